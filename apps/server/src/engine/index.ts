@@ -1,0 +1,10 @@
+/** The engine: core on this platform (fonts, canvas, image decoding, files). No HTTP, no database. */
+export * from './surfaces';
+export * from './typefaces';
+export * from './pictures';
+export * from './inspect-upload';
+export * from './write-aside';
+export * from './export-png';
+export * from './library';
+export * from './run-proof';
+export * from './design-file';

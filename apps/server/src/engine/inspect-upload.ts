@@ -1,0 +1,72 @@
+import { Resvg } from '@resvg/resvg-js';
+import sharp from 'sharp';
+import { inspectSvg, readNormalisedSvg, SVG_MAX_BYTES, SvgError, type SvgArt } from '@brelm/core/svg';
+import { decodePicture, decodeReason, MAX_PIXELS } from './pictures';
+
+/** Largest upload, bytes. */
+export const MAX_UPLOAD_BYTES = 50 * 1024 * 1024;
+
+/** A file that cannot be brought in; the message says what it is and why not. */
+export class UploadError extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = 'UploadError';
+  }
+}
+
+export type Upload =
+  | { kind: 'picture'; mime: string; width: number; height: number }
+  | { kind: 'motif'; art: SvgArt };
+
+function kindOf(bytes: Buffer): 'png' | 'jpeg' | 'webp' | 'svg' | null {
+  if (bytes.subarray(0, 8).equals(Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]))) return 'png';
+  if (bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff) return 'jpeg';
+  if (bytes.toString('latin1', 0, 4) === 'RIFF' && bytes.toString('latin1', 8, 12) === 'WEBP')
+    return 'webp';
+  return /<svg[\s>]/i.test(bytes.toString('utf8', 0, 200_000)) ? 'svg' : null;
+}
+
+/** Reads an SVG file into outlines. Throws an SvgError. */
+export function readSvgFile(source: string): SvgArt {
+  const left = inspectSvg(source);
+  let normalised: string;
+  try {
+    normalised = new Resvg(source, { font: { loadSystemFonts: false } }).toString();
+  } catch (error) {
+    throw new SvgError(`the SVG cannot be read: ${(error as Error).message}`);
+  }
+  const art = readNormalisedSvg(normalised);
+  return { ...art, left: [...new Set([...left, ...art.left])] };
+}
+
+/**
+ * Looks at a file that somebody brings in: by its bytes, not its name. A picture is decoded to its
+ * last row, so that a damaged one is refused now and not at the export. Throws an UploadError.
+ */
+export async function inspectUpload(bytes: Buffer, name: string): Promise<Upload> {
+  const kind = kindOf(bytes);
+  if (!kind)
+    throw new UploadError(
+      `${name}: this is no PNG, JPEG, WebP or SVG file, whatever its name says`,
+    );
+  if (kind === 'svg') {
+    if (bytes.length > SVG_MAX_BYTES) throw new UploadError(`${name}: the SVG is over 50 MB`);
+    try {
+      return { kind: 'motif', art: readSvgFile(bytes.toString('utf8')) };
+    } catch (error) {
+      throw new UploadError(`${name}: ${(error as Error).message}`);
+    }
+  }
+  try {
+    const meta = await sharp(bytes, { limitInputPixels: false }).metadata();
+    if (meta.width * meta.height > MAX_PIXELS)
+      throw new UploadError(
+        `${name}: it claims ${meta.width.toLocaleString('en-GB')} × ${meta.height.toLocaleString('en-GB')} px; at most ${MAX_PIXELS / 1e6} megapixels can be read`,
+      );
+    const { width, height } = await decodePicture(bytes);
+    return { kind: 'picture', mime: `image/${kind}`, width, height };
+  } catch (error) {
+    if (error instanceof UploadError) throw error;
+    throw new UploadError(`${name}: ${decodeReason(error)}`);
+  }
+}

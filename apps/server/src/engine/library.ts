@@ -1,0 +1,29 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Garment } from '@brelm/core/colour';
+import { readGarments, readSpec, type Spec } from '@brelm/core/spec';
+
+/** The project's own folder of demo designs, specs and garments. */
+export const DEMO_FOLDER = join(__dirname, '../../../../demo');
+
+/** A parsed JSON file. Throws an Error that names the file when it is no JSON. */
+export function readJsonFile(path: string): unknown {
+  const text = readFileSync(path, 'utf8').replace(/^\ufeff/, '');
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    throw new SyntaxError(`${path} is no JSON: ${(error as Error).message}`);
+  }
+}
+
+/** The specs that ship with the application, by id. */
+export function shippedSpecs(folder = join(DEMO_FOLDER, 'specs')): Spec[] {
+  return readdirSync(folder)
+    .filter((name) => name.endsWith('.json'))
+    .sort()
+    .map((name) => readSpec(readJsonFile(join(folder, name))));
+}
+
+/** The garment colours that ship with the application, darkest first as listed. */
+export const shippedGarments = (file = join(DEMO_FOLDER, 'garments.json')): Garment[] =>
+  readGarments(readJsonFile(file));

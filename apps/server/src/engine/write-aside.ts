@@ -1,0 +1,47 @@
+import { randomBytes } from 'node:crypto';
+import { mkdir, open, rename, rm } from 'node:fs/promises';
+import { dirname } from 'node:path';
+
+/** A file that could not be written; nothing of it is left. */
+export class WriteError extends Error {
+  constructor(
+    message: string,
+    readonly code: string | undefined,
+  ) {
+    super(message);
+    this.name = 'WriteError';
+  }
+}
+
+const files = { mkdir, open, rename, rm };
+
+/**
+ * Writes a file whole or not at all: beside its place, flushed to the disk, then renamed into it.
+ * Throws a WriteError with the reason in words; what was begun is removed.
+ */
+export async function writeAside(path: string, bytes: Uint8Array, fs = files): Promise<void> {
+  const aside = `${path}.${randomBytes(6).toString('hex')}.part`;
+  try {
+    await fs.mkdir(dirname(path), { recursive: true });
+    const handle = await fs.open(aside, 'w');
+    try {
+      await handle.writeFile(bytes);
+      await handle.sync();
+    } finally {
+      await handle.close();
+    }
+    await fs.rename(aside, path);
+  } catch (error) {
+    await fs.rm(aside, { force: true }).catch(() => undefined);
+    const { code, message } = error as NodeJS.ErrnoException;
+    const size = `${(bytes.length / 1e6).toFixed(1)} MB`;
+    throw new WriteError(
+      code === 'ENOSPC' || code === 'EDQUOT'
+        ? `the disk is full: ${path} needs ${size}; nothing was written, free some space and try again`
+        : code === 'EACCES' || code === 'EROFS' || code === 'EPERM'
+          ? `${path} may not be written: choose another folder`
+          : `${path} cannot be written: ${message}`,
+      code,
+    );
+  }
+}

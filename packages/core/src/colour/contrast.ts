@@ -1,0 +1,22 @@
+import { hexToRgb, type Hex, type Rgb } from './srgb';
+
+/** sRGB's transfer function: an encoded component 0–255 as linear light 0–1 (IEC 61966-2-1). */
+export function linearLight(component: number): number {
+  const c = component / 255;
+  return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
+}
+
+/** Relative luminance 0–1 of an sRGB colour, components 0–255 (WCAG 2.2). */
+export const luminanceOfRgb = (rgb: Rgb): number =>
+  0.2126 * linearLight(rgb[0]) + 0.7152 * linearLight(rgb[1]) + 0.0722 * linearLight(rgb[2]);
+
+/** Relative luminance 0–1 of `#rrggbb` (WCAG 2.2). */
+export const luminance = (hex: Hex): number => luminanceOfRgb(hexToRgb(hex));
+
+/** Contrast ratio 1–21 of two relative luminances, in either order (WCAG 2.2). */
+export const ratioOfLuminances = (a: number, b: number): number =>
+  (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
+
+/** Contrast ratio 1–21 of two colours, in either order (WCAG 2.2). `#777777` on white is 4.48. */
+export const contrastRatio = (a: Hex, b: Hex): number =>
+  ratioOfLuminances(luminance(a), luminance(b));

@@ -1,0 +1,7 @@
+/** Colour: sRGB values, WCAG luminance and contrast, CIELAB lightness and CIEDE2000, garment colours. */
+export * from './srgb';
+export * from './contrast';
+export * from './difference';
+export * from './garment';
+export * from './reach';
+export * from './names';

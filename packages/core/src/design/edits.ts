@@ -1,0 +1,95 @@
+import type { Hex } from '../colour';
+import type { Design, Ink, Keyline, Material, Part, Place } from './types';
+
+/** A change to a design as plain data: what a mend is made of, and what the board applies. */
+export type Edit =
+  | { op: 'addPart'; part: Part; at?: number }
+  | { op: 'removeParts'; parts: string[] }
+  | { op: 'updatePart'; part: string; change: Partial<Part> }
+  | { op: 'place'; part: string; place: Partial<Place> }
+  | { op: 'reorder'; part: string; to: number }
+  | { op: 'addKeyline'; part: string; keyline: Keyline }
+  | { op: 'addInk'; ink: Ink }
+  | { op: 'removeInk'; ink: string }
+  | { op: 'setInk'; ink: string; value: Hex; colourway?: string }
+  | { op: 'renameInk'; ink: string; name: string }
+  | { op: 'addMaterial'; material: Material };
+
+const mapPart = (design: Design, id: string, change: (part: Part) => Part): Design => ({
+  ...design,
+  parts: design.parts.map((p) => (p.id === id ? change(p) : p)),
+});
+
+/** The design after `edit`. Edits that name a part or ink which is not there change nothing. */
+export function applyEdit(design: Design, edit: Edit): Design {
+  switch (edit.op) {
+    case 'addPart': {
+      const parts = [...design.parts];
+      parts.splice(edit.at ?? 0, 0, edit.part);
+      return { ...design, parts };
+    }
+    case 'removeParts':
+      return { ...design, parts: design.parts.filter((p) => !edit.parts.includes(p.id)) };
+    case 'updatePart':
+      return mapPart(design, edit.part, (p) => ({ ...p, ...edit.change }) as Part);
+    case 'place':
+      return mapPart(design, edit.part, (p) => ({ ...p, place: { ...p.place, ...edit.place } }));
+    case 'reorder': {
+      const from = design.parts.findIndex((p) => p.id === edit.part);
+      if (from < 0) return design;
+      const parts = [...design.parts];
+      const [moved] = parts.splice(from, 1);
+      parts.splice(Math.max(0, Math.min(parts.length, edit.to)), 0, moved);
+      return { ...design, parts };
+    }
+    case 'addKeyline':
+      return mapPart(design, edit.part, (p) => ({ ...p, keylines: [...p.keylines, edit.keyline] }));
+    case 'addInk':
+      return design.inks.some((i) => i.id === edit.ink.id)
+        ? design
+        : { ...design, inks: [...design.inks, edit.ink] };
+    case 'removeInk':
+      return { ...design, inks: design.inks.filter((i) => i.id !== edit.ink) };
+    case 'setInk': {
+      // The first colourway is the base: its values are the design's own.
+      const at = design.colourways.findIndex((c) => c.id === edit.colourway);
+      if (at > 0)
+        return {
+          ...design,
+          colourways: design.colourways.map((c, i) =>
+            i === at ? { ...c, inks: { ...c.inks, [edit.ink]: edit.value } } : c,
+          ),
+        };
+      return {
+        ...design,
+        inks: design.inks.map((i) => (i.id === edit.ink ? { ...i, value: edit.value } : i)),
+        colourways: design.colourways.map((c, i) => {
+          if (i > 0 || !(edit.ink in c.inks)) return c;
+          const { [edit.ink]: _dropped, ...inks } = c.inks;
+          return { ...c, inks };
+        }),
+      };
+    }
+    case 'renameInk':
+      return {
+        ...design,
+        inks: design.inks.map((i) => (i.id === edit.ink ? { ...i, name: edit.name } : i)),
+      };
+    case 'addMaterial':
+      return design.materials.some((m) => m.id === edit.material.id)
+        ? design
+        : { ...design, materials: [...design.materials, edit.material] };
+  }
+}
+
+/** The design after several edits, in order. */
+export const applyEdits = (design: Design, edits: readonly Edit[]): Design =>
+  edits.reduce(applyEdit, design);
+
+/** An id that starts with `stem` and that none of `taken` has. */
+export function freshId(stem: string, taken: Iterable<string>): string {
+  const used = new Set(taken);
+  let n = 1;
+  while (used.has(`${stem}-${n}`)) n++;
+  return `${stem}-${n}`;
+}

@@ -1,0 +1,8 @@
+/** The design document: its types, defaults, file format and pure edits (design, …) → design. */
+export * from './types';
+export * from './read';
+export * from './checked';
+export * from './defaults';
+export * from './edits';
+export * from './colours';
+export * from './refit';

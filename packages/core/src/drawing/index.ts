@@ -1,0 +1,5 @@
+/** The drawing: a design resolved once into outlines and images in board pixels; everything else reads it. */
+export * from './types';
+export * from './resolve';
+export * from './paint';
+export * from './bounds';

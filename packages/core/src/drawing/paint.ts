@@ -1,0 +1,148 @@
+import { CLOSE, CUBIC, eachCommand, LINE, MOVE, multiply, QUAD, type Matrix } from '../geometry';
+import type { Ground } from '../design';
+import type { Drawing, DrawingItem, Group, OutlineItem } from './types';
+
+/** What the painter uses of a Canvas 2D context; browsers, workers and the server's canvas have it. */
+export interface PaintContext {
+  globalAlpha: number;
+  fillStyle: unknown;
+  strokeStyle: unknown;
+  lineWidth: number;
+  lineJoin: string;
+  lineCap: string;
+  miterLimit: number;
+  imageSmoothingEnabled: boolean;
+  imageSmoothingQuality: string;
+  setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void;
+  beginPath(): void;
+  moveTo(x: number, y: number): void;
+  lineTo(x: number, y: number): void;
+  quadraticCurveTo(cx: number, cy: number, x: number, y: number): void;
+  bezierCurveTo(ax: number, ay: number, bx: number, by: number, x: number, y: number): void;
+  closePath(): void;
+  fill(rule?: 'nonzero' | 'evenodd'): void;
+  stroke(): void;
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each platform has its own image type
+  drawImage(image: any, x: number, y: number, width: number, height: number): void;
+  clearRect(x: number, y: number, width: number, height: number): void;
+  fillRect(x: number, y: number, width: number, height: number): void;
+  getImageData(
+    x: number,
+    y: number,
+    width: number,
+    height: number,
+  ): { data: Uint8ClampedArray; width: number; height: number };
+}
+
+/** A canvas of some platform together with its context. */
+export interface Surface {
+  width: number;
+  height: number;
+  canvas: unknown;
+  context: PaintContext;
+}
+export type MakeSurface = (width: number, height: number) => Surface;
+
+/**
+ * The pixels of a material, with its ground removed where that is asked for; null while they are
+ * not there (the picture is then left out). The image may be a smaller copy.
+ */
+export type PictureSource = (material: string, ground: Ground | null) => unknown;
+
+export interface PaintOptions {
+  /** From board px to the context's px. */
+  view: Matrix;
+  pictures: PictureSource;
+  /** Needed for parts that are partly transparent as a whole. */
+  surfaces: MakeSurface;
+}
+
+function trace(context: PaintContext, item: OutlineItem): void {
+  const { path } = item;
+  context.beginPath();
+  eachCommand(path, (verb, at) => {
+    if (verb === MOVE) context.moveTo(path[at], path[at + 1]);
+    else if (verb === LINE) context.lineTo(path[at], path[at + 1]);
+    else if (verb === QUAD)
+      context.quadraticCurveTo(path[at], path[at + 1], path[at + 2], path[at + 3]);
+    else if (verb === CUBIC)
+      context.bezierCurveTo(
+        path[at],
+        path[at + 1],
+        path[at + 2],
+        path[at + 3],
+        path[at + 4],
+        path[at + 5],
+      );
+    else if (verb === CLOSE) context.closePath();
+  });
+}
+
+function paintItem(context: PaintContext, item: DrawingItem, options: PaintOptions): void {
+  const matrix = multiply(options.view, item.matrix);
+  context.setTransform(...matrix);
+  if (item.kind === 'image') {
+    const image = options.pictures(item.material, item.ground);
+    if (!image) return;
+    context.imageSmoothingEnabled = true;
+    context.imageSmoothingQuality = 'high';
+    context.drawImage(image, -item.width / 2, -item.height / 2, item.width, item.height);
+    return;
+  }
+  const alpha = context.globalAlpha;
+  context.globalAlpha = alpha * item.opacity;
+  trace(context, item);
+  if (item.stroke) {
+    if (item.stroke.space === 'board') context.setTransform(...options.view);
+    context.strokeStyle = item.colour;
+    context.lineWidth = item.stroke.width;
+    context.lineJoin = item.stroke.join === 'mitre' ? 'miter' : item.stroke.join;
+    context.lineCap = item.stroke.cap;
+    context.miterLimit = 4;
+    context.stroke();
+  } else {
+    context.fillStyle = item.colour;
+    context.fill(item.rule);
+  }
+  context.globalAlpha = alpha;
+}
+
+/** Paints one group. Items overlap inside a group, so a group's opacity needs a surface of its own. */
+export function paintGroup(context: PaintContext, group: Group, options: PaintOptions, size: { width: number; height: number }): void {
+  if (group.opacity <= 0 || group.items.length === 0) return;
+  if (group.opacity >= 1 || group.items.length === 1) {
+    context.globalAlpha = group.opacity;
+    for (const item of group.items) paintItem(context, item, options);
+  } else {
+    const layer = options.surfaces(size.width, size.height);
+    for (const item of group.items) paintItem(layer.context, item, options);
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.globalAlpha = group.opacity;
+    context.drawImage(layer.canvas, 0, 0, size.width, size.height);
+  }
+  context.globalAlpha = 1;
+}
+
+/**
+ * Paints a drawing over what the context holds, alpha over, and leaves the context with the
+ * identity transform. `size` is that of the context's canvas in px.
+ */
+export function paint(context: PaintContext, drawing: Drawing, options: PaintOptions, size: { width: number; height: number }): void {
+  for (const group of drawing.groups) paintGroup(context, group, options, size);
+  context.setTransform(1, 0, 0, 1, 0, 0);
+}
+
+/** Paints a drawing on a new transparent surface, `scale` surface px to a board px. */
+export function paintSurface(
+  drawing: Drawing,
+  scale: number,
+  pictures: PictureSource,
+  surfaces: MakeSurface,
+): Surface {
+  const width = Math.max(1, Math.round(drawing.width * scale));
+  const height = Math.max(1, Math.round(drawing.height * scale));
+  const surface = surfaces(width, height);
+  const view: Matrix = [width / drawing.width, 0, 0, height / drawing.height, 0, 0];
+  paint(surface.context, drawing, { view, pictures, surfaces }, surface);
+  return surface;
+}

@@ -1,0 +1,61 @@
+import { applyMatrix, type Matrix } from './matrix';
+
+/** An axis-aligned box. Empty when `right < left` or `bottom < top`. */
+export interface Box {
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+}
+
+export const EMPTY_BOX: Box = Object.freeze({
+  left: Infinity,
+  top: Infinity,
+  right: -Infinity,
+  bottom: -Infinity,
+});
+
+export const isEmptyBox = (b: Box): boolean => !(b.right >= b.left && b.bottom >= b.top);
+export const boxWidth = (b: Box): number => Math.max(0, b.right - b.left);
+export const boxHeight = (b: Box): number => Math.max(0, b.bottom - b.top);
+export const boxCentre = (b: Box): [number, number] => [
+  (b.left + b.right) / 2,
+  (b.top + b.bottom) / 2,
+];
+
+export const unite = (a: Box, b: Box): Box => ({
+  left: Math.min(a.left, b.left),
+  top: Math.min(a.top, b.top),
+  right: Math.max(a.right, b.right),
+  bottom: Math.max(a.bottom, b.bottom),
+});
+
+export const intersect = (a: Box, b: Box): Box => ({
+  left: Math.max(a.left, b.left),
+  top: Math.max(a.top, b.top),
+  right: Math.min(a.right, b.right),
+  bottom: Math.min(a.bottom, b.bottom),
+});
+
+/** The box grown by `by` on every side (shrunk when negative). */
+export const grow = (b: Box, by: number): Box =>
+  isEmptyBox(b)
+    ? b
+    : { left: b.left - by, top: b.top - by, right: b.right + by, bottom: b.bottom + by };
+
+/** The upright box around `b` mapped by `m`. */
+export function transformBox(b: Box, m: Matrix): Box {
+  if (isEmptyBox(b)) return b;
+  const corners = [
+    applyMatrix(m, b.left, b.top),
+    applyMatrix(m, b.right, b.top),
+    applyMatrix(m, b.right, b.bottom),
+    applyMatrix(m, b.left, b.bottom),
+  ];
+  return {
+    left: Math.min(...corners.map((c) => c[0])),
+    top: Math.min(...corners.map((c) => c[1])),
+    right: Math.max(...corners.map((c) => c[0])),
+    bottom: Math.max(...corners.map((c) => c[1])),
+  };
+}

@@ -1,0 +1,5 @@
+/** Matrices, boxes and path data, in whatever unit the caller uses (board px on the board). */
+export * from './matrix';
+export * from './box';
+export * from './path';
+export * from './svg-path';

@@ -1,0 +1,138 @@
+import { contrastRatio, nearestReading, yarns, type Garment, type Hex } from '../colour';
+import {
+  applyEdits,
+  freshId,
+  inkValues,
+  inksOfPart,
+  partTitle,
+  type Design,
+  type Edit,
+  type Part,
+} from '../design';
+import { resolve } from '../drawing';
+import { mmToPx } from '../units';
+import { analyse, ANALYSIS_SIZE } from './analysis';
+import { judgeGarment, NEEDED_RATIO, sampleEdges, weakBox, edgeRatios } from './contrast';
+import { regionOf } from './region';
+import type { CheckInput, Finding, Mend, PartContrast, ProofInput } from './types';
+
+/** Keyline widths that are tried, mm: from the thinnest line that prints (1 pt) upwards. */
+const KEYLINE_WIDTHS_MM = [0.35, 0.5, 0.7, 1, 1.4, 2, 3];
+
+const figure = (ratio: number) => (ratio < 10 ? ratio.toFixed(1) : Math.round(ratio).toString());
+
+function verdictAfter(input: ProofInput, design: Design, part: string, garment: Garment): PartContrast {
+  const drawing = resolve(design, input.colourway, input.materials);
+  const analysis = analyse(drawing, input.pictures, input.surfaces, ANALYSIS_SIZE, input.cache, false);
+  const judged = judgeGarment(analysis, sampleEdges(analysis), garment, new Set([part]));
+  return judged.parts.find((p) => p.id === part)!;
+}
+
+const tryOut = (input: ProofInput, edits: Edit[], part: string, garment: Garment): boolean =>
+  verdictAfter(input, applyEdits(input.design, edits), part, garment).verdict === 'reads';
+
+/** Changes each ink of the part that does not read to the nearest colour that does. */
+function inkMend(input: ProofInput, part: Part, garment: Garment): Mend | null {
+  if (part.kind === 'picture') return null;
+  const values = inkValues(input.design, input.colourway);
+  const grounds = yarns(garment);
+  const edits: Edit[] = [];
+  const names: string[] = [];
+  const keylines = new Set(part.keylines.map((k) => k.ink));
+  for (const id of inksOfPart(part)) {
+    const value = values.get(id)!;
+    if (keylines.has(id) || grounds.every((g) => contrastRatio(value, g) >= NEEDED_RATIO)) continue;
+    const nearest = nearestReading(value, grounds, NEEDED_RATIO);
+    if (!nearest) return null;
+    const ink = input.design.inks.find((i) => i.id === id)!;
+    edits.push({ op: 'setInk', ink: id, value: nearest, colourway: input.colourway });
+    names.push(`${ink.name} to ${nearest}`);
+  }
+  if (edits.length === 0 || !tryOut(input, edits, part.id, garment)) return null;
+  return { id: 'nearest-ink', title: `Change ${names.join(', ')}: the nearest that reads`, edits };
+}
+
+/** The thinnest keyline that reads: first in a tint or shade of the garment, then in inks at hand. */
+function keylineMend(input: ProofInput, part: Part, garment: Garment): Mend | null {
+  if (part.kind === 'picture') return null;
+  const { design } = input;
+  const grounds = yarns(garment);
+  const values = inkValues(design, input.colourway);
+  const tint = nearestReading(garment.value, grounds, NEEDED_RATIO);
+  const choices: { ink: string; title: string; add: Edit[] }[] = [];
+  const same = design.inks.find((i) => values.get(i.id) === tint);
+  if (tint && !same) {
+    const id = freshId('keyline', design.inks.map((i) => i.id));
+    const name = `${garment.name} tint`;
+    choices.push({
+      ink: id,
+      title: `${tint}, from ${garment.name}'s own hue`,
+      add: [{ op: 'addInk', ink: { id, name, value: tint } }],
+    });
+  }
+  const own = new Set(inksOfPart(part));
+  const reads = (v: Hex) => grounds.every((g) => contrastRatio(v, g) >= NEEDED_RATIO);
+  for (const ink of design.inks)
+    if (!own.has(ink.id) && reads(values.get(ink.id)!))
+      choices.push({ ink: ink.id, title: `the ink ${ink.name}`, add: [] });
+  for (const mm of KEYLINE_WIDTHS_MM) {
+    const width = Math.ceil(mmToPx(mm, design.board.dpi));
+    for (const choice of choices) {
+      const edits: Edit[] = [
+        ...choice.add,
+        { op: 'addKeyline', part: part.id, keyline: { ink: choice.ink, width, join: 'round' } },
+      ];
+      if (tryOut(input, edits, part.id, garment))
+        return { id: 'keyline', title: `Add a ${width} px keyline in ${choice.title}`, edits };
+    }
+  }
+  return null;
+}
+
+/**
+ * Parts that vanish or are weak on a garment, by the contrast along their visible edge. A stop
+ * where a must-read part vanishes, a watch where it is weak. A figure may be weak where its colours
+ * meet its surroundings without being lost, so other parts are only named when they vanish.
+ */
+export function contrastFindings(input: CheckInput): Finding[] {
+  const findings: Finding[] = [];
+  const samples = sampleEdges(input.analysis);
+  input.contrast.forEach((judged, g) => {
+    const garment = input.garments[g];
+    const ratios = edgeRatios(samples, garment);
+    for (const result of judged.parts) {
+      if (result.verdict === 'reads') continue;
+      const part = input.design.parts.find((p) => p.id === result.id)!;
+      const layer = input.analysis.layers.findIndex((l) => l.part === part.id);
+      const hasEdge = samples.some((s) => s.layer === layer);
+      if (!hasEdge || (!part.mustRead && result.verdict === 'weak')) continue;
+      const { scale } = input.analysis;
+      const box = weakBox(samples, ratios, layer);
+      const vanishes = result.verdict === 'vanishes';
+      const title = partTitle(part);
+      const mends = part.mustRead
+        ? [inkMend(input, part, garment), keylineMend(input, part, garment)]
+        : [];
+      findings.push({
+        check: 'contrast',
+        severity: vanishes && part.mustRead ? 'stop' : 'watch',
+        part: part.id,
+        garment: garment.id,
+        message: vanishes
+          ? `“${title}” vanishes on ${garment.name}: contrast ${figure(result.medianRatio)} : 1, needs ${NEEDED_RATIO} : 1`
+          : `“${title}” is weak on ${garment.name}: ${Math.round(result.shareBelow3 * 100)} % of its edge is under ${NEEDED_RATIO} : 1`,
+        figure: vanishes ? result.medianRatio : result.shareBelow3,
+        threshold: vanishes ? NEEDED_RATIO : 0.2,
+        unit: vanishes ? 'ratio' : 'share',
+        region: regionOf({
+          left: box.left / scale,
+          top: box.top / scale,
+          right: box.right / scale,
+          bottom: box.bottom / scale,
+        }),
+        mends: mends.filter((m) => m !== null),
+      });
+    }
+  });
+  return findings;
+}

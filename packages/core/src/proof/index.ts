@@ -1,0 +1,10 @@
+/** The proof: one file a check, each (input) → findings; mends as edits; verdicts on garments. */
+export * from './types';
+export * from './analysis';
+export * from './contrast';
+export * from './proof';
+export { contrastFindings } from './check-contrast';
+export { boxFindings } from './check-box';
+export { resolutionFindings } from './check-resolution';
+export { safeAreaFindings } from './check-safe-area';
+export { letterFindings } from './check-letters';

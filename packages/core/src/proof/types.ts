@@ -1,0 +1,89 @@
+import type { Garment } from '../colour';
+import type { Design, Edit } from '../design';
+import type { Drawing, MakeSurface, Materials, PictureSource } from '../drawing';
+import type { Spec, SpecSide } from '../spec';
+import type { Analysis, LayerCache } from './analysis';
+
+/** `stop`: will be refused or misprint; `watch`: will look poor; `note`: worth knowing. */
+export type Severity = 'stop' | 'watch' | 'note';
+
+export type CheckId =
+  | 'contrast'
+  | 'box'
+  | 'resolution'
+  | 'safe-area'
+  | 'letters'
+  | 'typeface'
+  | 'nothing';
+
+/** A change that Brelm computed and offers for a finding. */
+export interface Mend {
+  id: string;
+  title: string;
+  edits: Edit[];
+}
+
+/** One thing noticed. */
+export interface Finding {
+  check: CheckId;
+  severity: Severity;
+  /** The part it is about, or null for the whole artwork. */
+  part: string | null;
+  /** The garment it is about; absent when it holds for all. */
+  garment?: string;
+  message: string;
+  /** What was measured, the threshold that it missed, and their unit. */
+  figure: number;
+  threshold: number;
+  unit: 'ratio' | 'dpi' | 'mm' | 'share' | 'characters' | 'parts';
+  /** x, y, width, height in board px. */
+  region: [number, number, number, number];
+  mends: Mend[];
+}
+
+export type Verdict = 'reads' | 'weak' | 'vanishes';
+
+/** Contrast of one part on one garment; see contrast.ts. */
+export interface PartContrast {
+  id: string;
+  verdict: Verdict;
+  medianRatio: number;
+  p10Ratio: number;
+  shareBelow3: number;
+}
+
+/** Contrast of the design on one garment. */
+export interface GarmentContrast {
+  id: string;
+  verdict: Verdict;
+  /** The lowest 10th percentile over the parts that decide the verdict. */
+  lowestRatio: number;
+  parts: PartContrast[];
+}
+
+export interface Proof {
+  garments: GarmentContrast[];
+  findings: Finding[];
+}
+
+/** What the checks look at. */
+export interface ProofInput {
+  design: Design;
+  colourway: string | undefined;
+  spec: Spec;
+  side: SpecSide;
+  garments: readonly Garment[];
+  materials: Materials;
+  surfaces: MakeSurface;
+  pictures: PictureSource;
+  /** Layers painted before; see analyse(). */
+  cache?: LayerCache;
+}
+
+/** The input together with what the checks share. */
+export interface CheckInput extends ProofInput {
+  drawing: Drawing;
+  analysis: Analysis;
+  /** Measured contrast, a row a garment, in the order of `garments`. */
+  contrast: readonly GarmentContrast[];
+}

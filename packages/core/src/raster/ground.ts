@@ -1,0 +1,132 @@
+import { linearLight } from '../colour';
+import type { RasterImage } from './image';
+
+const LINEAR = Float64Array.from({ length: 256 }, (_, i) => linearLight(i));
+const f = (t: number) => (t > 216 / 24389 ? Math.cbrt(t) : ((24389 / 27) * t + 16) / 116);
+
+/** CIELAB against D65 of 8-bit sRGB, written to `out` (L*, a*, b*). */
+function lab(r: number, g: number, b: number, out: Float64Array): void {
+  const lr = LINEAR[r];
+  const lg = LINEAR[g];
+  const lb = LINEAR[b];
+  const x = f((0.4123908 * lr + 0.3575843 * lg + 0.1804808 * lb) / 0.9504559);
+  const y = f(0.212639 * lr + 0.7151687 * lg + 0.0721923 * lb);
+  const z = f((0.0193308 * lr + 0.1191948 * lg + 0.9505322 * lb) / 1.0890578);
+  out[0] = 116 * y - 16;
+  out[1] = 500 * (x - y);
+  out[2] = 200 * (y - z);
+}
+
+/** What a picture's rim, its outermost row or column on all four sides, is like. */
+export interface Rim {
+  /** Share of rim pixels with alpha of at least 250. */
+  opaque: number;
+  /** Most common colour of the opaque rim, or null when there is none. */
+  colour: readonly [number, number, number] | null;
+  /** Share of rim pixels within ΔE 76 of 6 of that colour. */
+  uniform: number;
+}
+
+function* rimIndices(width: number, height: number): Generator<number> {
+  for (let x = 0; x < width; x++) {
+    yield x;
+    if (height > 1) yield (height - 1) * width + x;
+  }
+  for (let y = 1; y < height - 1; y++) {
+    yield y * width;
+    if (width > 1) yield y * width + width - 1;
+  }
+}
+
+/** Looks at an image's rim: is it opaque, and of one colour? */
+export function rimOf(image: RasterImage): Rim {
+  const { data } = image;
+  const bins = new Map<number, { n: number; r: number; g: number; b: number }>();
+  let count = 0;
+  let opaque = 0;
+  for (const i of rimIndices(image.width, image.height)) {
+    count++;
+    if (data[i * 4 + 3] < 250) continue;
+    opaque++;
+    const [r, g, b] = [data[i * 4], data[i * 4 + 1], data[i * 4 + 2]];
+    const key = ((r >> 4) << 8) | ((g >> 4) << 4) | (b >> 4);
+    const bin = bins.get(key) ?? { n: 0, r: 0, g: 0, b: 0 };
+    bins.set(key, { n: bin.n + 1, r: bin.r + r, g: bin.g + g, b: bin.b + b });
+  }
+  const most = [...bins.values()].sort((p, q) => q.n - p.n)[0];
+  if (!most) return { opaque: 0, colour: null, uniform: 0 };
+  const colour = [most.r, most.g, most.b].map((v) => Math.round(v / most.n)) as unknown as [
+    number,
+    number,
+    number,
+  ];
+  const base = new Float64Array(3);
+  const here = new Float64Array(3);
+  lab(...colour, base);
+  let near = 0;
+  for (const i of rimIndices(image.width, image.height)) {
+    if (data[i * 4 + 3] < 250) continue;
+    lab(data[i * 4], data[i * 4 + 1], data[i * 4 + 2], here);
+    if (Math.hypot(here[0] - base[0], here[1] - base[1], here[2] - base[2]) <= 6) near++;
+  }
+  return { opaque: opaque / count, colour, uniform: near / count };
+}
+
+/**
+ * The image without its ground: pixels within `tolerance` (ΔE 76) of the rim's colour that are
+ * connected to the rim become transparent. Pixels next to them that mix ground and ink (up to three
+ * times the tolerance away) become partly transparent, with the ground's share taken out of their
+ * colour, so that no fringe is left. An image whose rim has no opaque pixel is returned as it is.
+ */
+export function removeGround(image: RasterImage, tolerance: number): RasterImage {
+  const { colour } = rimOf(image);
+  if (!colour) return image;
+  const { width, height } = image;
+  const data = new Uint8ClampedArray(image.data);
+  const base = new Float64Array(3);
+  const here = new Float64Array(3);
+  lab(...colour, base);
+  const distance = (i: number) => {
+    lab(data[i * 4], data[i * 4 + 1], data[i * 4 + 2], here);
+    return Math.hypot(here[0] - base[0], here[1] - base[1], here[2] - base[2]);
+  };
+  const isGround = new Uint8Array(width * height);
+  const queue = new Int32Array(width * height);
+  let tail = 0;
+  const visit = (i: number) => {
+    if (isGround[i] || (data[i * 4 + 3] > 0 && distance(i) > tolerance)) return;
+    isGround[i] = 1;
+    queue[tail++] = i;
+  };
+  for (const i of rimIndices(width, height)) visit(i);
+  for (let head = 0; head < tail; head++) {
+    const i = queue[head];
+    const x = i % width;
+    if (x > 0) visit(i - 1);
+    if (x < width - 1) visit(i + 1);
+    if (i >= width) visit(i - width);
+    if (i < width * (height - 1)) visit(i + width);
+  }
+  for (let k = 0; k < tail; k++) {
+    const i = queue[k];
+    const x = i % width;
+    for (const n of [
+      x > 0 ? i - 1 : i,
+      x < width - 1 ? i + 1 : i,
+      i >= width ? i - width : i,
+      i < width * (height - 1) ? i + width : i,
+    ]) {
+      if (isGround[n]) continue;
+      const d = distance(n);
+      if (d >= 3 * tolerance) continue;
+      // How much of the pixel is ink, from how far its colour has come from the ground's.
+      const share = Math.max(0.05, (d - tolerance) / (2 * tolerance));
+      for (let c = 0; c < 3; c++)
+        data[n * 4 + c] = (data[n * 4 + c] - colour[c] * (1 - share)) / share;
+      data[n * 4 + 3] = Math.round(data[n * 4 + 3] * share);
+      isGround[n] = 2;
+    }
+  }
+  for (let k = 0; k < tail; k++) data.fill(0, queue[k] * 4, queue[k] * 4 + 4);
+  return { width, height, data };
+}

@@ -1,0 +1,4 @@
+/** Typed-array images: RGBA with straight alpha, 8 bits a component, row by row. */
+export * from './image';
+export * from './alpha-box';
+export * from './ground';

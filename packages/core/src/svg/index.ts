@@ -1,0 +1,4 @@
+/** SVG into outlines: what an imported figure becomes, and what could not be kept. */
+export * from './read-svg';
+export * from './safety';
+export * from './motif-inks';
