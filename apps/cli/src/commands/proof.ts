@@ -1,0 +1,76 @@
+import type { Finding, GarmentContrast, Proof } from '@brelm/core/proof';
+import { runProof } from '@brelm/server/engine';
+import { options, UsageError } from '../arguments';
+import { findGarments, onSide, prepare } from '../prepare';
+
+const round = (value: number, digits = 3) => Number(value.toFixed(digits));
+
+/** A proof as the command's JSON has it (docs/command-line.md). */
+export function proofJson(proof: Proof) {
+  return {
+    garments: proof.garments.map((g: GarmentContrast) => ({
+      id: g.id,
+      verdict: g.verdict,
+      lowestRatio: round(g.lowestRatio),
+      parts: g.parts.map((p) => ({
+        id: p.id,
+        verdict: p.verdict,
+        medianRatio: round(p.medianRatio),
+        p10Ratio: round(p.p10Ratio),
+        shareBelow3: round(p.shareBelow3),
+      })),
+    })),
+    findings: proof.findings.map(findingJson),
+  };
+}
+
+const findingJson = (f: Finding) => ({
+  check: f.check,
+  severity: f.severity,
+  part: f.part,
+  garment: f.garment ?? null,
+  message: f.message,
+  figure: round(f.figure),
+  threshold: f.threshold,
+  unit: f.unit,
+  region: f.region,
+  mends: f.mends.map((m) => ({ id: m.id, title: m.title })),
+});
+
+/** `brelm proof`: verdicts on garments and findings. Exit 1 when there are stops. */
+export async function run(args: string[]): Promise<number> {
+  const { values, positionals } = options(args, {
+    spec: { type: 'string' },
+    side: { type: 'string' },
+    colourway: { type: 'string' },
+    garment: { type: 'string', multiple: true },
+    json: { type: 'boolean' },
+  });
+  const job = prepare(positionals[0], values);
+  const side = values.side === undefined ? job.spec.sides[0] : job.spec.sides.find((s) => s.id === values.side);
+  if (!side)
+    throw new UsageError(
+      `--side: ${job.spec.id} has no side "${values.side}". It has: ${job.spec.sides.map((s) => s.id).join(', ')}`,
+    );
+  const garments = values.garment
+    ? findGarments(job, values.garment, '--garment')
+    : findGarments(job, job.design.garments, `${job.file}: garments`);
+  const { design, materials, pictures } = await onSide(job, side);
+  const proof = runProof(design, job.colourway.id, job.spec, side, garments, materials, pictures);
+  if (values.json)
+    process.stdout.write(
+      JSON.stringify(
+        { design: design.name, spec: job.spec.id, side: side.id, colourway: job.colourway.id, ...proofJson(proof) },
+        null,
+        2,
+      ) + '\n',
+    );
+  else {
+    for (const g of proof.garments)
+      process.stderr.write(
+        `${job.garments.find((x) => x.id === g.id)!.name}: ${g.verdict}, lowest contrast ${g.lowestRatio.toFixed(1)} : 1\n`,
+      );
+    for (const f of proof.findings) process.stderr.write(`${f.severity}: ${f.message}\n`);
+  }
+  return proof.findings.some((f) => f.severity === 'stop') ? 1 : 0;
+}

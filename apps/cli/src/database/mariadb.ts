@@ -1,0 +1,219 @@
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { closeSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createConnection as openSocket, createServer } from 'node:net';
+import { join } from 'node:path';
+import { say } from '../say';
+
+/** A failure to get the database running, in words for the person. */
+export class DatabaseError extends Error {}
+
+export interface RunningDatabase {
+  port: number;
+  password: string;
+  /** Called once if the database ends without being asked to. */
+  onCrash(handler: (reason: string) => void): void;
+  stop(): Promise<void>;
+}
+
+const USER = 'brelm';
+const NAME = 'brelm';
+export const DATABASE_USER = USER;
+export const DATABASE_NAME = NAME;
+
+const find = (name: string): string | undefined =>
+  [`/usr/sbin/${name}`, `/usr/bin/${name}`, `/usr/local/bin/${name}`].find(existsSync);
+
+/** Installs a Debian package where a program is missing; says so, and how to do it where it may not. */
+export function needPackage(program: string, debianPackage: string): string {
+  const there = find(program);
+  if (there) return there;
+  const line = `apt-get install -y --no-install-recommends ${debianPackage}`;
+  const root = process.getuid?.() === 0;
+  const sudo = root ? [] : ['sudo', '-n'];
+  if (!find('apt-get') || (!root && spawnSync('sudo', ['-n', 'true']).status !== 0))
+    throw new DatabaseError(`${debianPackage} is missing. Install it with this line, then run again:\n  sudo ${line}`);
+  say(`installing Debian's ${debianPackage}…`);
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  const apt = (...args: string[]) =>
+    spawnSync([...sudo, 'apt-get'][0], [...sudo, 'apt-get', '-qq', ...args].slice(1), {
+      env,
+      stdio: ['ignore', 'ignore', 'pipe'],
+      encoding: 'utf8',
+    });
+  let done = apt('install', '-y', '--no-install-recommends', debianPackage);
+  if (done.status !== 0) {
+    apt('update');
+    done = apt('install', '-y', '--no-install-recommends', debianPackage);
+  }
+  const installed = find(program);
+  if (done.status !== 0 || !installed)
+    throw new DatabaseError(`${debianPackage} could not be installed:\n${done.stderr.trim()}\nTry: sudo ${line}`);
+  return installed;
+}
+
+const freePort = (): Promise<number> =>
+  new Promise((done, fail) => {
+    const server = createServer();
+    server.once('error', fail);
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as { port: number };
+      server.close(() => done(port));
+    });
+  });
+
+const answers = (port: number): Promise<boolean> =>
+  new Promise((done) => {
+    const socket = openSocket({ host: '127.0.0.1', port });
+    socket.once('data', () => {
+      socket.destroy();
+      done(true);
+    });
+    socket.once('error', () => done(false));
+    socket.setTimeout(1000, () => {
+      socket.destroy();
+      done(false);
+    });
+  });
+
+const alive = (pid: number): boolean => {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
+
+async function ended(pid: number, ms: number): Promise<boolean> {
+  for (const until = Date.now() + ms; Date.now() < until; await pause(50)) if (!alive(pid)) return true;
+  return !alive(pid);
+}
+
+/** A database left running by a start that was killed: stopped in good order before a new one. */
+async function stopLeftover(folder: string): Promise<void> {
+  const pidFile = join(folder, 'mariadb.pid');
+  if (!existsSync(pidFile)) return;
+  const pid = Number(readFileSync(pidFile, 'utf8').trim());
+  const command = pid > 0 ? spawnSync('ps', ['-o', 'args=', '-p', String(pid)], { encoding: 'utf8' }).stdout : '';
+  if (!command.includes(folder)) {
+    rmSync(pidFile, { force: true });
+    return;
+  }
+  say('a database of an earlier start is still running; stopping it first.');
+  process.kill(pid, 'SIGTERM');
+  if (!(await ended(pid, 30_000)))
+    throw new DatabaseError(`the database of an earlier start (process ${pid}) does not stop. End it, then start again.`);
+}
+
+function lastLines(file: string): string {
+  const text = existsSync(file) ? readFileSync(file, 'utf8') : '';
+  const lines = text.trim().split('\n');
+  const errors = lines.filter((l) => l.includes('[ERROR]'));
+  return (errors.length ? errors : lines).slice(-3).join('\n  ');
+}
+
+/**
+ * Starts MariaDB on a free port of 127.0.0.1 with its own data in `folder`, made on first use
+ * together with a random password that lies beside it. Throws a DatabaseError in plain words.
+ */
+export async function startDatabase(folder: string): Promise<RunningDatabase> {
+  const mariadbd = needPackage('mariadbd', 'mariadb-server');
+  const data = join(folder, 'data');
+  const log = join(folder, 'mariadb.log');
+  const passwordFile = join(folder, 'password');
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  await stopLeftover(folder);
+  if (!existsSync(passwordFile))
+    writeFileSync(passwordFile, randomBytes(24).toString('hex'), { mode: 0o600 });
+  const password = readFileSync(passwordFile, 'utf8').trim();
+  const asRoot = process.getuid?.() === 0 ? ['--user=root'] : [];
+
+  const made = join(folder, 'made');
+  if (!existsSync(made)) {
+    say('making the database…');
+    rmSync(data, { recursive: true, force: true });
+    const install = needPackage('mariadb-install-db', 'mariadb-server');
+    const done = spawnSync(
+      install,
+      ['--no-defaults', `--datadir=${data}`, '--skip-test-db', '--auth-root-authentication-method=normal', ...asRoot],
+      { encoding: 'utf8' },
+    );
+    if (done.status !== 0)
+      throw new DatabaseError(`the database could not be made in ${data}:\n  ${(done.stderr || done.stdout).trim()}`);
+    writeFileSync(made, '');
+  }
+
+  // Run at every start: makes the account and its database if they are not there.
+  const initFile = join(folder, 'init.sql');
+  const account = `'${USER}'@'127.0.0.1'`;
+  writeFileSync(
+    initFile,
+    [
+      `CREATE DATABASE IF NOT EXISTS ${NAME} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;`,
+      `CREATE USER IF NOT EXISTS ${account} IDENTIFIED BY '${password}';`,
+      `ALTER USER ${account} IDENTIFIED BY '${password}';`,
+      `GRANT ALL ON *.* TO ${account};`,
+      `ALTER USER 'root'@'localhost' ACCOUNT LOCK;`,
+      '',
+    ].join('\n'),
+    { mode: 0o600 },
+  );
+
+  const port = await freePort();
+  const output = openSync(log, 'a');
+  const child: ChildProcess = spawn(
+    mariadbd,
+    [
+      '--no-defaults',
+      `--datadir=${data}`,
+      `--socket=${join(folder, 'mariadb.sock')}`,
+      `--pid-file=${join(folder, 'mariadb.pid')}`,
+      `--init-file=${initFile}`,
+      '--bind-address=127.0.0.1',
+      `--port=${port}`,
+      '--skip-name-resolve',
+      '--innodb-buffer-pool-size=64M',
+      '--max-allowed-packet=64M',
+      '--character-set-server=utf8mb4',
+      '--performance-schema=OFF',
+      '--skip-log-bin',
+      ...asRoot,
+    ],
+    // Not in this process's group: Ctrl-C must reach the server first, which then stops the database.
+    { stdio: ['ignore', output, output], detached: true },
+  );
+  closeSync(output);
+  let exit: string | null = null;
+  let asked = false;
+  let crashed: ((reason: string) => void) | undefined;
+  child.once('error', (error) => (exit = error.message));
+  child.once('exit', (code, signal) => {
+    exit = signal ? `ended by ${signal}` : `ended with code ${code}`;
+    if (!asked) crashed?.(`the database ${exit}. Its log: ${log}`);
+  });
+
+  for (const until = Date.now() + 60_000; !(await answers(port)); await pause(100)) {
+    if (exit !== null)
+      throw new DatabaseError(`the database does not start (${exit}):\n  ${lastLines(log)}\nIts whole log: ${log}`);
+    if (Date.now() > until) {
+      child.kill('SIGKILL');
+      throw new DatabaseError(`the database does not answer after a minute. Its log: ${log}`);
+    }
+  }
+  return {
+    port,
+    password,
+    onCrash: (handler) => {
+      crashed = handler;
+    },
+    async stop() {
+      asked = true;
+      if (exit !== null) return;
+      child.kill('SIGTERM');
+      if (!(await ended(child.pid!, 30_000))) child.kill('SIGKILL');
+    },
+  };
+}

@@ -1,0 +1,49 @@
+import { UsageError } from './arguments';
+import { say } from './say';
+
+const HELP = `Usage: ./brelm COMMAND
+
+  start [--port 4780] [--data DIR] [--empty]   start Brelm and print its address
+  test [unit|server|e2e]                       run the tests
+  specs [--json]                               list the specs of the spec book
+  proof DESIGN.brelm.json --spec ID [--colourway ID] [--garment ID ...] [--json]
+                                               check a design; exit 1 when it has stops
+  export DESIGN.brelm.json --spec ID [--colourway ID] [--out DIR] [--json] [--strict]
+                                               write its files; exit 1 when the proof has stops
+
+Exit codes: 0 fine, 1 the proof has stops or tests failed, 2 bad input.
+`;
+
+const COMMANDS: Record<string, () => Promise<{ run(args: string[]): Promise<number> }>> = {
+  start: () => import('./commands/start'),
+  test: () => import('./commands/test'),
+  specs: () => import('./commands/specs'),
+  proof: () => import('./commands/proof'),
+  export: () => import('./commands/export'),
+};
+
+async function main([name = 'help', ...args]: string[]): Promise<number> {
+  if (name === 'help' || name === '--help' || name === '-h') {
+    process.stderr.write(HELP);
+    return 0;
+  }
+  const load = COMMANDS[name];
+  if (!load) {
+    say(`there is no command "${name}".`);
+    process.stderr.write(HELP);
+    return 2;
+  }
+  return (await load()).run(args);
+}
+
+main(process.argv.slice(2)).then(
+  (code) => process.exit(code),
+  (error: unknown) => {
+    if (error instanceof UsageError) {
+      for (const line of error.message.split('\n')) say(line);
+      process.exit(2);
+    }
+    say(error instanceof Error ? (error.stack ?? error.message) : String(error));
+    process.exit(2);
+  },
+);

@@ -1,0 +1,103 @@
+import { DocumentError, refit, colourwayOf, type Colourway, type Design } from '@brelm/core/design';
+import type { Garment } from '@brelm/core/colour';
+import type { Materials, PictureSource } from '@brelm/core/drawing';
+import { boardOf, type Spec, type SpecSide } from '@brelm/core/spec';
+import {
+  loadMaterials,
+  loadPictures,
+  PictureError,
+  picturesBeside,
+  readDesignFile,
+  shippedGarments,
+  shippedSpecs,
+} from '@brelm/server/engine';
+import { UsageError } from './arguments';
+
+/** Everything that proof and export need, read and checked. */
+export interface Job {
+  file: string;
+  design: Design;
+  colourway: Colourway;
+  spec: Spec;
+  garments: Garment[];
+}
+
+/** The shipped spec with this id. Throws a UsageError that lists those there are. */
+export function findSpec(id: string | undefined): Spec {
+  const specs = shippedSpecs();
+  const spec = specs.find((s) => s.id === id);
+  if (spec) return spec;
+  throw new UsageError(
+    `${id === undefined ? '--spec is missing' : `--spec: there is no spec "${id}"`}. There are: ${specs.map((s) => s.id).join(', ')}`,
+  );
+}
+
+/** Reads a design file. Throws a UsageError that names file, field and reason. */
+export function readDesignOrFail(file: string | undefined): { file: string; design: Design } {
+  if (file === undefined) throw new UsageError('name a design file, e.g. owl.brelm.json');
+  try {
+    return { file, design: readDesignFile(file) };
+  } catch (error) {
+    if (error instanceof DocumentError)
+      throw new UsageError(
+        error.faults.map((f) => `${file}: ${f.field ? `${f.field}: ` : ''}${f.message}`).join('\n'),
+      );
+    const { code, message } = error as NodeJS.ErrnoException;
+    if (code === 'ENOENT') throw new UsageError(`${file}: there is no such file`);
+    if (code === 'EISDIR') throw new UsageError(`${file}: is a folder, not a design file`);
+    throw new UsageError(error instanceof SyntaxError ? message : `${file}: ${message}`);
+  }
+}
+
+export function prepare(
+  file: string | undefined,
+  values: { spec?: string; colourway?: string },
+): Job {
+  const spec = findSpec(values.spec);
+  const read = readDesignOrFail(file);
+  const colourway = colourwayOf(read.design, values.colourway) ?? {
+    id: 'base',
+    name: 'Base',
+    inks: {},
+    garments: [],
+  };
+  if (values.colourway !== undefined && colourway.id !== values.colourway)
+    throw new UsageError(
+      `--colourway: ${read.file} has no colourway "${values.colourway}". It has: ${read.design.colourways.map((c) => c.id).join(', ') || 'none'}`,
+    );
+  return { ...read, colourway, spec, garments: shippedGarments() };
+}
+
+/** Garments by id. Throws a UsageError for one that is not in the library. */
+export const findGarments = (job: Job, ids: readonly string[], from: string): Garment[] =>
+  ids.map((id) => {
+    const garment = job.garments.find((g) => g.id === id);
+    if (!garment)
+      throw new UsageError(
+        `${from}: there is no garment "${id}". There are: ${job.garments.map((g) => g.id).join(', ')}`,
+      );
+    return garment;
+  });
+
+export interface SideJob {
+  design: Design;
+  side: SpecSide;
+  materials: Materials;
+  pictures: PictureSource;
+}
+
+/** The design on the board that a side asks for, with its typefaces and pictures loaded. */
+export async function onSide(job: Job, side: SpecSide): Promise<SideJob> {
+  const design = refit(job.design, boardOf(job.spec, side));
+  try {
+    const [materials, pictures] = await Promise.all([
+      loadMaterials(design),
+      loadPictures(design, picturesBeside(job.file)),
+    ]);
+    return { design, side, materials, pictures };
+  } catch (error) {
+    if (error instanceof PictureError)
+      throw new UsageError(`${job.file}: ${error.field ? `${error.field}: ` : ''}${error.message}`);
+    throw error;
+  }
+}

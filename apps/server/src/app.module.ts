@@ -1,0 +1,79 @@
+import { Controller, Get, Module, type DynamicModule } from '@nestjs/common';
+import { ApiTags } from '@nestjs/swagger';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { DataSource } from 'typeorm';
+import { ENTITIES } from './database/entities';
+import { MIGRATIONS } from './database/migrations';
+import { DemoService } from './demo/demo.service';
+import { DesignsController } from './designs/designs.controller';
+import { DesignsService } from './designs/designs.service';
+import { ExportsController } from './exports/exports.controller';
+import { ExportsService } from './exports/exports.service';
+import { FilesService } from './files.service';
+import { LibraryController } from './library/library.controller';
+import { LibraryService } from './library/library.service';
+import { MaterialsController } from './materials/materials.controller';
+import { MaterialsService } from './materials/materials.service';
+import { OPTIONS, type ServerOptions } from './options';
+import { TypefacesController } from './typefaces/typefaces.controller';
+import { PoolService } from './workers/pool.service';
+
+@ApiTags('health')
+@Controller('health')
+class HealthController {
+  constructor(private readonly db: DataSource) {}
+
+  /** 200 when the server and its database answer. */
+  @Get()
+  async health() {
+    await this.db.query('SELECT 1');
+    return { ok: true };
+  }
+}
+
+@Module({})
+export class AppModule {
+  static with(options: ServerOptions): DynamicModule {
+    const { host, port, user, password, name } = options.database;
+    return {
+      module: AppModule,
+      imports: [
+        TypeOrmModule.forRoot({
+          type: 'mariadb',
+          host,
+          port,
+          username: user,
+          password,
+          database: name,
+          charset: 'utf8mb4',
+          timezone: 'Z',
+          entities: ENTITIES,
+          migrations: MIGRATIONS,
+          migrationsRun: true,
+          synchronize: false,
+          retryAttempts: 2,
+          retryDelay: 500,
+        }),
+        TypeOrmModule.forFeature(ENTITIES),
+      ],
+      controllers: [
+        HealthController,
+        DesignsController,
+        MaterialsController,
+        LibraryController,
+        TypefacesController,
+        ExportsController,
+      ],
+      providers: [
+        { provide: OPTIONS, useValue: options },
+        FilesService,
+        PoolService,
+        DesignsService,
+        MaterialsService,
+        LibraryService,
+        ExportsService,
+        DemoService,
+      ],
+    };
+  }
+}

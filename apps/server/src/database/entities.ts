@@ -1,0 +1,90 @@
+import { Column, Entity, Index, PrimaryColumn, PrimaryGeneratedColumn } from 'typeorm';
+
+/** A design as it stands: one JSON document with the number of its revision. */
+@Entity('designs')
+export class DesignRow {
+  @PrimaryColumn('char', { length: 36 }) id!: string;
+  @Column('varchar', { length: 300 }) name!: string;
+  @Column('int') revision!: number;
+  @Column('longtext') document!: string;
+  @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
+  @Column('datetime', { precision: 3, name: 'updated_at' }) updatedAt!: Date;
+  @Column('datetime', { precision: 3, name: 'archived_at', nullable: true }) archivedAt!: Date | null;
+}
+
+/** A version of a design that is kept aside: a save that was refused because it was stale. */
+@Entity('design_versions')
+export class DesignVersionRow {
+  @PrimaryGeneratedColumn() id!: number;
+  @Index() @Column('char', { length: 36, name: 'design_id' }) designId!: string;
+  /** The revision that the version was based on. */
+  @Column('int') revision!: number;
+  @Column('varchar', { length: 20 }) kind!: 'refused';
+  @Column('longtext') document!: string;
+  @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
+}
+
+/** A file that was brought in; its bytes lie in the content-addressed folder. */
+@Entity('materials')
+export class MaterialRow {
+  @PrimaryColumn('char', { length: 64 }) sha256!: string;
+  @Column('varchar', { length: 300 }) name!: string;
+  @Column('varchar', { length: 20 }) kind!: 'picture' | 'motif';
+  @Column('varchar', { length: 60 }) mime!: string;
+  @Column('int') width!: number;
+  @Column('int') height!: number;
+  @Column('int') bytes!: number;
+  @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
+}
+
+/** A spec of the spec book, as its JSON document. */
+@Entity('specs')
+export class SpecRow {
+  @PrimaryColumn('varchar', { length: 120 }) id!: string;
+  @Column('longtext') document!: string;
+}
+
+/** A garment colour, as its JSON document. */
+@Entity('garments')
+export class GarmentRow {
+  @PrimaryColumn('varchar', { length: 120 }) id!: string;
+  @Column('int') position!: number;
+  @Column('text') document!: string;
+}
+
+export type ExportState = 'working' | 'done' | 'failed' | 'cancelled';
+
+/** One file that was asked for: what of, how it went, and where it lies. */
+@Entity('exports')
+export class ExportRow {
+  @PrimaryColumn('char', { length: 36 }) id!: string;
+  @Index() @Column('char', { length: 36, name: 'design_id' }) designId!: string;
+  @Column('int') revision!: number;
+  @Column('varchar', { length: 120 }) spec!: string;
+  @Column('varchar', { length: 120 }) side!: string;
+  @Column('varchar', { length: 120 }) colourway!: string;
+  @Column('varchar', { length: 12 }) state!: ExportState;
+  @Column('text', { nullable: true }) reason!: string | null;
+  @Column('varchar', { length: 400, name: 'file_name' }) fileName!: string;
+  @Column('char', { length: 64, nullable: true }) sha256!: string | null;
+  @Column('text', { nullable: true }) report!: string | null;
+  @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
+  @Column('datetime', { precision: 3, name: 'finished_at', nullable: true }) finishedAt!: Date | null;
+}
+
+/** Small facts about the installation, e.g. that the demo was loaded. */
+@Entity('settings')
+export class SettingRow {
+  @PrimaryColumn('varchar', { length: 60 }) name!: string;
+  @Column('text') value!: string;
+}
+
+export const ENTITIES = [
+  DesignRow,
+  DesignVersionRow,
+  MaterialRow,
+  SpecRow,
+  GarmentRow,
+  ExportRow,
+  SettingRow,
+];

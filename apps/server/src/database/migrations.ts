@@ -1,0 +1,40 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm';
+
+const TABLE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci';
+
+/** The first tables. */
+export class First1764000000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`CREATE TABLE designs (
+      id CHAR(36) NOT NULL PRIMARY KEY, name VARCHAR(300) NOT NULL, revision INT NOT NULL,
+      document LONGTEXT NOT NULL, created_at DATETIME(3) NOT NULL, updated_at DATETIME(3) NOT NULL,
+      archived_at DATETIME(3) NULL, INDEX by_updated (updated_at)) ${TABLE}`);
+    await db.query(`CREATE TABLE design_versions (
+      id INT NOT NULL AUTO_INCREMENT PRIMARY KEY, design_id CHAR(36) NOT NULL, revision INT NOT NULL,
+      kind VARCHAR(20) NOT NULL, document LONGTEXT NOT NULL, created_at DATETIME(3) NOT NULL,
+      INDEX by_design (design_id)) ${TABLE}`);
+    await db.query(`CREATE TABLE materials (
+      sha256 CHAR(64) NOT NULL PRIMARY KEY, name VARCHAR(300) NOT NULL, kind VARCHAR(20) NOT NULL,
+      mime VARCHAR(60) NOT NULL, width INT NOT NULL, height INT NOT NULL, bytes INT NOT NULL,
+      created_at DATETIME(3) NOT NULL) ${TABLE}`);
+    await db.query(`CREATE TABLE specs (
+      id VARCHAR(120) NOT NULL PRIMARY KEY, document LONGTEXT NOT NULL) ${TABLE}`);
+    await db.query(`CREATE TABLE garments (
+      id VARCHAR(120) NOT NULL PRIMARY KEY, position INT NOT NULL, document TEXT NOT NULL) ${TABLE}`);
+    await db.query(`CREATE TABLE exports (
+      id CHAR(36) NOT NULL PRIMARY KEY, design_id CHAR(36) NOT NULL, revision INT NOT NULL,
+      spec VARCHAR(120) NOT NULL, side VARCHAR(120) NOT NULL, colourway VARCHAR(120) NOT NULL,
+      state VARCHAR(12) NOT NULL, reason TEXT NULL, file_name VARCHAR(400) NOT NULL,
+      sha256 CHAR(64) NULL, report TEXT NULL, created_at DATETIME(3) NOT NULL,
+      finished_at DATETIME(3) NULL, INDEX by_design (design_id)) ${TABLE}`);
+    await db.query(`CREATE TABLE settings (
+      name VARCHAR(60) NOT NULL PRIMARY KEY, value TEXT NOT NULL) ${TABLE}`);
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    for (const table of ['settings', 'exports', 'garments', 'specs', 'materials', 'design_versions', 'designs'])
+      await db.query(`DROP TABLE ${table}`);
+  }
+}
+
+export const MIGRATIONS = [First1764000000000];

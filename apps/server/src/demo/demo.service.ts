@@ -1,0 +1,47 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { Injectable, type INestApplicationContext } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { Repository } from 'typeorm';
+import { DEMO_FOLDER, picturesBeside, readDesignFile, shippedGarments, shippedSpecs } from '../engine';
+import { SettingRow } from '../database/entities';
+import { DesignsService } from '../designs/designs.service';
+import { LibraryService } from '../library/library.service';
+import { MaterialsService } from '../materials/materials.service';
+
+/** Duskwren's designs, loaded once into a new installation. */
+@Injectable()
+export class DemoService {
+  constructor(
+    @InjectRepository(SettingRow) private readonly settings: Repository<SettingRow>,
+    private readonly designs: DesignsService,
+    private readonly library: LibraryService,
+    private readonly materials: MaterialsService,
+  ) {}
+
+  /** Specs and garments always; designs only the first time, so that archived ones stay away. */
+  async load(withDesigns: boolean): Promise<number> {
+    await this.library.putShipped(shippedSpecs(), shippedGarments());
+    if (!withDesigns || (await this.settings.findOneBy({ name: 'demo' }))) return 0;
+    const folder = join(DEMO_FOLDER, 'designs');
+    const names = readdirSync(folder).filter((n) => n.endsWith('.brelm.json')).sort().reverse();
+    for (const name of names) {
+      const file = join(folder, name);
+      const design = readDesignFile(file);
+      const materials = [];
+      for (const material of design.materials) {
+        const bytes = await picturesBeside(file)(material);
+        const { sha256 } = await this.materials.bringIn(bytes, material.name);
+        materials.push({ ...material, sha256 });
+      }
+      await this.designs.create({ ...design, materials });
+    }
+    await this.settings.save({ name: 'demo', value: new Date().toISOString() });
+    return names.length;
+  }
+}
+
+/** Loads the demo into a running application; returns how many designs came in. */
+export const loadDemo = (app: INestApplicationContext, withDesigns: boolean): Promise<number> =>
+  app.get(DemoService).load(withDesigns);
+

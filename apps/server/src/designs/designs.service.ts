@@ -1,0 +1,116 @@
+import { randomUUID } from 'node:crypto';
+import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { IsNull, Not, Repository } from 'typeorm';
+import { readDesign, type Design } from '@brelm/core/design';
+import { DesignRow, DesignVersionRow } from '../database/entities';
+
+export interface StoredDesign {
+  id: string;
+  revision: number;
+  updatedAt: Date;
+  document: Design;
+}
+
+export interface DesignSummary {
+  id: string;
+  name: string;
+  revision: number;
+  updatedAt: Date;
+  archived: boolean;
+  document: Design;
+}
+
+const toStored = (row: DesignRow): StoredDesign => ({
+  id: row.id,
+  revision: row.revision,
+  updatedAt: row.updatedAt,
+  document: JSON.parse(row.document) as Design,
+});
+
+@Injectable()
+export class DesignsService {
+  constructor(
+    @InjectRepository(DesignRow) private readonly designs: Repository<DesignRow>,
+    @InjectRepository(DesignVersionRow) private readonly versions: Repository<DesignVersionRow>,
+  ) {}
+
+  /** Newest first. */
+  async list(archived: boolean): Promise<DesignSummary[]> {
+    const rows = await this.designs.find({
+      where: { archivedAt: archived ? Not(IsNull()) : IsNull() },
+      order: { updatedAt: 'DESC', id: 'ASC' },
+    });
+    return rows.map((row) => ({ ...toStored(row), name: row.name, archived: row.archivedAt !== null }));
+  }
+
+  async get(id: string): Promise<StoredDesign> {
+    return toStored(await this.row(id));
+  }
+
+  /** Stores a new design. Throws a DocumentError for a document that is no design. */
+  async create(document: unknown): Promise<StoredDesign> {
+    const design = readDesign(document);
+    const now = new Date();
+    const row = await this.designs.save({
+      id: randomUUID(),
+      name: design.name,
+      revision: 1,
+      document: JSON.stringify(design),
+      createdAt: now,
+      updatedAt: now,
+      archivedAt: null,
+    });
+    return toStored(row);
+  }
+
+  /**
+   * Replaces a design if it is still at the revision that the save is based on. A stale save is
+   * kept aside as a version and refused with 409 and the current revision.
+   */
+  async save(id: string, revision: number, document: unknown): Promise<StoredDesign> {
+    const design = readDesign(document);
+    const changed = await this.designs
+      .createQueryBuilder()
+      .update()
+      .set({
+        name: design.name,
+        document: JSON.stringify(design),
+        revision: () => 'revision + 1',
+        updatedAt: new Date(),
+      })
+      .where({ id, revision })
+      .execute();
+    const row = await this.row(id);
+    if (changed.affected) return toStored(row);
+    const kept = await this.versions.save({
+      designId: id,
+      revision,
+      kind: 'refused',
+      document: JSON.stringify(design),
+      createdAt: new Date(),
+    });
+    throw new ConflictException({
+      message: `This design was changed elsewhere since revision ${revision}. Both versions are kept.`,
+      current: toStored(row),
+      keptVersion: kept.id,
+    });
+  }
+
+  async duplicate(id: string, name?: string): Promise<StoredDesign> {
+    const { document } = await this.get(id);
+    return this.create({ ...document, name: name ?? `${document.name} copy`.slice(0, 300) });
+  }
+
+  /** Takes a design off the shelf, or puts it back. Nothing is deleted. */
+  async archive(id: string, archived: boolean): Promise<void> {
+    await this.row(id);
+    await this.designs.update(id, { archivedAt: archived ? new Date() : null });
+  }
+
+  private async row(id: string): Promise<DesignRow> {
+    const row = await this.designs.findOneBy({ id });
+    if (!row) throw new NotFoundException(`There is no design ${id}.`);
+    return row;
+  }
+}

@@ -1,0 +1,3 @@
+/** The server: NestJS over the engine and MariaDB. `startServer` is all that others need. */
+export { startServer, type ServerOptions, type RunningServer } from './start-server';
+export { loadDemo } from './demo/demo.service';

@@ -1,0 +1,57 @@
+import {
+  BadRequestException,
+  Controller,
+  Get,
+  Header,
+  Param,
+  ParseIntPipe,
+  Post,
+  Query,
+  StreamableFile,
+  UploadedFile,
+  UseInterceptors,
+} from '@nestjs/common';
+import { FileInterceptor } from '@nestjs/platform-express';
+import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
+import { MAX_UPLOAD_BYTES } from '../engine';
+import { FilesService } from '../files.service';
+import { MaterialsService } from './materials.service';
+
+const FOREVER = 'private, max-age=31536000, immutable';
+
+@ApiTags('materials')
+@Controller('materials')
+export class MaterialsController {
+  constructor(
+    private readonly materials: MaterialsService,
+    private readonly files: FilesService,
+  ) {}
+
+  @Post()
+  @ApiConsumes('multipart/form-data')
+  @ApiBody({ schema: { type: 'object', properties: { file: { type: 'string', format: 'binary' } } } })
+  @UseInterceptors(FileInterceptor('file', { limits: { fileSize: MAX_UPLOAD_BYTES, files: 1 } }))
+  bringIn(@UploadedFile() file?: Express.Multer.File) {
+    if (!file) throw new BadRequestException('file: send one PNG, JPEG, WebP or SVG file.');
+    // Browsers send names as UTF-8, which multer hands on as Latin-1.
+    return this.materials.bringIn(file.buffer, Buffer.from(file.originalname, 'latin1').toString('utf8'));
+  }
+
+  @Get(':sha256/file')
+  @Header('Cache-Control', FOREVER)
+  async file(@Param('sha256') sha256: string) {
+    const row = await this.materials.get(sha256);
+    const { stream, size } = await this.files.open(sha256);
+    // An SVG is handed out as a download only, so that nothing in it can run.
+    return new StreamableFile(stream, {
+      type: row.kind === 'picture' ? row.mime : 'application/octet-stream',
+      length: size,
+    });
+  }
+
+  @Get(':sha256/preview')
+  @Header('Cache-Control', FOREVER)
+  async preview(@Param('sha256') sha256: string, @Query('size', ParseIntPipe) size: number) {
+    return new StreamableFile(await this.materials.preview(sha256, size), { type: 'image/webp' });
+  }
+}

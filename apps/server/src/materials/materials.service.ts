@@ -1,0 +1,57 @@
+import { BadRequestException, Injectable, NotFoundException } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { Repository } from 'typeorm';
+import type { SvgArt } from '@brelm/core/svg';
+import { MaterialRow } from '../database/entities';
+import { FilesService } from '../files.service';
+import { PoolService } from '../workers/pool.service';
+
+export type BroughtIn =
+  | { kind: 'picture'; sha256: string; name: string; mime: string; width: number; height: number }
+  | { kind: 'motif'; sha256: string; name: string; art: SvgArt };
+
+const PREVIEW_SIZES = [320, 1600];
+
+@Injectable()
+export class MaterialsService {
+  constructor(
+    @InjectRepository(MaterialRow) private readonly materials: Repository<MaterialRow>,
+    private readonly files: FilesService,
+    private readonly pool: PoolService,
+  ) {}
+
+  /** Looks at a file, keeps its bytes, and says what it is. Throws an UploadError. */
+  async bringIn(bytes: Buffer, name: string): Promise<BroughtIn> {
+    const upload = await this.pool.inspect(bytes, name);
+    const sha256 = await this.files.keep(bytes);
+    const size =
+      upload.kind === 'picture'
+        ? { width: upload.width, height: upload.height, mime: upload.mime }
+        : {
+            width: Math.round(upload.art.width),
+            height: Math.round(upload.art.height),
+            mime: 'image/svg+xml',
+          };
+    await this.materials.upsert(
+      { sha256, name: name.slice(0, 300), kind: upload.kind, bytes: bytes.length, createdAt: new Date(), ...size },
+      ['sha256'],
+    );
+    return upload.kind === 'picture'
+      ? { kind: 'picture', sha256, name, mime: size.mime, width: size.width, height: size.height }
+      : { kind: 'motif', sha256, name, art: upload.art };
+  }
+
+  async get(sha256: string): Promise<MaterialRow> {
+    const row = /^[0-9a-f]{64}$/.test(sha256) ? await this.materials.findOneBy({ sha256 }) : null;
+    if (!row) throw new NotFoundException('There is no such material.');
+    return row;
+  }
+
+  async preview(sha256: string, size: number): Promise<Uint8Array> {
+    const row = await this.get(sha256);
+    if (row.kind !== 'picture') throw new BadRequestException('Only pictures have previews.');
+    if (!PREVIEW_SIZES.includes(size))
+      throw new BadRequestException(`size: must be one of ${PREVIEW_SIZES.join(', ')}`);
+    return this.pool.preview(this.files.pathOf(sha256), size);
+  }
+}

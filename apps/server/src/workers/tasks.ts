@@ -1,0 +1,55 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { refit, type Design } from '@brelm/core/design';
+import type { FileReport } from '@brelm/core/export';
+import { boardOf, type Spec, type SpecSide } from '@brelm/core/spec';
+import {
+  exportPng,
+  inspectUpload,
+  loadMaterials,
+  loadPictures,
+  MAX_PIXELS,
+  writeAside,
+  type Upload,
+} from '../engine';
+
+export interface ExportTask {
+  design: Design;
+  colourway: string;
+  spec: Spec;
+  side: SpecSide;
+  filesDir: string;
+}
+export interface ExportResult {
+  sha256: string;
+  report: FileReport;
+}
+
+const fileAt = (filesDir: string, sha256: string) => join(filesDir, sha256.slice(0, 2), sha256);
+
+/** Paints, encodes and checks one PNG and puts it in the content-addressed folder. */
+export async function exportTask(task: ExportTask): Promise<ExportResult> {
+  const design = refit(task.design, boardOf(task.spec, task.side));
+  const [materials, pictures] = await Promise.all([
+    loadMaterials(design),
+    loadPictures(design, (m) => readFile(fileAt(task.filesDir, m.sha256 ?? 'none'))),
+  ]);
+  const file = await exportPng(design, task.colourway, task.spec, task.side, materials, pictures);
+  await writeAside(fileAt(task.filesDir, file.sha256), file.bytes);
+  return { sha256: file.sha256, report: file.report };
+}
+
+export function inspectTask({ bytes, name }: { bytes: Uint8Array; name: string }): Promise<Upload> {
+  return inspectUpload(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length), name);
+}
+
+/** A smaller copy of a picture for the board: at most `size` px on its long side, as WebP. */
+export function previewTask({ path, size }: { path: string; size: number }): Promise<Buffer> {
+  return sharp(path, { limitInputPixels: MAX_PIXELS })
+    .autoOrient()
+    .resize(size, size, { fit: 'inside', withoutEnlargement: true })
+    .toColourspace('srgb')
+    .webp({ lossless: true, effort: 1 })
+    .toBuffer();
+}
