@@ -36,6 +36,7 @@ export class DemoService {
       }
       await this.designs.create({ ...design, materials });
     }
+    await this.settings.save({ name: 'shop', value: 'Duskwren Field Supply' });
     await this.settings.save({ name: 'demo', value: new Date().toISOString() });
     return names.length;
   }

@@ -25,7 +25,12 @@ export class DesignsController {
 
   @Put(':id')
   save(@Param('id', ParseUUIDPipe) id: string, @Body() body: SaveDesignDto) {
-    return this.designs.save(id, body.revision, body.document);
+    return this.designs.save(id, body.revision, body.document, body.keepReplaced);
+  }
+
+  @Get(':id/versions')
+  versions(@Param('id', ParseUUIDPipe) id: string) {
+    return this.designs.keptVersions(id);
   }
 
   @Post(':id/duplicate')

@@ -1,5 +1,5 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { IsInt, IsNotEmpty, IsObject, IsOptional, IsString, MaxLength, Min } from 'class-validator';
+import { IsBoolean, IsInt, IsNotEmpty, IsObject, IsOptional, IsString, MaxLength, Min } from 'class-validator';
 
 export class CreateDesignDto {
   @ApiProperty({ description: 'A whole design document (docs/design-format.md).' })
@@ -16,6 +16,11 @@ export class SaveDesignDto {
   @ApiProperty({ description: 'A whole design document.' })
   @IsObject()
   document!: Record<string, unknown>;
+
+  @ApiPropertyOptional({ description: 'Keep what is replaced among the versions.' })
+  @IsOptional()
+  @IsBoolean()
+  keepReplaced?: boolean;
 }
 
 export class DuplicateDesignDto {

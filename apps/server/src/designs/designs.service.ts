@@ -68,8 +68,15 @@ export class DesignsService {
    * Replaces a design if it is still at the revision that the save is based on. A stale save is
    * kept aside as a version and refused with 409 and the current revision.
    */
-  async save(id: string, revision: number, document: unknown): Promise<StoredDesign> {
+  async save(
+    id: string,
+    revision: number,
+    document: unknown,
+    keepReplaced = false,
+  ): Promise<StoredDesign> {
     const design = readDesign(document);
+    const before = keepReplaced ? await this.row(id) : null;
+    if (before?.revision === revision) await this.keepVersion(id, revision, 'replaced', before.document);
     const changed = await this.designs
       .createQueryBuilder()
       .update()
@@ -83,18 +90,31 @@ export class DesignsService {
       .execute();
     const row = await this.row(id);
     if (changed.affected) return toStored(row);
-    const kept = await this.versions.save({
-      designId: id,
-      revision,
-      kind: 'refused',
-      document: JSON.stringify(design),
-      createdAt: new Date(),
-    });
+    const kept = await this.keepVersion(id, revision, 'refused', JSON.stringify(design));
     throw new ConflictException({
       message: `This design was changed elsewhere since revision ${revision}. Both versions are kept.`,
       current: toStored(row),
-      keptVersion: kept.id,
+      keptVersion: kept,
     });
+  }
+
+  private async keepVersion(
+    designId: string,
+    revision: number,
+    kind: DesignVersionRow['kind'],
+    document: string,
+  ): Promise<number> {
+    const last = await this.versions.findOne({ where: { designId, kind }, order: { id: 'DESC' } });
+    // A tab that tries the same save again does not pile up copies.
+    if (last?.document === document) return last.id;
+    return (await this.versions.save({ designId, revision, kind, document, createdAt: new Date() })).id;
+  }
+
+  /** Versions that were kept aside, newest first. */
+  async keptVersions(id: string) {
+    await this.row(id);
+    const rows = await this.versions.find({ where: { designId: id }, order: { id: 'DESC' } });
+    return rows.map(({ document, ...row }) => ({ ...row, document: JSON.parse(document) as Design }));
   }
 
   async duplicate(id: string, name?: string): Promise<StoredDesign> {

@@ -12,6 +12,11 @@ export class LibraryController {
     return this.library.specs();
   }
 
+  @Get('shop')
+  shop() {
+    return this.library.shop();
+  }
+
   @Get('garments')
   garments() {
     return this.library.garments();

@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import type { Garment } from '@brelm/core/colour';
 import type { Spec } from '@brelm/core/spec';
-import { GarmentRow, SpecRow } from '../database/entities';
+import { GarmentRow, SettingRow, SpecRow } from '../database/entities';
 
 /** The spec book and the garment colours. */
 @Injectable()
@@ -11,6 +11,7 @@ export class LibraryService {
   constructor(
     @InjectRepository(SpecRow) private readonly specRows: Repository<SpecRow>,
     @InjectRepository(GarmentRow) private readonly garmentRows: Repository<GarmentRow>,
+    @InjectRepository(SettingRow) private readonly settings: Repository<SettingRow>,
   ) {}
 
   async specs(): Promise<Spec[]> {
@@ -33,6 +34,10 @@ export class LibraryService {
   async garments(): Promise<Garment[]> {
     const rows = await this.garmentRows.find({ order: { position: 'ASC' } });
     return rows.map((row) => JSON.parse(row.document) as Garment);
+  }
+
+  async shop(): Promise<{ name: string | null }> {
+    return { name: (await this.settings.findOneBy({ name: 'shop' }))?.value ?? null };
   }
 
   /** Adds what ships with the application; what is there already is replaced by the shipped state. */

@@ -13,7 +13,10 @@ export type Edit =
   | { op: 'removeInk'; ink: string }
   | { op: 'setInk'; ink: string; value: Hex; colourway?: string }
   | { op: 'renameInk'; ink: string; name: string }
-  | { op: 'addMaterial'; material: Material };
+  | { op: 'addMaterial'; material: Material }
+  | { op: 'setBackdrop'; garment: string }
+  | { op: 'setGarments'; garments: string[] }
+  | { op: 'rename'; name: string };
 
 const mapPart = (design: Design, id: string, change: (part: Part) => Part): Design => ({
   ...design,
@@ -79,6 +82,12 @@ export function applyEdit(design: Design, edit: Edit): Design {
       return design.materials.some((m) => m.id === edit.material.id)
         ? design
         : { ...design, materials: [...design.materials, edit.material] };
+    case 'setBackdrop':
+      return { ...design, backdrop: edit.garment };
+    case 'setGarments':
+      return { ...design, garments: edit.garments };
+    case 'rename':
+      return { ...design, name: edit.name };
   }
 }
 

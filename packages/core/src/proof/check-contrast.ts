@@ -110,7 +110,8 @@ export function contrastFindings(input: CheckInput): Finding[] {
       const box = weakBox(samples, ratios, layer);
       const vanishes = result.verdict === 'vanishes';
       const title = partTitle(part);
-      const mends = part.mustRead
+      const wanted = !input.mendFor || input.mendFor.has(garment.id);
+      const mends = part.mustRead && wanted
         ? [inkMend(input, part, garment), keylineMend(input, part, garment)]
         : [];
       findings.push({

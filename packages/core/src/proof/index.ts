@@ -5,6 +5,6 @@ export * from './contrast';
 export * from './proof';
 export { contrastFindings } from './check-contrast';
 export { boxFindings } from './check-box';
-export { resolutionFindings } from './check-resolution';
+export { resolutionFindings, pictureDpi } from './check-resolution';
 export { safeAreaFindings } from './check-safe-area';
 export { letterFindings } from './check-letters';

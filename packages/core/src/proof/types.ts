@@ -76,6 +76,8 @@ export interface ProofInput {
   materials: Materials;
   surfaces: MakeSurface;
   pictures: PictureSource;
+  /** Garments for which mends are worked out (they are tried one by one); all when left out. */
+  mendFor?: ReadonlySet<string>;
   /** Layers painted before; see analyse(). */
   cache?: LayerCache;
 }

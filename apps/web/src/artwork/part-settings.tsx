@@ -1,0 +1,97 @@
+import { Copy, FlipHorizontal2, Trash2 } from 'lucide-react';
+import type { Garment } from '@brelm/core/colour';
+import type { Design, Part } from '@brelm/core/design';
+import { partLocalBox, partMatrix } from '@brelm/core/drawing';
+import { boxHeight, boxWidth, isEmptyBox, transformBox } from '@brelm/core/geometry';
+import { face } from '../platform/faces';
+import { IconButton, LengthField, NumberField } from '../ui';
+import { KeylineSettings } from './keyline-settings';
+import { LetteringSettings } from './lettering-settings';
+import { MotifSettings } from './motif-settings';
+import { duplicateParts } from './part-actions';
+import { PictureSettings } from './picture-settings';
+import { useEdit } from './use-edit';
+
+const positive = (v: number) => (v > 0 ? null : 'must be over 0');
+
+/** The settings of one part, in the order in which they are usually changed. */
+export function PartSettings({ part, design, backdrop }: { part: Part; design: Design; backdrop: Garment }) {
+  const edit = useEdit();
+  const { dpi } = design.board;
+  const local = partLocalBox(part, design, { face });
+  const box = transformBox(local, partMatrix(part));
+  const { x, y, turn, scaleX, scaleY } = part.place;
+  const empty = isEmptyBox(local);
+  const width = boxWidth(local) * Math.abs(scaleX);
+  const height = boxHeight(local) * Math.abs(scaleY);
+  const place = (label: string, change: Partial<Part['place']>) =>
+    edit.make(label, [{ op: 'place', part: part.id, place: change }], { gesture: `${label} ${part.id}` });
+  const scale = (k: number) => {
+    // Grow about the middle of the box, not about the part's own origin.
+    const [cx, cy] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+    place('Change the size', {
+      x: cx + (x - cx) * k,
+      y: cy + (y - cy) * k,
+      scaleX: scaleX * k,
+      scaleY: scaleY * k,
+    });
+  };
+  const flip = () => {
+    const cx = (box.left + box.right) / 2;
+    place('Flip', { x: 2 * cx - x, scaleX: -scaleX, turn: -turn });
+  };
+  return (
+    <div className="flex flex-col gap-2.5 border-t border-line p-2.5">
+      {part.kind === 'lettering' && <LetteringSettings part={part} design={design} backdrop={backdrop} />}
+      {part.kind === 'picture' && <PictureSettings part={part} design={design} />}
+      {part.kind === 'motif' && <MotifSettings part={part} design={design} />}
+      {!empty && (
+        <div className="grid grid-cols-3 gap-1.5">
+          <LengthField label="Left" dpi={dpi} value={box.left} disabled={part.locked} onChange={(v) => place('Move', { x: x + v - box.left })} />
+          <LengthField label="Top" dpi={dpi} value={box.top} disabled={part.locked} onChange={(v) => place('Move', { y: y + v - box.top })} />
+          <NumberField label="Turn °" digits={1} value={turn} disabled={part.locked} onChange={(v) => place('Turn', { turn: v })} />
+          <LengthField label="Width" dpi={dpi} value={width} check={positive} disabled={part.locked} onChange={(v) => scale(v / width)} />
+          <LengthField label="Height" dpi={dpi} value={height} check={positive} disabled={part.locked} onChange={(v) => scale(v / height)} />
+          <NumberField
+            label="Opacity %"
+            digits={0}
+            value={part.opacity * 100}
+            check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100')}
+            onChange={(v) => edit.part(part.id, 'Change the opacity', { opacity: v / 100 }, `opacity ${part.id}`)}
+          />
+        </div>
+      )}
+      {part.kind !== 'picture' && <KeylineSettings part={part} design={design} />}
+      <label className="flex items-center gap-2 text-[13px]">
+        <input
+          type="checkbox"
+          className="h-4 w-4 accent-spruce"
+          checked={part.mustRead}
+          onChange={(e) => edit.part(part.id, 'Must read', { mustRead: e.target.checked })}
+        />
+        Must read on the garment
+      </label>
+      <div className="flex items-center gap-1">
+        <input
+          key={part.name}
+          aria-label="Name of the part"
+          placeholder="Name"
+          defaultValue={part.name}
+          maxLength={300}
+          className="field flex-1"
+          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          onBlur={(e) => e.target.value !== part.name && edit.part(part.id, 'Rename', { name: e.target.value })}
+        />
+        <IconButton label="Flip left and right" onClick={flip} disabled={part.locked}>
+          <FlipHorizontal2 size={16} />
+        </IconButton>
+        <IconButton label="Duplicate" keys="Ctrl D" onClick={() => duplicateParts(edit, design, [part.id])}>
+          <Copy size={16} />
+        </IconButton>
+        <IconButton label="Remove" keys="Delete" onClick={() => edit.remove([part.id])}>
+          <Trash2 size={16} />
+        </IconButton>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,73 @@
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { Plus } from 'lucide-react';
+import type { Garment } from '@brelm/core/colour';
+import type { Design } from '@brelm/core/design';
+import { useAppSelector } from '../store';
+import { Button } from '../ui';
+import { PartRow } from './part-row';
+import { useEdit } from './use-edit';
+
+/** The parts, front first; also the inspector, since a selected part opens in place. */
+export function Stack({
+  design,
+  backdrop,
+  onAdd,
+}: {
+  design: Design;
+  backdrop: Garment;
+  onAdd: () => void;
+}) {
+  const edit = useEdit();
+  const selection = useAppSelector((s) => s.editor.selection);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const reorder = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const to = design.parts.findIndex((p) => p.id === over.id);
+    edit.make('Change the depth', [{ op: 'reorder', part: String(active.id), to }]);
+  };
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <div className="flex items-center justify-between px-3 pt-3 pb-2">
+        <h2 className="heading">Stack</h2>
+        <Button className="!h-7 !px-2" onClick={onAdd} title="Add part (A)">
+          <Plus size={15} aria-hidden /> Add part
+        </Button>
+      </div>
+      <div className="min-h-0 flex-1 overflow-y-auto px-2 pb-2">
+        {design.parts.length === 0 && (
+          <p className="px-1 py-2 text-[13px] text-muted">
+            Nothing on the board yet. Add lettering, a picture or a figure.
+          </p>
+        )}
+        <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={reorder}>
+          <SortableContext items={design.parts.map((p) => p.id)} strategy={verticalListSortingStrategy}>
+            <ul className="flex flex-col gap-1">
+              {design.parts.map((part) => (
+                <PartRow
+                  key={part.id}
+                  part={part}
+                  design={design}
+                  backdrop={backdrop}
+                  selected={selection.includes(part.id)}
+                  open={selection.length === 1 && selection[0] === part.id}
+                />
+              ))}
+            </ul>
+          </SortableContext>
+        </DndContext>
+      </div>
+    </div>
+  );
+}

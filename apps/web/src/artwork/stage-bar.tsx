@@ -1,0 +1,99 @@
+import { Download, Redo2, Undo2 } from 'lucide-react';
+import type { Design } from '@brelm/core/design';
+import type { Spec } from '@brelm/core/spec';
+import { specWords } from '../design';
+import { useAppDispatch, useAppSelector } from '../store';
+import { colourwayChosen, redone, undone } from '../store/editor';
+import { Button, IconButton, SeverityMark, VerdictMark } from '../ui';
+import { useEdit } from './use-edit';
+import type { LiveProof } from './use-proof';
+
+export function StageBar({
+  design,
+  specs,
+  proof,
+  onExport,
+}: {
+  design: Design;
+  specs: Spec[];
+  proof: LiveProof;
+  onExport: () => void;
+}) {
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const past = useAppSelector((s) => s.editor.past);
+  const future = useAppSelector((s) => s.editor.future);
+  const colourway = useAppSelector((s) => s.editor.colourway);
+  const stops = proof.findings?.filter((f) => f.severity === 'stop').length ?? 0;
+  return (
+    <div className="flex h-12 shrink-0 items-center gap-3 border-b border-line bg-card px-4">
+      <input
+        key={design.name}
+        aria-label="Name of the design"
+        defaultValue={design.name}
+        maxLength={300}
+        className="h-8 w-60 min-w-0 shrink rounded-md border border-transparent bg-transparent px-1.5 font-display text-[17px] font-semibold text-ellipsis hover:border-line focus:border-edge focus:bg-card"
+        onKeyDown={(e) => (e.key === 'Enter' || e.key === 'Escape') && e.currentTarget.blur()}
+        onBlur={(e) => {
+          const name = e.target.value.trim();
+          if (name && name !== design.name) edit.make('Rename the design', [{ op: 'rename', name }]);
+          else e.target.value = design.name;
+        }}
+      />
+      <p className="min-w-0 flex-1 truncate text-[13px] text-muted" title={specWords(design, specs)}>
+        {specWords(design, specs)}
+      </p>
+      {design.colourways.length > 1 && (
+        <label className="flex items-center gap-1.5 text-[13px] text-muted">
+          Colourway
+          <select
+            className="field !w-auto"
+            value={colourway}
+            title="Colourway (C for the next)"
+            onChange={(e) => dispatch(colourwayChosen(e.target.value))}
+          >
+            {design.colourways.map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      <div className="flex">
+        <IconButton
+          label={past.length ? `Undo: ${past.at(-1)!.label}` : 'Nothing to undo'}
+          keys="Ctrl Z"
+          disabled={!past.length}
+          onClick={() => dispatch(undone())}
+        >
+          <Undo2 size={17} />
+        </IconButton>
+        <IconButton
+          label={future.length ? `Redo: ${future.at(-1)!.label}` : 'Nothing to redo'}
+          keys="Ctrl Y"
+          disabled={!future.length}
+          onClick={() => dispatch(redone())}
+        >
+          <Redo2 size={17} />
+        </IconButton>
+      </div>
+      <Button tone="main" onClick={onExport}>
+        <Download size={16} aria-hidden />
+        Export
+        {proof.findings && (
+          <span className="-mr-1 ml-0.5 inline-flex items-center gap-1 rounded-[4px] bg-card px-1 py-0.5 text-[12px] leading-none text-ink">
+            {stops ? (
+              <>
+                <SeverityMark severity="stop" size={12} />
+                {stops}
+              </>
+            ) : (
+              <VerdictMark verdict="reads" size={12} />
+            )}
+          </span>
+        )}
+      </Button>
+    </div>
+  );
+}

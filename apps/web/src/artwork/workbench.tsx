@@ -1,0 +1,128 @@
+import { useMemo, useRef, useState } from 'react';
+import { shallowEqual } from 'react-redux';
+import type { Garment } from '@brelm/core/colour';
+import { applyEdits, emptyDesign, type Design } from '@brelm/core/design';
+import { sideOf, type Spec } from '@brelm/core/spec';
+import { useDrawing } from '../design';
+import { store, useAppDispatch, useAppSelector } from '../store';
+import { colourwayChosen, redone, selected, undone } from '../store/editor';
+import { useKeys } from '../use-keys';
+import { AddPart } from './add-part';
+import { Board, type BoardHandle } from './board';
+import { ConflictDialog } from './conflict-dialog';
+import { ExportDialog } from './export-dialog';
+import { Findings } from './findings';
+import { Inks } from './inks';
+import { OnGarments } from './on-garments';
+import { Stack } from './stack';
+import { StageBar } from './stage-bar';
+import { useEdit } from './use-edit';
+import { useProof } from './use-proof';
+import { duplicateParts, nudgeParts } from './part-actions';
+
+const NOTHING: Design = emptyDesign('', { spec: 'none', side: 'none', width: 16, height: 16, dpi: 300 }, 'none', [], {
+  name: 'Ink',
+  value: '#000000',
+});
+
+/** The artwork stage: the stack, the board, the garments, and what is wrong on them. */
+export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garment[] }) {
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const { made, preview, colourway } = useAppSelector(
+    (s) => ({ made: s.editor.design ?? NOTHING, preview: s.editor.preview, colourway: s.editor.colourway }),
+    shallowEqual,
+  );
+  const design = useMemo(() => (preview ? applyEdits(made, preview) : made), [made, preview]);
+  const resolved = useDrawing(design, colourway)!;
+  const [exporting, setExporting] = useState(false);
+  const [adding, setAdding] = useState(false);
+  const board = useRef<BoardHandle>(null);
+
+  const spec = specs.find((s) => s.id === design.board.spec);
+  const side = spec && sideOf(spec, design.board.side);
+  const backdrop = garments.find((g) => g.id === design.backdrop) ?? garments[0];
+  const judged = useMemo(() => {
+    const own = design.garments.flatMap((id) => garments.find((g) => g.id === id) ?? []);
+    return own.some((g) => g.id === backdrop.id) ? own : [backdrop, ...own];
+  }, [design.garments, garments, backdrop]);
+  const proof = useProof(made, colourway, spec, side, judged, backdrop.id);
+
+  const setBackdrop = (id: string) => edit.backdrop(id);
+  const stepGarment = (by: number) => {
+    const at = judged.findIndex((g) => g.id === backdrop.id);
+    setBackdrop(judged[(at + by + judged.length) % judged.length].id);
+  };
+  const stepColourway = () => {
+    const at = made.colourways.findIndex((c) => c.id === colourway);
+    const next = made.colourways[(at + 1) % made.colourways.length];
+    if (next) dispatch(colourwayChosen(next.id));
+  };
+  const selection = () => store.getState().editor.selection;
+  const nudge = (dx: number, dy: number) => () => nudgeParts(edit, made, selection(), dx, dy);
+
+  useKeys({
+    a: () => setAdding(true),
+    g: () => stepGarment(1),
+    'Shift+G': () => stepGarment(-1),
+    c: stepColourway,
+    f: () => board.current?.fit(),
+    '+': () => board.current?.zoom(1.25),
+    '=': () => board.current?.zoom(1.25),
+    '-': () => board.current?.zoom(0.8),
+    'Ctrl+z': () => dispatch(undone()),
+    'Ctrl+y': () => dispatch(redone()),
+    'Ctrl+Shift+Z': () => dispatch(redone()),
+    'Ctrl+a': () => dispatch(selected(made.parts.filter((p) => !p.locked && !p.hidden).map((p) => p.id))),
+    'Ctrl+d': () => duplicateParts(edit, made, selection()),
+    Escape: () => dispatch(selected([])),
+    Delete: () => edit.remove(selection()),
+    Backspace: () => edit.remove(selection()),
+    ArrowLeft: nudge(-1, 0),
+    ArrowRight: nudge(1, 0),
+    ArrowUp: nudge(0, -1),
+    ArrowDown: nudge(0, 1),
+    'Shift+ArrowLeft': nudge(-10, 0),
+    'Shift+ArrowRight': nudge(10, 0),
+    'Shift+ArrowUp': nudge(0, -10),
+    'Shift+ArrowDown': nudge(0, 10),
+  });
+
+  return (
+    <div className="flex h-full flex-col">
+      <StageBar design={made} specs={specs} proof={proof} onExport={() => setExporting(true)} />
+      <div className="grid min-h-0 flex-1 grid-cols-[284px_minmax(0,1fr)_252px]">
+        <aside aria-label="Stack" className="flex min-h-0 flex-col border-r border-line bg-paper">
+          <Stack design={made} backdrop={backdrop} onAdd={() => setAdding(true)} />
+          <Inks design={made} colourway={colourway} backdrop={backdrop} />
+        </aside>
+        <Board ref={board} design={design} resolved={resolved} backdrop={backdrop} side={side} />
+        <aside aria-label="Proof" className="flex min-h-0 flex-col border-l border-line bg-paper">
+          <OnGarments
+            garments={garments}
+            judged={judged}
+            backdrop={backdrop}
+            resolved={resolved}
+            contrast={proof.contrast}
+            empty={design.parts.every((p) => p.hidden)}
+            onBackdrop={setBackdrop}
+            onChosen={edit.garments}
+          />
+          <Findings design={made} proof={proof} backdrop={backdrop} garments={garments} />
+        </aside>
+      </div>
+      <AddPart open={adding} design={made} onClose={() => setAdding(false)} />
+      {exporting && (
+        <ExportDialog
+          design={made}
+          colourway={colourway}
+          specs={specs}
+          proof={proof}
+          backdrop={backdrop}
+          onClose={() => setExporting(false)}
+        />
+      )}
+      <ConflictDialog />
+    </div>
+  );
+}

@@ -1,0 +1,37 @@
+import { useLayoutEffect, useRef } from 'react';
+import type { Garment } from '@brelm/core/colour';
+import type { Surface } from '@brelm/core/drawing';
+import { paintGarment } from '../platform/garment-paint';
+
+/** The artwork on a garment colour. `width` and `height` are CSS px. */
+export function GarmentCanvas({
+  garment,
+  artwork,
+  width,
+  height,
+  label,
+}: {
+  garment: Garment;
+  artwork: Surface | null;
+  width: number;
+  height: number;
+  label: string;
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useLayoutEffect(() => {
+    const context = canvas.current!.getContext('2d')!;
+    const ratio = window.devicePixelRatio || 1;
+    canvas.current!.width = Math.round(width * ratio);
+    canvas.current!.height = Math.round(height * ratio);
+    context.scale(ratio, ratio);
+    paintGarment(context, garment, 0, 0, width, height);
+    if (!artwork) return;
+    const margin = 4;
+    const scale = Math.min((width - 2 * margin) / artwork.width, (height - 2 * margin) / artwork.height);
+    const w = artwork.width * scale;
+    const h = artwork.height * scale;
+    context.imageSmoothingQuality = 'high';
+    context.drawImage(artwork.canvas as OffscreenCanvas, (width - w) / 2, (height - h) / 2, w, h);
+  }, [garment, artwork, width, height]);
+  return <canvas ref={canvas} role="img" aria-label={label} style={{ width, height }} className="block" />;
+}

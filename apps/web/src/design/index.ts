@@ -1,0 +1,4 @@
+/** What several screens show of a design: its drawing, its thumbnails on garments, its spec in words. */
+export * from './use-drawing';
+export * from './garment-canvas';
+export * from './words';

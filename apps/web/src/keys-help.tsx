@@ -1,0 +1,33 @@
+import { Modal } from './ui';
+
+const KEYS: [string, string][] = [
+  ['/', 'search the shelf'],
+  ['A', 'add a part'],
+  ['G, Shift G', 'next, previous garment behind the artwork'],
+  ['C', 'next colourway'],
+  ['F', 'fit the board to the window'],
+  ['+, −', 'zoom in, out'],
+  ['Arrows', 'move the selected parts by 1 px, with Shift by 10'],
+  ['Delete', 'remove the selected parts'],
+  ['Ctrl A', 'select all parts'],
+  ['Ctrl D', 'duplicate the selected parts'],
+  ['Ctrl Z, Ctrl Y', 'undo, redo'],
+  ['Escape', 'select nothing; leave a field'],
+  ['Ctrl wheel', 'zoom at the pointer; the wheel alone moves the board'],
+  ['?', 'this list'],
+];
+
+export function KeysHelp({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Modal open={open} onClose={onClose} title="Keys">
+      <dl className="grid grid-cols-[9rem_1fr] gap-y-1.5">
+        {KEYS.map(([keys, what]) => (
+          <div key={keys} className="contents">
+            <dt className="font-medium">{keys}</dt>
+            <dd className="text-muted">{what}</dd>
+          </div>
+        ))}
+      </dl>
+    </Modal>
+  );
+}

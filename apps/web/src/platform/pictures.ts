@@ -1,0 +1,57 @@
+import type { Design, Ground } from '@brelm/core/design';
+import type { PictureSource } from '@brelm/core/drawing';
+import { removeGround } from '@brelm/core/raster';
+import { changed } from './loaded';
+
+/** Long side of the copies that the board works on, px; files are made from the originals. */
+const PREVIEW_SIZE = 1600;
+
+const bitmaps = new Map<string, ImageBitmap | 'loading' | 'missing'>();
+
+async function load(sha256: string): Promise<ImageBitmap> {
+  const response = await fetch(`/api/materials/${sha256}/preview?size=${PREVIEW_SIZE}`);
+  if (!response.ok) throw new Error(`picture: ${response.status}`);
+  return createImageBitmap(await response.blob());
+}
+
+function freed(bitmap: ImageBitmap, ground: Ground): Promise<ImageBitmap> {
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.drawImage(bitmap, 0, 0);
+  const image = context.getImageData(0, 0, bitmap.width, bitmap.height);
+  const { data } = removeGround(image, ground.tolerance);
+  return createImageBitmap(
+    new ImageData(new Uint8ClampedArray(data), bitmap.width, bitmap.height),
+  );
+}
+
+function begin(key: string, work: Promise<ImageBitmap>): void {
+  bitmaps.set(key, 'loading');
+  work
+    .then((bitmap) => bitmaps.set(key, bitmap))
+    .catch(() => {
+      bitmaps.set(key, 'missing');
+      setTimeout(() => bitmaps.delete(key), 5000);
+    })
+    .finally(changed);
+}
+
+function bitmapOf(sha256: string, ground: Ground | null): ImageBitmap | null {
+  const whole = bitmaps.get(sha256);
+  if (whole === undefined) begin(sha256, load(sha256));
+  if (!ground) return typeof whole === 'object' ? whole : null;
+  const key = `${sha256} ${ground.tolerance}`;
+  const known = bitmaps.get(key);
+  if (known === undefined && typeof whole === 'object') begin(key, freed(whole, ground));
+  return typeof known === 'object' ? known : null;
+}
+
+/** The pictures of a design, as far as they are loaded; begins to load the others. */
+export const picturesOf =
+  (design: Design): PictureSource =>
+  (material, ground) => {
+    const sha256 = design.materials.find((m) => m.id === material)?.sha256;
+    return sha256 ? bitmapOf(sha256, ground) : null;
+  };
+
+export const picturesLoading = (): boolean => [...bitmaps.values()].includes('loading');

@@ -1,0 +1,36 @@
+import { createBrowserRouter, Link, useRouteError } from 'react-router';
+import { Frame } from './frame';
+import { Shelf } from './shelf/shelf';
+
+function Fault() {
+  const error = useRouteError();
+  return (
+    <main className="mx-auto mt-24 max-w-lg p-6">
+      <h1 className="text-2xl">This page could not be shown</h1>
+      <p className="mt-2 text-muted">
+        {error instanceof Error ? error.message : 'There is nothing at this address.'} Your designs
+        are safe.
+      </p>
+      <Link to="/" className="mt-4 inline-block text-spruce underline">
+        Back to the shelf
+      </Link>
+    </main>
+  );
+}
+
+export const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    errorElement: <Fault />,
+    children: [
+      { index: true, element: <Shelf /> },
+      {
+        path: 'design/:id',
+        // The board's libraries load only with the first design.
+        lazy: async () => ({ Component: (await import('./artwork/artwork-stage')).ArtworkStage }),
+        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+      },
+      { path: '*', element: <Fault /> },
+    ],
+  },
+]);

@@ -1,0 +1,151 @@
+import { Radio, RadioGroup } from '@headlessui/react';
+import { useState } from 'react';
+import { lightness, type Garment } from '@brelm/core/colour';
+import { emptyDesign } from '@brelm/core/design';
+import { boardOf, type Spec } from '@brelm/core/spec';
+import { reasonOf, useCreateDesignMutation } from '../store/api';
+import { Button, garmentBackground, Modal } from '../ui';
+
+/** Garments that a new design is judged on: the chosen one, then a spread from dark to light. */
+function spread(garments: readonly Garment[], chosen: Garment): string[] {
+  const others = garments.filter((g) => g.id !== chosen.id);
+  const step = (others.length - 1) / 4;
+  const picked = Array.from({ length: 5 }, (_, i) => others[Math.round(i * step)]).filter(Boolean);
+  return [...new Set([chosen, ...picked].map((g) => g.id))];
+}
+
+/** Spec and garment colour come before the first mark. */
+export function NewDesign({
+  open,
+  specs,
+  garments,
+  onClose,
+  onMade,
+}: {
+  open: boolean;
+  specs: Spec[];
+  garments: Garment[];
+  onClose: () => void;
+  onMade: (id: string) => void;
+}) {
+  const choices = specs.flatMap((spec) => spec.sides.map((side) => ({ spec, side, key: `${spec.id} ${side.id}` })));
+  const [name, setName] = useState('');
+  const [chosen, setChosen] = useState(
+    () => choices.find((c) => c.spec.id === 'pinfold/tee-front')?.key ?? choices[0]?.key,
+  );
+  const [garmentId, setGarmentId] = useState(garments[0]?.id);
+  const [create, { isLoading, error }] = useCreateDesignMutation();
+  const choice = choices.find((c) => c.key === chosen);
+  const garment = garments.find((g) => g.id === garmentId);
+
+  const make = async () => {
+    if (!choice || !garment) return;
+    const dark = lightness(garment.value) < 55;
+    const design = emptyDesign(
+      name.trim() || 'Untitled',
+      boardOf(choice.spec, choice.side),
+      garment.id,
+      spread(garments, garment),
+      dark ? { name: 'Bone', value: '#f2ead8' } : { name: 'Ink', value: '#20262a' },
+    );
+    const made = await create(design).unwrap().catch(() => null);
+    if (!made) return;
+    setName('');
+    onClose();
+    onMade(made.id);
+  };
+
+  return (
+    <Modal open={open} onClose={onClose} title="New design" wide>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          void make();
+        }}
+      >
+        <label className="block text-[13px] text-muted" htmlFor="new-name">
+          Name
+        </label>
+        <input
+          id="new-name"
+          className="field !h-9 px-2 !text-[15px]"
+          placeholder="Untitled"
+          maxLength={300}
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+        />
+        <div className="mt-4 grid gap-5 sm:grid-cols-[1fr_16rem]">
+          <RadioGroup value={chosen} onChange={setChosen} aria-label="Product">
+            <p className="heading mb-1.5">Product</p>
+            <div className="flex max-h-72 flex-col gap-1.5 overflow-y-auto p-0.5">
+              {choices.map(({ spec, side, key }) => (
+                <Radio
+                  key={key}
+                  value={key}
+                  className="flex cursor-pointer items-center gap-3 rounded-md border border-line px-3 py-2 data-checked:border-spruce data-checked:bg-paper"
+                >
+                  <BoardShape width={side.widthIn} height={side.heightIn} />
+                  <span className="min-w-0 flex-1">
+                    <span className="block font-medium">
+                      {spec.marketplace}, {spec.product.charAt(0).toLowerCase() + spec.product.slice(1)}
+                    </span>
+                    <span className="block text-[13px] text-muted">
+                      {side.widthPx} × {side.heightPx} px · {side.widthIn} × {side.heightIn} in at {side.dpi} dpi
+                    </span>
+                  </span>
+                </Radio>
+              ))}
+            </div>
+          </RadioGroup>
+          <RadioGroup value={garmentId} onChange={setGarmentId} aria-label="Garment colour">
+            <p className="heading mb-1.5">Garment colour</p>
+            <div className="grid grid-cols-2 gap-1.5 p-0.5">
+              {garments.map((g) => (
+                <Radio
+                  key={g.id}
+                  value={g.id}
+                  className="flex cursor-pointer items-center gap-2 rounded-md border border-line px-1.5 py-1 text-[13px] data-checked:border-spruce data-checked:bg-paper"
+                >
+                  <span
+                    aria-hidden
+                    className="h-5 w-5 shrink-0 rounded-[4px] border border-edge"
+                    style={{ background: garmentBackground(g) }}
+                  />
+                  <span className="truncate">{g.name}</span>
+                </Radio>
+              ))}
+            </div>
+          </RadioGroup>
+        </div>
+        {error && (
+          <p role="alert" className="mt-3 text-rust">
+            The design could not be made. {reasonOf(error)}
+          </p>
+        )}
+        <div className="mt-5 flex justify-end gap-2">
+          <Button onClick={onClose}>Cancel</Button>
+          <Button tone="main" type="submit" disabled={isLoading || !choice || !garment}>
+            {isLoading ? 'Making…' : 'Make it'}
+          </Button>
+        </div>
+      </form>
+    </Modal>
+  );
+}
+
+/** The print area's proportions, all to one scale. */
+function BoardShape({ width, height }: { width: number; height: number }) {
+  const scale = 34 / 18;
+  return (
+    <svg width="36" height="38" viewBox="0 0 36 38" aria-hidden className="shrink-0">
+      <rect
+        x={(36 - width * scale) / 2}
+        y={(38 - height * scale) / 2}
+        width={width * scale}
+        height={height * scale}
+        className="fill-paper stroke-muted"
+        strokeWidth="1"
+      />
+    </svg>
+  );
+}

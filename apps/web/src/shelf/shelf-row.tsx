@@ -1,0 +1,151 @@
+import { useEffect, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { formatDistanceToNow } from 'date-fns';
+import { Archive, ArchiveRestore, Copy } from 'lucide-react';
+import type { Garment } from '@brelm/core/colour';
+import type { GarmentContrast } from '@brelm/core/proof';
+import type { Spec } from '@brelm/core/spec';
+import { GarmentCanvas, specWords, useDrawing, useThumbnail } from '../design';
+import {
+  reasonOf,
+  useArchiveDesignMutation,
+  useDuplicateDesignMutation,
+  type StoredDesign,
+} from '../store/api';
+import { IconButton, notify, ratioText, VerdictMark } from '../ui';
+import { judgeQueued } from '../workers/proof-client';
+
+/** True from when the element first comes near the window: rows far down cost nothing. */
+function useSeen<T extends Element>() {
+  const ref = useRef<T>(null);
+  const [seen, setSeen] = useState(false);
+  useEffect(() => {
+    const watcher = new IntersectionObserver(
+      (entries) => entries.some((e) => e.isIntersecting) && setSeen(true),
+      { rootMargin: '300px' },
+    );
+    watcher.observe(ref.current!);
+    return () => watcher.disconnect();
+  }, []);
+  return [ref, seen] as const;
+}
+
+export function ShelfRow({
+  stored,
+  specs,
+  garments,
+  archived,
+}: {
+  stored: StoredDesign;
+  specs: Spec[] | undefined;
+  garments: Garment[];
+  archived: boolean;
+}) {
+  const { id, document: design, updatedAt } = stored;
+  const [row, seen] = useSeen<HTMLLIElement>();
+  const artwork = useThumbnail(useDrawing(seen ? design : null, undefined), 200);
+  const [verdicts, setVerdicts] = useState<GarmentContrast[]>([]);
+  const [duplicate] = useDuplicateDesignMutation();
+  const [archive] = useArchiveDesignMutation();
+  const own = design.garments.flatMap((g) => garments.find((x) => x.id === g) ?? []);
+  const backdrop = garments.find((g) => g.id === design.backdrop) ?? garments[0];
+  const spec = specs?.find((s) => s.id === design.board.spec);
+
+  useEffect(() => {
+    if (!seen || !spec || design.parts.length === 0) return;
+    let wanted = true;
+    void judgeQueued({
+      design,
+      colourway: undefined,
+      spec,
+      side: spec.sides[0],
+      garments: garments.filter((g) => design.garments.includes(g.id)),
+      mendFor: design.backdrop,
+    }).then(
+      (result) => wanted && setVerdicts(result),
+      () => undefined,
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [seen, design, spec, garments]);
+
+  const reads = verdicts.filter((v) => v.verdict === 'reads').length;
+  const fail = (error: unknown) => notify('fault', reasonOf(error));
+  const move = () =>
+    archive({ id, archived: !archived })
+      .unwrap()
+      .then(() => notify('done', archived ? `“${design.name}” is back on the shelf.` : `“${design.name}” is in the archive.`), fail);
+
+  return (
+    <li
+      ref={row}
+      className="group relative flex items-center gap-4 rounded-md border border-line bg-card p-2 pr-3 hover:border-edge"
+    >
+      <div className="overflow-hidden rounded-[4px] border border-line">
+        <GarmentCanvas
+          garment={backdrop}
+          artwork={artwork}
+          width={84}
+          height={96}
+          label={`${design.name} on ${backdrop.name}`}
+        />
+      </div>
+      <div className="min-w-0 flex-1">
+        <h2 className="truncate text-[17px] leading-tight">
+          <Link to={`/design/${id}`} className="after:absolute after:inset-0 after:content-['']">
+            {design.name || 'Untitled'}
+          </Link>
+        </h2>
+        <p className="mt-0.5 truncate text-[13px] text-muted">{specWords(design, specs)}</p>
+        <p className="mt-1.5 truncate text-[13px]">
+          {design.parts.length === 0
+            ? 'Nothing on the board yet'
+            : verdicts.length > 0
+              ? `Reads on ${reads} of ${verdicts.length} garments`
+              : ' '}
+        </p>
+      </div>
+      <div className="hidden gap-1.5 md:flex" aria-label="On garments">
+        {own.slice(0, 6).map((garment) => {
+          const v = verdicts.find((x) => x.id === garment.id);
+          return (
+            <div key={garment.id} className="w-[52px]" title={garment.name}>
+              <div className="overflow-hidden rounded-[4px] border border-line">
+                <GarmentCanvas
+                  garment={garment}
+                  artwork={artwork}
+                  width={50}
+                  height={58}
+                  label={`on ${garment.name}`}
+                />
+              </div>
+              <p className="mt-1 flex h-4 items-center gap-1 text-[11.5px]">
+                {v && (
+                  <>
+                    <VerdictMark verdict={v.verdict} size={12} />
+                    {ratioText(v.lowestRatio)}
+                  </>
+                )}
+              </p>
+            </div>
+          );
+        })}
+      </div>
+      <p className="w-28 text-right text-[12.5px] text-muted">
+        {formatDistanceToNow(new Date(updatedAt), { addSuffix: true })}
+      </p>
+      <div className="relative flex gap-0.5">
+        <IconButton
+          label={`Duplicate ${design.name}`}
+          onClick={() => void duplicate(id).unwrap().then(() => notify('done', `“${design.name}” is duplicated.`), fail)}
+        >
+          <Copy size={16} />
+        </IconButton>
+        <IconButton label={archived ? `Put ${design.name} back` : `Archive ${design.name}`} onClick={() => void move()}>
+          {archived ? <ArchiveRestore size={16} /> : <Archive size={16} />}
+        </IconButton>
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,112 @@
+import { useMemo, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { Plus } from 'lucide-react';
+import { Button } from '../ui';
+import { reasonOf, useDesignsQuery, useGarmentsQuery, useSpecsQuery } from '../store/api';
+import { useKeys } from '../use-keys';
+import { NewDesign } from './new-design';
+import { ShelfRow } from './shelf-row';
+
+type Sort = 'changed' | 'name';
+
+/** The seller's designs: each on its garments, with what it still needs. */
+export function Shelf() {
+  const [archived, setArchived] = useState(false);
+  const [making, setMaking] = useState(false);
+  const [words, setWords] = useState('');
+  const [sort, setSort] = useState<Sort>('changed');
+  const search = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const designs = useDesignsQuery({ archived }, { refetchOnMountOrArgChange: true });
+  const { data: specs } = useSpecsQuery();
+  const { data: garments } = useGarmentsQuery();
+  useKeys({ '/': () => search.current?.focus(), n: () => setMaking(true) });
+
+  const shown = useMemo(() => {
+    const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
+    const list = (designs.data ?? []).filter(({ document: d }) => {
+      const text = `${d.name} ${d.board.spec}`.toLowerCase();
+      return wanted.every((w) => text.includes(w));
+    });
+    return sort === 'name'
+      ? [...list].sort((a, b) => a.document.name.localeCompare(b.document.name, 'en-GB'))
+      : list;
+  }, [designs.data, words, sort]);
+
+  return (
+    <main className="mx-auto flex h-full max-w-[1180px] flex-col px-6 pt-6">
+      <div className="mb-4 flex flex-wrap items-center gap-3">
+        <h1 className="mr-auto text-[26px] leading-none">{archived ? 'Archive' : 'Shelf'}</h1>
+        <input
+          ref={search}
+          type="search"
+          aria-label="Search the shelf"
+          placeholder="Search (/)"
+          className="field !h-8 !w-56 px-2"
+          value={words}
+          onChange={(e) => setWords(e.target.value)}
+          onKeyDown={(e) => e.key === 'Escape' && (setWords(''), e.currentTarget.blur())}
+        />
+        <select
+          aria-label="Order"
+          className="field !h-8 !w-auto"
+          value={sort}
+          onChange={(e) => setSort(e.target.value as Sort)}
+        >
+          <option value="changed">last changed first</option>
+          <option value="name">by name</option>
+        </select>
+        <Button onClick={() => setArchived(!archived)}>{archived ? 'Back to the shelf' : 'Archive'}</Button>
+        <Button tone="main" onClick={() => setMaking(true)}>
+          <Plus size={16} aria-hidden /> New design
+        </Button>
+      </div>
+      <div className="-mx-6 min-h-0 flex-1 overflow-y-auto px-6 pb-8">
+        {designs.isError && (
+          <div role="alert" className="rounded-md border border-rust bg-card p-4">
+            <p>The shelf could not be read. {reasonOf(designs.error)}</p>
+            <Button className="mt-3" onClick={() => void designs.refetch()}>
+              Try again
+            </Button>
+          </div>
+        )}
+        {designs.isLoading && <p className="text-muted">Reading the shelf…</p>}
+        {designs.data && shown.length === 0 && (
+          <div className="rounded-md border border-dashed border-edge p-10 text-center">
+            {words ? (
+              <p>Nothing here is called “{words}”.</p>
+            ) : archived ? (
+              <p>The archive is empty. Designs that you archive wait here; nothing is ever deleted.</p>
+            ) : (
+              <>
+                <p className="font-display text-lg font-semibold">Your shelf is empty</p>
+                <p className="mt-1 mb-4 text-muted">
+                  Start from a product’s exact size, on the garment colour you will sell.
+                </p>
+                <Button tone="main" onClick={() => setMaking(true)}>
+                  <Plus size={16} aria-hidden /> New design
+                </Button>
+              </>
+            )}
+          </div>
+        )}
+        {garments && (
+          <ul className="flex flex-col gap-2">
+            {shown.map((stored) => (
+              <ShelfRow key={stored.id} stored={stored} specs={specs} garments={garments} archived={archived} />
+            ))}
+          </ul>
+        )}
+      </div>
+      {specs && garments && (
+        <NewDesign
+          open={making}
+          specs={specs}
+          garments={garments}
+          onClose={() => setMaking(false)}
+          onMade={(id) => void navigate(`/design/${id}`)}
+        />
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,101 @@
+import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import type { Garment } from '@brelm/core/colour';
+import type { Design } from '@brelm/core/design';
+import type { FileReport } from '@brelm/core/export';
+import type { Spec } from '@brelm/core/spec';
+import type { SvgArt } from '@brelm/core/svg';
+
+export interface StoredDesign {
+  id: string;
+  revision: number;
+  updatedAt: string;
+  document: Design;
+}
+
+export interface TypefaceEntry {
+  id: string;
+  name: string;
+  group: string;
+  licence: string;
+}
+
+export type BroughtIn =
+  | { kind: 'picture'; sha256: string; name: string; width: number; height: number }
+  | { kind: 'motif'; sha256: string; name: string; art: SvgArt };
+
+export interface ExportRecord {
+  id: string;
+  state: 'working' | 'done' | 'failed' | 'cancelled';
+  reason: string | null;
+  fileName: string;
+  report: FileReport | null;
+}
+
+/** What went wrong with a request, in words. */
+export function reasonOf(error: unknown): string {
+  const e = error as { data?: { message?: string }; status?: unknown; message?: string } | undefined;
+  if (e?.data?.message) return e.data.message;
+  if (e?.status === 'FETCH_ERROR') return 'The server does not answer.';
+  return e?.message ?? 'Something went wrong.';
+}
+
+export const api = createApi({
+  reducerPath: 'api',
+  baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
+  tagTypes: ['designs'],
+  endpoints: (build) => ({
+    designs: build.query<StoredDesign[], { archived: boolean }>({
+      query: ({ archived }) => `designs?archived=${archived}`,
+      providesTags: ['designs'],
+    }),
+    createDesign: build.mutation<StoredDesign, Design>({
+      query: (document) => ({ url: 'designs', method: 'POST', body: { document } }),
+      invalidatesTags: ['designs'],
+    }),
+    duplicateDesign: build.mutation<StoredDesign, string>({
+      query: (id) => ({ url: `designs/${id}/duplicate`, method: 'POST', body: {} }),
+      invalidatesTags: ['designs'],
+    }),
+    archiveDesign: build.mutation<void, { id: string; archived: boolean }>({
+      query: ({ id, archived }) => ({
+        url: `designs/${id}/${archived ? 'archive' : 'restore'}`,
+        method: 'POST',
+      }),
+      invalidatesTags: ['designs'],
+    }),
+    specs: build.query<Spec[], void>({ query: () => 'specs' }),
+    garments: build.query<Garment[], void>({ query: () => 'garments' }),
+    shop: build.query<{ name: string | null }, void>({ query: () => 'shop' }),
+    typefaces: build.query<TypefaceEntry[], void>({ query: () => 'typefaces' }),
+    bringIn: build.mutation<BroughtIn, File>({
+      query: (file) => {
+        const body = new FormData();
+        body.append('file', file, file.name);
+        return { url: 'materials', method: 'POST', body };
+      },
+    }),
+    startExport: build.mutation<
+      ExportRecord,
+      { designId: string; spec: string; side: string; colourway: string }
+    >({ query: (body) => ({ url: 'exports', method: 'POST', body }) }),
+    exportRecord: build.query<ExportRecord, string>({ query: (id) => `exports/${id}` }),
+    cancelExport: build.mutation<void, string>({
+      query: (id) => ({ url: `exports/${id}`, method: 'DELETE' }),
+    }),
+  }),
+});
+
+export const {
+  useDesignsQuery,
+  useCreateDesignMutation,
+  useDuplicateDesignMutation,
+  useArchiveDesignMutation,
+  useSpecsQuery,
+  useGarmentsQuery,
+  useShopQuery,
+  useTypefacesQuery,
+  useBringInMutation,
+  useStartExportMutation,
+  useExportRecordQuery,
+  useCancelExportMutation,
+} = api;

@@ -1,0 +1,112 @@
+import type { Design } from '@brelm/core/design';
+import type { StoredDesign } from './api';
+import { dropDraft, keepDraft } from './drafts';
+import { saveStateChanged, type SaveState } from './editor';
+import { store } from './index';
+
+const TO_BROWSER_MS = 150;
+const TO_SERVER_MS = 700;
+const RETRY_MS = 3000;
+
+/**
+ * Saves the open design: soon in this browser, then on the server. While the server does not answer
+ * the draft stays and the save is tried again. Returns what ends it.
+ */
+export function startAutosave(id: string, saved: Design | null): () => void {
+  let onServer = saved;
+  let inBrowser = saved;
+  let toBrowser: ReturnType<typeof setTimeout> | undefined;
+  let toServer: ReturnType<typeof setTimeout> | undefined;
+  let busy = false;
+  let ended = false;
+
+  const current = () => {
+    const s = store.getState().editor;
+    return s.id === id ? s : null;
+  };
+  const report = (save: SaveState, revision?: number) => {
+    if (current()) store.dispatch(saveStateChanged({ save, revision }));
+  };
+
+  function browserSave() {
+    const s = current();
+    if (!s?.design || s.design === inBrowser) return;
+    const design = s.design;
+    keepDraft(id, { revision: s.revision, design, at: Date.now() })
+      .then(() => (inBrowser = design))
+      .catch(() =>
+        report({ kind: 'offline', reason: 'this browser keeps nothing: its storage is full or switched off' }),
+      );
+  }
+
+  async function serverSave() {
+    const s = current();
+    if (busy || !s?.design || s.design === onServer || s.save.kind === 'conflict') return;
+    const design = s.design;
+    busy = true;
+    report({ kind: 'saving' });
+    try {
+      const response = await fetch(`/api/designs/${id}`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ revision: s.revision, document: design, keepReplaced: s.replaces }),
+      });
+      const body = (await response.json()) as StoredDesign & { message?: string; current?: StoredDesign };
+      if (response.ok) {
+        onServer = design;
+        report({ kind: 'saved', at: Date.now() }, body.revision);
+        const now = current();
+        if (!now || now.design === design) await dropDraft(id);
+        else void keepDraft(id, { revision: body.revision, design: now.design!, at: Date.now() });
+      } else if (response.status === 409 && body.current)
+        report({ kind: 'conflict', theirs: body.current });
+      else if (response.status >= 500)
+        report({ kind: 'offline', reason: body.message ?? 'the server has a fault' });
+      else report({ kind: 'refused', reason: body.message ?? 'the server refused it' });
+    } catch {
+      report({ kind: 'offline', reason: 'the server does not answer' });
+    }
+    busy = false;
+    if (ended) return;
+    const after = current();
+    if (after?.save.kind === 'offline') schedule(RETRY_MS);
+    else if (after && after.design !== onServer && after.save.kind !== 'refused') schedule(TO_SERVER_MS);
+  }
+
+  function schedule(ms: number) {
+    clearTimeout(toServer);
+    toServer = setTimeout(() => void serverSave(), ms);
+  }
+
+  let seen = current()?.design ?? null;
+  const unsubscribe = store.subscribe(() => {
+    const s = current();
+    if (!s?.design || s.design === seen) return;
+    seen = s.design;
+    clearTimeout(toBrowser);
+    toBrowser = setTimeout(browserSave, TO_BROWSER_MS);
+    schedule(TO_SERVER_MS);
+  });
+  // A draft that the server does not have yet was opened: send it.
+  if (seen !== onServer) schedule(0);
+
+  const flush = () => {
+    browserSave();
+    void serverSave();
+  };
+  const hidden = () => document.visibilityState === 'hidden' && flush();
+  const online = () => schedule(0);
+  document.addEventListener('visibilitychange', hidden);
+  window.addEventListener('online', online);
+  window.addEventListener('pagehide', flush);
+  return () => {
+    ended = true;
+    flush();
+    unsubscribe();
+    clearTimeout(toBrowser);
+    clearTimeout(toServer);
+    document.removeEventListener('visibilitychange', hidden);
+    window.removeEventListener('online', online);
+    window.removeEventListener('pagehide', flush);
+  };
+}

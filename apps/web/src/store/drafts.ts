@@ -1,0 +1,17 @@
+import { createStore, del, get, set } from 'idb-keyval';
+import type { Design } from '@brelm/core/design';
+
+/** A design with changes that the server does not have yet, kept in this browser. */
+export interface Draft {
+  /** The revision that it is based on. */
+  revision: number;
+  design: Design;
+  at: number;
+}
+
+const drafts = createStore('brelm', 'drafts');
+
+export const readDraft = (id: string): Promise<Draft | undefined> =>
+  get<Draft>(id, drafts).catch(() => undefined);
+export const keepDraft = (id: string, draft: Draft): Promise<void> => set(id, draft, drafts);
+export const dropDraft = (id: string): Promise<void> => del(id, drafts).catch(() => undefined);

@@ -1,0 +1,194 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { applyEdits, type Design, type Edit } from '@brelm/core/design';
+import type { Finding } from '@brelm/core/proof';
+import type { StoredDesign } from './api';
+
+/**
+ * One step that can be undone. Designs are immutable and share what has not changed, so keeping
+ * the design before the step costs no more than the change itself.
+ */
+interface Step {
+  label: string;
+  /** Edits of one gesture (a drag, typing in a field) join into one step. */
+  gesture: string | null;
+  before: Design;
+}
+
+export type SaveState =
+  | { kind: 'saved'; at: number }
+  | { kind: 'saving' }
+  | { kind: 'offline'; reason: string }
+  | { kind: 'refused'; reason: string }
+  | { kind: 'conflict'; theirs: StoredDesign };
+
+export interface EditorState {
+  id: string | null;
+  revision: number;
+  design: Design | null;
+  past: Step[];
+  future: { label: string; after: Design }[];
+  selection: string[];
+  colourway: string | undefined;
+  save: SaveState;
+  /** Where on the board a finding is being pointed at. */
+  pointedAt: Finding['region'] | null;
+  /** Edits shown on the board but not made: what a mend would do. */
+  preview: Edit[] | null;
+  /** A drag or a scale is going on: the proof does only what keeps up. */
+  dragging: boolean;
+  /** The next save replaces a version that somebody else made, which the server is to keep. */
+  replaces: boolean;
+}
+
+const initialState: EditorState = {
+  id: null,
+  revision: 0,
+  design: null,
+  past: [],
+  future: [],
+  selection: [],
+  colourway: undefined,
+  save: { kind: 'saved', at: 0 },
+  pointedAt: null,
+  preview: null,
+  dragging: false,
+  replaces: false,
+};
+
+const keepSelection = (state: EditorState, design: Design) => {
+  const ids = new Set(design.parts.map((p) => p.id));
+  return state.selection.every((id) => ids.has(id))
+    ? state.selection
+    : state.selection.filter((id) => ids.has(id));
+};
+
+// Reducers return new states instead of writing to drafts: a design may hold megabytes of outlines,
+// and drafting would wrap all of it.
+export const editor = createSlice({
+  name: 'editor',
+  initialState: initialState as EditorState,
+  reducers: {
+    opened: (
+      _state,
+      {
+        payload,
+      }: PayloadAction<{ stored: StoredDesign; design?: Design; at: number }>,
+    ): EditorState => ({
+      ...initialState,
+      id: payload.stored.id,
+      revision: payload.stored.revision,
+      design: payload.design ?? payload.stored.document,
+      colourway: payload.stored.document.colourways[0]?.id,
+      save: { kind: 'saved', at: payload.at },
+    }),
+    closed: (): EditorState => initialState,
+    edited: (
+      state,
+      {
+        payload,
+      }: PayloadAction<{
+        edits: Edit[];
+        label: string;
+        gesture?: string;
+        select?: string[];
+      }>,
+    ): EditorState => {
+      const s = state as EditorState;
+      if (!s.design) return s;
+      const design = applyEdits(s.design, payload.edits);
+      const gesture = payload.gesture ?? null;
+      const last = s.past.at(-1);
+      const joins = gesture !== null && last?.gesture === gesture;
+      return {
+        ...s,
+        design,
+        past: joins ? s.past : [...s.past, { label: payload.label, gesture, before: s.design }],
+        future: [],
+        selection: payload.select ?? keepSelection(s, design),
+        preview: null,
+      };
+    },
+    undone: (state): EditorState => {
+      const s = state as EditorState;
+      const step = s.past.at(-1);
+      if (!step || !s.design) return s;
+      return {
+        ...s,
+        design: step.before,
+        past: s.past.slice(0, -1),
+        future: [...s.future, { label: step.label, after: s.design }],
+        selection: keepSelection(s, step.before),
+        preview: null,
+      };
+    },
+    redone: (state): EditorState => {
+      const s = state as EditorState;
+      const step = s.future.at(-1);
+      if (!step || !s.design) return s;
+      return {
+        ...s,
+        design: step.after,
+        past: [...s.past, { label: step.label, gesture: null, before: s.design }],
+        future: s.future.slice(0, -1),
+        selection: keepSelection(s, step.after),
+        preview: null,
+      };
+    },
+    selected: (state, { payload }: PayloadAction<string[]>): EditorState => ({
+      ...(state as EditorState),
+      selection: payload,
+    }),
+    colourwayChosen: (state, { payload }: PayloadAction<string>): EditorState => ({
+      ...(state as EditorState),
+      colourway: payload,
+    }),
+    pointed: (state, { payload }: PayloadAction<Finding['region'] | null>): EditorState => ({
+      ...(state as EditorState),
+      pointedAt: payload,
+    }),
+    previewed: (state, { payload }: PayloadAction<Edit[] | null>): EditorState => ({
+      ...(state as EditorState),
+      preview: payload,
+    }),
+    dragged: (state, { payload }: PayloadAction<boolean>): EditorState => ({
+      ...(state as EditorState),
+      dragging: payload,
+    }),
+    /** Goes on with the version here, on top of the one that was saved elsewhere. */
+    mineKept: (state, { payload }: PayloadAction<{ revision: number }>): EditorState => {
+      const s = state as EditorState;
+      return {
+        ...s,
+        revision: payload.revision,
+        replaces: true,
+        save: { kind: 'saving' },
+        // A new object, so that it counts as changed and is saved.
+        design: s.design && { ...s.design },
+      };
+    },
+    saveStateChanged: (
+      state,
+      { payload }: PayloadAction<{ save: SaveState; revision?: number }>,
+    ): EditorState => ({
+      ...(state as EditorState),
+      save: payload.save,
+      revision: payload.revision ?? (state as EditorState).revision,
+      replaces: payload.save.kind === 'saved' ? false : (state as EditorState).replaces,
+    }),
+  },
+});
+
+export const {
+  opened,
+  closed,
+  edited,
+  undone,
+  redone,
+  selected,
+  colourwayChosen,
+  pointed,
+  previewed,
+  dragged,
+  mineKept,
+  saveStateChanged,
+} = editor.actions;

@@ -1,0 +1,32 @@
+import { useEffect, useRef } from 'react';
+
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+/** A key as it is written in a table: `Ctrl+z`, `Shift+G`, `ArrowLeft`, `?`. Letters are lower case without Shift. */
+function nameOf(e: KeyboardEvent): string {
+  const key = e.key.length === 1 && !e.shiftKey ? e.key.toLowerCase() : e.key;
+  const shift = e.shiftKey && (key.length > 1 || /[a-z]/i.test(key)) ? 'Shift+' : '';
+  return `${e.ctrlKey || e.metaKey ? 'Ctrl+' : ''}${shift}${key}`;
+}
+
+/** Calls what the table has for a key, unless somebody is typing or a dialog is open. */
+export function useKeys(table: Record<string, () => void>): void {
+  const current = useRef(table);
+  useEffect(() => {
+    current.current = table;
+  });
+  useEffect(() => {
+    const down = (e: KeyboardEvent) => {
+      if (e.defaultPrevented || e.altKey || typing(e.target)) return;
+      if (document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return;
+      const action = current.current[nameOf(e)];
+      if (!action) return;
+      e.preventDefault();
+      action();
+    };
+    window.addEventListener('keydown', down);
+    return () => window.removeEventListener('keydown', down);
+  }, []);
+}

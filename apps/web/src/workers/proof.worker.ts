@@ -1,0 +1,67 @@
+import { expose } from 'comlink';
+import type { Garment } from '@brelm/core/colour';
+import type { Design } from '@brelm/core/design';
+import { resolve } from '@brelm/core/drawing';
+import { judgeGarments, proofOf, type GarmentContrast, type LayerCache, type Proof } from '@brelm/core/proof';
+import type { Spec, SpecSide } from '@brelm/core/spec';
+import { face, facesLoading } from '../platform/faces';
+import { onLoaded } from '../platform/loaded';
+import { picturesLoading, picturesOf } from '../platform/pictures';
+import { makeSurface } from '../platform/surfaces';
+
+export interface ProofRequest {
+  design: Design;
+  colourway: string | undefined;
+  spec: Spec;
+  side: SpecSide;
+  garments: Garment[];
+  /** The garment for whose findings mends are worked out. */
+  mendFor: string;
+}
+
+/** Raster size while something is dragged, px. */
+const LIVE_SIZE = 300;
+
+const caches = { live: new Map() as LayerCache, full: new Map() as LayerCache };
+
+/** Waits until what the design needs is loaded, or is known not to be there. */
+async function loaded(design: Design): Promise<void> {
+  const ask = () => {
+    const pictures = picturesOf(design);
+    resolve(design, undefined, { face });
+    for (const part of design.parts)
+      if (part.kind === 'picture' && !part.hidden) pictures(part.material, part.ground);
+    return facesLoading() || picturesLoading();
+  };
+  while (ask())
+    await new Promise<void>((done) => {
+      const stop = onLoaded(() => {
+        stop();
+        done();
+      });
+    });
+}
+
+const inputOf = (request: ProofRequest, cache: LayerCache) => ({
+  ...request,
+  mendFor: new Set([request.mendFor]),
+  materials: { face },
+  surfaces: makeSurface,
+  pictures: picturesOf(request.design),
+  cache,
+});
+
+const worker = {
+  /** Verdicts alone, at a reduced size. */
+  async judge(request: ProofRequest): Promise<GarmentContrast[]> {
+    await loaded(request.design);
+    return judgeGarments(inputOf(request, caches.live), LIVE_SIZE).garments;
+  },
+  async proof(request: ProofRequest): Promise<Proof> {
+    await loaded(request.design);
+    return proofOf(inputOf(request, caches.full));
+  },
+};
+
+export type ProofWorker = typeof worker;
+expose(worker);
