@@ -24,7 +24,10 @@ export function StageBar({
   const past = useAppSelector((s) => s.editor.past);
   const future = useAppSelector((s) => s.editor.future);
   const colourway = useAppSelector((s) => s.editor.colourway);
-  const stops = proof.findings?.filter((f) => f.severity === 'stop').length ?? 0;
+  const stops =
+    proof.findings?.filter(
+      (f) => f.severity === 'stop' && (f.garment === undefined || f.garment === design.backdrop),
+    ).length ?? 0;
   return (
     <div className="flex h-12 shrink-0 items-center gap-3 border-b border-line bg-card px-4">
       <input

@@ -17,7 +17,8 @@ function heatherTile(garment: Garment): OffscreenCanvas {
     let seed = 20260917;
     for (let i = 0; i < TILE * TILE; i++) {
       seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0;
-      const share = seed / 4294967296;
+      // Yarns lie over one another: no place shows one of them alone.
+      const share = 0.2 + 0.6 * (seed / 4294967296);
       for (let c = 0; c < 3; c++)
         image.data[i * 4 + c] = first[c] * (1 - share) + second[c] * share;
       image.data[i * 4 + 3] = 255;

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { formatDistanceToNow } from 'date-fns';
+import { differenceInSeconds, formatDistanceToNowStrict } from 'date-fns';
 import { Archive, ArchiveRestore, Copy } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
 import type { GarmentContrast } from '@brelm/core/proof';
@@ -29,6 +29,11 @@ function useSeen<T extends Element>() {
   }, []);
   return [ref, seen] as const;
 }
+
+const changedAgo = (at: string): string =>
+  differenceInSeconds(new Date(), new Date(at)) < 60
+    ? 'just now'
+    : formatDistanceToNowStrict(new Date(at), { addSuffix: true });
 
 export function ShelfRow({
   stored,
@@ -133,7 +138,7 @@ export function ShelfRow({
         })}
       </div>
       <p className="w-28 text-right text-[12.5px] text-muted">
-        {formatDistanceToNow(new Date(updatedAt), { addSuffix: true })}
+        {changedAgo(updatedAt)}
       </p>
       <div className="relative flex gap-0.5">
         <IconButton

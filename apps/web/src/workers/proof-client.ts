@@ -39,4 +39,4 @@ export const judge = latestOnly((request: ProofRequest) => worker().judge(reques
 /** The whole proof; null when a later call took its place. */
 export const proof = latestOnly((request: ProofRequest) => worker().proof(request));
 /** Verdicts for the shelf, one call after another, none left out. */
-export const judgeQueued = (request: ProofRequest) => worker().judge(request);
+export const judgeQueued = (request: ProofRequest) => worker().verdicts(request);

@@ -57,6 +57,11 @@ const worker = {
     await loaded(request.design);
     return judgeGarments(inputOf(request, caches.live), LIVE_SIZE).garments;
   },
+  /** Verdicts alone, at the size of the whole proof. */
+  async verdicts(request: ProofRequest): Promise<GarmentContrast[]> {
+    await loaded(request.design);
+    return judgeGarments({ ...inputOf(request, caches.live), cache: undefined }).garments;
+  },
   async proof(request: ProofRequest): Promise<Proof> {
     await loaded(request.design);
     return proofOf(inputOf(request, caches.full));

@@ -107,6 +107,13 @@ export function sampleEdges(analysis: Analysis): EdgeSamples[] {
     return pack(d[i], d[i + 1], d[i + 2], Math.round(layer.opacity * 255));
   };
 
+  /** The colour that a part shows at a place: as composed where it covers wholly, else its own. */
+  const shownAt = (label: number, x: number, y: number) => {
+    const layer = layers[label - 1];
+    const a = layer.data[((y - layer.y) * layer.width + (x - layer.x)) * 4 + 3];
+    return a >= 250 * layer.opacity ? compositeAt(x, y) : ownAt(label, x, y);
+  };
+
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const label = labels[y * width + x];
@@ -124,11 +131,9 @@ export function sampleEdges(analysis: Analysis): EdgeSamples[] {
       for (const [dx, dy] of sides) {
         const outLabel = labelAt(x + dx, y + dy);
         const far = labelAt(x + 2 * dx, y + 2 * dy) === outLabel;
-        const outside = far
-          ? compositeAt(x + 2 * dx, y + 2 * dy)
-          : outLabel === 0
-            ? 0
-            : ownAt(outLabel, x + dx, y + dy);
+        const [ox, oy] = far ? [x + 2 * dx, y + 2 * dy] : [x + dx, y + dy];
+        const outside =
+          outLabel > 0 ? shownAt(outLabel, ox, oy) : far ? compositeAt(ox, oy) : 0;
         const colours = [outside];
         const [nx, ny] =
           layerDepths[label - 1].length > 1
@@ -138,7 +143,7 @@ export function sampleEdges(analysis: Analysis): EdgeSamples[] {
           const ix = Math.round(x + nx * depth);
           const iy = Math.round(y + ny * depth);
           if (depth > 0 && labelAt(ix, iy) !== label) break;
-          colours.push(depth === 0 ? ownAt(label, x, y) : compositeAt(ix, iy));
+          colours.push(depth === 0 ? ownAt(label, x, y) : shownAt(label, ix, iy));
         }
         if (colours.length === 1) colours.push(ownAt(label, x, y));
         const key = `${label},${outLabel === 0 ? 0 : 1},${colours.join()}`;
