@@ -50,4 +50,10 @@ for (const [name, folder] of [
   ]);
 }
 if (!process.argv.includes('--code'))
-  step('the interface', ['apps/web/src', 'apps/web/index.html', 'apps/web/vite.config.ts', 'packages/core/src'], 'apps/web/dist', bin('vite'), ['build', 'apps/web', '--logLevel', 'warn']);
+  step(
+    'the interface',
+    ['apps/web/src', 'apps/web/index.html', 'apps/web/vite.config.ts', 'packages/core/src'],
+    'apps/web/dist',
+    bin('vite'),
+    ['build', 'apps/web', '--logLevel', 'warn'],
+  );

@@ -49,10 +49,7 @@ export function readDesignOrFail(file: string | undefined): { file: string; desi
   }
 }
 
-export function prepare(
-  file: string | undefined,
-  values: { spec?: string; colourway?: string },
-): Job {
+export function prepare(file: string | undefined, values: { spec?: string; colourway?: string }): Job {
   const spec = findSpec(values.spec);
   const read = readDesignOrFail(file);
   const colourway = colourwayOf(read.design, values.colourway) ?? {

@@ -51,14 +51,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   app.setGlobalPrefix('api');
   app.useGlobalPipes(validation());
   app.useGlobalFilters(new FaultsFilter());
-  SwaggerModule.setup(
-    'api/docs',
-    app,
-    () =>
-      SwaggerModule.createDocument(
-        app,
-        new DocumentBuilder().setTitle('Brelm').setVersion('1').build(),
-      ),
+  SwaggerModule.setup('api/docs', app, () =>
+    SwaggerModule.createDocument(app, new DocumentBuilder().setTitle('Brelm').setVersion('1').build()),
   );
   const { webDir } = options;
   if (webDir && existsSync(join(webDir, 'index.html'))) {

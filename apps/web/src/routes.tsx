@@ -8,8 +8,7 @@ function Fault() {
     <main className="mx-auto mt-24 max-w-lg p-6">
       <h1 className="text-2xl">This page could not be shown</h1>
       <p className="mt-2 text-muted">
-        {error instanceof Error ? error.message : 'There is nothing at this address.'} Your designs
-        are safe.
+        {error instanceof Error ? error.message : 'There is nothing at this address.'} Your designs are safe.
       </p>
       <Link to="/" className="mt-4 inline-block text-spruce underline">
         Back to the shelf

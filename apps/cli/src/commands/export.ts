@@ -47,7 +47,9 @@ export async function run(args: string[]): Promise<number> {
     try {
       const file = await exportPng(design, job.colourway.id, job.spec, side, materials, pictures);
       await writeAside(path, file.bytes);
-      say(`wrote ${path}: ${file.report.width} × ${file.report.height} px, ${side.dpi} dpi, read back and checked.`);
+      say(
+        `wrote ${path}: ${file.report.width} × ${file.report.height} px, ${side.dpi} dpi, read back and checked.`,
+      );
       files.push({
         path,
         width: file.report.width,

@@ -47,7 +47,8 @@ export async function run(args: string[]): Promise<number> {
     json: { type: 'boolean' },
   });
   const job = prepare(positionals[0], values);
-  const side = values.side === undefined ? job.spec.sides[0] : job.spec.sides.find((s) => s.id === values.side);
+  const side =
+    values.side === undefined ? job.spec.sides[0] : job.spec.sides.find((s) => s.id === values.side);
   if (!side)
     throw new UsageError(
       `--side: ${job.spec.id} has no side "${values.side}". It has: ${job.spec.sides.map((s) => s.id).join(', ')}`,
@@ -60,7 +61,13 @@ export async function run(args: string[]): Promise<number> {
   if (values.json)
     process.stdout.write(
       JSON.stringify(
-        { design: design.name, spec: job.spec.id, side: side.id, colourway: job.colourway.id, ...proofJson(proof) },
+        {
+          design: design.name,
+          spec: job.spec.id,
+          side: side.id,
+          colourway: job.colourway.id,
+          ...proofJson(proof),
+        },
         null,
         2,
       ) + '\n',

@@ -12,7 +12,8 @@ type Suite = (typeof SUITES)[number];
 
 const bin = (name: string) => join(ROOT, 'node_modules/.bin', name);
 const run1 = (command: string, args: string[], env: NodeJS.ProcessEnv = {}) =>
-  spawnSync(command, args, { cwd: ROOT, stdio: ['ignore', 2, 2], env: { ...process.env, ...env } }).status === 0;
+  spawnSync(command, args, { cwd: ROOT, stdio: ['ignore', 2, 2], env: { ...process.env, ...env } }).status ===
+  0;
 
 /** Types, lint and the arrows between rooms: each counts as one test. */
 function checks(): [passed: number, failed: number] {
@@ -25,7 +26,16 @@ function checks(): [passed: number, failed: number] {
     [
       'rooms',
       bin('depcruise'),
-      ['--config', '.dependency-cruiser.cjs', '--output-type', 'err', 'packages/core/src', 'apps/server/src', 'apps/web/src', 'apps/cli/src'],
+      [
+        '--config',
+        '.dependency-cruiser.cjs',
+        '--output-type',
+        'err',
+        'packages/core/src',
+        'apps/server/src',
+        'apps/web/src',
+        'apps/cli/src',
+      ],
     ],
   ] as const) {
     say(`checking ${name}…`);

@@ -32,7 +32,9 @@ export function needPackage(program: string, debianPackage: string): string {
   const root = process.getuid?.() === 0;
   const sudo = root ? [] : ['sudo', '-n'];
   if (!find('apt-get') || (!root && spawnSync('sudo', ['-n', 'true']).status !== 0))
-    throw new DatabaseError(`${debianPackage} is missing. Install it with this line, then run again:\n  sudo ${line}`);
+    throw new DatabaseError(
+      `${debianPackage} is missing. Install it with this line, then run again:\n  sudo ${line}`,
+    );
   say(`installing Debian's ${debianPackage}…`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const apt = (...args: string[]) =>
@@ -48,7 +50,9 @@ export function needPackage(program: string, debianPackage: string): string {
   }
   const installed = find(program);
   if (done.status !== 0 || !installed)
-    throw new DatabaseError(`${debianPackage} could not be installed:\n${done.stderr.trim()}\nTry: sudo ${line}`);
+    throw new DatabaseError(
+      `${debianPackage} could not be installed:\n${done.stderr.trim()}\nTry: sudo ${line}`,
+    );
   return installed;
 }
 
@@ -97,7 +101,8 @@ async function stopLeftover(folder: string): Promise<void> {
   const pidFile = join(folder, 'mariadb.pid');
   if (!existsSync(pidFile)) return;
   const pid = Number(readFileSync(pidFile, 'utf8').trim());
-  const command = pid > 0 ? spawnSync('ps', ['-o', 'args=', '-p', String(pid)], { encoding: 'utf8' }).stdout : '';
+  const command =
+    pid > 0 ? spawnSync('ps', ['-o', 'args=', '-p', String(pid)], { encoding: 'utf8' }).stdout : '';
   if (!command.includes(folder)) {
     rmSync(pidFile, { force: true });
     return;
@@ -105,7 +110,9 @@ async function stopLeftover(folder: string): Promise<void> {
   say('a database of an earlier start is still running; stopping it first.');
   process.kill(pid, 'SIGTERM');
   if (!(await ended(pid, 30_000)))
-    throw new DatabaseError(`the database of an earlier start (process ${pid}) does not stop. End it, then start again.`);
+    throw new DatabaseError(
+      `the database of an earlier start (process ${pid}) does not stop. End it, then start again.`,
+    );
 }
 
 function lastLines(file: string): string {
@@ -138,11 +145,19 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
     const install = needPackage('mariadb-install-db', 'mariadb-server');
     const done = spawnSync(
       install,
-      ['--no-defaults', `--datadir=${data}`, '--skip-test-db', '--auth-root-authentication-method=normal', ...asRoot],
+      [
+        '--no-defaults',
+        `--datadir=${data}`,
+        '--skip-test-db',
+        '--auth-root-authentication-method=normal',
+        ...asRoot,
+      ],
       { encoding: 'utf8' },
     );
     if (done.status !== 0)
-      throw new DatabaseError(`the database could not be made in ${data}:\n  ${(done.stderr || done.stdout).trim()}`);
+      throw new DatabaseError(
+        `the database could not be made in ${data}:\n  ${(done.stderr || done.stdout).trim()}`,
+      );
     writeFileSync(made, '');
   }
 
@@ -197,7 +212,9 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
 
   for (const until = Date.now() + 60_000; !(await answers(port)); await pause(100)) {
     if (exit !== null)
-      throw new DatabaseError(`the database does not start (${exit}):\n  ${lastLines(log)}\nIts whole log: ${log}`);
+      throw new DatabaseError(
+        `the database does not start (${exit}):\n  ${lastLines(log)}\nIts whole log: ${log}`,
+      );
     if (Date.now() > until) {
       child.kill('SIGKILL');
       throw new DatabaseError(`the database does not answer after a minute. Its log: ${log}`);

@@ -32,7 +32,15 @@ export class First1764000000000 implements MigrationInterface {
   }
 
   async down(db: QueryRunner): Promise<void> {
-    for (const table of ['settings', 'exports', 'garments', 'specs', 'materials', 'design_versions', 'designs'])
+    for (const table of [
+      'settings',
+      'exports',
+      'garments',
+      'specs',
+      'materials',
+      'design_versions',
+      'designs',
+    ])
       await db.query(`DROP TABLE ${table}`);
   }
 }

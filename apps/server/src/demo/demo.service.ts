@@ -24,7 +24,10 @@ export class DemoService {
     await this.library.putShipped(shippedSpecs(), shippedGarments());
     if (!withDesigns || (await this.settings.findOneBy({ name: 'demo' }))) return 0;
     const folder = join(DEMO_FOLDER, 'designs');
-    const names = readdirSync(folder).filter((n) => n.endsWith('.brelm.json')).sort().reverse();
+    const names = readdirSync(folder)
+      .filter((n) => n.endsWith('.brelm.json'))
+      .sort()
+      .reverse();
     for (const name of names) {
       const file = join(folder, name);
       const design = readDesignFile(file);
@@ -45,4 +48,3 @@ export class DemoService {
 /** Loads the demo into a running application; returns how many designs came in. */
 export const loadDemo = (app: INestApplicationContext, withDesigns: boolean): Promise<number> =>
   app.get(DemoService).load(withDesigns);
-

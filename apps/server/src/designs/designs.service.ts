@@ -68,12 +68,7 @@ export class DesignsService {
    * Replaces a design if it is still at the revision that the save is based on. A stale save is
    * kept aside as a version and refused with 409 and the current revision.
    */
-  async save(
-    id: string,
-    revision: number,
-    document: unknown,
-    keepReplaced = false,
-  ): Promise<StoredDesign> {
+  async save(id: string, revision: number, document: unknown, keepReplaced = false): Promise<StoredDesign> {
     const design = readDesign(document);
     const before = keepReplaced ? await this.row(id) : null;
     if (before?.revision === revision) await this.keepVersion(id, revision, 'replaced', before.document);

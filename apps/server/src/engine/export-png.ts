@@ -27,12 +27,7 @@ export interface PngFile {
 const sameBytes = (a: Uint8Array, b: Uint8Array) => Buffer.compare(a, b) === 0;
 
 /** Encodes RGBA pixels (straight alpha) as a PNG that says its resolution and colour space. */
-export async function encodePng(
-  pixels: Buffer,
-  width: number,
-  height: number,
-  dpi: number,
-): Promise<Buffer> {
+export async function encodePng(pixels: Buffer, width: number, height: number, dpi: number): Promise<Buffer> {
   const plain = await sharp(pixels, { raw: { width, height, channels: 4 } })
     .png(PNG_SETTINGS)
     .toBuffer();

@@ -15,14 +15,12 @@ export class UploadError extends Error {
 }
 
 export type Upload =
-  | { kind: 'picture'; mime: string; width: number; height: number }
-  | { kind: 'motif'; art: SvgArt };
+  { kind: 'picture'; mime: string; width: number; height: number } | { kind: 'motif'; art: SvgArt };
 
 function kindOf(bytes: Buffer): 'png' | 'jpeg' | 'webp' | 'svg' | null {
   if (bytes.subarray(0, 8).equals(Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]))) return 'png';
   if (bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff) return 'jpeg';
-  if (bytes.toString('latin1', 0, 4) === 'RIFF' && bytes.toString('latin1', 8, 12) === 'WEBP')
-    return 'webp';
+  if (bytes.toString('latin1', 0, 4) === 'RIFF' && bytes.toString('latin1', 8, 12) === 'WEBP') return 'webp';
   return /<svg[\s>]/i.test(bytes.toString('utf8', 0, 200_000)) ? 'svg' : null;
 }
 
@@ -45,10 +43,7 @@ export function readSvgFile(source: string): SvgArt {
  */
 export async function inspectUpload(bytes: Buffer, name: string): Promise<Upload> {
   const kind = kindOf(bytes);
-  if (!kind)
-    throw new UploadError(
-      `${name}: this is no PNG, JPEG, WebP or SVG file, whatever its name says`,
-    );
+  if (!kind) throw new UploadError(`${name}: this is no PNG, JPEG, WebP or SVG file, whatever its name says`);
   if (kind === 'svg') {
     if (bytes.length > SVG_MAX_BYTES) throw new UploadError(`${name}: the SVG is over 50 MB`);
     try {

@@ -32,8 +32,7 @@ export function decodeReason(error: unknown): string {
 /** Decodes PNG, JPEG or WebP to 8-bit sRGB with straight alpha, turned as EXIF says. */
 export async function decodePicture(bytes: Buffer, longSide?: number): Promise<RasterImage> {
   let pipeline = sharp(bytes, { limitInputPixels: MAX_PIXELS, failOn: 'warning' }).autoOrient();
-  if (longSide)
-    pipeline = pipeline.resize(longSide, longSide, { fit: 'inside', withoutEnlargement: true });
+  if (longSide) pipeline = pipeline.resize(longSide, longSide, { fit: 'inside', withoutEnlargement: true });
   const { data, info } = await pipeline
     .toColourspace('srgb')
     .ensureAlpha()
@@ -58,8 +57,7 @@ export async function loadPictures(
   read: (material: Material) => Promise<Buffer>,
 ): Promise<PictureSource> {
   const canvases = new Map<string, Canvas>();
-  const key = (material: string, ground: Ground | null) =>
-    `${material} ${ground?.tolerance ?? 'whole'}`;
+  const key = (material: string, ground: Ground | null) => `${material} ${ground?.tolerance ?? 'whole'}`;
   for (const part of design.parts) {
     if (part.kind !== 'picture' || part.hidden) continue;
     if (canvases.has(key(part.material, part.ground))) continue;

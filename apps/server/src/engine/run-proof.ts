@@ -14,5 +14,4 @@ export const runProof = (
   garments: readonly Garment[],
   materials: Materials,
   pictures: PictureSource,
-): Proof =>
-  proofOf({ design, colourway, spec, side, garments, materials, pictures, surfaces: makeSurface });
+): Proof => proofOf({ design, colourway, spec, side, garments, materials, pictures, surfaces: makeSurface });

@@ -20,9 +20,7 @@ export async function loadTypeface(id: string): Promise<Typeface | undefined> {
   if (!file) return undefined;
   let face = loaded.get(id);
   if (!face) {
-    face = Promise.all([harfbuzz, readFile(file)]).then(([hb, bytes]) =>
-      createTypeface(hb, id, bytes),
-    );
+    face = Promise.all([harfbuzz, readFile(file)]).then(([hb, bytes]) => createTypeface(hb, id, bytes));
     loaded.set(id, face);
   }
   return face;

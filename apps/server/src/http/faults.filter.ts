@@ -1,10 +1,4 @@
-import {
-  Catch,
-  HttpException,
-  Logger,
-  type ArgumentsHost,
-  type ExceptionFilter,
-} from '@nestjs/common';
+import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
 import type { Response } from 'express';
 import { QueryFailedError } from 'typeorm';
 import { DocumentError } from '@brelm/core/design';
@@ -37,9 +31,14 @@ function answerFor(error: unknown): Answer | null {
       message: `The document cannot be used: ${error.message.split('\n')[0]}`,
       faults: error.faults,
     };
-  if (error instanceof UploadError) return { status: 422, message: error.message, faults: [{ field: 'file', message: error.message }] };
+  if (error instanceof UploadError)
+    return { status: 422, message: error.message, faults: [{ field: 'file', message: error.message }] };
   if (error instanceof PictureError)
-    return { status: 422, message: error.message, faults: error.field ? [{ field: error.field, message: error.message }] : [] };
+    return {
+      status: 422,
+      message: error.message,
+      faults: error.field ? [{ field: error.field, message: error.message }] : [],
+    };
   if (error instanceof WriteError)
     return {
       status: error.code === 'ENOSPC' || error.code === 'EDQUOT' ? 507 : 500,
@@ -55,7 +54,10 @@ function answerFor(error: unknown): Answer | null {
     return { status: 507, message: 'The disk is full: free some space and try again.' };
   const type = (error as { type?: string })?.type;
   if (type === 'entity.too.large')
-    return { status: 413, message: 'The design is too large to save: at most 30 MB. Pictures belong in materials.' };
+    return {
+      status: 413,
+      message: 'The design is too large to save: at most 30 MB. Pictures belong in materials.',
+    };
   if (type === 'entity.parse.failed') return { status: 400, message: 'The request is no JSON.' };
   return null;
 }
@@ -77,14 +79,10 @@ export class FaultsFilter implements ExceptionFilter {
       response.status(status).json(body);
     } else if (error instanceof HttpException) {
       const body = error.getResponse();
-      response
-        .status(error.getStatus())
-        .json(typeof body === 'string' ? { message: body } : body);
+      response.status(error.getStatus()).json(typeof body === 'string' ? { message: body } : body);
     } else {
       this.log.error(error instanceof Error ? error.stack : String(error));
-      response
-        .status(500)
-        .json({ message: 'Something went wrong in the server; its log says what.' });
+      response.status(500).json({ message: 'Something went wrong in the server; its log says what.' });
     }
   }
 }

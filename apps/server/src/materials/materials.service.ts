@@ -33,7 +33,14 @@ export class MaterialsService {
             mime: 'image/svg+xml',
           };
     await this.materials.upsert(
-      { sha256, name: name.slice(0, 300), kind: upload.kind, bytes: bytes.length, createdAt: new Date(), ...size },
+      {
+        sha256,
+        name: name.slice(0, 300),
+        kind: upload.kind,
+        bytes: bytes.length,
+        createdAt: new Date(),
+        ...size,
+      },
       ['sha256'],
     );
     return upload.kind === 'picture'

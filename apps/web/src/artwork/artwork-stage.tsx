@@ -38,7 +38,8 @@ export function ArtworkStage() {
         stored = { ...body, document: readDesign(body.document) };
       } catch (error) {
         if (!draft) {
-          const reason = error instanceof TypeError ? 'The server does not answer.' : (error as Error).message;
+          const reason =
+            error instanceof TypeError ? 'The server does not answer.' : (error as Error).message;
           if (wanted) setLoading({ kind: 'fault', reason });
           return;
         }
@@ -52,7 +53,9 @@ export function ArtworkStage() {
       }
       if (!wanted) return;
       const design = draft?.design ?? stored.document;
-      dispatch(opened({ stored: draft ? { ...stored, revision: draft.revision } : stored, design, at: Date.now() }));
+      dispatch(
+        opened({ stored: draft ? { ...stored, revision: draft.revision } : stored, design, at: Date.now() }),
+      );
       if (draft && draft.revision !== stored.revision)
         dispatch(saveStateChanged({ save: { kind: 'conflict', theirs: stored } }));
       stopSaving = startAutosave(id, draft ? null : stored.document);

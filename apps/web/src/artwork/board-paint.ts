@@ -98,7 +98,12 @@ export function paintBoard(
     context.lineWidth = 5 * ratio;
     context.strokeStyle = '#fffdf9';
     const ring = () =>
-      context.strokeRect(x + rx * scale - pad, y + ry * scale - pad, rw * scale + 2 * pad, rh * scale + 2 * pad);
+      context.strokeRect(
+        x + rx * scale - pad,
+        y + ry * scale - pad,
+        rw * scale + 2 * pad,
+        rh * scale + 2 * pad,
+      );
     ring();
     context.lineWidth = 2.5 * ratio;
     context.strokeStyle = '#b23a24';

@@ -1,5 +1,13 @@
 import Konva from 'konva';
-import { forwardRef, useEffect, useImperativeHandle, useLayoutEffect, useRef, useState, type DragEvent } from 'react';
+import {
+  forwardRef,
+  useEffect,
+  useImperativeHandle,
+  useLayoutEffect,
+  useRef,
+  useState,
+  type DragEvent,
+} from 'react';
 import { Group, Layer, Rect, Stage, Transformer } from 'react-konva';
 import type { Garment } from '@brelm/core/colour';
 import type { Design, Edit } from '@brelm/core/design';
@@ -36,7 +44,9 @@ export const Board = forwardRef<
   const pointedAt = useAppSelector((s) => s.editor.pointedAt);
   const previewing = useAppSelector((s) => s.editor.preview !== null);
   const [over, setOver] = useState(false);
-  const [marquee, setMarquee] = useState<{ x: number; y: number; width: number; height: number } | null>(null);
+  const [marquee, setMarquee] = useState<{ x: number; y: number; width: number; height: number } | null>(
+    null,
+  );
   const { view, size, fit, zoomAt, pan } = useView(box, design.board);
 
   useImperativeHandle(handle, () => ({ fit, zoom: (by) => zoomAt(size.width / 2, size.height / 2, by) }), [
@@ -64,7 +74,11 @@ export const Board = forwardRef<
       e.preventDefault();
       const frame = element.getBoundingClientRect();
       if (e.ctrlKey || e.metaKey)
-        zoomAt(e.clientX - frame.left, e.clientY - frame.top, Math.exp(-e.deltaY * (e.deltaMode ? 0.05 : 0.0022)));
+        zoomAt(
+          e.clientX - frame.left,
+          e.clientY - frame.top,
+          Math.exp(-e.deltaY * (e.deltaMode ? 0.05 : 0.0022)),
+        );
       else pan(-(e.shiftKey ? e.deltaY : e.deltaX), -(e.shiftKey ? 0 : e.deltaY));
     };
     element.addEventListener('wheel', wheel, { passive: false });
@@ -94,7 +108,10 @@ export const Board = forwardRef<
     edit.make(label, edits, { gesture: gesture.current });
   };
 
-  const toBoard = (x: number, y: number): [number, number] => [(x - view.x) / view.scale, (y - view.y) / view.scale];
+  const toBoard = (x: number, y: number): [number, number] => [
+    (x - view.x) / view.scale,
+    (y - view.y) / view.scale,
+  ];
 
   const drop = (e: DragEvent) => {
     e.preventDefault();
@@ -128,7 +145,9 @@ export const Board = forwardRef<
       const hit = [...nodes.current].filter(
         ([, node]) => node.listening() && Konva.Util.haveIntersection(rect, node.getClientRect()),
       );
-      dispatch(selected(rect.width + rect.height < 6 ? base : [...new Set([...base, ...hit.map(([id]) => id)])]));
+      dispatch(
+        selected(rect.width + rect.height < 6 ? base : [...new Set([...base, ...hit.map(([id]) => id)])]),
+      );
     };
     stage.on('pointermove.marquee', move);
     window.addEventListener('pointerup', up);
@@ -154,7 +173,12 @@ export const Board = forwardRef<
           aria-label={`The artwork on ${backdrop.name}`}
           className="absolute inset-0 h-full w-full"
         />
-        <Stage width={size.width} height={size.height} className="absolute inset-0" onPointerDown={startMarquee}>
+        <Stage
+          width={size.width}
+          height={size.height}
+          className="absolute inset-0"
+          onPointerDown={startMarquee}
+        >
           <Layer>
             <Group x={view.x} y={view.y} scaleX={view.scale} scaleY={view.scale}>
               {resolved.drawing.groups.map((group) => {
@@ -233,7 +257,12 @@ export const Board = forwardRef<
           </div>
         )}
       </div>
-      <BoardFoot view={view} dpi={design.board.dpi} onFit={fit} onZoom={(by) => zoomAt(size.width / 2, size.height / 2, by)} />
+      <BoardFoot
+        view={view}
+        dpi={design.board.dpi}
+        onFit={fit}
+        onZoom={(by) => zoomAt(size.width / 2, size.height / 2, by)}
+      />
     </section>
   );
 });

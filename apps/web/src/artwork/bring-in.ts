@@ -1,4 +1,13 @@
-import { freshId, letteringLine, lettering, motif, picture, place, type Design, type Edit } from '@brelm/core/design';
+import {
+  freshId,
+  letteringLine,
+  lettering,
+  motif,
+  picture,
+  place,
+  type Design,
+  type Edit,
+} from '@brelm/core/design';
 import { inkOutlines } from '@brelm/core/svg';
 import { store } from '../store';
 import { api, reasonOf, type BroughtIn } from '../store/api';
@@ -15,7 +24,10 @@ function partFor(design: Design, brought: BroughtIn, at: [number, number]): { ed
   if (brought.kind === 'picture') {
     const known = design.materials.find((m) => m.sha256 === brought.sha256);
     const material = known ?? {
-      id: freshId('picture', design.materials.map((m) => m.id)),
+      id: freshId(
+        'picture',
+        design.materials.map((m) => m.id),
+      ),
       name,
       sha256: brought.sha256,
       width: brought.width,
@@ -50,7 +62,10 @@ function partFor(design: Design, brought: BroughtIn, at: [number, number]): { ed
 export async function bringIn(files: readonly File[], edit: Editing, at?: [number, number]): Promise<void> {
   for (const file of files) {
     if (file.size > MOST_BYTES) {
-      notify('fault', `${file.name} has ${Math.round(file.size / 1e6)} MB: at most 50 MB can be brought in. Save it smaller.`);
+      notify(
+        'fault',
+        `${file.name} has ${Math.round(file.size / 1e6)} MB: at most 50 MB can be brought in. Save it smaller.`,
+      );
       continue;
     }
     const working = notify('working', `Bringing in ${file.name}…`);
@@ -78,7 +93,10 @@ export function addLettering(design: Design, edit: Editing, text: string, face: 
   const edits: Edit[] = design.inks.length
     ? []
     : [{ op: 'addInk', ink: { id: ink, name: 'Ink', value: '#f2ead8' } }];
-  const id = freshId('lettering', design.parts.map((p) => p.id));
+  const id = freshId(
+    'lettering',
+    design.parts.map((p) => p.id),
+  );
   const lines = text.split('\n').filter((l) => l.trim());
   const longest = Math.max(4, ...lines.map((l) => l.length));
   // A letter is about 0.6 em wide: the longest line shall take three quarters of the board.

@@ -82,9 +82,11 @@ export function ConflictDialog() {
         <div className="min-w-40 flex-1">
           <p className="heading mb-1">What differs</p>
           <ul className="list-disc pl-4 text-[13px]">
-            {differences(mine, theirs.document).slice(0, 12).map((d) => (
-              <li key={d}>{d}</li>
-            ))}
+            {differences(mine, theirs.document)
+              .slice(0, 12)
+              .map((d) => (
+                <li key={d}>{d}</li>
+              ))}
           </ul>
         </div>
       </div>

@@ -51,9 +51,13 @@ export function ExportDialog({
   onClose: () => void;
 }) {
   const designId = useAppSelector((s) => s.editor.id)!;
-  const choices = specs.flatMap((spec) => spec.sides.map((side) => ({ spec, side, key: `${spec.id} ${side.id}` })));
+  const choices = specs.flatMap((spec) =>
+    spec.sides.map((side) => ({ spec, side, key: `${spec.id} ${side.id}` })),
+  );
   const [chosen, setChosen] = useState(
-    () => choices.find((c) => c.spec.id === design.board.spec && c.side.id === design.board.side)?.key ?? choices[0].key,
+    () =>
+      choices.find((c) => c.spec.id === design.board.spec && c.side.id === design.board.side)?.key ??
+      choices[0].key,
   );
   const choice = choices.find((c) => c.key === chosen)!;
   const [start] = useStartExportMutation();
@@ -102,7 +106,13 @@ export function ExportDialog({
       <label htmlFor="export-spec" className="block text-[13px] text-muted">
         For
       </label>
-      <select id="export-spec" className="field !h-9 !text-[14px]" value={chosen} disabled={working} onChange={(e) => setChosen(e.target.value)}>
+      <select
+        id="export-spec"
+        className="field !h-9 !text-[14px]"
+        value={chosen}
+        disabled={working}
+        onChange={(e) => setChosen(e.target.value)}
+      >
         {choices.map(({ spec, side, key }) => (
           <option key={key} value={key}>
             {spec.marketplace}, {spec.product}
@@ -123,7 +133,8 @@ export function ExportDialog({
       {stops.length > 0 ? (
         <div className="mt-3">
           <p className="font-medium">
-            {stops.length === 1 ? 'One thing' : `${stops.length} things`} will misprint or be refused on {backdrop.name}:
+            {stops.length === 1 ? 'One thing' : `${stops.length} things`} will misprint or be refused on{' '}
+            {backdrop.name}:
           </p>
           <ul className="mt-1 flex max-h-40 flex-col gap-1 overflow-y-auto text-[13px]">
             {stops.map((f) => (
@@ -136,7 +147,8 @@ export function ExportDialog({
         </div>
       ) : (
         <p className="mt-3 flex items-center gap-2 text-[13px]">
-          <VerdictMark verdict="reads" /> {proof.current ? `No stops on ${backdrop.name}.` : 'Still checking…'}
+          <VerdictMark verdict="reads" />{' '}
+          {proof.current ? `No stops on ${backdrop.name}.` : 'Still checking…'}
         </p>
       )}
       {fault && (
@@ -156,14 +168,24 @@ export function ExportDialog({
         </p>
       )}
       {done?.report && (
-        <div role="status" data-testid="export-done" className="mt-3 rounded-md border border-moss p-3 text-[13px]">
+        <div
+          role="status"
+          data-testid="export-done"
+          className="mt-3 rounded-md border border-moss p-3 text-[13px]"
+        >
           <p className="font-medium break-all">{done.fileName}</p>
           <p className="text-muted">
             {done.report.width} × {done.report.height} px · {done.report.dpi} dpi ·{' '}
             {(done.report.bytes / 1e6).toFixed(2)} MB ·{' '}
-            {done.report.cornersTransparent ? 'corners transparent' : 'ink in a corner'} · read back, every pixel as painted
+            {done.report.cornersTransparent ? 'corners transparent' : 'ink in a corner'} · read back, every
+            pixel as painted
           </p>
-          <a ref={link} href={`/api/exports/${done.id}/file`} download={done.fileName} className="text-spruce underline">
+          <a
+            ref={link}
+            href={`/api/exports/${done.id}/file`}
+            download={done.fileName}
+            className="text-spruce underline"
+          >
             Download again
           </a>
         </div>

@@ -30,10 +30,10 @@ export function Findings({
   return (
     <section aria-label="Findings" aria-busy={!proof.current} className="flex min-h-0 flex-1 flex-col p-3">
       <div className="flex items-baseline justify-between">
-        <h2 className="heading">
-          Findings{proof.findings && here.length > 0 ? ` ${here.length}` : ''}
-        </h2>
-        <span className="text-[12.5px] text-muted">{proof.current ? `on ${backdrop.name}` : 'checking…'}</span>
+        <h2 className="heading">Findings{proof.findings && here.length > 0 ? ` ${here.length}` : ''}</h2>
+        <span className="text-[12.5px] text-muted">
+          {proof.current ? `on ${backdrop.name}` : 'checking…'}
+        </span>
       </div>
       <div className="-mx-1 mt-2 min-h-0 flex-1 overflow-y-auto px-1">
         {proof.findings && here.length === 0 && (
@@ -97,7 +97,11 @@ function FindingCard({
       onFocus={() => point(true)}
       onBlur={() => point(false)}
     >
-      <button type="button" className="flex w-full items-start gap-2 text-left text-[13px] leading-snug" onClick={show}>
+      <button
+        type="button"
+        className="flex w-full items-start gap-2 text-left text-[13px] leading-snug"
+        onClick={show}
+      >
         <SeverityMark severity={finding.severity} size={15} />
         <span className="min-w-0 break-words">{finding.message}</span>
       </button>

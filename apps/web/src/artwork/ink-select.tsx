@@ -20,7 +20,10 @@ export function InkSelect({
     <label className="block min-w-0">
       <span className="block text-[11.5px] text-muted">{label}</span>
       <span className="relative block">
-        <Swatch value={values.get(value) ?? '#000'} className="pointer-events-none absolute top-[6px] left-1.5" />
+        <Swatch
+          value={values.get(value) ?? '#000'}
+          className="pointer-events-none absolute top-[6px] left-1.5"
+        />
         <select className="field !pl-7" value={value} onChange={(e) => onChange(e.target.value)}>
           {design.inks.map((ink) => (
             <option key={ink.id} value={ink.id}>

@@ -21,12 +21,18 @@ export function Inks({
   const values = inkValues(design, colourway);
   const ink = design.inks.find((i) => i.id === open);
   const add = () => {
-    const id = freshId('ink', design.inks.map((i) => i.id));
+    const id = freshId(
+      'ink',
+      design.inks.map((i) => i.id),
+    );
     edit.make('Add an ink', [{ op: 'addInk', ink: { id, name: plainName('#b3492a'), value: '#b3492a' } }]);
     setOpen(id);
   };
   return (
-    <section aria-label="Inks" className="max-h-[45%] shrink-0 overflow-y-auto border-t border-line px-3 py-2.5">
+    <section
+      aria-label="Inks"
+      className="max-h-[45%] shrink-0 overflow-y-auto border-t border-line px-3 py-2.5"
+    >
       <div className="flex items-center justify-between">
         <h2 className="heading">Inks</h2>
         <IconButton label="Add an ink" onClick={add}>

@@ -10,10 +10,19 @@ export function KeylineSettings({ part, design }: { part: LetteringPart | MotifP
   const change = (keylines: LetteringPart['keylines'], label: string, gesture?: string) =>
     edit.part(part.id, label, { keylines }, gesture);
   const add = () => {
-    const own = new Set(part.kind === 'lettering' ? part.lines.map((l) => l.ink) : part.outlines.map((o) => o.ink));
+    const own = new Set(
+      part.kind === 'lettering' ? part.lines.map((l) => l.ink) : part.outlines.map((o) => o.ink),
+    );
     const other = design.inks.find((i) => !own.has(i.id));
-    const ink = other?.id ?? freshId('ink', design.inks.map((i) => i.id));
-    const edits: Edit[] = other ? [] : [{ op: 'addInk', ink: { id: ink, name: 'Keyline', value: '#8a8474' } }];
+    const ink =
+      other?.id ??
+      freshId(
+        'ink',
+        design.inks.map((i) => i.id),
+      );
+    const edits: Edit[] = other
+      ? []
+      : [{ op: 'addInk', ink: { id: ink, name: 'Keyline', value: '#8a8474' } }];
     edit.make('Add a keyline', [
       ...edits,
       {
@@ -51,7 +60,15 @@ export function KeylineSettings({ part, design }: { part: LetteringPart | MotifP
               )
             }
           />
-          <IconButton label={`Remove keyline ${i + 1}`} onClick={() => change(part.keylines.filter((_, n) => n !== i), 'Remove a keyline')}>
+          <IconButton
+            label={`Remove keyline ${i + 1}`}
+            onClick={() =>
+              change(
+                part.keylines.filter((_, n) => n !== i),
+                'Remove a keyline',
+              )
+            }
+          >
             <X size={15} />
           </IconButton>
         </div>

@@ -55,14 +55,31 @@ export function LetteringSettings({
               }}
             />
             {part.lines.length > 1 && (
-              <IconButton label={`Remove line ${i + 1}`} onClick={() => change(part.lines.filter((_, k) => k !== i), 'Remove a line')}>
+              <IconButton
+                label={`Remove line ${i + 1}`}
+                onClick={() =>
+                  change(
+                    part.lines.filter((_, k) => k !== i),
+                    'Remove a line',
+                  )
+                }
+              >
                 <X size={15} />
               </IconButton>
             )}
           </div>
           <div className="grid grid-cols-2 gap-1.5">
-            <FaceSelect label="Typeface" value={l.face} onChange={(face) => line(i, 'Change the typeface', { face })} />
-            <InkSelect label="Ink" value={l.ink} design={design} onChange={(ink) => line(i, 'Change the ink', { ink })} />
+            <FaceSelect
+              label="Typeface"
+              value={l.face}
+              onChange={(face) => line(i, 'Change the typeface', { face })}
+            />
+            <InkSelect
+              label="Ink"
+              value={l.ink}
+              design={design}
+              onChange={(ink) => line(i, 'Change the ink', { ink })}
+            />
           </div>
           <div className="grid grid-cols-3 gap-1.5">
             <LengthField

@@ -13,7 +13,13 @@ export function MotifSettings({ part, design }: { part: MotifPart; design: Desig
   return (
     <div className="grid grid-cols-2 gap-1.5">
       {inks.map((ink, i) => (
-        <InkSelect key={ink} label={`Ink ${i + 1}`} value={ink} design={design} onChange={(to) => recolour(ink, to)} />
+        <InkSelect
+          key={ink}
+          label={`Ink ${i + 1}`}
+          value={ink}
+          design={design}
+          onChange={(to) => recolour(ink, to)}
+        />
       ))}
     </div>
   );

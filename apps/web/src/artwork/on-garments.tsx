@@ -33,7 +33,11 @@ export function OnGarments({
     <section aria-label="On garments" className="shrink-0 border-b border-line p-3">
       <div className="flex items-baseline justify-between">
         <h2 className="heading">On garments</h2>
-        <button type="button" className="text-[13px] text-spruce hover:underline" onClick={() => setChoosing(true)}>
+        <button
+          type="button"
+          className="text-[13px] text-spruce hover:underline"
+          onClick={() => setChoosing(true)}
+        >
           Choose…
         </button>
       </div>
@@ -64,7 +68,13 @@ export function OnGarments({
                 onClick={() => onBackdrop(garment.id)}
               >
                 <span className="block overflow-hidden rounded-[4px]">
-                  <GarmentCanvas garment={garment} artwork={artwork} width={64} height={76} label={garment.name} />
+                  <GarmentCanvas
+                    garment={garment}
+                    artwork={artwork}
+                    width={64}
+                    height={76}
+                    label={garment.name}
+                  />
                 </span>
                 <span className="mt-1 block truncate text-[11.5px] leading-tight">{garment.name}</span>
                 <span className="flex h-4 items-center gap-1 text-[12px] leading-tight">
@@ -110,14 +120,21 @@ function ChooseGarments({
     <Modal open onClose={onClose} title="Garments to judge it on">
       <div className="grid grid-cols-2 gap-1.5">
         {garments.map((g) => (
-          <label key={g.id} className="flex cursor-pointer items-center gap-2 rounded-md border border-line px-2 py-1.5">
+          <label
+            key={g.id}
+            className="flex cursor-pointer items-center gap-2 rounded-md border border-line px-2 py-1.5"
+          >
             <input
               type="checkbox"
               className="h-4 w-4 accent-spruce"
               checked={ids.includes(g.id)}
               onChange={(e) => setIds(e.target.checked ? [...ids, g.id] : ids.filter((x) => x !== g.id))}
             />
-            <span aria-hidden className="h-5 w-5 rounded-[4px] border border-edge" style={{ background: garmentBackground(g) }} />
+            <span
+              aria-hidden
+              className="h-5 w-5 rounded-[4px] border border-edge"
+              style={{ background: garmentBackground(g) }}
+            />
             {g.name}
           </label>
         ))}

@@ -47,17 +47,51 @@ export function PartSettings({ part, design, backdrop }: { part: Part; design: D
       {part.kind === 'motif' && <MotifSettings part={part} design={design} />}
       {!empty && (
         <div className="grid grid-cols-3 gap-1.5">
-          <LengthField label="Left" dpi={dpi} value={box.left} disabled={part.locked} onChange={(v) => place('Move', { x: x + v - box.left })} />
-          <LengthField label="Top" dpi={dpi} value={box.top} disabled={part.locked} onChange={(v) => place('Move', { y: y + v - box.top })} />
-          <NumberField label="Turn °" digits={1} value={turn} disabled={part.locked} onChange={(v) => place('Turn', { turn: v })} />
-          <LengthField label="Width" dpi={dpi} value={width} check={positive} disabled={part.locked} onChange={(v) => scale(v / width)} />
-          <LengthField label="Height" dpi={dpi} value={height} check={positive} disabled={part.locked} onChange={(v) => scale(v / height)} />
+          <LengthField
+            label="Left"
+            dpi={dpi}
+            value={box.left}
+            disabled={part.locked}
+            onChange={(v) => place('Move', { x: x + v - box.left })}
+          />
+          <LengthField
+            label="Top"
+            dpi={dpi}
+            value={box.top}
+            disabled={part.locked}
+            onChange={(v) => place('Move', { y: y + v - box.top })}
+          />
+          <NumberField
+            label="Turn °"
+            digits={1}
+            value={turn}
+            disabled={part.locked}
+            onChange={(v) => place('Turn', { turn: v })}
+          />
+          <LengthField
+            label="Width"
+            dpi={dpi}
+            value={width}
+            check={positive}
+            disabled={part.locked}
+            onChange={(v) => scale(v / width)}
+          />
+          <LengthField
+            label="Height"
+            dpi={dpi}
+            value={height}
+            check={positive}
+            disabled={part.locked}
+            onChange={(v) => scale(v / height)}
+          />
           <NumberField
             label="Opacity %"
             digits={0}
             value={part.opacity * 100}
             check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100')}
-            onChange={(v) => edit.part(part.id, 'Change the opacity', { opacity: v / 100 }, `opacity ${part.id}`)}
+            onChange={(v) =>
+              edit.part(part.id, 'Change the opacity', { opacity: v / 100 }, `opacity ${part.id}`)
+            }
           />
         </div>
       )}
@@ -80,7 +114,9 @@ export function PartSettings({ part, design, backdrop }: { part: Part; design: D
           maxLength={300}
           className="field flex-1"
           onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-          onBlur={(e) => e.target.value !== part.name && edit.part(part.id, 'Rename', { name: e.target.value })}
+          onBlur={(e) =>
+            e.target.value !== part.name && edit.part(part.id, 'Rename', { name: e.target.value })
+          }
         />
         <IconButton label="Flip left and right" onClick={flip} disabled={part.locked}>
           <FlipHorizontal2 size={16} />

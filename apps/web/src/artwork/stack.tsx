@@ -17,15 +17,7 @@ import { PartRow } from './part-row';
 import { useEdit } from './use-edit';
 
 /** The parts, front first; also the inspector, since a selected part opens in place. */
-export function Stack({
-  design,
-  backdrop,
-  onAdd,
-}: {
-  design: Design;
-  backdrop: Garment;
-  onAdd: () => void;
-}) {
+export function Stack({ design, backdrop, onAdd }: { design: Design; backdrop: Garment; onAdd: () => void }) {
   const edit = useEdit();
   const selection = useAppSelector((s) => s.editor.selection);
   const sensors = useSensors(

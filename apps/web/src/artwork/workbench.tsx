@@ -20,10 +20,16 @@ import { useEdit } from './use-edit';
 import { useProof } from './use-proof';
 import { duplicateParts, nudgeParts } from './part-actions';
 
-const NOTHING: Design = emptyDesign('', { spec: 'none', side: 'none', width: 16, height: 16, dpi: 300 }, 'none', [], {
-  name: 'Ink',
-  value: '#000000',
-});
+const NOTHING: Design = emptyDesign(
+  '',
+  { spec: 'none', side: 'none', width: 16, height: 16, dpi: 300 },
+  'none',
+  [],
+  {
+    name: 'Ink',
+    value: '#000000',
+  },
+);
 
 /** The artwork stage: the stack, the board, the garments, and what is wrong on them. */
 export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garment[] }) {

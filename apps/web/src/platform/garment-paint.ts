@@ -19,8 +19,7 @@ function heatherTile(garment: Garment): OffscreenCanvas {
       seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0;
       // Yarns lie over one another: no place shows one of them alone.
       const share = 0.2 + 0.6 * (seed / 4294967296);
-      for (let c = 0; c < 3; c++)
-        image.data[i * 4 + c] = first[c] * (1 - share) + second[c] * share;
+      for (let c = 0; c < 3; c++) image.data[i * 4 + c] = first[c] * (1 - share) + second[c] * share;
       image.data[i * 4 + 3] = 255;
     }
     context.putImageData(image, 0, 0);
@@ -39,8 +38,6 @@ export function paintGarment(
   height: number,
 ): void {
   context.fillStyle =
-    garment.kind === 'heather'
-      ? context.createPattern(heatherTile(garment), 'repeat')!
-      : garment.value;
+    garment.kind === 'heather' ? context.createPattern(heatherTile(garment), 'repeat')! : garment.value;
   context.fillRect(x, y, width, height);
 }

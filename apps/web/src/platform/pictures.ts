@@ -20,9 +20,7 @@ function freed(bitmap: ImageBitmap, ground: Ground): Promise<ImageBitmap> {
   context.drawImage(bitmap, 0, 0);
   const image = context.getImageData(0, 0, bitmap.width, bitmap.height);
   const { data } = removeGround(image, ground.tolerance);
-  return createImageBitmap(
-    new ImageData(new Uint8ClampedArray(data), bitmap.width, bitmap.height),
-  );
+  return createImageBitmap(new ImageData(new Uint8ClampedArray(data), bitmap.width, bitmap.height));
 }
 
 function begin(key: string, work: Promise<ImageBitmap>): void {

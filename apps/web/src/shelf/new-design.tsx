@@ -28,7 +28,9 @@ export function NewDesign({
   onClose: () => void;
   onMade: (id: string) => void;
 }) {
-  const choices = specs.flatMap((spec) => spec.sides.map((side) => ({ spec, side, key: `${spec.id} ${side.id}` })));
+  const choices = specs.flatMap((spec) =>
+    spec.sides.map((side) => ({ spec, side, key: `${spec.id} ${side.id}` })),
+  );
   const [name, setName] = useState('');
   const [chosen, setChosen] = useState(
     () => choices.find((c) => c.spec.id === 'pinfold/tee-front')?.key ?? choices[0]?.key,
@@ -48,7 +50,9 @@ export function NewDesign({
       spread(garments, garment),
       dark ? { name: 'Bone', value: '#f2ead8' } : { name: 'Ink', value: '#20262a' },
     );
-    const made = await create(design).unwrap().catch(() => null);
+    const made = await create(design)
+      .unwrap()
+      .catch(() => null);
     if (!made) return;
     setName('');
     onClose();
@@ -90,7 +94,8 @@ export function NewDesign({
                       {spec.marketplace}, {spec.product.charAt(0).toLowerCase() + spec.product.slice(1)}
                     </span>
                     <span className="block text-[13px] text-muted">
-                      {side.widthPx} × {side.heightPx} px · {side.widthIn} × {side.heightIn} in at {side.dpi} dpi
+                      {side.widthPx} × {side.heightPx} px · {side.widthIn} × {side.heightIn} in at {side.dpi}{' '}
+                      dpi
                     </span>
                   </span>
                 </Radio>

@@ -80,7 +80,14 @@ export function ShelfRow({
   const move = () =>
     archive({ id, archived: !archived })
       .unwrap()
-      .then(() => notify('done', archived ? `“${design.name}” is back on the shelf.` : `“${design.name}” is in the archive.`), fail);
+      .then(
+        () =>
+          notify(
+            'done',
+            archived ? `“${design.name}” is back on the shelf.` : `“${design.name}” is in the archive.`,
+          ),
+        fail,
+      );
 
   return (
     <li
@@ -137,17 +144,22 @@ export function ShelfRow({
           );
         })}
       </div>
-      <p className="w-28 text-right text-[12.5px] text-muted">
-        {changedAgo(updatedAt)}
-      </p>
+      <p className="w-28 text-right text-[12.5px] text-muted">{changedAgo(updatedAt)}</p>
       <div className="relative flex gap-0.5">
         <IconButton
           label={`Duplicate ${design.name}`}
-          onClick={() => void duplicate(id).unwrap().then(() => notify('done', `“${design.name}” is duplicated.`), fail)}
+          onClick={() =>
+            void duplicate(id)
+              .unwrap()
+              .then(() => notify('done', `“${design.name}” is duplicated.`), fail)
+          }
         >
           <Copy size={16} />
         </IconButton>
-        <IconButton label={archived ? `Put ${design.name} back` : `Archive ${design.name}`} onClick={() => void move()}>
+        <IconButton
+          label={archived ? `Put ${design.name} back` : `Archive ${design.name}`}
+          onClick={() => void move()}
+        >
           {archived ? <ArchiveRestore size={16} /> : <Archive size={16} />}
         </IconButton>
       </div>

@@ -93,7 +93,13 @@ export function Shelf() {
         {garments && (
           <ul className="flex flex-col gap-2">
             {shown.map((stored) => (
-              <ShelfRow key={stored.id} stored={stored} specs={specs} garments={garments} archived={archived} />
+              <ShelfRow
+                key={stored.id}
+                stored={stored}
+                specs={specs}
+                garments={garments}
+                archived={archived}
+              />
             ))}
           </ul>
         )}

@@ -35,7 +35,10 @@ export function startAutosave(id: string, saved: Design | null): () => void {
     keepDraft(id, { revision: s.revision, design, at: Date.now() })
       .then(() => (inBrowser = design))
       .catch(() =>
-        report({ kind: 'offline', reason: 'this browser keeps nothing: its storage is full or switched off' }),
+        report({
+          kind: 'offline',
+          reason: 'this browser keeps nothing: its storage is full or switched off',
+        }),
       );
   }
 
@@ -58,8 +61,7 @@ export function startAutosave(id: string, saved: Design | null): () => void {
         const now = current();
         if (!now || now.design === design) await dropDraft(id);
         else void keepDraft(id, { revision: body.revision, design: now.design!, at: Date.now() });
-      } else if (response.status === 409 && body.current)
-        report({ kind: 'conflict', theirs: body.current });
+      } else if (response.status === 409 && body.current) report({ kind: 'conflict', theirs: body.current });
       else if (response.status >= 500)
         report({ kind: 'offline', reason: body.message ?? 'the server has a fault' });
       else report({ kind: 'refused', reason: body.message ?? 'the server refused it' });

@@ -70,9 +70,7 @@ export const editor = createSlice({
   reducers: {
     opened: (
       _state,
-      {
-        payload,
-      }: PayloadAction<{ stored: StoredDesign; design?: Design; at: number }>,
+      { payload }: PayloadAction<{ stored: StoredDesign; design?: Design; at: number }>,
     ): EditorState => ({
       ...initialState,
       id: payload.stored.id,

@@ -35,7 +35,11 @@ export function Notices() {
     () => notices,
   );
   return (
-    <div role="status" aria-live="polite" className="pointer-events-none fixed bottom-4 left-1/2 z-40 flex w-[30rem] max-w-[90vw] -translate-x-1/2 flex-col gap-2">
+    <div
+      role="status"
+      aria-live="polite"
+      className="pointer-events-none fixed bottom-4 left-1/2 z-40 flex w-[30rem] max-w-[90vw] -translate-x-1/2 flex-col gap-2"
+    >
       {list.map((n) => (
         <div
           key={n.id}

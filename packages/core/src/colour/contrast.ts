@@ -18,5 +18,4 @@ export const ratioOfLuminances = (a: number, b: number): number =>
   (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
 
 /** Contrast ratio 1–21 of two colours, in either order (WCAG 2.2). `#777777` on white is 4.48. */
-export const contrastRatio = (a: Hex, b: Hex): number =>
-  ratioOfLuminances(luminance(a), luminance(b));
+export const contrastRatio = (a: Hex, b: Hex): number => ratioOfLuminances(luminance(a), luminance(b));

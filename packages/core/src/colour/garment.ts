@@ -19,7 +19,5 @@ export const yarns = (garment: Garment): Hex[] =>
 
 /** The yarn that is nearer to `ink` (smallest CIEDE2000): the one that contrast is judged against. */
 export function nearestYarn(garment: Garment, ink: Hex): Hex {
-  return yarns(garment).reduce((best, yarn) =>
-    deltaE(yarn, ink) < deltaE(best, ink) ? yarn : best,
-  );
+  return yarns(garment).reduce((best, yarn) => (deltaE(yarn, ink) < deltaE(best, ink) ? yarn : best));
 }

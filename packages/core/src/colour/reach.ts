@@ -31,10 +31,7 @@ export function nearestReading(ink: Hex, grounds: readonly Hex[], ratio: number)
   const hue = from.h ?? 0;
   const ys = grounds.map(luminance);
   // Rounding to 8 bits may fall short of the target by a hair, so aim a little past it.
-  const targets = ys.flatMap((y) => [
-    (y + 0.05) * ratio * 1.004 - 0.05,
-    (y + 0.05) / (ratio * 1.004) - 0.05,
-  ]);
+  const targets = ys.flatMap((y) => [(y + 0.05) * ratio * 1.004 - 0.05, (y + 0.05) / (ratio * 1.004) - 0.05]);
   let best: Hex | null = null;
   let bestDifference = Infinity;
   const consider = (hex: Hex) => {

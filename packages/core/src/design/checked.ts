@@ -46,11 +46,7 @@ export class Checked {
         ? (this.value as Record<string | number, unknown>)[key]
         : undefined;
     const field =
-      typeof key === 'number'
-        ? `${this.field}[${key}]`
-        : this.field
-          ? `${this.field}.${key}`
-          : key;
+      typeof key === 'number' ? `${this.field}[${key}]` : this.field ? `${this.field}.${key}` : key;
     return new Checked(child, field, this.faults);
   }
 
@@ -109,8 +105,7 @@ export class Checked {
   }
 
   colour(): string {
-    if (typeof this.value === 'string' && /^#[0-9a-f]{6}$/i.test(this.value))
-      return this.value.toLowerCase();
+    if (typeof this.value === 'string' && /^#[0-9a-f]{6}$/i.test(this.value)) return this.value.toLowerCase();
     this.fault(this.missing ? 'is missing' : 'must be a colour written as #rrggbb');
     return '#000000';
   }
@@ -136,4 +131,3 @@ export class Checked {
     return this.isObject ? Object.keys(this.value as object) : [];
   }
 }
-

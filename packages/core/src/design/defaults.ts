@@ -53,19 +53,17 @@ export function emptyDesign(
   };
 }
 
-export const letteringLine = (
-  text: string,
-  face: string,
-  size: number,
-  ink: string,
-): LetteringLine => ({ text, face, size, tracking: 0, leading: 1.1, ink, features: [] });
+export const letteringLine = (text: string, face: string, size: number, ink: string): LetteringLine => ({
+  text,
+  face,
+  size,
+  tracking: 0,
+  leading: 1.1,
+  ink,
+  features: [],
+});
 
-export const lettering = (
-  id: string,
-  name: string,
-  at: Place,
-  lines: LetteringLine[],
-): LetteringPart => ({
+export const lettering = (id: string, name: string, at: Place, lines: LetteringLine[]): LetteringPart => ({
   ...partBase(id, name, at),
   kind: 'lettering',
   mustRead: true,

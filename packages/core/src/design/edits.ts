@@ -92,8 +92,7 @@ export function applyEdit(design: Design, edit: Edit): Design {
 }
 
 /** The design after several edits, in order. */
-export const applyEdits = (design: Design, edits: readonly Edit[]): Design =>
-  edits.reduce(applyEdit, design);
+export const applyEdits = (design: Design, edits: readonly Edit[]): Design => edits.reduce(applyEdit, design);
 
 /** An id that starts with `stem` and that none of `taken` has. */
 export function freshId(stem: string, taken: Iterable<string>): string {

@@ -17,17 +17,7 @@ import {
 } from './types';
 
 const JOINS = ['round', 'mitre', 'bevel'] as const;
-const PART_FIELDS = [
-  'id',
-  'kind',
-  'name',
-  'hidden',
-  'locked',
-  'mustRead',
-  'opacity',
-  'place',
-  'keylines',
-];
+const PART_FIELDS = ['id', 'kind', 'name', 'hidden', 'locked', 'mustRead', 'opacity', 'place', 'keylines'];
 
 function board(b: Checked): Board {
   b.object(['spec', 'side', 'width', 'height', 'dpi']);
@@ -63,8 +53,7 @@ function material(m: Checked): Material {
   const file = m.at('file');
   const sha = m.at('sha256');
   if (file.missing && sha.missing) m.fault('needs "file", the path of the picture beside the design');
-  if (!sha.missing && !/^[0-9a-f]{64}$/.test(sha.string()))
-    sha.fault('must be 64 hexadecimal digits');
+  if (!sha.missing && !/^[0-9a-f]{64}$/.test(sha.string())) sha.fault('must be 64 hexadecimal digits');
   return {
     id: m.at('id').id(),
     name: m.at('name').string({ max: 300 }),
@@ -183,9 +172,9 @@ function part(p: Checked, inks: Set<string>, materials: Set<string>): Part {
       };
     case 'picture': {
       p.object([...PART_FIELDS, 'material', 'ground']);
+      if (base.keylines.length) p.at('keylines').fault('must be empty: a picture takes no keyline');
       const id = p.at('material').id();
-      if (id && !materials.has(id))
-        p.at('material').fault(`there is no material "${id}" in this design`);
+      if (id && !materials.has(id)) p.at('material').fault(`there is no material "${id}" in this design`);
       const g = p.at('ground');
       const ground = g.missing || g.value === null ? null : g.object(['tolerance']);
       return {

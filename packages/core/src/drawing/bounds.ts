@@ -1,4 +1,13 @@
-import { EMPTY_BOX, grow, pathBounds, transformBox, transformPath, unite, axisScales, type Box } from '../geometry';
+import {
+  EMPTY_BOX,
+  grow,
+  pathBounds,
+  transformBox,
+  transformPath,
+  unite,
+  axisScales,
+  type Box,
+} from '../geometry';
 import type { Drawing, Group } from './types';
 
 /** The tight upright box of what a group draws, keylines and strokes included, board px. */
@@ -22,8 +31,7 @@ export function groupBounds(group: Group): Box {
       const bounds = pathBounds(transformPath(item.path, item.matrix));
       const half = !item.stroke
         ? 0
-        : (item.stroke.width / 2) *
-          (item.stroke.space === 'own' ? Math.max(...axisScales(item.matrix)) : 1);
+        : (item.stroke.width / 2) * (item.stroke.space === 'own' ? Math.max(...axisScales(item.matrix)) : 1);
       box = unite(box, grow(bounds, half));
     }
   }

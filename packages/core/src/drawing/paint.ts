@@ -63,17 +63,9 @@ function trace(context: PaintContext, item: OutlineItem): void {
   eachCommand(path, (verb, at) => {
     if (verb === MOVE) context.moveTo(path[at], path[at + 1]);
     else if (verb === LINE) context.lineTo(path[at], path[at + 1]);
-    else if (verb === QUAD)
-      context.quadraticCurveTo(path[at], path[at + 1], path[at + 2], path[at + 3]);
+    else if (verb === QUAD) context.quadraticCurveTo(path[at], path[at + 1], path[at + 2], path[at + 3]);
     else if (verb === CUBIC)
-      context.bezierCurveTo(
-        path[at],
-        path[at + 1],
-        path[at + 2],
-        path[at + 3],
-        path[at + 4],
-        path[at + 5],
-      );
+      context.bezierCurveTo(path[at], path[at + 1], path[at + 2], path[at + 3], path[at + 4], path[at + 5]);
     else if (verb === CLOSE) context.closePath();
   });
 }
@@ -108,7 +100,12 @@ function paintItem(context: PaintContext, item: DrawingItem, options: PaintOptio
 }
 
 /** Paints one group. Items overlap inside a group, so a group's opacity needs a surface of its own. */
-export function paintGroup(context: PaintContext, group: Group, options: PaintOptions, size: { width: number; height: number }): void {
+export function paintGroup(
+  context: PaintContext,
+  group: Group,
+  options: PaintOptions,
+  size: { width: number; height: number },
+): void {
   if (group.opacity <= 0 || group.items.length === 0) return;
   if (group.opacity >= 1 || group.items.length === 1) {
     context.globalAlpha = group.opacity;
@@ -127,7 +124,12 @@ export function paintGroup(context: PaintContext, group: Group, options: PaintOp
  * Paints a drawing over what the context holds, alpha over, and leaves the context with the
  * identity transform. `size` is that of the context's canvas in px.
  */
-export function paint(context: PaintContext, drawing: Drawing, options: PaintOptions, size: { width: number; height: number }): void {
+export function paint(
+  context: PaintContext,
+  drawing: Drawing,
+  options: PaintOptions,
+  size: { width: number; height: number },
+): void {
   for (const group of drawing.groups) paintGroup(context, group, options, size);
   context.setTransform(1, 0, 0, 1, 0, 0);
 }

@@ -41,11 +41,7 @@ const boundsMemo = memoByKey<Box>(20000);
 /** Path data of SVG path text; cached, since the same text is drawn in every frame. */
 const pathOf = (d: string): PathData => pathMemo(d, () => parseSvgPath(d));
 
-function letteringShape(
-  part: LetteringPart,
-  materials: Materials,
-  faults: DrawingFault[],
-): Shape {
+function letteringShape(part: LetteringPart, materials: Materials, faults: DrawingFault[]): Shape {
   const lines: LineToSet[] = [];
   const inks: string[] = [];
   for (const line of part.lines) {
@@ -148,8 +144,7 @@ function outlineGroup(part: LetteringPart | MotifPart, shape: Shape, inks: Map<s
       });
     around -= keyline.width;
   }
-  for (const item of shape.items)
-    items.push({ ...item, colour: colour(item.ink), matrix: toBoard });
+  for (const item of shape.items) items.push({ ...item, colour: colour(item.ink), matrix: toBoard });
   return { part: part.id, opacity: part.opacity, items, localBox: shape.box, matrix, keylineWidth };
 }
 
@@ -165,8 +160,7 @@ export function resolve(design: Design, colourway: string | undefined, materials
     if (part.hidden) continue;
     if (part.kind === 'picture') groups.push(pictureGroup(part, design));
     else {
-      const shape =
-        part.kind === 'lettering' ? letteringShape(part, materials, faults) : motifShape(part);
+      const shape = part.kind === 'lettering' ? letteringShape(part, materials, faults) : motifShape(part);
       groups.push(outlineGroup(part, shape, inks));
     }
   }

@@ -23,8 +23,6 @@ export function fileName(name: {
   width: number;
   height: number;
 }): string {
-  const pieces = [name.design, name.product, name.side, name.colourway].filter(
-    (p): p is string => !!p,
-  );
+  const pieces = [name.design, name.product, name.side, name.colourway].filter((p): p is string => !!p);
   return `${pieces.map(slug).join('-')}-${name.width}x${name.height}.png`;
 }

@@ -71,12 +71,7 @@ export function markPrint(file: Uint8Array, dpi: number): Uint8Array {
   view.setUint32(4, pxPerMetre(dpi));
   phys[8] = 1;
   const chunks = readChunks(file).filter((c) => CRITICAL.has(c.type));
-  chunks.splice(
-    1,
-    0,
-    { type: 'sRGB', data: Uint8Array.of(0) },
-    { type: 'pHYs', data: phys },
-  );
+  chunks.splice(1, 0, { type: 'sRGB', data: Uint8Array.of(0) }, { type: 'pHYs', data: phys });
   const pieces = [Uint8Array.from(SIGNATURE), ...chunks.map(chunkBytes)];
   const out = new Uint8Array(pieces.reduce((n, p) => n + p.length, 0));
   let at = 0;
@@ -113,10 +108,7 @@ export function readHeader(chunks: readonly PngChunk[]): PngHeader {
     bitDepth: view.getUint8(8),
     colourType: view.getUint8(9),
     interlaced: view.getUint8(12) !== 0,
-    pxPerMetre:
-      phys && phys[8] === 1
-        ? new DataView(phys.buffer, phys.byteOffset, 9).getUint32(0)
-        : null,
+    pxPerMetre: phys && phys[8] === 1 ? new DataView(phys.buffer, phys.byteOffset, 9).getUint32(0) : null,
     colourSpace: types.has('sRGB') ? 'srgb' : types.has('iCCP') ? 'icc' : null,
   };
 }
@@ -129,8 +121,7 @@ function unfilter(type: number, row: Uint8Array, above: Uint8Array | null, bpp: 
   else if (type === 2) {
     if (above) for (let i = 0; i < n; i++) row[i] += above[i];
   } else if (type === 3)
-    for (let i = 0; i < n; i++)
-      row[i] += ((i >= bpp ? row[i - bpp] : 0) + (above ? above[i] : 0)) >> 1;
+    for (let i = 0; i < n; i++) row[i] += ((i >= bpp ? row[i - bpp] : 0) + (above ? above[i] : 0)) >> 1;
   else if (type === 4)
     for (let i = 0; i < n; i++) {
       const a = i >= bpp ? row[i - bpp] : 0;

@@ -49,9 +49,7 @@ export function readBack(
     faults.push(`the file does not say ${expected.dpi} dpi`);
   if (!header.colourSpace) faults.push('the file does not say that it is sRGB');
   if (file.length > expected.maxBytes)
-    faults.push(
-      `the file has ${file.length} bytes, more than the ${expected.maxBytes} that are allowed`,
-    );
+    faults.push(`the file has ${file.length} bytes, more than the ${expected.maxBytes} that are allowed`);
   let cornersTransparent = false;
   if (header.bitDepth === 8 && header.colourType === 6) {
     const { pixels } = expected;

@@ -18,10 +18,7 @@ export const EMPTY_BOX: Box = Object.freeze({
 export const isEmptyBox = (b: Box): boolean => !(b.right >= b.left && b.bottom >= b.top);
 export const boxWidth = (b: Box): number => Math.max(0, b.right - b.left);
 export const boxHeight = (b: Box): number => Math.max(0, b.bottom - b.top);
-export const boxCentre = (b: Box): [number, number] => [
-  (b.left + b.right) / 2,
-  (b.top + b.bottom) / 2,
-];
+export const boxCentre = (b: Box): [number, number] => [(b.left + b.right) / 2, (b.top + b.bottom) / 2];
 
 export const unite = (a: Box, b: Box): Box => ({
   left: Math.min(a.left, b.left),
@@ -39,9 +36,7 @@ export const intersect = (a: Box, b: Box): Box => ({
 
 /** The box grown by `by` on every side (shrunk when negative). */
 export const grow = (b: Box, by: number): Box =>
-  isEmptyBox(b)
-    ? b
-    : { left: b.left - by, top: b.top - by, right: b.right + by, bottom: b.bottom + by };
+  isEmptyBox(b) ? b : { left: b.left - by, top: b.top - by, right: b.right + by, bottom: b.bottom + by };
 
 /** The upright box around `b` mapped by `m`. */
 export function transformBox(b: Box, m: Matrix): Box {

@@ -33,13 +33,7 @@ export function invert(m: Matrix): Matrix {
 }
 
 /** Scale, then turn clockwise by `turn` degrees (y points down), then move to (x, y). */
-export function placeMatrix(
-  x: number,
-  y: number,
-  turn: number,
-  scaleX: number,
-  scaleY: number,
-): Matrix {
+export function placeMatrix(x: number, y: number, turn: number, scaleX: number, scaleY: number): Matrix {
   const r = (turn * Math.PI) / 180;
   const cos = Math.cos(r);
   const sin = Math.sin(r);
@@ -47,7 +41,4 @@ export function placeMatrix(
 }
 
 /** Lengths of the map's two axes: how far it stretches x and y. */
-export const axisScales = (m: Matrix): [number, number] => [
-  Math.hypot(m[0], m[1]),
-  Math.hypot(m[2], m[3]),
-];
+export const axisScales = (m: Matrix): [number, number] => [Math.hypot(m[0], m[1]), Math.hypot(m[2], m[3])];

@@ -17,7 +17,7 @@ const COORDS: Record<number, number> = { [MOVE]: 2, [LINE]: 2, [QUAD]: 4, [CUBIC
 
 /** Calls `visit(verb, index of its first coordinate)` for each command; throws on an unknown verb. */
 export function eachCommand(path: PathData, visit: (verb: number, at: number) => void): void {
-  for (let i = 0; i < path.length; ) {
+  for (let i = 0; i < path.length;) {
     const verb = path[i];
     const count = COORDS[verb];
     if (count === undefined) throw new RangeError(`path data: ${verb} is no verb (at ${i})`);
@@ -75,10 +75,7 @@ export function pathBounds(path: PathData): Box {
         const t = (p - c) / (p - 2 * c + q);
         if (t > 0 && t < 1) {
           const u = 1 - t;
-          add(
-            u * u * px + 2 * u * t * cx + t * t * x,
-            u * u * py + 2 * u * t * cy + t * t * y,
-          );
+          add(u * u * px + 2 * u * t * cx + t * t * x, u * u * py + 2 * u * t * cy + t * t * y);
         }
       }
     } else if (verb === CUBIC) {
@@ -86,10 +83,7 @@ export function pathBounds(path: PathData): Box {
       for (const t of [...cubicExtremes(px, ax, bx, x), ...cubicExtremes(py, ay, by, y)]) {
         const u = 1 - t;
         const k = [u * u * u, 3 * u * u * t, 3 * u * t * t, t * t * t];
-        add(
-          k[0] * px + k[1] * ax + k[2] * bx + k[3] * x,
-          k[0] * py + k[1] * ay + k[2] * by + k[3] * y,
-        );
+        add(k[0] * px + k[1] * ax + k[2] * bx + k[3] * x, k[0] * py + k[1] * ay + k[2] * by + k[3] * y);
       }
     }
     px = path[at + COORDS[verb] - 2];

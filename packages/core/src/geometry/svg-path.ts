@@ -35,7 +35,11 @@ const round = (v: number) => String(Math.round(v * 1000) / 1000);
 /** Path data as SVG path text, rounded to a thousandth. */
 export function toSvgPath(path: PathData): string {
   let out = '';
-  const points = (at: number, count: number) => path.slice(at, at + count).map(round).join(' ');
+  const points = (at: number, count: number) =>
+    path
+      .slice(at, at + count)
+      .map(round)
+      .join(' ');
   eachCommand(path, (verb, at) => {
     if (verb === MOVE) out += 'M' + points(at, 2);
     else if (verb === LINE) out += 'L' + points(at, 2);

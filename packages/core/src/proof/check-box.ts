@@ -21,8 +21,7 @@ function coverOf(layer: AnalysisLayer, boardPixels: number): { cover: number; un
   for (let i = 0; i < layer.data.length; i += 4) {
     if (layer.data[i + 3] < 128) continue;
     covered++;
-    const key =
-      ((layer.data[i] >> 3) << 10) | ((layer.data[i + 1] >> 3) << 5) | (layer.data[i + 2] >> 3);
+    const key = ((layer.data[i] >> 3) << 10) | ((layer.data[i + 1] >> 3) << 5) | (layer.data[i + 2] >> 3);
     bins.set(key, (bins.get(key) ?? 0) + 1);
   }
   return {

@@ -62,7 +62,10 @@ function keylineMend(input: ProofInput, part: Part, garment: Garment): Mend | nu
   const choices: { ink: string; title: string; add: Edit[] }[] = [];
   const same = design.inks.find((i) => values.get(i.id) === tint);
   if (tint && !same) {
-    const id = freshId('keyline', design.inks.map((i) => i.id));
+    const id = freshId(
+      'keyline',
+      design.inks.map((i) => i.id),
+    );
     const name = `${garment.name} tint`;
     choices.push({
       ink: id,
@@ -111,9 +114,8 @@ export function contrastFindings(input: CheckInput): Finding[] {
       const vanishes = result.verdict === 'vanishes';
       const title = partTitle(part);
       const wanted = !input.mendFor || input.mendFor.has(garment.id);
-      const mends = part.mustRead && wanted
-        ? [inkMend(input, part, garment), keylineMend(input, part, garment)]
-        : [];
+      const mends =
+        part.mustRead && wanted ? [inkMend(input, part, garment), keylineMend(input, part, garment)] : [];
       findings.push({
         check: 'contrast',
         severity: vanishes && part.mustRead ? 'stop' : 'watch',

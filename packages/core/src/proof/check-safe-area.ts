@@ -43,7 +43,8 @@ function inkBox(group: Group, input: CheckInput): Box {
     left: seen.left <= 1 / scale ? bounds.left : Math.max(bounds.left, seen.left),
     top: seen.top <= 1 / scale ? bounds.top : Math.max(bounds.top, seen.top),
     right: seen.right >= input.drawing.width - 1 / scale ? bounds.right : Math.min(bounds.right, seen.right),
-    bottom: seen.bottom >= input.drawing.height - 1 / scale ? bounds.bottom : Math.min(bounds.bottom, seen.bottom),
+    bottom:
+      seen.bottom >= input.drawing.height - 1 / scale ? bounds.bottom : Math.min(bounds.bottom, seen.bottom),
   };
 }
 

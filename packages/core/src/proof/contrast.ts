@@ -26,8 +26,7 @@ export interface EdgeSamples {
   box: Box;
 }
 
-const pack = (r: number, g: number, b: number, a: number) =>
-  ((r << 24) | (g << 16) | (b << 8) | a) >>> 0;
+const pack = (r: number, g: number, b: number, a: number) => ((r << 24) | (g << 16) | (b << 8) | a) >>> 0;
 
 /** The layer that shows at each pixel, plus one; 0 where it is the garment. */
 function labelPixels(analysis: Analysis): Int16Array {
@@ -132,13 +131,10 @@ export function sampleEdges(analysis: Analysis): EdgeSamples[] {
         const outLabel = labelAt(x + dx, y + dy);
         const far = labelAt(x + 2 * dx, y + 2 * dy) === outLabel;
         const [ox, oy] = far ? [x + 2 * dx, y + 2 * dy] : [x + dx, y + dy];
-        const outside =
-          outLabel > 0 ? shownAt(outLabel, ox, oy) : far ? compositeAt(ox, oy) : 0;
+        const outside = outLabel > 0 ? shownAt(outLabel, ox, oy) : far ? compositeAt(ox, oy) : 0;
         const colours = [outside];
         const [nx, ny] =
-          layerDepths[label - 1].length > 1
-            ? inwards(layers[label - 1], x, y, -dx, -dy)
-            : [-dx, -dy];
+          layerDepths[label - 1].length > 1 ? inwards(layers[label - 1], x, y, -dx, -dy) : [-dx, -dy];
         for (const depth of layerDepths[label - 1]) {
           const ix = Math.round(x + nx * depth);
           const iy = Math.round(y + ny * depth);
@@ -252,11 +248,7 @@ export function judgeGarment(
 }
 
 /** The box of a part's edge that is under NEEDED_RATIO on a garment, analysis px. */
-export function weakBox(
-  samples: readonly EdgeSamples[],
-  ratios: Float64Array,
-  layer: number,
-): Box {
+export function weakBox(samples: readonly EdgeSamples[], ratios: Float64Array, layer: number): Box {
   const box = { ...EMPTY_BOX };
   samples.forEach((s, i) => {
     if (s.layer !== layer || ratios[i] >= NEEDED_RATIO) return;

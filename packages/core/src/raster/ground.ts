@@ -73,10 +73,46 @@ export function rimOf(image: RasterImage): Rim {
 }
 
 /**
+ * Takes the ground's share out of one rim pixel of `data`: the ink's colour is that of the pixel
+ * two further in, and what lies between the two colours tells how much of the pixel is ink.
+ */
+function unmix(
+  image: RasterImage,
+  data: Uint8ClampedArray,
+  isGround: Uint8Array,
+  x: number,
+  y: number,
+  dx: number,
+  dy: number,
+  ground: readonly [number, number, number],
+): void {
+  const { width, height } = image;
+  let [ix, iy] = [x + 2 * dx, y + 2 * dy];
+  if (ix < 0 || iy < 0 || ix >= width || iy >= height || isGround[iy * width + ix] === 1)
+    [ix, iy] = [x + dx, y + dy];
+  if (ix < 0 || iy < 0 || ix >= width || iy >= height || isGround[iy * width + ix] === 1) return;
+  const at = (y * width + x) * 4;
+  const inner = (iy * width + ix) * 4;
+  let along = 0;
+  let whole = 0;
+  for (let c = 0; c < 3; c++) {
+    const toInk = image.data[inner + c] - ground[c];
+    along += (image.data[at + c] - ground[c]) * toInk;
+    whole += toInk * toInk;
+  }
+  if (whole < 64) return;
+  const share = Math.max(0, Math.min(1, along / whole));
+  if (share > 0.98) return;
+  for (let c = 0; c < 3; c++)
+    data[at + c] =
+      share < 0.2 ? image.data[inner + c] : (image.data[at + c] - ground[c] * (1 - share)) / share;
+  data[at + 3] = Math.round(image.data[at + 3] * share);
+}
+
+/**
  * The image without its ground: pixels within `tolerance` (ΔE 76) of the rim's colour that are
- * connected to the rim become transparent. Pixels next to them that mix ground and ink (up to three
- * times the tolerance away) become partly transparent, with the ground's share taken out of their
- * colour, so that no fringe is left. An image whose rim has no opaque pixel is returned as it is.
+ * connected to the rim become transparent. Pixels next to them that mix ground and ink become partly
+ * transparent, with the ground's share taken out of their colour, so that no fringe is left. An image whose rim has no opaque pixel is returned as it is.
  */
 export function removeGround(image: RasterImage, tolerance: number): RasterImage {
   const { colour } = rimOf(image);
@@ -108,24 +144,15 @@ export function removeGround(image: RasterImage, tolerance: number): RasterImage
     if (i < width * (height - 1)) visit(i + width);
   }
   for (let k = 0; k < tail; k++) {
-    const i = queue[k];
-    const x = i % width;
-    for (const n of [
-      x > 0 ? i - 1 : i,
-      x < width - 1 ? i + 1 : i,
-      i >= width ? i - width : i,
-      i < width * (height - 1) ? i + width : i,
-    ]) {
-      if (isGround[n]) continue;
-      const d = distance(n);
-      if (d >= 3 * tolerance) continue;
-      // How much of the pixel is ink, from how far its colour has come from the ground's.
-      const share = Math.max(0.05, (d - tolerance) / (2 * tolerance));
-      for (let c = 0; c < 3; c++)
-        data[n * 4 + c] = (data[n * 4 + c] - colour[c] * (1 - share)) / share;
-      data[n * 4 + 3] = Math.round(data[n * 4 + 3] * share);
-      isGround[n] = 2;
-    }
+    const x = queue[k] % width;
+    const y = (queue[k] - x) / width;
+    for (let dy = -1; dy <= 1; dy++)
+      for (let dx = -1; dx <= 1; dx++) {
+        const [nx, ny] = [x + dx, y + dy];
+        if (nx < 0 || ny < 0 || nx >= width || ny >= height || isGround[ny * width + nx]) continue;
+        isGround[ny * width + nx] = 2;
+        unmix(image, data, isGround, nx, ny, dx, dy, colour);
+      }
   }
   for (let k = 0; k < tail; k++) data.fill(0, queue[k] * 4, queue[k] * 4 + 4);
   return { width, height, data };

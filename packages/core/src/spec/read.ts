@@ -27,8 +27,19 @@ function side(s: Checked): SpecSide {
 export function readSpec(document: unknown): Spec {
   return Checked.read(document, (d) => {
     d.object([
-      '$schema', 'format', 'version', 'id', 'marketplace', 'product', 'blank', 'sides',
-      'formats', 'background', 'maxBytes', 'leastDpi', 'checked',
+      '$schema',
+      'format',
+      'version',
+      'id',
+      'marketplace',
+      'product',
+      'blank',
+      'sides',
+      'formats',
+      'background',
+      'maxBytes',
+      'leastDpi',
+      'checked',
     ]);
     if (d.at('version').value !== 1) d.at('version').fault('this Brelm reads version 1');
     const spec: Spec = {

@@ -25,7 +25,14 @@ export function inkOutlines(
       const names = new Set(all.map((i) => i.name));
       let name = stem;
       for (let n = 2; names.has(name); n++) name = `${stem} ${n}`;
-      ink = { id: freshId('ink', all.map((i) => i.id)), name, value: colour };
+      ink = {
+        id: freshId(
+          'ink',
+          all.map((i) => i.id),
+        ),
+        name,
+        value: colour,
+      };
       added.push(ink);
     }
     byColour.set(colour, ink.id);

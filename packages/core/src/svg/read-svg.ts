@@ -46,7 +46,11 @@ const childrenOf = (node: Node) => (node[tagOf(node)] ?? []) as Node[];
 
 function matrixOf(text: string | undefined): Matrix {
   if (!text) return IDENTITY;
-  const n = /matrix\(([^)]*)\)/.exec(text)?.[1].trim().split(/[\s,]+/).map(Number);
+  const n = /matrix\(([^)]*)\)/
+    .exec(text)?.[1]
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
   return n?.length === 6 && n.every(Number.isFinite) ? (n as unknown as Matrix) : IDENTITY;
 }
 

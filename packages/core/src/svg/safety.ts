@@ -16,7 +16,9 @@ export const SVG_MAX_ELEMENTS = 50_000;
 export function inspectSvg(source: string): string[] {
   if (!/<svg[\s>]/i.test(source.slice(0, 200_000))) throw new SvgError('this is no SVG file');
   if (/<!ENTITY/i.test(source))
-    throw new SvgError('the SVG defines entities, which can be used to fill the memory: save it again as plain SVG');
+    throw new SvgError(
+      'the SVG defines entities, which can be used to fill the memory: save it again as plain SVG',
+    );
   const elements = source.match(/<[a-z]/gi)?.length ?? 0;
   if (elements > SVG_MAX_ELEMENTS)
     throw new SvgError(

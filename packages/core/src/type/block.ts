@@ -43,14 +43,7 @@ function shapeLine(line: LineToSet): { path: PathData; width: number; missing: s
   for (const g of glyphs) {
     const outline = face.outline(g.id);
     if (outline.length)
-      for (const n of transformPath(outline, [
-        scale,
-        0,
-        0,
-        -scale,
-        x + g.dx * scale,
-        -g.dy * scale,
-      ]))
+      for (const n of transformPath(outline, [scale, 0, 0, -scale, x + g.dx * scale, -g.dy * scale]))
         path.push(n);
     x += g.advance * scale + (g.advance !== 0 ? extra : 0);
   }

@@ -53,5 +53,4 @@ export const CATALOGUE: readonly CatalogueFace[] = [
   face('unifrakturcook', 'UnifrakturCook', 'other', '700Bold'),
 ];
 
-export const catalogueFace = (id: string): CatalogueFace | undefined =>
-  CATALOGUE.find((f) => f.id === id);
+export const catalogueFace = (id: string): CatalogueFace | undefined => CATALOGUE.find((f) => f.id === id);

@@ -3,10 +3,7 @@ import { parseSvgPath, type PathData } from '../geometry';
 /** The parts of harfbuzzjs (0.10) that are used here. */
 export interface HarfBuzz {
   createBlob(bytes: ArrayBuffer | Uint8Array): { destroy(): void };
-  createFace(
-    blob: unknown,
-    index: number,
-  ): { upem: number; collectUnicodes(): Uint32Array; destroy(): void };
+  createFace(blob: unknown, index: number): { upem: number; collectUnicodes(): Uint32Array; destroy(): void };
   createFont(face: unknown): HarfBuzzFont;
   createBuffer(): HarfBuzzBuffer;
   shape(font: HarfBuzzFont, buffer: HarfBuzzBuffer, features?: string): void;
@@ -59,8 +56,7 @@ export function isFontFile(bytes: Uint8Array): boolean {
  * `hb` is HarfBuzz, loaded by the caller, since how its bytes are found differs by platform.
  */
 export function createTypeface(hb: HarfBuzz, id: string, bytes: Uint8Array): Typeface {
-  if (!isFontFile(bytes))
-    throw new RangeError(`typeface ${id}: the file is no TrueType or OpenType font`);
+  if (!isFontFile(bytes)) throw new RangeError(`typeface ${id}: the file is no TrueType or OpenType font`);
   const face = hb.createFace(hb.createBlob(bytes), 0);
   const covered = new Set(face.collectUnicodes());
   if (covered.size === 0 || !face.upem)
@@ -89,9 +85,7 @@ export function createTypeface(hb: HarfBuzz, id: string, bytes: Uint8Array): Typ
         buffer.addText(text);
         buffer.guessSegmentProperties();
         hb.shape(font, buffer, features.join(',') || undefined);
-        return buffer
-          .json()
-          .map((g) => ({ id: g.g, cluster: g.cl, advance: g.ax, dx: g.dx, dy: g.dy }));
+        return buffer.json().map((g) => ({ id: g.g, cluster: g.cl, advance: g.ax, dx: g.dx, dy: g.dy }));
       } finally {
         buffer.destroy();
       }

@@ -23,8 +23,7 @@ export const pointsToPx = (points: number, dpi: number): number => (points / 72)
 export const pxPerMetre = (dpi: number): number => Math.round(dpi / (MM_PER_INCH / 1000));
 
 /** Dots per inch from pHYs' pixels per metre, rounded to a hundredth. */
-export const dpiFromPxPerMetre = (ppm: number): number =>
-  Math.round(ppm * (MM_PER_INCH / 1000) * 100) / 100;
+export const dpiFromPxPerMetre = (ppm: number): number => Math.round(ppm * (MM_PER_INCH / 1000) * 100) / 100;
 
 /** Effective resolution in dpi: source pixels ÷ printed inches. Infinity for a print of no size. */
 export const effectiveDpi = (sourcePx: number, printedInches: number): number =>

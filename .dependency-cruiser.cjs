@@ -1,0 +1,65 @@
+// The arrows between rooms go downwards only (docs/architecture.md).
+const core = (room) => `^packages/core/src/${room}/`;
+const layers = [
+  ['units'],
+  ['colour', 'geometry'],
+  ['raster', 'type'],
+  ['design'],
+  ['drawing', 'spec', 'svg'],
+  ['proof', 'export'],
+];
+const upwards = layers.slice(0, -1).map((rooms, i) => ({
+  name: `${rooms.join('-and-')}-look-down-only`,
+  severity: 'error',
+  from: { path: rooms.map(core).join('|') },
+  to: {
+    path: layers
+      .slice(i + 1)
+      .flat()
+      .map(core)
+      .join('|'),
+  },
+}));
+
+module.exports = {
+  forbidden: [
+    ...upwards,
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'core-stands-alone',
+      comment: 'no interface, no server, no platform',
+      severity: 'error',
+      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$|/testing/' },
+      to: { path: '^apps/|^node:|node_modules/(react|@nestjs|sharp|@napi-rs|konva)' },
+    },
+    {
+      name: 'rooms-by-their-door',
+      comment: 'another room of core is entered through its index',
+      severity: 'error',
+      from: { path: '^packages/core/src/([^/]+)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^packages/core/src/([^/]+)/(?!index\\.ts)', pathNot: '^packages/core/src/$1/' },
+    },
+    {
+      name: 'apps-enter-core-by-its-doors',
+      severity: 'error',
+      from: { path: '^apps/' },
+      to: { path: '^packages/core/src/[^/]+/(?!index\\.ts)' },
+    },
+    {
+      name: 'web-knows-no-server',
+      severity: 'error',
+      from: { path: '^apps/web' },
+      to: { path: '^apps/(server|cli)' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    exclude: { path: '/dist/' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['types', 'import', 'require', 'default'],
+    },
+  },
+};

@@ -1,0 +1,30 @@
+const base = {
+  rootDir: __dirname,
+  testEnvironment: 'node',
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      { ...JSON.parse(require('fs').readFileSync('.swcrc', 'utf8')), swcrc: false },
+    ],
+  },
+  moduleNameMapper: {
+    '^@brelm/core/(\\w+)$': '<rootDir>/packages/core/src/$1/index.ts',
+    '^@brelm/server$': '<rootDir>/apps/server/src/index.ts',
+    '^@brelm/server/engine$': '<rootDir>/apps/server/src/engine/index.ts',
+  },
+};
+module.exports = {
+  projects: [
+    {
+      ...base,
+      displayName: 'unit',
+      testMatch: [
+        '<rootDir>/packages/core/src/**/*.test.ts',
+        '<rootDir>/apps/cli/src/**/*.test.ts',
+        '<rootDir>/apps/server/src/engine/*.test.ts',
+      ],
+    },
+    { ...base, displayName: 'server', testMatch: ['<rootDir>/apps/server/test/**/*.test.ts'] },
+    { ...base, displayName: 'e2e', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
+  ],
+};

@@ -1,0 +1,175 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import Ajv2020 from 'ajv/dist/2020';
+import fc from 'fast-check';
+import {
+  applyEdit,
+  applyEdits,
+  DocumentError,
+  freshId,
+  inkValues,
+  partTitle,
+  readDesign,
+  refit,
+  type Design,
+} from './index';
+import { DEMO, circle, designOf, shape } from '../../testing';
+
+const json = (path: string) => JSON.parse(readFileSync(path, 'utf8')) as Record<string, unknown>;
+const files = readdirSync(join(DEMO, 'designs')).filter((n) => n.endsWith('.json'));
+const owls = () => json(join(DEMO, 'designs/count-owls-not-sheep.brelm.json'));
+const schema = new Ajv2020({ strict: false }).compile(json(join(DEMO, '../docs/design.schema.json')));
+
+/** The demo design with one field set to a value (or removed, for undefined). */
+function spoilt(path: (string | number)[], value: unknown): Record<string, unknown> {
+  const document = owls();
+  let at = document as Record<string | number, unknown>;
+  for (const key of path.slice(0, -1)) at = at[key] as Record<string | number, unknown>;
+  if (value === undefined) delete at[path.at(-1)!];
+  else at[path.at(-1)!] = value;
+  return document;
+}
+
+function faultsOf(document: unknown): { field: string; message: string }[] {
+  try {
+    readDesign(document);
+    return [];
+  } catch (error) {
+    return [...(error as DocumentError).faults];
+  }
+}
+
+describe('the file format', () => {
+  it.each(files)('%s is right by the reader and by the schema', (name) => {
+    const document = json(join(DEMO, 'designs', name));
+    expect(schema(document) || schema.errors).toBe(true);
+    const design = readDesign(document);
+    expect(readDesign(JSON.parse(JSON.stringify(design)))).toEqual(design);
+    expect(schema(JSON.parse(JSON.stringify(design))) || schema.errors).toBe(true);
+  });
+
+  it.each([
+    [['parts', 3, 'place', 'x'], '12', 'parts[3].place.x', 'must be a number'],
+    [['parts', 0, 'place', 'scaleX'], 0, 'parts[0].place.scaleX', 'must not be 0'],
+    [['parts', 0, 'kind'], 'hologram', 'parts[0].kind', 'must be one of lettering, motif, picture'],
+    [['parts', 0, 'lines', 0, 'ink'], 'gold', 'parts[0].lines[0].ink', 'there is no ink "gold"'],
+    [['parts', 0, 'lines', 0, 'features'], ['<b>'], 'parts[0].lines[0].features[0]', 'must be a feature'],
+    [['parts', 3, 'outlines', 0, 'path'], 'M0 0LNaN 3', 'parts[3].outlines[0].path', 'path'],
+    [['parts', 4, 'material'], 'sun', 'parts[4].material', 'there is no material "sun"'],
+    [['parts', 1, 'id'], 'supply', 'parts[1].id', 'is used twice'],
+    [['parts', 0, 'sparkle'], 1, 'parts[0].sparkle', 'is not a field of this format'],
+    [['materials', 0, 'file'], '../../secret.png', 'materials[0].file', 'inside the folder'],
+    [['materials', 0, 'file'], '/etc/passwd', 'materials[0].file', 'inside the folder'],
+    [['inks', 0, 'value'], 'bone', 'inks[0].value', 'must be a colour written as #rrggbb'],
+    [['board', 'width'], 4500.5, 'board.width', 'must be a whole number'],
+    [['board', 'dpi'], undefined, 'board.dpi', 'is missing'],
+    [['colourways', 1, 'inks', 'gold'], '#ffffff', 'colourways[1].inks.gold', 'there is no ink'],
+    [['name'], 7, 'name', 'must be text'],
+    [['parts'], {}, 'parts', 'must be a list'],
+    [['version'], 2, 'version', 'is 2: this Brelm reads version 1'],
+    [['format'], 'other', 'format', 'must be "brelm-design"'],
+  ] as [(string | number)[], unknown, string, string][])(
+    'refuses %j = %j by its field',
+    (path, value, field, message) => {
+      const fault = faultsOf(spoilt(path, value)).find((f) => f.field === field);
+      expect(fault?.message).toContain(message);
+    },
+  );
+
+  it.each([null, 7, 'text', [], {}])('refuses %j as no design', (document) => {
+    expect(faultsOf(document)[0].message).toContain('this is no design');
+  });
+
+  it('never breaks on any JSON: it reads or it says what is wrong', () => {
+    fc.assert(
+      fc.property(
+        fc.jsonValue(),
+        fc.constantFrom('parts', 'inks', 'board', 'colourways', 'materials'),
+        (v, key) => {
+          for (const document of [v, spoilt([key], v)])
+            try {
+              readDesign(document);
+            } catch (error) {
+              expect(error).toBeInstanceOf(DocumentError);
+            }
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+});
+
+const two = (): Design =>
+  designOf(
+    { a: '#ff0000', b: '#00ff00' },
+    shape('one', circle(450, 450, 50), 'a'),
+    shape('two', circle(100, 100, 50), 'b'),
+  );
+
+describe('edits', () => {
+  it('change only what they name and leave the rest shared', () => {
+    const before = two();
+    const after = applyEdit(before, { op: 'place', part: 'one', place: { x: 7 } });
+    expect(after.parts[0].place).toEqual({ ...before.parts[0].place, x: 7 });
+    expect(after.parts[1]).toBe(before.parts[1]);
+    expect(before.parts[0].place.x).toBe(450);
+  });
+
+  it('move a part through the stack and back again', () => {
+    const there = applyEdit(two(), { op: 'reorder', part: 'one', to: 1 });
+    expect(there.parts.map((p) => p.id)).toEqual(['two', 'one']);
+    expect(applyEdit(there, { op: 'reorder', part: 'one', to: 0 }).parts.map((p) => p.id)).toEqual([
+      'one',
+      'two',
+    ]);
+  });
+
+  it('set an ink in the base for every colourway that has no value of its own', () => {
+    const design: Design = {
+      ...two(),
+      colourways: [
+        { id: 'base', name: 'Base', inks: {}, garments: [] },
+        { id: 'day', name: 'Day', inks: { b: '#111111' }, garments: [] },
+      ],
+    };
+    const base = applyEdits(design, [
+      { op: 'setInk', ink: 'a', value: '#123456', colourway: 'base' },
+      { op: 'setInk', ink: 'b', value: '#654321' },
+    ]);
+    expect(inkValues(base, 'day')).toEqual(
+      new Map([
+        ['a', '#123456'],
+        ['b', '#111111'],
+      ]),
+    );
+    const day = applyEdit(design, { op: 'setInk', ink: 'a', value: '#abcdef', colourway: 'day' });
+    expect(inkValues(day, 'base').get('a')).toBe('#ff0000');
+    expect(inkValues(day, 'day').get('a')).toBe('#abcdef');
+  });
+
+  it('that name nothing change nothing', () => {
+    const before = two();
+    expect(applyEdit(before, { op: 'reorder', part: 'ghost', to: 0 })).toBe(before);
+    expect(applyEdit(before, { op: 'place', part: 'ghost', place: { x: 1 } })).toEqual(before);
+  });
+
+  it('find a fresh id', () => {
+    expect(freshId('ink', ['ink-1', 'ink-2', 'ink-4'])).toBe('ink-3');
+  });
+
+  it('call a part by its words when it has no name', () => {
+    const design = readDesign(json(join(DEMO, 'designs/moth-ledger-society.brelm.json')));
+    const unnamed = design.parts.find((p) => p.name === '')!;
+    expect(partTitle(unnamed)).toBe('counted by lantern, nightly');
+  });
+});
+
+describe('refit', () => {
+  it('scales evenly, centres, and comes back', () => {
+    const design = two();
+    const board = { ...design.board, width: 450, height: 1350 };
+    const there = refit(design, board);
+    expect(there.parts[0].place).toMatchObject({ x: 225, y: 675, scaleX: 0.5, scaleY: 0.5 });
+    expect(refit(design, { ...design.board, spec: 'other' }).parts).toBe(design.parts);
+  });
+});

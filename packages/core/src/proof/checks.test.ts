@@ -1,0 +1,295 @@
+import {
+  applyEdits,
+  emptyDesign,
+  lettering,
+  letteringLine,
+  picture,
+  place,
+  type Design,
+  type Material,
+} from '../design';
+import type { MakeSurface, PictureSource, Surface } from '../drawing';
+import { removeGround, type RasterImage } from '../raster';
+import {
+  circle,
+  designOf,
+  garment,
+  inputOf,
+  materialsWith,
+  rect,
+  shape,
+  SPEC,
+  surfaces,
+} from '../../testing';
+import { pictureDpi, proofOf, type Finding, type ProofInput } from './index';
+
+const SOOT = garment('Soot', '#1b1b1d');
+const BLACK = garment('black', '#000000');
+
+/** A picture of a disc on a ground, `size` px a side; ground null is transparent. */
+function discPicture(
+  size: number,
+  ground: string | null,
+  ink = '#c03020',
+  make: MakeSurface = surfaces,
+): Surface {
+  const surface = make(size, size);
+  const c = surface.context;
+  if (ground) {
+    c.fillStyle = ground;
+    c.fillRect(0, 0, size, size);
+  }
+  c.fillStyle = ink;
+  c.beginPath();
+  c.moveTo(size * 0.8, size / 2);
+  for (let i = 1; i <= 64; i++) {
+    const t = (i / 64) * 2 * Math.PI;
+    c.lineTo(size / 2 + size * 0.3 * Math.cos(t), size / 2 + size * 0.3 * Math.sin(t));
+  }
+  c.fill();
+  return surface;
+}
+
+function withPicture(size: number, scale: number, x = 450, y = 450): Design {
+  const material: Material = {
+    id: 'm',
+    name: 'lantern',
+    file: 'lantern.png',
+    width: size,
+    height: size,
+    licence: { id: 'own' },
+  };
+  return { ...designOf({ a: '#ffffff' }, picture('p', place(x, y, scale), material)), materials: [material] };
+}
+
+/** Hands out a surface as the picture, with its ground removed where the part asks for it. */
+const source = (surface: Surface): PictureSource => {
+  return (_, ground) => {
+    if (!ground) return surface.canvas;
+    const { width, height, context } = surface;
+    const image = context.getImageData(0, 0, width, height) as RasterImage;
+    const free = removeGround(image, ground.tolerance);
+    const out = surfaces(width, height);
+    (out.context as unknown as { putImageData(d: unknown, x: number, y: number): void }).putImageData(
+      Object.assign(out.context.getImageData(0, 0, width, height), {}),
+      0,
+      0,
+    );
+    const target = out.context.getImageData(0, 0, width, height);
+    target.data.set(free.data);
+    (out.context as unknown as { putImageData(d: unknown, x: number, y: number): void }).putImageData(
+      target,
+      0,
+      0,
+    );
+    return out.canvas;
+  };
+};
+
+const findings = (input: ProofInput, check: Finding['check']) =>
+  proofOf(input).findings.filter((f) => f.check === check);
+
+describe('box behind the artwork', () => {
+  it('is a stop for a picture on a ground of its own, and names the colour', () => {
+    const input = inputOf(withPicture(400, 1), [BLACK], { pictures: source(discPicture(400, '#ffffff')) });
+    const [found] = findings(input, 'box');
+    expect(found).toMatchObject({ severity: 'stop', part: 'p', region: [250, 250, 400, 400] });
+    expect(found.message).toContain('#ffffff');
+    expect(found.mends.map((m) => m.id)).toEqual(['remove-box']);
+  });
+
+  it('is not found for a cut-out, nor where the spec wants an opaque file', () => {
+    expect(
+      findings(inputOf(withPicture(400, 1), [BLACK], { pictures: source(discPicture(400, null)) }), 'box'),
+    ).toEqual([]);
+    const opaque = { ...SPEC, background: 'opaque' as const };
+    const input = inputOf(withPicture(400, 1), [BLACK], {
+      pictures: source(discPicture(400, '#ffffff')),
+      spec: opaque,
+    });
+    expect(findings(input, 'box')).toEqual([]);
+  });
+
+  it('is a stop for a plain rectangle over the board, not for one over 90 % of it', () => {
+    const over = (side: number) =>
+      findings(inputOf(designOf({ a: '#ffffff' }, shape('r', rect(0, 0, side, 900), 'a')), [BLACK]), 'box');
+    expect(over(900)).toHaveLength(1);
+    expect(over(900)[0].figure).toBeCloseTo(1, 2);
+    expect(over(810)).toEqual([]);
+  });
+});
+
+describe('effective resolution', () => {
+  it('is 74 dpi for a picture that is stretched to it', () => {
+    const input = inputOf(withPicture(100, 300 / 74.5), [BLACK], {
+      pictures: source(discPicture(100, null)),
+    });
+    const [found] = findings(input, 'resolution');
+    expect(found.message).toBe('“lantern” is stretched to 74 dpi: needs 150');
+    expect(found.figure).toBeCloseTo(74.5, 6);
+  });
+
+  it('is taken from the axis that is stretched more', () => {
+    expect(pictureDpi(1, -4, 300)).toBe(75);
+    expect(pictureDpi(1, 1, 300)).toBe(300);
+  });
+
+  it('has nothing to say at exactly what is needed', () => {
+    const input = inputOf(withPicture(100, 2), [BLACK], { pictures: source(discPicture(100, null)) });
+    expect(findings(input, 'resolution')).toEqual([]);
+  });
+});
+
+describe('safe area', () => {
+  const at = (x: number, y = 450, r = 100) =>
+    findings(
+      inputOf(
+        designOf({ a: '#ffffff' }, { ...shape('disc', circle(450, 450, r), 'a'), place: place(x, y) }),
+        [BLACK],
+      ),
+      'safe-area',
+    );
+
+  it('is a watch outside the safe area, by how many mm', () => {
+    // 20 px beyond a margin of 30 px: 1.69 mm at 300 dpi.
+    const [found] = at(110);
+    expect(found).toMatchObject({ severity: 'watch', unit: 'mm' });
+    expect(found.figure).toBeCloseTo((20 / 300) * 25.4, 3);
+  });
+
+  it('is a stop beyond the board, and says when nothing of it will print', () => {
+    expect(at(70)[0]).toMatchObject({ severity: 'stop' });
+    expect(at(-400)[0].message).toContain('none of it will print');
+  });
+
+  it('is silent inside', () => {
+    expect(at(450)).toEqual([]);
+    expect(at(130)).toEqual([]);
+  });
+
+  it('looks at a picture’s ink, not at its transparent rim', () => {
+    // The frame reaches 20 px over the board; the disc in it does not.
+    const input = inputOf(withPicture(400, 1, 180), [BLACK], { pictures: source(discPicture(400, null)) });
+    expect(findings(input, 'safe-area')).toEqual([]);
+  });
+});
+
+describe('letters', () => {
+  it('that a typeface lacks are a stop', async () => {
+    const materials = await materialsWith('rye');
+    const design = designOf(
+      { a: '#ffffff' },
+      lettering('l', 'Night', place(450, 450), [letteringLine('Łódź ☾', 'rye', 150, 'a')]),
+    );
+    const [found] = findings(inputOf(design, [BLACK], { materials }), 'letters');
+    expect(found.message).toMatch(/^Rye has no .*☾.*: choose another typeface for “Night”$/);
+  });
+
+  it('in a typeface that is not here are a stop', () => {
+    const design = designOf(
+      { a: '#ffffff' },
+      lettering('l', '', place(450, 450), [letteringLine('Owl', 'lost-face', 150, 'a')]),
+    );
+    expect(findings(inputOf(design, [BLACK]), 'typeface')[0].message).toContain('lost-face');
+  });
+});
+
+describe('the whole proof', () => {
+  it('says that an empty board, or one with hidden parts only, makes an empty file', () => {
+    const empty = emptyDesign('x', designOf({}).board, 'soot', [], { name: 'a', value: '#ffffff' });
+    expect(proofOf(inputOf(empty, [BLACK])).findings[0].message).toContain('nothing on the board yet');
+    const hidden = designOf({ a: '#ffffff' }, { ...shape('d', circle(450, 450, 50), 'a'), hidden: true });
+    expect(proofOf(inputOf(hidden, [BLACK])).findings[0].message).toContain('Every part is hidden');
+  });
+
+  it('puts stops before watches', () => {
+    const design = designOf(
+      { a: '#1b1b1d', w: '#ffffff' },
+      { ...shape('edge', circle(450, 450, 60), 'w'), place: place(70, 450) },
+      shape('gone', circle(450, 450, 60), 'a'),
+    );
+    const order = proofOf(inputOf(design, [SOOT])).findings.map((f) => f.severity);
+    expect(order).toEqual([...order].sort((a, b) => (a === b ? 0 : a === 'stop' ? -1 : 1)));
+    expect(order).toContain('stop');
+  });
+
+  it('works out mends only for the garments that are asked for', () => {
+    const design = designOf({ a: '#1b1b1d' }, shape('gone', circle(450, 450, 60), 'a'));
+    const input = inputOf(design, [SOOT, BLACK], { mendFor: new Set(['black']) });
+    const mends = Object.fromEntries(findings(input, 'contrast').map((f) => [f.garment, f.mends.length]));
+    expect(mends.Soot).toBe(0);
+    expect(mends.black).toBeGreaterThan(0);
+  });
+});
+
+describe('every mend', () => {
+  const cases: [string, ProofInput][] = [
+    [
+      'ink that vanishes',
+      inputOf(designOf({ a: '#1b1b1d' }, shape('w', circle(450, 450, 120), 'a')), [SOOT]),
+    ],
+    [
+      'ink that is weak',
+      inputOf(designOf({ a: '#55585c', b: '#f2ead8' }, shape('w', circle(450, 450, 120), 'a')), [SOOT]),
+    ],
+    [
+      'red on oxblood',
+      inputOf(designOf({ a: '#8a2f2f' }, shape('w', circle(450, 450, 120), 'a')), [
+        garment('Oxblood', '#5a1a22'),
+      ]),
+    ],
+    [
+      'pale on a heather',
+      inputOf(designOf({ a: '#e0c0b0' }, shape('w', circle(450, 450, 120), 'a')), [
+        garment('Clay', '#b07a62', '#cfa892'),
+      ]),
+    ],
+    ['a box', inputOf(withPicture(400, 1), [BLACK], { pictures: source(discPicture(400, '#ffffff')) })],
+    [
+      'a box of cream',
+      inputOf(withPicture(300, 1), [BLACK], { pictures: source(discPicture(300, '#f2ead8')) }),
+    ],
+    [
+      'a rectangle',
+      inputOf(
+        designOf(
+          { a: '#ffffff', b: '#f00000' },
+          shape('dot', circle(450, 450, 90), 'b'),
+          shape('r', rect(0, 0, 900, 900), 'a'),
+        ),
+        [BLACK],
+      ),
+    ],
+    [
+      'a stretched picture',
+      inputOf(withPicture(100, 5), [BLACK], { pictures: source(discPicture(100, null, '#ffffff')) }),
+    ],
+    [
+      'outside',
+      inputOf(
+        designOf({ a: '#ffffff' }, { ...shape('d', circle(450, 450, 60), 'a'), place: place(20, 880) }),
+        [BLACK],
+      ),
+    ],
+    [
+      'too large',
+      inputOf(
+        designOf({ a: '#ffffff' }, { ...shape('d', circle(450, 450, 440), 'a'), place: place(500, 450) }),
+        [BLACK],
+      ),
+    ],
+  ];
+
+  it.each(cases)('for %s removes its finding and brings no new stop', (_, input) => {
+    const before = proofOf(input);
+    const offered = before.findings.flatMap((f) => f.mends.map((mend) => ({ f, mend })));
+    expect(offered.length).toBeGreaterThan(0);
+    const key = (f: Finding) => `${f.check} ${f.part} ${f.garment}`;
+    const stops = new Set(before.findings.filter((f) => f.severity === 'stop').map(key));
+    for (const { f, mend } of offered) {
+      const after = proofOf({ ...input, design: applyEdits(input.design, mend.edits) });
+      expect(after.findings.map(key)).not.toContain(key(f));
+      for (const left of after.findings) if (left.severity === 'stop') expect(stops).toContain(key(left));
+    }
+  });
+});
