@@ -67,7 +67,7 @@ export async function loadPictures(
     const bytes = await read(material).catch((error: NodeJS.ErrnoException) => {
       throw new PictureError(
         error.code === 'ENOENT'
-          ? `there is no picture at ${material.file ?? material.name}`
+          ? `${material.name}: there is no picture file${material.file ? ` at ${material.file}` : ''}`
           : `${material.name} cannot be read: ${error.message}`,
         field,
       );

@@ -1,29 +1,37 @@
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import Piscina from 'piscina';
-import type { Upload } from '../engine';
-import type { ExportTask, ExportResult } from './tasks';
+import { PictureError, UploadError, WriteError, type Upload } from '../engine';
+import type { ExportTask, ExportResult, Fault, Outcome } from './tasks';
 
 /** Worker threads for whatever would hold up the server: rendering, encoding, looking at uploads. */
 @Injectable()
 export class PoolService implements OnModuleDestroy {
   private readonly pool = new Piscina({
-    filename: join(__dirname, 'tasks.js'),
+    // Where the code is compiled on the fly, as in tests, threads still run what was built.
+    filename: [join(__dirname, 'tasks.js'), join(__dirname, '../../dist/workers/tasks.js')].find(existsSync)!,
     minThreads: 0,
     maxThreads: 2,
     idleTimeout: 30_000,
   });
 
   export(task: ExportTask, signal?: AbortSignal): Promise<ExportResult> {
-    return this.pool.run(task, { name: 'exportTask', signal }).catch(revive);
+    return this.run('exportTask', task, signal);
   }
 
   inspect(bytes: Buffer, name: string): Promise<Upload> {
-    return this.pool.run({ bytes, name }, { name: 'inspectTask' }).catch(revive);
+    return this.run('inspectTask', { bytes, name });
   }
 
   preview(path: string, size: number): Promise<Uint8Array> {
-    return this.pool.run({ path, size }, { name: 'previewTask' }).catch(revive);
+    return this.run('previewTask', { path, size });
+  }
+
+  private async run<T>(name: string, task: unknown, signal?: AbortSignal): Promise<T> {
+    const outcome = (await this.pool.run(task, { name, signal })) as Outcome<T>;
+    if ('value' in outcome) return outcome.value;
+    throw revive(outcome.fault);
   }
 
   async onModuleDestroy(): Promise<void> {
@@ -32,11 +40,9 @@ export class PoolService implements OnModuleDestroy {
 }
 
 /** Errors lose their class on the way from a worker; their names bring it back. */
-function revive(error: Error & { code?: string; field?: string; faults?: string[] }): never {
-  // eslint-disable-next-line @typescript-eslint/no-require-imports
-  const engine = require('../engine') as typeof import('../engine');
-  if (error.name === 'UploadError') throw new engine.UploadError(error.message);
-  if (error.name === 'PictureError') throw new engine.PictureError(error.message, error.field);
-  if (error.name === 'WriteError') throw new engine.WriteError(error.message, error.code);
-  throw error;
+function revive({ name, message, code, field }: Fault): Error {
+  if (name === 'UploadError') return new UploadError(message);
+  if (name === 'PictureError') return new PictureError(message, field);
+  if (name === 'WriteError') return new WriteError(message, code);
+  return new Error(message);
 }

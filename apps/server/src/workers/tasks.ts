@@ -4,15 +4,7 @@ import sharp from 'sharp';
 import { refit, type Design } from '@brelm/core/design';
 import type { FileReport } from '@brelm/core/export';
 import { boardOf, type Spec, type SpecSide } from '@brelm/core/spec';
-import {
-  exportPng,
-  inspectUpload,
-  loadMaterials,
-  loadPictures,
-  MAX_PIXELS,
-  writeAside,
-  type Upload,
-} from '../engine';
+import { exportPng, inspectUpload, loadMaterials, loadPictures, MAX_PIXELS, writeAside } from '../engine';
 
 export interface ExportTask {
   design: Design;
@@ -26,10 +18,30 @@ export interface ExportResult {
   report: FileReport;
 }
 
+/** An error as plain data, since its class does not survive the way between threads. */
+export interface Fault {
+  name: string;
+  message: string;
+  code?: string;
+  field?: string;
+}
+export type Outcome<T> = { value: T } | { fault: Fault };
+
+const told =
+  <A, T>(task: (argument: A) => Promise<T>) =>
+  async (argument: A): Promise<Outcome<T>> => {
+    try {
+      return { value: await task(argument) };
+    } catch (error) {
+      const { name, message, code, field } = error as Error & { code?: string; field?: string };
+      return { fault: { name, message, code, field } };
+    }
+  };
+
 const fileAt = (filesDir: string, sha256: string) => join(filesDir, sha256.slice(0, 2), sha256);
 
 /** Paints, encodes and checks one PNG and puts it in the content-addressed folder. */
-export async function exportTask(task: ExportTask): Promise<ExportResult> {
+export const exportTask = told(async (task: ExportTask): Promise<ExportResult> => {
   const design = refit(task.design, boardOf(task.spec, task.side));
   const [materials, pictures] = await Promise.all([
     loadMaterials(design),
@@ -38,18 +50,18 @@ export async function exportTask(task: ExportTask): Promise<ExportResult> {
   const file = await exportPng(design, task.colourway, task.spec, task.side, materials, pictures);
   await writeAside(fileAt(task.filesDir, file.sha256), file.bytes);
   return { sha256: file.sha256, report: file.report };
-}
+});
 
-export function inspectTask({ bytes, name }: { bytes: Uint8Array; name: string }): Promise<Upload> {
-  return inspectUpload(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length), name);
-}
+export const inspectTask = told(({ bytes, name }: { bytes: Uint8Array; name: string }) =>
+  inspectUpload(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length), name),
+);
 
 /** A smaller copy of a picture for the board: at most `size` px on its long side, as WebP. */
-export function previewTask({ path, size }: { path: string; size: number }): Promise<Buffer> {
-  return sharp(path, { limitInputPixels: MAX_PIXELS })
+export const previewTask = told(({ path, size }: { path: string; size: number }) =>
+  sharp(path, { limitInputPixels: MAX_PIXELS })
     .autoOrient()
     .resize(size, size, { fit: 'inside', withoutEnlargement: true })
     .toColourspace('srgb')
     .webp({ lossless: true, effort: 1 })
-    .toBuffer();
-}
+    .toBuffer(),
+);

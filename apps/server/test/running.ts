@@ -1,0 +1,58 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import {
+  DATABASE_NAME,
+  DATABASE_USER,
+  startDatabase,
+  type RunningDatabase,
+} from '../../cli/src/database/mariadb';
+import { startServer, type RunningServer } from '@brelm/server';
+
+export interface Running {
+  url: string;
+  server: RunningServer;
+  database: RunningDatabase;
+  filesDir: string;
+  stop(): Promise<void>;
+}
+
+/** A server on a real MariaDB, both with data of their own. */
+export async function running(demo: boolean): Promise<Running> {
+  const folder = mkdtempSync(join(tmpdir(), 'brelm-server-'));
+  const database = await startDatabase(join(folder, 'database'));
+  const filesDir = join(folder, 'files');
+  const server = await startServer({
+    port: 0,
+    filesDir,
+    webDir: null,
+    demo,
+    database: {
+      host: '127.0.0.1',
+      port: database.port,
+      user: DATABASE_USER,
+      password: database.password,
+      name: DATABASE_NAME,
+    },
+  });
+  return {
+    url: server.url,
+    server,
+    database,
+    filesDir,
+    async stop() {
+      await server.close();
+      await database.stop();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+export async function until<T>(look: () => Promise<T | null | undefined | false>, ms = 60_000): Promise<T> {
+  for (const end = Date.now() + ms; ;) {
+    const found = await look();
+    if (found) return found;
+    if (Date.now() > end) throw new Error('it did not come about in time');
+    await new Promise((done) => setTimeout(done, 50));
+  }
+}
