@@ -1,5 +1,5 @@
-import { readdirSync, rmSync, writeFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { PNG } from 'pngjs';
 import type { Design } from '@brelm/core/design';
 import { running, until, type Running } from './running';
@@ -334,19 +334,19 @@ describe('exports', () => {
   });
 
   it('fails with its reason when the folder cannot be written, and works again afterwards', async () => {
-    const { id } = await owls();
-    const start = async () =>
-      finished((await ask<Export>('exports', { json: { designId: id, spec: 'gannet-row/tote' } })).body.id);
-    // Another size has another SHA-256; whatever folder it wants is a file instead.
-    const shas = Array.from({ length: 256 }, (_, i) => i.toString(16).padStart(2, '0'));
-    const blocked = shas
-      .map((s) => join(it0.filesDir, s))
-      .filter((p) => !readdirSync(dirname(p)).includes(p.slice(-2)));
-    for (const path of blocked) writeFileSync(path, '');
-    const failed = await start();
-    for (const path of blocked) rmSync(path);
-    if (failed.state === 'failed') expect(failed.reason).toContain('cannot be written');
-    expect((await start()).state).toBe('done');
+    const { id } = (await designs()).find((d) => d.document.name === 'Bog Standard')!;
+    const make = async () => {
+      const request = { designId: id, spec: 'stickerwharf/kiss-cut-4in' };
+      return finished((await ask<Export>('exports', { json: request })).body.id);
+    };
+    renameSync(it0.filesDir, `${it0.filesDir}.away`);
+    writeFileSync(it0.filesDir, 'a file where a folder should be');
+    const failed = await make();
+    rmSync(it0.filesDir);
+    renameSync(`${it0.filesDir}.away`, it0.filesDir);
+    expect(failed.state).toBe('failed');
+    expect(failed.reason).toContain('cannot be written');
+    expect((await make()).state).toBe('done');
   });
 
   it('can be cancelled', async () => {

@@ -1,0 +1,304 @@
+import { spawnSync } from 'node:child_process';
+import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import Ajv2020 from 'ajv/dist/2020';
+import { PNG } from 'pngjs';
+import type { Design } from '@brelm/core/design';
+
+jest.setTimeout(120_000);
+
+const ROOT = join(__dirname, '../../..');
+const MAIN = join(ROOT, 'apps/cli/dist/main.js');
+const folder = mkdtempSync(join(tmpdir(), 'brelm-cli-'));
+const designs = join(folder, 'designs');
+cpSync(join(ROOT, 'demo/designs'), designs, { recursive: true });
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const ajv = new Ajv2020({ strict: false });
+for (const name of ['spec', 'cli'])
+  ajv.addSchema(
+    JSON.parse(readFileSync(join(ROOT, `docs/${name}.schema.json`), 'utf8')) as object,
+    `${name}.schema.json`,
+  );
+
+function brelm(...args: string[]) {
+  const done = spawnSync(process.execPath, [MAIN, ...args], { cwd: folder, encoding: 'utf8' });
+  return { code: done.status, out: done.stdout, err: done.stderr };
+}
+
+/** Runs with --json, checks the output against its schema, and returns it. */
+function json<T>(
+  kind: 'specs' | 'export' | 'proof',
+  ...args: string[]
+): { code: number | null; err: string; value: T } {
+  const { code, out, err } = brelm(kind, ...args, '--json');
+  const value = JSON.parse(out) as T;
+  const check = ajv.getSchema(`cli.schema.json#/$defs/${kind}`)!;
+  expect(check(value) || check.errors).toBe(true);
+  return { code, err, value };
+}
+
+const owls = join(designs, 'count-owls-not-sheep.brelm.json');
+const read = (file: string) => JSON.parse(readFileSync(file, 'utf8')) as Design;
+function changed(name: string, change: (design: Design) => void): string {
+  const design = structuredClone(read(owls));
+  change(design);
+  const file = join(designs, `${name}.brelm.json`);
+  writeFileSync(file, JSON.stringify(design));
+  return file;
+}
+
+interface Files {
+  files: { path: string; width: number; sha256: string; garments: string[]; stops: string[] }[];
+}
+interface Proofs {
+  garments: { id: string; verdict: string; lowestRatio: number }[];
+  findings: { check: string; severity: string; part: string; garment: string; mends: { id: string }[] }[];
+}
+
+describe('specs', () => {
+  it('lists the tee at its exact size', () => {
+    const { code, value } =
+      json<{ id: string; sides: { widthPx: number; heightPx: number; dpi: number }[] }[]>('specs');
+    expect(code).toBe(0);
+    expect(value.find((s) => s.id === 'pinfold/tee-front')!.sides[0]).toMatchObject({
+      widthPx: 4500,
+      heightPx: 5400,
+      dpi: 300,
+    });
+  });
+});
+
+describe('export', () => {
+  it('writes a file that an independent decoder reads, and says only JSON on standard output', () => {
+    const { code, value } = json<Files>(
+      'export',
+      owls,
+      '--spec',
+      'pinfold/tee-front',
+      '--out',
+      join(folder, 'out'),
+    );
+    expect(code).toBe(0);
+    const [file] = value.files;
+    expect(file).toMatchObject({ width: 4500, height: 5400, dpi: 300, stops: [], garments: ['soot'] });
+    const png = PNG.sync.read(readFileSync(file.path));
+    expect([png.width, png.height]).toEqual([4500, 5400]);
+    expect(readdirSync(join(folder, 'out')).filter((n) => n.endsWith('.part'))).toEqual([]);
+  });
+
+  it('makes the same bytes of the same design', () => {
+    const once = () =>
+      json<Files>(
+        'export',
+        join(designs, 'bog-standard.brelm.json'),
+        '--spec',
+        'stickerwharf/kiss-cut-4in',
+        '--out',
+        folder,
+      ).value.files[0].sha256;
+    expect(once()).toBe(once());
+  });
+
+  it('fits the artwork to another product’s board', () => {
+    const { value } = json<Files>('export', owls, '--spec', 'stickerwharf/kiss-cut-4in', '--out', folder);
+    expect(PNG.sync.read(readFileSync(value.files[0].path)).width).toBe(2400);
+  });
+
+  it('exits 1 with stops: writes all the same, and refuses with --strict', () => {
+    const file = changed('on-bone', (d) => (d.backdrop = 'bone'));
+    const args = [file, '--spec', 'pinfold/tee-front', '--out', join(folder, 'bone')];
+    const loose = json<Files>('export', ...args);
+    expect(loose.code).toBe(1);
+    expect(loose.value.files[0].stops.join()).toContain('vanishes on Bone');
+    expect(existsSync(loose.value.files[0].path)).toBe(true);
+    const strict = json<Files>('export', ...args.slice(0, -1), join(folder, 'strict'), '--strict');
+    expect(strict.code).toBe(1);
+    expect(strict.value.files).toEqual([]);
+    expect(existsSync(join(folder, 'strict'))).toBe(false);
+  });
+
+  it('uses the colourway that is asked for, and its garments', () => {
+    const { code, value } = json<Files>(
+      'export',
+      owls,
+      '--spec',
+      'pinfold/tee-front',
+      '--colourway',
+      'day',
+      '--out',
+      folder,
+    );
+    expect(value.files[0]).toMatchObject({ colourway: 'day', garments: ['bone'] });
+    const png = PNG.sync.read(readFileSync(value.files[0].path));
+    // The H of SHEEP, which is Bone by night, is Ink by day.
+    const colours = new Set<string>();
+    for (let i = 0; i < png.data.length; i += 4)
+      if (png.data[i + 3] === 255) colours.add(png.data.subarray(i, i + 3).toString('hex'));
+    expect(colours).toContain('20262a');
+    expect(code).toBe(0);
+  });
+
+  it('writes nothing where it may not, and says so', () => {
+    const blocked = join(folder, 'blocked');
+    writeFileSync(blocked, '');
+    const { code, err } = brelm(
+      'export',
+      join(designs, 'bog-standard.brelm.json'),
+      '--spec',
+      'stickerwharf/kiss-cut-4in',
+      '--out',
+      blocked,
+    );
+    expect(code).toBe(2);
+    expect(err).toMatch(/--out: .*blocked.* cannot be written/);
+  });
+});
+
+describe('proof', () => {
+  it('has a verdict for each garment of the design, and exits 1 for its stops', () => {
+    const { code, value } = json<Proofs>('proof', owls, '--spec', 'pinfold/tee-front');
+    expect(code).toBe(1);
+    expect(Object.fromEntries(value.garments.map((g) => [g.id, g.verdict]))).toEqual({
+      soot: 'reads',
+      midnight: 'reads',
+      pine: 'reads',
+      oxblood: 'reads',
+      'clay-heather': 'vanishes',
+      bone: 'vanishes',
+    });
+    const bone = value.findings.find((f) => f.garment === 'bone' && f.part === 'count-owls')!;
+    expect(bone).toMatchObject({ check: 'contrast', severity: 'stop' });
+    expect(bone.mends.map((m) => m.id)).toEqual(['nearest-ink', 'keyline']);
+  });
+
+  it('takes garments from the command line and exits 0 without stops', () => {
+    const { code, value } = json<Proofs>(
+      'proof',
+      owls,
+      '--spec',
+      'pinfold/tee-front',
+      '--garment',
+      'soot',
+      '--garment',
+      'pine',
+    );
+    expect(code).toBe(0);
+    expect(value.garments.map((g) => g.id)).toEqual(['soot', 'pine']);
+  });
+
+  it('says the same without --json, on standard error', () => {
+    const { out, err } = brelm('proof', owls, '--spec', 'pinfold/tee-front', '--garment', 'bone');
+    expect(out).toBe('');
+    expect(err).toContain('Bone: vanishes, lowest contrast 1.0 : 1');
+    expect(err).toContain('stop: “COUNT OWLS” vanishes on Bone');
+  });
+});
+
+describe('bad input exits 2 and names file, field and reason:', () => {
+  const moon = join(designs, 'pictures/harvest-moon.png');
+  it.each<[string, () => string[], RegExp]>([
+    [
+      'a spec that does not exist',
+      () => ['proof', owls, '--spec', 'moon/tee'],
+      /there is no spec "moon\/tee"\. There are: .*pinfold\/tee-front/,
+    ],
+    ['no spec', () => ['export', owls], /--spec is missing/],
+    ['no file', () => ['proof', '--spec', 'pinfold/tee-front'], /name a design file/],
+    [
+      'a file that is not there',
+      () => ['proof', 'lost.brelm.json', '--spec', 'pinfold/tee-front'],
+      /lost\.brelm\.json: there is no such file/,
+    ],
+    ['a folder', () => ['proof', designs, '--spec', 'pinfold/tee-front'], /is a folder/],
+    [
+      'another version',
+      () => [
+        'proof',
+        changed('v2', (d) => ((d as { version: number }).version = 2)),
+        '--spec',
+        'pinfold/tee-front',
+      ],
+      /v2\.brelm\.json: version: is 2/,
+    ],
+    [
+      'a wrong field',
+      () => [
+        'export',
+        changed('x', (d) => ((d.parts[3].place as { x: unknown }).x = 'left')),
+        '--spec',
+        'pinfold/tee-front',
+      ],
+      /x\.brelm\.json: parts\[3\]\.place\.x: must be a number/,
+    ],
+    [
+      'no JSON',
+      () => {
+        writeFileSync(join(folder, 'no.json'), 'oops');
+        return ['proof', join(folder, 'no.json'), '--spec', 'pinfold/tee-front'];
+      },
+      /no\.json is no JSON/,
+    ],
+    [
+      'an unknown garment',
+      () => ['proof', owls, '--spec', 'pinfold/tee-front', '--garment', 'plaid'],
+      /--garment: there is no garment "plaid"/,
+    ],
+    [
+      'an unknown colourway',
+      () => ['proof', owls, '--spec', 'pinfold/tee-front', '--colourway', 'dusk'],
+      /--colourway: .* has no colourway "dusk"\. It has: base, day/,
+    ],
+    ['an unknown option', () => ['proof', owls, '--shiny'], /shiny/],
+    [
+      'a picture that is missing',
+      () => [
+        'export',
+        changed('nopic', (d) => (d.materials[0].file = 'pictures/none.png')),
+        '--spec',
+        'pinfold/tee-front',
+      ],
+      /nopic\.brelm\.json: materials\[0\]\.file: .*pictures\/none\.png/,
+    ],
+    [
+      'a truncated picture',
+      () => {
+        writeFileSync(join(designs, 'pictures/cut.png'), readFileSync(moon).subarray(0, 5000));
+        return [
+          'export',
+          changed('cut', (d) => (d.materials[0].file = 'pictures/cut.png')),
+          '--spec',
+          'pinfold/tee-front',
+        ];
+      },
+      /materials\[0\]\.file: Harvest moon: the file is damaged or cut off/,
+    ],
+    [
+      'a text file as a picture',
+      () => {
+        writeFileSync(join(designs, 'pictures/text.png'), 'hello');
+        return [
+          'export',
+          changed('text', (d) => (d.materials[0].file = 'pictures/text.png')),
+          '--spec',
+          'pinfold/tee-front',
+        ];
+      },
+      /it is no PNG, JPEG or WebP/,
+    ],
+    [
+      'a picture of another size',
+      () => ['export', changed('size', (d) => (d.materials[0].width = 90)), '--spec', 'pinfold/tee-front'],
+      /materials\[0\]\.width: Harvest moon is 1800 × 1800 px, not 90 × 1800/,
+    ],
+    ['an unknown command', () => ['fly'], /there is no command "fly"/],
+    ['a port that is none', () => ['start', '--port', 'x'], /--port: "x" is no port/],
+  ])('%s', (_, args, message) => {
+    const { code, out, err } = brelm(...args());
+    expect(err).toMatch(message);
+    expect(code).toBe(2);
+    expect(out).toBe('');
+    expect(err).not.toMatch(/\n\s+at /);
+  });
+});

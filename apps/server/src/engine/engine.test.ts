@@ -1,0 +1,108 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import Ajv2020 from 'ajv/dist/2020';
+import {
+  DEMO_FOLDER,
+  decodePicture,
+  encodePng,
+  inspectUpload,
+  loadTypeface,
+  readSvgFile,
+  shippedGarments,
+  shippedSpecs,
+} from './index';
+
+describe('what ships', () => {
+  it('has specs that its own schema accepts, whose pixels are their inches', () => {
+    const schema = JSON.parse(readFileSync(join(DEMO_FOLDER, '../docs/spec.schema.json'), 'utf8')) as object;
+    const check = new Ajv2020({ strict: false }).compile(schema);
+    const specs = shippedSpecs();
+    expect(specs.length).toBeGreaterThanOrEqual(4);
+    for (const spec of specs) {
+      expect(check(spec) || check.errors).toBe(true);
+      for (const side of spec.sides) expect(side.widthPx).toBe(Math.round(side.widthIn * side.dpi));
+    }
+  });
+
+  it('has ten garments, heathers with two yarns', () => {
+    const garments = shippedGarments();
+    expect(garments.length).toBeGreaterThanOrEqual(10);
+    for (const g of garments) expect(g.second !== undefined).toBe(g.kind === 'heather');
+  });
+
+  it('loads a typeface once and has none for an unknown id', async () => {
+    expect(await loadTypeface('rye')).toBe(await loadTypeface('rye'));
+    expect(await loadTypeface('../secret')).toBeUndefined();
+  });
+});
+
+describe('decoding', () => {
+  it('turns as EXIF says', async () => {
+    const jpeg = await sharp({ create: { width: 30, height: 20, channels: 3, background: '#c03020' } })
+      .withMetadata({ orientation: 6 })
+      .jpeg()
+      .toBuffer();
+    expect(await decodePicture(jpeg)).toMatchObject({ width: 20, height: 30 });
+    expect(await inspectUpload(jpeg, 'a.jpg')).toMatchObject({
+      kind: 'picture',
+      mime: 'image/jpeg',
+      width: 20,
+    });
+  });
+
+  it('brings greyscale, 16-bit and CMYK to 8-bit sRGB with alpha', async () => {
+    const base = sharp({ create: { width: 8, height: 8, channels: 3, background: '#808080' } });
+    const kinds = [
+      await base.clone().toColourspace('b-w').png().toBuffer(),
+      await base.clone().toColourspace('rgb16').png().toBuffer(),
+      await base.clone().toColourspace('cmyk').jpeg({ quality: 100 }).toBuffer(),
+    ];
+    for (const bytes of kinds) {
+      const { data } = await decodePicture(bytes);
+      expect(data.length).toBe(8 * 8 * 4);
+      expect(Math.abs(data[0] - 128)).toBeLessThan(16);
+      expect(data[3]).toBe(255);
+    }
+  });
+
+  it('keeps straight alpha as it is', async () => {
+    const pixels = Buffer.from([200, 100, 50, 10, 0, 0, 0, 0]);
+    const png = await sharp(pixels, { raw: { width: 2, height: 1, channels: 4 } })
+      .png()
+      .toBuffer();
+    expect([...(await decodePicture(png)).data]).toEqual([...pixels]);
+  });
+});
+
+describe('encoding', () => {
+  it('loses nothing, whatever the alpha', async () => {
+    const pixels = Buffer.from(Array.from({ length: 64 * 64 * 4 }, (_, i) => (i * 73) % 256));
+    const png = await encodePng(pixels, 64, 64, 300);
+    const meta = await sharp(png).metadata();
+    expect([meta.width, meta.density, meta.channels, meta.hasProfile]).toEqual([64, 300, 4, false]);
+    expect(await sharp(png).raw().toBuffer()).toEqual(pixels);
+  });
+});
+
+describe('SVG', () => {
+  it('resolves use, styles, transforms and shapes', () => {
+    const art = readSvgFile(
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><style>.a{fill:#b23a24}</style><defs><circle id="c" r="2"/></defs><use href="#c" class="a" transform="translate(4 4)"/><use href="#c" x="8" y="4" fill="#1f5f50"/></svg>',
+    );
+    expect(art.outlines.map((o) => o.colour)).toEqual(['#b23a24', '#1f5f50']);
+    expect(art.width / art.height).toBeCloseTo(2, 2);
+  });
+
+  it('does not hang on a circular use', () => {
+    const circular =
+      '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><g id="a"><use href="#b"/></g><g id="b"><use href="#a"/><rect width="4" height="4"/></g></svg>';
+    expect(() => readSvgFile(circular)).not.toThrow(RangeError);
+  });
+
+  it.each(['owl', 'mushroom', 'boots', 'moth'])('reads Duskwren’s %s with nothing left out', (name) => {
+    const art = readSvgFile(readFileSync(join(DEMO_FOLDER, `figures/${name}.svg`), 'utf8'));
+    expect(art.left).toEqual([]);
+    expect(art.outlines.length).toBeGreaterThan(8);
+  });
+});
