@@ -290,7 +290,7 @@ describe('bad input exits 2 and names file, field and reason:', () => {
     [
       'a picture of another size',
       () => ['export', changed('size', (d) => (d.materials[0].width = 90)), '--spec', 'pinfold/tee-front'],
-      /materials\[0\]\.width: Harvest moon is 1800 × 1800 px, not 90 × 1800/,
+      /materials\[0\]\.width: Harvest moon is 2960 × 2960 px, not 90 × 2960/,
     ],
     ['an unknown command', () => ['fly'], /there is no command "fly"/],
     ['a port that is none', () => ['start', '--port', 'x'], /--port: "x" is no port/],

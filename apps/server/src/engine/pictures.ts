@@ -1,8 +1,10 @@
-import { createCanvas, ImageData, type Canvas } from '@napi-rs/canvas';
+import { createCanvas, ImageData, loadImage, type Canvas } from '@napi-rs/canvas';
 import sharp from 'sharp';
 import type { Design, Ground, Material } from '@brelm/core/design';
-import type { PictureSource } from '@brelm/core/drawing';
+import { pyramid, type Level, type PictureSource } from '@brelm/core/drawing';
+import { readChunks } from '@brelm/core/export';
 import { removeGround, type RasterImage } from '@brelm/core/raster';
+import { makeSurface } from './surfaces';
 
 /** Largest picture that is decoded, pixels. */
 export const MAX_PIXELS = 100_000_000;
@@ -48,6 +50,68 @@ function toCanvas(image: RasterImage): Canvas {
   return canvas;
 }
 
+interface Decoded {
+  level: Level;
+  pixels: () => Promise<RasterImage>;
+}
+
+/**
+ * True for a PNG that the canvas's own decoder reads to the very same pixels: whole, 8 bits, sRGB,
+ * with no profile to convert and no turn to make. It then saves two copies of the picture.
+ */
+async function isPlainPng(bytes: Buffer): Promise<boolean> {
+  const { format, depth, space, hasProfile, orientation, width, height, isPalette } =
+    await sharp(bytes).metadata();
+  return (
+    format === 'png' &&
+    depth === 'uchar' &&
+    space === 'srgb' &&
+    !hasProfile &&
+    !isPalette &&
+    (orientation ?? 1) === 1 &&
+    width * height <= MAX_PIXELS &&
+    readChunks(bytes).length > 0
+  );
+}
+
+async function decodeBytes(bytes: Buffer): Promise<Decoded> {
+  const pixels = () => decodePicture(bytes);
+  if (await isPlainPng(bytes).catch(() => false)) {
+    const image = await loadImage(bytes);
+    return { level: { image, width: image.width, height: image.height }, pixels };
+  }
+  const raster = await pixels();
+  const { width, height } = raster;
+  return { level: { image: toCanvas(raster), width, height }, pixels: async () => raster };
+}
+
+/** Decodes one material and holds it against what the design says of it. */
+async function decodeMaterial(
+  material: Material,
+  index: number,
+  read: (material: Material) => Promise<Buffer>,
+): Promise<Decoded> {
+  const field = `materials[${index}].file`;
+  const bytes = await read(material).catch((error: NodeJS.ErrnoException) => {
+    throw new PictureError(
+      error.code === 'ENOENT'
+        ? `${material.name}: there is no picture file${material.file ? ` at ${material.file}` : ''}`
+        : `${material.name} cannot be read: ${error.message}`,
+      field,
+    );
+  });
+  const decoded = await decodeBytes(bytes).catch((error: unknown) => {
+    throw new PictureError(`${material.name}: ${decodeReason(error)}`, field);
+  });
+  const { width, height } = decoded.level;
+  if (width !== material.width || height !== material.height)
+    throw new PictureError(
+      `${material.name} is ${width} × ${height} px, not ${material.width} × ${material.height} as the design says`,
+      `materials[${index}].width`,
+    );
+  return decoded;
+}
+
 /**
  * Decodes every picture that a design's parts show. `read` finds a material's bytes.
  * Throws a PictureError that names the material's field.
@@ -56,34 +120,19 @@ export async function loadPictures(
   design: Design,
   read: (material: Material) => Promise<Buffer>,
 ): Promise<PictureSource> {
-  const canvases = new Map<string, Canvas>();
+  const decoded = new Map<string, Promise<Decoded>>();
+  const sources = new Map<string, (width: number) => unknown>();
   const key = (material: string, ground: Ground | null) => `${material} ${ground?.tolerance ?? 'whole'}`;
   for (const part of design.parts) {
-    if (part.kind !== 'picture' || part.hidden) continue;
-    if (canvases.has(key(part.material, part.ground))) continue;
+    if (part.kind !== 'picture' || part.hidden || sources.has(key(part.material, part.ground))) continue;
     const index = design.materials.findIndex((m) => m.id === part.material);
     const material = design.materials[index];
-    const field = `materials[${index}].file`;
-    const bytes = await read(material).catch((error: NodeJS.ErrnoException) => {
-      throw new PictureError(
-        error.code === 'ENOENT'
-          ? `${material.name}: there is no picture file${material.file ? ` at ${material.file}` : ''}`
-          : `${material.name} cannot be read: ${error.message}`,
-        field,
-      );
-    });
-    const image = await decodePicture(bytes).catch((error: unknown) => {
-      throw new PictureError(`${material.name}: ${decodeReason(error)}`, field);
-    });
-    if (image.width !== material.width || image.height !== material.height)
-      throw new PictureError(
-        `${material.name} is ${image.width} × ${image.height} px, not ${material.width} × ${material.height} as the design says`,
-        `materials[${index}].width`,
-      );
-    canvases.set(
-      key(part.material, part.ground),
-      toCanvas(part.ground ? removeGround(image, part.ground.tolerance) : image),
-    );
+    if (!decoded.has(material.id)) decoded.set(material.id, decodeMaterial(material, index, read));
+    const { level, pixels } = await decoded.get(material.id)!;
+    const base = part.ground
+      ? { ...level, image: toCanvas(removeGround(await pixels(), part.ground.tolerance)) }
+      : level;
+    sources.set(key(part.material, part.ground), pyramid(base, makeSurface));
   }
-  return (material, ground) => canvases.get(key(material, ground)) ?? null;
+  return (material, ground, width) => sources.get(key(material, ground))?.(width) ?? null;
 }

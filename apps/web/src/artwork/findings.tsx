@@ -41,7 +41,7 @@ export function Findings({
         )}
         <ul className="flex flex-col gap-2">
           {here.map((f) => (
-            <FindingCard key={keyOf(f)} finding={f} canMend={proof.current} />
+            <FindingCard key={keyOf(f)} finding={f} />
           ))}
         </ul>
         {elsewhere.length > 0 && (
@@ -60,7 +60,7 @@ export function Findings({
                   <FindingCard
                     key={keyOf(f)}
                     finding={f}
-                    canMend={proof.current}
+
                     onGarment={garments.find((g) => g.id === f.garment)}
                   />
                 ))}
@@ -75,15 +75,7 @@ export function Findings({
 
 const keyOf = (f: Finding) => `${f.check} ${f.part} ${f.garment}`;
 
-function FindingCard({
-  finding,
-  canMend,
-  onGarment,
-}: {
-  finding: Finding;
-  canMend: boolean;
-  onGarment?: Garment;
-}) {
+function FindingCard({ finding, onGarment }: { finding: Finding; onGarment?: Garment }) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const point = (on: boolean) => dispatch(pointed(on && finding.region[2] > 0 ? finding.region : null));
@@ -118,7 +110,6 @@ function FindingCard({
         <button
           key={mend.id}
           type="button"
-          disabled={!canMend}
           className="mt-1.5 ml-[23px] block w-[calc(100%-23px)] rounded-md border border-spruce px-2 py-1 text-left text-[12.5px] leading-snug text-spruce enabled:hover:bg-spruce enabled:hover:text-white disabled:opacity-50"
           title="Point at it to see it on the board; press to keep it"
           onMouseEnter={() => dispatch(previewed(mend.edits))}

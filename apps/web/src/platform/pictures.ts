@@ -1,7 +1,8 @@
 import type { Design, Ground } from '@brelm/core/design';
-import type { PictureSource } from '@brelm/core/drawing';
+import { pyramid, type PictureSource } from '@brelm/core/drawing';
 import { removeGround } from '@brelm/core/raster';
 import { changed } from './loaded';
+import { makeSurface } from './surfaces';
 
 /** Long side of the copies that the board works on, px; files are made from the originals. */
 const PREVIEW_SIZE = 1600;
@@ -44,12 +45,24 @@ function bitmapOf(sha256: string, ground: Ground | null): ImageBitmap | null {
   return typeof known === 'object' ? known : null;
 }
 
+const pyramids = new WeakMap<ImageBitmap, (width: number) => unknown>();
+
+function sized(bitmap: ImageBitmap | null, width: number): unknown {
+  if (!bitmap) return null;
+  let at = pyramids.get(bitmap);
+  if (!at) {
+    at = pyramid({ image: bitmap, width: bitmap.width, height: bitmap.height }, makeSurface);
+    pyramids.set(bitmap, at);
+  }
+  return at(width);
+}
+
 /** The pictures of a design, as far as they are loaded; begins to load the others. */
 export const picturesOf =
   (design: Design): PictureSource =>
-  (material, ground) => {
+  (material, ground, width) => {
     const sha256 = design.materials.find((m) => m.id === material)?.sha256;
-    return sha256 ? bitmapOf(sha256, ground) : null;
+    return sha256 ? sized(bitmapOf(sha256, ground), width) : null;
   };
 
 export const picturesLoading = (): boolean => [...bitmaps.values()].includes('loading');

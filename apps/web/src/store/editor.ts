@@ -94,6 +94,7 @@ export const editor = createSlice({
       const s = state as EditorState;
       if (!s.design) return s;
       const design = applyEdits(s.design, payload.edits);
+      if (design === s.design) return { ...s, preview: null };
       const gesture = payload.gesture ?? null;
       const last = s.past.at(-1);
       const joins = gesture !== null && last?.gesture === gesture;

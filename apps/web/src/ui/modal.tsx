@@ -15,9 +15,9 @@ export function Modal({
   wide?: boolean;
 }) {
   return (
-    <Dialog open={open} onClose={onClose} className="relative z-50">
-      <div className="fixed inset-0 bg-ink/45" aria-hidden />
-      <div className="fixed inset-0 flex items-start justify-center overflow-y-auto p-6 pt-[9vh]">
+    <Dialog open={open} onClose={onClose} className="fixed inset-0 z-50">
+      <div className="absolute inset-0 bg-ink/45" aria-hidden />
+      <div className="absolute inset-0 flex items-start justify-center overflow-y-auto p-6 pt-[9vh]">
         <DialogPanel
           className={`w-full ${wide ? 'max-w-3xl' : 'max-w-lg'} rounded-md border border-edge bg-card p-5`}
         >

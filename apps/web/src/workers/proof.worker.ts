@@ -30,7 +30,7 @@ async function loaded(design: Design): Promise<void> {
     const pictures = picturesOf(design);
     resolve(design, undefined, { face });
     for (const part of design.parts)
-      if (part.kind === 'picture' && !part.hidden) pictures(part.material, part.ground);
+      if (part.kind === 'picture' && !part.hidden) pictures(part.material, part.ground, 1);
     return facesLoading() || picturesLoading();
   };
   while (ask())

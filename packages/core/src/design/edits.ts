@@ -56,6 +56,9 @@ export function applyEdit(design: Design, edit: Edit): Design {
     case 'setInk': {
       // The first colourway is the base: its values are the design's own.
       const at = design.colourways.findIndex((c) => c.id === edit.colourway);
+      const own = at >= 0 ? design.colourways[at].inks[edit.ink] : undefined;
+      const now = own ?? design.inks.find((i) => i.id === edit.ink)?.value;
+      if (now === edit.value) return design;
       if (at > 0)
         return {
           ...design,

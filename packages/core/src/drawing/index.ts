@@ -3,3 +3,4 @@ export * from './types';
 export * from './resolve';
 export * from './paint';
 export * from './bounds';
+export * from './pyramid';

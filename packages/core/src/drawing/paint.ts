@@ -1,4 +1,4 @@
-import { CLOSE, CUBIC, eachCommand, LINE, MOVE, multiply, QUAD, type Matrix } from '../geometry';
+import { axisScales, CLOSE, CUBIC, eachCommand, LINE, MOVE, multiply, QUAD, type Matrix } from '../geometry';
 import type { Ground } from '../design';
 import type { Drawing, DrawingItem, Group, OutlineItem } from './types';
 
@@ -45,9 +45,10 @@ export type MakeSurface = (width: number, height: number) => Surface;
 
 /**
  * The pixels of a material, with its ground removed where that is asked for; null while they are
- * not there (the picture is then left out). The image may be a smaller copy.
+ * not there (the picture is then left out). `width` says how many px wide it will be shown: an
+ * image that has more than twice as many should be given as a smaller copy (see `pyramid`).
  */
-export type PictureSource = (material: string, ground: Ground | null) => unknown;
+export type PictureSource = (material: string, ground: Ground | null, width: number) => unknown;
 
 export interface PaintOptions {
   /** From board px to the context's px. */
@@ -74,10 +75,12 @@ function paintItem(context: PaintContext, item: DrawingItem, options: PaintOptio
   const matrix = multiply(options.view, item.matrix);
   context.setTransform(...matrix);
   if (item.kind === 'image') {
-    const image = options.pictures(item.material, item.ground);
+    const shown = item.width * axisScales(matrix)[0];
+    const image = options.pictures(item.material, item.ground, shown) as { width: number } | null;
     if (!image) return;
     context.imageSmoothingEnabled = true;
-    context.imageSmoothingQuality = 'high';
+    // Enlarging wants the bicubic kernel; at most halved, linear is as good and far cheaper.
+    context.imageSmoothingQuality = shown > image.width * 1.01 ? 'high' : 'low';
     context.drawImage(image, -item.width / 2, -item.height / 2, item.width, item.height);
     return;
   }

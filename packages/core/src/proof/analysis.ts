@@ -28,7 +28,7 @@ let nextPathId = 1;
 function groupKey(group: Group, frame: string, pictures: PictureSource): string {
   const items = group.items.map((item) => {
     if (item.kind === 'image')
-      return [item.material, item.ground?.tolerance, item.matrix, !!pictures(item.material, item.ground)];
+      return [item.material, item.ground?.tolerance, item.matrix, !!pictures(item.material, item.ground, 1)];
     let id = pathIds.get(item.path);
     if (id === undefined) pathIds.set(item.path, (id = nextPathId++));
     return [id, item.matrix, item.colour, item.opacity, item.rule, item.stroke];

@@ -32,7 +32,7 @@ function coverOf(layer: AnalysisLayer, boardPixels: number): { cover: number; un
 
 /** The picture at a small size, or null while its pixels are not there. */
 function smallPicture(part: PicturePart, input: CheckInput): RasterImage | null {
-  const image = input.pictures(part.material, part.ground);
+  const image = input.pictures(part.material, part.ground, SAMPLE_SIZE);
   if (!image) return null;
   const material = input.design.materials.find((m) => m.id === part.material)!;
   const scale = Math.min(1, SAMPLE_SIZE / Math.max(material.width, material.height));

@@ -1,0 +1,24 @@
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '..');
+export const require = createRequire(join(ROOT, 'apps/server/dist/index.js'));
+
+export const sorted = (values) => [...values].sort((a, b) => a - b);
+export const quantile = (values, share) =>
+  sorted(values)[Math.min(values.length - 1, Math.floor(share * values.length))];
+export const median = (values) => quantile(values, 0.5);
+
+export async function timed(work) {
+  const start = performance.now();
+  const value = await work();
+  return [performance.now() - start, value];
+}
+
+/** A line of the report: what was measured, what was wished for, and whether it is so. */
+export function report(what, measured, wish, holds, note = '') {
+  console.log(
+    `${holds ? 'holds ' : 'MISSES'}  ${what}: ${measured} (wished for: ${wish})${note ? `. ${note}` : ''}`,
+  );
+}

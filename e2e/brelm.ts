@@ -1,0 +1,131 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type Browser, type Page } from 'playwright-core';
+
+export const ROOT = join(__dirname, '..');
+
+const freePort = (): Promise<number> =>
+  new Promise((done) => {
+    const server = createServer();
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as { port: number };
+      server.close(() => done(port));
+    });
+  });
+
+/** Brelm as a person starts it, with data of its own that outlive a kill. */
+export class Brelm {
+  private child: ChildProcess | undefined;
+  readonly data = mkdtempSync(join(tmpdir(), 'brelm-e2e-'));
+  port = 0;
+  log = '';
+
+  async start(...more: string[]): Promise<string> {
+    this.port ||= await freePort();
+    this.log = '';
+    const child = spawn(
+      process.execPath,
+      [
+        join(ROOT, 'apps/cli/dist/main.js'),
+        'start',
+        '--port',
+        String(this.port),
+        '--data',
+        this.data,
+        ...more,
+      ],
+      { stdio: ['ignore', 'pipe', 'pipe'] },
+    );
+    this.child = child;
+    return new Promise((done, fail) => {
+      const hear = (chunk: Buffer) => {
+        this.log += chunk.toString();
+        const address = /Brelm is ready: (\S+)/.exec(this.log)?.[1];
+        if (address) done(address);
+      };
+      child.stdout.on('data', hear);
+      child.stderr.on('data', hear);
+      child.once('exit', (code) => fail(new Error(`start ended with ${code}: ${this.log}`)));
+    });
+  }
+
+  /** Ends the process; returns its exit code, null when a signal took it. */
+  end(signal: 'SIGTERM' | 'SIGKILL'): Promise<number | null> {
+    const child = this.child!;
+    return new Promise((done) => {
+      if (child.exitCode !== null || child.signalCode !== null) return done(child.exitCode);
+      child.once('exit', (code) => done(code));
+      child.kill(signal);
+    });
+  }
+
+  /** Process id of the database, from the file that it writes. */
+  databasePid(): number {
+    return Number(readFileSync(join(this.data, 'database/mariadb.pid'), 'utf8').trim());
+  }
+
+  async clean(): Promise<void> {
+    await this.end('SIGTERM');
+    rmSync(this.data, { recursive: true, force: true });
+  }
+}
+
+export const launch = (): Promise<Browser> =>
+  chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+
+/** Faults that the page itself reports; a test expects none. */
+export function watch(page: Page): string[] {
+  const faults: string[] = [];
+  page.on('pageerror', (error) => faults.push(error.message));
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/Failed to load resource|ERR_CONNECTION/.test(message.text()))
+      faults.push(message.text());
+  });
+  return faults;
+}
+
+/** Waits until the server has everything. */
+export const saved = (page: Page) =>
+  page.waitForFunction(() =>
+    /^saved/.test(document.querySelector('[data-testid="save-state"]')?.textContent ?? ''),
+  );
+
+/** Waits until the findings are those of the design as it is. */
+export const checked = (page: Page) =>
+  page.waitForSelector('section[aria-label="Findings"][aria-busy="false"]', { timeout: 30_000 });
+
+/** Where a place on the board, in board px, is in the window. */
+export async function onScreen(page: Page, x: number, y: number): Promise<[number, number]> {
+  const board = page.getByTestId('board');
+  const view = JSON.parse((await board.getAttribute('data-view'))!) as {
+    scale: number;
+    x: number;
+    y: number;
+  };
+  const box = (await board.boundingBox())!;
+  return [box.x + view.x + x * view.scale, box.y + view.y + y * view.scale];
+}
+
+/** Drags with the mouse between two places on the board, in board px. */
+export async function drag(page: Page, from: [number, number], to: [number, number]): Promise<void> {
+  const [x0, y0] = await onScreen(page, ...from);
+  const [x1, y1] = await onScreen(page, ...to);
+  await page.mouse.move(x0, y0);
+  await page.mouse.down();
+  for (let i = 1; i <= 8; i++) await page.mouse.move(x0 + ((x1 - x0) * i) / 8, y0 + ((y1 - y0) * i) / 8);
+  await page.mouse.up();
+}
