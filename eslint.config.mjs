@@ -18,6 +18,7 @@ export default tseslint.config(
   },
   {
     files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
     rules: {
       'no-restricted-globals': ['error', 'window', 'document', 'navigator', 'process', 'Buffer', 'fetch'],
     },
@@ -38,6 +39,8 @@ export default tseslint.config(
         document: 'readonly',
         window: 'readonly',
         requestAnimationFrame: 'readonly',
+        fetch: 'readonly',
+        MutationObserver: 'readonly',
       },
     },
     rules: { 'no-console': 'off', '@typescript-eslint/no-require-imports': 'off' },

@@ -64,21 +64,7 @@ try {
   const at = (x, y) => [board.x + view.x + x * view.scale, board.y + view.y + y * view.scale];
 
   await page.evaluate(() => {
-    window.work = [];
     window.follow = [];
-    // What the page does for each frame: from the pointer's event to the end of painting.
-    let began = 0;
-    window.addEventListener('pointermove', () => (began ||= performance.now()), true);
-    const tick = () => {
-      const channel = new MessageChannel();
-      channel.port1.onmessage = () => {
-        if (began) window.work.push(performance.now() - began);
-        began = 0;
-      };
-      channel.port2.postMessage(null);
-      requestAnimationFrame(tick);
-    };
-    requestAnimationFrame(tick);
     let moved = 0;
     window.addEventListener('pointermove', () => (moved ||= performance.now()), true);
     new MutationObserver(() => {
@@ -87,20 +73,52 @@ try {
     }).observe(document.querySelector('section[aria-label="On garments"]'), {
       subtree: true,
       attributes: true,
-      attributeFilter: ['data-ratio'],
+      attributeFilter: ['data-turn'],
     });
   });
-  await page.mouse.move(...at(2550, 2400));
-  await page.mouse.down();
-  for (let i = 0; i < 150; i++) {
-    await page.mouse.move(...at(2550 + 900 * Math.sin(i / 12), 2400 + 1400 * Math.sin(i / 17)));
-    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => done())));
-  }
-  await page.mouse.up();
-  const { work, follow } = await page.evaluate(() => ({ work: window.work, follow: window.follow }));
+  const dragAbout = async (moves) => {
+    await page.mouse.move(...at(2550, 2400));
+    await page.mouse.down();
+    for (let i = 0; i < moves; i++) {
+      // Ends where it began, so that the next drag finds the part there.
+      const turn = (i / (moves - 1)) * 4 * Math.PI;
+      await page.mouse.move(...at(2550 + 900 * Math.sin(turn), 2400 + 1400 * Math.sin(turn * 1.5)));
+      await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => done())));
+    }
+    await page.mouse.up();
+  };
+  await dragAbout(150);
+  const follow = await page.evaluate(() => window.follow);
+  await browser.startTracing(page, {
+    categories: ['devtools.timeline', 'disabled-by-default-devtools.timeline', 'toplevel'],
+  });
+  await dragAbout(150);
+  const trace = JSON.parse((await browser.stopTracing()).toString());
+
+  // Thread time, not time by the clock: other processes on the machine are no work of ours.
+  // What the page's main thread does for each frame: all its tasks from one frame's commit to the next.
+  const events = trace.traceEvents;
+  const pages = events.filter((e) => e.name === 'thread_name' && e.args.name === 'CrRendererMain');
+  const busiest = pages
+    .map(({ pid, tid }) => ({
+      tasks: events.filter((e) => e.pid === pid && e.tid === tid && e.name === 'RunTask' && e.dur),
+      frames: events
+        .filter((e) => e.pid === pid && e.tid === tid && e.name === 'Commit')
+        .map((e) => e.ts)
+        .sort((a, b) => a - b),
+    }))
+    .sort((a, b) => b.frames.length - a.frames.length)[0];
+
+  const work = busiest.frames
+    .slice(1)
+    .map((end, i) =>
+      busiest.tasks
+        .filter((t) => t.ts >= busiest.frames[i] && t.ts < end)
+        .reduce((sum, t) => sum + (t.tdur ?? t.dur) / 1000, 0),
+    );
   const p95 = quantile(work, 0.95);
   report(
-    `work for a frame while dragging one of 30 parts, 95th percentile of ${work.length}`,
+    `the main thread’s work for a frame while dragging one of 30 parts, 95th percentile of ${work.length}`,
     `${p95.toFixed(1)} ms`,
     'under 16.7 ms',
     p95 < 16.7,

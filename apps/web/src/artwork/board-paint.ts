@@ -1,10 +1,9 @@
 import type { Garment } from '@brelm/core/colour';
-import { paint, type PaintContext } from '@brelm/core/drawing';
+import type { PaintContext } from '@brelm/core/drawing';
 import type { Finding } from '@brelm/core/proof';
 import { safeBox, type SpecSide } from '@brelm/core/spec';
-import type { Resolved } from '../design';
+import { artworkPainter, type Resolved } from '../design';
 import { paintGarment } from '../platform/garment-paint';
-import { makeSurface } from '../platform/surfaces';
 import type { View } from './use-view';
 
 const SURROUND = '#8b8f90';
@@ -28,16 +27,20 @@ function twoToneRect(
   context.setLineDash([]);
 }
 
+const paintArtwork = artworkPainter();
+
 /** Paints garment, artwork, safe area and centre line; what lies off the board is veiled. */
 export function paintBoard(
   canvas: HTMLCanvasElement,
   size: { width: number; height: number },
   view: View,
-  { drawing, pictures }: Resolved,
+  resolved: Resolved,
+  moving: ReadonlySet<string> | null,
   backdrop: Garment,
   side: SpecSide | undefined,
   pointedAt: Finding['region'] | null,
 ): void {
+  const { drawing } = resolved;
   const ratio = window.devicePixelRatio || 1;
   const width = Math.round(size.width * ratio);
   const height = Math.round(size.height * ratio);
@@ -45,7 +48,7 @@ export function paintBoard(
     canvas.width = width;
     canvas.height = height;
   }
-  const context = canvas.getContext('2d')!;
+  const context = canvas.getContext('2d', { alpha: false })!;
   context.setTransform(1, 0, 0, 1, 0, 0);
   context.fillStyle = SURROUND;
   context.fillRect(0, 0, width, height);
@@ -56,11 +59,12 @@ export function paintBoard(
   const h = drawing.height * view.scale * ratio;
   paintGarment(context, backdrop, x, y, w, h);
   const scale = view.scale * ratio;
-  paint(
+  paintArtwork(
     context as unknown as PaintContext,
-    drawing,
-    { view: [scale, 0, 0, scale, x, y], pictures, surfaces: makeSurface },
+    resolved,
+    [scale, 0, 0, scale, x, y],
     { width, height },
+    moving,
   );
   context.globalAlpha = 0.72;
   context.fillStyle = SURROUND;

@@ -4,20 +4,23 @@ import {
   useEffect,
   useImperativeHandle,
   useLayoutEffect,
+  useMemo,
   useRef,
   useState,
   type DragEvent,
 } from 'react';
 import { Group, Layer, Rect, Stage, Transformer } from 'react-konva';
 import type { Garment } from '@brelm/core/colour';
-import type { Design, Edit } from '@brelm/core/design';
+import { applyEdits, type Design, type Edit } from '@brelm/core/design';
 import type { SpecSide } from '@brelm/core/spec';
-import type { Resolved } from '../design';
+import { resolveDesign, type Resolved } from '../design';
 import { store, useAppDispatch, useAppSelector } from '../store';
 import { dragged, selected } from '../store/editor';
 import { BoardFoot } from './board-foot';
 import { paintBoard } from './board-paint';
 import { bringIn } from './bring-in';
+import { HitPart, type Hands } from './hit-part';
+import { liveEdits, onLive, setLive } from './live';
 import { newGesture, useEdit } from './use-edit';
 import { useView } from './use-view';
 
@@ -42,6 +45,8 @@ export const Board = forwardRef<
   const gesture = useRef('');
   const selection = useAppSelector((s) => s.editor.selection);
   const pointedAt = useAppSelector((s) => s.editor.pointedAt);
+  const dragging = useAppSelector((s) => s.editor.dragging);
+  const colourway = useAppSelector((s) => s.editor.colourway);
   const previewing = useAppSelector((s) => s.editor.preview !== null);
   const [over, setOver] = useState(false);
   const [marquee, setMarquee] = useState<{ x: number; y: number; width: number; height: number } | null>(
@@ -56,11 +61,23 @@ export const Board = forwardRef<
   ]);
 
   useLayoutEffect(() => {
-    const frame = requestAnimationFrame(() => {
-      if (canvas.current) paintBoard(canvas.current, size, view, resolved, backdrop, side, pointedAt);
-    });
-    return () => cancelAnimationFrame(frame);
-  }, [size, view, resolved, backdrop, side, pointedAt]);
+    const moving = dragging ? new Set(selection) : null;
+    let frame = 0;
+    const schedule = () => {
+      frame ||= requestAnimationFrame(() => {
+        frame = 0;
+        const edits = liveEdits();
+        const now = edits ? resolveDesign(applyEdits(design, edits), colourway, resolved) : resolved;
+        if (canvas.current) paintBoard(canvas.current, size, view, now, moving, backdrop, side, pointedAt);
+      });
+    };
+    schedule();
+    const stop = onLive(schedule);
+    return () => {
+      stop();
+      cancelAnimationFrame(frame);
+    };
+  }, [size, view, design, colourway, resolved, dragging, selection, backdrop, side, pointedAt]);
 
   useEffect(() => {
     const chosen = selection.flatMap((id) => nodes.current.get(id) ?? []);
@@ -85,6 +102,11 @@ export const Board = forwardRef<
     return () => element.removeEventListener('wheel', wheel);
   }, [zoomAt, pan]);
 
+  const locked = useMemo(
+    () => new Set(design.parts.filter((p) => p.locked).map((p) => p.id)),
+    [design.parts],
+  );
+
   const choose = (id: string, add: boolean) => {
     const now = store.getState().editor.selection;
     if (add) dispatch(selected(now.includes(id) ? now.filter((x) => x !== id) : [...now, id]));
@@ -95,8 +117,7 @@ export const Board = forwardRef<
     gesture.current = newGesture(what);
     dispatch(dragged(true));
   };
-  const end = () => dispatch(dragged(false));
-  const placed = (label: string, turned: boolean) => {
+  const placed = (label: string, turned: boolean, last: boolean) => {
     const edits = store.getState().editor.selection.flatMap((id): Edit[] => {
       const node = nodes.current.get(id);
       if (!node) return [];
@@ -105,8 +126,29 @@ export const Board = forwardRef<
         : { x: node.x(), y: node.y() };
       return [{ op: 'place', part: id, place }];
     });
+    if (!last) {
+      setLive(edits);
+      return;
+    }
     edit.make(label, edits, { gesture: gesture.current });
+    setLive(null);
+    dispatch(dragged(false));
   };
+
+  // The hands stay the same from frame to frame, so that parts which do not move are not rendered again.
+  const now = useRef({ choose, begin, placed });
+  useLayoutEffect(() => {
+    now.current = { choose, begin, placed };
+  });
+  const hands = useMemo<Hands>(
+    () => ({
+      choose: (id, add) => now.current.choose(id, add),
+      dragStart: () => now.current.begin('drag'),
+      dragMove: () => now.current.placed('Move', false, false),
+      dragEnd: () => now.current.placed('Move', false, true),
+    }),
+    [],
+  );
 
   const toBoard = (x: number, y: number): [number, number] => [
     (x - view.x) / view.scale,
@@ -171,7 +213,7 @@ export const Board = forwardRef<
           ref={canvas}
           role="img"
           aria-label={`The artwork on ${backdrop.name}`}
-          className="absolute inset-0 h-full w-full"
+          className="absolute inset-0 h-full w-full will-change-transform"
         />
         <Stage
           width={size.width}
@@ -181,45 +223,15 @@ export const Board = forwardRef<
         >
           <Layer>
             <Group x={view.x} y={view.y} scaleX={view.scale} scaleY={view.scale}>
-              {resolved.drawing.groups.map((group) => {
-                const part = design.parts.find((p) => p.id === group.part);
-                if (!part) return null;
-                const b = group.localBox;
-                const empty = !(b.right > b.left);
-                return (
-                  <Group
-                    key={part.id}
-                    ref={(node) => {
-                      if (node) nodes.current.set(part.id, node);
-                      else nodes.current.delete(part.id);
-                    }}
-                    x={part.place.x}
-                    y={part.place.y}
-                    rotation={part.place.turn}
-                    scaleX={part.place.scaleX}
-                    scaleY={part.place.scaleY}
-                    listening={!part.locked}
-                    draggable={!part.locked}
-                    onPointerDown={(e) => choose(part.id, e.evt.shiftKey)}
-                    onDragStart={() => begin('drag')}
-                    onDragMove={() => placed('Move', false)}
-                    onDragEnd={() => {
-                      placed('Move', false);
-                      end();
-                    }}
-                  >
-                    <Rect
-                      x={empty ? -20 : b.left}
-                      y={empty ? -20 : b.top}
-                      width={empty ? 40 : b.right - b.left}
-                      height={empty ? 40 : b.bottom - b.top}
-                      fill="#000"
-                      opacity={0}
-                      perfectDrawEnabled={false}
-                    />
-                  </Group>
-                );
-              })}
+              {resolved.drawing.groups.map((group) => (
+                <HitPart
+                  key={group.part}
+                  group={group}
+                  locked={locked.has(group.part)}
+                  nodes={nodes.current}
+                  hands={hands}
+                />
+              ))}
             </Group>
             <Transformer
               ref={transformer}
@@ -235,11 +247,8 @@ export const Board = forwardRef<
               borderStrokeWidth={1.5}
               ignoreStroke
               onTransformStart={() => begin('transform')}
-              onTransform={() => placed('Scale and turn', true)}
-              onTransformEnd={() => {
-                placed('Scale and turn', true);
-                end();
-              }}
+              onTransform={() => placed('Scale and turn', true, false)}
+              onTransformEnd={() => placed('Scale and turn', true, true)}
             />
             {marquee && <Rect {...marquee} stroke={SPRUCE} strokeWidth={1} dash={[4, 3]} listening={false} />}
           </Layer>

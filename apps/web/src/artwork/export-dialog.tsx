@@ -10,7 +10,7 @@ import {
   useStartExportMutation,
 } from '../store/api';
 import { Button, Modal, SeverityMark, VerdictMark } from '../ui';
-import type { LiveProof } from './use-proof';
+import { useProofState } from './proof-store';
 
 /** Resolves once the server has the design as it is now; rejects with the reason when it will not. */
 function whenSaved(): Promise<void> {
@@ -39,17 +39,17 @@ export function ExportDialog({
   design,
   colourway,
   specs,
-  proof,
   backdrop,
   onClose,
 }: {
   design: Design;
   colourway: string | undefined;
   specs: Spec[];
-  proof: LiveProof;
   backdrop: Garment;
   onClose: () => void;
 }) {
+  const findings = useProofState((p) => p.findings);
+  const current = useProofState((p) => p.current);
   const designId = useAppSelector((s) => s.editor.id)!;
   const choices = specs.flatMap((spec) =>
     spec.sides.map((side) => ({ spec, side, key: `${spec.id} ${side.id}` })),
@@ -70,7 +70,7 @@ export function ExportDialog({
   const delivered = useRef<string | null>(null);
   const working = waiting || (id !== null && (!record || record.id !== id || record.state === 'working'));
   const done = record?.id === id && record?.state === 'done' ? record : null;
-  const stops = (proof.findings ?? []).filter(
+  const stops = (findings ?? []).filter(
     (f) => f.severity === 'stop' && (f.garment === undefined || f.garment === backdrop.id),
   );
   const refitted = choice.spec.id !== design.board.spec;
@@ -147,8 +147,7 @@ export function ExportDialog({
         </div>
       ) : (
         <p className="mt-3 flex items-center gap-2 text-[13px]">
-          <VerdictMark verdict="reads" />{' '}
-          {proof.current ? `No stops on ${backdrop.name}.` : 'Still checking…'}
+          <VerdictMark verdict="reads" /> {current ? `No stops on ${backdrop.name}.` : 'Still checking…'}
         </p>
       )}
       {fault && (

@@ -5,38 +5,36 @@ import type { Finding } from '@brelm/core/proof';
 import { useAppDispatch } from '../store';
 import { pointed, previewed, selected } from '../store/editor';
 import { SeverityMark } from '../ui';
+import { useProofState } from './proof-store';
 import { useEdit } from './use-edit';
-import type { LiveProof } from './use-proof';
 
 /** What is wrong on the garment behind the artwork, worst first; then what is wrong on others. */
 export function Findings({
   design,
-  proof,
   backdrop,
   garments,
 }: {
   design: Design;
-  proof: LiveProof;
   backdrop: Garment;
   garments: Garment[];
 }) {
   const [others, setOthers] = useState(false);
+  const findings = useProofState((p) => p.findings);
+  const current = useProofState((p) => p.current);
   const { here, elsewhere } = useMemo(() => {
     const parts = new Set(design.parts.map((p) => p.id));
-    const list = (proof.findings ?? []).filter((f) => f.part === null || parts.has(f.part));
+    const list = (findings ?? []).filter((f) => f.part === null || parts.has(f.part));
     const isHere = (f: Finding) => f.garment === undefined || f.garment === backdrop.id;
     return { here: list.filter(isHere), elsewhere: list.filter((f) => !isHere(f)) };
-  }, [proof.findings, design.parts, backdrop.id]);
+  }, [findings, design.parts, backdrop.id]);
   return (
-    <section aria-label="Findings" aria-busy={!proof.current} className="flex min-h-0 flex-1 flex-col p-3">
+    <section aria-label="Findings" aria-busy={!current} className="flex min-h-0 flex-1 flex-col p-3">
       <div className="flex items-baseline justify-between">
-        <h2 className="heading">Findings{proof.findings && here.length > 0 ? ` ${here.length}` : ''}</h2>
-        <span className="text-[12.5px] text-muted">
-          {proof.current ? `on ${backdrop.name}` : 'checking…'}
-        </span>
+        <h2 className="heading">Findings{findings && here.length > 0 ? ` ${here.length}` : ''}</h2>
+        <span className="text-[12.5px] text-muted">{current ? `on ${backdrop.name}` : 'checking…'}</span>
       </div>
       <div className="-mx-1 mt-2 min-h-0 flex-1 overflow-y-auto px-1">
-        {proof.findings && here.length === 0 && (
+        {findings && here.length === 0 && (
           <p className="flex items-center gap-2 text-[13px]">Nothing wrong on {backdrop.name}.</p>
         )}
         <ul className="flex flex-col gap-2">

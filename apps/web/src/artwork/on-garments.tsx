@@ -1,17 +1,23 @@
 import clsx from 'clsx';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
-import type { GarmentContrast } from '@brelm/core/proof';
-import { GarmentCanvas, useThumbnail, type Resolved } from '../design';
+import { applyEdits, type Design } from '@brelm/core/design';
+import { GarmentCanvas, resolveDesign, useThumbnail, type Resolved } from '../design';
 import { Button, garmentBackground, Modal, ratioText, VerdictMark } from '../ui';
+import { useLive } from './live';
+import { useProofState } from './proof-store';
+
+/** How often the garments are painted during a gesture, ms. */
+const THUMBNAIL_MS = 70;
 
 /** The artwork as it is now on the garments chosen for this design. A click makes one the backdrop. */
 export function OnGarments({
   garments,
   judged,
   backdrop,
+  design,
+  colourway,
   resolved,
-  contrast,
   empty,
   onBackdrop,
   onChosen,
@@ -19,18 +25,30 @@ export function OnGarments({
   garments: Garment[];
   judged: Garment[];
   backdrop: Garment;
+  design: Design;
+  colourway: string | undefined;
   resolved: Resolved;
-  contrast: readonly GarmentContrast[];
   empty: boolean;
   onBackdrop: (id: string) => void;
   onChosen: (ids: string[]) => void;
 }) {
-  const artwork = useThumbnail(resolved, 150);
+  const contrast = useProofState((p) => p.contrast);
+  const judgedTurn = useProofState((p) => p.turn);
+  const live = useLive(THUMBNAIL_MS);
+  const shown = useMemo(
+    () => (live ? resolveDesign(applyEdits(design, live), colourway, resolved) : resolved),
+    [live, design, colourway, resolved],
+  );
+  const moving = useMemo(
+    () => live && new Set(live.flatMap((e) => (e.op === 'place' ? [e.part] : []))),
+    [live],
+  );
+  const artwork = useThumbnail(shown, 150, moving);
   const [choosing, setChoosing] = useState(false);
   const verdicts = judged.flatMap((g) => contrast.find((c) => c.id === g.id) ?? []);
   const reads = verdicts.filter((v) => v.verdict === 'reads').length;
   return (
-    <section aria-label="On garments" className="shrink-0 border-b border-line p-3">
+    <section aria-label="On garments" data-turn={judgedTurn} className="shrink-0 border-b border-line p-3">
       <div className="flex items-baseline justify-between">
         <h2 className="heading">On garments</h2>
         <button

@@ -3,7 +3,7 @@ import clsx from 'clsx';
 import { Eye, EyeOff, GripVertical, Image, Lock, LockOpen, Shapes, Type } from 'lucide-react';
 import { memo } from 'react';
 import type { Garment } from '@brelm/core/colour';
-import { inksOfPart, inkValues, partTitle, type Design, type Part } from '@brelm/core/design';
+import { partTitle, type Design, type Part } from '@brelm/core/design';
 import { store, useAppDispatch } from '../store';
 import { selected as select } from '../store/editor';
 import { IconButton, Swatch } from '../ui';
@@ -15,24 +15,22 @@ const ICONS = { lettering: Type, motif: Shapes, picture: Image };
 /** One part in the stack. */
 export const PartRow = memo(function PartRow({
   part,
-  design,
-  backdrop,
+  colours,
   selected,
   open,
 }: {
   part: Part;
-  design: Design;
-  backdrop: Garment;
+  /** Its inks' values, comma between. */
+  colours: string;
   selected: boolean;
-  open: boolean;
+  /** What its settings need, for the part that is open. */
+  open: { design: Design; backdrop: Garment } | null;
 }) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const { setNodeRef, attributes, listeners, transform, transition } = useSortable({ id: part.id });
   const Icon = ICONS[part.kind];
   const title = partTitle(part);
-  const values = inkValues(design, store.getState().editor.colourway);
-  const inks = inksOfPart(part);
   return (
     <li
       ref={setNodeRef}
@@ -56,7 +54,7 @@ export const PartRow = memo(function PartRow({
         </button>
         <button
           type="button"
-          aria-expanded={open}
+          aria-expanded={open !== null}
           className="flex h-full min-w-0 flex-1 items-center gap-1.5 text-left"
           onClick={(e) => {
             const now = store.getState().editor.selection;
@@ -68,9 +66,13 @@ export const PartRow = memo(function PartRow({
           <Icon size={15} className="shrink-0 text-muted" aria-hidden />
           <span className="min-w-0 flex-1 truncate font-medium">{title}</span>
           <span className="flex shrink-0 gap-0.5">
-            {inks.slice(0, 4).map((id) => (
-              <Swatch key={id} value={values.get(id) ?? '#000'} className="!h-3 !w-3" />
-            ))}
+            {colours
+              .split(',')
+              .filter(Boolean)
+              .slice(0, 4)
+              .map((value, i) => (
+                <Swatch key={i} value={value} className="!h-3 !w-3" />
+              ))}
           </span>
         </button>
         <IconButton
@@ -86,7 +88,7 @@ export const PartRow = memo(function PartRow({
           {part.locked ? <Lock size={15} /> : <LockOpen size={15} className="text-muted" />}
         </IconButton>
       </div>
-      {open && <PartSettings part={part} design={design} backdrop={backdrop} />}
+      {open && <PartSettings part={part} design={open.design} backdrop={open.backdrop} />}
     </li>
   );
 });

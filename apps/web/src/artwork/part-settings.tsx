@@ -6,16 +6,30 @@ import { boxHeight, boxWidth, isEmptyBox, transformBox } from '@brelm/core/geome
 import { face } from '../platform/faces';
 import { IconButton, LengthField, NumberField } from '../ui';
 import { KeylineSettings } from './keyline-settings';
+import { useLive } from './live';
 import { LetteringSettings } from './lettering-settings';
 import { MotifSettings } from './motif-settings';
 import { duplicateParts } from './part-actions';
 import { PictureSettings } from './picture-settings';
 import { useEdit } from './use-edit';
 
+/** How often the numbers follow a gesture, ms. */
+const NUMBERS_MS = 150;
+
 const positive = (v: number) => (v > 0 ? null : 'must be over 0');
 
 /** The settings of one part, in the order in which they are usually changed. */
-export function PartSettings({ part, design, backdrop }: { part: Part; design: Design; backdrop: Garment }) {
+export function PartSettings({
+  part: made,
+  design,
+  backdrop,
+}: {
+  part: Part;
+  design: Design;
+  backdrop: Garment;
+}) {
+  const live = useLive(NUMBERS_MS)?.find((e) => e.op === 'place' && e.part === made.id);
+  const part: Part = live?.op === 'place' ? { ...made, place: { ...made.place, ...live.place } } : made;
   const edit = useEdit();
   const { dpi } = design.board;
   const local = partLocalBox(part, design, { face });

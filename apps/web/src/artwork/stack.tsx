@@ -9,8 +9,9 @@ import {
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Plus } from 'lucide-react';
+import { useMemo } from 'react';
 import type { Garment } from '@brelm/core/colour';
-import type { Design } from '@brelm/core/design';
+import { inksOfPart, inkValues, type Design } from '@brelm/core/design';
 import { useAppSelector } from '../store';
 import { Button } from '../ui';
 import { PartRow } from './part-row';
@@ -20,6 +21,11 @@ import { useEdit } from './use-edit';
 export function Stack({ design, backdrop, onAdd }: { design: Design; backdrop: Garment; onAdd: () => void }) {
   const edit = useEdit();
   const selection = useAppSelector((s) => s.editor.selection);
+  const values = inkValues(
+    design,
+    useAppSelector((s) => s.editor.colourway),
+  );
+  const ids = useMemo(() => design.parts.map((p) => p.id), [design.parts]);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -44,16 +50,17 @@ export function Stack({ design, backdrop, onAdd }: { design: Design; backdrop: G
           </p>
         )}
         <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={reorder}>
-          <SortableContext items={design.parts.map((p) => p.id)} strategy={verticalListSortingStrategy}>
+          <SortableContext items={ids} strategy={verticalListSortingStrategy}>
             <ul className="flex flex-col gap-1">
               {design.parts.map((part) => (
                 <PartRow
                   key={part.id}
                   part={part}
-                  design={design}
-                  backdrop={backdrop}
+                  colours={inksOfPart(part)
+                    .map((id) => values.get(id) ?? '#000000')
+                    .join()}
                   selected={selection.includes(part.id)}
-                  open={selection.length === 1 && selection[0] === part.id}
+                  open={selection.length === 1 && selection[0] === part.id ? { design, backdrop } : null}
                 />
               ))}
             </ul>

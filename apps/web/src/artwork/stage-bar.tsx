@@ -5,18 +5,16 @@ import { specWords } from '../design';
 import { useAppDispatch, useAppSelector } from '../store';
 import { colourwayChosen, redone, undone } from '../store/editor';
 import { Button, IconButton, SeverityMark, VerdictMark } from '../ui';
+import { useProofState } from './proof-store';
 import { useEdit } from './use-edit';
-import type { LiveProof } from './use-proof';
 
 export function StageBar({
   design,
   specs,
-  proof,
   onExport,
 }: {
   design: Design;
   specs: Spec[];
-  proof: LiveProof;
   onExport: () => void;
 }) {
   const dispatch = useAppDispatch();
@@ -24,8 +22,9 @@ export function StageBar({
   const past = useAppSelector((s) => s.editor.past);
   const future = useAppSelector((s) => s.editor.future);
   const colourway = useAppSelector((s) => s.editor.colourway);
+  const findings = useProofState((p) => p.findings);
   const stops =
-    proof.findings?.filter(
+    findings?.filter(
       (f) => f.severity === 'stop' && (f.garment === undefined || f.garment === design.backdrop),
     ).length ?? 0;
   return (
@@ -84,7 +83,7 @@ export function StageBar({
       <Button tone="main" onClick={onExport}>
         <Download size={16} aria-hidden />
         Export
-        {proof.findings && (
+        {findings && (
           <span className="-mr-1 ml-0.5 inline-flex items-center gap-1 rounded-[4px] bg-card px-1 py-0.5 text-[12px] leading-none text-ink">
             {stops ? (
               <>

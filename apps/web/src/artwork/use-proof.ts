@@ -1,23 +1,16 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
-import type { Finding, GarmentContrast } from '@brelm/core/proof';
+import type { GarmentContrast } from '@brelm/core/proof';
 import type { Spec, SpecSide } from '@brelm/core/spec';
-import { useAppSelector } from '../store';
-import { judge, proof } from '../workers/proof-client';
-
-export interface LiveProof {
-  contrast: readonly GarmentContrast[];
-  /** Findings of the last whole proof; null until there was one. */
-  findings: readonly Finding[] | null;
-  /** The findings are of the design as it is now. */
-  current: boolean;
-}
+import { judge, judgeLive, proof } from '../workers/proof-client';
+import { liveEdits, onLive } from './live';
+import { proofNow, setProof } from './proof-store';
 
 /** How long nothing must change before the whole proof is made, ms. */
 const REST_MS = 120;
 
-/** Verdicts while the design changes, and the whole proof as soon as it rests. */
+/** Verdicts while the design changes, also in the middle of a drag, and the whole proof when it rests. */
 export function useProof(
   design: Design,
   colourway: string | undefined,
@@ -25,29 +18,39 @@ export function useProof(
   side: SpecSide | undefined,
   garments: Garment[],
   backdrop: string,
-): LiveProof {
-  const dragging = useAppSelector((s) => s.editor.dragging);
-  const [state, setState] = useState<LiveProof>({ contrast: [], findings: null, current: false });
-  const turn = useRef(0);
-
+): void {
+  useEffect(() => () => setProof(null), []);
   useEffect(() => {
     if (!spec || !side) return;
-    const mine = ++turn.current;
+    let over = false;
     const request = { design, colourway, spec, side, garments, mendFor: backdrop };
-    setState((s) => (s.current ? { ...s, current: false } : s));
-    void judge(request).then((contrast) => {
-      // An older answer is still nearer to the truth than what is shown.
-      if (contrast && turn.current - mine < 30) setState((s) => (s.current ? s : { ...s, contrast }));
+    const show = (contrast: GarmentContrast[] | null) => {
+      const state = proofNow();
+      if (contrast && !over && !state.current) setProof({ contrast, turn: state.turn + 1 });
+    };
+    if (proofNow().current) setProof({ current: false });
+    void judge(request).then(show);
+    const stop = onLive(() => {
+      const edits = liveEdits();
+      if (!edits) return;
+      if (proofNow().current) setProof({ current: false });
+      void judgeLive(edits).then(show);
     });
-    if (dragging) return;
     const rest = setTimeout(() => {
       void proof(request).then((whole) => {
-        if (whole && turn.current === mine)
-          setState({ contrast: whole.garments, findings: whole.findings, current: true });
+        if (whole && !over && liveEdits() === null)
+          setProof({
+            contrast: whole.garments,
+            findings: whole.findings,
+            turn: proofNow().turn + 1,
+            current: true,
+          });
       });
     }, REST_MS);
-    return () => clearTimeout(rest);
-  }, [design, colourway, spec, side, garments, backdrop, dragging]);
-
-  return state;
+    return () => {
+      over = true;
+      stop();
+      clearTimeout(rest);
+    };
+  }, [design, colourway, spec, side, garments, backdrop]);
 }

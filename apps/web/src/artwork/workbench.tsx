@@ -18,6 +18,7 @@ import { Stack } from './stack';
 import { StageBar } from './stage-bar';
 import { useEdit } from './use-edit';
 import { useProof } from './use-proof';
+
 import { duplicateParts, nudgeParts } from './part-actions';
 
 const NOTHING: Design = emptyDesign(
@@ -52,7 +53,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
     const own = design.garments.flatMap((id) => garments.find((g) => g.id === id) ?? []);
     return own.some((g) => g.id === backdrop.id) ? own : [backdrop, ...own];
   }, [design.garments, garments, backdrop]);
-  const proof = useProof(made, colourway, spec, side, judged, backdrop.id);
+  useProof(made, colourway, spec, side, judged, backdrop.id);
 
   const setBackdrop = (id: string) => edit.backdrop(id);
   const stepGarment = (by: number) => {
@@ -96,25 +97,26 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
 
   return (
     <div className="flex h-full flex-col">
-      <StageBar design={made} specs={specs} proof={proof} onExport={() => setExporting(true)} />
+      <StageBar design={made} specs={specs} onExport={() => setExporting(true)} />
       <div className="grid min-h-0 flex-1 grid-cols-[284px_minmax(0,1fr)_252px]">
-        <aside aria-label="Stack" className="flex min-h-0 flex-col border-r border-line bg-paper">
+        <aside aria-label="Stack" className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform">
           <Stack design={made} backdrop={backdrop} onAdd={() => setAdding(true)} />
           <Inks design={made} colourway={colourway} backdrop={backdrop} />
         </aside>
         <Board ref={board} design={design} resolved={resolved} backdrop={backdrop} side={side} />
-        <aside aria-label="Proof" className="flex min-h-0 flex-col border-l border-line bg-paper">
+        <aside aria-label="Proof" className="flex min-h-0 flex-col border-l border-line bg-paper contain-layout contain-paint will-change-transform">
           <OnGarments
             garments={garments}
             judged={judged}
             backdrop={backdrop}
+            design={design}
+            colourway={colourway}
             resolved={resolved}
-            contrast={proof.contrast}
             empty={design.parts.every((p) => p.hidden)}
             onBackdrop={setBackdrop}
             onChosen={edit.garments}
           />
-          <Findings design={made} proof={proof} backdrop={backdrop} garments={garments} />
+          <Findings design={made} backdrop={backdrop} garments={garments} />
         </aside>
       </div>
       <AddPart open={adding} design={made} onClose={() => setAdding(false)} />
@@ -123,7 +125,6 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
           design={made}
           colourway={colourway}
           specs={specs}
-          proof={proof}
           backdrop={backdrop}
           onClose={() => setExporting(false)}
         />

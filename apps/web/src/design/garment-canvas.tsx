@@ -21,9 +21,11 @@ export function GarmentCanvas({
   useLayoutEffect(() => {
     const context = canvas.current!.getContext('2d')!;
     const ratio = window.devicePixelRatio || 1;
-    canvas.current!.width = Math.round(width * ratio);
-    canvas.current!.height = Math.round(height * ratio);
-    context.scale(ratio, ratio);
+    const [w0, h0] = [Math.round(width * ratio), Math.round(height * ratio)];
+    // Setting a canvas's size, even to what it is, makes its memory anew.
+    if (canvas.current!.width !== w0) canvas.current!.width = w0;
+    if (canvas.current!.height !== h0) canvas.current!.height = h0;
+    context.setTransform(ratio, 0, 0, ratio, 0, 0);
     paintGarment(context, garment, 0, 0, width, height);
     if (!artwork) return;
     const margin = 4;

@@ -1,10 +1,11 @@
-import { useMemo, useSyncExternalStore } from 'react';
+import { useMemo, useRef, useSyncExternalStore } from 'react';
 import type { Design } from '@brelm/core/design';
-import { paintSurface, resolve, type Drawing, type PictureSource, type Surface } from '@brelm/core/drawing';
+import { resolve, type Drawing, type PictureSource, type Surface } from '@brelm/core/drawing';
 import { face } from '../platform/faces';
 import { loadedVersion, onLoaded } from '../platform/loaded';
 import { picturesOf } from '../platform/pictures';
 import { makeSurface } from '../platform/surfaces';
+import { artworkPainter } from './artwork-painter';
 
 export interface Resolved {
   drawing: Drawing;
@@ -12,6 +13,12 @@ export interface Resolved {
   /** Changes when a typeface or picture has come in. */
   version: number;
 }
+
+/** A changed state of a design that is shown already, with what is loaded for it. */
+export const resolveDesign = (design: Design, colourway: string | undefined, like: Resolved): Resolved => ({
+  ...like,
+  drawing: resolve(design, colourway, { face }),
+});
 
 /** A design as a drawing, drawn again as its typefaces and pictures come in. */
 export function useDrawing(design: Design | null, colourway: string | undefined): Resolved | null {
@@ -23,11 +30,22 @@ export function useDrawing(design: Design | null, colourway: string | undefined)
 }
 
 /** The artwork on a transparent surface of at most `size` px on its long side. */
-export function useThumbnail(resolved: Resolved | null, size: number): Surface | null {
+export function useThumbnail(
+  resolved: Resolved | null,
+  size: number,
+  moving: ReadonlySet<string> | null = null,
+): Surface | null {
+  const painter = useRef<ReturnType<typeof artworkPainter>>(null);
   return useMemo(() => {
     if (!resolved) return null;
-    const { drawing, pictures } = resolved;
-    const scale = size / Math.max(drawing.width, drawing.height);
-    return paintSurface(drawing, scale, pictures, makeSurface);
-  }, [resolved, size]);
+    painter.current ??= artworkPainter();
+    const { width, height } = resolved.drawing;
+    const scale = size / Math.max(width, height);
+    const surface = makeSurface(
+      Math.max(1, Math.round(width * scale)),
+      Math.max(1, Math.round(height * scale)),
+    );
+    painter.current(surface.context, resolved, [scale, 0, 0, scale, 0, 0], surface, moving);
+    return surface;
+  }, [resolved, size, moving]);
 }

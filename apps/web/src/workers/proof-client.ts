@@ -1,4 +1,5 @@
 import { wrap } from 'comlink';
+import type { Edit } from '@brelm/core/design';
 import type { ProofRequest, ProofWorker } from './proof.worker';
 
 let remote: ReturnType<typeof wrap<ProofWorker>> | undefined;
@@ -36,6 +37,8 @@ function latestOnly<A, R>(call: (argument: A) => Promise<R>) {
 
 /** Verdicts at a reduced size; null when a later call took its place. */
 export const judge = latestOnly((request: ProofRequest) => worker().judge(request));
+/** Verdicts during a gesture; null when a later call took its place. */
+export const judgeLive = latestOnly((edits: readonly Edit[]) => worker().judgeLive(edits));
 /** The whole proof; null when a later call took its place. */
 export const proof = latestOnly((request: ProofRequest) => worker().proof(request));
 /** Verdicts for the shelf, one call after another, none left out. */

@@ -1,6 +1,6 @@
 import { expose } from 'comlink';
 import type { Garment } from '@brelm/core/colour';
-import type { Design } from '@brelm/core/design';
+import { applyEdits, type Design, type Edit } from '@brelm/core/design';
 import { resolve } from '@brelm/core/drawing';
 import { judgeGarments, proofOf, type GarmentContrast, type LayerCache, type Proof } from '@brelm/core/proof';
 import type { Spec, SpecSide } from '@brelm/core/spec';
@@ -20,7 +20,7 @@ export interface ProofRequest {
 }
 
 /** Raster size while something is dragged, px. */
-const LIVE_SIZE = 300;
+const LIVE_SIZE = 240;
 
 const caches = { live: new Map() as LayerCache, full: new Map() as LayerCache };
 
@@ -51,10 +51,20 @@ const inputOf = (request: ProofRequest, cache: LayerCache) => ({
   cache,
 });
 
+/** What the last judgement was of: a gesture sends only its edits. */
+let base: ProofRequest | null = null;
+
 const worker = {
   /** Verdicts alone, at a reduced size. */
   async judge(request: ProofRequest): Promise<GarmentContrast[]> {
+    base = request;
     await loaded(request.design);
+    return judgeGarments(inputOf(request, caches.live), LIVE_SIZE).garments;
+  },
+  /** Verdicts at a reduced size after edits of a gesture that is going on. */
+  async judgeLive(edits: readonly Edit[]): Promise<GarmentContrast[] | null> {
+    if (!base) return null;
+    const request = { ...base, design: applyEdits(base.design, edits) };
     return judgeGarments(inputOf(request, caches.live), LIVE_SIZE).garments;
   },
   /** Verdicts alone, at the size of the whole proof. */

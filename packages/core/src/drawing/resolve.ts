@@ -1,4 +1,5 @@
 import {
+  inksOfPart,
   inkValues,
   type Design,
   type LetteringPart,
@@ -111,6 +112,7 @@ function pictureGroup(part: PicturePart, design: Design): Group {
     opacity: part.opacity,
     items: [{ kind: 'image', material: material.id, ground: part.ground, width, height, matrix }],
     localBox: { left: -width / 2, top: -height / 2, right: width / 2, bottom: height / 2 },
+    place: part.place,
     matrix,
     keylineWidth: 0,
   };
@@ -145,7 +147,50 @@ function outlineGroup(part: LetteringPart | MotifPart, shape: Shape, inks: Map<s
     around -= keyline.width;
   }
   for (const item of shape.items) items.push({ ...item, colour: colour(item.ink), matrix: toBoard });
-  return { part: part.id, opacity: part.opacity, items, localBox: shape.box, matrix, keylineWidth };
+  return {
+    part: part.id,
+    opacity: part.opacity,
+    items,
+    localBox: shape.box,
+    place: part.place,
+    matrix,
+    keylineWidth,
+  };
+}
+
+interface ResolvedPart {
+  /** What the group depends on beside the part itself. */
+  outside: readonly unknown[];
+  group: Group;
+  faults: DrawingFault[];
+}
+const resolvedParts = new WeakMap<Part, ResolvedPart>();
+
+/**
+ * One part as a group. Designs are immutable, so a part that has not changed gives the very same
+ * group as before: what is painted from it can be kept, too.
+ */
+function resolvePart(part: Part, design: Design, inks: Map<string, Hex>, materials: Materials): ResolvedPart {
+  const outside: unknown[] =
+    part.kind === 'picture'
+      ? [design.materials.find((m) => m.id === part.material)]
+      : inksOfPart(part).map((id) => inks.get(id));
+  if (part.kind === 'lettering') outside.push(...part.lines.map((l) => materials.face(l.face)));
+  const known = resolvedParts.get(part);
+  if (known && known.outside.length === outside.length && known.outside.every((v, i) => v === outside[i]))
+    return known;
+  const faults: DrawingFault[] = [];
+  const group =
+    part.kind === 'picture'
+      ? pictureGroup(part, design)
+      : outlineGroup(
+          part,
+          part.kind === 'lettering' ? letteringShape(part, materials, faults) : motifShape(part),
+          inks,
+        );
+  const made = { outside, group, faults };
+  resolvedParts.set(part, made);
+  return made;
 }
 
 /**
@@ -158,11 +203,9 @@ export function resolve(design: Design, colourway: string | undefined, materials
   const groups: Group[] = [];
   for (const part of [...design.parts].reverse()) {
     if (part.hidden) continue;
-    if (part.kind === 'picture') groups.push(pictureGroup(part, design));
-    else {
-      const shape = part.kind === 'lettering' ? letteringShape(part, materials, faults) : motifShape(part);
-      groups.push(outlineGroup(part, shape, inks));
-    }
+    const resolved = resolvePart(part, design, inks, materials);
+    groups.push(resolved.group);
+    faults.push(...resolved.faults);
   }
   const { width, height, dpi } = design.board;
   return { width, height, dpi, groups, faults };

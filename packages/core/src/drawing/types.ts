@@ -1,6 +1,6 @@
 import type { Hex } from '../colour';
 import type { Box, Matrix, PathData } from '../geometry';
-import type { Ground, Join } from '../design';
+import type { Ground, Join, Place } from '../design';
 
 /** An outline filled or stroked with one colour. */
 export interface OutlineItem {
@@ -45,6 +45,7 @@ export interface Group {
   items: DrawingItem[];
   /** The ink's box in the part's own units, without keylines; empty when nothing draws. */
   localBox: Box;
+  place: Place;
   matrix: Matrix;
   /** Width of all keylines together, board px. */
   keylineWidth: number;

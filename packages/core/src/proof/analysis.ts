@@ -19,7 +19,7 @@ export interface AnalysisLayer {
 }
 
 /** Painted layers by part, kept from one analysis to the next so that only changed parts are painted. */
-export type LayerCache = Map<string, { key: string; layer: AnalysisLayer }>;
+export type LayerCache = Map<string, { group: Group; frame: string; key: string; layer: AnalysisLayer }>;
 
 const pathIds = new WeakMap<object, number>();
 let nextPathId = 1;
@@ -120,12 +120,15 @@ export function analyse(
   const whole = surfaces(width, height);
   const board = { left: 0, top: 0, right: width, bottom: height };
   const layers: AnalysisLayer[] = [];
+  const frame = `${width}x${height}@${scale}`;
   for (const group of drawing.groups) {
-    const key = groupKey(group, `${width}x${height}@${scale}`, pictures);
     const known = cache?.get(group.part);
+    // The very same group needs no closer look, unless a picture may have come in meanwhile.
+    const same = known?.group === group && known.frame === frame && group.items[0]?.kind !== 'image';
+    const key = same ? known.key : groupKey(group, frame, pictures);
     const layer = known?.key === key ? known.layer : paintLayer(group, scale, board, pictures, surfaces);
     if (!layer) continue;
-    if (keep) cache?.set(group.part, { key, layer });
+    if (keep) cache?.set(group.part, { group, frame, key, layer });
     layers.push(layer);
     whole.context.drawImage(layer.surface.canvas, layer.x, layer.y, layer.width, layer.height);
   }

@@ -1,0 +1,60 @@
+import type Konva from 'konva';
+import { memo } from 'react';
+import { Group, Rect } from 'react-konva';
+import type { Group as DrawnGroup } from '@brelm/core/drawing';
+
+/** What can be done to a part with the pointer. */
+export interface Hands {
+  choose(id: string, add: boolean): void;
+  dragStart(): void;
+  dragMove(): void;
+  dragEnd(): void;
+}
+
+/** Half the side of what can be grasped of a part that draws nothing, in the part's own units. */
+const GRASP = 20;
+
+/** The place of one part that the pointer meets; Konva's node has exactly the part's own placement. */
+export const HitPart = memo(function HitPart({
+  group,
+  locked,
+  nodes,
+  hands,
+}: {
+  group: DrawnGroup;
+  locked: boolean;
+  nodes: Map<string, Konva.Group>;
+  hands: Hands;
+}) {
+  const { part, localBox: b, place } = group;
+  const empty = !(b.right > b.left);
+  return (
+    <Group
+      ref={(node) => {
+        if (node) nodes.set(part, node);
+        else nodes.delete(part);
+      }}
+      x={place.x}
+      y={place.y}
+      rotation={place.turn}
+      scaleX={place.scaleX}
+      scaleY={place.scaleY}
+      listening={!locked}
+      draggable={!locked}
+      onPointerDown={(e) => hands.choose(part, e.evt.shiftKey)}
+      onDragStart={hands.dragStart}
+      onDragMove={hands.dragMove}
+      onDragEnd={hands.dragEnd}
+    >
+      <Rect
+        x={empty ? -GRASP : b.left}
+        y={empty ? -GRASP : b.top}
+        width={empty ? 2 * GRASP : b.right - b.left}
+        height={empty ? 2 * GRASP : b.bottom - b.top}
+        fill="#000"
+        opacity={0}
+        perfectDrawEnabled={false}
+      />
+    </Group>
+  );
+});

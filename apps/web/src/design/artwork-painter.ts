@@ -1,0 +1,68 @@
+import { paint, type Group, type PaintContext, type PaintOptions, type Surface } from '@brelm/core/drawing';
+import type { Matrix } from '@brelm/core/geometry';
+import { makeSurface } from '../platform/surfaces';
+import type { Resolved } from './use-drawing';
+
+interface Size {
+  width: number;
+  height: number;
+}
+
+/** What lies below or above the parts that are being moved, painted once for a gesture. */
+interface Still {
+  key: string;
+  groups: readonly Group[];
+  surface: Surface;
+}
+
+/**
+ * A painter of artwork with a memory of its own. While parts are moved, all that is below the lowest
+ * and above the highest of them is taken from pictures painted once, so that a frame costs what
+ * moves, not what there is.
+ */
+export function artworkPainter() {
+  let below: Still | null = null;
+  let above: Still | null = null;
+
+  function still(
+    known: Still | null,
+    groups: Group[],
+    resolved: Resolved,
+    options: PaintOptions,
+    size: Size,
+  ) {
+    if (groups.length === 0) return null;
+    const key = `${size.width} ${size.height} ${options.view.join()} ${resolved.version}`;
+    const same =
+      known?.key === key &&
+      known.groups.length === groups.length &&
+      known.groups.every((g, i) => g === groups[i]);
+    if (same) return known;
+    const surface = makeSurface(size.width, size.height);
+    paint(surface.context, { ...resolved.drawing, groups }, options, size);
+    return { key, groups, surface };
+  }
+
+  return (
+    context: PaintContext,
+    resolved: Resolved,
+    view: Matrix,
+    size: Size,
+    moving: ReadonlySet<string> | null,
+  ): void => {
+    const { drawing, pictures } = resolved;
+    const options: PaintOptions = { view, pictures, surfaces: makeSurface };
+    const at = drawing.groups.flatMap((g, i) => (moving?.has(g.part) ? [i] : []));
+    if (at.length === 0) {
+      below = above = null;
+      paint(context, drawing, options, size);
+      return;
+    }
+    const [from, to] = [at[0], at[at.length - 1] + 1];
+    below = still(below, drawing.groups.slice(0, from), resolved, options, size);
+    above = still(above, drawing.groups.slice(to), resolved, options, size);
+    if (below) context.drawImage(below.surface.canvas, 0, 0, size.width, size.height);
+    paint(context, { ...drawing, groups: drawing.groups.slice(from, to) }, options, size);
+    if (above) context.drawImage(above.surface.canvas, 0, 0, size.width, size.height);
+  };
+}
