@@ -71,6 +71,9 @@ export function Findings({
   );
 }
 
+/** A ratio stays on one line. */
+const unbroken = (text: string) => text.replace(/ : 1/g, '\u00a0:\u00a01');
+
 const keyOf = (f: Finding) => `${f.check} ${f.part} ${f.garment}`;
 
 function FindingCard({ finding, onGarment }: { finding: Finding; onGarment?: Garment }) {
@@ -93,7 +96,7 @@ function FindingCard({ finding, onGarment }: { finding: Finding; onGarment?: Gar
         onClick={show}
       >
         <SeverityMark severity={finding.severity} size={15} />
-        <span className="min-w-0 break-words">{finding.message}</span>
+        <span className="min-w-0 break-words">{unbroken(finding.message)}</span>
       </button>
       {onGarment && (
         <button

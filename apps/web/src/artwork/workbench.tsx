@@ -99,12 +99,18 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
     <div className="flex h-full flex-col">
       <StageBar design={made} specs={specs} onExport={() => setExporting(true)} />
       <div className="grid min-h-0 flex-1 grid-cols-[284px_minmax(0,1fr)_252px]">
-        <aside aria-label="Stack" className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform">
+        <aside
+          aria-label="Stack"
+          className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform"
+        >
           <Stack design={made} backdrop={backdrop} onAdd={() => setAdding(true)} />
           <Inks design={made} colourway={colourway} backdrop={backdrop} />
         </aside>
         <Board ref={board} design={design} resolved={resolved} backdrop={backdrop} side={side} />
-        <aside aria-label="Proof" className="flex min-h-0 flex-col border-l border-line bg-paper contain-layout contain-paint will-change-transform">
+        <aside
+          aria-label="Proof"
+          className="flex min-h-0 flex-col border-l border-line bg-paper contain-layout contain-paint will-change-transform"
+        >
           <OnGarments
             garments={garments}
             judged={judged}
