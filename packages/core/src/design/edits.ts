@@ -1,5 +1,5 @@
 import type { Hex } from '../colour';
-import type { Design, Ink, Keyline, Material, Part, Place } from './types';
+import type { Colourway, Design, Ink, Keyline, Material, Part, Place } from './types';
 
 /** A change to a design as plain data: what a mend is made of, and what the board applies. */
 export type Edit =
@@ -14,6 +14,12 @@ export type Edit =
   | { op: 'setInk'; ink: string; value: Hex; colourway?: string }
   | { op: 'renameInk'; ink: string; name: string }
   | { op: 'addMaterial'; material: Material }
+  | { op: 'addColourway'; colourway: Colourway; at?: number }
+  | { op: 'removeColourway'; colourway: string }
+  | { op: 'updateColourway'; colourway: string; change: Partial<Omit<Colourway, 'id'>> }
+  | { op: 'moveColourway'; colourway: string; to: number }
+  | { op: 'assignGarment'; garment: string; colourway: string | null }
+  | { op: 'resetInk'; ink: string; colourway: string }
   | { op: 'setBackdrop'; garment: string }
   | { op: 'setGarments'; garments: string[] }
   | { op: 'rename'; name: string };
@@ -21,6 +27,11 @@ export type Edit =
 const mapPart = (design: Design, id: string, change: (part: Part) => Part): Design => ({
   ...design,
   parts: design.parts.map((p) => (p.id === id ? change(p) : p)),
+});
+
+const mapColourway = (design: Design, id: string, change: (colourway: Colourway) => Colourway): Design => ({
+  ...design,
+  colourways: design.colourways.map((c) => (c.id === id ? change(c) : c)),
 });
 
 /** The design after `edit`. Edits that name a part or ink which is not there change nothing. */
@@ -85,6 +96,43 @@ export function applyEdit(design: Design, edit: Edit): Design {
       return design.materials.some((m) => m.id === edit.material.id)
         ? design
         : { ...design, materials: [...design.materials, edit.material] };
+    case 'addColourway': {
+      const colourways = [...design.colourways];
+      colourways.splice(edit.at ?? colourways.length, 0, edit.colourway);
+      return { ...design, colourways };
+    }
+    case 'removeColourway':
+      // The base has the inks' own values: there is always one.
+      return design.colourways[0]?.id === edit.colourway
+        ? design
+        : { ...design, colourways: design.colourways.filter((c) => c.id !== edit.colourway) };
+    case 'updateColourway':
+      return mapColourway(design, edit.colourway, (c) => ({ ...c, ...edit.change }));
+    case 'moveColourway': {
+      const from = design.colourways.findIndex((c) => c.id === edit.colourway);
+      if (from <= 0) return design;
+      const colourways = [...design.colourways];
+      const [moved] = colourways.splice(from, 1);
+      colourways.splice(Math.max(1, Math.min(colourways.length, edit.to)), 0, moved);
+      return { ...design, colourways };
+    }
+    case 'assignGarment':
+      // A garment gets one colourway: giving it to one takes it from the others.
+      return {
+        ...design,
+        colourways: design.colourways.map((c) => {
+          const others = c.garments.filter((g) => g !== edit.garment);
+          return {
+            ...c,
+            garments: c.id === edit.colourway ? [...others, edit.garment] : others,
+          };
+        }),
+      };
+    case 'resetInk':
+      return mapColourway(design, edit.colourway, (c) => {
+        const { [edit.ink]: _dropped, ...inks } = c.inks;
+        return { ...c, inks };
+      });
     case 'setBackdrop':
       return { ...design, backdrop: edit.garment };
     case 'setGarments':

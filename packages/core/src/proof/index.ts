@@ -3,6 +3,8 @@ export * from './types';
 export * from './analysis';
 export * from './contrast';
 export * from './proof';
+export * from './wall';
+export * from './propose';
 export { contrastFindings } from './check-contrast';
 export { boxFindings } from './check-box';
 export { resolutionFindings, pictureDpi } from './check-resolution';
