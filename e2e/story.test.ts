@@ -76,7 +76,7 @@ describe('from an empty board to a file that is accepted', () => {
     // 900 × 1100 px about (1250, 1700): its lower right corner is at (1700, 2250).
     const width = page.getByLabel('Width', { exact: true });
     await drag(page, [1700, 2250], [2150, 2800]);
-    expect(Math.abs(Number(await width.inputValue()) - 1800)).toBeLessThan(40);
+    expect(Math.abs(Number(await width.inputValue()) - 1350)).toBeLessThan(40);
     await page.getByLabel('Width', { exact: true }).fill('12in');
     await page.keyboard.press('Enter');
     expect(Number(await width.inputValue())).toBeCloseTo(3600, 0);

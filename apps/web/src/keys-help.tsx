@@ -6,6 +6,7 @@ const KEYS: [string, string][] = [
   ['G, Shift G', 'next, previous garment behind the artwork'],
   ['C', 'next colourway'],
   ['F', 'fit the board to the window'],
+  ['1, 2', 'the stages: artwork, garments'],
   ['+, −', 'zoom in, out'],
   ['Arrows', 'move the selected parts by 1 px, with Shift by 10'],
   ['Delete', 'remove the selected parts'],

@@ -24,7 +24,7 @@ export const router = createBrowserRouter([
     children: [
       { index: true, element: <Shelf /> },
       {
-        path: 'design/:id',
+        path: 'design/:id/:stage?',
         // The board's libraries load only with the first design.
         lazy: async () => ({ Component: (await import('./artwork/artwork-stage')).ArtworkStage }),
         HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,

@@ -7,13 +7,14 @@ import { reasonOf, useGarmentsQuery, useSpecsQuery, type StoredDesign } from '..
 import { readDraft } from '../store/drafts';
 import { closed, opened, saveStateChanged } from '../store/editor';
 import { Button } from '../ui';
+import { GarmentsStage } from '../garments/garments-stage';
 import { Workbench } from './workbench';
 
 type Loading = { kind: 'loading' } | { kind: 'ready' } | { kind: 'fault'; reason: string };
 
 /** Opens a design: from the server, with what this browser kept that the server does not have yet. */
 export function ArtworkStage() {
-  const { id } = useParams() as { id: string };
+  const { id, stage } = useParams() as { id: string; stage?: string };
   const dispatch = useAppDispatch();
   const specs = useSpecsQuery();
   const garments = useGarmentsQuery();
@@ -97,5 +98,9 @@ export function ArtworkStage() {
     );
   if (loading.kind === 'loading' || openId !== id || !specs.data || !garments.data)
     return <p className="p-6 text-muted">Opening…</p>;
-  return <Workbench specs={specs.data} garments={garments.data} />;
+  return stage === 'garments' ? (
+    <GarmentsStage specs={specs.data} garments={garments.data} />
+  ) : (
+    <Workbench specs={specs.data} garments={garments.data} />
+  );
 }

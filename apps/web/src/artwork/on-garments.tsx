@@ -135,8 +135,8 @@ function ChooseGarments({
 }) {
   const [ids, setIds] = useState(chosen);
   return (
-    <Modal open onClose={onClose} title="Garments to judge it on">
-      <div className="grid grid-cols-2 gap-1.5">
+    <Modal open onClose={onClose} title="Garments to judge it on" wide>
+      <div className="grid max-h-[55vh] grid-cols-3 gap-1.5 overflow-y-auto">
         {garments.map((g) => (
           <label
             key={g.id}

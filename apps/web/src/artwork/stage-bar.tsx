@@ -1,12 +1,19 @@
 import { Download, Redo2, Undo2 } from 'lucide-react';
+import { NavLink, useNavigate } from 'react-router';
 import type { Design } from '@brelm/core/design';
 import type { Spec } from '@brelm/core/spec';
 import { specWords } from '../design';
 import { useAppDispatch, useAppSelector } from '../store';
 import { colourwayChosen, redone, undone } from '../store/editor';
 import { Button, IconButton, SeverityMark, VerdictMark } from '../ui';
+import { useKeys } from '../use-keys';
 import { useProofState } from './proof-store';
 import { useEdit } from './use-edit';
+
+const STAGES = [
+  ['', 'Artwork', 1],
+  ['/garments', 'Garments', 2],
+] as const;
 
 export function StageBar({
   design,
@@ -15,8 +22,15 @@ export function StageBar({
 }: {
   design: Design;
   specs: Spec[];
-  onExport: () => void;
+  /** Opens the export; left out where there is none. */
+  onExport?: () => void;
 }) {
+  const id = useAppSelector((s) => s.editor.id);
+  const navigate = useNavigate();
+  useKeys({
+    '1': () => void navigate(`/design/${id}`),
+    '2': () => void navigate(`/design/${id}/garments`),
+  });
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const past = useAppSelector((s) => s.editor.past);
@@ -45,7 +59,22 @@ export function StageBar({
       <p className="min-w-0 flex-1 truncate text-[13px] text-muted" title={specWords(design, specs)}>
         {specWords(design, specs)}
       </p>
-      {design.colourways.length > 1 && (
+      <nav aria-label="Stages" className="flex gap-1">
+        {STAGES.map(([path, name, key]) => (
+          <NavLink
+            key={name}
+            to={`/design/${id}${path}`}
+            end
+            title={`${name} (${key})`}
+            className={({ isActive }) =>
+              `rounded-md px-2.5 py-1 font-medium ${isActive ? 'bg-line text-ink' : 'text-muted hover:text-ink'}`
+            }
+          >
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      {onExport && design.colourways.length > 1 && (
         <label className="flex items-center gap-1.5 text-[13px] text-muted">
           Colourway
           <select
@@ -80,22 +109,24 @@ export function StageBar({
           <Redo2 size={17} />
         </IconButton>
       </div>
-      <Button tone="main" onClick={onExport}>
-        <Download size={16} aria-hidden />
-        Export
-        {findings && (
-          <span className="-mr-1 ml-0.5 inline-flex items-center gap-1 rounded-[4px] bg-card px-1 py-0.5 text-[12px] leading-none text-ink">
-            {stops ? (
-              <>
-                <SeverityMark severity="stop" size={12} />
-                {stops}
-              </>
-            ) : (
-              <VerdictMark verdict="reads" size={12} />
-            )}
-          </span>
-        )}
-      </Button>
+      {onExport && (
+        <Button tone="main" onClick={onExport}>
+          <Download size={16} aria-hidden />
+          Export
+          {findings && (
+            <span className="-mr-1 ml-0.5 inline-flex items-center gap-1 rounded-[4px] bg-card px-1 py-0.5 text-[12px] leading-none text-ink">
+              {stops ? (
+                <>
+                  <SeverityMark severity="stop" size={12} />
+                  {stops}
+                </>
+              ) : (
+                <VerdictMark verdict="reads" size={12} />
+              )}
+            </span>
+          )}
+        </Button>
+      )}
     </div>
   );
 }

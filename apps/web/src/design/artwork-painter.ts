@@ -1,7 +1,7 @@
 import { paint, type Group, type PaintContext, type PaintOptions, type Surface } from '@brelm/core/drawing';
 import type { Matrix } from '@brelm/core/geometry';
 import { makeSurface } from '../platform/surfaces';
-import type { Resolved } from './use-drawing';
+import type { Resolved } from './resolved';
 
 interface Size {
   width: number;

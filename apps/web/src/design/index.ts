@@ -1,4 +1,5 @@
 /** What several screens show of a design: its drawing, its thumbnails on garments, its spec in words. */
+export * from './resolved';
 export * from './use-drawing';
 export * from './artwork-painter';
 export * from './garment-canvas';

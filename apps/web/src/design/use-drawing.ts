@@ -1,18 +1,12 @@
 import { useMemo, useRef, useSyncExternalStore } from 'react';
 import type { Design } from '@brelm/core/design';
-import { resolve, type Drawing, type PictureSource, type Surface } from '@brelm/core/drawing';
+import { resolve, type Surface } from '@brelm/core/drawing';
 import { face } from '../platform/faces';
 import { loadedVersion, onLoaded } from '../platform/loaded';
 import { picturesOf } from '../platform/pictures';
 import { makeSurface } from '../platform/surfaces';
 import { artworkPainter } from './artwork-painter';
-
-export interface Resolved {
-  drawing: Drawing;
-  pictures: PictureSource;
-  /** Changes when a typeface or picture has come in. */
-  version: number;
-}
+import type { Resolved } from './resolved';
 
 /** A changed state of a design that is shown already, with what is loaded for it. */
 export const resolveDesign = (design: Design, colourway: string | undefined, like: Resolved): Resolved => ({

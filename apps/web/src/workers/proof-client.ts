@@ -41,5 +41,9 @@ export const judge = latestOnly((request: ProofRequest) => worker().judge(reques
 export const judgeLive = latestOnly((edits: readonly Edit[]) => worker().judgeLive(edits));
 /** The whole proof; null when a later call took its place. */
 export const proof = latestOnly((request: ProofRequest) => worker().proof(request));
+/** Every colourway on every garment; null when a later call took its place. */
+export const wall = latestOnly((request: ProofRequest) => worker().wall(request));
+export const propose = (request: ProofRequest) => worker().propose(request);
+export const edges = (request: ProofRequest) => worker().edges(request);
 /** Verdicts for the shelf, one call after another, none left out. */
 export const judgeQueued = (request: ProofRequest) => worker().verdicts(request);

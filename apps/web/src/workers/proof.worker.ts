@@ -2,7 +2,20 @@ import { expose } from 'comlink';
 import type { Garment } from '@brelm/core/colour';
 import { applyEdits, type Design, type Edit } from '@brelm/core/design';
 import { resolve } from '@brelm/core/drawing';
-import { judgeGarments, proofOf, type GarmentContrast, type LayerCache, type Proof } from '@brelm/core/proof';
+import {
+  edgeMap,
+  judgeGarments,
+  mustReadParts,
+  proofOf,
+  proposeColourways,
+  wallOf,
+  type EdgeMap,
+  type Proposal,
+  type WallRow,
+  type GarmentContrast,
+  type LayerCache,
+  type Proof,
+} from '@brelm/core/proof';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import { face, facesLoading } from '../platform/faces';
 import { onLoaded } from '../platform/loaded';
@@ -22,7 +35,11 @@ export interface ProofRequest {
 /** Raster size while something is dragged, px. */
 const LIVE_SIZE = 240;
 
-const caches = { live: new Map() as LayerCache, full: new Map() as LayerCache };
+const caches = {
+  wall: new Map<string, LayerCache>(),
+  live: new Map() as LayerCache,
+  full: new Map() as LayerCache,
+};
 
 /** Waits until what the design needs is loaded, or is known not to be there. */
 async function loaded(design: Design): Promise<void> {
@@ -71,6 +88,21 @@ const worker = {
   async verdicts(request: ProofRequest): Promise<GarmentContrast[]> {
     await loaded(request.design);
     return judgeGarments({ ...inputOf(request, caches.live), cache: undefined }).garments;
+  },
+  /** Every colourway on every garment. */
+  async wall(request: ProofRequest): Promise<WallRow[]> {
+    await loaded(request.design);
+    return wallOf(inputOf(request, new Map()), caches.wall);
+  },
+  async propose(request: ProofRequest): Promise<Proposal[]> {
+    await loaded(request.design);
+    return proposeColourways(inputOf(request, new Map()));
+  },
+  /** Contrast along the edge, on the first garment of the request. */
+  async edges(request: ProofRequest): Promise<EdgeMap> {
+    await loaded(request.design);
+    const { analysis } = judgeGarments(inputOf(request, new Map()));
+    return edgeMap(analysis, request.garments[0], mustReadParts(request));
   },
   async proof(request: ProofRequest): Promise<Proof> {
     await loaded(request.design);

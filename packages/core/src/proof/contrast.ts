@@ -24,6 +24,8 @@ export interface EdgeSamples {
   silhouette: boolean;
   /** Where the samples lie, analysis px. */
   box: Box;
+  /** Their pixels (y · width + x), where these are asked for. */
+  pixels?: number[];
 }
 
 const pack = (r: number, g: number, b: number, a: number) => ((r << 24) | (g << 16) | (b << 8) | a) >>> 0;
@@ -84,7 +86,7 @@ function inwards(layer: AnalysisLayer, x: number, y: number, dx: number, dy: num
  * Walks along the visible edge of every part and notes the colours on both sides. Depends on the
  * artwork alone, so one walk serves every garment; like samples are counted together.
  */
-export function sampleEdges(analysis: Analysis): EdgeSamples[] {
+export function sampleEdges(analysis: Analysis, withPixels = false): EdgeSamples[] {
   const { width, height, composite, layers } = analysis;
   const labels = labelPixels(analysis);
   const samples = new Map<string, EdgeSamples>();
@@ -155,6 +157,7 @@ export function sampleEdges(analysis: Analysis): EdgeSamples[] {
           samples.set(key, sample);
         }
         sample.length += length;
+        if (withPixels) (sample.pixels ??= []).push(y * width + x);
         const box = sample.box;
         if (x < box.left) box.left = x;
         if (y < box.top) box.top = y;
@@ -244,6 +247,49 @@ export function judgeGarment(
     ),
     lowestRatio: Math.min(...deciding.map((p) => p.p10Ratio)),
     parts,
+  };
+}
+
+/** How much of the must-read edge (and of the silhouette) lies in each band of contrast. */
+export interface EdgeBand {
+  /** Lower end of the band; the last has no upper end. */
+  from: number;
+  /** Share of the edge's length, 0–1. */
+  share: number;
+}
+
+/** The visible edge of a design on a garment, place by place. */
+export interface EdgeMap {
+  width: number;
+  height: number;
+  /** Ratio at each edge pixel, 0 elsewhere; row by row. */
+  ratios: Float32Array;
+  bands: EdgeBand[];
+}
+
+const BANDS = [1, 1.5, 2, 3, 4.5, 7, 10, 15];
+
+/** Contrast along the visible edge of the parts that decide the verdict, as a map and a histogram. */
+export function edgeMap(analysis: Analysis, garment: Garment, mustRead: ReadonlySet<string>): EdgeMap {
+  const samples = sampleEdges(analysis, true).filter(
+    (s) => s.silhouette || mustRead.has(analysis.layers[s.layer].part),
+  );
+  const ratios = edgeRatios(samples, garment);
+  const map = new Float32Array(analysis.width * analysis.height);
+  const lengths = BANDS.map(() => 0);
+  samples.forEach((s, i) => {
+    let band = BANDS.length - 1;
+    while (band > 0 && ratios[i] < BANDS[band]) band--;
+    lengths[band] += s.length;
+    for (const pixel of s.pixels!)
+      map[pixel] = map[pixel] === 0 ? ratios[i] : Math.min(map[pixel], ratios[i]);
+  });
+  const total = lengths.reduce((a, b) => a + b, 0) || 1;
+  return {
+    width: analysis.width,
+    height: analysis.height,
+    ratios: map,
+    bands: BANDS.map((from, i) => ({ from, share: lengths[i] / total })),
   };
 }
 
