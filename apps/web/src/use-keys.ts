@@ -1,8 +1,13 @@
 import { useEffect, useRef } from 'react';
 
+const TEXTLESS = new Set(['checkbox', 'radio', 'color', 'range', 'button', 'file']);
+
+/** True where a key belongs to what is being written; a box that is ticked takes only its own keys. */
 const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement &&
-  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  target instanceof HTMLInputElement
+    ? !TEXTLESS.has(target.type)
+    : target instanceof HTMLElement &&
+      (target.isContentEditable || /^(TEXTAREA|SELECT)$/.test(target.tagName));
 
 /** A key as it is written in a table: `Ctrl+z`, `Shift+G`, `ArrowLeft`, `?`. Letters are lower case without Shift. */
 function nameOf(e: KeyboardEvent): string {

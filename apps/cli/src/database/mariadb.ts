@@ -101,8 +101,8 @@ async function stopLeftover(folder: string): Promise<void> {
   const pidFile = join(folder, 'mariadb.pid');
   if (!existsSync(pidFile)) return;
   const pid = Number(readFileSync(pidFile, 'utf8').trim());
-  const command =
-    pid > 0 ? spawnSync('ps', ['-o', 'args=', '-p', String(pid)], { encoding: 'utf8' }).stdout : '';
+  const commandLine = `/proc/${pid}/cmdline`;
+  const command = pid > 0 && existsSync(commandLine) ? readFileSync(commandLine, 'utf8') : '';
   if (!command.includes(folder)) {
     rmSync(pidFile, { force: true });
     return;

@@ -14,6 +14,7 @@ export type Edit =
   | { op: 'setInk'; ink: string; value: Hex; colourway?: string }
   | { op: 'renameInk'; ink: string; name: string }
   | { op: 'addMaterial'; material: Material }
+  | { op: 'updateMaterial'; material: string; change: Partial<Omit<Material, 'id'>> }
   | { op: 'addColourway'; colourway: Colourway; at?: number }
   | { op: 'removeColourway'; colourway: string }
   | { op: 'updateColourway'; colourway: string; change: Partial<Omit<Colourway, 'id'>> }
@@ -96,6 +97,11 @@ export function applyEdit(design: Design, edit: Edit): Design {
       return design.materials.some((m) => m.id === edit.material.id)
         ? design
         : { ...design, materials: [...design.materials, edit.material] };
+    case 'updateMaterial':
+      return {
+        ...design,
+        materials: design.materials.map((m) => (m.id === edit.material ? { ...m, ...edit.change } : m)),
+      };
     case 'addColourway': {
       const colourways = [...design.colourways];
       colourways.splice(edit.at ?? colourways.length, 0, edit.colourway);

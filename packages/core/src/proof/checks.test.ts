@@ -194,6 +194,58 @@ describe('letters', () => {
   });
 });
 
+describe('extent', () => {
+  const disc = (r: number, x = 450) =>
+    inputOf(designOf({ a: '#ffffff' }, { ...shape('d', circle(450, 450, r), 'a'), place: place(x, 450) }), [
+      BLACK,
+    ]);
+
+  it('is the share of the safe area’s limiting side', () => {
+    // The safe area is 840 px wide: a disc of 168 px fills 20 %.
+    const [found] = findings(disc(84), 'extent');
+    expect(found.figure).toBeCloseTo(0.2, 3);
+    expect(found.message).toContain('fills 20 %');
+    expect(findings(disc(210), 'extent')).toEqual([]);
+  });
+
+  it('says how far off the centre line the artwork sits, and on which side', () => {
+    const [found] = findings(disc(300, 450 - 60), 'centre');
+    expect(found.figure).toBeCloseTo((60 / 300) * 25.4, 2);
+    expect(found.message).toContain('left of the centre line');
+    expect(findings(disc(300, 450 + 30), 'centre')).toEqual([]);
+  });
+});
+
+describe('interior loss', () => {
+  it('is the share of the artwork that looks like the garment', () => {
+    // A white disc of radius 200 with an eye of radius 100 in soot: a quarter is lost on Soot.
+    const design = designOf(
+      { w: '#ffffff', s: '#1b1b1d' },
+      shape('eye', circle(450, 450, 100), 's'),
+      shape('disc', circle(450, 450, 200), 'w'),
+    );
+    const [found] = findings(inputOf(design, [SOOT]), 'interior');
+    expect(found).toMatchObject({ severity: 'watch', garment: 'Soot' });
+    expect(found.figure).toBeCloseTo(0.25, 2);
+    expect(found.message).toContain('The ink s disappears on Soot: 25 %');
+    expect(findings(inputOf(design, [garment('Red', '#b3262e')]), 'interior')).toEqual([]);
+  });
+});
+
+describe('rights', () => {
+  it('asks about a picture and a figure whose licence is unknown, not about one’s own', () => {
+    const design = withPicture(400, 1);
+    const unknown: Design = {
+      ...design,
+      materials: [{ ...design.materials[0], licence: { id: 'unknown' } }],
+      parts: [...design.parts, { ...shape('fig', circle(450, 450, 50), 'a'), licence: { id: 'unknown' } }],
+    };
+    const input = inputOf(unknown, [BLACK], { pictures: source(discPicture(400, null)) });
+    expect(findings(input, 'rights').map((f) => f.part)).toEqual(['fig', 'p']);
+    expect(findings({ ...input, design }, 'rights')).toEqual([]);
+  });
+});
+
 describe('the whole proof', () => {
   it('says that an empty board, or one with hidden parts only, makes an empty file', () => {
     const empty = emptyDesign('x', designOf({}).board, 'soot', [], { name: 'a', value: '#ffffff' });
@@ -268,6 +320,20 @@ describe('every mend', () => {
       'outside',
       inputOf(
         designOf({ a: '#ffffff' }, { ...shape('d', circle(450, 450, 60), 'a'), place: place(20, 880) }),
+        [BLACK],
+      ),
+    ],
+    [
+      'small and off the centre',
+      inputOf(
+        designOf({ a: '#ffffff' }, { ...shape('d', circle(450, 450, 80), 'a'), place: place(300, 500) }),
+        [BLACK],
+      ),
+    ],
+    [
+      'unknown rights',
+      inputOf(
+        designOf({ a: '#ffffff' }, { ...shape('d', circle(450, 450, 300), 'a'), licence: { id: 'unknown' } }),
         [BLACK],
       ),
     ],

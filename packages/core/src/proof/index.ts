@@ -9,4 +9,7 @@ export { contrastFindings } from './check-contrast';
 export { boxFindings } from './check-box';
 export { resolutionFindings, pictureDpi } from './check-resolution';
 export { safeAreaFindings } from './check-safe-area';
+export { extentFindings, fillOf } from './check-extent';
+export { interiorFindings } from './check-interior';
+export { rightsFindings } from './check-rights';
 export { letterFindings } from './check-letters';

@@ -2,6 +2,9 @@ import { resolve } from '../drawing';
 import { analyse, type Analysis } from './analysis';
 import { boxFindings } from './check-box';
 import { contrastFindings } from './check-contrast';
+import { extentFindings } from './check-extent';
+import { interiorFindings } from './check-interior';
+import { rightsFindings } from './check-rights';
 import { letterFindings } from './check-letters';
 import { resolutionFindings } from './check-resolution';
 import { safeAreaFindings } from './check-safe-area';
@@ -41,6 +44,9 @@ export function proofOf(given: ProofInput): Proof {
     ...contrastFindings(check),
     ...resolutionFindings(check),
     ...safeAreaFindings(check),
+    ...extentFindings(check),
+    ...interiorFindings(check),
+    ...rightsFindings(check),
   ];
   if (drawing.groups.length === 0)
     findings.push({

@@ -7,7 +7,18 @@ import type { Analysis, LayerCache } from './analysis';
 /** `stop`: will be refused or misprint; `watch`: will look poor; `note`: worth knowing. */
 export type Severity = 'stop' | 'watch' | 'note';
 
-export type CheckId = 'contrast' | 'box' | 'resolution' | 'safe-area' | 'letters' | 'typeface' | 'nothing';
+export type CheckId =
+  | 'contrast'
+  | 'box'
+  | 'resolution'
+  | 'safe-area'
+  | 'letters'
+  | 'typeface'
+  | 'interior'
+  | 'extent'
+  | 'centre'
+  | 'rights'
+  | 'nothing';
 
 /** A change that Brelm computed and offers for a finding. */
 export interface Mend {

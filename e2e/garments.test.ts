@@ -1,0 +1,103 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Browser, Page } from 'playwright-core';
+import { Brelm, checked, launch, saved, watch } from './brelm';
+
+jest.setTimeout(240_000);
+
+const brelm = new Brelm();
+let browser: Browser;
+let page: Page;
+let faults: string[];
+
+beforeAll(async () => {
+  const address = await brelm.start();
+  browser = await launch();
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  page = await context.newPage();
+  faults = watch(page);
+  await page.goto(address);
+  await page.getByRole('link', { name: 'Count Owls Not Sheep' }).click();
+  await checked(page);
+  await page.keyboard.press('2');
+  await page.locator('[data-testid="cell-day-white"][data-verdict]').waitFor({ timeout: 30_000 });
+});
+afterAll(async () => {
+  await browser?.close();
+  await brelm.clean();
+});
+
+const cell = (colourway: string, garment: string) => page.getByTestId(`cell-${colourway}-${garment}`);
+const verdict = (colourway: string, garment: string) => cell(colourway, garment).getAttribute('data-verdict');
+const summary = () => page.getByTestId('wall-summary').innerText();
+
+describe('the garments stage', () => {
+  it('judges every colourway on every garment, and says it in words', async () => {
+    expect(await verdict('base', 'soot')).toBe('reads');
+    expect(await verdict('day', 'soot')).toBe('vanishes');
+    expect(await verdict('base', 'bone')).toBe('vanishes');
+    expect(await verdict('day', 'bone')).toBe('reads');
+    expect(await summary()).toMatch(/^Reads on \d+ of 36\. No colourway reads on /);
+    await page.getByText(/^Sell on Soot … /).waitFor();
+  });
+
+  it('gives a garment one colourway, and takes it back', async () => {
+    const tick = (colourway: string) => cell(colourway, 'soot').getByRole('checkbox');
+    await tick('day').check();
+    await page.getByTestId('wall-summary').filter({ hasText: 'Soot needs Night' }).waitFor();
+    await tick('base').check();
+    expect(await tick('day').isChecked()).toBe(false);
+    await page.keyboard.press('Control+z');
+    expect(await tick('day').isChecked()).toBe(true);
+    await page.keyboard.press('Control+z');
+    expect(await tick('day').isChecked()).toBe(false);
+  });
+
+  it('proposes a colourway that reads, as pictures; one that is taken stays', async () => {
+    expect(await verdict('base', 'clay-heather')).not.toBe('reads');
+    await page.getByRole('button', { name: 'Propose a colourway…' }).click();
+    expect(await page.getByRole('checkbox', { name: 'Clay heather', exact: true }).isChecked()).toBe(true);
+    await page.getByRole('button', { name: 'Work it out' }).click();
+    await page.getByRole('button', { name: 'Take it: least change' }).click();
+    await page.locator('[data-testid="cell-colourway-1-clay-heather"][data-verdict]').waitFor();
+    expect(await cell('colourway-1', 'clay-heather').getByRole('checkbox').isChecked()).toBe(true);
+    await saved(page);
+    await page.reload();
+    await page
+      .locator('[data-testid="cell-colourway-1-clay-heather"][data-verdict]')
+      .waitFor({ timeout: 30_000 });
+  });
+
+  it('renames, orders and removes colourways; the base stays', async () => {
+    await page.locator('tbody th button', { hasText: 'For Clay heather' }).click();
+    await page.getByLabel('Name of the colourway').fill('Clay');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Move up' }).click();
+    const names = () => page.locator('tbody th button > span:first-child').allInnerTexts();
+    expect(await names()).toEqual(['Night', 'Clay', 'Day']);
+    await page.getByRole('button', { name: 'Remove the colourway' }).click();
+    expect(await names()).toEqual(['Night', 'Day']);
+    expect(await page.getByRole('button', { name: 'The base stays' }).isDisabled()).toBe(true);
+    await page.keyboard.press('Control+z');
+    expect(await names()).toEqual(['Night', 'Clay', 'Day']);
+  });
+
+  it('opens a cell large, with the contrast along its edge', async () => {
+    await cell('base', 'clay-heather').getByRole('button').click();
+    const dialog = page.getByRole('dialog', { name: 'Night on Clay heather' });
+    await dialog.getByText('1.5 to 2').waitFor();
+    const shares = await dialog.locator('li > span:last-child').allInnerTexts();
+    const total = shares.reduce((sum, s) => sum + Number(s.replace(' %', '')), 0);
+    expect(Math.abs(total - 100)).toBeLessThanOrEqual(4);
+    await page.keyboard.press('Escape');
+  });
+
+  it('has nothing serious for axe, and leads back to the artwork by its key', async () => {
+    const serious = (await new AxeBuilder({ page: page as never }).analyze()).violations.filter(
+      (v) => v.impact === 'serious' || v.impact === 'critical',
+    );
+    expect(serious.map((v) => `${v.id}: ${v.nodes[0].html}`)).toEqual([]);
+    await page.keyboard.press('1');
+    await page.getByTestId('board').waitFor();
+    expect(faults).toEqual([]);
+  });
+});

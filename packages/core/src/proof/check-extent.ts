@@ -1,0 +1,98 @@
+import type { Edit } from '../design';
+import { drawingBounds } from '../drawing';
+import { boxCentre, boxHeight, boxWidth, intersect, isEmptyBox, type Box } from '../geometry';
+import { safeBox } from '../spec';
+import { pxToMm } from '../units';
+import { pictureDpi } from './check-resolution';
+import { regionOf } from './region';
+import type { CheckInput, Finding, Mend } from './types';
+
+/** Artwork that fills less than this of the safe area's limiting side floats small on the product. */
+const LEAST_FILL = 0.5;
+/** Farther than this off the centre line can be seen, mm. */
+const MOST_OFF_CENTRE_MM = 3;
+
+/** Share of the safe area's limiting side that a box fills: 1 when it just fits. */
+export const fillOf = (box: Box, safe: Box): number =>
+  Math.max(boxWidth(box) / boxWidth(safe), boxHeight(box) / boxHeight(safe));
+
+/** Maps every part: scaled by `k` about (cx, cy), then that point moved to (tx, ty). */
+const moveAll = (input: CheckInput, k: number, cx: number, cy: number, tx: number, ty: number): Edit[] =>
+  input.design.parts.map((part) => ({
+    op: 'place',
+    part: part.id,
+    place: {
+      x: tx + (part.place.x - cx) * k,
+      y: ty + (part.place.y - cy) * k,
+      scaleX: part.place.scaleX * k,
+      scaleY: part.place.scaleY * k,
+    },
+  }));
+
+/** The scale up to which every picture keeps the resolution that the spec asks for. */
+const mostScale = (input: CheckInput): number =>
+  Math.min(
+    ...input.design.parts
+      .filter((p) => p.kind === 'picture' && !p.hidden)
+      .map((p) => pictureDpi(p.place.scaleX, p.place.scaleY, input.drawing.dpi) / input.spec.leastDpi),
+  );
+
+function fillMends(input: CheckInput, fill: number, from: [number, number], to: [number, number]): Mend[] {
+  const most = mostScale(input) * 0.999;
+  const k = Math.min(0.995 / fill, most);
+  if (k * fill < LEAST_FILL) return [];
+  return [
+    {
+      id: 'fill',
+      title:
+        k === most ? 'Scale all of it as far as its pictures allow' : 'Scale all of it to fill the safe area',
+      edits: moveAll(input, k, ...from, ...to),
+    },
+  ];
+}
+
+/** Artwork that floats small in its print area, or sits off the centre line. */
+export function extentFindings(input: CheckInput): Finding[] {
+  const { drawing } = input;
+  const board: Box = { left: 0, top: 0, right: drawing.width, bottom: drawing.height };
+  const box = intersect(drawingBounds(drawing), board);
+  if (isEmptyBox(box) || boxWidth(box) < 1 || boxHeight(box) < 1) return [];
+  const safe = safeBox(input.side);
+  const [cx, cy] = boxCentre(box);
+  const [sx, sy] = boxCentre(safe);
+  const findings: Finding[] = [];
+  const fill = fillOf(box, safe);
+  if (fill < LEAST_FILL)
+    findings.push({
+      check: 'extent',
+      severity: 'watch',
+      part: null,
+      message: `The artwork fills ${Math.round(fill * 100)} % of the safe area: it will look small`,
+      figure: fill,
+      threshold: LEAST_FILL,
+      unit: 'share',
+      region: regionOf(box),
+      mends: fillMends(input, fill, [cx, cy], [sx, sy]),
+    });
+  const middle = drawing.width / 2;
+  const off = pxToMm(cx - middle, drawing.dpi);
+  if (Math.abs(off) > MOST_OFF_CENTRE_MM)
+    findings.push({
+      check: 'centre',
+      severity: 'watch',
+      part: null,
+      message: `The artwork sits ${Math.abs(off).toFixed(1)} mm ${off < 0 ? 'left' : 'right'} of the centre line`,
+      figure: Math.abs(off),
+      threshold: MOST_OFF_CENTRE_MM,
+      unit: 'mm',
+      region: regionOf(box),
+      mends: [
+        {
+          id: 'centre',
+          title: 'Move all of it to the centre line',
+          edits: moveAll(input, 1, cx, cy, middle, cy),
+        },
+      ],
+    });
+  return findings;
+}
