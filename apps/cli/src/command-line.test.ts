@@ -196,6 +196,21 @@ describe('proof', () => {
   });
 });
 
+describe('wall', () => {
+  it('paints every colourway on the garments that are named, darkest first', () => {
+    const out = join(folder, 'wall.png');
+    const { code, err } = brelm('wall', owls, '--out', out, '--garment', 'bone', '--garment', 'soot');
+    expect(code).toBe(0);
+    expect(err).toContain('Night: reads on 1 of 2.');
+    expect(err).toContain('Day: reads on 1 of 2.');
+    const png = PNG.sync.read(readFileSync(out));
+    const at = (x: number, y: number) =>
+      png.data.subarray((y * png.width + x) * 4, (y * png.width + x) * 4 + 3).toString('hex');
+    // The first cell's corner is Soot, the second's is Bone; the second row begins 254 px further down.
+    expect([at(194, 68), at(388, 68), at(194, 322)]).toEqual(['1b1b1d', 'f2ead8', '1b1b1d']);
+  });
+});
+
 describe('bad input exits 2 and names file, field and reason:', () => {
   const moon = join(designs, 'pictures/harvest-moon.png');
   it.each<[string, () => string[], RegExp]>([

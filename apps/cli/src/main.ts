@@ -10,6 +10,8 @@ const HELP = `Usage: ./brelm COMMAND
                                                check a design; exit 1 when it has stops
   export DESIGN.brelm.json --spec ID [--colourway ID] [--out DIR] [--json] [--strict]
                                                write its files; exit 1 when the proof has stops
+  wall DESIGN.brelm.json [--spec ID] [--garment ID ...] [--out FILE.png]
+                                               every colourway on every garment, as a picture
 
 Exit codes: 0 fine, 1 the proof has stops or tests failed, 2 bad input.
 `;
@@ -20,6 +22,7 @@ const COMMANDS: Record<string, () => Promise<{ run(args: string[]): Promise<numb
   specs: () => import('./commands/specs'),
   proof: () => import('./commands/proof'),
   export: () => import('./commands/export'),
+  wall: () => import('./commands/wall'),
 };
 
 async function main([name = 'help', ...args]: string[]): Promise<number> {

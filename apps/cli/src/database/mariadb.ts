@@ -184,7 +184,8 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
     [
       '--no-defaults',
       `--datadir=${data}`,
-      `--socket=${join(folder, 'mariadb.sock')}`,
+      // Beside the data, by a relative path: a socket's whole path may have only about 100 characters.
+      '--socket=mariadb.sock',
       `--pid-file=${join(folder, 'mariadb.pid')}`,
       `--init-file=${initFile}`,
       '--bind-address=127.0.0.1',

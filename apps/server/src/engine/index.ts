@@ -7,4 +7,5 @@ export * from './write-aside';
 export * from './export-png';
 export * from './library';
 export * from './run-proof';
+export * from './wall-picture';
 export * from './design-file';

@@ -1,5 +1,5 @@
 import type { Design, PicturePart } from '@brelm/core/design';
-import { pictureDpi } from '@brelm/core/proof';
+import { pictureDpi, wholeDpi } from '@brelm/core/proof';
 import { NumberField } from '../ui';
 import { useEdit } from './use-edit';
 
@@ -14,7 +14,7 @@ export function PictureSettings({ part, design }: { part: PicturePart; design: D
     <div className="flex flex-col gap-2">
       <p className="text-[13px] text-muted">
         {material?.width} × {material?.height} px, prints at{' '}
-        <strong className={dpi < 150 ? 'text-rust' : 'text-ink'}>{Math.floor(dpi)} dpi</strong>
+        <strong className={dpi < 150 ? 'text-rust' : 'text-ink'}>{wholeDpi(dpi)} dpi</strong>
       </p>
       <div className="flex items-end gap-3">
         <label className="flex h-7 items-center gap-2 text-[13px]">

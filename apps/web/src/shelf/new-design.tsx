@@ -2,13 +2,14 @@ import { Radio, RadioGroup } from '@headlessui/react';
 import { useState } from 'react';
 import { lightness, type Garment } from '@brelm/core/colour';
 import { emptyDesign } from '@brelm/core/design';
+import { byLightness } from '@brelm/core/proof';
 import { boardOf, type Spec } from '@brelm/core/spec';
 import { reasonOf, useCreateDesignMutation } from '../store/api';
 import { Button, garmentBackground, Modal } from '../ui';
 
-/** Garments that a new design is judged on: the chosen one, then a spread from dark to light. */
+/** Garments that a new design is judged on: the chosen one, then an even spread from dark to light. */
 function spread(garments: readonly Garment[], chosen: Garment): string[] {
-  const others = garments.filter((g) => g.id !== chosen.id);
+  const others = byLightness(garments.filter((g) => g.id !== chosen.id));
   const step = (others.length - 1) / 4;
   const picked = Array.from({ length: 5 }, (_, i) => others[Math.round(i * step)]).filter(Boolean);
   return [...new Set([chosen, ...picked].map((g) => g.id))];

@@ -8,6 +8,9 @@ import type { CheckInput, Finding } from './types';
 export const pictureDpi = (scaleX: number, scaleY: number, boardDpi: number): number =>
   effectiveDpi(1, pxToInches(Math.max(Math.abs(scaleX), Math.abs(scaleY)), boardDpi));
 
+/** A resolution as it is said: rounded down, but not for a hair that arithmetic has lost. */
+export const wholeDpi = (dpi: number): number => Math.floor(dpi + 0.01);
+
 /** Pictures stretched until they have fewer source pixels to a printed inch than the spec asks for. */
 export function resolutionFindings(input: CheckInput): Finding[] {
   const least = input.spec.leastDpi;
@@ -23,7 +26,7 @@ export function resolutionFindings(input: CheckInput): Finding[] {
       check: 'resolution',
       severity: 'stop',
       part: part.id,
-      message: `“${partTitle(part)}” is stretched to ${Math.floor(dpi)} dpi: needs ${least}`,
+      message: `“${partTitle(part)}” is stretched to ${wholeDpi(dpi)} dpi: needs ${least}`,
       figure: dpi,
       threshold: least,
       unit: 'dpi',

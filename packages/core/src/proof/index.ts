@@ -7,7 +7,7 @@ export * from './wall';
 export * from './propose';
 export { contrastFindings } from './check-contrast';
 export { boxFindings } from './check-box';
-export { resolutionFindings, pictureDpi } from './check-resolution';
+export { resolutionFindings, pictureDpi, wholeDpi } from './check-resolution';
 export { safeAreaFindings } from './check-safe-area';
 export { extentFindings, fillOf } from './check-extent';
 export { interiorFindings } from './check-interior';

@@ -2,3 +2,4 @@
 export * from './image';
 export * from './alpha-box';
 export * from './ground';
+export * from './heather';
