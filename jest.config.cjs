@@ -21,6 +21,7 @@ module.exports = {
       testMatch: [
         '<rootDir>/packages/core/src/**/*.test.ts',
         '<rootDir>/apps/cli/src/**/*.test.ts',
+        '<rootDir>/apps/web/src/**/*.test.ts',
         '<rootDir>/apps/server/src/engine/*.test.ts',
       ],
     },

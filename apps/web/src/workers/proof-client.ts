@@ -1,5 +1,6 @@
 import { wrap } from 'comlink';
 import type { Edit } from '@brelm/core/design';
+import { latestOnly } from './latest-only';
 import type { ProofRequest, ProofWorker } from './proof.worker';
 
 let remote: ReturnType<typeof wrap<ProofWorker>> | undefined;
@@ -9,30 +10,6 @@ function worker() {
     new Worker(new URL('./proof.worker.ts', import.meta.url), { type: 'module', name: 'proof' }),
   );
   return remote;
-}
-
-/** Runs one call at a time; of those that come in meanwhile only the last is run. */
-function latestOnly<A, R>(call: (argument: A) => Promise<R>) {
-  let busy = false;
-  let waiting: { argument: A; done: (result: R | null) => void } | null = null;
-  return function run(argument: A): Promise<R | null> {
-    return new Promise((done) => {
-      if (busy) {
-        waiting?.done(null);
-        waiting = { argument, done };
-        return;
-      }
-      busy = true;
-      call(argument)
-        .then(done, () => done(null))
-        .finally(() => {
-          busy = false;
-          const next = waiting;
-          waiting = null;
-          if (next) void run(next.argument).then(next.done);
-        });
-    });
-  };
 }
 
 /** Verdicts at a reduced size; null when a later call took its place. */

@@ -12,7 +12,8 @@ import {
 import { resolve } from '../drawing';
 import { mmToPx } from '../units';
 import { analyse, ANALYSIS_SIZE } from './analysis';
-import { judgeGarment, NEEDED_RATIO, sampleEdges, weakBox, edgeRatios } from './contrast';
+import { judgeGarment, NEEDED_RATIO, weakBox } from './contrast';
+import { sampleEdges, edgeRatios } from './edges';
 import { regionOf } from './region';
 import type { CheckInput, Finding, Mend, PartContrast, ProofInput } from './types';
 

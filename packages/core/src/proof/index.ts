@@ -1,6 +1,7 @@
 /** The proof: one file a check, each (input) → findings; mends as edits; verdicts on garments. */
 export * from './types';
 export * from './analysis';
+export * from './edges';
 export * from './contrast';
 export * from './proof';
 export * from './wall';

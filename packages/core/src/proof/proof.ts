@@ -8,7 +8,8 @@ import { rightsFindings } from './check-rights';
 import { letterFindings } from './check-letters';
 import { resolutionFindings } from './check-resolution';
 import { safeAreaFindings } from './check-safe-area';
-import { judgeGarment, sampleEdges } from './contrast';
+import { judgeGarment } from './contrast';
+import { sampleEdges } from './edges';
 import type { CheckInput, Finding, GarmentContrast, Proof, ProofInput, Severity } from './types';
 
 const RANK: Record<Severity, number> = { stop: 0, watch: 1, note: 2 };

@@ -2,7 +2,8 @@ import { contrastRatio, deltaE, lightness, nearestReading, yarns, type Garment, 
 import { inksOfPart, inkValues, type Design } from '../design';
 import { resolve } from '../drawing';
 import { analyse, type Analysis } from './analysis';
-import { judgeGarment, NEEDED_RATIO, sampleEdges } from './contrast';
+import { judgeGarment, NEEDED_RATIO } from './contrast';
+import { sampleEdges } from './edges';
 import { mustReadParts } from './proof';
 import type { ProofInput } from './types';
 
