@@ -2,6 +2,7 @@ import clsx from 'clsx';
 import { useMemo, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import { applyEdits, type Design } from '@brelm/core/design';
+import { byLightness } from '@brelm/core/proof';
 import { GarmentCanvas, resolveDesign, useThumbnail, type Resolved } from '../design';
 import { Button, garmentBackground, Modal, ratioText, VerdictMark } from '../ui';
 import { useLive } from './live';
@@ -137,7 +138,7 @@ function ChooseGarments({
   return (
     <Modal open onClose={onClose} title="Garments to judge it on" wide>
       <div className="grid max-h-[55vh] grid-cols-3 gap-1.5 overflow-y-auto">
-        {garments.map((g) => (
+        {byLightness(garments).map((g) => (
           <label
             key={g.id}
             className="flex cursor-pointer items-center gap-2 rounded-md border border-line px-2 py-1.5"

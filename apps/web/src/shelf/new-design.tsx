@@ -106,7 +106,7 @@ export function NewDesign({
           <RadioGroup value={garmentId} onChange={setGarmentId} aria-label="Garment colour">
             <p className="heading mb-1.5">Garment colour</p>
             <div className="grid max-h-72 grid-cols-2 gap-1.5 overflow-y-auto p-0.5">
-              {garments.map((g) => (
+              {byLightness(garments).map((g) => (
                 <Radio
                   key={g.id}
                   value={g.id}
