@@ -4,7 +4,7 @@ import { readDesign } from '@brelm/core/design';
 import { useAppDispatch, useAppSelector } from '../store';
 import { startAutosave } from '../store/autosave';
 import { reasonOf, useGarmentsQuery, useSpecsQuery, type StoredDesign } from '../store/api';
-import { readDraft } from '../store/drafts';
+import { dropDraft, readDraft, sameDesign } from '../store/drafts';
 import { closed, opened, saveStateChanged } from '../store/editor';
 import { Button } from '../ui';
 import { GarmentsStage } from '../garments/garments-stage';
@@ -27,8 +27,9 @@ export function ArtworkStage() {
     let stopSaving: (() => void) | undefined;
     setLoading({ kind: 'loading' });
     void (async () => {
-      const draft = await readDraft(id);
+      let draft = await readDraft(id);
       let stored: StoredDesign;
+      let reached = true;
       try {
         const response = await fetch(`/api/designs/${id}`);
         const body = (await response.json()) as StoredDesign & { message?: string };
@@ -45,6 +46,7 @@ export function ArtworkStage() {
           return;
         }
         // Offline, but this browser has it: go on from there.
+        reached = false;
         stored = {
           id,
           revision: draft.revision,
@@ -53,6 +55,10 @@ export function ArtworkStage() {
         };
       }
       if (!wanted) return;
+      if (draft && reached && sameDesign(draft.design, stored.document)) {
+        void dropDraft(id);
+        draft = undefined;
+      }
       const design = draft?.design ?? stored.document;
       dispatch(
         opened({ stored: draft ? { ...stored, revision: draft.revision } : stored, design, at: Date.now() }),

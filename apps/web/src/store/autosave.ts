@@ -1,6 +1,6 @@
 import type { Design } from '@brelm/core/design';
 import type { StoredDesign } from './api';
-import { dropDraft, keepDraft } from './drafts';
+import { dropDraft, keepDraft, sameDesign } from './drafts';
 import { saveStateChanged, type SaveState } from './editor';
 import { store } from './index';
 
@@ -55,13 +55,16 @@ export function startAutosave(id: string, saved: Design | null): () => void {
         body: JSON.stringify({ revision: s.revision, document: design, keepReplaced: s.replaces }),
       });
       const body = (await response.json()) as StoredDesign & { message?: string; current?: StoredDesign };
-      if (response.ok) {
+      const theirs = response.status === 409 ? body.current : undefined;
+      const arrived = theirs && sameDesign(theirs.document, design) ? theirs.revision : null;
+      if (response.ok || arrived !== null) {
+        const revision = arrived ?? body.revision;
         onServer = design;
-        report({ kind: 'saved', at: Date.now() }, body.revision);
+        report({ kind: 'saved', at: Date.now() }, revision);
         const now = current();
         if (!now || now.design === design) await dropDraft(id);
-        else void keepDraft(id, { revision: body.revision, design: now.design!, at: Date.now() });
-      } else if (response.status === 409 && body.current) report({ kind: 'conflict', theirs: body.current });
+        else void keepDraft(id, { revision, design: now.design!, at: Date.now() });
+      } else if (theirs) report({ kind: 'conflict', theirs });
       else if (response.status >= 500)
         report({ kind: 'offline', reason: body.message ?? 'the server has a fault' });
       else report({ kind: 'refused', reason: body.message ?? 'the server refused it' });

@@ -1,5 +1,5 @@
 import { createStore, del, get, set } from 'idb-keyval';
-import type { Design } from '@brelm/core/design';
+import { readDesign, type Design } from '@brelm/core/design';
 
 /** A design with changes that the server does not have yet, kept in this browser. */
 export interface Draft {
@@ -15,3 +15,10 @@ export const readDraft = (id: string): Promise<Draft | undefined> =>
   get<Draft>(id, drafts).catch(() => undefined);
 export const keepDraft = (id: string, draft: Draft): Promise<void> => set(id, draft, drafts);
 export const dropDraft = (id: string): Promise<void> => del(id, drafts).catch(() => undefined);
+
+/**
+ * True for two designs that say the same. A save may have reached the server although its answer
+ * never came back: what then looks like a conflict is none.
+ */
+export const sameDesign = (a: Design, b: Design): boolean =>
+  JSON.stringify(readDesign(a)) === JSON.stringify(readDesign(b));
