@@ -2,4 +2,6 @@
 export * from './matrix';
 export * from './box';
 export * from './path';
+export * from './flatten';
 export * from './svg-path';
+export * from './forms';

@@ -15,3 +15,19 @@ export function alphaBox(image: RasterImage, threshold = 0): Box {
       }
   return { left, top, right, bottom };
 }
+
+/**
+ * Where the weight of an image's ink lies, px from its top left, each pixel weighing what its alpha
+ * says; null where there is no ink.
+ */
+export function alphaCentre({ width, data }: RasterImage): [number, number] | null {
+  let [weight, sx, sy] = [0, 0, 0];
+  for (let i = 0; i < data.length / 4; i++) {
+    const a = data[i * 4 + 3];
+    if (a === 0) continue;
+    weight += a;
+    sx += a * ((i % width) + 0.5);
+    sy += a * (Math.floor(i / width) + 0.5);
+  }
+  return weight ? [sx / weight, sy / weight] : null;
+}

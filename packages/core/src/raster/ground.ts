@@ -17,6 +17,15 @@ function lab(r: number, g: number, b: number, out: Float64Array): void {
   out[2] = 200 * (y - z);
 }
 
+/** CIELAB distance (ΔE 76, against D65) of two 8-bit sRGB colours. */
+export function labDistance(p: readonly number[], q: readonly number[]): number {
+  lab(p[0], p[1], p[2], FIRST);
+  lab(q[0], q[1], q[2], SECOND);
+  return Math.hypot(FIRST[0] - SECOND[0], FIRST[1] - SECOND[1], FIRST[2] - SECOND[2]);
+}
+const FIRST = new Float64Array(3);
+const SECOND = new Float64Array(3);
+
 /** What a picture's rim, its outermost row or column on all four sides, is like. */
 export interface Rim {
   /** Share of rim pixels with alpha of at least 250. */

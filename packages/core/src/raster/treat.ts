@@ -1,0 +1,134 @@
+import { componentsOf } from './components';
+import { maskOfAlpha, squaredDistance } from './distance';
+import { removeGround } from './ground';
+import type { RasterImage } from './image';
+
+/** Takes away the colour that a picture's rim has, as far as it is connected to the rim. */
+export interface Ground {
+  /** Largest CIELAB distance (ΔE 76) from the ground's colour that still counts as ground. */
+  tolerance: number;
+}
+
+/**
+ * What becomes of a picture's partial alpha: `solid` prints from `at` (0–255) upwards and nothing
+ * below; `halftone` turns it into dots, `pitch` source px apart, that cover the same share.
+ */
+export type AlphaRule = { mode: 'solid'; at: number } | { mode: 'halftone'; pitch: number };
+
+/** How a picture is cleaned before it is painted; its file stays as it was brought in. */
+export interface Treatment {
+  ground: Ground | null;
+  /** Gives rim pixels the colour of the ink behind them, so that no fringe of an old ground is left. */
+  lift: boolean;
+  alpha: AlphaRule | null;
+  /** Loose pieces of fewer px than this are taken away; 0 keeps all. */
+  specks: number;
+}
+
+/** Equal for treatments that do the same; `whole` for none. */
+export const treatmentKey = (treatment: Treatment | null): string =>
+  treatment
+    ? `${treatment.ground?.tolerance ?? '-'} ${treatment.lift ? 'lift' : '-'} ${JSON.stringify(treatment.alpha)} ${treatment.specks}`
+    : 'whole';
+
+/** How far in from the rim a colour counts as free of an old ground, px. */
+const RIM_DEPTH = 3;
+
+/**
+ * The image with rim colours taken from the ink: every pixel with some alpha that is less than three
+ * px from a clear one gets the colour of the nearest pixel farther in; its alpha stays. Thin places
+ * that have nothing farther in keep their colours.
+ */
+export function liftFringe(image: RasterImage): RasterImage {
+  const { width, height } = image;
+  const data = new Uint8ClampedArray(image.data);
+  const inside = squaredDistance(maskOfAlpha(image, 16));
+  const deep = (i: number) => inside[i] >= RIM_DEPTH * RIM_DEPTH && image.data[i * 4 + 3] >= 250;
+  const reach = RIM_DEPTH + 2;
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const i = y * width + x;
+      if (image.data[i * 4 + 3] === 0 || deep(i)) continue;
+      let nearest = -1;
+      let least = Infinity;
+      for (let v = Math.max(0, y - reach); v <= Math.min(height - 1, y + reach); v++)
+        for (let u = Math.max(0, x - reach); u <= Math.min(width - 1, x + reach); u++) {
+          const d = (u - x) ** 2 + (v - y) ** 2;
+          if (d < least && deep(v * width + u)) {
+            least = d;
+            nearest = v * width + u;
+          }
+        }
+      if (nearest >= 0) for (let c = 0; c < 3; c++) data[i * 4 + c] = image.data[nearest * 4 + c];
+    }
+  return { width, height, data };
+}
+
+/** The image with its partial alpha made all or nothing, as `rule` says. */
+export function settleAlpha(image: RasterImage, rule: AlphaRule): RasterImage {
+  const { width, height } = image;
+  const data = new Uint8ClampedArray(image.data);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const p = (y * width + x) * 4 + 3;
+      const least = rule.mode === 'solid' ? rule.at : halftoneThreshold(x, y, rule.pitch);
+      data[p] = data[p] >= least ? 255 : 0;
+    }
+  return { width, height, data };
+}
+
+/**
+ * Alpha (1–255) from which a round dot screen at 45° prints at (x, y). The spot function is the
+ * cosine one (as in PostScript's dot screens): its values are spread so that the share that prints
+ * equals the alpha.
+ */
+function halftoneThreshold(x: number, y: number, pitch: number): number {
+  const k = Math.PI / (pitch / Math.SQRT2);
+  const u = ((x + 0.5 + y + 0.5) / Math.SQRT2) * k * Math.SQRT2;
+  const v = ((x + 0.5 - (y + 0.5)) / Math.SQRT2) * k * Math.SQRT2;
+  const spot = (2 - Math.cos(u) - Math.cos(v)) / 4;
+  return 1 + 254 * spread(spot);
+}
+
+/** Share of a cell in which the spot function is below each of 256 values: makes tones come out even. */
+const SPREAD = (() => {
+  const n = 96;
+  const values: number[] = [];
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j < n; j++)
+      values.push((2 - Math.cos((2 * Math.PI * i) / n) - Math.cos((2 * Math.PI * j) / n)) / 4);
+  values.sort((a, b) => a - b);
+  let below = 0;
+  return Float64Array.from({ length: 257 }, (_, i) => {
+    while (below < values.length && values[below] < i / 256) below++;
+    return below / values.length;
+  });
+})();
+const spread = (spot: number) => SPREAD[Math.max(0, Math.min(256, Math.round(spot * 256)))];
+
+/** The image without pieces of fewer than `least` px that hang together with nothing else. */
+export function removeSpecks(image: RasterImage, least: number): RasterImage {
+  const data = new Uint8ClampedArray(image.data);
+  for (const piece of componentsOf(maskOfAlpha(image, 1), least))
+    if (piece.area < least) for (const i of piece.pixels) data.fill(0, i * 4, i * 4 + 4);
+  return { width: image.width, height: image.height, data };
+}
+
+/**
+ * A picture as it prints. `scale` is how many px of `image` stand for one of the original, for smaller
+ * copies: sizes in `treatment` count the original's px.
+ */
+export function treatPicture(image: RasterImage, treatment: Treatment, scale = 1): RasterImage {
+  let out = image;
+  if (treatment.ground) out = removeGround(out, treatment.ground.tolerance);
+  if (treatment.lift) out = liftFringe(out);
+  if (treatment.alpha)
+    out = settleAlpha(
+      out,
+      treatment.alpha.mode === 'halftone'
+        ? { mode: 'halftone', pitch: Math.max(2, treatment.alpha.pitch * scale) }
+        : treatment.alpha,
+    );
+  if (treatment.specks > 0) out = removeSpecks(out, Math.max(1, treatment.specks * scale * scale));
+  return out;
+}
