@@ -1,21 +1,37 @@
 import type { Hex } from './srgb';
 import { deltaE } from './difference';
 
+/** How a colour of a blank is made up; all but `solid` have a second colour. */
+export const GARMENT_KINDS = ['solid', 'heather', 'tie-dye', 'film'] as const;
+export type GarmentKind = (typeof GARMENT_KINDS)[number];
+
+/** `underbase`: white is laid under the ink; `direct`: the ink goes on as it is, and the ground shows. */
+export type TakesInk = 'underbase' | 'direct';
+
 /** A garment colour: what the artwork is printed on. */
 export interface Garment {
   id: string;
   name: string;
-  /** The colour, or the heather's first yarn. */
+  /** The colour, or the first of two. */
   value: Hex;
-  /** `heather`: a fine mix of two yarns, `value` and `second`. */
-  kind: 'solid' | 'heather';
-  /** The heather's second yarn. */
+  /**
+   * `heather`: a fine mix of two yarns; `tie-dye`: patches from one colour to the other; `film`: a
+   * metallic or glossy sheet that goes from one to the other as light falls on it.
+   */
+  kind: GarmentKind;
+  /** The second colour. */
   second?: Hex;
+  /** What it is a colour of: tee, hoodie, tote, sticker vinyl, mug …; any when left out. */
+  blank?: string;
+  /** Underbase when left out. */
+  takes?: TakesInk;
+  /** The seller's own, not one that came with the library. */
+  own?: boolean;
 }
 
-/** The colours of which a garment is made: one for a solid, two yarns for a heather. */
+/** The colours that a garment shows: one for a solid, two for any other kind. */
 export const yarns = (garment: Garment): Hex[] =>
-  garment.kind === 'heather' && garment.second ? [garment.value, garment.second] : [garment.value];
+  garment.kind !== 'solid' && garment.second ? [garment.value, garment.second] : [garment.value];
 
 /** The yarn that is nearer to `ink` (smallest CIEDE2000): the one that contrast is judged against. */
 export function nearestYarn(garment: Garment, ink: Hex): Hex {

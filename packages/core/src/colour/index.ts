@@ -5,3 +5,5 @@ export * from './difference';
 export * from './garment';
 export * from './reach';
 export * from './names';
+export * from './white-balance';
+export * from './palette';

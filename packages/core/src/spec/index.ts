@@ -2,3 +2,4 @@
 export * from './types';
 export * from './read';
 export * from './side';
+export * from './garments-csv';

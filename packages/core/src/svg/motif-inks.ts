@@ -38,9 +38,17 @@ export function inkOutlines(
     byColour.set(colour, ink.id);
     return ink.id;
   };
-  const outlines = art.outlines.map(({ colour, ...outline }) => ({
+  const outlines = art.outlines.map(({ colour, gradient, ...outline }): MotifOutline => ({
     ...outline,
     ink: inkFor(colour),
+    ...(gradient
+      ? {
+          gradient: {
+            ...gradient,
+            stops: gradient.stops.map((s) => ({ at: s.at, ink: inkFor(s.colour), opacity: s.opacity })),
+          },
+        }
+      : {}),
   }));
   return { outlines, added };
 }

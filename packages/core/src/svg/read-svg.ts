@@ -1,5 +1,5 @@
 import { XMLParser } from 'fast-xml-parser';
-import { isHex, normaliseHex, rgbToHex, hexToRgb, type Hex, type Rgb } from '../colour';
+import { isHex, normaliseHex, type Hex } from '../colour';
 import {
   IDENTITY,
   multiply,
@@ -8,6 +8,7 @@ import {
   toSvgPath,
   transformPath,
   unite,
+  intersect,
   EMPTY_BOX,
   isEmptyBox,
   boxWidth,
@@ -16,13 +17,25 @@ import {
   type Matrix,
   type PathData,
 } from '../geometry';
-import type { Join, MotifOutline } from '../design';
+import type { Join, MotifGradient, MotifOutline } from '../design';
 import { SvgError } from './safety';
 
-/** An outline with its colour, before colours become inks. */
-export type ColouredOutline = Omit<MotifOutline, 'ink'> & { colour: Hex };
+/** A gradient with its colours, before colours become inks. */
+export type ColouredGradient = Omit<MotifGradient, 'stops'> & {
+  stops: { at: number; colour: Hex; opacity: number }[];
+};
 
-type FoundOutline = Omit<ColouredOutline, 'path'> & { data: PathData };
+/** An outline with its colour, before colours become inks. */
+export type ColouredOutline = Omit<MotifOutline, 'ink' | 'gradient'> & {
+  colour: Hex;
+  gradient?: ColouredGradient;
+};
+
+interface Clip {
+  data: PathData;
+  rule: 'nonzero' | 'evenodd';
+}
+type FoundOutline = Omit<ColouredOutline, 'path' | 'clips'> & { data: PathData; within: readonly Clip[] };
 
 /** Art smaller than this on its long side is enlarged, so that rounding its paths costs nothing. */
 const LEAST_SIZE = 512;
@@ -31,6 +44,9 @@ export interface SvgArt {
   width: number;
   height: number;
   outlines: ColouredOutline[];
+  /** Where the art's top left lay in the file, its units; and how many of the art's units are one of those. */
+  origin: { x: number; y: number };
+  scale: number;
   /** What could not be kept, in words. */
   left: string[];
 }
@@ -43,6 +59,52 @@ interface Node {
 const attributesOf = (node: Node) => (node[':@'] ?? {}) as Record<string, string>;
 const tagOf = (node: Node) => Object.keys(node).find((k) => k !== ':@') ?? '';
 const childrenOf = (node: Node) => (node[tagOf(node)] ?? []) as Node[];
+
+/** A gradient as the file has it; `onBox` when its units are the box of what it fills. */
+type FileGradient = ColouredGradient & { onBox: boolean };
+
+function gradientOf(node: Node): FileGradient | null {
+  const a = attributesOf(node);
+  const number = (name: string, otherwise: number) => {
+    const v = Number(a[name] ?? otherwise);
+    return Number.isFinite(v) ? v : otherwise;
+  };
+  let last = 0;
+  const stops = childrenOf(node).flatMap((child) => {
+    const s = attributesOf(child);
+    const colour = s['stop-color'] ?? '#000000';
+    if (!isHex(colour)) return [];
+    // Offsets never go back (SVG 2, 14.2.4).
+    last = Math.max(last, Math.min(1, Number(s.offset ?? 0) || 0));
+    return [{ at: last, colour: normaliseHex(colour), opacity: Number(s['stop-opacity'] ?? 1) }];
+  });
+  if (stops.length === 0) return null;
+  const common = {
+    matrix: [...matrixOf(a.gradientTransform)] as ColouredGradient['matrix'],
+    stops,
+    onBox: a.gradientUnits !== 'userSpaceOnUse',
+  };
+  if (tagOf(node) === 'linearGradient')
+    return {
+      ...common,
+      kind: 'linear',
+      x0: number('x1', 0),
+      y0: number('y1', 0),
+      x1: number('x2', 1),
+      y1: number('y2', 0),
+      r: 0,
+    };
+  const [cx, cy] = [number('cx', 0.5), number('cy', 0.5)];
+  return {
+    ...common,
+    kind: 'radial',
+    x0: number('fx', cx),
+    y0: number('fy', cy),
+    x1: cx,
+    y1: cy,
+    r: number('r', 0.5),
+  };
+}
 
 function matrixOf(text: string | undefined): Matrix {
   if (!text) return IDENTITY;
@@ -69,61 +131,100 @@ export function readNormalisedSvg(source: string): SvgArt {
   });
   const root = (parser.parse(source) as Node[]).find((n) => tagOf(n) === 'svg');
   if (!root) throw new SvgError('this is no SVG file');
-  const gradients = new Map<string, Hex>();
+  const gradients = new Map<string, FileGradient>();
+  const clips = new Map<string, Node>();
   const left = new Set<string>();
   const found: FoundOutline[] = [];
 
   for (const defs of childrenOf(root).filter((n) => tagOf(n) === 'defs'))
     for (const g of childrenOf(defs)) {
+      if (tagOf(g) === 'clipPath') clips.set(attributesOf(g).id, g);
       if (!/Gradient$/.test(tagOf(g))) continue;
-      const stops = childrenOf(g)
-        .map((s) => attributesOf(s)['stop-color'])
-        .filter(isHex)
-        .map((c) => hexToRgb(c));
-      if (stops.length === 0) continue;
-      const mean = [0, 1, 2].map((c) => stops.reduce((n, s) => n + s[c], 0) / stops.length);
-      gradients.set(attributesOf(g).id, rgbToHex(mean as unknown as Rgb));
+      const gradient = gradientOf(g);
+      if (gradient) gradients.set(attributesOf(g).id, gradient);
     }
 
-  const colourOf = (paint: string | undefined): Hex | null => {
+  /** A paint: a colour, or a gradient laid over the path's box where its units are that box. */
+  const paintOf = (
+    paint: string | undefined,
+    path: PathData,
+  ): { colour: Hex; gradient?: ColouredGradient } | null => {
     if (!paint || paint === 'none') return null;
-    if (isHex(paint)) return normaliseHex(paint);
+    if (isHex(paint)) return { colour: normaliseHex(paint) };
     const id = /url\(#([^)]+)\)/.exec(paint)?.[1];
-    const mean = id === undefined ? undefined : gradients.get(id);
-    left.add(
-      mean
-        ? 'A gradient became its mean colour.'
-        : 'A pattern fill was left out: only plain colours become inks.',
-    );
-    return mean ?? null;
+    const found = id === undefined ? undefined : gradients.get(id);
+    if (!found) {
+      left.add('A pattern fill was left out: only colours and gradients become inks.');
+      return null;
+    }
+    const { onBox, ...gradient } = found;
+    if (gradient.stops.length === 1) return { colour: gradient.stops[0].colour };
+    const b = pathBounds(path);
+    const toBox: Matrix = [boxWidth(b), 0, 0, boxHeight(b), b.left, b.top];
+    const matrix = onBox ? multiply(toBox, gradient.matrix) : gradient.matrix;
+    return { colour: gradient.stops[0].colour, gradient: { ...gradient, matrix: [...matrix] } };
   };
 
-  const walk = (nodes: Node[], outer: Matrix, opacity: number) => {
+  /** The clips that an element names, and those that they name in turn. */
+  const clipsOf = (reference: string | undefined, outer: Matrix, depth = 0): Clip[] => {
+    const id = /url\(#([^)]+)\)/.exec(reference ?? '')?.[1];
+    const node = id === undefined ? undefined : clips.get(id);
+    if (!node || depth > 8) return [];
+    const a = attributesOf(node);
+    const m = multiply(outer, matrixOf(a.transform));
+    const paths: number[] = [];
+    let rule: Clip['rule'] = 'nonzero';
+    const collect = (nodes: Node[], to: Matrix): void => {
+      for (const child of nodes) {
+        const c = attributesOf(child);
+        const inner = multiply(to, matrixOf(c.transform));
+        if (tagOf(child) === 'g') collect(childrenOf(child), inner);
+        else if (tagOf(child) === 'path') {
+          if (c['clip-rule'] === 'evenodd') rule = 'evenodd';
+          for (const n of transformPath(parseSvgPath(c.d ?? ''), inner)) paths.push(n);
+        }
+      }
+    };
+    collect(childrenOf(node), m);
+    return [{ data: paths, rule }, ...clipsOf(a['clip-path'], outer, depth + 1)];
+  };
+
+  const walk = (nodes: Node[], outer: Matrix, opacity: number, within: readonly Clip[]) => {
     for (const node of nodes) {
       const a = attributesOf(node);
       const m = multiply(outer, matrixOf(a.transform));
       if (tagOf(node) === 'g') {
-        if (a['clip-path']) left.add('A clip path was left out: the whole of what it clipped is shown.');
         if (a.mask) left.add('Masks were left out.');
-        walk(childrenOf(node), m, opacity * Number(a.opacity ?? 1));
+        const inside = [...within, ...clipsOf(a['clip-path'], m)];
+        walk(childrenOf(node), m, opacity * Number(a.opacity ?? 1), inside);
       } else if (tagOf(node) === 'path') {
-        const path = transformPath(parseSvgPath(a.d ?? ''), m);
-        if (path.length === 0) continue;
+        const plain = parseSvgPath(a.d ?? '');
+        if (plain.length === 0) continue;
         const own = opacity * Number(a.opacity ?? 1);
         const base = {
-          data: path,
+          data: transformPath(plain, m),
+          within: [...within, ...clipsOf(a['clip-path'], m)],
           rule: (a['fill-rule'] === 'evenodd' ? 'evenodd' : 'nonzero') as MotifOutline['rule'],
         };
-        const fill = colourOf(a.fill ?? '#000000');
+        const fill = paintOf(a.fill ?? '#000000', plain);
         if (fill)
-          found.push({ ...base, colour: fill, opacity: own * Number(a['fill-opacity'] ?? 1), stroke: null });
-        const line = colourOf(a.stroke);
+          found.push({
+            ...base,
+            colour: fill.colour,
+            ...(fill.gradient
+              ? { gradient: { ...fill.gradient, matrix: [...multiply(m, fill.gradient.matrix)] } }
+              : {}),
+            opacity: own * Number(a['fill-opacity'] ?? 1),
+            stroke: null,
+          });
+        const line = paintOf(a.stroke, plain);
         if (line) {
+          if (line.gradient) left.add('A gradient along a line became its first colour.');
           const scale = Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2]));
           const joins: Record<string, Join> = { round: 'round', bevel: 'bevel' };
           found.push({
             ...base,
-            colour: line,
+            colour: line.colour,
             opacity: own * Number(a['stroke-opacity'] ?? 1),
             stroke: {
               width: Number(a['stroke-width'] ?? 1) * scale,
@@ -136,13 +237,17 @@ export function readNormalisedSvg(source: string): SvgArt {
       }
     }
   };
-  walk(childrenOf(root), IDENTITY, 1);
+  walk(childrenOf(root), IDENTITY, 1, []);
 
   const visible = found.filter((o) => o.opacity > 0);
   let box = EMPTY_BOX;
   for (const o of visible) {
     const bounds = pathBounds(o.data);
-    box = unite(box, o.stroke ? grow(bounds, o.stroke.width / 2) : bounds);
+    const whole = o.stroke ? grow(bounds, o.stroke.width / 2) : bounds;
+    box = unite(
+      box,
+      o.within.reduce((b, c) => intersect(b, pathBounds(c.data)), whole),
+    );
   }
   if (visible.length === 0 || isEmptyBox(box))
     throw new SvgError('the SVG holds no paths or shapes that can be drawn');
@@ -152,8 +257,14 @@ export function readNormalisedSvg(source: string): SvgArt {
   return {
     width: Math.max(boxWidth(box) * k, 0.001),
     height: Math.max(boxHeight(box) * k, 0.001),
-    outlines: visible.map(({ data, ...o }) => ({
+    origin: { x: box.left, y: box.top },
+    scale: k,
+    outlines: visible.map(({ data, gradient, within, ...o }) => ({
       ...o,
+      ...(within.length
+        ? { clips: within.map((c) => ({ path: toSvgPath(transformPath(c.data, fit)), rule: c.rule })) }
+        : {}),
+      ...(gradient ? { gradient: { ...gradient, matrix: [...multiply(fit, gradient.matrix)] } } : {}),
       path: toSvgPath(transformPath(data, fit)),
       stroke: o.stroke && { ...o.stroke, width: o.stroke.width * k },
     })),

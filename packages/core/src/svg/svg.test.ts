@@ -45,14 +45,48 @@ describe('readNormalisedSvg', () => {
     expect(art.width).toBeCloseTo(512, 6);
   });
 
-  it('turns a gradient into its mean and says so', () => {
+  it('keeps a gradient, laid over the box of what it fills, with its stops as colours', () => {
     const art = readNormalisedSvg(
       svg(
-        '<defs><linearGradient id="g"><stop stop-color="#000000"/><stop stop-color="#ffffff"/></linearGradient></defs><path fill="url(#g)" d="M0 0L9 0L9 9Z"/>',
+        '<defs><linearGradient id="g" x1="0" y1="0" x2="1" y2="0"><stop offset="0" stop-color="#000000"/><stop offset="1" stop-color="#ffffff" stop-opacity="0.5"/></linearGradient></defs><path fill="url(#g)" d="M 10 20 L 30 20 L 30 60 L 10 60 Z"/>',
       ),
     );
-    expect(art.outlines[0].colour).toBe('#808080');
-    expect(art.left).toEqual(['A gradient became its mean colour.']);
+    const { gradient, colour } = art.outlines[0];
+    expect(colour).toBe('#000000');
+    expect(gradient!.stops).toEqual([
+      { at: 0, colour: '#000000', opacity: 1 },
+      { at: 1, colour: '#ffffff', opacity: 0.5 },
+    ]);
+    // From the left to the right of the outline, in the art's own units.
+    const [a, , , , e] = gradient!.matrix;
+    expect([e, a * 1 + e]).toEqual([0, 20 * art.scale]);
+    expect(art.origin).toEqual({ x: 10, y: 20 });
+    expect(art.left).toEqual([]);
+  });
+
+  it('keeps clip paths, one within another, and the box that they leave', () => {
+    const art = readNormalisedSvg(
+      svg(
+        '<defs><clipPath id="a"><path d="M 0 0 L 400 0 L 400 400 L 0 400 Z"/></clipPath><clipPath id="b" clip-path="url(#a)"><path clip-rule="evenodd" d="M 200 200 L 900 200 L 900 900 L 200 900 Z"/></clipPath></defs><g clip-path="url(#b)"><path fill="#ff0000" d="M 0 0 L 1000 0 L 1000 1000 L 0 1000 Z"/></g>',
+      ),
+    );
+    expect(art.outlines[0].clips!.map((c) => c.rule)).toEqual(['evenodd', 'nonzero']);
+    expect([art.origin.x, art.origin.y, art.width / art.scale]).toEqual([200, 200, 200]);
+    expect(art.left).toEqual([]);
+  });
+
+  it('lets stops never go back, and takes a gradient of one stop as a colour', () => {
+    const of = (stops: string) =>
+      readNormalisedSvg(
+        svg(
+          `<defs><radialGradient id="g" cx="5" cy="5" r="4" gradientUnits="userSpaceOnUse">${stops}</radialGradient></defs><path fill="url(#g)" d="M 0 0 L 10 0 L 10 10 Z"/>`,
+        ),
+      ).outlines[0];
+    const back = of('<stop offset="0.6" stop-color="#ff0000"/><stop offset="0.2" stop-color="#00ff00"/>');
+    expect(back.gradient!.stops.map((s) => s.at)).toEqual([0.6, 0.6]);
+    expect(back.gradient).toMatchObject({ kind: 'radial', x0: 5, y0: 5, x1: 5, y1: 5, r: 4 });
+    expect(of('<stop offset="0" stop-color="#00ff00"/>')).toMatchObject({ colour: '#00ff00' });
+    expect(of('<stop offset="0" stop-color="#00ff00"/>').gradient).toBeUndefined();
   });
 
   it('refuses a file with nothing to draw', () => {
