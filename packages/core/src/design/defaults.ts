@@ -2,6 +2,7 @@ import {
   DESIGN_FORMAT,
   DESIGN_VERSION,
   type Board,
+  type CodePart,
   type Design,
   type LetteringLine,
   type LetteringPart,
@@ -10,7 +11,9 @@ import {
   type MotifPart,
   type PicturePart,
   type Place,
+  type ShapePart,
 } from './types';
+import { formOf, startValues } from '../geometry';
 
 export const place = (x: number, y: number, scale = 1): Place => ({
   x,
@@ -29,6 +32,8 @@ const partBase = (id: string, name: string, at: Place) => ({
   opacity: 1,
   place: at,
   keylines: [],
+  spread: 0,
+  shade: null,
 });
 
 /** A design with an empty board, one ink and one colourway. */
@@ -50,6 +55,7 @@ export function emptyDesign(
     colourways: [{ id: 'base', name: 'Base', inks: {}, garments: [] }],
     materials: [],
     parts: [],
+    accepted: [],
   };
 }
 
@@ -76,6 +82,9 @@ export const picture = (id: string, at: Place, material: Material): PicturePart 
   kind: 'picture',
   material: material.id,
   ground: null,
+  lift: false,
+  alpha: null,
+  specks: 0,
 });
 
 export const motif = (
@@ -85,3 +94,30 @@ export const motif = (
   art: { width: number; height: number; outlines: MotifOutline[] },
   licence: MotifPart['licence'],
 ): MotifPart => ({ ...partBase(id, name, at), kind: 'motif', ...art, licence });
+
+/** A shape of a form about `size` board px large; filled with `ink`, or drawn with it when it is a line. */
+export function shapeOf(id: string, at: Place, form: string, size: number, ink: string): ShapePart {
+  const made = formOf(form)!;
+  return {
+    ...partBase(id, '', at),
+    kind: 'shape',
+    form,
+    values: startValues(made, size),
+    fill: made.open ? null : ink,
+    gradient: null,
+    stroke: made.open
+      ? { ink, width: Math.max(2, Math.round(size / 40)), side: 'centre', join: 'round', dash: null }
+      : null,
+  };
+}
+
+export const code = (id: string, at: Place, text: string, ink: string, ground: string | null): CodePart => ({
+  ...partBase(id, '', at),
+  kind: 'code',
+  mustRead: true,
+  text,
+  level: 'M',
+  quiet: 4,
+  ink,
+  ground,
+});

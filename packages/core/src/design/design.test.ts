@@ -5,15 +5,19 @@ import fc from 'fast-check';
 import {
   applyEdit,
   applyEdits,
+  code,
   DocumentError,
   freshId,
   inkValues,
   partTitle,
+  picture,
+  place,
   readDesign,
   refit,
+  shapeOf,
   type Design,
 } from './index';
-import { DEMO, circle, designOf, shape } from '../../testing';
+import { DEMO, circle, designOf, rect, shape } from '../../testing';
 
 const json = (path: string) => JSON.parse(readFileSync(path, 'utf8')) as Record<string, unknown>;
 const files = readdirSync(join(DEMO, 'designs')).filter((n) => n.endsWith('.json'));
@@ -51,7 +55,12 @@ describe('the file format', () => {
   it.each([
     [['parts', 3, 'place', 'x'], '12', 'parts[3].place.x', 'must be a number'],
     [['parts', 0, 'place', 'scaleX'], 0, 'parts[0].place.scaleX', 'must not be 0'],
-    [['parts', 0, 'kind'], 'hologram', 'parts[0].kind', 'must be one of lettering, motif, picture'],
+    [
+      ['parts', 0, 'kind'],
+      'hologram',
+      'parts[0].kind',
+      'must be one of lettering, motif, shape, picture, code',
+    ],
     [['parts', 0, 'lines', 0, 'ink'], 'gold', 'parts[0].lines[0].ink', 'there is no ink "gold"'],
     [['parts', 0, 'lines', 0, 'features'], ['<b>'], 'parts[0].lines[0].features[0]', 'must be a feature'],
     [['parts', 3, 'outlines', 0, 'path'], 'M0 0LNaN 3', 'parts[3].outlines[0].path', 'path'],
@@ -75,6 +84,89 @@ describe('the file format', () => {
       expect(fault?.message).toContain(message);
     },
   );
+
+  it('keeps everything that a part, a colourway and an acceptance can say', () => {
+    const material = { id: 'm', name: 'm', file: 'm.png', width: 9, height: 9, licence: { id: 'own' } };
+    const dressed = {
+      keylines: [{ ink: 'b', width: 4, join: 'mitre' as const }],
+      shade: { kind: 'block' as const, ink: 'b', dx: 5, dy: -6 },
+    };
+    const design: Design = {
+      ...designOf(
+        { a: '#ffffff', b: '#000000' },
+        { ...code('qr', place(1, 2), 'owl', 'a', 'b'), ...dressed, spread: 1.5, level: 'H', quiet: 2 },
+        {
+          ...shapeOf('s', place(1, 2), 'star', 300, 'a'),
+          gradient: { kind: 'radial', to: 'b', angle: 0 },
+          stroke: { ink: 'b', width: 3, side: 'outside', join: 'bevel', dash: [0, 2] },
+        },
+        {
+          ...shape('fig', rect(0, 0, 9, 9), 'a'),
+          outlines: [
+            {
+              path: rect(0, 0, 9, 9),
+              ink: 'a',
+              rule: 'nonzero',
+              opacity: 1,
+              stroke: null,
+              clips: [{ path: rect(1, 1, 5, 5), rule: 'evenodd' }],
+              gradient: {
+                kind: 'radial',
+                matrix: [1, 0, 0, 2, 3, 4],
+                x0: 1,
+                y0: 2,
+                x1: 3,
+                y1: 4,
+                r: 5,
+                stops: [
+                  { at: 0, ink: 'a', opacity: 1 },
+                  { at: 1, ink: 'b', opacity: 0.5 },
+                ],
+              },
+            },
+          ],
+        },
+        {
+          ...picture('p', place(1, 2), material),
+          ground: { tolerance: 8 },
+          lift: true,
+          specks: 30,
+          alpha: { mode: 'halftone', pitch: 7 },
+        },
+      ),
+      materials: [material],
+      colourways: [
+        { id: 'base', name: 'Base', inks: {}, garments: [] },
+        {
+          id: 'day',
+          name: 'Day',
+          inks: { a: '#112233' },
+          garments: ['bone'],
+          parts: { qr: { hidden: true, ...dressed }, s: { shade: null } },
+        },
+      ],
+      accepted: [{ check: 'contrast', part: 's', garment: null, reason: 'meant' }],
+    };
+    const document = JSON.parse(JSON.stringify(design)) as unknown;
+    expect(readDesign(document)).toEqual(design);
+    expect(schema(document) || schema.errors).toBe(true);
+  });
+
+  it.each([
+    [{ form: 'dodo' }, 'form'],
+    [{ values: { radius: 10, sides: 2, corner: 0 } }, 'values.sides'],
+    [{ values: { radius: 10, sides: 6.5, corner: 0 } }, 'values.sides'],
+    [{ values: { radius: 10, sides: 6, corner: 0, spin: 1 } }, 'values.spin'],
+    [{ values: { radius: 10, corner: 0 } }, 'values.sides'],
+    [{ fill: 'gold' }, 'fill'],
+    [{ stroke: { ink: 'a', width: 3, side: 'under' } }, 'stroke.side'],
+    [{ stroke: { ink: 'a', width: 3, dash: [1] } }, 'stroke.dash[1]'],
+    [{ gradient: { kind: 'conic', to: 'a' } }, 'gradient.kind'],
+  ])('refuses a shape with %j', (change, field) => {
+    const good = designOf({ a: '#ffffff' }, shapeOf('s', place(1, 2), 'polygon', 300, 'a'));
+    const bad = { ...good, parts: [{ ...good.parts[0], ...change }] };
+    expect(faultsOf(bad).map((f) => f.field)).toContain(`parts[0].${field}`);
+  });
 
   it.each([null, 7, 'text', [], {}])('refuses %j as no design', (document) => {
     expect(faultsOf(document)[0].message).toContain('this is no design');

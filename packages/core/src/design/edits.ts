@@ -1,5 +1,15 @@
 import type { Hex } from '../colour';
-import type { Colourway, Design, Ink, Keyline, Material, Part, Place } from './types';
+import type {
+  Acceptance,
+  Colourway,
+  Design,
+  Ink,
+  Keyline,
+  Material,
+  Part,
+  PartOverride,
+  Place,
+} from './types';
 
 /** A change to a design as plain data: what a mend is made of, and what the board applies. */
 export type Edit =
@@ -21,6 +31,9 @@ export type Edit =
   | { op: 'moveColourway'; colourway: string; to: number }
   | { op: 'assignGarment'; garment: string; colourway: string | null }
   | { op: 'resetInk'; ink: string; colourway: string }
+  | { op: 'overridePart'; colourway: string; part: string; change: PartOverride | null }
+  | { op: 'accept'; acceptance: Acceptance }
+  | { op: 'unaccept'; acceptance: Omit<Acceptance, 'reason'> }
   | { op: 'setBackdrop'; garment: string }
   | { op: 'setGarments'; garments: string[] }
   | { op: 'rename'; name: string };
@@ -35,6 +48,20 @@ const mapColourway = (design: Design, id: string, change: (colourway: Colourway)
   colourways: design.colourways.map((c) => (c.id === id ? change(c) : c)),
 });
 
+/** The colourway without what it says of certain parts. */
+function withoutOverrides(colourway: Colourway, gone: (part: string) => boolean): Colourway {
+  if (!colourway.parts) return colourway;
+  const left = Object.entries(colourway.parts).filter(([id]) => !gone(id));
+  const { parts: _parts, ...rest } = colourway;
+  return left.length ? { ...rest, parts: Object.fromEntries(left) } : rest;
+}
+
+type FindingKey = Omit<Acceptance, 'reason'>;
+
+/** True when two acceptances are about the same finding. */
+export const sameFinding = (a: FindingKey, b: FindingKey): boolean =>
+  a.check === b.check && a.part === b.part && a.garment === b.garment;
+
 /** The design after `edit`. Edits that name a part or ink which is not there change nothing. */
 export function applyEdit(design: Design, edit: Edit): Design {
   switch (edit.op) {
@@ -43,8 +70,15 @@ export function applyEdit(design: Design, edit: Edit): Design {
       parts.splice(edit.at ?? 0, 0, edit.part);
       return { ...design, parts };
     }
-    case 'removeParts':
-      return { ...design, parts: design.parts.filter((p) => !edit.parts.includes(p.id)) };
+    case 'removeParts': {
+      const gone = new Set(edit.parts);
+      return {
+        ...design,
+        parts: design.parts.filter((p) => !gone.has(p.id)),
+        colourways: design.colourways.map((c) => withoutOverrides(c, (id) => gone.has(id))),
+        accepted: design.accepted.filter((a) => a.part === null || !gone.has(a.part)),
+      };
+    }
     case 'updatePart':
       return mapPart(design, edit.part, (p) => ({ ...p, ...edit.change }) as Part);
     case 'place':
@@ -139,6 +173,20 @@ export function applyEdit(design: Design, edit: Edit): Design {
         const { [edit.ink]: _dropped, ...inks } = c.inks;
         return { ...c, inks };
       });
+    case 'overridePart':
+      return mapColourway(design, edit.colourway, (c) => {
+        const rest = withoutOverrides(c, (id) => id === edit.part);
+        if (edit.change === null) return rest;
+        const override = { ...c.parts?.[edit.part], ...edit.change };
+        return { ...rest, parts: { ...rest.parts, [edit.part]: override } };
+      });
+    case 'accept':
+      return {
+        ...design,
+        accepted: [...design.accepted.filter((a) => !sameFinding(a, edit.acceptance)), edit.acceptance],
+      };
+    case 'unaccept':
+      return { ...design, accepted: design.accepted.filter((a) => !sameFinding(a, edit.acceptance)) };
     case 'setBackdrop':
       return { ...design, backdrop: edit.garment };
     case 'setGarments':

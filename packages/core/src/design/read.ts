@@ -1,23 +1,15 @@
-import { parseSvgPath } from '../geometry';
 import { Checked } from './checked';
+import { keylines, licence, part, shade } from './read-part';
 import {
   DESIGN_FORMAT,
   DESIGN_VERSION,
-  PART_KINDS,
+  type Acceptance,
   type Board,
   type Colourway,
   type Design,
-  type Keyline,
-  type LetteringLine,
-  type Licence,
   type Material,
-  type MotifOutline,
-  type Part,
-  type Place,
+  type PartOverride,
 } from './types';
-
-const JOINS = ['round', 'mitre', 'bevel'] as const;
-const PART_FIELDS = ['id', 'kind', 'name', 'hidden', 'locked', 'mustRead', 'opacity', 'place', 'keylines'];
 
 function board(b: Checked): Board {
   b.object(['spec', 'side', 'width', 'height', 'dpi']);
@@ -27,16 +19,6 @@ function board(b: Checked): Board {
     width: b.at('width').number({ min: 16, max: 20000, whole: true }),
     height: b.at('height').number({ min: 16, max: 20000, whole: true }),
     dpi: b.at('dpi').number({ min: 30, max: 2400 }),
-  };
-}
-
-function licence(l: Checked): Licence {
-  if (l.missing) return { id: 'unknown' };
-  l.object(['id', 'source']);
-  const source = l.at('source');
-  return {
-    id: l.at('id').string({ max: 120 }),
-    ...(source.missing ? {} : { source: source.string() }),
   };
 }
 
@@ -65,130 +47,32 @@ function material(m: Checked): Material {
   };
 }
 
-function place(p: Checked): Place {
-  p.object(['x', 'y', 'turn', 'scaleX', 'scaleY']);
-  const scale = (key: 'scaleX' | 'scaleY') => {
-    const value = p.at(key).number({ min: -1000, max: 1000, fallback: 1 });
-    if (value === 0) p.at(key).fault('must not be 0');
-    return value;
-  };
+function override(o: Checked, inks: Set<string>): PartOverride {
+  o.object(['hidden', 'keylines', 'shade']);
   return {
-    x: p.at('x').number(),
-    y: p.at('y').number(),
-    turn: p.at('turn').number({ fallback: 0 }),
-    scaleX: scale('scaleX'),
-    scaleY: scale('scaleY'),
+    ...(o.at('hidden').missing ? {} : { hidden: o.at('hidden').boolean(false) }),
+    ...(o.at('keylines').missing ? {} : { keylines: keylines(o.at('keylines'), inks) }),
+    ...(o.at('shade').missing ? {} : { shade: shade(o.at('shade'), inks) }),
   };
 }
 
-function keyline(k: Checked, inks: Set<string>): Keyline {
-  k.object(['ink', 'width', 'join']);
+function acceptance(a: Checked): Acceptance {
+  a.object(['check', 'part', 'garment', 'reason']);
+  const idOrNull = (field: Checked) => (field.missing || field.value === null ? null : field.id());
   return {
-    ink: inkOf(k.at('ink'), inks),
-    width: k.at('width').number({ min: 0.1, max: 2000 }),
-    join: k.at('join').oneOf(JOINS, 'round'),
+    check: a.at('check').id(),
+    part: idOrNull(a.at('part')),
+    garment: idOrNull(a.at('garment')),
+    reason: a.at('reason').string({ max: 500 }),
   };
-}
-
-function inkOf(i: Checked, inks: Set<string>): string {
-  const id = i.id();
-  if (id && !inks.has(id)) i.fault(`there is no ink "${id}" in this design`);
-  return id;
-}
-
-function line(l: Checked, inks: Set<string>): LetteringLine {
-  l.object(['text', 'face', 'size', 'tracking', 'leading', 'ink', 'features']);
-  return {
-    text: l.at('text').string({ max: 10000 }),
-    face: l.at('face').id(),
-    size: l.at('size').number({ min: 1, max: 20000 }),
-    tracking: l.at('tracking').number({ min: -500, max: 5000, fallback: 0 }),
-    leading: l.at('leading').number({ min: 0, max: 20, fallback: 1.1 }),
-    ink: inkOf(l.at('ink'), inks),
-    features: l.at('features').list(feature, { max: 40, optional: true }),
-  };
-}
-
-function feature(f: Checked): string {
-  const text = f.string({ max: 20 });
-  if (text && !/^[+-]?[A-Za-z0-9]{4}(=\d{1,3})?$/.test(text))
-    f.fault('must be a feature such as liga, ss01 or kern=0');
-  return text;
-}
-
-function outline(o: Checked, inks: Set<string>): MotifOutline {
-  o.object(['path', 'ink', 'rule', 'opacity', 'stroke']);
-  const path = o.at('path').string({ max: 2_000_000 });
-  try {
-    parseSvgPath(path);
-  } catch (error) {
-    o.at('path').fault((error as Error).message);
-  }
-  const s = o.at('stroke');
-  const stroke = s.missing || s.value === null ? null : s.object(['width', 'join', 'cap']);
-  return {
-    path,
-    ink: inkOf(o.at('ink'), inks),
-    rule: o.at('rule').oneOf(['nonzero', 'evenodd'], 'nonzero'),
-    opacity: o.at('opacity').number({ min: 0, max: 1, fallback: 1 }),
-    stroke: stroke && {
-      width: stroke.at('width').number({ min: 0, max: 100000 }),
-      join: stroke.at('join').oneOf(JOINS, 'mitre'),
-      cap: stroke.at('cap').oneOf(['butt', 'round', 'square'], 'butt'),
-    },
-  };
-}
-
-function part(p: Checked, inks: Set<string>, materials: Set<string>): Part {
-  const kind = p.at('kind').oneOf(PART_KINDS);
-  const base = {
-    id: p.at('id').id(),
-    name: p.at('name').string({ max: 300, fallback: '' }),
-    hidden: p.at('hidden').boolean(false),
-    locked: p.at('locked').boolean(false),
-    mustRead: p.at('mustRead').boolean(kind === 'lettering'),
-    opacity: p.at('opacity').number({ min: 0, max: 1, fallback: 1 }),
-    place: place(p.at('place')),
-    keylines: p.at('keylines').list((k) => keyline(k, inks), { max: 12, optional: true }),
-  };
-  switch (kind) {
-    case 'lettering':
-      p.object([...PART_FIELDS, 'align', 'lines']);
-      return {
-        ...base,
-        kind,
-        align: p.at('align').oneOf(['left', 'centre', 'right'], 'centre'),
-        lines: p.at('lines').list((l) => line(l, inks), { max: 200 }),
-      };
-    case 'motif':
-      p.object([...PART_FIELDS, 'width', 'height', 'outlines', 'licence']);
-      return {
-        ...base,
-        kind,
-        width: p.at('width').number({ min: 0.001 }),
-        height: p.at('height').number({ min: 0.001 }),
-        outlines: p.at('outlines').list((o) => outline(o, inks), { max: 20000 }),
-        licence: licence(p.at('licence')),
-      };
-    case 'picture': {
-      p.object([...PART_FIELDS, 'material', 'ground']);
-      if (base.keylines.length) p.at('keylines').fault('must be empty: a picture takes no keyline');
-      const id = p.at('material').id();
-      if (id && !materials.has(id)) p.at('material').fault(`there is no material "${id}" in this design`);
-      const g = p.at('ground');
-      const ground = g.missing || g.value === null ? null : g.object(['tolerance']);
-      return {
-        ...base,
-        kind,
-        material: id,
-        ground: ground && { tolerance: ground.at('tolerance').number({ min: 0, max: 100 }) },
-      };
-    }
-  }
 }
 
 function colourway(c: Checked, inks: Set<string>): Colourway {
-  c.object(['id', 'name', 'inks', 'garments']);
+  c.object(['id', 'name', 'inks', 'garments', 'parts']);
+  const overrides = c.at('parts');
+  const parts = Object.fromEntries(
+    (overrides.missing ? [] : overrides.keys()).map((id) => [id, override(overrides.at(id), inks)]),
+  );
   const values: Record<string, string> = {};
   const table = c.at('inks');
   for (const id of table.keys()) {
@@ -200,6 +84,7 @@ function colourway(c: Checked, inks: Set<string>): Colourway {
     name: c.at('name').string({ max: 120 }),
     inks: values,
     garments: c.at('garments').list((g) => g.id(), { optional: true }),
+    ...(Object.keys(parts).length ? { parts } : {}),
   };
 }
 
@@ -235,6 +120,7 @@ export function readDesign(document: unknown): Design {
       'colourways',
       'materials',
       'parts',
+      'accepted',
     ]);
     const inks = d.at('inks').list((i) => {
       i.object(['id', 'name', 'value']);
@@ -262,6 +148,7 @@ export function readDesign(document: unknown): Design {
       colourways,
       materials,
       parts,
+      accepted: d.at('accepted').list(acceptance, { max: 1000, optional: true }),
     };
   });
 }

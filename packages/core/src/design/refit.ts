@@ -1,9 +1,32 @@
-import { applyMatrix } from '../geometry';
-import type { Board, Design, Part } from './types';
+import type { Board, Design, Part, PartOverride } from './types';
 
 /** True when two boards have the same pixels and resolution. */
 export const sameBoard = (a: Board, b: Board): boolean =>
   a.width === b.width && a.height === b.height && a.dpi === b.dpi;
+
+/** Keylines and shade, which count board px, at another scale; only what is there. */
+const scaledDressing = <T extends Pick<PartOverride, 'keylines' | 'shade'>>(of: T, k: number) => ({
+  ...(of.keylines ? { keylines: of.keylines.map((line) => ({ ...line, width: line.width * k })) } : {}),
+  ...(of.shade ? { shade: { ...of.shade, dx: of.shade.dx * k, dy: of.shade.dy * k } } : {}),
+});
+
+/** A part `k` times as large about the board's origin, with all that counts board px; then moved by (dx, dy). */
+export const scaledPart = (part: Part, k: number, dx = 0, dy = 0): Part =>
+  ({
+    ...part,
+    place: {
+      ...part.place,
+      x: part.place.x * k + dx,
+      y: part.place.y * k + dy,
+      scaleX: part.place.scaleX * k,
+      scaleY: part.place.scaleY * k,
+    },
+    spread: part.spread * k,
+    ...(part.kind === 'shape' && part.stroke
+      ? { stroke: { ...part.stroke, width: part.stroke.width * k } }
+      : {}),
+    ...scaledDressing(part, k),
+  }) as Part;
 
 /**
  * The design on another board: the artwork is scaled evenly so that the old board just fits in the
@@ -14,19 +37,16 @@ export function refit(design: Design, board: Board): Design {
   const k = Math.min(board.width / design.board.width, board.height / design.board.height);
   const dx = (board.width - design.board.width * k) / 2;
   const dy = (board.height - design.board.height * k) / 2;
-  const parts = design.parts.map((part): Part => {
-    const [x, y] = applyMatrix([k, 0, 0, k, dx, dy], part.place.x, part.place.y);
-    return {
-      ...part,
-      place: {
-        ...part.place,
-        x,
-        y,
-        scaleX: part.place.scaleX * k,
-        scaleY: part.place.scaleY * k,
-      },
-      keylines: part.keylines.map((line) => ({ ...line, width: line.width * k })),
-    };
-  });
-  return { ...design, board, parts };
+  const parts = design.parts.map((part) => scaledPart(part, k, dx, dy));
+  const colourways = design.colourways.map((c) =>
+    c.parts
+      ? {
+          ...c,
+          parts: Object.fromEntries(
+            Object.entries(c.parts).map(([id, o]) => [id, { ...o, ...scaledDressing(o, k) }]),
+          ),
+        }
+      : c,
+  );
+  return { ...design, board, parts, colourways };
 }

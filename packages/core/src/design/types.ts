@@ -1,4 +1,5 @@
 import type { Hex } from '../colour';
+import type { AlphaRule, Ground } from '../raster';
 import type { Align } from '../type';
 
 export const DESIGN_FORMAT = 'brelm-design';
@@ -22,12 +23,30 @@ export interface Ink {
   value: Hex;
 }
 
+/** What is other about a part in one colourway; what is left out is as the part has it. */
+export interface PartOverride {
+  hidden?: boolean;
+  keylines?: Keyline[];
+  shade?: Shade | null;
+}
+
 /** Values for inks (only those that differ from the design's own) for certain garment colours. */
 export interface Colourway {
   id: string;
   name: string;
   inks: Record<string, Hex>;
   garments: string[];
+  /** By part id; only parts that differ. */
+  parts?: Record<string, PartOverride>;
+}
+
+/** A finding that the seller has looked at and lives with. */
+export interface Acceptance {
+  /** Which check, on which part (null: the whole artwork), on which garment (null: on any). */
+  check: string;
+  part: string | null;
+  garment: string | null;
+  reason: string;
 }
 
 /** What may be done with a material. */
@@ -71,6 +90,17 @@ export interface Keyline {
   join: Join;
 }
 
+/**
+ * A copy of a part's outlines behind it, moved by (dx, dy) board px: alone (`drop`), or joined to the
+ * part all the way (`block`).
+ */
+export interface Shade {
+  kind: 'drop' | 'block';
+  ink: string;
+  dx: number;
+  dy: number;
+}
+
 interface PartBase {
   id: string;
   name: string;
@@ -82,6 +112,9 @@ interface PartBase {
   opacity: number;
   place: Place;
   keylines: Keyline[];
+  /** Grows every outline by this on each side, in its own ink, board px: thin lines become printable. */
+  spread: number;
+  shade: Shade | null;
 }
 
 /** One line of lettering. */
@@ -107,17 +140,39 @@ export interface LetteringPart extends PartBase {
   lines: LetteringLine[];
 }
 
-/** Takes away the colour that a picture's rim has, as far as it is connected to the rim. */
-export interface Ground {
-  /** Largest CIELAB distance (ΔE 76) from the ground's colour that still counts as ground. */
-  tolerance: number;
-}
-
 /** Origin: the picture's centre; one local unit is one source pixel. */
 export interface PicturePart extends PartBase {
   kind: 'picture';
   material: string;
+  /** How it is cleaned; see raster's Treatment. */
   ground: Ground | null;
+  lift: boolean;
+  alpha: AlphaRule | null;
+  specks: number;
+}
+
+/** A colour on the way of a gradient. */
+export interface GradientStop {
+  /** 0–1 along the way, rising. */
+  at: number;
+  ink: string;
+  opacity: number;
+}
+
+/**
+ * A fill of a motif that runs through inks. Linear: from (x0, y0) to (x1, y1). Radial: from the point
+ * (x0, y0) to a circle of radius `r` about (x1, y1). All of it before `matrix`, which leads to the
+ * motif's own units (as SVG's gradientTransform does).
+ */
+export interface MotifGradient {
+  kind: 'linear' | 'radial';
+  matrix: [number, number, number, number, number, number];
+  x0: number;
+  y0: number;
+  x1: number;
+  y1: number;
+  r: number;
+  stops: GradientStop[];
 }
 
 /** One outline of a motif, filled or stroked with an ink. */
@@ -129,6 +184,10 @@ export interface MotifOutline {
   opacity: number;
   /** Stroke width in the motif's units; null for a fill. */
   stroke: { width: number; join: Join; cap: 'butt' | 'round' | 'square' } | null;
+  /** Instead of a plain fill; `ink` is then its first stop's. */
+  gradient?: MotifGradient;
+  /** It shows only where all of these cover; paths in the motif's own units. */
+  clips?: { path: string; rule: 'nonzero' | 'evenodd' }[];
 }
 
 /** Origin: the centre of the motif's width × height. */
@@ -140,9 +199,57 @@ export interface MotifPart extends PartBase {
   licence: Licence;
 }
 
-export type Part = LetteringPart | PicturePart | MotifPart;
+/** How much of a QR code may be lost: about 7, 15, 25 and 30 % (ISO/IEC 18004). */
+export type CodeLevel = 'L' | 'M' | 'Q' | 'H';
+export const CODE_LEVELS: readonly CodeLevel[] = ['L', 'M', 'Q', 'H'];
+
+/** A QR code. Origin: its centre; one local unit is one module. */
+export interface CodePart extends PartBase {
+  kind: 'code';
+  /** What a phone reads: words or an address. */
+  text: string;
+  level: CodeLevel;
+  /** Modules of clear ground around it; four by the standard. */
+  quiet: number;
+  ink: string;
+  /** Ink of the ground, quiet zone included; null lets the garment be the ground. */
+  ground: string | null;
+}
+
+/** From the fill's ink to another: along a line at `angle` degrees, or from the middle outwards. */
+export interface Gradient {
+  kind: 'linear' | 'radial';
+  to: string;
+  /** Degrees clockwise from the top; of no meaning for a radial one. */
+  angle: number;
+}
+
+export type StrokeSide = 'inside' | 'centre' | 'outside';
+
+/** A line along the outline of a shape. */
+export interface ShapeStroke {
+  ink: string;
+  /** Board px, whatever the scale. */
+  width: number;
+  side: StrokeSide;
+  join: Join;
+  /** Lengths of dash and gap, in widths of the line; null for an unbroken one. */
+  dash: [number, number] | null;
+}
+
+/** A shape by its settings; see geometry's forms. Origin: the form's own middle. */
+export interface ShapePart extends PartBase {
+  kind: 'shape';
+  form: string;
+  values: Record<string, number>;
+  fill: string | null;
+  gradient: Gradient | null;
+  stroke: ShapeStroke | null;
+}
+
+export type Part = LetteringPart | PicturePart | MotifPart | CodePart | ShapePart;
 export type PartKind = Part['kind'];
-export const PART_KINDS: readonly PartKind[] = ['lettering', 'motif', 'picture'];
+export const PART_KINDS: readonly PartKind[] = ['lettering', 'motif', 'shape', 'picture', 'code'];
 
 /** One artwork with all its colourways. */
 export interface Design {
@@ -159,4 +266,6 @@ export interface Design {
   materials: Material[];
   /** The stack: front first. */
   parts: Part[];
+  /** Findings that are kept out of the way, each with its reason. */
+  accepted: Acceptance[];
 }

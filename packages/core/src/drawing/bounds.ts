@@ -1,6 +1,7 @@
 import {
   EMPTY_BOX,
   grow,
+  intersect,
   pathBounds,
   transformBox,
   transformPath,
@@ -8,10 +9,25 @@ import {
   axisScales,
   type Box,
 } from '../geometry';
-import type { Drawing, Group } from './types';
+import type { Drawing, Group, OutlineItem } from './types';
 
-/** The tight upright box of what a group draws, keylines and strokes included, board px. */
+/** What is left of a box within clips' boxes; all in the same units. */
+export const clippedBox = (box: Box, clips: OutlineItem['clips']): Box =>
+  (clips ?? []).reduce((left, clip) => intersect(left, pathBounds(clip.path)), box);
+
+const known = new WeakMap<Group, Box>();
+
+/**
+ * The tight upright box of what a group draws, keylines and strokes included, board px. Groups never
+ * change, so each is measured once: snapping and the checks ask for the same boxes again and again.
+ */
 export function groupBounds(group: Group): Box {
+  let box = known.get(group);
+  if (!box) known.set(group, (box = measured(group)));
+  return box;
+}
+
+function measured(group: Group): Box {
   let box: Box = EMPTY_BOX;
   for (const item of group.items) {
     if (item.kind === 'image')
@@ -29,10 +45,13 @@ export function groupBounds(group: Group): Box {
       );
     else {
       const bounds = pathBounds(transformPath(item.path, item.matrix));
-      const half = !item.stroke
-        ? 0
-        : (item.stroke.width / 2) * (item.stroke.space === 'own' ? Math.max(...axisScales(item.matrix)) : 1);
-      box = unite(box, grow(bounds, half));
+      const half =
+        !item.stroke || item.stroke.side === 'inside'
+          ? 0
+          : (item.stroke.side === 'outside' ? item.stroke.width : item.stroke.width / 2) *
+            (item.stroke.space === 'own' ? Math.max(...axisScales(item.matrix)) : 1);
+      const clips = item.clips?.map((c) => ({ ...c, path: transformPath(c.path, item.matrix) }));
+      box = unite(box, clippedBox(grow(bounds, half), clips));
     }
   }
   return box;

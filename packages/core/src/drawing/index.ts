@@ -1,6 +1,9 @@
 /** The drawing: a design resolved once into outlines and images in board pixels; everything else reads it. */
 export * from './types';
 export * from './resolve';
+export * from './code';
 export * from './paint';
 export * from './bounds';
+export * from './arrange';
+export * from './snap';
 export * from './pyramid';

@@ -1,6 +1,21 @@
-import { axisScales, CLOSE, CUBIC, eachCommand, LINE, MOVE, multiply, QUAD, type Matrix } from '../geometry';
-import type { Ground } from '../design';
+import {
+  axisScales,
+  CLOSE,
+  CUBIC,
+  eachCommand,
+  LINE,
+  MOVE,
+  multiply,
+  QUAD,
+  type Matrix,
+  type PathData,
+} from '../geometry';
+import type { Treatment } from '../raster';
 import type { Drawing, DrawingItem, Group, OutlineItem } from './types';
+
+interface PaintGradient {
+  addColorStop(at: number, colour: string): void;
+}
 
 /** What the painter uses of a Canvas 2D context; browsers, workers and the server's canvas have it. */
 export interface PaintContext {
@@ -20,7 +35,14 @@ export interface PaintContext {
   quadraticCurveTo(cx: number, cy: number, x: number, y: number): void;
   bezierCurveTo(ax: number, ay: number, bx: number, by: number, x: number, y: number): void;
   closePath(): void;
+  rect(x: number, y: number, width: number, height: number): void;
   fill(rule?: 'nonzero' | 'evenodd'): void;
+  clip(rule?: 'nonzero' | 'evenodd'): void;
+  save(): void;
+  restore(): void;
+  setLineDash(lengths: number[]): void;
+  createLinearGradient(x0: number, y0: number, x1: number, y1: number): PaintGradient;
+  createRadialGradient(x0: number, y0: number, r0: number, x1: number, y1: number, r1: number): PaintGradient;
   stroke(): void;
   // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each platform has its own image type
   drawImage(image: any, x: number, y: number, width: number, height: number): void;
@@ -44,11 +66,11 @@ export interface Surface {
 export type MakeSurface = (width: number, height: number) => Surface;
 
 /**
- * The pixels of a material, with its ground removed where that is asked for; null while they are
+ * The pixels of a material, treated as asked; null while they are
  * not there (the picture is then left out). `width` says how many px wide it will be shown: an
  * image that has more than twice as many should be given as a smaller copy (see `pyramid`).
  */
-export type PictureSource = (material: string, ground: Ground | null, width: number) => unknown;
+export type PictureSource = (material: string, treatment: Treatment | null, width: number) => unknown;
 
 export interface PaintOptions {
   /** From board px to the context's px. */
@@ -58,8 +80,7 @@ export interface PaintOptions {
   surfaces: MakeSurface;
 }
 
-function trace(context: PaintContext, item: OutlineItem): void {
-  const { path } = item;
+function trace(context: PaintContext, path: PathData): void {
   context.beginPath();
   eachCommand(path, (verb, at) => {
     if (verb === MOVE) context.moveTo(path[at], path[at + 1]);
@@ -76,7 +97,7 @@ function paintItem(context: PaintContext, item: DrawingItem, options: PaintOptio
   context.setTransform(...matrix);
   if (item.kind === 'image') {
     const shown = item.width * axisScales(matrix)[0];
-    const image = options.pictures(item.material, item.ground, shown) as { width: number } | null;
+    const image = options.pictures(item.material, item.treatment, shown) as { width: number } | null;
     if (!image) return;
     context.imageSmoothingEnabled = true;
     // Enlarging wants the bicubic kernel; at most halved, linear is as good and far cheaper.
@@ -86,20 +107,73 @@ function paintItem(context: PaintContext, item: DrawingItem, options: PaintOptio
   }
   const alpha = context.globalAlpha;
   context.globalAlpha = alpha * item.opacity;
-  trace(context, item);
-  if (item.stroke) {
-    if (item.stroke.space === 'board') context.setTransform(...options.view);
-    context.strokeStyle = item.colour;
-    context.lineWidth = item.stroke.width;
-    context.lineJoin = item.stroke.join === 'mitre' ? 'miter' : item.stroke.join;
-    context.lineCap = item.stroke.cap;
-    context.miterLimit = 4;
-    context.stroke();
-  } else {
-    context.fillStyle = item.colour;
+  if (item.clips?.length) {
+    context.save();
+    for (const clip of item.clips) {
+      trace(context, clip.path);
+      context.clip(clip.rule);
+    }
+  }
+  if (item.stroke) strokeItem(context, item, item.stroke, options.view);
+  else {
+    trace(context, item.path);
+    if (item.gradient) {
+      context.fillStyle = gradientOf(context, item.gradient);
+      // The path is traced already: only the gradient still reads the transform.
+      context.setTransform(...multiply(matrix, item.gradient.matrix));
+    } else context.fillStyle = item.colour;
     context.fill(item.rule);
   }
+  if (item.clips?.length) context.restore();
   context.globalAlpha = alpha;
+}
+
+function gradientOf(context: PaintContext, gradient: NonNullable<OutlineItem['gradient']>): PaintGradient {
+  const { kind, x0, y0, x1, y1, r, stops } = gradient;
+  const made =
+    kind === 'linear'
+      ? context.createLinearGradient(x0, y0, x1, y1)
+      : context.createRadialGradient(x0, y0, 0, x1, y1, r);
+  for (const { at, colour, opacity } of stops) made.addColorStop(at, withAlpha(colour, opacity));
+  return made;
+}
+
+/** `#rrggbb` with an opacity 0–1 as `#rrggbbaa`. */
+const withAlpha = (colour: string, opacity: number): string =>
+  opacity >= 1
+    ? colour
+    : colour +
+      Math.round(opacity * 255)
+        .toString(16)
+        .padStart(2, '0');
+
+/** Far enough to be beyond any board, in whatever units a path has. */
+const EVERYWHERE = 1e6;
+
+function strokeItem(
+  context: PaintContext,
+  item: OutlineItem,
+  stroke: NonNullable<OutlineItem['stroke']>,
+  view: Matrix,
+): void {
+  const { side, dash } = stroke;
+  if (side) {
+    context.save();
+    trace(context, item.path);
+    if (side === 'outside') context.rect(-EVERYWHERE, -EVERYWHERE, 2 * EVERYWHERE, 2 * EVERYWHERE);
+    context.clip(side === 'outside' ? 'evenodd' : item.rule);
+  }
+  trace(context, item.path);
+  if (stroke.space === 'board') context.setTransform(...view);
+  context.strokeStyle = item.colour;
+  context.lineWidth = side ? 2 * stroke.width : stroke.width;
+  context.lineJoin = stroke.join === 'mitre' ? 'miter' : stroke.join;
+  context.lineCap = stroke.cap;
+  context.miterLimit = 4;
+  if (dash) context.setLineDash([dash[0] * stroke.width, dash[1] * stroke.width]);
+  context.stroke();
+  if (dash) context.setLineDash([]);
+  if (side) context.restore();
 }
 
 /** Paints one group. Items overlap inside a group, so a group's opacity needs a surface of its own. */

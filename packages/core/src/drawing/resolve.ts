@@ -1,103 +1,18 @@
 import {
+  colourwayOf,
   inksOfPart,
   inkValues,
+  partIn,
+  treatmentOf,
   type Design,
-  type LetteringPart,
-  type MotifPart,
   type Part,
   type PicturePart,
 } from '../design';
 import type { Hex } from '../colour';
-import {
-  EMPTY_BOX,
-  grow,
-  parseSvgPath,
-  pathBounds,
-  placeMatrix,
-  transformBox,
-  unite,
-  type Box,
-  type Matrix,
-  type PathData,
-} from '../geometry';
-import { blockBox, setBlock, type LineToSet, type SetLine, type Typeface } from '../type';
-import { memoByKey } from './memo';
-import type { Drawing, DrawingFault, DrawingItem, Group } from './types';
-
-/** What a design refers to beyond itself. */
-export interface Materials {
-  /** The typeface, or undefined while it is not loaded or not there. */
-  face(id: string): Typeface | undefined;
-}
-
-interface Shape {
-  items: Omit<Extract<DrawingItem, { kind: 'outline' }>, 'matrix' | 'colour'>[];
-  box: Box;
-}
-
-const setMemo = memoByKey<SetLine[]>(400);
-const pathMemo = memoByKey<PathData>(20000);
-const boundsMemo = memoByKey<Box>(20000);
-
-/** Path data of SVG path text; cached, since the same text is drawn in every frame. */
-const pathOf = (d: string): PathData => pathMemo(d, () => parseSvgPath(d));
-
-function letteringShape(part: LetteringPart, materials: Materials, faults: DrawingFault[]): Shape {
-  const lines: LineToSet[] = [];
-  const inks: string[] = [];
-  for (const line of part.lines) {
-    const face = materials.face(line.face);
-    if (!face) {
-      faults.push({ kind: 'no-typeface', part: part.id, face: line.face });
-      continue;
-    }
-    lines.push({ ...line, face });
-    inks.push(line.ink);
-  }
-  const key = JSON.stringify([part.align, lines.map((l) => ({ ...l, face: l.face.id, ink: 0 }))]);
-  const set = setMemo(key, () => setBlock(lines, part.align));
-  set.forEach((line, i) => {
-    if (line.missing.length)
-      faults.push({
-        kind: 'no-letter',
-        part: part.id,
-        face: lines[i].face.id,
-        characters: line.missing,
-      });
-  });
-  return {
-    items: set.map((line, i) => ({
-      kind: 'outline' as const,
-      layer: 'ink' as const,
-      ink: inks[i],
-      path: line.path,
-      rule: 'nonzero' as const,
-      opacity: 1,
-      stroke: null,
-    })),
-    box: blockBox(set),
-  };
-}
-
-function motifShape(part: MotifPart): Shape {
-  const shift: Matrix = [1, 0, 0, 1, -part.width / 2, -part.height / 2];
-  let box: Box = EMPTY_BOX;
-  const items = part.outlines.map((o) => {
-    const path = pathOf(o.path);
-    const bounds = boundsMemo(o.path, () => pathBounds(path));
-    box = unite(box, o.stroke ? grow(bounds, o.stroke.width / 2) : bounds);
-    return {
-      kind: 'outline' as const,
-      layer: 'ink' as const,
-      ink: o.ink,
-      path,
-      rule: o.rule,
-      opacity: o.opacity,
-      stroke: o.stroke && { ...o.stroke, space: 'own' as const },
-    };
-  });
-  return { items, box: transformBox(box, shift) };
-}
+import { axisScales, placeMatrix, sweepPath, transformPath, type Box, type Matrix } from '../geometry';
+import { codeShape } from './code';
+import { shapeOf, type OutlinePart, type Shape } from './part-shapes';
+import type { Drawing, DrawingFault, DrawingItem, Group, Materials, OutlineItem } from './types';
 
 /** The part's own units to board px. */
 export const partMatrix = (part: Part): Matrix =>
@@ -110,51 +25,121 @@ function pictureGroup(part: PicturePart, design: Design): Group {
   return {
     part: part.id,
     opacity: part.opacity,
-    items: [{ kind: 'image', material: material.id, ground: part.ground, width, height, matrix }],
+    items: [{ kind: 'image', material: material.id, treatment: treatmentOf(part), width, height, matrix }],
     localBox: { left: -width / 2, top: -height / 2, right: width / 2, bottom: height / 2 },
     place: part.place,
     matrix,
-    keylineWidth: 0,
   };
 }
 
-function outlineGroup(part: LetteringPart | MotifPart, shape: Shape, inks: Map<string, Hex>): Group {
+/** From the units of each of a shape's outlines to board px. */
+function toBoard(part: OutlinePart, index: number): Matrix {
   const matrix = partMatrix(part);
-  const toBoard: Matrix =
-    part.kind === 'motif'
-      ? [
-          ...(matrix.slice(0, 4) as [number, number, number, number]),
-          matrix[4] - (matrix[0] * part.width + matrix[2] * part.height) / 2,
-          matrix[5] - (matrix[1] * part.width + matrix[3] * part.height) / 2,
-        ]
-      : matrix;
+  if (part.kind === 'lettering' || part.kind === 'shape') return matrix;
+  let [w, h] = [0, 0];
+  if (part.kind === 'motif') [w, h] = [part.width, part.height];
+  else {
+    const modules = codeShape(part.text, part.level)?.modules ?? 0;
+    const isGround = part.ground !== null && index === 0;
+    w = h = modules + (isGround ? 2 * part.quiet : 0);
+  }
+  return [
+    ...(matrix.slice(0, 4) as [number, number, number, number]),
+    matrix[4] - (matrix[0] * w + matrix[2] * h) / 2,
+    matrix[5] - (matrix[1] * w + matrix[3] * h) / 2,
+  ];
+}
+
+const ROUND = { join: 'round', cap: 'round', space: 'board' } as const;
+
+/** An outline grown by `by` board px on each side, in its own ink: itself, and a line over its edge. */
+function grown(item: OutlineItem, by: number): OutlineItem[] {
+  if (by <= 0) return [item];
+  if (item.stroke?.side) return [{ ...item, stroke: { ...item.stroke, width: item.stroke.width + by } }];
+  if (!item.stroke) return [item, { ...item, stroke: { width: 2 * by, ...ROUND } }];
+  const scale = item.stroke.space === 'own' ? Math.max(...axisScales(item.matrix)) : 1;
+  const width = item.stroke.width * scale + 2 * by;
+  return [{ ...item, stroke: { ...item.stroke, width, space: 'board' } }];
+}
+
+const moved = (item: OutlineItem, dx: number, dy: number): OutlineItem => ({
+  ...item,
+  matrix: [...item.matrix.slice(0, 4), item.matrix[4] + dx, item.matrix[5] + dy] as unknown as Matrix,
+});
+
+/** The shade behind outlines that reach `around` board px beyond their edge (keylines and spread). */
+function shadeItems(shade: NonNullable<Part['shade']>, items: OutlineItem[], around: number): OutlineItem[] {
+  const flat = items.map((item) => ({ ...item, layer: 'shade' as const, opacity: 1, gradient: undefined }));
+  const end = flat.flatMap((item) => grown(moved(item, shade.dx, shade.dy), around));
+  if (shade.kind === 'drop') return end;
+  const length = Math.hypot(shade.dx, shade.dy);
+  const between = flat.flatMap((item): OutlineItem[] => {
+    if (item.stroke) {
+      // A stroke is swept by copies that overlap by half its width or more.
+      const width =
+        item.stroke.width * (item.stroke.space === 'own' ? Math.max(...axisScales(item.matrix)) : 1);
+      const steps = Math.min(400, Math.ceil(length / Math.max(1, (width + 2 * around) / 2)));
+      return Array.from({ length: steps }, (_, i) =>
+        grown(moved(item, (shade.dx * i) / steps, (shade.dy * i) / steps), around),
+      ).flat();
+    }
+    const path = sweepPath(transformPath(item.path, item.matrix), shade.dx, shade.dy);
+    const swept: OutlineItem = { ...item, path, matrix: [1, 0, 0, 1, 0, 0], rule: 'nonzero' };
+    // Half a px more, so that no seam shows between the pieces.
+    return grown(swept, Math.max(0.5, around));
+  });
+  return [...end, ...between];
+}
+
+/** The width of an outline's own line on both sides of its path, board px: keylines lie outside of it. */
+function reachOf(item: OutlineItem): number {
+  if (!item.stroke) return 0;
+  if (item.stroke.side === 'inside') return 0;
+  const scale = item.stroke.space === 'own' ? Math.max(...axisScales(item.matrix)) : 1;
+  return item.stroke.width * scale * (item.stroke.side === 'outside' ? 2 : 1);
+}
+
+function outlineGroup(part: OutlinePart, shape: Shape, inks: Map<string, Hex>): Group {
   const colour = (ink: string) => inks.get(ink) ?? '#000000';
+  const { spread } = part;
+  const own: OutlineItem[] = shape.items.map((item, i) => ({
+    ...item,
+    colour: colour(item.ink),
+    gradient: item.gradient && {
+      ...item.gradient,
+      stops: item.gradient.stops.map((s) => ({ at: s.at, colour: colour(s.ink), opacity: s.opacity })),
+    },
+    matrix: toBoard(part, i),
+  }));
   const items: DrawingItem[] = [];
-  let around = part.keylines.reduce((sum, k) => sum + k.width, 0);
-  const keylineWidth = around;
+  let around = part.keylines.reduce((sum, k) => sum + k.width, spread);
+  if (part.shade) {
+    const { ink } = part.shade;
+    const dyed = own.map((item) => ({ ...item, ink, colour: colour(ink) }));
+    items.push(...shadeItems(part.shade, dyed, around));
+  }
   // The outermost keyline lies at the back; each is a stroke under all that is inside it.
   for (const keyline of [...part.keylines].reverse()) {
-    for (const item of shape.items)
+    for (const item of own)
       items.push({
         ...item,
         layer: 'keyline',
         ink: keyline.ink,
         colour: colour(keyline.ink),
-        matrix: toBoard,
         opacity: 1,
-        stroke: { width: around * 2, join: keyline.join, cap: 'round', space: 'board' },
+        gradient: undefined,
+        stroke: { width: reachOf(item) + around * 2, join: keyline.join, cap: 'round', space: 'board' },
       });
     around -= keyline.width;
   }
-  for (const item of shape.items) items.push({ ...item, colour: colour(item.ink), matrix: toBoard });
+  for (const item of own) items.push(...grown(item, spread));
   return {
     part: part.id,
     opacity: part.opacity,
     items,
     localBox: shape.box,
     place: part.place,
-    matrix,
-    keylineWidth,
+    matrix: partMatrix(part),
   };
 }
 
@@ -183,11 +168,7 @@ function resolvePart(part: Part, design: Design, inks: Map<string, Hex>, materia
   const group =
     part.kind === 'picture'
       ? pictureGroup(part, design)
-      : outlineGroup(
-          part,
-          part.kind === 'lettering' ? letteringShape(part, materials, faults) : motifShape(part),
-          inks,
-        );
+      : outlineGroup(part, shapeOf(part, materials, faults), inks);
   const made = { outside, group, faults };
   resolvedParts.set(part, made);
   return made;
@@ -201,7 +182,9 @@ export function resolve(design: Design, colourway: string | undefined, materials
   const inks = inkValues(design, colourway);
   const faults: DrawingFault[] = [];
   const groups: Group[] = [];
-  for (const part of [...design.parts].reverse()) {
+  const chosen = colourwayOf(design, colourway);
+  for (const given of [...design.parts].reverse()) {
+    const part = partIn(given, chosen);
     if (part.hidden) continue;
     const resolved = resolvePart(part, design, inks, materials);
     groups.push(resolved.group);
@@ -214,5 +197,5 @@ export function resolve(design: Design, colourway: string | undefined, materials
 /** The ink box of one part in its own units, whether it is hidden or not. */
 export function partLocalBox(part: Part, design: Design, materials: Materials): Box {
   if (part.kind === 'picture') return pictureGroup(part, design).localBox;
-  return (part.kind === 'lettering' ? letteringShape(part, materials, []) : motifShape(part)).box;
+  return shapeOf(part, materials, []).box;
 }

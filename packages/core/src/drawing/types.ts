@@ -1,11 +1,13 @@
 import type { Hex } from '../colour';
 import type { Box, Matrix, PathData } from '../geometry';
-import type { Ground, Join, Place } from '../design';
+import type { Join, Place } from '../design';
+import type { Typeface } from '../type';
+import type { Treatment } from '../raster';
 
 /** An outline filled or stroked with one colour. */
 export interface OutlineItem {
   kind: 'outline';
-  layer: 'ink' | 'keyline';
+  layer: 'ink' | 'keyline' | 'shade';
   ink: string;
   colour: Hex;
   path: PathData;
@@ -22,14 +24,32 @@ export interface OutlineItem {
     join: Join;
     cap: 'butt' | 'round' | 'square';
     space: 'board' | 'own';
+    /** The line shows only inside, or only outside, of the outline; on both sides when left out. */
+    side?: 'inside' | 'outside';
+    /** Lengths of dash and gap, in widths of the line. */
+    dash?: readonly [number, number];
   } | null;
+  /** It shows only where all of these cover; paths in the same units as `path`. */
+  clips?: readonly { path: PathData; rule: 'nonzero' | 'evenodd' }[];
+  /** A fill that runs through colours, instead of `colour` alone; see design's MotifGradient. */
+  gradient?: {
+    kind: 'linear' | 'radial';
+    /** From the gradient's own units to the path's. */
+    matrix: Matrix;
+    x0: number;
+    y0: number;
+    x1: number;
+    y1: number;
+    r: number;
+    stops: readonly { at: number; colour: Hex; opacity: number }[];
+  };
 }
 
 /** A raster picture. */
 export interface ImageItem {
   kind: 'image';
   material: string;
-  ground: Ground | null;
+  treatment: Treatment | null;
   /** Source pixels; the picture spans (−width/2, −height/2) to (width/2, height/2) before `matrix`. */
   width: number;
   height: number;
@@ -47,13 +67,12 @@ export interface Group {
   localBox: Box;
   place: Place;
   matrix: Matrix;
-  /** Width of all keylines together, board px. */
-  keylineWidth: number;
 }
 
 /** Something that could not be drawn as asked. */
 export type DrawingFault =
   | { kind: 'no-typeface'; part: string; face: string }
+  | { kind: 'no-code'; part: string; characters: number }
   | { kind: 'no-letter'; part: string; face: string; characters: string[] };
 
 /** A resolved design: groups back to front, in board pixels. */
@@ -63,4 +82,10 @@ export interface Drawing {
   dpi: number;
   groups: Group[];
   faults: DrawingFault[];
+}
+
+/** What a design refers to beyond itself. */
+export interface Materials {
+  /** The typeface, or undefined while it is not loaded or not there. */
+  face(id: string): Typeface | undefined;
 }

@@ -1,0 +1,124 @@
+import { inksOfPart } from './colours';
+import { scaledPart } from './refit';
+import { reinked } from './reink';
+import { freshId, type Edit } from './edits';
+import { readDesign } from './read';
+import {
+  DESIGN_FORMAT,
+  DESIGN_VERSION,
+  type Board,
+  type Design,
+  type Ink,
+  type Material,
+  type Part,
+} from './types';
+
+const CLIPPING = 'brelm-parts';
+
+/** Parts taken out of a design, with the inks and materials that they need. */
+export interface Clipping {
+  format: typeof CLIPPING;
+  board: Board;
+  inks: Ink[];
+  materials: Material[];
+  /** Front first. */
+  parts: Part[];
+}
+
+/** Parts of a design as text for the clipboard. Inks have the values of the design's base. */
+export function clippingOf(design: Design, ids: readonly string[]): string {
+  const parts = design.parts.filter((p) => ids.includes(p.id));
+  const inks = new Set(parts.flatMap(inksOfPart));
+  const materials = new Set(parts.flatMap((p) => (p.kind === 'picture' ? [p.material] : [])));
+  const clipping: Clipping = {
+    format: CLIPPING,
+    board: design.board,
+    inks: design.inks.filter((i) => inks.has(i.id)),
+    materials: design.materials.filter((m) => materials.has(m.id)),
+    parts,
+  };
+  return JSON.stringify(clipping);
+}
+
+/** Text of the clipboard as a clipping; null when it is none, or a damaged one. */
+export function readClipping(text: string): Clipping | null {
+  if (!text.startsWith('{') || !text.includes(CLIPPING)) return null;
+  try {
+    const given = JSON.parse(text) as Clipping;
+    if (given.format !== CLIPPING) return null;
+    // Read as a design, so that nothing gets in that a design may not have.
+    const { board, inks, materials, parts } = readDesign({
+      format: DESIGN_FORMAT,
+      version: DESIGN_VERSION,
+      name: '',
+      board: given.board,
+      backdrop: 'none',
+      inks: given.inks,
+      materials: given.materials,
+      parts: given.parts,
+    });
+    return { format: CLIPPING, board, inks, materials, parts };
+  } catch {
+    return null;
+  }
+}
+
+/**
+ * Edits that put a clipping into a design: in front, moved by `offset` board px, at the same size in
+ * inches. An ink of the same name and value is used again, others are added; so are materials.
+ */
+export function pasteEdits(
+  design: Design,
+  clipping: Clipping,
+  offset = 0,
+): { edits: Edit[]; select: string[] } {
+  const edits: Edit[] = [];
+  const inkIds = design.inks.map((i) => i.id);
+  const inks = new Map<string, string>();
+  for (const ink of clipping.inks) {
+    const same =
+      design.inks.find((i) => i.value === ink.value && i.name === ink.name) ??
+      design.inks.find((i) => i.value === ink.value);
+    if (same) {
+      inks.set(ink.id, same.id);
+      continue;
+    }
+    const id = inkIds.includes(ink.id) ? freshId('ink', inkIds) : ink.id;
+    inkIds.push(id);
+    inks.set(ink.id, id);
+    edits.push({ op: 'addInk', ink: { ...ink, id } });
+  }
+  const materialIds = design.materials.map((m) => m.id);
+  const materials = new Map<string, string>();
+  for (const material of clipping.materials) {
+    const same = design.materials.find((m) =>
+      material.sha256 ? m.sha256 === material.sha256 : m.file !== undefined && m.file === material.file,
+    );
+    if (same) {
+      materials.set(material.id, same.id);
+      continue;
+    }
+    const id = materialIds.includes(material.id) ? freshId('picture', materialIds) : material.id;
+    materialIds.push(id);
+    materials.set(material.id, id);
+    edits.push({ op: 'addMaterial', material: { ...material, id } });
+  }
+  const partIds = design.parts.map((p) => p.id);
+  const select: string[] = [];
+  const k = design.board.dpi / clipping.board.dpi;
+  clipping.parts.forEach((given, at) => {
+    const id = partIds.includes(given.id) ? freshId(given.id.replace(/-\d+$/, ''), partIds) : given.id;
+    partIds.push(id);
+    select.push(id);
+    const inked = reinked(given, (ink) => inks.get(ink) ?? ink);
+    const scaled = scaledPart(inked, k, offset, offset);
+    const part: Part = {
+      ...scaled,
+      id,
+      locked: false,
+      ...(scaled.kind === 'picture' ? { material: materials.get(scaled.material) ?? scaled.material } : {}),
+    } as Part;
+    edits.push({ op: 'addPart', part, at });
+  });
+  return { edits, select };
+}

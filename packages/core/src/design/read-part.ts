@@ -1,0 +1,296 @@
+import { FORMS, formOf, parseSvgPath } from '../geometry';
+import type { AlphaRule } from '../raster';
+import type { Checked } from './checked';
+import {
+  CODE_LEVELS,
+  PART_KINDS,
+  type Keyline,
+  type LetteringLine,
+  type Licence,
+  type MotifGradient,
+  type MotifOutline,
+  type Part,
+  type Place,
+  type Shade,
+  type ShapePart,
+} from './types';
+
+const JOINS = ['round', 'mitre', 'bevel'] as const;
+const PART_FIELDS = [
+  'id',
+  'kind',
+  'name',
+  'hidden',
+  'locked',
+  'mustRead',
+  'opacity',
+  'place',
+  'keylines',
+  'spread',
+  'shade',
+];
+
+export function licence(l: Checked): Licence {
+  if (l.missing) return { id: 'unknown' };
+  l.object(['id', 'source']);
+  const source = l.at('source');
+  return {
+    id: l.at('id').string({ max: 120 }),
+    ...(source.missing ? {} : { source: source.string() }),
+  };
+}
+
+function place(p: Checked): Place {
+  p.object(['x', 'y', 'turn', 'scaleX', 'scaleY']);
+  const scale = (key: 'scaleX' | 'scaleY') => {
+    const value = p.at(key).number({ min: -1000, max: 1000, fallback: 1 });
+    if (value === 0) p.at(key).fault('must not be 0');
+    return value;
+  };
+  return {
+    x: p.at('x').number(),
+    y: p.at('y').number(),
+    turn: p.at('turn').number({ fallback: 0 }),
+    scaleX: scale('scaleX'),
+    scaleY: scale('scaleY'),
+  };
+}
+
+function keyline(k: Checked, inks: Set<string>): Keyline {
+  k.object(['ink', 'width', 'join']);
+  return {
+    ink: inkOf(k.at('ink'), inks),
+    width: k.at('width').number({ min: 0.1, max: 2000 }),
+    join: k.at('join').oneOf(JOINS, 'round'),
+  };
+}
+
+export function keylines(list: Checked, inks: Set<string>): Keyline[] {
+  return list.list((k) => keyline(k, inks), { max: 12, optional: true });
+}
+
+export function shade(s: Checked, inks: Set<string>): Shade | null {
+  if (s.missing || s.value === null) return null;
+  s.object(['kind', 'ink', 'dx', 'dy']);
+  return {
+    kind: s.at('kind').oneOf(['drop', 'block']),
+    ink: inkOf(s.at('ink'), inks),
+    dx: s.at('dx').number({ min: -5000, max: 5000 }),
+    dy: s.at('dy').number({ min: -5000, max: 5000 }),
+  };
+}
+
+function inkOf(i: Checked, inks: Set<string>): string {
+  const id = i.id();
+  if (id && !inks.has(id)) i.fault(`there is no ink "${id}" in this design`);
+  return id;
+}
+
+function line(l: Checked, inks: Set<string>): LetteringLine {
+  l.object(['text', 'face', 'size', 'tracking', 'leading', 'ink', 'features']);
+  return {
+    text: l.at('text').string({ max: 10000 }),
+    face: l.at('face').id(),
+    size: l.at('size').number({ min: 1, max: 20000 }),
+    tracking: l.at('tracking').number({ min: -500, max: 5000, fallback: 0 }),
+    leading: l.at('leading').number({ min: 0, max: 20, fallback: 1.1 }),
+    ink: inkOf(l.at('ink'), inks),
+    features: l.at('features').list(feature, { max: 40, optional: true }),
+  };
+}
+
+function feature(f: Checked): string {
+  const text = f.string({ max: 20 });
+  if (text && !/^[+-]?[A-Za-z0-9]{4}(=\d{1,3})?$/.test(text))
+    f.fault('must be a feature such as liga, ss01 or kern=0');
+  return text;
+}
+
+function motifGradient(g: Checked, inks: Set<string>): MotifGradient {
+  g.object(['kind', 'matrix', 'x0', 'y0', 'x1', 'y1', 'r', 'stops']);
+  const number = (key: string) => g.at(key).number();
+  const matrix = g.at('matrix').list((n) => n.number(), { max: 6 });
+  if (matrix.length !== 6) g.at('matrix').fault('must be six numbers');
+  const stops = g.at('stops').list(
+    (s) => {
+      s.object(['at', 'ink', 'opacity']);
+      return {
+        at: s.at('at').number({ min: 0, max: 1 }),
+        ink: inkOf(s.at('ink'), inks),
+        opacity: s.at('opacity').number({ min: 0, max: 1, fallback: 1 }),
+      };
+    },
+    { max: 64 },
+  );
+  if (stops.length === 0) g.at('stops').fault('must have at least one');
+  return {
+    kind: g.at('kind').oneOf(['linear', 'radial'] as const),
+    matrix: matrix as MotifGradient['matrix'],
+    x0: number('x0'),
+    y0: number('y0'),
+    x1: number('x1'),
+    y1: number('y1'),
+    r: g.at('r').number({ min: 0, fallback: 0 }),
+    stops,
+  };
+}
+
+function pathText(field: Checked): string {
+  const path = field.string({ max: 2_000_000 });
+  try {
+    parseSvgPath(path);
+  } catch (error) {
+    field.fault((error as Error).message);
+  }
+  return path;
+}
+
+function clip(c: Checked): { path: string; rule: 'nonzero' | 'evenodd' } {
+  c.object(['path', 'rule']);
+  return {
+    path: pathText(c.at('path')),
+    rule: c.at('rule').oneOf(['nonzero', 'evenodd'] as const, 'nonzero'),
+  };
+}
+
+function outline(o: Checked, inks: Set<string>): MotifOutline {
+  o.object(['path', 'ink', 'rule', 'opacity', 'stroke', 'gradient', 'clips']);
+  const path = pathText(o.at('path'));
+  const s = o.at('stroke');
+  const stroke = s.missing || s.value === null ? null : s.object(['width', 'join', 'cap']);
+  return {
+    path,
+    ink: inkOf(o.at('ink'), inks),
+    rule: o.at('rule').oneOf(['nonzero', 'evenodd'], 'nonzero'),
+    opacity: o.at('opacity').number({ min: 0, max: 1, fallback: 1 }),
+    stroke: stroke && {
+      width: stroke.at('width').number({ min: 0, max: 100000 }),
+      join: stroke.at('join').oneOf(JOINS, 'mitre'),
+      cap: stroke.at('cap').oneOf(['butt', 'round', 'square'], 'butt'),
+    },
+    ...(o.at('clips').missing ? {} : { clips: o.at('clips').list(clip, { max: 40 }) }),
+    ...(o.at('gradient').missing ? {} : { gradient: motifGradient(o.at('gradient'), inks) }),
+  };
+}
+
+function alphaRule(a: Checked): AlphaRule | null {
+  if (a.missing || a.value === null) return null;
+  const mode = a.at('mode').oneOf(['solid', 'halftone']);
+  a.object(mode === 'solid' ? ['mode', 'at'] : ['mode', 'pitch']);
+  return mode === 'solid'
+    ? { mode, at: a.at('at').number({ min: 1, max: 255 }) }
+    : { mode, pitch: a.at('pitch').number({ min: 2, max: 400 }) };
+}
+
+function shapeFields(
+  p: Checked,
+  inks: Set<string>,
+): Pick<ShapePart, 'form' | 'values' | 'fill' | 'gradient' | 'stroke'> {
+  const form = p.at('form').oneOf(FORMS.map((f) => f.id));
+  const settings = formOf(form)?.settings ?? [];
+  const given = p.at('values').object(settings.map((s) => s.name));
+  const values = Object.fromEntries(
+    settings.map((s) => {
+      const whole = s.kind === 'count' || s.kind === 'seed';
+      return [s.name, given.at(s.name).number({ min: s.min, max: s.max, whole })];
+    }),
+  );
+  const optional = (field: Checked) => (field.missing || field.value === null ? null : field);
+  const fill = optional(p.at('fill'));
+  const gradient = optional(p.at('gradient'))?.object(['kind', 'to', 'angle']);
+  const stroke = optional(p.at('stroke'))?.object(['ink', 'width', 'side', 'join', 'dash']);
+  const dash = stroke && optional(stroke.at('dash'));
+  return {
+    form,
+    values,
+    fill: fill && inkOf(fill, inks),
+    gradient: gradient
+      ? {
+          kind: gradient.at('kind').oneOf(['linear', 'radial'] as const),
+          to: inkOf(gradient.at('to'), inks),
+          angle: gradient.at('angle').number({ min: -360, max: 360, fallback: 180 }),
+        }
+      : null,
+    stroke: stroke
+      ? {
+          ink: inkOf(stroke.at('ink'), inks),
+          width: stroke.at('width').number({ min: 0.1, max: 5000 }),
+          side: stroke.at('side').oneOf(['inside', 'centre', 'outside'] as const, 'centre'),
+          join: stroke.at('join').oneOf(JOINS, 'round'),
+          dash: dash
+            ? [dash.at(0).number({ min: 0, max: 100 }), dash.at(1).number({ min: 0.1, max: 100 })]
+            : null,
+        }
+      : null,
+  };
+}
+
+export function part(p: Checked, inks: Set<string>, materials: Set<string>): Part {
+  const kind = p.at('kind').oneOf(PART_KINDS);
+  const base = {
+    id: p.at('id').id(),
+    name: p.at('name').string({ max: 300, fallback: '' }),
+    hidden: p.at('hidden').boolean(false),
+    locked: p.at('locked').boolean(false),
+    mustRead: p.at('mustRead').boolean(kind === 'lettering' || kind === 'code'),
+    opacity: p.at('opacity').number({ min: 0, max: 1, fallback: 1 }),
+    place: place(p.at('place')),
+    keylines: keylines(p.at('keylines'), inks),
+    spread: p.at('spread').number({ min: 0, max: 500, fallback: 0 }),
+    shade: shade(p.at('shade'), inks),
+  };
+  switch (kind) {
+    case 'lettering':
+      p.object([...PART_FIELDS, 'align', 'lines']);
+      return {
+        ...base,
+        kind,
+        align: p.at('align').oneOf(['left', 'centre', 'right'], 'centre'),
+        lines: p.at('lines').list((l) => line(l, inks), { max: 200 }),
+      };
+    case 'motif':
+      p.object([...PART_FIELDS, 'width', 'height', 'outlines', 'licence']);
+      return {
+        ...base,
+        kind,
+        width: p.at('width').number({ min: 0.001 }),
+        height: p.at('height').number({ min: 0.001 }),
+        outlines: p.at('outlines').list((o) => outline(o, inks), { max: 20000 }),
+        licence: licence(p.at('licence')),
+      };
+    case 'shape':
+      p.object([...PART_FIELDS, 'form', 'values', 'fill', 'gradient', 'stroke']);
+      return { ...base, kind, ...shapeFields(p, inks) };
+    case 'picture': {
+      p.object([...PART_FIELDS, 'material', 'ground', 'lift', 'alpha', 'specks']);
+      if (base.keylines.length) p.at('keylines').fault('must be empty: a picture takes no keyline');
+      if (base.shade) p.at('shade').fault('must be null: a picture takes no shade');
+      const id = p.at('material').id();
+      if (id && !materials.has(id)) p.at('material').fault(`there is no material "${id}" in this design`);
+      const g = p.at('ground');
+      const ground = g.missing || g.value === null ? null : g.object(['tolerance']);
+      return {
+        ...base,
+        kind,
+        material: id,
+        ground: ground && { tolerance: ground.at('tolerance').number({ min: 0, max: 100 }) },
+        lift: p.at('lift').boolean(false),
+        alpha: alphaRule(p.at('alpha')),
+        specks: p.at('specks').number({ min: 0, max: 100_000, fallback: 0 }),
+      };
+    }
+    case 'code': {
+      p.object([...PART_FIELDS, 'text', 'level', 'quiet', 'ink', 'ground']);
+      const g = p.at('ground');
+      return {
+        ...base,
+        kind,
+        text: p.at('text').string({ max: 2000 }),
+        level: p.at('level').oneOf(CODE_LEVELS, 'M'),
+        quiet: p.at('quiet').number({ min: 0, max: 20, whole: true, fallback: 4 }),
+        ink: inkOf(p.at('ink'), inks),
+        ground: g.missing || g.value === null ? null : inkOf(g, inks),
+      };
+    }
+  }
+}

@@ -1,0 +1,42 @@
+import qrcode from 'qrcode-generator';
+import { CLOSE, LINE, MOVE, type PathData } from '../geometry';
+import type { CodeLevel } from '../design';
+import { memoByKey } from './memo';
+
+/** A QR code's dark modules as one path, a module a unit, its top left at (0, 0). */
+export interface CodeShape {
+  /** Modules a side, without the quiet zone. */
+  modules: number;
+  path: PathData;
+}
+
+const memo = memoByKey<CodeShape | null>(60);
+
+/**
+ * The modules of a QR code (ISO/IEC 18004, bytes of UTF-8). Null when the text does not fit any size
+ * at that level, or is empty.
+ */
+export const codeShape = (text: string, level: CodeLevel): CodeShape | null =>
+  memo(`${level} ${text}`, () => makeCode(text, level));
+
+function makeCode(text: string, level: CodeLevel): CodeShape | null {
+  if (!text) return null;
+  const code = qrcode(0, level);
+  // The library writes one byte a character: characters are given as the bytes of their UTF-8.
+  code.addData(Array.from(new TextEncoder().encode(text), (b) => String.fromCharCode(b)).join(''), 'Byte');
+  try {
+    code.make();
+  } catch {
+    return null;
+  }
+  const modules = code.getModuleCount();
+  const path: number[] = [];
+  for (let y = 0; y < modules; y++)
+    for (let x = 0; x < modules; x++) {
+      if (!code.isDark(y, x)) continue;
+      const from = x;
+      while (x + 1 < modules && code.isDark(y, x + 1)) x++;
+      path.push(MOVE, from, y, LINE, x + 1, y, LINE, x + 1, y + 1, LINE, from, y + 1, CLOSE);
+    }
+  return { modules, path };
+}
