@@ -1,15 +1,10 @@
+import { slugOf } from '../design';
+
 const RESERVED = /^(con|prn|aux|nul|com\d|lpt\d)$/i;
 
 /** Text as a piece of a file name that is safe on every system: letters, digits and single dashes. */
 export function slug(text: string): string {
-  const plain = text
-    .normalize('NFKD')
-    .replace(/[\u0300-\u036f'’]/g, '')
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 80)
-    .replace(/-+$/, '');
+  const plain = slugOf(text);
   if (!plain) return 'untitled';
   return RESERVED.test(plain) ? `${plain}-file` : plain;
 }

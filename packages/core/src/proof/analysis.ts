@@ -1,5 +1,6 @@
 import type { Drawing, Group, MakeSurface, PictureSource, Surface } from '../drawing';
 import { groupBounds, paintGroup } from '../drawing';
+import { treatmentKey } from '../raster';
 import { boxHeight, boxWidth, grow, intersect, isEmptyBox, type Box, type Matrix } from '../geometry';
 
 /** What one part draws by itself, on its own stretch of the analysis raster. */
@@ -24,14 +25,47 @@ export type LayerCache = Map<string, { group: Group; frame: string; key: string;
 const pathIds = new WeakMap<object, number>();
 let nextPathId = 1;
 
-/** Equal for groups that look the same; paths are told apart by identity, since they are memoised. */
-function groupKey(group: Group, frame: string, pictures: PictureSource): string {
+function idOf(path: object): number {
+  let id = pathIds.get(path);
+  if (id === undefined) pathIds.set(path, (id = nextPathId++));
+  return id;
+}
+
+const shapeKeys = new WeakMap<Group, string>();
+
+/** Equal for groups that cover the same, whatever their colours; worked out once for each. */
+export function shapeKeyOf(group: Group, pictures: PictureSource): string {
+  let key = shapeKeys.get(group);
+  if (key === undefined) {
+    key = groupKey(group, '', pictures, false);
+    // A picture may still come in: only what is all outlines stays as it is.
+    if (group.items.every((item) => item.kind === 'outline')) shapeKeys.set(group, key);
+  }
+  return key;
+}
+
+/**
+ * Equal for groups that look the same, or, without `colours`, that cover the same; paths are told
+ * apart by identity, since they are memoised.
+ */
+function groupKey(group: Group, frame: string, pictures: PictureSource, colours = true): string {
   const items = group.items.map((item) => {
     if (item.kind === 'image')
-      return [item.material, item.ground?.tolerance, item.matrix, !!pictures(item.material, item.ground, 1)];
-    let id = pathIds.get(item.path);
-    if (id === undefined) pathIds.set(item.path, (id = nextPathId++));
-    return [id, item.matrix, item.colour, item.opacity, item.rule, item.stroke];
+      return [
+        item.material,
+        treatmentKey(item.treatment),
+        item.matrix,
+        !!pictures(item.material, item.treatment, 1),
+      ];
+    return [
+      idOf(item.path),
+      item.clips?.map((c) => idOf(c.path)),
+      item.matrix,
+      colours ? [item.colour, item.gradient] : 0,
+      item.opacity,
+      item.rule,
+      item.stroke,
+    ];
   });
   return JSON.stringify([frame, group.opacity, items]);
 }
@@ -46,6 +80,8 @@ export interface Analysis {
   composite: Uint8ClampedArray;
   /** Back to front. */
   layers: AnalysisLayer[];
+  /** Equal for artwork of the same shapes at the same size, whatever its colours. */
+  shapes: string;
 }
 
 /** Long side of the analysis raster, px (docs/calculations.md). */
@@ -121,6 +157,7 @@ export function analyse(
   const board = { left: 0, top: 0, right: width, bottom: height };
   const layers: AnalysisLayer[] = [];
   const frame = `${width}x${height}@${scale}`;
+  const shapes: string[] = [frame];
   for (const group of drawing.groups) {
     const known = cache?.get(group.part);
     // The very same group needs no closer look, unless a picture may have come in meanwhile.
@@ -130,6 +167,7 @@ export function analyse(
     if (!layer) continue;
     if (keep) cache?.set(group.part, { group, frame, key, layer });
     layers.push(layer);
+    shapes.push(group.part, shapeKeyOf(group, pictures));
     whole.context.drawImage(layer.surface.canvas, layer.x, layer.y, layer.width, layer.height);
   }
   return {
@@ -138,5 +176,6 @@ export function analyse(
     scale,
     composite: whole.context.getImageData(0, 0, width, height).data,
     layers,
+    shapes: shapes.join('\n'),
   };
 }

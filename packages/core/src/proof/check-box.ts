@@ -3,6 +3,7 @@ import { groupBounds } from '../drawing';
 import { rgbToHex } from '../colour';
 import { removeGround, rimOf, type RasterImage } from '../raster';
 import type { AnalysisLayer } from './analysis';
+import { onceFor, samplePicture } from './picture-sample';
 import { regionOf } from './region';
 import type { CheckInput, Finding, Mend } from './types';
 
@@ -30,18 +31,7 @@ function coverOf(layer: AnalysisLayer, boardPixels: number): { cover: number; un
   };
 }
 
-/** The picture at a small size, or null while its pixels are not there. */
-function smallPicture(part: PicturePart, input: CheckInput): RasterImage | null {
-  const image = input.pictures(part.material, part.ground, SAMPLE_SIZE);
-  if (!image) return null;
-  const material = input.design.materials.find((m) => m.id === part.material)!;
-  const scale = Math.min(1, SAMPLE_SIZE / Math.max(material.width, material.height));
-  const width = Math.max(2, Math.round(material.width * scale));
-  const height = Math.max(2, Math.round(material.height * scale));
-  const surface = input.surfaces(width, height);
-  surface.context.drawImage(image, 0, 0, width, height);
-  return surface.context.getImageData(0, 0, width, height);
-}
+const rimIn = onceFor(rimOf);
 
 function groundMend(part: PicturePart, small: RasterImage): Mend | null {
   const tolerance = TOLERANCES.find((t) => rimOf(removeGround(small, t)).opaque < 0.02);
@@ -66,12 +56,12 @@ export function boxFindings(input: CheckInput): Finding[] {
     const region = regionOf(groupBounds(group));
     const title = partTitle(part);
     if (part.kind === 'picture') {
-      const small = smallPicture(part, input);
-      if (!small) continue;
-      const rim = rimOf(small);
+      const sample = samplePicture(part, input, SAMPLE_SIZE);
+      if (!sample) continue;
+      const rim = rimIn(sample);
       if (rim.opaque < RIM_SHARE) continue;
       const plain = rim.uniform > RIM_SHARE;
-      const mend = plain ? groundMend(part, small) : null;
+      const mend = plain ? groundMend(part, sample.image) : null;
       findings.push({
         check: 'box',
         severity: plain ? 'stop' : 'watch',

@@ -1,12 +1,17 @@
-import { contrastRatio, nearestReading, yarns, type Garment, type Hex } from '../colour';
+import { contrastRatio, deltaE, nearestReading, yarns, type Garment, type Hex } from '../colour';
 import {
   applyEdits,
+  colourwayOf,
   freshId,
   inkValues,
   inksOfPart,
+  ownInks,
+  partIn,
   partTitle,
+  reinked,
   type Design,
   type Edit,
+  type Keyline,
   type Part,
 } from '../design';
 import { resolve } from '../drawing';
@@ -25,7 +30,7 @@ const figure = (ratio: number) => (ratio < 10 ? ratio.toFixed(1) : Math.round(ra
 function verdictAfter(input: ProofInput, design: Design, part: string, garment: Garment): PartContrast {
   const drawing = resolve(design, input.colourway, input.materials);
   const analysis = analyse(drawing, input.pictures, input.surfaces, ANALYSIS_SIZE, input.cache, false);
-  const judged = judgeGarment(analysis, sampleEdges(analysis), garment, new Set([part]));
+  const judged = judgeGarment(analysis, sampleEdges(analysis, false, input.walks), garment, new Set([part]));
   return judged.parts.find((p) => p.id === part)!;
 }
 
@@ -39,10 +44,9 @@ function inkMend(input: ProofInput, part: Part, garment: Garment): Mend | null {
   const grounds = yarns(garment);
   const edits: Edit[] = [];
   const names: string[] = [];
-  const keylines = new Set(part.keylines.map((k) => k.ink));
-  for (const id of inksOfPart(part)) {
+  for (const id of ownInks(part)) {
     const value = values.get(id)!;
-    if (keylines.has(id) || grounds.every((g) => contrastRatio(value, g) >= NEEDED_RATIO)) continue;
+    if (grounds.every((g) => contrastRatio(value, g) >= NEEDED_RATIO)) continue;
     const nearest = nearestReading(value, grounds, NEEDED_RATIO);
     if (!nearest) return null;
     const ink = input.design.inks.find((i) => i.id === id)!;
@@ -51,6 +55,42 @@ function inkMend(input: ProofInput, part: Part, garment: Garment): Mend | null {
   }
   if (edits.length === 0 || !tryOut(input, edits, part.id, garment)) return null;
   return { id: 'nearest-ink', title: `Change ${names.join(', ')}: the nearest that reads`, edits };
+}
+
+/** Gives the part another ink of the design, the nearest that reads, for each that does not. */
+function swapMend(input: ProofInput, part: Part, garment: Garment): Mend | null {
+  const values = inkValues(input.design, input.colourway);
+  const grounds = yarns(garment);
+  const reads = (v: Hex) => grounds.every((g) => contrastRatio(v, g) >= NEEDED_RATIO);
+  const own = new Set(inksOfPart(part));
+  const others = input.design.inks.filter((i) => !own.has(i.id) && reads(values.get(i.id)!));
+  if (others.length === 0) return null;
+  const swap = new Map<string, string>();
+  for (const id of ownInks(part)) {
+    const value = values.get(id)!;
+    if (reads(value)) continue;
+    const nearest = others.reduce((a, b) =>
+      deltaE(values.get(b.id)!, value) < deltaE(values.get(a.id)!, value) ? b : a,
+    );
+    swap.set(id, nearest.id);
+  }
+  if (swap.size === 0) return null;
+  const edit: Edit = {
+    op: 'updatePart',
+    part: part.id,
+    change: reinked(part, (ink) => swap.get(ink) ?? ink),
+  };
+  if (!tryOut(input, [edit], part.id, garment)) return null;
+  const names = [...new Set(swap.values())].map((id) => input.design.inks.find((i) => i.id === id)!.name);
+  return { id: 'swap-ink', title: `Use the ink ${names.join(' and ')} instead`, edits: [edit] };
+}
+
+/** Puts a keyline around a part: on the base for all, on another colourway for that one alone. */
+function keylineEdit(design: Design, colourway: string | undefined, part: Part, keyline: Keyline): Edit {
+  const chosen = colourwayOf(design, colourway);
+  if (!chosen || chosen === design.colourways[0]) return { op: 'addKeyline', part: part.id, keyline };
+  const keylines = [...partIn(part, chosen).keylines, keyline];
+  return { op: 'overridePart', colourway: chosen.id, part: part.id, change: { keylines } };
 }
 
 /** The thinnest keyline that reads: first in a tint or shade of the garment, then in inks at hand. */
@@ -84,7 +124,7 @@ function keylineMend(input: ProofInput, part: Part, garment: Garment): Mend | nu
     for (const choice of choices) {
       const edits: Edit[] = [
         ...choice.add,
-        { op: 'addKeyline', part: part.id, keyline: { ink: choice.ink, width, join: 'round' } },
+        keylineEdit(design, input.colourway, part, { ink: choice.ink, width, join: 'round' }),
       ];
       if (tryOut(input, edits, part.id, garment))
         return { id: 'keyline', title: `Add a ${width} px keyline in ${choice.title}`, edits };
@@ -100,7 +140,7 @@ function keylineMend(input: ProofInput, part: Part, garment: Garment): Mend | nu
  */
 export function contrastFindings(input: CheckInput): Finding[] {
   const findings: Finding[] = [];
-  const samples = sampleEdges(input.analysis);
+  const samples = sampleEdges(input.analysis, false, input.walks);
   input.contrast.forEach((judged, g) => {
     const garment = input.garments[g];
     const ratios = edgeRatios(samples, garment);
@@ -109,14 +149,16 @@ export function contrastFindings(input: CheckInput): Finding[] {
       const part = input.design.parts.find((p) => p.id === result.id)!;
       const layer = input.analysis.layers.findIndex((l) => l.part === part.id);
       const hasEdge = samples.some((s) => s.layer === layer);
-      if (!hasEdge || (!part.mustRead && result.verdict === 'weak')) continue;
+      if (!hasEdge || part.kind === 'code' || (!part.mustRead && result.verdict === 'weak')) continue;
       const { scale } = input.analysis;
       const box = weakBox(samples, ratios, layer);
       const vanishes = result.verdict === 'vanishes';
       const title = partTitle(part);
       const wanted = !input.mendFor || input.mendFor.has(garment.id);
       const mends =
-        part.mustRead && wanted ? [inkMend(input, part, garment), keylineMend(input, part, garment)] : [];
+        part.mustRead && wanted
+          ? [inkMend(input, part, garment), swapMend(input, part, garment), keylineMend(input, part, garment)]
+          : [];
       findings.push({
         check: 'contrast',
         severity: vanishes && part.mustRead ? 'stop' : 'watch',

@@ -1,6 +1,7 @@
-import type { Edit } from '../design';
+import { partsIn, type Edit, type Part } from '../design';
 import { drawingBounds } from '../drawing';
 import { boxCentre, boxHeight, boxWidth, intersect, isEmptyBox, type Box } from '../geometry';
+import { alphaCentre } from '../raster';
 import { safeBox } from '../spec';
 import { pxToMm } from '../units';
 import { pictureDpi } from './check-resolution';
@@ -16,9 +17,16 @@ const MOST_OFF_CENTRE_MM = 3;
 export const fillOf = (box: Box, safe: Box): number =>
   Math.max(boxWidth(box) / boxWidth(safe), boxHeight(box) / boxHeight(safe));
 
-/** Maps every part: scaled by `k` about (cx, cy), then that point moved to (tx, ty). */
-const moveAll = (input: CheckInput, k: number, cx: number, cy: number, tx: number, ty: number): Edit[] =>
-  input.design.parts.map((part) => ({
+/** Maps parts: scaled by `k` about (cx, cy), then that point moved to (tx, ty). */
+export const moveAll = (
+  parts: readonly Part[],
+  k: number,
+  cx: number,
+  cy: number,
+  tx: number,
+  ty: number,
+): Edit[] =>
+  parts.map((part) => ({
     op: 'place',
     part: part.id,
     place: {
@@ -32,7 +40,7 @@ const moveAll = (input: CheckInput, k: number, cx: number, cy: number, tx: numbe
 /** The scale up to which every picture keeps the resolution that the spec asks for. */
 const mostScale = (input: CheckInput): number =>
   Math.min(
-    ...input.design.parts
+    ...partsIn(input.design, input.colourway)
       .filter((p) => p.kind === 'picture' && !p.hidden)
       .map((p) => pictureDpi(p.place.scaleX, p.place.scaleY, input.drawing.dpi) / input.spec.leastDpi),
   );
@@ -46,7 +54,7 @@ function fillMends(input: CheckInput, fill: number, from: [number, number], to: 
       id: 'fill',
       title:
         k === most ? 'Scale all of it as far as its pictures allow' : 'Scale all of it to fill the safe area',
-      edits: moveAll(input, k, ...from, ...to),
+      edits: moveAll(input.design.parts, k, ...from, ...to),
     },
   ];
 }
@@ -76,7 +84,12 @@ export function extentFindings(input: CheckInput): Finding[] {
     });
   const middle = drawing.width / 2;
   const off = pxToMm(cx - middle, drawing.dpi);
-  if (Math.abs(off) > MOST_OFF_CENTRE_MM)
+  const { width, height, composite, scale } = input.analysis;
+  const weight = alphaCentre({ width, height, data: composite });
+  const mass = weight && weight[0] / scale;
+  const byEye = mass === null ? off : pxToMm(mass - middle, drawing.dpi);
+  // Artwork that is centred by its box, or by its weight, is centred.
+  if (Math.min(Math.abs(off), Math.abs(byEye)) > MOST_OFF_CENTRE_MM)
     findings.push({
       check: 'centre',
       severity: 'watch',
@@ -89,9 +102,18 @@ export function extentFindings(input: CheckInput): Finding[] {
       mends: [
         {
           id: 'centre',
-          title: 'Move all of it to the centre line',
-          edits: moveAll(input, 1, cx, cy, middle, cy),
+          title: 'Move all of it to the centre line, by its box',
+          edits: moveAll(input.design.parts, 1, cx, cy, middle, cy),
         },
+        ...(mass !== null && Math.abs(mass - cx) > 1
+          ? [
+              {
+                id: 'centre-by-eye',
+                title: 'Move all of it to the centre line, by its weight to the eye',
+                edits: moveAll(input.design.parts, 1, mass, cy, middle, cy),
+              },
+            ]
+          : []),
       ],
     });
   return findings;

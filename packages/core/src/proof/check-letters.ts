@@ -24,6 +24,18 @@ export function letterFindings(input: CheckInput): Finding[] {
         region,
         mends: [],
       };
+    if (fault.kind === 'no-code')
+      return {
+        check: 'code',
+        severity: 'stop',
+        part: part.id,
+        message: `${fault.characters} characters do not fit in a code at this level: shorten the text, or take a lower level`,
+        figure: fault.characters,
+        threshold: 0,
+        unit: 'characters',
+        region,
+        mends: [],
+      };
     const letters = fault.characters.slice(0, 6).join(' ');
     return {
       check: 'letters',

@@ -13,6 +13,9 @@ export const WEAK_SHARE = 0.2;
 
 const BINS = 1536;
 const LOG_MOST = Math.log(21.001);
+/** Filled anew for each edge; kept, since there is one a part and garment. */
+const lengths = new Float64Array(BINS);
+const least = new Float64Array(BINS);
 
 /** Length-weighted statistics of an edge. */
 function edgeStatistics(
@@ -29,17 +32,19 @@ function edgeStatistics(
   if (total === 0) return { verdict: 'vanishes', medianRatio: 1, p10Ratio: 1, shareBelow3: 1 };
   // Ratios are counted in fine bins, each with its least ratio, instead of being sorted for every
   // garment: a percentile is then right to 0.2 %, and exact where a bin holds one ratio, as inks do.
-  const lengths = new Float64Array(BINS);
-  const least = new Float64Array(BINS).fill(Infinity);
+  lengths.fill(0);
+  least.fill(Infinity);
+  let first = BINS;
   for (const i of which) {
     const bin = Math.min(BINS - 1, Math.floor((Math.log(ratios[i]) / LOG_MOST) * BINS));
+    if (bin < first) first = bin;
     lengths[bin] += samples[i].length;
     if (ratios[i] < least[bin]) least[bin] = ratios[i];
   }
   const percentile = (share: number) => {
     let sum = 0;
     let last = 1;
-    for (let bin = 0; bin < BINS; bin++) {
+    for (let bin = first; bin < BINS; bin++) {
       if (lengths[bin] === 0) continue;
       last = least[bin];
       sum += lengths[bin];

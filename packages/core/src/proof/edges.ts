@@ -1,6 +1,7 @@
-import { hexToRgb, luminanceOfRgb, over, ratioOfLuminances, yarns, type Garment, type Rgb } from '../colour';
+import { hexToRgb, linearLight, luminanceOfRgb, yarns, type Garment, type Rgb } from '../colour';
 import { EMPTY_BOX, type Box } from '../geometry';
-import type { Analysis, AnalysisLayer } from './analysis';
+import type { Analysis } from './analysis';
+import { walkOf, type WalkCache } from './edge-walk';
 
 /**
  * Edge samples of one part that see the same colours: RGBA packed in 32 bits, outside first, then
@@ -27,59 +28,10 @@ export interface EdgeSamples {
   pixels?: number[];
 }
 
-const pack = (r: number, g: number, b: number, a: number) => ((r << 24) | (g << 16) | (b << 8) | a) >>> 0;
-
-/** Where each layer covers, 1 a pixel; depends on the layer alone, so it is kept with it. */
-const masks = new WeakMap<AnalysisLayer, Uint8Array>();
-
-function maskOf(layer: AnalysisLayer): Uint8Array {
-  let mask = masks.get(layer);
-  if (mask) return mask;
-  const { data, width, height } = layer;
-  mask = new Uint8Array(width * height);
-  let most = 0;
-  for (let i = 3; i < data.length; i += 4) if (data[i] > most) most = data[i];
-  // Half cover is the edge. Hairlines never reach it at this size, so their own half counts.
-  const threshold = Math.max(1, Math.min(127.5 * layer.opacity, most / 2));
-  for (let i = 0; i < mask.length; i++) if (data[i * 4 + 3] >= threshold) mask[i] = 1;
-  masks.set(layer, mask);
-  return mask;
-}
-
-/** Fainter parts than this do not hide the edge of what lies below them. */
-const FAINT = 0.25;
-
-/** The layer that shows at each pixel, plus one; 0 where it is the garment. */
-function labelPixels(analysis: Analysis): Int16Array {
-  const labels = new Int16Array(analysis.width * analysis.height);
-  analysis.layers.forEach((layer, index) => {
-    if (layer.opacity < FAINT) return;
-    const mask = maskOf(layer);
-    for (let y = 0; y < layer.height; y++) {
-      const row = (layer.y + y) * analysis.width + layer.x;
-      const own = y * layer.width;
-      for (let x = 0; x < layer.width; x++) if (mask[own + x]) labels[row + x] = index + 1;
-    }
-  });
-  return labels;
-}
-
-/** How far in from its outer edge to look at a part: each keyline's middle, then the ink. */
-function depths(layer: AnalysisLayer): number[] {
-  if (layer.keylines.length === 0) return [1];
-  const out: number[] = [0];
-  let depth = 0;
-  for (const width of [...layer.keylines].reverse()) {
-    out.push(depth + width / 2);
-    depth += width;
-  }
-  // Twice, since at a letter's tips and corners the ink lies a little deeper than the keyline is wide.
-  out.push(depth + 1.5, depth + 3);
-  return out;
-}
-
-const sameColours = (a: readonly number[], b: readonly number[]) =>
-  a.length === b.length && a.every((c, i) => c === b[i]);
+/** Linear light of each 8-bit component, times its share of luminance. */
+const [RED, GREEN, BLUE] = [0.2126, 0.7152, 0.0722].map((share) =>
+  Float64Array.from({ length: 256 }, (_, c) => share * linearLight(c)),
+);
 
 function luminances(colours: number[]) {
   let low = Infinity;
@@ -91,7 +43,7 @@ function luminances(colours: number[]) {
     if (alpha === 0) clear = true;
     else if (alpha < 255) partial.push(c);
     else {
-      const y = luminanceOfRgb([c >>> 24, (c >>> 16) & 255, (c >>> 8) & 255]);
+      const y = RED[c >>> 24] + GREEN[(c >>> 16) & 255] + BLUE[(c >>> 8) & 255];
       if (y < low) low = y;
       if (y > high) high = y;
     }
@@ -99,129 +51,110 @@ function luminances(colours: number[]) {
   return { colours, low, high, clear, partial };
 }
 
-/** Half the side of the window in which an edge's direction is measured, px. */
-const WINDOW = 3;
-
-/** Unit vector into a layer at (x, y), towards the mass of its own cover; (dx, dy) where there is none. */
-function inwards(layer: AnalysisLayer, x: number, y: number, dx: number, dy: number): [number, number] {
-  let sx = 0;
-  let sy = 0;
-  for (let v = -WINDOW; v <= WINDOW; v++)
-    for (let u = -WINDOW; u <= WINDOW; u++) {
-      const lx = x + u - layer.x;
-      const ly = y + v - layer.y;
-      if (lx < 0 || ly < 0 || lx >= layer.width || ly >= layer.height) continue;
-      const a = layer.data[(ly * layer.width + lx) * 4 + 3];
-      sx += a * u;
-      sy += a * v;
-    }
-  const length = Math.hypot(sx, sy);
-  return length > 0 ? [sx / length, sy / length] : [dx, dy];
-}
-
 /**
- * Walks along the visible edge of every part and notes the colours on both sides. Depends on the
- * artwork alone, so one walk serves every garment; like samples are counted together.
+ * Notes the colours on both sides along the visible edge of every part. Depends on the artwork alone,
+ * so one set of samples serves every garment; like samples are counted together. `walks` keeps where
+ * to look from one call to the next, for artwork of which only colours have changed.
  */
-export function sampleEdges(analysis: Analysis, withPixels = false): EdgeSamples[] {
-  const { width, height, composite, layers } = analysis;
-  const labels = labelPixels(analysis);
-  const samples = new Map<number, EdgeSamples[]>();
-  const layerDepths = layers.map(depths);
-  const labelAt = (x: number, y: number) =>
-    x < 0 || y < 0 || x >= width || y >= height ? 0 : labels[y * width + x];
-  const compositeAt = (x: number, y: number) => {
-    if (x < 0 || y < 0 || x >= width || y >= height) return 0;
-    const i = (y * width + x) * 4;
+export function sampleEdges(analysis: Analysis, withPixels = false, walks?: WalkCache): EdgeSamples[] {
+  const { width, composite, layers } = analysis;
+  const walk = walkOf(analysis, walks);
+  const samples: EdgeSamples[] = [];
+  // Open addressing on the hash of a sample's colours: made for a few thousand kinds of edge.
+  let table = new Int32Array(8192).fill(-1);
+  const hashes: number[] = [];
+  const compositeAt = (pixel: number) => {
+    const i = pixel * 4;
     const a = composite[i + 3];
     if (a < 8) return 0;
-    return pack(composite[i], composite[i + 1], composite[i + 2], a > 247 ? 255 : a);
+    const alpha = a > 247 ? 255 : a;
+    return ((composite[i] << 24) | (composite[i + 1] << 16) | (composite[i + 2] << 8) | alpha) >>> 0;
+  };
+  const opacity = layers.map((l) => Math.round(l.opacity * 255));
+  const indexIn = (layer: number, pixel: number) => {
+    const l = layers[layer];
+    const x = pixel % width;
+    return (((pixel - x) / width - l.y) * l.width + x - l.x) * 4;
   };
   /** A part's own colour, freed from the blend at its edge. */
-  const ownAt = (label: number, x: number, y: number) => {
-    const layer = layers[label - 1];
-    const i = ((y - layer.y) * layer.width + (x - layer.x)) * 4;
-    const d = layer.data;
-    return pack(d[i], d[i + 1], d[i + 2], Math.round(layer.opacity * 255));
+  const ownAt = (layer: number, pixel: number) => {
+    const d = layers[layer].data;
+    const i = indexIn(layer, pixel);
+    return ((d[i] << 24) | (d[i + 1] << 16) | (d[i + 2] << 8) | opacity[layer]) >>> 0;
   };
-
   /** The colour that a part shows at a place: as composed where it covers wholly, else its own. */
-  const shownAt = (label: number, x: number, y: number) => {
-    const layer = layers[label - 1];
-    const a = layer.data[((y - layer.y) * layer.width + (x - layer.x)) * 4 + 3];
-    return a >= 250 * layer.opacity ? compositeAt(x, y) : ownAt(label, x, y);
-  };
+  const shownAt = (layer: number, pixel: number) =>
+    layers[layer].data[indexIn(layer, pixel) + 3] >= 250 * layers[layer].opacity
+      ? compositeAt(pixel)
+      : ownAt(layer, pixel);
 
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const at = y * width + x;
-      const label = labels[at];
-      if (label === 0) continue;
-      // Most pixels lie inside: they are passed over before anything is made for them.
-      if (
-        x > 0 &&
-        y > 0 &&
-        x < width - 1 &&
-        y < height - 1 &&
-        labels[at - 1] === label &&
-        labels[at + 1] === label &&
-        labels[at - width] === label &&
-        labels[at + width] === label
-      )
-        continue;
-      const sides: [number, number][] = [];
-      if (labelAt(x - 1, y) !== label) sides.push([-1, 0]);
-      if (labelAt(x + 1, y) !== label) sides.push([1, 0]);
-      if (labelAt(x, y - 1) !== label) sides.push([0, -1]);
-      if (labelAt(x, y + 1) !== label) sides.push([0, 1]);
-      if (sides.length === 0) continue;
-      const horizontal = sides.some((s) => s[0] !== 0);
-      const vertical = sides.some((s) => s[1] !== 0);
-      // A pixel on a slanting edge has a diagonal's length, not two sides'.
-      const length = (horizontal && vertical ? Math.SQRT2 : 1) / sides.length;
-      for (const [dx, dy] of sides) {
-        const outLabel = labelAt(x + dx, y + dy);
-        const far = labelAt(x + 2 * dx, y + 2 * dy) === outLabel;
-        const [ox, oy] = far ? [x + 2 * dx, y + 2 * dy] : [x + dx, y + dy];
-        const outside = outLabel > 0 ? shownAt(outLabel, ox, oy) : far ? compositeAt(ox, oy) : 0;
-        const colours = [outside];
-        const [nx, ny] =
-          layerDepths[label - 1].length > 1 ? inwards(layers[label - 1], x, y, -dx, -dy) : [-dx, -dy];
-        for (const depth of layerDepths[label - 1]) {
-          const ix = Math.round(x + nx * depth);
-          const iy = Math.round(y + ny * depth);
-          if (depth > 0 && labelAt(ix, iy) !== label) break;
-          colours.push(depth === 0 ? ownAt(label, x, y) : shownAt(label, ix, iy));
-        }
-        if (colours.length === 1) colours.push(ownAt(label, x, y));
-        const silhouette = outLabel === 0;
-        let hash = label * 2 + (silhouette ? 1 : 0);
-        for (const c of colours) hash = (Math.imul(hash, 0x01000193) ^ c) >>> 0;
-        const bucket = samples.get(hash);
-        let sample = bucket?.find(
-          (s) => s.layer === label - 1 && s.silhouette === silhouette && sameColours(s.colours, colours),
-        );
-        if (!sample) {
-          sample = {
-            layer: label - 1,
-            ...luminances(colours),
-            length: 0,
-            silhouette,
-            box: { ...EMPTY_BOX },
-          };
-          if (bucket) bucket.push(sample);
-          else samples.set(hash, [sample]);
-        }
-        sample.length += length;
-        if (withPixels) (sample.pixels ??= []).push(y * width + x);
-        const box = sample.box;
-        if (x < box.left) box.left = x;
-        if (y < box.top) box.top = y;
-        if (x + 1 > box.right) box.right = x + 1;
-        if (y + 1 > box.bottom) box.bottom = y + 1;
-      }
+  const colours: number[] = [];
+  for (let n = 0; n < walk.count; n++) {
+    const layer = walk.layer[n];
+    const outLabel = walk.outLabel[n];
+    const silhouette = outLabel === 0;
+    const outside = walk.outside[n];
+    let count = 0;
+    colours[count++] = outside < 0 ? 0 : silhouette ? compositeAt(outside) : shownAt(outLabel - 1, outside);
+    for (let k = walk.from[n]; k < walk.from[n + 1]; k++) {
+      const pixel = walk.inside[k];
+      colours[count++] = pixel < 0 ? ownAt(layer, ~pixel) : shownAt(layer, pixel);
     }
-  return [...samples.values()].flat();
+    let hash = layer * 2 + (silhouette ? 1 : 0);
+    for (let c = 0; c < count; c++) hash = Math.imul(hash ^ colours[c], 0x9e3779b1) ^ (hash >>> 15);
+    let slot = (hash >>> 0) & (table.length - 1);
+    let sample: EdgeSamples | undefined;
+    for (; table[slot] >= 0; slot = (slot + 1) & (table.length - 1)) {
+      const known = samples[table[slot]];
+      if (hashes[table[slot]] !== hash || known.layer !== layer || known.silhouette !== silhouette) continue;
+      if (known.colours.length !== count) continue;
+      let same = true;
+      for (let c = 0; c < count && same; c++) same = known.colours[c] === colours[c];
+      if (!same) continue;
+      sample = known;
+      break;
+    }
+    if (!sample) {
+      sample = {
+        layer,
+        ...luminances(colours.slice(0, count)),
+        length: 0,
+        silhouette,
+        box: { ...EMPTY_BOX },
+      };
+      table[slot] = samples.length;
+      samples.push(sample);
+      hashes.push(hash);
+      if (samples.length * 2 > table.length) table = rehashed(hashes, table.length * 4);
+    }
+    sample.length += walk.length[n];
+    const pixel = walk.pixel[n];
+    if (withPixels) (sample.pixels ??= []).push(pixel);
+    const x = pixel % width;
+    const y = (pixel - x) / width;
+    const box = sample.box;
+    if (x < box.left) box.left = x;
+    if (y < box.top) box.top = y;
+    if (x + 1 > box.right) box.right = x + 1;
+    if (y + 1 > box.bottom) box.bottom = y + 1;
+  }
+  return samples;
+}
+
+function rehashed(hashes: readonly number[], size: number): Int32Array<ArrayBuffer> {
+  const table = new Int32Array(size).fill(-1);
+  hashes.forEach((hash, i) => {
+    let slot = (hash >>> 0) & (size - 1);
+    while (table[slot] >= 0) slot = (slot + 1) & (size - 1);
+    table[slot] = i;
+  });
+  return table;
+}
+
+/** Share of luminance of a component between two 8-bit values, by the straight line between them. */
+function between(table: Float64Array, component: number): number {
+  const below = component | 0;
+  return below >= 255 ? table[255] : table[below] + (table[below + 1] - table[below]) * (component - below);
 }
 
 /**
@@ -234,16 +167,22 @@ function edgeRatio(sample: EdgeSamples, ground: Rgb, groundLuminance: number): n
     if (groundLuminance < low) low = groundLuminance;
     if (groundLuminance > high) high = groundLuminance;
   }
-  for (const c of sample.partial) {
-    const rgb: Rgb = [c >>> 24, (c >>> 16) & 255, (c >>> 8) & 255];
-    const y = luminanceOfRgb(over(rgb, (c & 255) / 255, ground));
+  const { partial } = sample;
+  for (let k = 0; k < partial.length; k++) {
+    const c = partial[k];
+    const alpha = (c & 255) / 255;
+    // Alpha over, in encoded values.
+    const y =
+      between(RED, (c >>> 24) * alpha + ground[0] * (1 - alpha)) +
+      between(GREEN, ((c >>> 16) & 255) * alpha + ground[1] * (1 - alpha)) +
+      between(BLUE, ((c >>> 8) & 255) * alpha + ground[2] * (1 - alpha));
     if (y < low) low = y;
     if (y > high) high = y;
   }
-  return ratioOfLuminances(low, high);
+  return (high + 0.05) / (low + 0.05);
 }
 
-/** Each sample's ratio on a garment; on a heather, against the yarn that is nearer to the ink. */
+/** Each sample's ratio on a garment; of two yarns or colours, against the one that is nearer to the ink. */
 export function edgeRatios(samples: readonly EdgeSamples[], garment: Garment): Float64Array {
   const grounds = yarns(garment).map(hexToRgb);
   const luminance = grounds.map(luminanceOfRgb);

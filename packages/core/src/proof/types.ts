@@ -3,6 +3,8 @@ import type { Design, Edit } from '../design';
 import type { Drawing, MakeSurface, Materials, PictureSource } from '../drawing';
 import type { Spec, SpecSide } from '../spec';
 import type { Analysis, LayerCache } from './analysis';
+import type { WalkCache } from './edge-walk';
+import type { ThinCache } from './thin-places';
 
 /** `stop`: will be refused or misprint; `watch`: will look poor; `note`: worth knowing. */
 export type Severity = 'stop' | 'watch' | 'note';
@@ -18,6 +20,18 @@ export type CheckId =
   | 'extent'
   | 'centre'
   | 'rights'
+  | 'alone'
+  | 'haze'
+  | 'fringe'
+  | 'specks'
+  | 'thin-ink'
+  | 'thin-gap'
+  | 'thin-keyline'
+  | 'distance'
+  | 'spelling'
+  | 'code'
+  | 'code-size'
+  | 'code-contrast'
   | 'nothing';
 
 /** A change that Brelm computed and offers for a finding. */
@@ -39,10 +53,14 @@ export interface Finding {
   /** What was measured, the threshold that it missed, and their unit. */
   figure: number;
   threshold: number;
-  unit: 'ratio' | 'dpi' | 'mm' | 'share' | 'characters' | 'parts';
+  unit: 'ratio' | 'dpi' | 'mm' | 'm' | 'share' | 'characters' | 'parts' | 'pieces';
   /** x, y, width, height in board px. */
   region: [number, number, number, number];
+  /** Where it is to be seen, place by place, when there are several; board px as `region`. */
+  places?: [number, number, number, number][];
   mends: Mend[];
+  /** Why the seller lives with it; such a finding no longer counts. */
+  accepted?: string;
 }
 
 export type Verdict = 'reads' | 'weak' | 'vanishes';
@@ -70,6 +88,12 @@ export interface Proof {
   findings: Finding[];
 }
 
+/** Looks words up; see createSpelling(). */
+export interface Spelling {
+  /** Null when the word is right, else up to five words that may be meant, the likeliest first. */
+  doubt(word: string): string[] | null;
+}
+
 /** What the checks look at. */
 export interface ProofInput {
   design: Design;
@@ -84,11 +108,23 @@ export interface ProofInput {
   mendFor?: ReadonlySet<string>;
   /** Layers painted before; see analyse(). */
   cache?: LayerCache;
+  /** Where edges were, for artwork of which only colours change; see sampleEdges(). */
+  walks?: WalkCache;
+  /** False leaves out what takes longer than a moment: see slowFindings(). */
+  slow?: boolean;
+  /** Doubtful words; spelling is not looked at when it is left out. */
+  spelling?: Spelling;
+  /** What was found thin before; see thinOf(). */
+  thinCache?: ThinCache;
+}
+
+/** The input of checks that need no more than the drawing. */
+export interface DrawnInput extends ProofInput {
+  drawing: Drawing;
 }
 
 /** The input together with what the checks share. */
-export interface CheckInput extends ProofInput {
-  drawing: Drawing;
+export interface CheckInput extends DrawnInput {
   analysis: Analysis;
   /** Measured contrast, a row a garment, in the order of `garments`. */
   contrast: readonly GarmentContrast[];

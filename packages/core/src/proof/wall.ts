@@ -13,7 +13,8 @@ export interface WallRow {
  * Every colourway on every garment: rows in the design's order, garments as given. `caches` keeps
  * each colourway's painted parts from one call to the next.
  */
-export function wallOf(input: ProofInput, caches = new Map<string, LayerCache>()): WallRow[] {
+export function wallOf(given: ProofInput, caches = new Map<string, LayerCache>()): WallRow[] {
+  const input = { ...given, walks: given.walks ?? new Map() };
   return input.design.colourways.map(({ id }) => {
     const cache = caches.get(id) ?? new Map();
     caches.set(id, cache);

@@ -1,0 +1,100 @@
+/** Arbitrary designs for property tests: any parts, dressed in any way, that a seller could make. */
+import fc from 'fast-check';
+import {
+  code,
+  shapeOf,
+  type Design,
+  type Keyline,
+  type Part,
+  type Place,
+  type Shade,
+  type ShapeStroke,
+} from '@brelm/core/design';
+import { FORMS } from '@brelm/core/geometry';
+import { circle, designOf, rect, shape } from './base';
+
+export const ANY_INKS = { pale: '#f2ead8', rust: '#b3492a', night: '#20262a', leaf: '#3a9a4c' };
+const anyInk = fc.constantFrom(...Object.keys(ANY_INKS));
+
+export const anyHex = fc
+  .tuple(fc.nat(255), fc.nat(255), fc.nat(255))
+  .map((rgb) => `#${rgb.map((v) => v.toString(16).padStart(2, '0')).join('')}`);
+
+/** A place on, or a little over, a board of 900 × 900. */
+export const anyPlace: fc.Arbitrary<Place> = fc.record({
+  x: fc.integer({ min: 50, max: 850 }),
+  y: fc.integer({ min: 50, max: 850 }),
+  turn: fc.integer({ min: -180, max: 180 }),
+  scaleX: fc.constantFrom(-1.5, -0.7, 0.5, 1, 1.3),
+  scaleY: fc.constantFrom(0.5, 1, 1.3),
+});
+
+const anyKeyline: fc.Arbitrary<Keyline> = fc.record({
+  ink: anyInk,
+  width: fc.integer({ min: 2, max: 20 }),
+  join: fc.constantFrom('round', 'bevel'),
+});
+const anyShade: fc.Arbitrary<Shade> = fc.record({
+  kind: fc.constantFrom('drop', 'block'),
+  ink: anyInk,
+  dx: fc.integer({ min: -40, max: 40 }),
+  dy: fc.integer({ min: -40, max: 40 }),
+});
+const anyStroke: fc.Arbitrary<ShapeStroke> = fc.record({
+  ink: anyInk,
+  width: fc.integer({ min: 2, max: 24 }),
+  side: fc.constantFrom('inside', 'centre', 'outside'),
+  join: fc.constantFrom('round', 'bevel'),
+  dash: fc.constant(null),
+});
+
+const anyForm: fc.Arbitrary<Part> = fc
+  .tuple(
+    fc.constantFrom(...FORMS.map((f) => f.id)),
+    fc.integer({ min: 60, max: 400 }),
+    anyInk,
+    fc.option(anyStroke),
+  )
+  .map(([form, size, ink, stroke]) => {
+    const made = shapeOf('x', { x: 0, y: 0, turn: 0, scaleX: 1, scaleY: 1 }, form, size, ink);
+    return stroke && made.fill ? { ...made, stroke } : made;
+  });
+const anyMotif: fc.Arbitrary<Part> = fc
+  .tuple(fc.integer({ min: 20, max: 200 }), fc.boolean(), anyInk)
+  .map(([r, round, ink]) => shape('x', round ? circle(450, 450, r) : rect(450 - r, 400, 2 * r, 100), ink));
+const anyCode: fc.Arbitrary<Part> = fc
+  .tuple(fc.string({ minLength: 1, maxLength: 20 }), anyInk, fc.option(anyInk))
+  .map(([text, ink, ground]) => code('x', { x: 0, y: 0, turn: 0, scaleX: 6, scaleY: 6 }, text, ink, ground));
+
+/** A part of any kind that needs no file and no typeface; its id is given by the design. */
+export const anyPart: fc.Arbitrary<Part> = fc
+  .tuple(
+    fc.oneof(anyForm, anyMotif, anyCode),
+    anyPlace,
+    fc.array(anyKeyline, { maxLength: 2 }),
+    fc.option(anyShade),
+    fc.constantFrom(0, 0, 3),
+    fc.boolean(),
+  )
+  .map(
+    ([part, place, keylines, shade, spread, mustRead]) =>
+      ({
+        ...part,
+        place: part.kind === 'code' ? { ...part.place, x: place.x, y: place.y, turn: place.turn } : place,
+        keylines,
+        shade,
+        spread,
+        mustRead,
+      }) as Part,
+  );
+
+/** A design of one to four such parts and two colourways. */
+export const anyDesign: fc.Arbitrary<Design> = fc
+  .tuple(fc.array(anyPart, { minLength: 1, maxLength: 4 }), anyHex, anyHex)
+  .map(([parts, pale, rust]): Design => ({
+    ...designOf(ANY_INKS, ...parts.map((p, i) => ({ ...p, id: `part-${i + 1}` }))),
+    colourways: [
+      { id: 'base', name: 'Base', inks: {}, garments: [] },
+      { id: 'other', name: 'Other', inks: { pale, rust }, garments: [] },
+    ],
+  }));
