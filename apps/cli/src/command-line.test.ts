@@ -170,7 +170,7 @@ describe('proof', () => {
     });
     const bone = value.findings.find((f) => f.garment === 'bone' && f.part === 'count-owls')!;
     expect(bone).toMatchObject({ check: 'contrast', severity: 'stop' });
-    expect(bone.mends.map((m) => m.id)).toEqual(['nearest-ink', 'keyline']);
+    expect(bone.mends.map((m) => m.id)).toEqual(['nearest-ink', 'swap-ink', 'keyline']);
   });
 
   it('takes garments from the command line and exits 0 without stops', () => {

@@ -14,6 +14,7 @@ import { LibraryController } from './library/library.controller';
 import { LibraryService } from './library/library.service';
 import { MaterialsController } from './materials/materials.controller';
 import { MaterialsService } from './materials/materials.service';
+import { MotifsController } from './motifs/motifs.controller';
 import { OPTIONS, type ServerOptions } from './options';
 import { TypefacesController } from './typefaces/typefaces.controller';
 import { PoolService } from './workers/pool.service';
@@ -62,6 +63,7 @@ export class AppModule {
         MaterialsController,
         LibraryController,
         TypefacesController,
+        MotifsController,
         ExportsController,
       ],
       providers: [

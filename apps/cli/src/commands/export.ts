@@ -1,5 +1,6 @@
 import { basename, join, resolve } from 'node:path';
 import { fileName } from '@brelm/core/export';
+import { openStops } from '@brelm/core/proof';
 import { CheckError, exportPng, runProof, writeAside, WriteError } from '@brelm/server/engine';
 import { options, UsageError } from '../arguments';
 import { findGarments, onSide, prepare } from '../prepare';
@@ -23,7 +24,10 @@ export async function run(args: string[]): Promise<number> {
   for (const side of job.spec.sides) {
     const { design, materials, pictures } = await onSide(job, side);
     const proof = runProof(design, job.colourway.id, job.spec, side, garments, materials, pictures);
-    const stops = proof.findings.filter((f) => f.severity === 'stop').map((f) => f.message);
+    const stops = openStops(proof.findings).map((f) => f.message);
+    const accepted = proof.findings.flatMap((f) =>
+      f.accepted === undefined ? [] : [{ check: f.check, message: f.message, reason: f.accepted }],
+    );
     for (const stop of stops) say(`stop: ${stop}`);
     if (stops.length) {
       stopped = true;
@@ -62,6 +66,7 @@ export async function run(args: string[]): Promise<number> {
         colourway: job.colourway.id,
         garments: ids,
         stops,
+        accepted,
       });
     } catch (error) {
       if (error instanceof WriteError || error instanceof CheckError)

@@ -1,5 +1,5 @@
-import type { Finding, GarmentContrast, Proof } from '@brelm/core/proof';
-import { runProof } from '@brelm/server/engine';
+import { openStops, type Finding, type GarmentContrast, type Proof } from '@brelm/core/proof';
+import { runProof, shippedSpelling } from '@brelm/server/engine';
 import { options, UsageError } from '../arguments';
 import { findGarments, onSide, prepare } from '../prepare';
 
@@ -34,6 +34,8 @@ const findingJson = (f: Finding) => ({
   threshold: f.threshold,
   unit: f.unit,
   region: f.region,
+  ...(f.places ? { places: f.places } : {}),
+  accepted: f.accepted ?? null,
   mends: f.mends.map((m) => ({ id: m.id, title: m.title })),
 });
 
@@ -57,7 +59,16 @@ export async function run(args: string[]): Promise<number> {
     ? findGarments(job, values.garment, '--garment')
     : findGarments(job, job.design.garments, `${job.file}: garments`);
   const { design, materials, pictures } = await onSide(job, side);
-  const proof = runProof(design, job.colourway.id, job.spec, side, garments, materials, pictures);
+  const proof = runProof(
+    design,
+    job.colourway.id,
+    job.spec,
+    side,
+    garments,
+    materials,
+    pictures,
+    shippedSpelling(),
+  );
   if (values.json)
     process.stdout.write(
       JSON.stringify(
@@ -77,7 +88,12 @@ export async function run(args: string[]): Promise<number> {
       process.stderr.write(
         `${job.garments.find((x) => x.id === g.id)!.name}: ${g.verdict}, lowest contrast ${g.lowestRatio.toFixed(1)} : 1\n`,
       );
-    for (const f of proof.findings) process.stderr.write(`${f.severity}: ${f.message}\n`);
+    for (const f of proof.findings)
+      process.stderr.write(
+        f.accepted === undefined
+          ? `${f.severity}: ${f.message}\n`
+          : `accepted: ${f.message} (${f.accepted || 'no reason given'})\n`,
+      );
   }
-  return proof.findings.some((f) => f.severity === 'stop') ? 1 : 0;
+  return openStops(proof.findings).length ? 1 : 0;
 }

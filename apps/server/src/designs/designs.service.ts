@@ -21,11 +21,14 @@ export interface DesignSummary {
   document: Design;
 }
 
+/** A stored document, with what formats since then have added. */
+const readStored = (document: string): Design => readDesign(JSON.parse(document));
+
 const toStored = (row: DesignRow): StoredDesign => ({
   id: row.id,
   revision: row.revision,
   updatedAt: row.updatedAt,
-  document: JSON.parse(row.document) as Design,
+  document: readStored(row.document),
 });
 
 @Injectable()
@@ -109,7 +112,7 @@ export class DesignsService {
   async keptVersions(id: string) {
     await this.row(id);
     const rows = await this.versions.find({ where: { designId: id }, order: { id: 'DESC' } });
-    return rows.map(({ document, ...row }) => ({ ...row, document: JSON.parse(document) as Design }));
+    return rows.map(({ document, ...row }) => ({ ...row, document: readStored(document) }));
   }
 
   async duplicate(id: string, name?: string): Promise<StoredDesign> {

@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import Ajv2020 from 'ajv/dist/2020';
@@ -7,7 +7,10 @@ import {
   decodePicture,
   encodePng,
   inspectUpload,
+  loadPictures,
   loadTypeface,
+  picturesBeside,
+  readDesignFile,
   readSvgFile,
   shippedGarments,
   shippedSpecs,
@@ -25,10 +28,21 @@ describe('what ships', () => {
     }
   });
 
-  it('has ten garments, heathers with two yarns', () => {
+  it('has three dozen garments of every kind; all but solids have two colours', () => {
     const garments = shippedGarments();
-    expect(garments.length).toBeGreaterThanOrEqual(10);
-    for (const g of garments) expect(g.second !== undefined).toBe(g.kind === 'heather');
+    expect(garments.length).toBeGreaterThanOrEqual(36);
+    expect(new Set(garments.map((g) => g.kind)).size).toBe(4);
+    for (const g of garments) expect(g.second !== undefined).toBe(g.kind !== 'solid');
+  });
+
+  it('has demo designs whose pictures are there, of the size that the design says', async () => {
+    const folder = join(DEMO_FOLDER, 'designs');
+    const files = readdirSync(folder).filter((n) => n.endsWith('.brelm.json'));
+    expect(files.length).toBeGreaterThanOrEqual(4);
+    for (const name of files) {
+      const file = join(folder, name);
+      await expect(loadPictures(readDesignFile(file), picturesBeside(file))).resolves.toBeDefined();
+    }
   });
 
   it('loads a typeface once and has none for an unknown id', async () => {

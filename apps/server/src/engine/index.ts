@@ -9,3 +9,5 @@ export * from './library';
 export * from './run-proof';
 export * from './wall-picture';
 export * from './design-file';
+export * from './dictionaries';
+export * from './motif-library';

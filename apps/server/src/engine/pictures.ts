@@ -1,9 +1,9 @@
 import { createCanvas, ImageData, loadImage, type Canvas } from '@napi-rs/canvas';
 import sharp from 'sharp';
-import type { Design, Ground, Material } from '@brelm/core/design';
+import { treatmentOf, type Design, type Material } from '@brelm/core/design';
 import { pyramid, type Level, type PictureSource } from '@brelm/core/drawing';
 import { readChunks } from '@brelm/core/export';
-import { removeGround, type RasterImage } from '@brelm/core/raster';
+import { treatmentKey, treatPicture, type RasterImage, type Treatment } from '@brelm/core/raster';
 import { makeSurface } from './surfaces';
 
 /** Largest picture that is decoded, pixels. */
@@ -122,17 +122,17 @@ export async function loadPictures(
 ): Promise<PictureSource> {
   const decoded = new Map<string, Promise<Decoded>>();
   const sources = new Map<string, (width: number) => unknown>();
-  const key = (material: string, ground: Ground | null) => `${material} ${ground?.tolerance ?? 'whole'}`;
+  const key = (material: string, treatment: Treatment | null) => `${material} ${treatmentKey(treatment)}`;
   for (const part of design.parts) {
-    if (part.kind !== 'picture' || part.hidden || sources.has(key(part.material, part.ground))) continue;
+    if (part.kind !== 'picture') continue;
+    const treatment = treatmentOf(part);
+    if (sources.has(key(part.material, treatment))) continue;
     const index = design.materials.findIndex((m) => m.id === part.material);
     const material = design.materials[index];
     if (!decoded.has(material.id)) decoded.set(material.id, decodeMaterial(material, index, read));
     const { level, pixels } = await decoded.get(material.id)!;
-    const base = part.ground
-      ? { ...level, image: toCanvas(removeGround(await pixels(), part.ground.tolerance)) }
-      : level;
-    sources.set(key(part.material, part.ground), pyramid(base, makeSurface));
+    const base = treatment ? { ...level, image: toCanvas(treatPicture(await pixels(), treatment)) } : level;
+    sources.set(key(part.material, treatment), pyramid(base, makeSurface));
   }
-  return (material, ground, width) => sources.get(key(material, ground))?.(width) ?? null;
+  return (material, treatment, width) => sources.get(key(material, treatment))?.(width) ?? null;
 }

@@ -1,7 +1,7 @@
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
 import type { Materials, PictureSource } from '@brelm/core/drawing';
-import { proofOf, type Proof } from '@brelm/core/proof';
+import { proofOf, type Proof, type Spelling } from '@brelm/core/proof';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import { makeSurface } from './surfaces';
 
@@ -14,4 +14,6 @@ export const runProof = (
   garments: readonly Garment[],
   materials: Materials,
   pictures: PictureSource,
-): Proof => proofOf({ design, colourway, spec, side, garments, materials, pictures, surfaces: makeSurface });
+  spelling?: Spelling,
+): Proof =>
+  proofOf({ design, colourway, spec, side, garments, materials, pictures, surfaces: makeSurface, spelling });

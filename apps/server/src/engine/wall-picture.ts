@@ -135,7 +135,6 @@ export async function wallPicture(
           localBox: { left: 0, top: 0, right: width, bottom: height },
           place: { x: 0, y: 0, turn: 0, scaleX: 1, scaleY: 1 },
           matrix: [1, 0, 0, 1, 0, 0],
-          keylineWidth: 0,
         },
       ],
     },

@@ -1,5 +1,20 @@
-import { Controller, Get } from '@nestjs/common';
+import { createReadStream } from 'node:fs';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Header,
+  HttpCode,
+  NotFoundException,
+  Param,
+  Post,
+  Put,
+  StreamableFile,
+} from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
+import { DICTIONARIES, dictionaryFile, type DictionaryId } from '../engine';
+import { GarmentDto, GarmentsCsvDto } from './library.dto';
 import { LibraryService } from './library.service';
 
 @ApiTags('specs')
@@ -20,5 +35,35 @@ export class LibraryController {
   @Get('garments')
   garments() {
     return this.library.garments();
+  }
+
+  @Post('garments')
+  addGarment(@Body() body: GarmentDto) {
+    return this.library.addGarment(body.garment);
+  }
+
+  @Post('garments/csv')
+  addGarments(@Body() body: GarmentsCsvDto) {
+    return this.library.addGarmentsCsv(body.csv);
+  }
+
+  @Put('garments/:id')
+  changeGarment(@Param('id') id: string, @Body() body: GarmentDto) {
+    return this.library.changeGarment(id, body.garment);
+  }
+
+  @Delete('garments/:id')
+  @HttpCode(204)
+  async removeGarment(@Param('id') id: string) {
+    await this.library.removeGarment(id);
+  }
+
+  @Get('dictionaries/:id/:part')
+  @Header('Cache-Control', 'private, max-age=86400')
+  dictionary(@Param('id') id: string, @Param('part') part: string) {
+    if (!DICTIONARIES.includes(id as DictionaryId) || (part !== 'aff' && part !== 'dic'))
+      throw new NotFoundException(`There is no dictionary ${id}/${part}.`);
+    const file = createReadStream(dictionaryFile(id as DictionaryId, part));
+    return new StreamableFile(file, { type: 'text/plain; charset=utf-8' });
   }
 }

@@ -1,9 +1,10 @@
-import { Injectable, NotFoundException } from '@nestjs/common';
+import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import type { Garment } from '@brelm/core/colour';
-import type { Spec } from '@brelm/core/spec';
-import { GarmentRow, SettingRow, SpecRow } from '../database/entities';
+import { DocumentError, type Design } from '@brelm/core/design';
+import { garmentId, readGarment, readGarmentsCsv, type Spec } from '@brelm/core/spec';
+import { DesignRow, GarmentRow, SettingRow, SpecRow } from '../database/entities';
 
 /** The spec book and the garment colours. */
 @Injectable()
@@ -11,6 +12,7 @@ export class LibraryService {
   constructor(
     @InjectRepository(SpecRow) private readonly specRows: Repository<SpecRow>,
     @InjectRepository(GarmentRow) private readonly garmentRows: Repository<GarmentRow>,
+    @InjectRepository(DesignRow) private readonly designRows: Repository<DesignRow>,
     @InjectRepository(SettingRow) private readonly settings: Repository<SettingRow>,
   ) {}
 
@@ -34,6 +36,64 @@ export class LibraryService {
   async garments(): Promise<Garment[]> {
     const rows = await this.garmentRows.find({ order: { position: 'ASC' } });
     return rows.map((row) => JSON.parse(row.document) as Garment);
+  }
+
+  /** Adds a garment colour of the seller's own. Throws a DocumentError that names the field. */
+  async addGarment(given: Record<string, unknown>): Promise<Garment> {
+    const all = await this.garments();
+    const id = garmentId(typeof given.name === 'string' ? given.name : '', new Set(all.map((g) => g.id)));
+    const garment = readGarment({ ...given, id, own: true });
+    await this.putGarments([garment], all.length);
+    return garment;
+  }
+
+  /** Adds the garment colours of a CSV file: all of them, or none. */
+  async addGarmentsCsv(csv: string): Promise<Garment[]> {
+    const all = await this.garments();
+    const garments = readGarmentsCsv(csv, new Set(all.map((g) => g.id)));
+    await this.putGarments(garments, all.length);
+    return garments;
+  }
+
+  async changeGarment(id: string, given: Record<string, unknown>): Promise<Garment> {
+    const row = await this.ownGarment(id);
+    const garment = readGarment({ ...given, id, own: true });
+    await this.garmentRows.update(id, { document: JSON.stringify(garment), position: row.position });
+    return garment;
+  }
+
+  /** Removes a garment colour of the seller's own; refused while designs are judged or sold on it. */
+  async removeGarment(id: string): Promise<void> {
+    await this.ownGarment(id);
+    const designs = await this.designRows.find({ select: { id: true, name: true, document: true } });
+    const users = designs.filter((row) => {
+      const { backdrop, garments, colourways } = JSON.parse(row.document) as Design;
+      return backdrop === id || garments.includes(id) || colourways.some((c) => c.garments.includes(id));
+    });
+    if (users.length)
+      throw new ConflictException(
+        `This colour is used by ${users
+          .slice(0, 3)
+          .map((u) => `“${u.name}”`)
+          .join(', ')}${users.length > 3 ? ` and ${users.length - 3} more` : ''}: take it out there first.`,
+      );
+    await this.garmentRows.delete(id);
+  }
+
+  private async ownGarment(id: string): Promise<GarmentRow> {
+    const row = await this.garmentRows.findOneBy({ id });
+    if (!row) throw new NotFoundException(`There is no garment colour ${id}.`);
+    if (!(JSON.parse(row.document) as Garment).own)
+      throw new DocumentError([
+        { field: 'id', message: 'came with the library: make one of your own instead' },
+      ]);
+    return row;
+  }
+
+  private async putGarments(garments: readonly Garment[], from: number): Promise<void> {
+    await this.garmentRows.insert(
+      garments.map((g, i) => ({ id: g.id, position: from + i, document: JSON.stringify(g) })),
+    );
   }
 
   async shop(): Promise<{ name: string | null }> {

@@ -1,0 +1,67 @@
+import { proofOf } from '@brelm/core/proof';
+import { emptyDesign, lettering, letteringLine, place, type Design } from '@brelm/core/design';
+import { loadMaterials, makeSurface, shippedGarments, shippedSpecs, shippedSpelling } from './index';
+
+jest.setTimeout(60_000);
+
+describe('the dictionaries that ship', () => {
+  const spelling = shippedSpelling();
+
+  it.each([
+    'colour',
+    'color',
+    'grey',
+    'gray',
+    'OWLS',
+    'Owls',
+    'don’t',
+    "moon's",
+    'MONDAY',
+    'Monday',
+    'mushrooms',
+    'I’m',
+  ])('know %s', (word) => {
+    expect(spelling.doubt(word)).toBeNull();
+  });
+
+  it.each([
+    ['recieve', 'receive'],
+    ['mushrom', 'mushroom'],
+    ['SEPERATE', 'separate'],
+    ['lantren', 'lantern'],
+    ['definately', 'definitely'],
+  ])('doubt %s, and mean %s', (word, meant) => {
+    expect(spelling.doubt(word)).toContain(meant);
+  });
+
+  it('have nothing to offer for what is no word at all', () => {
+    expect(spelling.doubt('zzxqvk')).toEqual([]);
+  });
+
+  it('mend a misspelt shirt', async () => {
+    const spec = shippedSpecs()[0];
+    const side = spec.sides[0];
+    const board = { spec: spec.id, side: side.id, width: side.widthPx, height: side.heightPx, dpi: side.dpi };
+    const line = letteringLine('RECIEVE OWLS', 'anton', 400, 'ink-1');
+    const design: Design = {
+      ...emptyDesign('x', board, 'soot', [], { name: 'Bone', value: '#f2ead8' }),
+      parts: [lettering('l', '', place(side.widthPx / 2, side.heightPx / 2), [line])],
+    };
+    const materials = await loadMaterials(design);
+    const { findings } = proofOf({
+      design,
+      colourway: undefined,
+      spec,
+      side,
+      garments: shippedGarments().slice(0, 1),
+      materials,
+      pictures: () => null,
+      surfaces: makeSurface,
+      spelling,
+    });
+    const found = findings.find((f) => f.check === 'spelling')!;
+    expect(found).toMatchObject({ severity: 'note', part: 'l' });
+    expect(found.mends[0].title).toBe('Write “RECEIVE”');
+    expect(found.mends[0].edits[0]).toMatchObject({ change: { lines: [{ text: 'RECEIVE OWLS' }] } });
+  });
+});

@@ -1,0 +1,38 @@
+import { Controller, Get, Header, NotFoundException, Param, Query } from '@nestjs/common';
+import { ApiTags } from '@nestjs/swagger';
+import { motifLibrary, readSvgFile } from '../engine';
+import { MotifColourDto, SearchMotifsDto } from './motifs.dto';
+
+/** The figures that ship with the application. */
+@ApiTags('motifs')
+@Controller('motifs')
+export class MotifsController {
+  @Get()
+  async search(@Query() { q, from, count }: SearchMotifsDto) {
+    return (await motifLibrary()).search(q ?? '', from, count);
+  }
+
+  @Get(':set/:name/picture.svg')
+  @Header('Content-Type', 'image/svg+xml')
+  @Header('Cache-Control', 'private, max-age=86400')
+  // A figure is only ever looked at: whatever is in it, nothing of it may run or load.
+  @Header('Content-Security-Policy', "default-src 'none'; style-src 'unsafe-inline'")
+  async picture(@Param('set') set: string, @Param('name') name: string) {
+    return this.svg(`${set}/${name}`);
+  }
+
+  /** The figure as outlines, ready to be placed. */
+  @Get(':set/:name')
+  async motif(@Param('set') set: string, @Param('name') name: string, @Query() { colour }: MotifColourDto) {
+    const id = `${set}/${name}`;
+    const source = await this.svg(id, colour && `#${colour}`);
+    const entry = (await motifLibrary()).entry(id)!;
+    return { ...entry, art: readSvgFile(source) };
+  }
+
+  private async svg(id: string, colour?: string): Promise<string> {
+    const source = (await motifLibrary()).svg(id, colour);
+    if (!source) throw new NotFoundException(`There is no figure ${id}.`);
+    return source;
+  }
+}

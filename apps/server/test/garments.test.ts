@@ -1,0 +1,102 @@
+import type { Garment } from '@brelm/core/colour';
+import type { Design } from '@brelm/core/design';
+import { running, type Running } from './running';
+
+jest.setTimeout(120_000);
+
+let it0: Running;
+beforeAll(async () => {
+  it0 = await running(true);
+});
+afterAll(() => it0?.stop());
+
+async function ask<T>(path: string, method = 'GET', json?: unknown) {
+  const response = await fetch(`${it0.url}/api/${path}`, {
+    method,
+    ...(json === undefined
+      ? {}
+      : { body: JSON.stringify(json), headers: { 'content-type': 'application/json' } }),
+  });
+  const text = await response.text();
+  return {
+    status: response.status,
+    body: (text ? JSON.parse(text) : {}) as T & {
+      message: string;
+      faults?: { field: string; message: string }[];
+    },
+  };
+}
+const names = async () => (await ask<Garment[]>('garments')).body.map((g) => g.name);
+
+describe('garment colours of one’s own', () => {
+  it('are added with an id of their own, changed and removed', async () => {
+    const added = await ask<Garment>('garments', 'POST', {
+      garment: { name: 'Soot', value: '#222225', kind: 'solid' },
+    });
+    expect(added.status).toBe(201);
+    expect(added.body).toEqual({ id: 'soot-2', name: 'Soot', value: '#222225', kind: 'solid', own: true });
+    const changed = await ask<Garment>('garments/soot-2', 'PUT', {
+      garment: { name: 'Old soot', value: '#222225', kind: 'heather', second: '#33333a', takes: 'direct' },
+    });
+    expect(changed.body).toMatchObject({ id: 'soot-2', name: 'Old soot', second: '#33333a' });
+    expect(await names()).toContain('Old soot');
+    expect((await ask('garments/soot-2', 'DELETE')).status).toBe(204);
+    expect(await names()).not.toContain('Old soot');
+  });
+
+  it('that are wrong are refused by field, and nothing is stored', async () => {
+    const before = await names();
+    const refused = async (garment: unknown, field: string) => {
+      const { status, body } = await ask('garments', 'POST', { garment });
+      expect(status).toBe(400);
+      expect(body.faults!.map((f) => f.field)).toContain(field);
+    };
+    await refused({ name: 'A', value: 'red', kind: 'solid' }, 'value');
+    await refused({ name: '', value: '#112233', kind: 'solid' }, 'name');
+    await refused({ name: 'A', value: '#112233', kind: 'heather' }, 'second');
+    await refused({ name: 'A', value: '#112233', kind: 'fur' }, 'kind');
+    await refused({ name: 'A', value: '#112233', kind: 'solid', price: 3 }, 'price');
+    expect((await ask('garments', 'POST', { garment: 'red' })).status).toBe(400);
+    expect((await ask('garments', 'POST', {})).status).toBe(400);
+    expect(await names()).toEqual(before);
+  });
+
+  it('come from a CSV: all of them, or none', async () => {
+    const added = await ask<Garment[]>('garments/csv', 'POST', {
+      csv: 'name,value,kind,second\nFell,#4b5d34,solid,\nFell heather,#4e5b40,heather,#76836a\n',
+    });
+    expect(added.body.map((g) => g.id)).toEqual(['fell', 'fell-heather']);
+    const before = await names();
+    const wrong = await ask('garments/csv', 'POST', { csv: 'name,value\nGood,#112233\nBad,nothing\n' });
+    expect(wrong.status).toBe(400);
+    expect(wrong.body.faults).toEqual([expect.objectContaining({ field: 'line 3, value' })]);
+    expect(await names()).toEqual(before);
+    expect((await ask('garments/csv', 'POST', { csv: 'x'.repeat(1_000_001) })).status).toBe(400);
+  });
+
+  it('stay while a design is judged or sold on them; those of the library always', async () => {
+    const [stored] = (await ask<{ id: string; revision: number; document: Design }[]>('designs')).body;
+    const document = { ...stored.document, garments: [...stored.document.garments, 'fell'] };
+    await ask(`designs/${stored.id}`, 'PUT', { revision: stored.revision, document });
+    const refused = await ask('garments/fell', 'DELETE');
+    expect(refused.status).toBe(409);
+    expect(refused.body.message).toContain(stored.document.name);
+    expect((await ask('garments/fell-heather', 'DELETE')).status).toBe(204);
+    expect((await ask('garments/soot', 'DELETE')).status).toBe(400);
+    expect((await ask('garments/soot', 'PUT', { garment: { name: 'x', value: '#000000' } })).status).toBe(
+      400,
+    );
+    expect((await ask('garments/nobody', 'DELETE')).status).toBe(404);
+  });
+});
+
+describe('dictionaries', () => {
+  it('are served, British and American; nothing else is', async () => {
+    const text = async (path: string) => (await fetch(`${it0.url}/api/dictionaries/${path}`)).text();
+    expect(await text('en-gb/dic')).toMatch(/^colour/m);
+    expect(await text('en/dic')).toMatch(/^color/m);
+    expect(await text('en/aff')).toContain('SFX');
+    for (const path of ['en/index.js', '..%2f..%2fpackage.json/dic', 'xx/dic'])
+      expect((await fetch(`${it0.url}/api/dictionaries/${path}`)).status).toBe(404);
+  });
+});
