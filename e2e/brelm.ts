@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
@@ -129,3 +130,9 @@ export async function drag(page: Page, from: [number, number], to: [number, numb
   for (let i = 1; i <= 8; i++) await page.mouse.move(x0 + ((x1 - x0) * i) / 8, y0 + ((y1 - y0) * i) / 8);
   await page.mouse.up();
 }
+
+/** What axe finds serious or critical on a page, each with the first place. */
+export const serious = async (page: Page): Promise<string[]> =>
+  (await new AxeBuilder({ page: page as never }).analyze()).violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map((v) => `${v.id}: ${v.nodes[0].html}`);

@@ -1,9 +1,8 @@
-import AxeBuilder from '@axe-core/playwright';
 import { writeFileSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
-import { Brelm, checked, launch, ROOT, saved, watch } from './brelm';
+import { Brelm, checked, launch, ROOT, saved, serious, watch } from './brelm';
 
 jest.setTimeout(240_000);
 
@@ -149,11 +148,6 @@ describe('the keyboard', () => {
 });
 
 describe('axe finds nothing serious', () => {
-  const serious = async (page: Page) =>
-    (await new AxeBuilder({ page: page as never }).analyze()).violations
-      .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-      .map((v) => `${v.id}: ${v.nodes.map((n) => n.html).join(' | ')}`);
-
   it('on the shelf, in its dialogs, and on the artwork stage', async () => {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     const page = await context.newPage();

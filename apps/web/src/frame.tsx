@@ -7,6 +7,11 @@ import { SaveMark } from './save-mark';
 import { useShopQuery } from './store/api';
 import { useKeys } from './use-keys';
 
+const PLACES = [
+  ['/', 'Shelf'],
+  ['/materials', 'Materials'],
+] as const;
+
 /** The bar on top and the place below it. */
 export function Frame() {
   const [help, setHelp] = useState(false);
@@ -20,15 +25,18 @@ export function Frame() {
         </NavLink>
         {shop?.name && <span className="truncate text-muted">{shop.name}</span>}
         <nav aria-label="Places" className="flex gap-1">
-          <NavLink
-            to="/"
-            end
-            className={({ isActive }) =>
-              `rounded-md px-2.5 py-1 font-medium ${isActive ? 'bg-line text-ink' : 'text-muted hover:text-ink'}`
-            }
-          >
-            Shelf
-          </NavLink>
+          {PLACES.map(([to, name]) => (
+            <NavLink
+              key={to}
+              to={to}
+              end
+              className={({ isActive }) =>
+                `rounded-md px-2.5 py-1 font-medium ${isActive ? 'bg-line text-ink' : 'text-muted hover:text-ink'}`
+              }
+            >
+              {name}
+            </NavLink>
+          ))}
         </nav>
         <div className="ml-auto flex items-center gap-3">
           <SaveMark />

@@ -29,6 +29,11 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./artwork/artwork-stage')).ArtworkStage }),
         HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
       },
+      {
+        path: 'materials',
+        lazy: async () => ({ Component: (await import('./materials/materials')).Materials }),
+        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+      },
       { path: '*', element: <Fault /> },
     ],
   },

@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react';
 const TEXTLESS = new Set(['checkbox', 'radio', 'color', 'range', 'button', 'file']);
 
 /** True where a key belongs to what is being written; a box that is ticked takes only its own keys. */
-const typing = (target: EventTarget | null) =>
+export const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLInputElement
     ? !TEXTLESS.has(target.type)
     : target instanceof HTMLElement &&
@@ -24,7 +24,7 @@ export function useKeys(table: Record<string, () => void>): void {
   });
   useEffect(() => {
     const down = (e: KeyboardEvent) => {
-      if (e.defaultPrevented || e.altKey || typing(e.target)) return;
+      if (e.defaultPrevented || e.altKey || isTyping(e.target)) return;
       if (document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return;
       const action = current.current[nameOf(e)];
       if (!action) return;

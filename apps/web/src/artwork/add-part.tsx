@@ -1,44 +1,61 @@
-import { useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Design } from '@brelm/core/design';
+import { FORMS } from '@brelm/core/geometry';
 import { useTypefacesQuery } from '../store/api';
-import { Button, Modal } from '../ui';
-import { addLettering, bringIn } from './bring-in';
+import { Button, FileButton, Modal } from '../ui';
+import { addCode, addLettering, addMotif, addShape, bringIn } from './bring-in';
 import { FaceSelect } from './face-select';
+import { FindParts } from './find-parts';
+import { FormPicture } from './form-picture';
 import { useEdit } from './use-edit';
 
-/** One place for everything that can be added: words, or files from disk. */
+/** A phrase in quotes is lettering, whatever it finds. */
+const unquoted = (words: string) => words.replace(/^\s*["“”](.*?)["“”]?\s*$/s, '$1');
+
+/** One place for everything that can be added: words, figures, shapes, codes, or files from disk. */
 export function AddPart({ open, design, onClose }: { open: boolean; design: Design; onClose: () => void }) {
   const edit = useEdit();
   const [words, setWords] = useState('');
+  const [address, setAddress] = useState('');
   const last = design.parts.find((p) => p.kind === 'lettering')?.lines[0]?.face;
   const [face, setFace] = useState<string | null>(null);
   const { data: typefaces } = useTypefacesQuery();
-  const files = useRef<HTMLInputElement>(null);
   const chosen = face ?? last ?? typefaces?.[0]?.id ?? 'rye';
+  const quoted = unquoted(words) !== words;
+  const looking = words.trim() !== '' && !quoted && !words.includes('\n');
+  useEffect(() => {
+    // The first search finds the figures at hand.
+    if (open) void fetch('/api/motifs?count=1').catch(() => undefined);
+  }, [open]);
   const close = () => {
     setWords('');
+    setAddress('');
     setFace(null);
     onClose();
   };
+  const shape = (form: string) => {
+    addShape(design, edit, form);
+    close();
+  };
   return (
-    <Modal open={open} onClose={close} title="Add a part">
+    <Modal open={open} onClose={close} title="Add a part" wide>
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          addLettering(design, edit, words, chosen);
+          addLettering(design, edit, unquoted(words), chosen);
           close();
         }}
       >
         <label htmlFor="add-words" className="heading mb-1 block">
-          Lettering
+          Lettering, or what to look for
         </label>
         <textarea
           id="add-words"
           autoFocus
-          rows={2}
+          rows={looking ? 1 : 2}
           maxLength={10000}
           className="field !h-auto resize-y px-2 py-1.5 !text-[16px]"
-          placeholder="Your words; a new line for each line"
+          placeholder="owl, moon, star … or the words of your lettering, line by line"
           value={words}
           onChange={(e) => setWords(e.target.value)}
           onKeyDown={(e) => {
@@ -49,31 +66,84 @@ export function AddPart({ open, design, onClose }: { open: boolean; design: Desi
           <div className="flex-1">
             <FaceSelect label="Typeface" value={chosen} onChange={setFace} />
           </div>
-          <Button tone="main" type="submit" disabled={!words.trim()} title="Ctrl Enter">
+          <Button tone="main" type="submit" disabled={!unquoted(words).trim()} title="Ctrl Enter">
             Add lettering
           </Button>
         </div>
       </form>
-      <div className="mt-5 border-t border-line pt-4">
-        <p className="heading mb-1">Picture or figure</p>
-        <p className="mb-2 text-[13px] text-muted">
-          PNG, JPEG or WebP up to 50 MB become pictures; an SVG becomes a motif whose colours are inks.
-        </p>
-        <input
-          ref={files}
-          type="file"
+      {looking ? (
+        <div className="mt-4 border-t border-line pt-3">
+          <FindParts
+            phrase={words}
+            onShape={shape}
+            onMotif={(m) => {
+              close();
+              void addMotif(m, edit);
+            }}
+          />
+        </div>
+      ) : (
+        <>
+          <div className="mt-4 border-t border-line pt-3">
+            <p className="heading mb-1.5">Shape</p>
+            <ul className="grid grid-cols-10 gap-1.5">
+              {FORMS.map((f) => (
+                <li key={f.id}>
+                  <button
+                    type="button"
+                    aria-label={f.label}
+                    title={f.label}
+                    className="flex h-14 w-full items-center justify-center rounded-md border border-line bg-paper text-ink hover:border-ink"
+                    onClick={() => shape(f.id)}
+                  >
+                    <FormPicture form={f.id} />
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </div>
+          <form
+            className="mt-4 border-t border-line pt-3"
+            onSubmit={(e) => {
+              e.preventDefault();
+              addCode(design, edit, address.trim());
+              close();
+            }}
+          >
+            <label htmlFor="add-code" className="heading mb-1 block">
+              QR code
+            </label>
+            <div className="flex gap-2">
+              <input
+                id="add-code"
+                className="field !h-8 flex-1"
+                maxLength={2000}
+                placeholder="An address or words that a phone reads"
+                value={address}
+                onChange={(e) => setAddress(e.target.value)}
+              />
+              <Button type="submit" disabled={!address.trim()}>
+                Add the code
+              </Button>
+            </div>
+          </form>
+        </>
+      )}
+      <div className="mt-4 flex items-center gap-3 border-t border-line pt-3">
+        <FileButton
           multiple
-          hidden
-          data-testid="file-input"
+          testId="file-input"
           accept=".png,.jpg,.jpeg,.webp,.svg,image/png,image/jpeg,image/webp,image/svg+xml"
-          onChange={(e) => {
-            const list = [...(e.target.files ?? [])];
-            e.target.value = '';
+          onFiles={(list) => {
             close();
             void bringIn(list, edit);
           }}
-        />
-        <Button onClick={() => files.current!.click()}>Choose files…</Button>
+        >
+          Choose files…
+        </FileButton>
+        <p className="text-[13px] text-muted">
+          PNG, JPEG or WebP up to 50 MB become pictures; an SVG becomes a motif whose colours are inks.
+        </p>
       </div>
     </Modal>
   );

@@ -1,5 +1,5 @@
 import type { Garment } from '@brelm/core/colour';
-import type { PaintContext } from '@brelm/core/drawing';
+import type { PaintContext, SnapLine } from '@brelm/core/drawing';
 import type { Finding } from '@brelm/core/proof';
 import { safeBox, type SpecSide } from '@brelm/core/spec';
 import { artworkPainter, type Resolved } from '../design';
@@ -38,7 +38,8 @@ export function paintBoard(
   moving: ReadonlySet<string> | null,
   backdrop: Garment,
   side: SpecSide | undefined,
-  pointedAt: Finding['region'] | null,
+  pointedAt: Finding['region'][] | null,
+  snapLines: readonly SnapLine[] = [],
 ): void {
   const { drawing } = resolved;
   const ratio = window.devicePixelRatio || 1;
@@ -96,8 +97,21 @@ export function paintBoard(
   context.lineTo(cx, y + h + 9);
   context.stroke();
 
-  if (pointedAt) {
-    const [rx, ry, rw, rh] = pointedAt;
+  for (const { axis, at, from, to } of snapLines) {
+    const line = (colour: string, wide: number) => {
+      context.strokeStyle = colour;
+      context.lineWidth = wide * ratio;
+      context.beginPath();
+      const [x0, y0, x1, y1] = axis === 'x' ? [at, from, at, to] : [from, at, to, at];
+      context.moveTo(x + x0 * scale, y + y0 * scale);
+      context.lineTo(x + x1 * scale, y + y1 * scale);
+      context.stroke();
+    };
+    line('#fffdf9', 3);
+    line('#1f5f50', 1.25);
+  }
+
+  for (const [rx, ry, rw, rh] of pointedAt ?? []) {
     const pad = 6 * ratio;
     context.lineWidth = 5 * ratio;
     context.strokeStyle = '#fffdf9';

@@ -12,7 +12,16 @@ import {
 import { Group, Layer, Rect, Stage, Transformer } from 'react-konva';
 import type { Garment } from '@brelm/core/colour';
 import { applyEdits, type Design, type Edit } from '@brelm/core/design';
-import type { SpecSide } from '@brelm/core/spec';
+import {
+  canSnapTo,
+  groupBounds,
+  snapBox,
+  snapGaps,
+  type SnapLine,
+  type SnapTarget,
+} from '@brelm/core/drawing';
+import { EMPTY_BOX, unite, type Box } from '@brelm/core/geometry';
+import { safeBox, type SpecSide } from '@brelm/core/spec';
 import { resolveDesign, type Resolved } from '../design';
 import { store, useAppDispatch, useAppSelector } from '../store';
 import { dragged, selected } from '../store/editor';
@@ -30,6 +39,16 @@ export interface BoardHandle {
 }
 
 const SPRUCE = '#1f5f50';
+/** How near something must come to snap, screen px. */
+const SNAP_PX = 6;
+
+interface Grabbed {
+  box: Box;
+  x: number;
+  y: number;
+  others: readonly Box[];
+  targets: readonly SnapTarget[];
+}
 
 /** The board on its garment: the artwork by our painter, hit shapes and handles by Konva. */
 export const Board = forwardRef<
@@ -68,7 +87,8 @@ export const Board = forwardRef<
         frame = 0;
         const edits = liveEdits();
         const now = edits ? resolveDesign(applyEdits(design, edits), colourway, resolved) : resolved;
-        if (canvas.current) paintBoard(canvas.current, size, view, now, moving, backdrop, side, pointedAt);
+        if (canvas.current)
+          paintBoard(canvas.current, size, view, now, moving, backdrop, side, pointedAt, lines.current);
       });
     };
     schedule();
@@ -102,6 +122,19 @@ export const Board = forwardRef<
     return () => element.removeEventListener('wheel', wheel);
   }, [zoomAt, pan]);
 
+  const withoutSnap = useRef(false);
+  useEffect(() => {
+    const key = (e: KeyboardEvent) => {
+      withoutSnap.current = e.altKey;
+    };
+    window.addEventListener('keydown', key);
+    window.addEventListener('keyup', key);
+    return () => {
+      window.removeEventListener('keydown', key);
+      window.removeEventListener('keyup', key);
+    };
+  }, []);
+
   const locked = useMemo(
     () => new Set(design.parts.filter((p) => p.locked).map((p) => p.id)),
     [design.parts],
@@ -130,20 +163,69 @@ export const Board = forwardRef<
       setLive(edits);
       return;
     }
+    lines.current = [];
+    grabbed.current = null;
     edit.make(label, edits, { gesture: gesture.current });
     setLive(null);
     dispatch(dragged(false));
   };
 
+  /** What is dragged, where it began, and what it may snap to. */
+  const grabbed = useRef<Grabbed | null>(null);
+  const lines = useRef<readonly SnapLine[]>([]);
+  const grab = (part: string) => {
+    begin('drag');
+    const { selection: moving } = store.getState().editor;
+    const groups = resolved.drawing.groups;
+    const boxes = (own: boolean) =>
+      groups
+        .filter((g) => moving.includes(g.part) === own)
+        .map(groupBounds)
+        .filter(canSnapTo);
+    const place = groups.find((g) => g.part === part)?.place;
+    const { width, height } = design.board;
+    const frame = { left: 0, top: 0, right: width, bottom: height };
+    const others = boxes(false);
+    grabbed.current = place
+      ? {
+          box: boxes(true).reduce(unite, EMPTY_BOX),
+          x: place.x,
+          y: place.y,
+          others,
+          targets: [frame, ...(side ? [safeBox(side)] : []), ...others].map((box) => ({ box, middle: true })),
+        }
+      : null;
+  };
+  const bound = (to: { x: number; y: number }) => {
+    const held = grabbed.current;
+    lines.current = [];
+    if (!held || withoutSnap.current) return to;
+    const [x, y] = toBoard(to.x, to.y);
+    const [dx, dy] = [x - held.x, y - held.y];
+    const { box } = held;
+    const there = { left: box.left + dx, top: box.top + dy, right: box.right + dx, bottom: box.bottom + dy };
+    const within = SNAP_PX / view.scale;
+    const snap = snapBox(there, held.targets, within);
+    const gaps = snapGaps(there, held.others, within);
+    // A line that can be seen goes before an equal gap.
+    const has = (axis: 'x' | 'y') => snap.lines.some((l) => l.axis === axis);
+    lines.current = snap.lines;
+    return {
+      x: to.x + (has('x') ? snap.dx : gaps.dx) * view.scale,
+      y: to.y + (has('y') ? snap.dy : gaps.dy) * view.scale,
+    };
+  };
+
   // The hands stay the same from frame to frame, so that parts which do not move are not rendered again.
-  const now = useRef({ choose, begin, placed });
+  const now = useRef({ choose, grab, bound, placed });
   useLayoutEffect(() => {
-    now.current = { choose, begin, placed };
+    now.current = { choose, grab, bound, placed };
   });
   const hands = useMemo<Hands>(
     () => ({
       choose: (id, add) => now.current.choose(id, add),
-      dragStart: () => now.current.begin('drag'),
+      dragStart: (part) => now.current.grab(part),
+      bound: (to) => now.current.bound(to),
       dragMove: () => now.current.placed('Move', false, false),
       dragEnd: () => now.current.placed('Move', false, true),
     }),

@@ -1,18 +1,25 @@
+import { contrastRatio } from '@brelm/core/colour';
 import {
+  code,
   freshId,
   letteringLine,
   lettering,
   motif,
   picture,
   place,
+  shapeOf,
   type Design,
   type Edit,
+  type Licence,
 } from '@brelm/core/design';
-import { inkOutlines } from '@brelm/core/svg';
+import { codeShape } from '@brelm/core/drawing';
+import { inkOutlines, type SvgArt } from '@brelm/core/svg';
+import { mmToPx } from '@brelm/core/units';
 import { store } from '../store';
 import { api, reasonOf, type BroughtIn } from '../store/api';
 import { dropNotice, notify } from '../ui';
 import type { Editing } from './use-edit';
+import { fetchMotif, type FoundMotif } from './use-motifs';
 
 const stem = (file: string) => file.replace(/\.[^.]+$/, '') || file;
 const MOST_BYTES = 50 * 1024 * 1024;
@@ -45,17 +52,51 @@ function partFor(design: Design, brought: BroughtIn, at: [number, number]): { ed
       ],
     };
   }
-  const id = freshId('motif', ids);
-  const { outlines, added } = inkOutlines(brought.art, design.inks);
-  const scale = Math.min((width * 0.5) / brought.art.width, (height * 0.5) / brought.art.height);
-  const art = { width: brought.art.width, height: brought.art.height, outlines };
+  return motifFor(design, name, brought.art, { id: 'unknown' }, at);
+}
+
+/** Art as a motif at half the board's size; its colours become inks. */
+function motifFor(
+  design: Design,
+  name: string,
+  { width, height, outlines: found }: SvgArt,
+  licence: Licence,
+  at: [number, number],
+): { edits: Edit[]; id: string } {
+  const id = freshId(
+    'motif',
+    design.parts.map((p) => p.id),
+  );
+  const { outlines, added } = inkOutlines({ outlines: found }, design.inks);
+  const scale = Math.min((design.board.width * 0.5) / width, (design.board.height * 0.5) / height);
+  const art = { width, height, outlines };
   return {
     id,
     edits: [
       ...added.map((ink): Edit => ({ op: 'addInk', ink })),
-      { op: 'addPart', part: motif(id, name, place(...at, scale), art, { id: 'unknown' }) },
+      { op: 'addPart', part: motif(id, name, place(...at, scale), art, licence) },
     ],
   };
+}
+
+/** Puts a figure of the library in the middle of the board; what has one colour takes the first ink's. */
+export async function addMotif(found: FoundMotif, edit: Editing): Promise<void> {
+  const working = notify('working', `Fetching ${found.name}…`);
+  try {
+    const before = store.getState().editor.design;
+    const { art, licence } = await fetchMotif(found.id, before?.inks[0]?.value ?? '#20262a');
+    // It may have been changed, or closed, while the figure came.
+    const { design } = store.getState().editor;
+    if (!design) return;
+    const middle: [number, number] = [design.board.width / 2, design.board.height / 2];
+    const { edits, id } = motifFor(design, found.name, art, licence, middle);
+    edit.make(`Add ${found.name}`, edits, { select: [id] });
+    if (art.left.length) notify('fault', `${found.name} is in, with this difference: ${art.left.join(' ')}`);
+  } catch (error) {
+    notify('fault', (error as Error).message);
+  } finally {
+    dropNotice(working);
+  }
 }
 
 /** Brings files in one after another and puts each on the board; what fails is said, the rest goes on. */
@@ -108,4 +149,47 @@ export function addLettering(design: Design, edit: Editing, text: string, face: 
     (lines.length ? lines : ['New words']).map((l) => letteringLine(l, face, size, ink)),
   );
   edit.make('Add lettering', [...edits, { op: 'addPart', part }], { select: [id] });
+}
+
+/** Puts a QR code in the middle of the board, dark on a pale ground of its own. */
+export function addCode(design: Design, edit: Editing, text: string): void {
+  const { width, height, dpi } = design.board;
+  const taken = design.inks.map((i) => i.id);
+  const dark = design.inks.find((i) => contrastRatio(i.value, '#ffffff') >= 7);
+  const pale = design.inks.find((i) => contrastRatio(i.value, '#000000') >= 14);
+  const edits: Edit[] = [];
+  const inkFor = (found: { id: string } | undefined, name: string, value: string): string => {
+    if (found) return found.id;
+    const id = freshId('ink', taken);
+    taken.push(id);
+    edits.push({ op: 'addInk', ink: { id, name, value } });
+    return id;
+  };
+  const ink = inkFor(dark, 'Code', '#20262a');
+  const ground = inkFor(pale, 'Code ground', '#fffdf9');
+  const id = freshId(
+    'code',
+    design.parts.map((p) => p.id),
+  );
+  const modules = (codeShape(text, 'M')?.modules ?? 25) + 8;
+  // A quarter of the board, and never under half a millimetre a module.
+  const scale = Math.max(mmToPx(0.5, dpi), Math.min(width, height) / 4 / modules);
+  const part = code(id, place(Math.round(width / 2), Math.round(height / 2), scale), text, ink, ground);
+  edit.make('Add a code', [...edits, { op: 'addPart', part }], { select: [id] });
+}
+
+/** Puts a shape in the middle of the board, about a third of it large. */
+export function addShape(design: Design, edit: Editing, form: string): void {
+  const { width, height } = design.board;
+  const ink = design.inks[0]?.id ?? 'ink-1';
+  const edits: Edit[] = design.inks.length
+    ? []
+    : [{ op: 'addInk', ink: { id: ink, name: 'Ink', value: '#f2ead8' } }];
+  const id = freshId(
+    'shape',
+    design.parts.map((p) => p.id),
+  );
+  const size = Math.round(Math.min(width, height) / 3);
+  const part = shapeOf(id, place(Math.round(width / 2), Math.round(height / 2)), form, size, ink);
+  edit.make('Add a shape', [...edits, { op: 'addPart', part }], { select: [id] });
 }

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
+import { stopsOn } from '@brelm/core/proof';
 import type { Spec } from '@brelm/core/spec';
 import { store, useAppSelector } from '../store';
 import {
@@ -70,9 +71,7 @@ export function ExportDialog({
   const delivered = useRef<string | null>(null);
   const working = waiting || (id !== null && (!record || record.id !== id || record.state === 'working'));
   const done = record?.id === id && record?.state === 'done' ? record : null;
-  const stops = (findings ?? []).filter(
-    (f) => f.severity === 'stop' && (f.garment === undefined || f.garment === backdrop.id),
-  );
+  const stops = stopsOn(findings ?? [], backdrop.id);
   const refitted = choice.spec.id !== design.board.spec;
 
   useEffect(() => {

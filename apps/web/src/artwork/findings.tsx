@@ -1,130 +1,96 @@
 import { useMemo, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
-import type { Finding } from '@brelm/core/proof';
-import { useAppDispatch } from '../store';
-import { pointed, previewed, selected } from '../store/editor';
-import { SeverityMark } from '../ui';
+import { worstFirst, type Finding } from '@brelm/core/proof';
+import type { Resolved } from '../design';
+import { FindingCard } from './finding-card';
 import { useProofState } from './proof-store';
-import { useEdit } from './use-edit';
 
-/** What is wrong on the garment behind the artwork, worst first; then what is wrong on others. */
+const keyOf = (f: Finding) => `${f.check} ${f.part} ${f.garment}`;
+
+/** What is wrong on the garment behind the artwork, worst first; then on others; then what is accepted. */
 export function Findings({
   design,
+  colourway,
+  resolved,
   backdrop,
   garments,
 }: {
   design: Design;
+  colourway: string | undefined;
+  resolved: Resolved;
   backdrop: Garment;
   garments: Garment[];
 }) {
-  const [others, setOthers] = useState(false);
-  const findings = useProofState((p) => p.findings);
+  const quick = useProofState((p) => p.findings);
+  const slow = useProofState((p) => p.slow);
   const current = useProofState((p) => p.current);
-  const { here, elsewhere } = useMemo(() => {
+  const slowCurrent = useProofState((p) => p.slowCurrent);
+  const { here, elsewhere, accepted } = useMemo(() => {
     const parts = new Set(design.parts.map((p) => p.id));
-    const list = (findings ?? []).filter((f) => f.part === null || parts.has(f.part));
+    const list = worstFirst([...(quick ?? []), ...slow]).filter((f) => f.part === null || parts.has(f.part));
+    const open = list.filter((f) => f.accepted === undefined);
     const isHere = (f: Finding) => f.garment === undefined || f.garment === backdrop.id;
-    return { here: list.filter(isHere), elsewhere: list.filter((f) => !isHere(f)) };
-  }, [findings, design.parts, backdrop.id]);
+    return {
+      here: open.filter(isHere),
+      elsewhere: open.filter((f) => !isHere(f)),
+      accepted: list.filter((f) => f.accepted !== undefined),
+    };
+  }, [quick, slow, design.parts, backdrop.id]);
+  const nameOf = (f: Finding) => garments.find((g) => g.id === f.garment);
+  const card = (f: Finding, onGarment?: Garment) => (
+    <FindingCard
+      key={keyOf(f)}
+      finding={f}
+      design={design}
+      colourway={colourway}
+      resolved={resolved}
+      backdrop={backdrop}
+      onGarment={onGarment}
+    />
+  );
   return (
-    <section aria-label="Findings" aria-busy={!current} className="flex min-h-0 flex-1 flex-col p-3">
+    <section
+      aria-label="Findings"
+      aria-busy={!current || !slowCurrent}
+      className="flex min-h-0 flex-1 flex-col p-3"
+    >
       <div className="flex items-baseline justify-between">
-        <h2 className="heading">Findings{findings && here.length > 0 ? ` ${here.length}` : ''}</h2>
-        <span className="text-[12.5px] text-muted">{current ? `on ${backdrop.name}` : 'checking…'}</span>
+        <h2 className="heading">Findings{quick && here.length > 0 ? ` ${here.length}` : ''}</h2>
+        <span className="text-[12.5px] text-muted">
+          {!current ? 'checking…' : !slowCurrent ? 'checking thin places…' : `on ${backdrop.name}`}
+        </span>
       </div>
       <div className="-mx-1 mt-2 min-h-0 flex-1 overflow-y-auto px-1">
-        {findings && here.length === 0 && (
+        {quick && here.length === 0 && (
           <p className="flex items-center gap-2 text-[13px]">Nothing wrong on {backdrop.name}.</p>
         )}
-        <ul className="flex flex-col gap-2">
-          {here.map((f) => (
-            <FindingCard key={keyOf(f)} finding={f} />
-          ))}
-        </ul>
-        {elsewhere.length > 0 && (
-          <div className="mt-3">
-            <button
-              type="button"
-              aria-expanded={others}
-              className="text-[13px] text-spruce hover:underline"
-              onClick={() => setOthers(!others)}
-            >
-              {elsewhere.length} more on other garments
-            </button>
-            {others && (
-              <ul className="mt-2 flex flex-col gap-2">
-                {elsewhere.map((f) => (
-                  <FindingCard
-                    key={keyOf(f)}
-                    finding={f}
-
-                    onGarment={garments.find((g) => g.id === f.garment)}
-                  />
-                ))}
-              </ul>
-            )}
-          </div>
-        )}
+        <ul className="flex flex-col gap-2">{here.map((f) => card(f))}</ul>
+        <Folded title={`${elsewhere.length} more on other garments`} count={elsewhere.length}>
+          {elsewhere.map((f) => card(f, nameOf(f)))}
+        </Folded>
+        <Folded title={`${accepted.length} accepted`} count={accepted.length}>
+          {accepted.map((f) => card(f, f.garment === backdrop.id ? undefined : nameOf(f)))}
+        </Folded>
       </div>
     </section>
   );
 }
 
-/** A ratio stays on one line. */
-const unbroken = (text: string) => text.replace(/ : 1/g, '\u00a0:\u00a01');
-
-const keyOf = (f: Finding) => `${f.check} ${f.part} ${f.garment}`;
-
-function FindingCard({ finding, onGarment }: { finding: Finding; onGarment?: Garment }) {
-  const dispatch = useAppDispatch();
-  const edit = useEdit();
-  const point = (on: boolean) => dispatch(pointed(on && finding.region[2] > 0 ? finding.region : null));
-  const show = () => dispatch(selected(finding.part ? [finding.part] : []));
+function Folded({ title, count, children }: { title: string; count: number; children: React.ReactNode }) {
+  const [open, setOpen] = useState(false);
+  if (count === 0) return null;
   return (
-    <li
-      data-testid={`finding-${finding.check}`}
-      className="rounded-md border border-line bg-card p-2 hover:border-edge"
-      onMouseEnter={() => point(true)}
-      onMouseLeave={() => point(false)}
-      onFocus={() => point(true)}
-      onBlur={() => point(false)}
-    >
+    <div className="mt-3">
       <button
         type="button"
-        className="flex w-full items-start gap-2 text-left text-[13px] leading-snug"
-        onClick={show}
+        aria-expanded={open}
+        className="text-[13px] text-spruce hover:underline"
+        onClick={() => setOpen(!open)}
       >
-        <SeverityMark severity={finding.severity} size={15} />
-        <span className="min-w-0 break-words">{unbroken(finding.message)}</span>
+        {title}
       </button>
-      {onGarment && (
-        <button
-          type="button"
-          className="mt-1 ml-[23px] text-[12.5px] text-spruce hover:underline"
-          onClick={() => edit.backdrop(onGarment.id)}
-        >
-          Look at it on {onGarment.name}
-        </button>
-      )}
-      {finding.mends.map((mend) => (
-        <button
-          key={mend.id}
-          type="button"
-          className="mt-1.5 ml-[23px] block w-[calc(100%-23px)] rounded-md border border-spruce px-2 py-1 text-left text-[12.5px] leading-snug text-spruce enabled:hover:bg-spruce enabled:hover:text-white disabled:opacity-50"
-          title="Point at it to see it on the board; press to keep it"
-          onMouseEnter={() => dispatch(previewed(mend.edits))}
-          onMouseLeave={() => dispatch(previewed(null))}
-          onFocus={() => dispatch(previewed(mend.edits))}
-          onBlur={() => dispatch(previewed(null))}
-          onClick={() => {
-            edit.make(mend.title, mend.edits);
-            dispatch(pointed(null));
-          }}
-        >
-          {mend.title}
-        </button>
-      ))}
-    </li>
+      {open && <ul className="mt-2 flex flex-col gap-2">{children}</ul>}
+    </div>
   );
 }

@@ -6,7 +6,9 @@ import type { Group as DrawnGroup } from '@brelm/core/drawing';
 /** What can be done to a part with the pointer. */
 export interface Hands {
   choose(id: string, add: boolean): void;
-  dragStart(): void;
+  dragStart(part: string): void;
+  /** Where a dragged part may go, in the stage's px: it snaps to what is around it. */
+  bound(to: { x: number; y: number }): { x: number; y: number };
   dragMove(): void;
   dragEnd(): void;
 }
@@ -42,7 +44,8 @@ export const HitPart = memo(function HitPart({
       listening={!locked}
       draggable={!locked}
       onPointerDown={(e) => hands.choose(part, e.evt.shiftKey)}
-      onDragStart={hands.dragStart}
+      dragBoundFunc={hands.bound}
+      onDragStart={() => hands.dragStart(part)}
       onDragMove={hands.dragMove}
       onDragEnd={hands.dragEnd}
     >

@@ -1,9 +1,10 @@
 import clsx from 'clsx';
-import { Plus } from 'lucide-react';
+import { Palette, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { contrastRatio, isHex, nearestYarn, normaliseHex, plainName, type Garment } from '@brelm/core/colour';
-import { freshId, inksOfPart, inkValues, type Design } from '@brelm/core/design';
+import { freshId, inksOfPart, inkValues, mergeInks, unusedInks, type Design } from '@brelm/core/design';
 import { IconButton, ratioText } from '../ui';
+import { PaletteDialog } from './palette-dialog';
 import { useEdit } from './use-edit';
 
 /** The inks of the design; changing one changes every part that uses it. */
@@ -18,6 +19,8 @@ export function Inks({
 }) {
   const edit = useEdit();
   const [open, setOpen] = useState<string | null>(null);
+  const [palette, setPalette] = useState(false);
+  const unused = unusedInks(design);
   const values = inkValues(design, colourway);
   const ink = design.inks.find((i) => i.id === open);
   const add = () => {
@@ -35,9 +38,14 @@ export function Inks({
     >
       <div className="flex items-center justify-between">
         <h2 className="heading">Inks</h2>
-        <IconButton label="Add an ink" onClick={add}>
-          <Plus size={16} />
-        </IconButton>
+        <span className="flex">
+          <IconButton label="Palette: from a picture, from and to files" onClick={() => setPalette(true)}>
+            <Palette size={16} />
+          </IconButton>
+          <IconButton label="Add an ink" onClick={add}>
+            <Plus size={16} />
+          </IconButton>
+        </span>
       </div>
       <div className="mt-1 flex flex-wrap gap-1">
         {design.inks.map((i) => (
@@ -56,6 +64,21 @@ export function Inks({
           />
         ))}
       </div>
+      {unused.length > 1 && (
+        <button
+          type="button"
+          className="mt-1 text-[12.5px] text-spruce hover:underline"
+          onClick={() =>
+            edit.make(
+              'Remove unused inks',
+              unused.map((i) => ({ op: 'removeInk', ink: i.id })),
+            )
+          }
+        >
+          remove {unused.length} that nothing uses
+        </button>
+      )}
+      {palette && <PaletteDialog design={design} onClose={() => setPalette(false)} />}
       {ink && (
         <InkEditor
           key={ink.id}
@@ -70,6 +93,11 @@ export function Inks({
               gesture: `ink ${ink.id}`,
             })
           }
+          others={design.inks.filter((i) => i.id !== ink.id)}
+          onMerge={(into) => {
+            edit.make('Merge inks', mergeInks(design, ink.id, into));
+            setOpen(into);
+          }}
           onRemove={() => {
             edit.make('Remove an ink', [{ op: 'removeInk', ink: ink.id }]);
             setOpen(null);
@@ -88,6 +116,8 @@ function InkEditor({
   backdrop,
   onName,
   onValue,
+  others,
+  onMerge,
   onRemove,
 }: {
   id: string;
@@ -97,6 +127,8 @@ function InkEditor({
   backdrop: Garment;
   onName: (name: string) => void;
   onValue: (value: string) => void;
+  others: Design['inks'];
+  onMerge: (into: string) => void;
   onRemove: () => void;
 }) {
   const [text, setText] = useState<string | null>(null);
@@ -152,6 +184,21 @@ function InkEditor({
           `in ${users} ${users === 1 ? 'part' : 'parts'}`
         )}
       </p>
+      {others.length > 0 && (
+        <select
+          aria-label={`Merge ${name} into another ink`}
+          className="field"
+          value=""
+          onChange={(e) => e.target.value && onMerge(e.target.value)}
+        >
+          <option value="">Merge into…</option>
+          {others.map((i) => (
+            <option key={i.id} value={i.id}>
+              {i.name}
+            </option>
+          ))}
+        </select>
+      )}
     </div>
   );
 }

@@ -1,4 +1,5 @@
-import { freshId, type Design, type Edit, type Part } from '@brelm/core/design';
+import { copyEdits, depthEdits, type Depth, type Design, type Edit } from '@brelm/core/design';
+import { mirroredPlace } from '@brelm/core/drawing';
 import type { Editing } from './use-edit';
 
 const movable = (design: Design, ids: readonly string[]) =>
@@ -22,21 +23,21 @@ export function nudgeParts(
 
 /** Copies parts just in front of themselves, a little to the side, and selects the copies. */
 export function duplicateParts(edit: Editing, design: Design, ids: readonly string[]): void {
-  const taken = design.parts.map((p) => p.id);
   const offset = Math.round(design.board.width / 60);
-  const edits: Edit[] = [];
-  const copies: string[] = [];
-  for (const part of design.parts.filter((p) => ids.includes(p.id))) {
-    const id = freshId(part.id.replace(/-\d+$/, ''), taken);
-    taken.push(id);
-    copies.push(id);
-    const copy: Part = {
-      ...part,
-      id,
-      locked: false,
-      place: { ...part.place, x: part.place.x + offset, y: part.place.y + offset },
-    };
-    edits.push({ op: 'addPart', part: copy, at: 0 });
-  }
-  edit.make('Duplicate', edits, { select: copies });
+  const { edits, select } = copyEdits(design, ids, ({ place }) => ({
+    ...place,
+    x: place.x + offset,
+    y: place.y + offset,
+  }));
+  edit.make('Duplicate', edits, { select });
 }
+
+/** Copies parts to the other side of an upright line at `x`, board px, and selects the copies. */
+export function mirrorCopies(edit: Editing, design: Design, ids: readonly string[], x: number): void {
+  const { edits, select } = copyEdits(design, ids, (part) => mirroredPlace(part, x));
+  edit.make('Mirror a copy', edits, { select });
+}
+
+/** Moves parts in depth: one step, or all the way. */
+export const moveInStack = (edit: Editing, design: Design, ids: readonly string[], to: Depth): void =>
+  edit.make('Change the depth', depthEdits(design, ids, to));

@@ -1,6 +1,17 @@
 import { useSortable } from '@dnd-kit/sortable';
 import clsx from 'clsx';
-import { Eye, EyeOff, GripVertical, Image, Lock, LockOpen, Shapes, Type } from 'lucide-react';
+import {
+  Eye,
+  EyeOff,
+  GripVertical,
+  Image,
+  Lock,
+  LockOpen,
+  QrCode,
+  Shapes,
+  Squirrel,
+  Type,
+} from 'lucide-react';
 import { memo } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import { partTitle, type Design, type Part } from '@brelm/core/design';
@@ -10,7 +21,7 @@ import { IconButton, Swatch } from '../ui';
 import { PartSettings } from './part-settings';
 import { useEdit } from './use-edit';
 
-const ICONS = { lettering: Type, motif: Shapes, picture: Image };
+const ICONS = { lettering: Type, motif: Squirrel, shape: Shapes, picture: Image, code: QrCode };
 
 /** One part in the stack. */
 export const PartRow = memo(function PartRow({

@@ -5,12 +5,15 @@ import { partLocalBox, partMatrix } from '@brelm/core/drawing';
 import { boxHeight, boxWidth, isEmptyBox, transformBox } from '@brelm/core/geometry';
 import { face } from '../platform/faces';
 import { IconButton, LengthField, NumberField } from '../ui';
+import { CodeSettings } from './code-settings';
 import { KeylineSettings } from './keyline-settings';
 import { useLive } from './live';
 import { LetteringSettings } from './lettering-settings';
 import { MotifSettings } from './motif-settings';
 import { duplicateParts } from './part-actions';
 import { PictureSettings } from './picture-settings';
+import { ShapeSettings } from './shape-settings';
+import { ShadeSettings } from './shade-settings';
 import { useEdit } from './use-edit';
 
 /** How often the numbers follow a gesture, ms. */
@@ -50,6 +53,8 @@ export function PartSettings({
       scaleY: scaleY * k,
     });
   };
+  // A shape that has a width and a height of its own is not given two others.
+  const hasMeasures = part.kind === 'shape' && 'width' in part.values && 'height' in part.values;
   const flip = () => {
     const cx = (box.left + box.right) / 2;
     place('Flip', { x: 2 * cx - x, scaleX: -scaleX, turn: -turn });
@@ -59,6 +64,8 @@ export function PartSettings({
       {part.kind === 'lettering' && <LetteringSettings part={part} design={design} backdrop={backdrop} />}
       {part.kind === 'picture' && <PictureSettings part={part} design={design} />}
       {part.kind === 'motif' && <MotifSettings part={part} design={design} />}
+      {part.kind === 'shape' && <ShapeSettings part={part} design={design} />}
+      {part.kind === 'code' && <CodeSettings part={part} design={design} />}
       {!empty && (
         <div className="grid grid-cols-3 gap-1.5">
           <LengthField
@@ -82,22 +89,26 @@ export function PartSettings({
             disabled={part.locked}
             onChange={(v) => place('Turn', { turn: v })}
           />
-          <LengthField
-            label="Width"
-            dpi={dpi}
-            value={width}
-            check={positive}
-            disabled={part.locked}
-            onChange={(v) => scale(v / width)}
-          />
-          <LengthField
-            label="Height"
-            dpi={dpi}
-            value={height}
-            check={positive}
-            disabled={part.locked}
-            onChange={(v) => scale(v / height)}
-          />
+          {!hasMeasures && (
+            <>
+              <LengthField
+                label="Width"
+                dpi={dpi}
+                value={width}
+                check={positive}
+                disabled={part.locked}
+                onChange={(v) => scale(v / width)}
+              />
+              <LengthField
+                label="Height"
+                dpi={dpi}
+                value={height}
+                check={positive}
+                disabled={part.locked}
+                onChange={(v) => scale(v / height)}
+              />
+            </>
+          )}
           <NumberField
             label="Opacity %"
             digits={0}
@@ -110,15 +121,27 @@ export function PartSettings({
         </div>
       )}
       {part.kind !== 'picture' && <KeylineSettings part={part} design={design} />}
-      <label className="flex items-center gap-2 text-[13px]">
-        <input
-          type="checkbox"
-          className="h-4 w-4 accent-spruce"
-          checked={part.mustRead}
-          onChange={(e) => edit.part(part.id, 'Must read', { mustRead: e.target.checked })}
+      {part.kind !== 'picture' && <ShadeSettings part={part} design={design} />}
+      {part.kind !== 'picture' && part.spread > 0 && (
+        <LengthField
+          label="Grown all round by"
+          dpi={dpi}
+          value={part.spread}
+          check={(v) => (v >= 0 && v <= 500 ? null : '0 to 500 px')}
+          onChange={(spread) => edit.part(part.id, 'Grow', { spread }, `spread ${part.id}`)}
         />
-        Must read on the garment
-      </label>
+      )}
+      {part.kind !== 'code' && (
+        <label className="flex items-center gap-2 text-[13px]">
+          <input
+            type="checkbox"
+            className="h-4 w-4 accent-spruce"
+            checked={part.mustRead}
+            onChange={(e) => edit.part(part.id, 'Must read', { mustRead: e.target.checked })}
+          />
+          Must read on the garment
+        </label>
+      )}
       <div className="flex items-center gap-1">
         <input
           key={part.name}

@@ -1,6 +1,6 @@
 import type { Design, PicturePart } from '@brelm/core/design';
 import { pictureDpi, wholeDpi } from '@brelm/core/proof';
-import { NumberField } from '../ui';
+import { NumberField, SelectField } from '../ui';
 import { useEdit } from './use-edit';
 
 const DEFAULT_TOLERANCE = 10;
@@ -42,6 +42,70 @@ export function PictureSettings({ part, design }: { part: PicturePart; design: D
           </div>
         )}
       </div>
+      <label className="flex items-center gap-2 text-[13px]">
+        <input
+          type="checkbox"
+          className="h-4 w-4 accent-spruce"
+          checked={part.lift}
+          onChange={(e) =>
+            edit.part(part.id, e.target.checked ? 'Lift the fringe' : 'Leave the fringe', {
+              lift: e.target.checked,
+            })
+          }
+        />
+        Lift the fringe of an old ground
+      </label>
+      <div className="grid grid-cols-[1.4fr_1fr] gap-1.5">
+        <SelectField
+          label="Half-transparent places"
+          value={part.alpha?.mode ?? 'keep'}
+          onChange={(e) => {
+            const mode = e.target.value;
+            const alpha: PicturePart['alpha'] =
+              mode === 'solid'
+                ? { mode, at: 128 }
+                : mode === 'halftone'
+                  ? { mode, pitch: Math.max(3, Math.round(dpi / 45)) }
+                  : null;
+            edit.part(part.id, 'Settle the alpha', { alpha });
+          }}
+        >
+          <option value="keep">As they are</option>
+          <option value="solid">Solid or nothing</option>
+          <option value="halftone">Dots</option>
+        </SelectField>
+        {part.alpha?.mode === 'solid' && (
+          <NumberField
+            label="From cover %"
+            digits={0}
+            value={(part.alpha.at / 255) * 100}
+            check={(v) => (v >= 1 && v <= 100 ? null : '1 to 100')}
+            onChange={(v) =>
+              edit.part(part.id, 'Settle the alpha', {
+                alpha: { mode: 'solid', at: Math.max(1, (v / 100) * 255) },
+              })
+            }
+          />
+        )}
+        {part.alpha?.mode === 'halftone' && (
+          <NumberField
+            label="Dots apart, px"
+            digits={1}
+            value={part.alpha.pitch}
+            check={(v) => (v >= 2 && v <= 400 ? null : '2 to 400')}
+            onChange={(pitch) =>
+              edit.part(part.id, 'Settle the alpha', { alpha: { mode: 'halftone', pitch } })
+            }
+          />
+        )}
+      </div>
+      <NumberField
+        label="Remove loose pieces under, px (0 keeps all)"
+        digits={0}
+        value={part.specks}
+        check={(v) => (v >= 0 && v <= 100000 ? null : '0 to 100 000')}
+        onChange={(specks) => edit.part(part.id, 'Remove specks', { specks }, `specks ${part.id}`)}
+      />
     </div>
   );
 }

@@ -9,9 +9,19 @@ export interface LiveProof {
   turn: number;
   /** The findings are of the design as it is now. */
   current: boolean;
+  /** Of those, thin places and spelling; they come a little later. */
+  slow: readonly Finding[];
+  slowCurrent: boolean;
 }
 
-const NONE: LiveProof = { contrast: [], findings: null, turn: 0, current: false };
+const NONE: LiveProof = {
+  contrast: [],
+  findings: null,
+  turn: 0,
+  current: false,
+  slow: [],
+  slowCurrent: false,
+};
 
 let state = NONE;
 const listeners = new Set<() => void>();

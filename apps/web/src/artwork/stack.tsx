@@ -12,13 +12,28 @@ import { Plus } from 'lucide-react';
 import { useMemo } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import { inksOfPart, inkValues, type Design } from '@brelm/core/design';
+import type { SpecSide } from '@brelm/core/spec';
+import type { Resolved } from '../design';
 import { useAppSelector } from '../store';
 import { Button } from '../ui';
 import { PartRow } from './part-row';
+import { Arrange } from './arrange';
 import { useEdit } from './use-edit';
 
 /** The parts, front first; also the inspector, since a selected part opens in place. */
-export function Stack({ design, backdrop, onAdd }: { design: Design; backdrop: Garment; onAdd: () => void }) {
+export function Stack({
+  design,
+  resolved,
+  side,
+  backdrop,
+  onAdd,
+}: {
+  design: Design;
+  resolved: Resolved;
+  side: SpecSide | undefined;
+  backdrop: Garment;
+  onAdd: () => void;
+}) {
   const edit = useEdit();
   const selection = useAppSelector((s) => s.editor.selection);
   const values = inkValues(
@@ -43,7 +58,8 @@ export function Stack({ design, backdrop, onAdd }: { design: Design; backdrop: G
           <Plus size={15} aria-hidden /> Add part
         </Button>
       </div>
-      <div className="min-h-0 flex-1 overflow-y-auto px-2 pb-2">
+      <Arrange design={design} resolved={resolved} side={side} />
+      <div className="min-h-0 flex-1 overflow-y-auto px-2 pt-2 pb-2">
         {design.parts.length === 0 && (
           <p className="px-1 py-2 text-[13px] text-muted">
             Nothing on the board yet. Add lettering, a picture or a figure.

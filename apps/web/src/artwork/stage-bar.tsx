@@ -1,12 +1,14 @@
 import { Download, Redo2, Undo2 } from 'lucide-react';
 import { NavLink, useNavigate } from 'react-router';
 import type { Design } from '@brelm/core/design';
+import { stopsOn } from '@brelm/core/proof';
 import type { Spec } from '@brelm/core/spec';
 import { specWords } from '../design';
 import { useAppDispatch, useAppSelector } from '../store';
 import { colourwayChosen, redone, undone } from '../store/editor';
 import { Button, IconButton, SeverityMark, VerdictMark } from '../ui';
 import { useKeys } from '../use-keys';
+import { HistoryList } from './history-list';
 import { useProofState } from './proof-store';
 import { useEdit } from './use-edit';
 
@@ -37,10 +39,7 @@ export function StageBar({
   const future = useAppSelector((s) => s.editor.future);
   const colourway = useAppSelector((s) => s.editor.colourway);
   const findings = useProofState((p) => p.findings);
-  const stops =
-    findings?.filter(
-      (f) => f.severity === 'stop' && (f.garment === undefined || f.garment === design.backdrop),
-    ).length ?? 0;
+  const stops = stopsOn(findings ?? [], design.backdrop).length;
   return (
     <div className="flex h-12 shrink-0 items-center gap-3 border-b border-line bg-card px-4">
       <input
@@ -108,6 +107,7 @@ export function StageBar({
         >
           <Redo2 size={17} />
         </IconButton>
+        <HistoryList />
       </div>
       {onExport && (
         <Button tone="main" onClick={onExport}>

@@ -3,7 +3,7 @@ import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
 import type { GarmentContrast } from '@brelm/core/proof';
 import type { Spec, SpecSide } from '@brelm/core/spec';
-import { judge, judgeLive, proof } from '../workers/proof-client';
+import { judge, judgeLive, proof, slowProof } from '../workers/proof-client';
 import { liveEdits, onLive } from './live';
 import { proofNow, setProof } from './proof-store';
 
@@ -28,23 +28,26 @@ export function useProof(
       const state = proofNow();
       if (contrast && !over && !state.current) setProof({ contrast, turn: state.turn + 1 });
     };
-    if (proofNow().current) setProof({ current: false });
+    if (proofNow().current) setProof({ current: false, slowCurrent: false });
     void judge(request).then(show);
     const stop = onLive(() => {
       const edits = liveEdits();
       if (!edits) return;
-      if (proofNow().current) setProof({ current: false });
+      if (proofNow().current) setProof({ current: false, slowCurrent: false });
       void judgeLive(edits).then(show);
     });
     const rest = setTimeout(() => {
       void proof(request).then((whole) => {
-        if (whole && !over && liveEdits() === null)
-          setProof({
-            contrast: whole.garments,
-            findings: whole.findings,
-            turn: proofNow().turn + 1,
-            current: true,
-          });
+        if (!whole || over || liveEdits() !== null) return;
+        setProof({
+          contrast: whole.garments,
+          findings: whole.findings,
+          turn: proofNow().turn + 1,
+          current: true,
+        });
+        void slowProof(request).then((slow) => {
+          if (slow && !over) setProof({ slow, slowCurrent: true });
+        });
       });
     }, REST_MS);
     return () => {

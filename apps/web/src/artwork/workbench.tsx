@@ -19,7 +19,8 @@ import { StageBar } from './stage-bar';
 import { useEdit } from './use-edit';
 import { useProof } from './use-proof';
 
-import { duplicateParts, nudgeParts } from './part-actions';
+import { duplicateParts, mirrorCopies, moveInStack, nudgeParts } from './part-actions';
+import { useClipboard } from './use-clipboard';
 
 const NOTHING: Design = emptyDesign(
   '',
@@ -68,6 +69,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
   const selection = () => store.getState().editor.selection;
   const nudge = (dx: number, dy: number) => () => nudgeParts(edit, made, selection(), dx, dy);
 
+  useClipboard(edit);
   useKeys({
     a: () => setAdding(true),
     g: () => stepGarment(1),
@@ -82,6 +84,11 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
     'Ctrl+Shift+Z': () => dispatch(redone()),
     'Ctrl+a': () => dispatch(selected(made.parts.filter((p) => !p.locked && !p.hidden).map((p) => p.id))),
     'Ctrl+d': () => duplicateParts(edit, made, selection()),
+    m: () => mirrorCopies(edit, made, selection(), made.board.width / 2),
+    PageUp: () => moveInStack(edit, made, selection(), 'forwards'),
+    PageDown: () => moveInStack(edit, made, selection(), 'backwards'),
+    'Shift+PageUp': () => moveInStack(edit, made, selection(), 'front'),
+    'Shift+PageDown': () => moveInStack(edit, made, selection(), 'back'),
     Escape: () => dispatch(selected([])),
     Delete: () => edit.remove(selection()),
     Backspace: () => edit.remove(selection()),
@@ -103,7 +110,13 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
           aria-label="Stack"
           className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform"
         >
-          <Stack design={made} backdrop={backdrop} onAdd={() => setAdding(true)} />
+          <Stack
+            design={made}
+            resolved={resolved}
+            side={side}
+            backdrop={backdrop}
+            onAdd={() => setAdding(true)}
+          />
           <Inks design={made} colourway={colourway} backdrop={backdrop} />
         </aside>
         <Board ref={board} design={design} resolved={resolved} backdrop={backdrop} side={side} />
@@ -122,7 +135,13 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
             onBackdrop={setBackdrop}
             onChosen={edit.garments}
           />
-          <Findings design={made} backdrop={backdrop} garments={garments} />
+          <Findings
+            design={made}
+            colourway={colourway}
+            resolved={resolved}
+            backdrop={backdrop}
+            garments={garments}
+          />
         </aside>
       </div>
       <AddPart open={adding} design={made} onClose={() => setAdding(false)} />

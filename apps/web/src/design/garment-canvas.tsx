@@ -10,12 +10,15 @@ export function GarmentCanvas({
   width,
   height,
   label,
+  scrolls,
 }: {
   garment: Garment;
   artwork: Surface | null;
   width: number;
   height: number;
   label: string;
+  /** One of many that are scrolled: as a layer of its own it is moved, not painted again. */
+  scrolls?: boolean;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useLayoutEffect(() => {
@@ -35,5 +38,13 @@ export function GarmentCanvas({
     context.imageSmoothingQuality = 'high';
     context.drawImage(artwork.canvas as OffscreenCanvas, (width - w) / 2, (height - h) / 2, w, h);
   }, [garment, artwork, width, height]);
-  return <canvas ref={canvas} role="img" aria-label={label} style={{ width, height }} className="block" />;
+  return (
+    <canvas
+      ref={canvas}
+      role="img"
+      aria-label={label}
+      style={{ width, height, willChange: scrolls ? 'transform' : undefined }}
+      className="block"
+    />
+  );
 }

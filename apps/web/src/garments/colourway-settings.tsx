@@ -1,7 +1,8 @@
 import { ArrowDown, ArrowUp, Copy, RotateCcw, Trash2 } from 'lucide-react';
-import { freshId, inksOfPart, inkValues, type Design } from '@brelm/core/design';
+import { freshId, inkValues, usedInks, type Design } from '@brelm/core/design';
 import { useEdit } from '../artwork/use-edit';
 import { IconButton } from '../ui';
+import { PartOverrides } from './part-overrides';
 
 /** Name, values and order of one colourway; what differs from the base is marked. */
 export function ColourwaySettings({
@@ -19,7 +20,7 @@ export function ColourwaySettings({
   if (!colourway) return null;
   const isBase = at === 0;
   const values = inkValues(design, colourway.id);
-  const used = new Set(design.parts.flatMap(inksOfPart));
+  const used = usedInks(design);
 
   const duplicate = () => {
     const copy = freshId(
@@ -127,6 +128,7 @@ export function ColourwaySettings({
           );
         })}
       </ul>
+      {!isBase && <PartOverrides design={design} colourway={colourway} />}
     </section>
   );
 }

@@ -171,6 +171,7 @@ const Cell = memo(function Cell({
           width={WIDTH}
           height={HEIGHT}
           label={garment.name}
+          scrolls
         />
       </button>
       <span className="mt-0.5 flex h-5 items-center gap-1 text-[12px]">

@@ -6,8 +6,8 @@ type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
 const TILE = 96;
 const tiles = new Map<string, OffscreenCanvas>();
 
-function heatherTile(garment: Garment): OffscreenCanvas {
-  const key = `${garment.value}${garment.second}`;
+function tileOf(garment: Garment): OffscreenCanvas {
+  const key = `${garment.kind}${garment.value}${garment.second}`;
   let tile = tiles.get(key);
   if (!tile) {
     tile = new OffscreenCanvas(TILE, TILE);
@@ -28,6 +28,6 @@ export function paintGarment(
   height: number,
 ): void {
   context.fillStyle =
-    garment.kind === 'heather' ? context.createPattern(heatherTile(garment), 'repeat')! : garment.value;
+    garment.kind === 'solid' ? garment.value : context.createPattern(tileOf(garment), 'repeat')!;
   context.fillRect(x, y, width, height);
 }

@@ -1,6 +1,6 @@
-import type { Design, Ground } from '@brelm/core/design';
+import type { Design } from '@brelm/core/design';
 import { pyramid, type PictureSource } from '@brelm/core/drawing';
-import { removeGround } from '@brelm/core/raster';
+import { treatmentKey, treatPicture, type Treatment } from '@brelm/core/raster';
 import { changed } from './loaded';
 import { makeSurface } from './surfaces';
 
@@ -15,12 +15,12 @@ async function load(sha256: string): Promise<ImageBitmap> {
   return createImageBitmap(await response.blob());
 }
 
-function freed(bitmap: ImageBitmap, ground: Ground): Promise<ImageBitmap> {
+function treated(bitmap: ImageBitmap, treatment: Treatment, scale: number): Promise<ImageBitmap> {
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(bitmap, 0, 0);
   const image = context.getImageData(0, 0, bitmap.width, bitmap.height);
-  const { data } = removeGround(image, ground.tolerance);
+  const { data } = treatPicture(image, treatment, scale);
   return createImageBitmap(new ImageData(new Uint8ClampedArray(data), bitmap.width, bitmap.height));
 }
 
@@ -35,13 +35,14 @@ function begin(key: string, work: Promise<ImageBitmap>): void {
     .finally(changed);
 }
 
-function bitmapOf(sha256: string, ground: Ground | null): ImageBitmap | null {
+function bitmapOf(sha256: string, treatment: Treatment | null, sourceWidth: number): ImageBitmap | null {
   const whole = bitmaps.get(sha256);
   if (whole === undefined) begin(sha256, load(sha256));
-  if (!ground) return typeof whole === 'object' ? whole : null;
-  const key = `${sha256} ${ground.tolerance}`;
+  if (!treatment) return typeof whole === 'object' ? whole : null;
+  const key = `${sha256} ${treatmentKey(treatment)}`;
   const known = bitmaps.get(key);
-  if (known === undefined && typeof whole === 'object') begin(key, freed(whole, ground));
+  if (known === undefined && typeof whole === 'object')
+    begin(key, treated(whole, treatment, whole.width / sourceWidth));
   return typeof known === 'object' ? known : null;
 }
 
@@ -60,9 +61,9 @@ function sized(bitmap: ImageBitmap | null, width: number): unknown {
 /** The pictures of a design, as far as they are loaded; begins to load the others. */
 export const picturesOf =
   (design: Design): PictureSource =>
-  (material, ground, width) => {
-    const sha256 = design.materials.find((m) => m.id === material)?.sha256;
-    return sha256 ? sized(bitmapOf(sha256, ground), width) : null;
+  (material, treatment, width) => {
+    const found = design.materials.find((m) => m.id === material);
+    return found?.sha256 ? sized(bitmapOf(found.sha256, treatment, found.width), width) : null;
   };
 
 export const picturesLoading = (): boolean => [...bitmaps.values()].includes('loading');

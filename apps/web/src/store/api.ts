@@ -31,9 +31,19 @@ export interface ExportRecord {
   report: FileReport | null;
 }
 
+/** A garment colour as the seller gives it; the server makes its id. */
+export type NewGarment = Omit<Garment, 'id' | 'own'>;
+
 /** What went wrong with a request, in words. */
 export function reasonOf(error: unknown): string {
-  const e = error as { data?: { message?: string }; status?: unknown; message?: string } | undefined;
+  const e = error as
+    | {
+        data?: { message?: string; faults?: { field: string; message: string }[] };
+        status?: unknown;
+        message?: string;
+      }
+    | undefined;
+  if (e?.data?.faults?.length) return e.data.faults.map((f) => `${f.field}: ${f.message}`).join('; ');
   if (e?.data?.message) return e.data.message;
   if (e?.status === 'FETCH_ERROR') return 'The server does not answer.';
   return e?.message ?? 'Something went wrong.';
@@ -42,7 +52,7 @@ export function reasonOf(error: unknown): string {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
-  tagTypes: ['designs'],
+  tagTypes: ['designs', 'garments'],
   endpoints: (build) => ({
     designs: build.query<StoredDesign[], { archived: boolean }>({
       query: ({ archived }) => `designs?archived=${archived}`,
@@ -64,7 +74,23 @@ export const api = createApi({
       invalidatesTags: ['designs'],
     }),
     specs: build.query<Spec[], void>({ query: () => 'specs' }),
-    garments: build.query<Garment[], void>({ query: () => 'garments' }),
+    garments: build.query<Garment[], void>({ query: () => 'garments', providesTags: ['garments'] }),
+    addGarment: build.mutation<Garment, NewGarment>({
+      query: (garment) => ({ url: 'garments', method: 'POST', body: { garment } }),
+      invalidatesTags: ['garments'],
+    }),
+    addGarmentsCsv: build.mutation<Garment[], string>({
+      query: (csv) => ({ url: 'garments/csv', method: 'POST', body: { csv } }),
+      invalidatesTags: ['garments'],
+    }),
+    changeGarment: build.mutation<Garment, { id: string; garment: NewGarment }>({
+      query: ({ id, garment }) => ({ url: `garments/${id}`, method: 'PUT', body: { garment } }),
+      invalidatesTags: ['garments'],
+    }),
+    removeGarment: build.mutation<void, string>({
+      query: (id) => ({ url: `garments/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['garments'],
+    }),
     shop: build.query<{ name: string | null }, void>({ query: () => 'shop' }),
     typefaces: build.query<TypefaceEntry[], void>({ query: () => 'typefaces' }),
     bringIn: build.mutation<BroughtIn, File>({
@@ -92,6 +118,10 @@ export const {
   useArchiveDesignMutation,
   useSpecsQuery,
   useGarmentsQuery,
+  useAddGarmentMutation,
+  useAddGarmentsCsvMutation,
+  useChangeGarmentMutation,
+  useRemoveGarmentMutation,
   useShopQuery,
   useTypefacesQuery,
   useBringInMutation,

@@ -11,8 +11,11 @@ export interface Draft {
 
 const drafts = createStore('brelm', 'drafts');
 
+/** The draft, with what formats since it was kept have added. */
 export const readDraft = (id: string): Promise<Draft | undefined> =>
-  get<Draft>(id, drafts).catch(() => undefined);
+  get<Draft>(id, drafts)
+    .then((draft) => draft && { ...draft, design: readDesign(draft.design) })
+    .catch(() => undefined);
 export const keepDraft = (id: string, draft: Draft): Promise<void> => set(id, draft, drafts);
 export const dropDraft = (id: string): Promise<void> => del(id, drafts).catch(() => undefined);
 

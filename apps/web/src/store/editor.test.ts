@@ -9,6 +9,7 @@ import {
   saveStateChanged,
   selected,
   undone,
+  wentTo,
   type EditorState,
 } from './editor';
 
@@ -57,6 +58,20 @@ describe('history', () => {
     const state = reduce(move(200), undone(), move(400));
     expect(state.future).toEqual([]);
     expect(xOf(state)).toBe(400);
+  });
+
+  it('goes to any step at once, as undo and redo would, and can come back', () => {
+    const there = reduce(move(200), move(300), move(400));
+    const first = editor.reducer(there, wentTo(1)) as EditorState;
+    const undoneTwice = [undone(), undone()].reduce(editor.reducer, there) as EditorState;
+    expect(xOf(first)).toBe(200);
+    expect(first.design).toBe(undoneTwice.design);
+    expect([first.past.length, first.future.length]).toEqual([1, 2]);
+    expect(xOf([redone(), redone()].reduce(editor.reducer, first) as EditorState)).toBe(400);
+    expect(xOf(editor.reducer(first, wentTo(3)) as EditorState)).toBe(400);
+    expect((editor.reducer(there, wentTo(0)) as EditorState).design).toBe(base);
+    expect(editor.reducer(there, wentTo(3))).toBe(there);
+    expect(xOf(editor.reducer(there, wentTo(99)) as EditorState)).toBe(400);
   });
 
   it('makes no step of an edit that changes nothing', () => {

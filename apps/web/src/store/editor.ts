@@ -30,8 +30,8 @@ export interface EditorState {
   selection: string[];
   colourway: string | undefined;
   save: SaveState;
-  /** Where on the board a finding is being pointed at. */
-  pointedAt: Finding['region'] | null;
+  /** Where on the board a finding is being pointed at: a region, or several places. */
+  pointedAt: Finding['region'][] | null;
   /** Edits shown on the board but not made: what a mend would do. */
   preview: Edit[] | null;
   /** A drag or a scale is going on: the proof does only what keeps up. */
@@ -133,6 +133,32 @@ export const editor = createSlice({
         preview: null,
       };
     },
+    /** Goes back or on to the state after `payload` steps of the history: 0 is how the design was opened. */
+    wentTo: (state, { payload }: PayloadAction<number>): EditorState => {
+      const s = state as EditorState;
+      if (!s.design) return s;
+      const now = s.past.length;
+      const all = [
+        ...s.past.map((step) => step.before),
+        s.design,
+        ...[...s.future].reverse().map((f) => f.after),
+      ];
+      const labels = [...s.past.map((step) => step.label), ...[...s.future].reverse().map((f) => f.label)];
+      const to = Math.max(0, Math.min(all.length - 1, payload));
+      if (to === now) return s;
+      const design = all[to];
+      return {
+        ...s,
+        design,
+        past: labels.slice(0, to).map((label, i) => ({ label, gesture: null, before: all[i] })),
+        future: labels
+          .slice(to)
+          .map((label, i) => ({ label, after: all[to + 1 + i] }))
+          .reverse(),
+        selection: keepSelection(s, design),
+        preview: null,
+      };
+    },
     selected: (state, { payload }: PayloadAction<string[]>): EditorState => ({
       ...(state as EditorState),
       selection: payload,
@@ -141,7 +167,7 @@ export const editor = createSlice({
       ...(state as EditorState),
       colourway: payload,
     }),
-    pointed: (state, { payload }: PayloadAction<Finding['region'] | null>): EditorState => ({
+    pointed: (state, { payload }: PayloadAction<Finding['region'][] | null>): EditorState => ({
       ...(state as EditorState),
       pointedAt: payload,
     }),
@@ -183,6 +209,7 @@ export const {
   edited,
   undone,
   redone,
+  wentTo,
   selected,
   colourwayChosen,
   pointed,

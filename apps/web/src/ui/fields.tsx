@@ -41,6 +41,8 @@ function useTyped(
       onChange: (e: { target: { value: string } }) => setText(e.target.value),
       onBlur: done,
       onKeyDown: (e: KeyboardEvent) => {
+        // With nothing typed, Escape is for what the field stands in.
+        if (e.key === 'Escape' && text === null && !fault) return;
         e.stopPropagation();
         if (e.key === 'Enter') done();
         if (e.key === 'Escape') {

@@ -1,7 +1,9 @@
 /** Our own building blocks: buttons, marks, fields, dialogs, notices. */
 export * from './button';
+export * from './file-button';
 export * from './marks';
 export * from './fields';
 export * from './modal';
+export * from './select-field';
 export * from './notices';
 export * from './swatch';

@@ -12,8 +12,9 @@ export function Swatch({ value, className }: { value: string; className?: string
   );
 }
 
-/** CSS for a garment's colour; a heather shows its two yarns. */
+/** CSS for a garment's colour; a heather shows its two yarns, others run from one colour to the other. */
 export function garmentBackground(garment: Garment): string {
   const [first, second] = yarns(garment);
+  if (second && garment.kind !== 'heather') return `linear-gradient(135deg, ${first}, ${second}, ${first})`;
   return second ? `repeating-linear-gradient(135deg, ${first} 0 2px, ${second} 2px 4px)` : first;
 }

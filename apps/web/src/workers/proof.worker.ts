@@ -1,12 +1,14 @@
 import { expose } from 'comlink';
 import type { Garment } from '@brelm/core/colour';
-import { applyEdits, type Design, type Edit } from '@brelm/core/design';
+import { applyEdits, treatmentOf, type Design, type Edit } from '@brelm/core/design';
 import { resolve } from '@brelm/core/drawing';
 import {
   edgeMap,
   judgeGarments,
   mustReadParts,
   proofOf,
+  separationOf,
+  slowFindings,
   proposeColourways,
   wallOf,
   type EdgeMap,
@@ -14,9 +16,14 @@ import {
   type WallRow,
   type GarmentContrast,
   type LayerCache,
+  type Finding,
   type Proof,
+  type Separation,
+  type ThinCache,
+  type WalkCache,
 } from '@brelm/core/proof';
 import type { Spec, SpecSide } from '@brelm/core/spec';
+import { spelling } from '../platform/spelling';
 import { face, facesLoading } from '../platform/faces';
 import { onLoaded } from '../platform/loaded';
 import { picturesLoading, picturesOf } from '../platform/pictures';
@@ -39,6 +46,8 @@ const caches = {
   wall: new Map<string, LayerCache>(),
   live: new Map() as LayerCache,
   full: new Map() as LayerCache,
+  walks: new Map() as WalkCache,
+  thin: new Map() as ThinCache,
 };
 
 /** Waits until what the design needs is loaded, or is known not to be there. */
@@ -47,7 +56,7 @@ async function loaded(design: Design): Promise<void> {
     const pictures = picturesOf(design);
     resolve(design, undefined, { face });
     for (const part of design.parts)
-      if (part.kind === 'picture' && !part.hidden) pictures(part.material, part.ground, 1);
+      if (part.kind === 'picture') pictures(part.material, treatmentOf(part), 1);
     return facesLoading() || picturesLoading();
   };
   while (ask())
@@ -92,7 +101,7 @@ const worker = {
   /** Every colourway on every garment. */
   async wall(request: ProofRequest): Promise<WallRow[]> {
     await loaded(request.design);
-    return wallOf(inputOf(request, new Map()), caches.wall);
+    return wallOf({ ...inputOf(request, new Map()), walks: caches.walks }, caches.wall);
   },
   async propose(request: ProofRequest): Promise<Proposal[]> {
     await loaded(request.design);
@@ -106,7 +115,18 @@ const worker = {
   },
   async proof(request: ProofRequest): Promise<Proof> {
     await loaded(request.design);
-    return proofOf(inputOf(request, caches.full));
+    return proofOf({ ...inputOf(request, caches.full), walks: caches.walks, slow: false });
+  },
+  /** What the whole proof leaves out, since it takes longer: thin places and spelling. */
+  async slow(request: ProofRequest): Promise<Finding[]> {
+    await loaded(request.design);
+    const thinCache = caches.thin;
+    return slowFindings({ ...inputOf(request, new Map()), thinCache, spelling: await spelling() });
+  },
+  /** What a press would lay down, on the first garment of the request. */
+  async separation(request: ProofRequest, chokeMm: number): Promise<Separation> {
+    await loaded(request.design);
+    return separationOf(inputOf(request, new Map()), chokeMm);
   },
 };
 

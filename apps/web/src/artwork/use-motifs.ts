@@ -1,0 +1,76 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Licence } from '@brelm/core/design';
+import type { SvgArt } from '@brelm/core/svg';
+
+/** A figure of the library as it is found. */
+export interface FoundMotif {
+  id: string;
+  name: string;
+  set: string;
+  style: string;
+  licence: Licence;
+}
+
+const PAGE = 60;
+
+interface Page {
+  total: number;
+  entries: FoundMotif[];
+}
+
+async function ask(phrase: string, from: number, signal?: AbortSignal): Promise<Page> {
+  const response = await fetch(`/api/motifs?q=${encodeURIComponent(phrase)}&from=${from}&count=${PAGE}`, {
+    signal,
+  });
+  if (!response.ok) throw new Error(`The figures could not be searched (${response.status}).`);
+  return (await response.json()) as Page;
+}
+
+/** Figures for a phrase, page by page; a new phrase drops what is on its way for the old one. */
+export function useMotifs(phrase: string) {
+  const [found, setFound] = useState<(Page & { phrase: string }) | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const loading = useRef(false);
+  const asked = phrase.trim();
+
+  useEffect(() => {
+    if (!asked) return;
+    const abort = new AbortController();
+    loading.current = true;
+    ask(asked, 0, abort.signal).then(
+      (page) => {
+        setFault(null);
+        setFound({ ...page, phrase: asked });
+        loading.current = false;
+      },
+      (error: Error) => {
+        if (error.name !== 'AbortError') setFault(error.message);
+      },
+    );
+    return () => abort.abort();
+  }, [asked]);
+
+  const more = useCallback(() => {
+    if (!found || loading.current || found.entries.length >= found.total) return;
+    loading.current = true;
+    ask(found.phrase, found.entries.length)
+      .then((page) =>
+        setFound((now) =>
+          now?.phrase === found.phrase ? { ...now, entries: [...now.entries, ...page.entries] } : now,
+        ),
+      )
+      .catch(() => undefined)
+      .finally(() => {
+        loading.current = false;
+      });
+  }, [found]);
+
+  return { found: asked && found ? found : null, fault: asked ? fault : null, more };
+}
+
+/** A figure's outlines; one of a single colour comes in `colour` (#rrggbb). */
+export async function fetchMotif(id: string, colour: string): Promise<FoundMotif & { art: SvgArt }> {
+  const response = await fetch(`/api/motifs/${id}?colour=${colour.slice(1)}`);
+  if (!response.ok) throw new Error(`The figure could not be fetched (${response.status}).`);
+  return (await response.json()) as FoundMotif & { art: SvgArt };
+}

@@ -1,0 +1,152 @@
+import { Camera, FileUp, Pencil, Plus, Trash2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { yarns, type Garment } from '@brelm/core/colour';
+import { byLightness, garmentLightness } from '@brelm/core/proof';
+import {
+  reasonOf,
+  useAddGarmentMutation,
+  useAddGarmentsCsvMutation,
+  useChangeGarmentMutation,
+  useGarmentsQuery,
+  useRemoveGarmentMutation,
+} from '../store/api';
+import { Button, FileButton, garmentBackground, IconButton, notify } from '../ui';
+import { GarmentDialog } from './garment-dialog';
+import { PhotoDialog } from './photo-dialog';
+
+const KINDS = { solid: 'solid', heather: 'heather', 'tie-dye': 'tie-dye', film: 'film' } as const;
+
+/** The garment colours: those that came with the library, and the seller's own. */
+export function Materials() {
+  const { data: garments, isError, refetch } = useGarmentsQuery();
+  const [add] = useAddGarmentMutation();
+  const [addCsv] = useAddGarmentsCsvMutation();
+  const [change] = useChangeGarmentMutation();
+  const [remove] = useRemoveGarmentMutation();
+  const [words, setWords] = useState('');
+  const [editing, setEditing] = useState<Partial<Garment> | null>(null);
+  const [photo, setPhoto] = useState(false);
+  const shown = useMemo(() => {
+    const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
+    return byLightness(garments ?? []).filter((g) => {
+      const text = `${g.name} ${g.blank ?? ''} ${g.kind}`.toLowerCase();
+      return wanted.every((w) => text.includes(w));
+    });
+  }, [garments, words]);
+
+  const readCsv = async (from: File) => {
+    if (from.size > 1_000_000) {
+      notify('fault', `${from.name} is too large: a list of colours has at most 1 MB.`);
+      return;
+    }
+    try {
+      const added = await addCsv(await from.text()).unwrap();
+      notify('done', `${added.length} garment ${added.length === 1 ? 'colour' : 'colours'} added.`);
+    } catch (error) {
+      notify('fault', `${from.name}: ${reasonOf(error)}`);
+    }
+  };
+
+  return (
+    <main className="mx-auto h-full max-w-5xl overflow-y-auto p-6">
+      <h1 className="text-2xl">Garment colours</h1>
+      <p className="mt-1 max-w-3xl text-muted">
+        What designs are judged on. Your own can be typed, taken from a photograph of the blank, or read from
+        a CSV file with the columns name, value, kind, second, blank and takes.
+      </p>
+      <div className="mt-4 flex flex-wrap items-center gap-2">
+        <input
+          type="search"
+          aria-label="Find a garment colour"
+          placeholder="Find by name, blank or kind"
+          className="field !h-8 max-w-xs flex-1"
+          value={words}
+          onChange={(e) => setWords(e.target.value)}
+        />
+        <span className="flex-1" />
+        <Button onClick={() => setPhoto(true)}>
+          <Camera size={16} aria-hidden /> From a photograph…
+        </Button>
+        <FileButton accept=".csv,text/csv" testId="garments-csv" onFiles={([file]) => void readCsv(file)}>
+          <FileUp size={16} aria-hidden /> From a CSV file…
+        </FileButton>
+        <Button tone="main" onClick={() => setEditing({})}>
+          <Plus size={16} aria-hidden /> Add a colour
+        </Button>
+      </div>
+      {isError && (
+        <p className="mt-6">
+          The colours could not be read.{' '}
+          <button type="button" className="text-spruce underline" onClick={() => void refetch()}>
+            Try again
+          </button>
+        </p>
+      )}
+      {garments && shown.length === 0 && (
+        <p className="mt-6 text-muted">
+          {words ? 'No colour is called that.' : 'There are no garment colours yet.'}
+        </p>
+      )}
+      <ul className="mt-4 grid grid-cols-2 gap-2 pb-6 lg:grid-cols-3">
+        {shown.map((g) => (
+          <li key={g.id} className="flex items-center gap-3 rounded-md border border-line bg-card p-2">
+            <span
+              aria-hidden
+              className="h-11 w-11 shrink-0 rounded-[4px] border border-edge"
+              style={{ background: garmentBackground(g) }}
+            />
+            <span className="min-w-0 flex-1">
+              <span className="block truncate font-medium" title={g.name}>
+                {g.name}
+              </span>
+              <span className="block truncate text-[12.5px] text-muted">
+                {yarns(g).join(' + ')} · {KINDS[g.kind]}
+                {g.blank && ` · ${g.blank}`}
+                {g.takes === 'direct' && ' · no underbase'} · L* {Math.round(garmentLightness(g))}
+              </span>
+            </span>
+            {g.own && (
+              <span className="flex">
+                <IconButton label={`Change ${g.name}`} onClick={() => setEditing(g)}>
+                  <Pencil size={15} />
+                </IconButton>
+                <IconButton
+                  label={`Remove ${g.name}`}
+                  onClick={() =>
+                    void remove(g.id)
+                      .unwrap()
+                      .then(
+                        () => notify('done', `${g.name} is removed.`),
+                        (error: unknown) => notify('fault', `${g.name} stays. ${reasonOf(error)}`),
+                      )
+                  }
+                >
+                  <Trash2 size={15} />
+                </IconButton>
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+      {editing && (
+        <GarmentDialog
+          garment={editing}
+          onClose={() => setEditing(null)}
+          onSave={async (garment) => {
+            if (editing.id) await change({ id: editing.id, garment }).unwrap();
+            else await add(garment).unwrap();
+          }}
+        />
+      )}
+      {photo && (
+        <PhotoDialog
+          onClose={() => setPhoto(false)}
+          onColour={(value) => {
+            setPhoto(false);
+            setEditing({ value });
+          }}
+        />
+      )}
+    </main>
+  );
+}

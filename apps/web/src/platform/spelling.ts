@@ -1,0 +1,34 @@
+import { createSpelling, type Dictionary, type Spelling } from '@brelm/core/proof';
+
+const BOOKS = ['en-gb', 'en'];
+
+async function load(id: string): Promise<Dictionary> {
+  const part = async (name: string) => {
+    const response = await fetch(`/api/dictionaries/${id}/${name}`);
+    if (!response.ok) throw new Error(`dictionary: ${response.status}`);
+    return response.text();
+  };
+  const [aff, dic] = await Promise.all([part('aff'), part('dic')]);
+  return { aff, dic };
+}
+
+/** A shop's own name is right, however it is spelt. */
+const shopWords = (): Promise<string[]> =>
+  fetch('/api/shop').then(
+    async (response) => ((await response.json()) as { name: string | null }).name?.split(/\s+/) ?? [],
+    () => [],
+  );
+
+let made: Promise<Spelling | undefined> | undefined;
+
+/** British and American spelling, loaded when first asked for; undefined while it cannot be had. */
+export function spelling(): Promise<Spelling | undefined> {
+  made ??= Promise.all([Promise.all(BOOKS.map(load)), shopWords()]).then(
+    ([books, own]) => createSpelling(books, own),
+    () => {
+      made = undefined;
+      return undefined;
+    },
+  );
+  return made;
+}
