@@ -35,7 +35,9 @@ const input = (d, count) => ({
   pictures,
   surfaces: engine.makeSurface,
 });
-wallOf(input(design, 48), caches);
+const walks = new Map();
+const wallNow = (d, count) => wallOf({ ...input(d, count), walks }, caches);
+wallNow(design, 48);
 
 async function changedInk(count) {
   const times = [];
@@ -45,7 +47,7 @@ async function changedInk(count) {
       design,
       ['a', 'b', 'c', 'd'].map((colourway) => ({ op: 'setInk', ink: 'letter', value, colourway })),
     );
-    times.push((await timed(() => wallOf(input(changed, count), caches)))[0]);
+    times.push((await timed(() => wallNow(changed, count)))[0]);
   }
   return median(times);
 }
@@ -58,6 +60,44 @@ report(
   'under 250 ms',
   times.get(48) < 250,
 );
+// The same area of ink, cut into more and more discs: the edge grows with the square root of their number.
+const { motif, place, emptyDesign } = require('@brelm/core/design');
+const disc = (x, y, r) => `M${x - r} ${y}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0Z`;
+function discs(side, radius) {
+  const step = 900 / side;
+  let path = '';
+  for (let y = 0; y < side; y++)
+    for (let x = 0; x < side; x++) path += disc((x + 0.5) * step, (y + 0.5) * step, radius);
+  const outlines = [{ path, ink: 'ink-1', rule: 'nonzero', opacity: 1, stroke: null }];
+  const part = motif('d', 'd', place(450, 450), { width: 900, height: 900, outlines }, { id: 'own' });
+  const board = { spec: 'test/board', side: 'front', width: 900, height: 900, dpi: 300 };
+  const ink = { name: 'ink', value: '#ffffff' };
+  return { ...emptyDesign('d', board, 'soot', [], ink), parts: [{ ...part, mustRead: true }] };
+}
+const noPictures = { materials: { face: () => undefined }, pictures: () => null };
+async function judged(design, count) {
+  const given = { ...input(design, count), ...noPictures };
+  const times = [];
+  for (let i = 0; i < 7; i++) {
+    const inks = [{ ...design.inks[0], value: `#${(0xd0d0d0 + i).toString(16)}` }];
+    times.push((await timed(() => wallOf({ ...given, design: { ...design, inks } })))[0]);
+  }
+  return median(times);
+}
+console.log('       edge length ÷ first: time ÷ first, on 48 garments, equal area of ink');
+// Twice over, so that the first is not measured before the code is compiled.
+for (const side of [1, 2, 4, 8, 1]) await judged(discs(side, 300 / side), 48);
+const first = await judged(discs(1, 300), 48);
+const firstSmall = await judged(discs(1, 100), 48);
+for (const side of [1, 2, 4, 8]) {
+  const ms = await judged(discs(side, 300 / side), 48);
+  console.log(`       ${side}: ${(ms / first).toFixed(2)}`);
+}
+console.log('       area of ink ÷ first (one disc): time ÷ first, on 48 garments');
+for (const radius of [100, 200, 400]) {
+  const ms = await judged(discs(1, radius), 48);
+  console.log(`       ${(radius / 100) ** 2}: ${(ms / firstSmall).toFixed(2)}`);
+}
 const growth = times.get(48) / times.get(1);
 report(
   '48 garments ÷ 1 garment',
