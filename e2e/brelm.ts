@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium, type Browser, type Page } from 'playwright-core';
+import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
 
 export const ROOT = join(__dirname, '..');
 
@@ -74,19 +74,27 @@ export class Brelm {
   }
 }
 
-export const launch = (): Promise<Browser> =>
-  chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+const BROWSER = {
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+};
+
+export const launch = (): Promise<Browser> => chromium.launch(BROWSER);
+
+/**
+ * A browser with a profile on disk. What is to outlive a tab needs one: the contexts of `launch` are
+ * private windows, which may forget their storage with the last page of an address.
+ */
+export const launchWithProfile = (folder: string): Promise<BrowserContext> =>
+  chromium.launchPersistentContext(folder, { ...BROWSER, viewport: { width: 1280, height: 800 } });
 
 /** Faults that the page itself reports; a test expects none. */
 export function watch(page: Page): string[] {

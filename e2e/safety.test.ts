@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
-import { Brelm, checked, launch, ROOT, saved, serious, watch } from './brelm';
+import { Brelm, checked, launch, launchWithProfile, ROOT, saved, serious, watch } from './brelm';
 
 jest.setTimeout(240_000);
 
@@ -29,6 +29,19 @@ async function openDesign(name: string, page?: Page): Promise<Page> {
 
 const state = (page: Page, text: string) =>
   page.getByTestId('save-state').filter({ hasText: text }).waitFor({ timeout: 20_000 });
+
+/** Runs in the page: the names of the designs that this browser keeps for the server. */
+const draftNames = () =>
+  new Promise<string[]>((done) => {
+    const open = indexedDB.open('brelm');
+    open.onsuccess = () => {
+      const all = open.result.transaction('drafts').objectStore('drafts').getAll();
+      all.onsuccess = () => {
+        open.result.close();
+        done(all.result.map((draft: { design: { name: string } }) => draft.design.name));
+      };
+    };
+  });
 
 describe('nothing is lost', () => {
   it('two tabs: the later save is refused, both versions are shown, and both can be kept', async () => {
@@ -61,8 +74,9 @@ describe('nothing is lost', () => {
     await page.close();
   });
 
-  it('a change made just before the tab is closed is there when it is opened again', async () => {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  it('a change made just before the browser is closed is there when it is opened again', async () => {
+    const profile = join(brelm.data, 'profile');
+    let context = await launchWithProfile(profile);
     const page = await openDesign('Boots On, Moon’s Out', await context.newPage());
     const at = page.url();
     // The server never hears of it: only what this browser kept can bring it back.
@@ -71,18 +85,9 @@ describe('nothing is lost', () => {
     );
     await page.getByLabel('Name of the design').fill('Boots On');
     await page.keyboard.press('Enter');
-    await page.waitForFunction(
-      () =>
-        new Promise((done) => {
-          const open = indexedDB.open('brelm');
-          open.onsuccess = () => {
-            if (!open.result.objectStoreNames.contains('drafts')) return done(false);
-            const all = open.result.transaction('drafts').objectStore('drafts').getAll();
-            all.onsuccess = () => done(all.result.length > 0);
-          };
-        }),
-    );
-    await page.close();
+    while (!(await page.evaluate(draftNames)).includes('Boots On'));
+    await context.close();
+    context = await launchWithProfile(profile);
     const again = await context.newPage();
     await again.goto(at);
     await checked(again);

@@ -4,7 +4,7 @@ import { readDesign } from '@brelm/core/design';
 import { useAppDispatch, useAppSelector } from '../store';
 import { startAutosave } from '../store/autosave';
 import { reasonOf, useGarmentsQuery, useSpecsQuery, type StoredDesign } from '../store/api';
-import { dropDraft, readDraft, sameDesign } from '../store/drafts';
+import { dropDraft, readDraft, sameDesign, type Draft } from '../store/drafts';
 import { closed, opened, saveStateChanged } from '../store/editor';
 import { Button } from '../ui';
 import { GarmentsStage } from '../garments/garments-stage';
@@ -27,7 +27,14 @@ export function ArtworkStage() {
     let stopSaving: (() => void) | undefined;
     setLoading({ kind: 'loading' });
     void (async () => {
-      let draft = await readDraft(id);
+      let draft: Draft | undefined;
+      try {
+        draft = await readDraft(id);
+      } catch (error) {
+        const reason = `What this browser kept of it, and the server does not have yet, could not be read: ${(error as Error).message}`;
+        if (wanted) setLoading({ kind: 'fault', reason });
+        return;
+      }
       let stored: StoredDesign;
       let reached = true;
       try {

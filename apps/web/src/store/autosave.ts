@@ -19,6 +19,8 @@ export function startAutosave(id: string, saved: Design | null): () => void {
   let toServer: ReturnType<typeof setTimeout> | undefined;
   let busy = false;
   let ended = false;
+  /** The design when it was left: what a save still under way must not lose. */
+  let left: { design: Design; revision: number; replaces: boolean } | null = null;
 
   const current = () => {
     const s = store.getState().editor;
@@ -43,10 +45,12 @@ export function startAutosave(id: string, saved: Design | null): () => void {
   }
 
   async function serverSave() {
-    const s = current();
-    if (busy || !s?.design || s.design === onServer || s.save.kind === 'conflict') return;
+    const open = current();
+    const s = open ?? left;
+    if (busy || !s?.design || s.design === onServer || open?.save.kind === 'conflict') return;
     const design = s.design;
     busy = true;
+    let answered = false;
     report({ kind: 'saving' });
     try {
       const response = await fetch(`/api/designs/${id}`, {
@@ -60,10 +64,12 @@ export function startAutosave(id: string, saved: Design | null): () => void {
       if (response.ok || arrived !== null) {
         const revision = arrived ?? body.revision;
         onServer = design;
+        answered = true;
         report({ kind: 'saved', at: Date.now() }, revision);
-        const now = current();
-        if (!now || now.design === design) await dropDraft(id);
-        else void keepDraft(id, { revision, design: now.design!, at: Date.now() });
+        const now = current() ?? left;
+        if (left) left = { ...left, revision, replaces: false };
+        if (!now?.design || now.design === design) await dropDraft(id);
+        else await keepDraft(id, { revision, design: now.design, at: Date.now() });
       } else if (theirs) report({ kind: 'conflict', theirs });
       else if (response.status >= 500)
         report({ kind: 'offline', reason: body.message ?? 'the server has a fault' });
@@ -72,7 +78,11 @@ export function startAutosave(id: string, saved: Design | null): () => void {
       report({ kind: 'offline', reason: 'the server does not answer' });
     }
     busy = false;
-    if (ended) return;
+    if (ended) {
+      // Changes made while the last save was under way go after it; if that fails, the draft has them.
+      if (answered && left && left.design !== onServer) await serverSave();
+      return;
+    }
     const after = current();
     if (after?.save.kind === 'offline') schedule(RETRY_MS);
     else if (after && after.design !== onServer && after.save.kind !== 'refused') schedule(TO_SERVER_MS);
@@ -106,6 +116,9 @@ export function startAutosave(id: string, saved: Design | null): () => void {
   window.addEventListener('pagehide', flush);
   return () => {
     ended = true;
+    const s = current();
+    if (s?.design && s.save.kind !== 'conflict')
+      left = { design: s.design, revision: s.revision, replaces: s.replaces };
     flush();
     unsubscribe();
     clearTimeout(toBrowser);

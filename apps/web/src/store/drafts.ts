@@ -11,11 +11,14 @@ export interface Draft {
 
 const drafts = createStore('brelm', 'drafts');
 
-/** The draft, with what formats since it was kept have added. */
-export const readDraft = (id: string): Promise<Draft | undefined> =>
-  get<Draft>(id, drafts)
-    .then((draft) => draft && { ...draft, design: readDesign(draft.design) })
-    .catch(() => undefined);
+/**
+ * The draft, with what formats since it was kept have added. A browser without storage has none; a
+ * draft that cannot be read is an error, since opening the server's version would write over it.
+ */
+export async function readDraft(id: string): Promise<Draft | undefined> {
+  const draft = await get<Draft>(id, drafts).catch(() => undefined);
+  return draft && { ...draft, design: readDesign(draft.design) };
+}
 export const keepDraft = (id: string, draft: Draft): Promise<void> => set(id, draft, drafts);
 export const dropDraft = (id: string): Promise<void> => del(id, drafts).catch(() => undefined);
 
