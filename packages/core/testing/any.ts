@@ -7,6 +7,7 @@ import {
   type Keyline,
   type Part,
   type Place,
+  type Repeat,
   type Shade,
   type ShapeStroke,
 } from '@brelm/core/design';
@@ -48,6 +49,26 @@ const anyStroke: fc.Arbitrary<ShapeStroke> = fc.record({
   dash: fc.constant(null),
 });
 
+/** Copies that stay about the board. */
+export const anyRepeat: fc.Arbitrary<Repeat> = fc.oneof(
+  fc.record({
+    kind: fc.constant('step' as const),
+    count: fc.integer({ min: 2, max: 5 }),
+    dx: fc.integer({ min: -90, max: 90 }),
+    dy: fc.integer({ min: -90, max: 90 }),
+    turn: fc.integer({ min: -60, max: 60 }),
+    scale: fc.constantFrom(0.8, 1, 1.2),
+  }),
+  fc.record({
+    kind: fc.constant('ring' as const),
+    count: fc.integer({ min: 2, max: 8 }),
+    dx: fc.integer({ min: -200, max: 200 }),
+    dy: fc.integer({ min: -200, max: 200 }),
+    sweep: fc.constantFrom(90, 180, 360, -360),
+    upright: fc.boolean(),
+  }),
+);
+
 const anyForm: fc.Arbitrary<Part> = fc
   .tuple(
     fc.constantFrom(...FORMS.map((f) => f.id)),
@@ -75,9 +96,10 @@ export const anyPart: fc.Arbitrary<Part> = fc
     fc.option(anyShade),
     fc.constantFrom(0, 0, 3),
     fc.boolean(),
+    fc.option(anyRepeat, { freq: 4 }),
   )
   .map(
-    ([part, place, keylines, shade, spread, mustRead]) =>
+    ([part, place, keylines, shade, spread, mustRead, repeat]) =>
       ({
         ...part,
         place: part.kind === 'code' ? { ...part.place, x: place.x, y: place.y, turn: place.turn } : place,
@@ -85,6 +107,7 @@ export const anyPart: fc.Arbitrary<Part> = fc
         shade,
         spread,
         mustRead,
+        repeat,
       }) as Part,
   );
 

@@ -1,5 +1,5 @@
 import { copyEdits, depthEdits, type Depth, type Design, type Edit } from '@brelm/core/design';
-import { mirroredPlace } from '@brelm/core/drawing';
+import { mirrored } from '@brelm/core/drawing';
 import type { Editing } from './use-edit';
 
 const movable = (design: Design, ids: readonly string[]) =>
@@ -25,16 +25,14 @@ export function nudgeParts(
 export function duplicateParts(edit: Editing, design: Design, ids: readonly string[]): void {
   const offset = Math.round(design.board.width / 60);
   const { edits, select } = copyEdits(design, ids, ({ place }) => ({
-    ...place,
-    x: place.x + offset,
-    y: place.y + offset,
+    place: { ...place, x: place.x + offset, y: place.y + offset },
   }));
   edit.make('Duplicate', edits, { select });
 }
 
 /** Copies parts to the other side of an upright line at `x`, board px, and selects the copies. */
 export function mirrorCopies(edit: Editing, design: Design, ids: readonly string[], x: number): void {
-  const { edits, select } = copyEdits(design, ids, (part) => mirroredPlace(part, x));
+  const { edits, select } = copyEdits(design, ids, (part) => mirrored(part, x));
   edit.make('Mirror a copy', edits, { select });
 }
 

@@ -7,6 +7,7 @@ import {
   DESIGN_FORMAT,
   DESIGN_VERSION,
   type Board,
+  type Bundle,
   type Design,
   type Ink,
   type Material,
@@ -21,6 +22,7 @@ export interface Clipping {
   board: Board;
   inks: Ink[];
   materials: Material[];
+  bundles: Bundle[];
   /** Front first. */
   parts: Part[];
 }
@@ -35,6 +37,7 @@ export function clippingOf(design: Design, ids: readonly string[]): string {
     board: design.board,
     inks: design.inks.filter((i) => inks.has(i.id)),
     materials: design.materials.filter((m) => materials.has(m.id)),
+    bundles: design.bundles.filter((b) => parts.some((p) => p.bundle === b.id)),
     parts,
   };
   return JSON.stringify(clipping);
@@ -47,7 +50,7 @@ export function readClipping(text: string): Clipping | null {
     const given = JSON.parse(text) as Clipping;
     if (given.format !== CLIPPING) return null;
     // Read as a design, so that nothing gets in that a design may not have.
-    const { board, inks, materials, parts } = readDesign({
+    const { board, inks, materials, bundles, parts } = readDesign({
       format: DESIGN_FORMAT,
       version: DESIGN_VERSION,
       name: '',
@@ -55,9 +58,10 @@ export function readClipping(text: string): Clipping | null {
       backdrop: 'none',
       inks: given.inks,
       materials: given.materials,
+      bundles: given.bundles,
       parts: given.parts,
     });
-    return { format: CLIPPING, board, inks, materials, parts };
+    return { format: CLIPPING, board, inks, materials, bundles, parts };
   } catch {
     return null;
   }
@@ -103,6 +107,14 @@ export function pasteEdits(
     materials.set(material.id, id);
     edits.push({ op: 'addMaterial', material: { ...material, id } });
   }
+  const bundleIds = design.bundles.map((b) => b.id);
+  const bundles = new Map<string, string>();
+  for (const bundle of clipping.bundles) {
+    const id = freshId('bundle', bundleIds);
+    bundleIds.push(id);
+    bundles.set(bundle.id, id);
+    edits.push({ op: 'addBundle', bundle: { ...bundle, id } });
+  }
   const partIds = design.parts.map((p) => p.id);
   const select: string[] = [];
   const k = design.board.dpi / clipping.board.dpi;
@@ -116,6 +128,7 @@ export function pasteEdits(
       ...scaled,
       id,
       locked: false,
+      bundle: scaled.bundle && (bundles.get(scaled.bundle) ?? null),
       ...(scaled.kind === 'picture' ? { material: materials.get(scaled.material) ?? scaled.material } : {}),
     } as Part;
     edits.push({ op: 'addPart', part, at });

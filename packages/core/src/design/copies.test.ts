@@ -13,7 +13,8 @@ const design: Design = {
 const order = (d: Design) => d.parts.map((p) => p.id).join(' ');
 
 describe('copies', () => {
-  const aside = (ids: string[]) => copyEdits(design, ids, (p) => ({ ...p.place, x: p.place.x + 10 }));
+  const aside = (ids: string[]) =>
+    copyEdits(design, ids, (p) => ({ place: { ...p.place, x: p.place.x + 10 } }));
 
   it('lie each just in front of its original, in the same order, and are selected', () => {
     const { edits, select } = aside(['b', 'd']);
@@ -32,11 +33,11 @@ describe('copies', () => {
 
   it('of copies are counted on, and a locked part’s copy can be moved', () => {
     const locked = { ...design, parts: design.parts.map((p) => ({ ...p, locked: true })) };
-    const once = applyEdits(locked, copyEdits(locked, ['a'], (p) => p.place).edits);
-    const twice = applyEdits(once, copyEdits(once, ['a-1'], (p) => p.place).edits);
+    const once = applyEdits(locked, copyEdits(locked, ['a'], () => ({})).edits);
+    const twice = applyEdits(once, copyEdits(once, ['a-1'], () => ({})).edits);
     expect(order(twice)).toBe('a-2 a-1 a b c d e');
     expect(twice.parts.slice(0, 3).map((p) => p.locked)).toEqual([false, false, true]);
-    expect(copyEdits(design, ['nobody'], (p) => p.place)).toEqual({ edits: [], select: [] });
+    expect(copyEdits(design, ['nobody'], () => ({}))).toEqual({ edits: [], select: [] });
   });
 });
 

@@ -3,16 +3,24 @@ import type { Design, Part } from './types';
 
 /**
  * Edits that copy parts, each just in front of its own original, and the copies' ids, front first.
- * What a colourway says of a part it says of the copy, too. `place` puts a copy where it belongs.
+ * What a colourway says of a part it says of the copy, too. `change` says what is other about a copy,
+ * its place above all. Copies of a whole bundle are a bundle of their own.
  */
 export function copyEdits(
   design: Design,
   ids: readonly string[],
-  place: (part: Part) => Part['place'],
+  change: (part: Part) => Partial<Part>,
 ): { edits: Edit[]; select: string[] } {
   const taken = design.parts.map((p) => p.id);
   const edits: Edit[] = [];
   const select: string[] = [];
+  const bundles = new Map<string, string>();
+  for (const { id, name } of design.bundles) {
+    if (!design.parts.every((p) => p.bundle !== id || ids.includes(p.id))) continue;
+    const own = freshId('bundle', [...design.bundles.map((b) => b.id), ...bundles.values()]);
+    bundles.set(id, own);
+    if (design.parts.some((p) => p.bundle === id)) edits.push({ op: 'addBundle', bundle: { id: own, name } });
+  }
   design.parts.forEach((part, at) => {
     if (!ids.includes(part.id)) return;
     const id = freshId(part.id.replace(/-\d+$/, ''), taken);
@@ -20,7 +28,13 @@ export function copyEdits(
     // Every copy before this one has moved the original back by one.
     edits.push({
       op: 'addPart',
-      part: { ...part, id, locked: false, place: place(part) },
+      part: {
+        ...part,
+        id,
+        locked: false,
+        bundle: part.bundle && (bundles.get(part.bundle) ?? part.bundle),
+        ...change(part),
+      } as Part,
       at: at + select.length,
     });
     for (const colourway of design.colourways) {

@@ -1,6 +1,7 @@
 import {
   DESIGN_FORMAT,
   DESIGN_VERSION,
+  type Aids,
   type Board,
   type CodePart,
   type Design,
@@ -34,7 +35,11 @@ const partBase = (id: string, name: string, at: Place) => ({
   keylines: [],
   spread: 0,
   shade: null,
+  repeat: null,
+  bundle: null,
 });
+
+export const NO_AIDS: Aids = { guides: [], margin: 0, grid: null, unit: 'px' };
 
 /** A design with an empty board, one ink and one colourway. */
 export function emptyDesign(
@@ -55,6 +60,8 @@ export function emptyDesign(
     colourways: [{ id: 'base', name: 'Base', inks: {}, garments: [] }],
     materials: [],
     parts: [],
+    bundles: [],
+    aids: NO_AIDS,
     accepted: [],
   };
 }
@@ -85,6 +92,7 @@ export const picture = (id: string, at: Place, material: Material): PicturePart 
   lift: false,
   alpha: null,
   specks: 0,
+  crop: null,
 });
 
 export const motif = (

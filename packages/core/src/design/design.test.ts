@@ -146,6 +146,8 @@ describe('the file format', () => {
         },
       ],
       accepted: [{ check: 'contrast', part: 's', garment: null, reason: 'meant' }],
+      bundles: [{ id: 'pair', name: 'Moon and moth' }],
+      aids: { guides: [{ axis: 'x', at: 450 }], margin: 75, grid: 50, unit: 'in' },
     };
     const document = JSON.parse(JSON.stringify(design)) as unknown;
     expect(readDesign(document)).toEqual(design);
@@ -166,6 +168,35 @@ describe('the file format', () => {
     const good = designOf({ a: '#ffffff' }, shapeOf('s', place(1, 2), 'polygon', 300, 'a'));
     const bad = { ...good, parts: [{ ...good.parts[0], ...change }] };
     expect(faultsOf(bad).map((f) => f.field)).toContain(`parts[0].${field}`);
+  });
+
+  it.each([
+    [{ repeat: { kind: 'spiral', count: 3, dx: 0, dy: 0 } }, 'repeat.kind'],
+    [{ repeat: { kind: 'step', count: 1, dx: 0, dy: 0 } }, 'repeat.count'],
+    [{ repeat: { kind: 'ring', count: 361, dx: 0, dy: 0 } }, 'repeat.count'],
+    [{ repeat: { kind: 'step', count: 3, dx: 0 } }, 'repeat.dy'],
+    [{ repeat: { kind: 'ring', count: 3, dx: 0, dy: 0, turn: 5 } }, 'repeat.turn'],
+    [{ bundle: 'nobody' }, 'bundle'],
+  ])('refuses a part with %j', (change, field) => {
+    const good = designOf({ a: '#ffffff' }, shape('s', circle(450, 450, 50), 'a'));
+    const bad = { ...good, parts: [{ ...good.parts[0], ...change }] };
+    expect(faultsOf(bad).map((f) => f.field)).toContain(`parts[0].${field}`);
+  });
+
+  it.each([
+    [{ guides: [{ axis: 'z', at: 3 }] }, 'aids.guides[0].axis'],
+    [{ grid: 1 }, 'aids.grid'],
+    [{ unit: 'ells' }, 'aids.unit'],
+    [{ margin: -1 }, 'aids.margin'],
+  ])('refuses aids of %j', (aids, field) => {
+    expect(faultsOf({ ...designOf({ a: '#ffffff' }), aids }).map((f) => f.field)).toContain(field);
+  });
+
+  it('gives a design of before bundles, aids and repeats none of them', () => {
+    const now = designOf({ a: '#ffffff' }, shape('s', circle(450, 450, 50), 'a'));
+    const { bundles: _b, aids: _a, ...rest } = now;
+    const { bundle: _p, repeat: _r, ...part } = now.parts[0];
+    expect(readDesign({ ...rest, parts: [part] })).toEqual(now);
   });
 
   it.each([null, 7, 'text', [], {}])('refuses %j as no design', (document) => {

@@ -1,6 +1,9 @@
 import type { Hex } from '../colour';
 import type {
   Acceptance,
+  Aids,
+  Board,
+  Bundle,
   Colourway,
   Design,
   Ink,
@@ -32,6 +35,11 @@ export type Edit =
   | { op: 'assignGarment'; garment: string; colourway: string | null }
   | { op: 'resetInk'; ink: string; colourway: string }
   | { op: 'overridePart'; colourway: string; part: string; change: PartOverride | null }
+  | { op: 'addBundle'; bundle: Bundle }
+  | { op: 'renameBundle'; bundle: string; name: string }
+  | { op: 'removeBundle'; bundle: string }
+  | { op: 'setAids'; change: Partial<Aids> }
+  | { op: 'setBoard'; board: Board }
   | { op: 'accept'; acceptance: Acceptance }
   | { op: 'unaccept'; acceptance: Omit<Acceptance, 'reason'> }
   | { op: 'setBackdrop'; garment: string }
@@ -76,6 +84,7 @@ export function applyEdit(design: Design, edit: Edit): Design {
         ...design,
         parts: design.parts.filter((p) => !gone.has(p.id)),
         colourways: design.colourways.map((c) => withoutOverrides(c, (id) => gone.has(id))),
+        bundles: design.bundles.filter((b) => design.parts.some((p) => p.bundle === b.id && !gone.has(p.id))),
         accepted: design.accepted.filter((a) => a.part === null || !gone.has(a.part)),
       };
     }
@@ -180,6 +189,23 @@ export function applyEdit(design: Design, edit: Edit): Design {
         const override = { ...c.parts?.[edit.part], ...edit.change };
         return { ...rest, parts: { ...rest.parts, [edit.part]: override } };
       });
+    case 'addBundle':
+      return { ...design, bundles: [...design.bundles, edit.bundle] };
+    case 'renameBundle':
+      return {
+        ...design,
+        bundles: design.bundles.map((b) => (b.id === edit.bundle ? { ...b, name: edit.name } : b)),
+      };
+    case 'removeBundle':
+      return {
+        ...design,
+        bundles: design.bundles.filter((b) => b.id !== edit.bundle),
+        parts: design.parts.map((p) => (p.bundle === edit.bundle ? { ...p, bundle: null } : p)),
+      };
+    case 'setAids':
+      return { ...design, aids: { ...design.aids, ...edit.change } };
+    case 'setBoard':
+      return { ...design, board: edit.board };
     case 'accept':
       return {
         ...design,

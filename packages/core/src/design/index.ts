@@ -11,4 +11,5 @@ export * from './reink';
 export * from './slug';
 export * from './clipping';
 export * from './copies';
+export * from './bundles';
 export * from './palette-file';

@@ -10,10 +10,15 @@ import {
   type MotifGradient,
   type MotifOutline,
   type Part,
+  type PicturePart,
   type Place,
+  type Repeat,
   type Shade,
   type ShapePart,
 } from './types';
+
+/** The most copies that a repeat may make, the original among them. */
+export const MOST_COPIES = 360;
 
 const JOINS = ['round', 'mitre', 'bevel'] as const;
 const PART_FIELDS = [
@@ -28,6 +33,8 @@ const PART_FIELDS = [
   'keylines',
   'spread',
   'shade',
+  'repeat',
+  'bundle',
 ];
 
 export function licence(l: Checked): Licence {
@@ -78,6 +85,39 @@ export function shade(s: Checked, inks: Set<string>): Shade | null {
     dx: s.at('dx').number({ min: -5000, max: 5000 }),
     dy: s.at('dy').number({ min: -5000, max: 5000 }),
   };
+}
+
+function repeat(r: Checked): Repeat | null {
+  if (r.missing || r.value === null) return null;
+  const kind = r.at('kind').oneOf(['step', 'ring'] as const);
+  const shared = {
+    count: r.at('count').number({ min: 2, max: MOST_COPIES, whole: true }),
+    dx: r.at('dx').number({ min: -20000, max: 20000 }),
+    dy: r.at('dy').number({ min: -20000, max: 20000 }),
+  };
+  if (kind === 'step') {
+    r.object(['kind', 'count', 'dx', 'dy', 'turn', 'scale']);
+    return {
+      kind,
+      ...shared,
+      turn: r.at('turn').number({ min: -360, max: 360, fallback: 0 }),
+      scale: r.at('scale').number({ min: 0.1, max: 10, fallback: 1 }),
+    };
+  }
+  r.object(['kind', 'count', 'dx', 'dy', 'sweep', 'upright']);
+  return {
+    kind,
+    ...shared,
+    sweep: r.at('sweep').number({ min: -360, max: 360, fallback: 360 }),
+    upright: r.at('upright').boolean(false),
+  };
+}
+
+function crop(c: Checked): PicturePart['crop'] {
+  if (c.missing || c.value === null) return null;
+  c.object(['left', 'top', 'right', 'bottom']);
+  const side = (key: string) => c.at(key).number({ min: 0, max: 60000, fallback: 0 });
+  return { left: side('left'), top: side('top'), right: side('right'), bottom: side('bottom') };
 }
 
 function inkOf(i: Checked, inks: Set<string>): string {
@@ -225,7 +265,19 @@ function shapeFields(
   };
 }
 
-export function part(p: Checked, inks: Set<string>, materials: Set<string>): Part {
+function bundleOf(b: Checked, bundles: Set<string>): string | null {
+  if (b.missing || b.value === null) return null;
+  const id = b.id();
+  if (id && !bundles.has(id)) b.fault(`there is no bundle "${id}" in this design`);
+  return id;
+}
+
+export function part(
+  p: Checked,
+  inks: Set<string>,
+  materials: ReadonlyMap<string, { width: number; height: number }>,
+  bundles: Set<string>,
+): Part {
   const kind = p.at('kind').oneOf(PART_KINDS);
   const base = {
     id: p.at('id').id(),
@@ -238,6 +290,8 @@ export function part(p: Checked, inks: Set<string>, materials: Set<string>): Par
     keylines: keylines(p.at('keylines'), inks),
     spread: p.at('spread').number({ min: 0, max: 500, fallback: 0 }),
     shade: shade(p.at('shade'), inks),
+    repeat: repeat(p.at('repeat')),
+    bundle: bundleOf(p.at('bundle'), bundles),
   };
   switch (kind) {
     case 'lettering':
@@ -262,11 +316,15 @@ export function part(p: Checked, inks: Set<string>, materials: Set<string>): Par
       p.object([...PART_FIELDS, 'form', 'values', 'fill', 'gradient', 'stroke']);
       return { ...base, kind, ...shapeFields(p, inks) };
     case 'picture': {
-      p.object([...PART_FIELDS, 'material', 'ground', 'lift', 'alpha', 'specks']);
+      p.object([...PART_FIELDS, 'material', 'ground', 'lift', 'alpha', 'specks', 'crop']);
       if (base.keylines.length) p.at('keylines').fault('must be empty: a picture takes no keyline');
       if (base.shade) p.at('shade').fault('must be null: a picture takes no shade');
       const id = p.at('material').id();
       if (id && !materials.has(id)) p.at('material').fault(`there is no material "${id}" in this design`);
+      const cut = crop(p.at('crop'));
+      const whole = materials.get(id);
+      if (cut && whole && (cut.left + cut.right >= whole.width || cut.top + cut.bottom >= whole.height))
+        p.at('crop').fault(`leaves nothing of a picture of ${whole.width} × ${whole.height} px`);
       const g = p.at('ground');
       const ground = g.missing || g.value === null ? null : g.object(['tolerance']);
       return {
@@ -277,6 +335,7 @@ export function part(p: Checked, inks: Set<string>, materials: Set<string>): Par
         lift: p.at('lift').boolean(false),
         alpha: alphaRule(p.at('alpha')),
         specks: p.at('specks').number({ min: 0, max: 100_000, fallback: 0 }),
+        crop: cut,
       };
     }
     case 'code': {

@@ -1,10 +1,13 @@
 import { Checked } from './checked';
+import { NO_AIDS } from './defaults';
 import { keylines, licence, part, shade } from './read-part';
 import {
   DESIGN_FORMAT,
   DESIGN_VERSION,
   type Acceptance,
+  type Aids,
   type Board,
+  type Bundle,
   type Colourway,
   type Design,
   type Material,
@@ -53,6 +56,32 @@ function override(o: Checked, inks: Set<string>): PartOverride {
     ...(o.at('hidden').missing ? {} : { hidden: o.at('hidden').boolean(false) }),
     ...(o.at('keylines').missing ? {} : { keylines: keylines(o.at('keylines'), inks) }),
     ...(o.at('shade').missing ? {} : { shade: shade(o.at('shade'), inks) }),
+  };
+}
+
+function bundle(b: Checked): Bundle {
+  b.object(['id', 'name']);
+  return { id: b.at('id').id(), name: b.at('name').string({ max: 120, fallback: '' }) };
+}
+
+function aids(a: Checked): Aids {
+  if (a.missing) return NO_AIDS;
+  a.object(['guides', 'margin', 'grid', 'unit']);
+  const grid = a.at('grid');
+  return {
+    guides: a.at('guides').list(
+      (g) => {
+        g.object(['axis', 'at']);
+        return {
+          axis: g.at('axis').oneOf(['x', 'y'] as const),
+          at: g.at('at').number({ min: -20000, max: 40000 }),
+        };
+      },
+      { max: 200, optional: true },
+    ),
+    margin: a.at('margin').number({ min: 0, max: 10000, fallback: 0 }),
+    grid: grid.missing || grid.value === null ? null : grid.number({ min: 2, max: 10000 }),
+    unit: a.at('unit').oneOf(['px', 'in', 'mm'] as const, 'px'),
   };
 }
 
@@ -120,6 +149,8 @@ export function readDesign(document: unknown): Design {
       'colourways',
       'materials',
       'parts',
+      'bundles',
+      'aids',
       'accepted',
     ]);
     const inks = d.at('inks').list((i) => {
@@ -132,10 +163,12 @@ export function readDesign(document: unknown): Design {
     });
     const inkIds = new Set(inks.map((i) => i.id));
     const materials = d.at('materials').list(material, { optional: true });
-    const materialIds = new Set(materials.map((m) => m.id));
+    const materialsById = new Map(materials.map((m) => [m.id, m]));
+    const bundles = d.at('bundles').list(bundle, { optional: true });
+    const bundleIds = new Set(bundles.map((b) => b.id));
     const colourways = d.at('colourways').list((c) => colourway(c, inkIds), { optional: true });
-    const parts = d.at('parts').list((p) => part(p, inkIds, materialIds));
-    for (const [key, list] of Object.entries({ inks, materials, colourways, parts }))
+    const parts = d.at('parts').list((p) => part(p, inkIds, materialsById, bundleIds));
+    for (const [key, list] of Object.entries({ inks, materials, colourways, parts, bundles }))
       uniqueIdsOf(d.at(key), list);
     return {
       format: DESIGN_FORMAT,
@@ -148,6 +181,8 @@ export function readDesign(document: unknown): Design {
       colourways,
       materials,
       parts,
+      bundles,
+      aids: aids(d.at('aids')),
       accepted: d.at('accepted').list(acceptance, { max: 1000, optional: true }),
     };
   });

@@ -22,6 +22,7 @@ export const scaledPart = (part: Part, k: number, dx = 0, dy = 0): Part =>
       scaleY: part.place.scaleY * k,
     },
     spread: part.spread * k,
+    repeat: part.repeat && { ...part.repeat, dx: part.repeat.dx * k, dy: part.repeat.dy * k },
     ...(part.kind === 'shape' && part.stroke
       ? { stroke: { ...part.stroke, width: part.stroke.width * k } }
       : {}),

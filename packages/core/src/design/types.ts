@@ -101,6 +101,51 @@ export interface Shade {
   dy: number;
 }
 
+/**
+ * Live copies of a part, drawn with it: `step` moves each copy on from the one before by (dx, dy) board
+ * px, turned and scaled about its own middle; `ring` goes around a centre that lies at (dx, dy) from the
+ * part's middle.
+ */
+export type Repeat =
+  | {
+      kind: 'step';
+      /** How many there are with the original. */
+      count: number;
+      dx: number;
+      dy: number;
+      /** Degrees clockwise from one copy to the next. */
+      turn: number;
+      /** Size of a copy over that of the one before. */
+      scale: number;
+    }
+  | {
+      kind: 'ring';
+      count: number;
+      dx: number;
+      dy: number;
+      /** Degrees of the circle that the copies share out; 360 closes it. */
+      sweep: number;
+      /** Copies stay upright instead of turning with the ring. */
+      upright: boolean;
+    };
+
+/** What helps in drawing and is never exported. */
+export interface Aids {
+  /** Lines across the board: `x` upright at board px from the left, `y` level from the top. */
+  guides: { axis: 'x' | 'y'; at: number }[];
+  /** Distance from the board's edges, board px; 0 for none. */
+  margin: number;
+  /** Distance of the grid's lines, board px, and whether it shows and is snapped to; null for none. */
+  grid: number | null;
+  unit: 'px' | 'in' | 'mm';
+}
+
+/** Parts that are chosen and moved as one. */
+export interface Bundle {
+  id: string;
+  name: string;
+}
+
 interface PartBase {
   id: string;
   name: string;
@@ -115,6 +160,9 @@ interface PartBase {
   /** Grows every outline by this on each side, in its own ink, board px: thin lines become printable. */
   spread: number;
   shade: Shade | null;
+  repeat: Repeat | null;
+  /** Id of the bundle that it belongs to. */
+  bundle: string | null;
 }
 
 /** One line of lettering. */
@@ -149,6 +197,8 @@ export interface PicturePart extends PartBase {
   lift: boolean;
   alpha: AlphaRule | null;
   specks: number;
+  /** What is cut off on each side, source px. */
+  crop: { left: number; top: number; right: number; bottom: number } | null;
 }
 
 /** A colour on the way of a gradient. */
@@ -266,6 +316,8 @@ export interface Design {
   materials: Material[];
   /** The stack: front first. */
   parts: Part[];
+  bundles: Bundle[];
+  aids: Aids;
   /** Findings that are kept out of the way, each with its reason. */
   accepted: Acceptance[];
 }

@@ -7,10 +7,12 @@ import {
   distributeEdits,
   groupBounds,
   massCentre,
-  mirroredPlace,
+  mirrored,
   resolve,
   snapBox,
+  aidTargets,
   snapGaps,
+  snapGrid,
   type Alignment,
   type Placed,
 } from './index';
@@ -91,8 +93,8 @@ describe('mirror', () => {
     fc.assert(
       fc.property(fc.integer({ min: 100, max: 800 }), turn, (x, degrees) => {
         const part = { ...shape('d', circle(300, 450, 50), 'a'), place: { ...place(x, 450), turn: degrees } };
-        const there = { ...part, place: mirroredPlace(part, 450) };
-        const back = { ...there, place: mirroredPlace(there, 450) };
+        const there = { ...part, ...mirrored(part, 450) };
+        const back = { ...there, ...mirrored(there, 450) };
         expect(back.place).toEqual(part.place);
         const box = byId(designOf({ a: '#ffffff' }, part), 'd');
         const other = byId(designOf({ a: '#ffffff' }, there), 'd');
@@ -109,12 +111,17 @@ describe('snap', () => {
 
   it('takes the nearest side or middle, and tells the line', () => {
     const snap = snapBox(box, [{ box: target, middle: true }], 10);
-    expect(snap).toEqual({ dx: -4, dy: 0, lines: [{ axis: 'x', at: 100, from: 200, to: 600 }] });
+    expect(snap).toMatchObject({ dx: -4, dy: 0, lines: [{ axis: 'x', at: 100, from: 200, to: 600 }] });
     expect(snapBox({ ...box, left: 203, right: 303 }, [{ box: target, middle: true }], 10).dx).toBe(-3);
   });
 
   it('leaves alone what is farther than it may be', () => {
-    expect(snapBox(box, [{ box: target, middle: true }], 3)).toEqual({ dx: 0, dy: 0, lines: [] });
+    expect(snapBox(box, [{ box: target, middle: true }], 3)).toEqual({
+      dx: 0,
+      dy: 0,
+      lines: [],
+      measures: [],
+    });
     expect(snapBox(box, [], 50).dx).toBe(0);
   });
 
@@ -142,6 +149,43 @@ describe('snap', () => {
         },
       ),
     );
+  });
+
+  it('tells the clear distance to what it lines up with, the nearest on each side', () => {
+    const moving = { left: 202, top: 300, right: 302, bottom: 400 };
+    const over = [
+      { left: 200, top: 0, right: 260, bottom: 50 },
+      { left: 200, top: 100, right: 220, bottom: 180 },
+      { left: 200, top: 460, right: 500, bottom: 500 },
+    ].map((box) => ({ box, middle: true }));
+    const { measures } = snapBox(moving, over, 5);
+    expect(measures).toEqual([
+      { axis: 'y', at: 250, from: 180, to: 300 },
+      { axis: 'y', at: 250, from: 400, to: 460 },
+    ]);
+  });
+
+  it('meets guides, the margin and the grid', () => {
+    const aids = { guides: [{ axis: 'x' as const, at: 207 }], margin: 30, grid: null, unit: 'px' as const };
+    const targets = aidTargets(aids, { width: 900, height: 900 });
+    expect(snapBox({ left: 203, top: 27, right: 303, bottom: 90 }, targets, 6)).toMatchObject({
+      dx: 4,
+      dy: 3,
+    });
+    expect(aidTargets({ ...aids, guides: [], margin: 450 }, { width: 900, height: 900 })).toEqual([]);
+    expect(snapGrid({ left: 203, top: 49, right: 299, bottom: 93 }, 50, 6)).toEqual({ dx: 1, dy: 1 });
+    expect(snapGrid({ left: 220, top: 20, right: 275, bottom: 75 }, 50, 6)).toEqual({ dx: 0, dy: 0 });
+  });
+
+  it('shows the equal gaps that it found', () => {
+    const row = [
+      { left: 0, top: 0, right: 100, bottom: 60 },
+      { left: 150, top: 0, right: 250, bottom: 60 },
+    ];
+    expect(snapGaps({ left: 296, top: 0, right: 340, bottom: 60 }, row, 10).measures).toEqual([
+      { axis: 'x', at: 30, from: 100, to: 150 },
+      { axis: 'x', at: 30, from: 250, to: 300 },
+    ]);
   });
 
   it('finds the gap that two others have, and the middle between them', () => {

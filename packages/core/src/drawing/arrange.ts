@@ -66,12 +66,14 @@ export function distributeEdits(placed: readonly Placed[], axis: 'across' | 'dow
   });
 }
 
-/** A part's place mirrored about an upright line at `x`, board px. */
-export const mirroredPlace = (part: Part, x: number): Part['place'] => ({
-  ...part.place,
-  x: 2 * x - part.place.x,
-  scaleX: -part.place.scaleX,
-  turn: -part.place.turn,
+/** What is other about a part that is mirrored about an upright line at `x`, board px. */
+export const mirrored = ({ place, repeat }: Part, x: number): Pick<Part, 'place' | 'repeat'> => ({
+  place: { ...place, x: 2 * x - place.x, scaleX: -place.scaleX, turn: -place.turn },
+  repeat:
+    repeat &&
+    (repeat.kind === 'step'
+      ? { ...repeat, dx: -repeat.dx, turn: -repeat.turn }
+      : { ...repeat, dx: -repeat.dx, sweep: -repeat.sweep }),
 });
 
 /** The box around all of these. */

@@ -30,19 +30,7 @@ export function groupBounds(group: Group): Box {
 function measured(group: Group): Box {
   let box: Box = EMPTY_BOX;
   for (const item of group.items) {
-    if (item.kind === 'image')
-      box = unite(
-        box,
-        transformBox(
-          {
-            left: -item.width / 2,
-            top: -item.height / 2,
-            right: item.width / 2,
-            bottom: item.height / 2,
-          },
-          item.matrix,
-        ),
-      );
+    if (item.kind === 'image') box = unite(box, transformBox(item.shown, item.matrix));
     else {
       const bounds = pathBounds(transformPath(item.path, item.matrix));
       const half =

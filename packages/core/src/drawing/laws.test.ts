@@ -11,32 +11,11 @@ import {
 } from '../design';
 import { boxHeight, boxWidth, intersect, isEmptyBox } from '../geometry';
 import { alphaBox } from '../raster';
-import { NO_FACES, NO_PICTURES, surfaces } from '../../testing';
 import { anyDesign } from '../../testing/any';
-import { drawingBounds, groupBounds, paintSurface, resolve } from './index';
+import { differing, drawn, painted } from '../../testing/painting';
+import { drawingBounds, groupBounds } from './index';
 
-const drawn = (design: Design, colourway?: string) => resolve(design, colourway, NO_FACES);
-const painted = (design: Design, scale = 1) => {
-  const surface = paintSurface(drawn(design), scale, NO_PICTURES, surfaces);
-  return surface.context.getImageData(0, 0, surface.width, surface.height);
-};
 const BOARD = { left: 0, top: 0, right: 900, bottom: 900 };
-
-/** Share of pixels that differ by more than a little in any component, premultiplied. */
-function differing(a: Uint8ClampedArray, b: Uint8ClampedArray): number {
-  let n = 0;
-  for (let i = 0; i < a.length; i += 4) {
-    const [p, q] = [a[i + 3] / 255, b[i + 3] / 255];
-    if (
-      Math.abs(a[i + 3] - b[i + 3]) > 40 ||
-      Math.abs(a[i] * p - b[i] * q) > 40 ||
-      Math.abs(a[i + 1] * p - b[i + 1] * q) > 40 ||
-      Math.abs(a[i + 2] * p - b[i + 2] * q) > 40
-    )
-      n++;
-  }
-  return n / (a.length / 4);
-}
 
 describe('any design', () => {
   it('is painted within its bounds, and reaches them', () => {
@@ -66,6 +45,7 @@ describe('any design', () => {
               place: { ...p.place, x: 450, y: 450, turn: 0 },
               shade: null,
               keylines: [],
+              repeat: null,
             })),
         };
         if (plain.parts.length === 0) return;
@@ -180,7 +160,7 @@ describe('copying', () => {
     fc.assert(
       fc.property(anyDesign, (design) => {
         const ids = design.parts.map((p) => p.id);
-        const { edits, select } = copyEdits(design, ids, (p) => p.place);
+        const { edits, select } = copyEdits(design, ids, () => ({}));
         const doubled = applyEdits(design, edits);
         expect(doubled.parts).toHaveLength(2 * ids.length);
         expect(applyEdits(doubled, [{ op: 'removeParts', parts: select }]).parts).toEqual(design.parts);

@@ -46,6 +46,18 @@ export interface PaintContext {
   stroke(): void;
   // eslint-disable-next-line @typescript-eslint/no-explicit-any -- each platform has its own image type
   drawImage(image: any, x: number, y: number, width: number, height: number): void;
+  drawImage(
+    // eslint-disable-next-line @typescript-eslint/no-explicit-any -- as above
+    image: any,
+    fromX: number,
+    fromY: number,
+    fromWidth: number,
+    fromHeight: number,
+    x: number,
+    y: number,
+    width: number,
+    height: number,
+  ): void;
   clearRect(x: number, y: number, width: number, height: number): void;
   fillRect(x: number, y: number, width: number, height: number): void;
   getImageData(
@@ -80,7 +92,8 @@ export interface PaintOptions {
   surfaces: MakeSurface;
 }
 
-function trace(context: PaintContext, path: PathData): void {
+/** Begins a path and lays these outlines in it. */
+export function trace(context: PaintContext, path: PathData): void {
   context.beginPath();
   eachCommand(path, (verb, at) => {
     if (verb === MOVE) context.moveTo(path[at], path[at + 1]);
@@ -97,12 +110,28 @@ function paintItem(context: PaintContext, item: DrawingItem, options: PaintOptio
   context.setTransform(...matrix);
   if (item.kind === 'image') {
     const shown = item.width * axisScales(matrix)[0];
-    const image = options.pictures(item.material, item.treatment, shown) as { width: number } | null;
+    const image = options.pictures(item.material, item.treatment, shown) as {
+      width: number;
+      height: number;
+    } | null;
     if (!image) return;
     context.imageSmoothingEnabled = true;
     // Enlarging wants the bicubic kernel; at most halved, linear is as good and far cheaper.
     context.imageSmoothingQuality = shown > image.width * 1.01 ? 'high' : 'low';
-    context.drawImage(image, -item.width / 2, -item.height / 2, item.width, item.height);
+    const { left, top, right, bottom } = item.shown;
+    // The image may be a smaller copy of the source.
+    const [kx, ky] = [image.width / item.width, image.height / item.height];
+    context.drawImage(
+      image,
+      (left + item.width / 2) * kx,
+      (top + item.height / 2) * ky,
+      (right - left) * kx,
+      (bottom - top) * ky,
+      left,
+      top,
+      right - left,
+      bottom - top,
+    );
     return;
   }
   const alpha = context.globalAlpha;

@@ -9,8 +9,17 @@ import {
   type PicturePart,
 } from '../design';
 import type { Hex } from '../colour';
-import { axisScales, placeMatrix, sweepPath, transformPath, type Box, type Matrix } from '../geometry';
+import {
+  axisScales,
+  multiply,
+  placeMatrix,
+  sweepPath,
+  transformPath,
+  type Box,
+  type Matrix,
+} from '../geometry';
 import { codeShape } from './code';
+import { middleOf, repeatMatrices } from './repeat';
 import { shapeOf, type OutlinePart, type Shape } from './part-shapes';
 import type { Drawing, DrawingFault, DrawingItem, Group, Materials, OutlineItem } from './types';
 
@@ -22,11 +31,20 @@ function pictureGroup(part: PicturePart, design: Design): Group {
   const material = design.materials.find((m) => m.id === part.material)!;
   const matrix = partMatrix(part);
   const { width, height } = material;
+  const { left, top, right, bottom } = part.crop ?? { left: 0, top: 0, right: 0, bottom: 0 };
+  const shown = {
+    left: left - width / 2,
+    top: top - height / 2,
+    right: width / 2 - right,
+    bottom: height / 2 - bottom,
+  };
   return {
     part: part.id,
     opacity: part.opacity,
-    items: [{ kind: 'image', material: material.id, treatment: treatmentOf(part), width, height, matrix }],
-    localBox: { left: -width / 2, top: -height / 2, right: width / 2, bottom: height / 2 },
+    items: [
+      { kind: 'image', material: material.id, treatment: treatmentOf(part), width, height, shown, matrix },
+    ],
+    localBox: shown,
     place: part.place,
     matrix,
   };
@@ -143,6 +161,16 @@ function outlineGroup(part: OutlinePart, shape: Shape, inks: Map<string, Hex>): 
   };
 }
 
+/** A group with its live copies, each behind the one before. */
+function repeated(part: Part, group: Group): Group {
+  if (!part.repeat) return group;
+  const copies = repeatMatrices(part.repeat, middleOf(part, group.localBox, group.matrix)).reverse();
+  const items = copies.flatMap((copy) =>
+    group.items.map((item): DrawingItem => ({ ...item, matrix: multiply(copy, item.matrix) })),
+  );
+  return { ...group, items };
+}
+
 interface ResolvedPart {
   /** What the group depends on beside the part itself. */
   outside: readonly unknown[];
@@ -165,10 +193,12 @@ function resolvePart(part: Part, design: Design, inks: Map<string, Hex>, materia
   if (known && known.outside.length === outside.length && known.outside.every((v, i) => v === outside[i]))
     return known;
   const faults: DrawingFault[] = [];
-  const group =
+  const group = repeated(
+    part,
     part.kind === 'picture'
       ? pictureGroup(part, design)
-      : outlineGroup(part, shapeOf(part, materials, faults), inks);
+      : outlineGroup(part, shapeOf(part, materials, faults), inks),
+  );
   const made = { outside, group, faults };
   resolvedParts.set(part, made);
   return made;

@@ -1,7 +1,16 @@
-import { boxHeight, boxWidth, isEmptyBox, type Box } from '../geometry';
+import type { Aids } from '../design';
+import { boxCentre, boxHeight, boxWidth, isEmptyBox, type Box } from '../geometry';
 
 /** A line that something has snapped to, and how far it reaches; board px. */
 export interface SnapLine {
+  axis: 'x' | 'y';
+  at: number;
+  from: number;
+  to: number;
+}
+
+/** A clear distance that is worth a number: along `axis`, at `at` on the other one; board px. */
+export interface SnapMeasure {
   axis: 'x' | 'y';
   at: number;
   from: number;
@@ -13,6 +22,7 @@ export interface Snap {
   dx: number;
   dy: number;
   lines: SnapLine[];
+  measures: SnapMeasure[];
 }
 
 /** Something to snap to: its sides, and its middle. */
@@ -59,7 +69,7 @@ function nearest(
  * farther than `within` board px. Across and down are looked at by themselves.
  */
 export function snapBox(box: Box, targets: readonly SnapTarget[], within: number): Snap {
-  if (isEmptyBox(box) || within <= 0) return { dx: 0, dy: 0, lines: [] };
+  if (isEmptyBox(box) || within <= 0) return { dx: 0, dy: 0, lines: [], measures: [] };
   const xs = nearest(box.left, box.right, targets, (b) => [b.left, b.right], within);
   const ys = nearest(box.top, box.bottom, targets, (b) => [b.top, b.bottom], within);
   const dx = xs[0]?.by ?? 0;
@@ -82,53 +92,115 @@ export function snapBox(box: Box, targets: readonly SnapTarget[], within: number
     }
     return [...byPlace.values()];
   };
-  return { dx, dy, lines: [...line('x', xs), ...line('y', ys)] };
+  const lines = [...line('x', xs), ...line('y', ys)];
+  return { dx, dy, lines, measures: [...measuresTo(moved, xs, 'y'), ...measuresTo(moved, ys, 'x')] };
+}
+
+/** The clear distance along `axis` from a box to the nearest on each side of those that it lines up with. */
+function measuresTo(box: Box, hits: readonly Hit[], axis: 'x' | 'y'): SnapMeasure[] {
+  const [low, high] = axis === 'x' ? (['left', 'right'] as const) : (['top', 'bottom'] as const);
+  const [cx, cy] = boxCentre(box);
+  const at = axis === 'x' ? cy : cx;
+  let before: SnapMeasure | null = null;
+  let after: SnapMeasure | null = null;
+  for (const { target } of hits) {
+    // The frame around everything is no neighbour.
+    if (!(target[high] > target[low])) continue;
+    if (target[high] < box[low] && (!before || target[high] > before.from))
+      before = { axis, at, from: target[high], to: box[low] };
+    if (target[low] > box[high] && (!after || target[low] < after.to))
+      after = { axis, at, from: box[high], to: target[low] };
+  }
+  return [before, after].filter((m) => m !== null);
+}
+
+/** What a design's guides and margin offer to snap to. */
+export function aidTargets(aids: Aids, board: { width: number; height: number }): SnapTarget[] {
+  const { width, height } = board;
+  const guides = aids.guides.map(({ axis, at }): SnapTarget => ({
+    box:
+      axis === 'x'
+        ? { left: at, right: at, top: -Infinity, bottom: Infinity }
+        : { left: -Infinity, right: Infinity, top: at, bottom: at },
+    middle: false,
+  }));
+  const { margin } = aids;
+  if (margin <= 0 || 2 * margin >= Math.min(width, height)) return guides;
+  const box = { left: margin, top: margin, right: width - margin, bottom: height - margin };
+  return [...guides, { box, middle: true }];
+}
+
+/** How far a box must move so that its nearest sides lie on a grid from the board's top left corner. */
+export function snapGrid(box: Box, step: number, within: number): Pick<Snap, 'dx' | 'dy'> {
+  if (isEmptyBox(box)) return { dx: 0, dy: 0 };
+  const along = (sides: [number, number]) => {
+    const [a, b] = sides.map((side) => Math.round(side / step) * step - side);
+    const by = Math.abs(a) <= Math.abs(b) ? a : b;
+    return Math.abs(by) <= within ? by : 0;
+  };
+  return { dx: along([box.left, box.right]), dy: along([box.top, box.bottom]) };
 }
 
 /** Gaps between parts that stand side by side, and a dragged box that could stand at the same gap. */
-export function snapGaps(box: Box, others: readonly Box[], within: number): Pick<Snap, 'dx' | 'dy'> {
+export function snapGaps(
+  box: Box,
+  others: readonly Box[],
+  within: number,
+): Pick<Snap, 'dx' | 'dy' | 'measures'> {
   const along = (
     low: (b: Box) => number,
     high: (b: Box) => number,
     sideLow: (b: Box) => number,
     sideHigh: (b: Box) => number,
-  ): number => {
+  ): { by: number; gaps: [number, number][] } => {
     const beside = others
       .filter((o) => sideLow(o) < sideHigh(box) && sideHigh(o) > sideLow(box))
       .sort((a, b) => low(a) - low(b));
-    let best = 0;
+    let best = { by: 0, gaps: [] as [number, number][] };
     let least = within;
-    const offer = (by: number) => {
+    const offer = (by: number, gaps: [number, number][]) => {
       if (Math.abs(by) > least) return;
       least = Math.abs(by);
-      best = by;
+      best = { by, gaps };
     };
     for (let i = 0; i + 1 < beside.length; i++) {
       const gap = low(beside[i + 1]) - high(beside[i]);
       if (gap <= 0) continue;
-      offer(high(beside[i + 1]) + gap - low(box));
-      offer(low(beside[i]) - gap - high(box));
+      const known: [number, number] = [high(beside[i]), low(beside[i + 1])];
+      const [first, last] = [low(beside[i]), high(beside[i + 1])];
+      offer(last + gap - low(box), [known, [last, last + gap]]);
+      offer(first - gap - high(box), [[first - gap, first], known]);
     }
     for (let i = 0; i < beside.length; i++)
       for (let j = i + 1; j < beside.length; j++) {
         const room = low(beside[j]) - high(beside[i]) - (high(box) - low(box));
-        if (room > 0) offer(high(beside[i]) + room / 2 - low(box));
+        if (room > 0)
+          offer(high(beside[i]) + room / 2 - low(box), [
+            [high(beside[i]), high(beside[i]) + room / 2],
+            [low(beside[j]) - room / 2, low(beside[j])],
+          ]);
       }
     return best;
   };
+  const across = along(
+    (b) => b.left,
+    (b) => b.right,
+    (b) => b.top,
+    (b) => b.bottom,
+  );
+  const down = along(
+    (b) => b.top,
+    (b) => b.bottom,
+    (b) => b.left,
+    (b) => b.right,
+  );
+  const [cx, cy] = boxCentre(box);
+  const measures = (axis: 'x' | 'y', at: number, gaps: [number, number][]) =>
+    gaps.map(([from, to]): SnapMeasure => ({ axis, at, from, to }));
   return {
-    dx: along(
-      (b) => b.left,
-      (b) => b.right,
-      (b) => b.top,
-      (b) => b.bottom,
-    ),
-    dy: along(
-      (b) => b.top,
-      (b) => b.bottom,
-      (b) => b.left,
-      (b) => b.right,
-    ),
+    dx: across.by,
+    dy: down.by,
+    measures: [...measures('x', cy + down.by, across.gaps), ...measures('y', cx + across.by, down.gaps)],
   };
 }
 

@@ -50,9 +50,11 @@ export interface ImageItem {
   kind: 'image';
   material: string;
   treatment: Treatment | null;
-  /** Source pixels; the picture spans (−width/2, −height/2) to (width/2, height/2) before `matrix`. */
+  /** Source pixels; the whole picture spans (−width/2, −height/2) to (width/2, height/2) before `matrix`. */
   width: number;
   height: number;
+  /** The part of it that shows, in the same units as that span. */
+  shown: Box;
   matrix: Matrix;
 }
 

@@ -55,6 +55,7 @@ function groupKey(group: Group, frame: string, pictures: PictureSource, colours 
         item.material,
         treatmentKey(item.treatment),
         item.matrix,
+        item.shown,
         !!pictures(item.material, item.treatment, 1),
       ];
     return [

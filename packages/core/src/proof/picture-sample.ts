@@ -1,5 +1,6 @@
 import { treatmentOf, type PicturePart } from '../design';
 import type { RasterImage } from '../raster';
+import type { PaintContext } from '../drawing';
 import type { CheckInput } from './types';
 
 /** A picture at the size of a check, treated as it prints. */
@@ -10,7 +11,7 @@ export interface PictureSample {
 }
 
 /** Samples by the platform's own image, which stays the same until the picture or its treatment changes. */
-const samples = new WeakMap<object, Map<number, PictureSample>>();
+const samples = new WeakMap<object, Map<string, PictureSample>>();
 
 /** A picture at no more than `size` px on its long side; null while its pixels are not there. */
 export function samplePicture(part: PicturePart, input: CheckInput, size: number): PictureSample | null {
@@ -22,14 +23,31 @@ export function samplePicture(part: PicturePart, input: CheckInput, size: number
   if (!image) return null;
   let known = samples.get(image);
   if (!known) samples.set(image, (known = new Map()));
-  let sample = known.get(size);
+  const key = JSON.stringify([size, part.crop]);
+  let sample = known.get(key);
   if (!sample) {
     const surface = input.surfaces(width, height);
     surface.context.drawImage(image, 0, 0, width, height);
+    clearCropped(surface.context, part, material, scale);
     sample = { image: surface.context.getImageData(0, 0, width, height), scale };
-    known.set(size, sample);
+    known.set(key, sample);
   }
   return sample;
+}
+
+/** Clears what a picture's crop cuts off. */
+function clearCropped(
+  context: PaintContext,
+  { crop }: PicturePart,
+  { width, height }: { width: number; height: number },
+  scale: number,
+): void {
+  if (!crop) return;
+  const [w, h] = [width * scale + 1, height * scale + 1];
+  context.clearRect(0, 0, crop.left * scale, h);
+  context.clearRect((width - crop.right) * scale, 0, w, h);
+  context.clearRect(0, 0, w, crop.top * scale);
+  context.clearRect(0, (height - crop.bottom) * scale, w, h);
 }
 
 /** A function of a sample that is worked out once for each. */
