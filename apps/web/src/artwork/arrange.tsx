@@ -9,10 +9,12 @@ import {
   AlignVerticalSpaceAround,
   BringToFront,
   FlipHorizontal,
+  Group,
   SendToBack,
+  Trash2,
 } from 'lucide-react';
 import { useState } from 'react';
-import type { Design } from '@brelm/core/design';
+import { bundleEdits, type Design } from '@brelm/core/design';
 import {
   alignEdits,
   boxOfAll,
@@ -27,7 +29,8 @@ import { safeBox, type SpecSide } from '@brelm/core/spec';
 import type { Resolved } from '../design';
 import { makeSurface } from '../platform/surfaces';
 import { useAppSelector } from '../store';
-import { IconButton } from '../ui';
+import { Button, IconButton } from '../ui';
+import { RepeatSettings } from './repeat-settings';
 import { mirrorCopies, moveInStack } from './part-actions';
 import { useEdit } from './use-edit';
 
@@ -153,6 +156,23 @@ export function Arrange({
           <SendToBack size={15} />
         </IconButton>
       </div>
+      {selection.length > 1 && (
+        <div className="mt-1.5 flex flex-col gap-1.5">
+          <RepeatSettings parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
+          <div className="flex gap-1.5">
+            <Button
+              className="!h-7 !px-2"
+              title="Bundle: choose and move them as one (B)"
+              onClick={() => edit.make('Bundle', bundleEdits(design, selection))}
+            >
+              <Group size={15} aria-hidden /> Bundle {selection.length} parts
+            </Button>
+            <IconButton label="Remove them" keys="Delete" onClick={() => edit.remove(selection)}>
+              <Trash2 size={15} />
+            </IconButton>
+          </div>
+        </div>
+      )}
     </section>
   );
 }

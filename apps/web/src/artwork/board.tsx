@@ -11,45 +11,33 @@ import {
 } from 'react';
 import { Group, Layer, Rect, Stage, Transformer } from 'react-konva';
 import type { Garment } from '@brelm/core/colour';
-import { applyEdits, type Design, type Edit } from '@brelm/core/design';
-import {
-  canSnapTo,
-  groupBounds,
-  snapBox,
-  snapGaps,
-  type SnapLine,
-  type SnapTarget,
-} from '@brelm/core/drawing';
-import { EMPTY_BOX, unite, type Box } from '@brelm/core/geometry';
-import { safeBox, type SpecSide } from '@brelm/core/spec';
+import { applyEdits, withBundled, type Design, type Edit } from '@brelm/core/design';
+import { groupBounds } from '@brelm/core/drawing';
+import { EMPTY_BOX, isEmptyBox, unite, type Box } from '@brelm/core/geometry';
+import type { SpecSide } from '@brelm/core/spec';
 import { resolveDesign, type Resolved } from '../design';
 import { store, useAppDispatch, useAppSelector } from '../store';
 import { dragged, selected } from '../store/editor';
 import { BoardFoot } from './board-foot';
-import { paintBoard } from './board-paint';
+import { paintBoard, type Look } from './board-paint';
 import { bringIn } from './bring-in';
+import { Guides } from './guides';
 import { HitPart, type Hands } from './hit-part';
 import { liveEdits, onLive, setLive } from './live';
+import { scaleFrom } from './measure';
+import { Rulers } from './rulers';
 import { newGesture, useEdit } from './use-edit';
+import { useSnap } from './use-snap';
 import { useView } from './use-view';
 
 export interface BoardHandle {
   fit(): void;
   zoom(by: number): void;
+  /** Shows what is selected as large as it goes; the board when nothing is. */
+  showSelection(): void;
 }
 
 const SPRUCE = '#1f5f50';
-/** How near something must come to snap, screen px. */
-const SNAP_PX = 6;
-
-interface Grabbed {
-  box: Box;
-  x: number;
-  y: number;
-  others: readonly Box[];
-  targets: readonly SnapTarget[];
-}
-
 /** The board on its garment: the artwork by our painter, hit shapes and handles by Konva. */
 export const Board = forwardRef<
   BoardHandle,
@@ -71,13 +59,29 @@ export const Board = forwardRef<
   const [marquee, setMarquee] = useState<{ x: number; y: number; width: number; height: number } | null>(
     null,
   );
-  const { view, size, fit, zoomAt, pan } = useView(box, design.board);
+  const { view, size, fit, show, showAt, zoomAt, pan } = useView(box, design.board);
+  const [look, setLook] = useState<Look>('print');
+  const [pulled, setPulled] = useState<{ axis: 'x' | 'y'; at: number } | null>(null);
+  const snap = useSnap(design, resolved, side, view);
+  const { snapped } = snap;
+  const { aids } = design;
 
-  useImperativeHandle(handle, () => ({ fit, zoom: (by) => zoomAt(size.width / 2, size.height / 2, by) }), [
+  const showSelection = () => {
+    const around = boxOf(store.getState().editor.selection);
+    if (isEmptyBox(around)) fit();
+    else show(around);
+  };
+  const boxOf = (ids: readonly string[]): Box =>
+    resolved.drawing.groups
+      .filter((g) => ids.includes(g.part))
+      .map(groupBounds)
+      .reduce(unite, EMPTY_BOX);
+
+  useImperativeHandle(handle, () => ({
     fit,
-    zoomAt,
-    size,
-  ]);
+    zoom: (by) => zoomAt(size.width / 2, size.height / 2, by),
+    showSelection,
+  }));
 
   useLayoutEffect(() => {
     const moving = dragging ? new Set(selection) : null;
@@ -88,7 +92,18 @@ export const Board = forwardRef<
         const edits = liveEdits();
         const now = edits ? resolveDesign(applyEdits(design, edits), colourway, resolved) : resolved;
         if (canvas.current)
-          paintBoard(canvas.current, size, view, now, moving, backdrop, side, pointedAt, lines.current);
+          paintBoard(canvas.current, {
+            size,
+            view,
+            resolved: now,
+            moving,
+            backdrop,
+            side,
+            pointedAt,
+            snapped: snapped.current,
+            aids,
+            look,
+          });
       });
     };
     schedule();
@@ -97,7 +112,21 @@ export const Board = forwardRef<
       stop();
       cancelAnimationFrame(frame);
     };
-  }, [size, view, design, colourway, resolved, dragging, selection, backdrop, side, pointedAt]);
+  }, [
+    size,
+    view,
+    design,
+    colourway,
+    resolved,
+    dragging,
+    selection,
+    backdrop,
+    side,
+    pointedAt,
+    snapped,
+    aids,
+    look,
+  ]);
 
   useEffect(() => {
     const chosen = selection.flatMap((id) => nodes.current.get(id) ?? []);
@@ -122,19 +151,6 @@ export const Board = forwardRef<
     return () => element.removeEventListener('wheel', wheel);
   }, [zoomAt, pan]);
 
-  const withoutSnap = useRef(false);
-  useEffect(() => {
-    const key = (e: KeyboardEvent) => {
-      withoutSnap.current = e.altKey;
-    };
-    window.addEventListener('keydown', key);
-    window.addEventListener('keyup', key);
-    return () => {
-      window.removeEventListener('keydown', key);
-      window.removeEventListener('keyup', key);
-    };
-  }, []);
-
   const locked = useMemo(
     () => new Set(design.parts.filter((p) => p.locked).map((p) => p.id)),
     [design.parts],
@@ -142,9 +158,16 @@ export const Board = forwardRef<
 
   const choose = (id: string, add: boolean) => {
     const now = store.getState().editor.selection;
-    if (add) dispatch(selected(now.includes(id) ? now.filter((x) => x !== id) : [...now, id]));
-    else if (!now.includes(id)) dispatch(selected([id]));
+    // What is bundled is chosen together.
+    const all = withBundled(design, [id]);
+    if (add)
+      dispatch(
+        selected(now.includes(id) ? now.filter((x) => !all.includes(x)) : [...new Set([...now, ...all])]),
+      );
+    else if (!now.includes(id)) dispatch(selected(all));
   };
+  /** One part out of its bundle. */
+  const only = (id: string) => dispatch(selected([id]));
 
   const begin = (what: string) => {
     gesture.current = newGesture(what);
@@ -163,67 +186,26 @@ export const Board = forwardRef<
       setLive(edits);
       return;
     }
-    lines.current = [];
-    grabbed.current = null;
+    snap.release();
     edit.make(label, edits, { gesture: gesture.current });
     setLive(null);
     dispatch(dragged(false));
   };
 
-  /** What is dragged, where it began, and what it may snap to. */
-  const grabbed = useRef<Grabbed | null>(null);
-  const lines = useRef<readonly SnapLine[]>([]);
   const grab = (part: string) => {
     begin('drag');
-    const { selection: moving } = store.getState().editor;
-    const groups = resolved.drawing.groups;
-    const boxes = (own: boolean) =>
-      groups
-        .filter((g) => moving.includes(g.part) === own)
-        .map(groupBounds)
-        .filter(canSnapTo);
-    const place = groups.find((g) => g.part === part)?.place;
-    const { width, height } = design.board;
-    const frame = { left: 0, top: 0, right: width, bottom: height };
-    const others = boxes(false);
-    grabbed.current = place
-      ? {
-          box: boxes(true).reduce(unite, EMPTY_BOX),
-          x: place.x,
-          y: place.y,
-          others,
-          targets: [frame, ...(side ? [safeBox(side)] : []), ...others].map((box) => ({ box, middle: true })),
-        }
-      : null;
-  };
-  const bound = (to: { x: number; y: number }) => {
-    const held = grabbed.current;
-    lines.current = [];
-    if (!held || withoutSnap.current) return to;
-    const [x, y] = toBoard(to.x, to.y);
-    const [dx, dy] = [x - held.x, y - held.y];
-    const { box } = held;
-    const there = { left: box.left + dx, top: box.top + dy, right: box.right + dx, bottom: box.bottom + dy };
-    const within = SNAP_PX / view.scale;
-    const snap = snapBox(there, held.targets, within);
-    const gaps = snapGaps(there, held.others, within);
-    // A line that can be seen goes before an equal gap.
-    const has = (axis: 'x' | 'y') => snap.lines.some((l) => l.axis === axis);
-    lines.current = snap.lines;
-    return {
-      x: to.x + (has('x') ? snap.dx : gaps.dx) * view.scale,
-      y: to.y + (has('y') ? snap.dy : gaps.dy) * view.scale,
-    };
+    snap.grab(part);
   };
 
   // The hands stay the same from frame to frame, so that parts which do not move are not rendered again.
-  const now = useRef({ choose, grab, bound, placed });
+  const now = useRef({ choose, only, grab, bound: snap.bound, placed });
   useLayoutEffect(() => {
-    now.current = { choose, grab, bound, placed };
+    now.current = { choose, only, grab, bound: snap.bound, placed };
   });
   const hands = useMemo<Hands>(
     () => ({
       choose: (id, add) => now.current.choose(id, add),
+      only: (id) => now.current.only(id),
       dragStart: (part) => now.current.grab(part),
       bound: (to) => now.current.bound(to),
       dragMove: () => now.current.placed('Move', false, false),
@@ -270,7 +252,9 @@ export const Board = forwardRef<
         ([, node]) => node.listening() && Konva.Util.haveIntersection(rect, node.getClientRect()),
       );
       dispatch(
-        selected(rect.width + rect.height < 6 ? base : [...new Set([...base, ...hit.map(([id]) => id)])]),
+        selected(
+          rect.width + rect.height < 6 ? base : withBundled(design, [...base, ...hit.map(([id]) => id)]),
+        ),
       );
     };
     stage.on('pointermove.marquee', move);
@@ -332,9 +316,26 @@ export const Board = forwardRef<
               onTransform={() => placed('Scale and turn', true, false)}
               onTransformEnd={() => placed('Scale and turn', true, true)}
             />
+            {look !== 'far' && <Guides aids={aids} view={view} size={size} pulled={pulled} edit={edit} />}
             {marquee && <Rect {...marquee} stroke={SPRUCE} strokeWidth={1} dash={[4, 3]} listening={false} />}
           </Layer>
         </Stage>
+        {look !== 'far' && (
+          <Rulers
+            view={view}
+            size={size}
+            board={design.board}
+            unit={aids.unit}
+            onPull={(axis, at) => setPulled({ axis, at })}
+            onDrop={(axis, at) => {
+              setPulled(null);
+              if (at !== null && pulled)
+                edit.make('Add a guide', [
+                  { op: 'setAids', change: { guides: [...aids.guides, { axis, at: Math.round(at) }] } },
+                ]);
+            }}
+          />
+        )}
         {design.parts.length === 0 && (
           <div className="pointer-events-none absolute inset-0 flex items-center justify-center">
             <p className="rounded-md bg-card px-4 py-2.5 text-center">
@@ -350,8 +351,17 @@ export const Board = forwardRef<
       </div>
       <BoardFoot
         view={view}
-        dpi={design.board.dpi}
+        design={design}
+        resolved={resolved}
+        look={look}
+        onLook={(next) => {
+          setLook(next);
+          if (next === 'far') showAt(scaleFrom(3, design.board.dpi));
+          else if (look === 'far') fit();
+        }}
+        onPrintSize={() => showAt(scaleFrom(0, design.board.dpi))}
         onFit={fit}
+        onSelection={showSelection}
         onZoom={(by) => zoomAt(size.width / 2, size.height / 2, by)}
       />
     </section>

@@ -6,6 +6,8 @@ import type { Group as DrawnGroup } from '@brelm/core/drawing';
 /** What can be done to a part with the pointer. */
 export interface Hands {
   choose(id: string, add: boolean): void;
+  /** Chooses one part out of its bundle. */
+  only(id: string): void;
   dragStart(part: string): void;
   /** Where a dragged part may go, in the stage's px: it snaps to what is around it. */
   bound(to: { x: number; y: number }): { x: number; y: number };
@@ -44,6 +46,8 @@ export const HitPart = memo(function HitPart({
       listening={!locked}
       draggable={!locked}
       onPointerDown={(e) => hands.choose(part, e.evt.shiftKey)}
+      onDblClick={() => hands.only(part)}
+      onDblTap={() => hands.only(part)}
       dragBoundFunc={hands.bound}
       onDragStart={() => hands.dragStart(part)}
       onDragMove={hands.dragMove}

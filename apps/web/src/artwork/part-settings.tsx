@@ -14,6 +14,7 @@ import { duplicateParts } from './part-actions';
 import { PictureSettings } from './picture-settings';
 import { ShapeSettings } from './shape-settings';
 import { ShadeSettings } from './shade-settings';
+import { RepeatSettings } from './repeat-settings';
 import { useEdit } from './use-edit';
 
 /** How often the numbers follow a gesture, ms. */
@@ -131,6 +132,7 @@ export function PartSettings({
           onChange={(spread) => edit.part(part.id, 'Grow', { spread }, `spread ${part.id}`)}
         />
       )}
+      <RepeatSettings parts={[part]} design={design} />
       {part.kind !== 'code' && (
         <label className="flex items-center gap-2 text-[13px]">
           <input

@@ -9,13 +9,14 @@ import {
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Plus } from 'lucide-react';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
-import { inksOfPart, inkValues, type Design } from '@brelm/core/design';
+import { inksOfPart, inkValues, reorderEdits, stackRuns, type Design } from '@brelm/core/design';
 import type { SpecSide } from '@brelm/core/spec';
 import type { Resolved } from '../design';
 import { useAppSelector } from '../store';
 import { Button } from '../ui';
+import { BundleHead } from './bundle-head';
 import { PartRow } from './part-row';
 import { Arrange } from './arrange';
 import { useEdit } from './use-edit';
@@ -48,7 +49,24 @@ export function Stack({
   const reorder = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const to = design.parts.findIndex((p) => p.id === over.id);
-    edit.make('Change the depth', [{ op: 'reorder', part: String(active.id), to }]);
+    edit.make('Change the depth', reorderEdits(design, String(active.id), to));
+  };
+  const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
+  const runs = useMemo(() => stackRuns(design), [design]);
+  const byId = useMemo(() => new Map(design.parts.map((p) => [p.id, p])), [design.parts]);
+  const row = (id: string) => {
+    const part = byId.get(id)!;
+    return (
+      <PartRow
+        key={id}
+        part={part}
+        colours={inksOfPart(part)
+          .map((ink) => values.get(ink) ?? '#000000')
+          .join()}
+        selected={selection.includes(id)}
+        open={selection.length === 1 && selection[0] === id ? { design, backdrop } : null}
+      />
+    );
   };
   return (
     <div className="flex min-h-0 flex-1 flex-col">
@@ -68,17 +86,29 @@ export function Stack({
         <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={reorder}>
           <SortableContext items={ids} strategy={verticalListSortingStrategy}>
             <ul className="flex flex-col gap-1">
-              {design.parts.map((part) => (
-                <PartRow
-                  key={part.id}
-                  part={part}
-                  colours={inksOfPart(part)
-                    .map((id) => values.get(id) ?? '#000000')
-                    .join()}
-                  selected={selection.includes(part.id)}
-                  open={selection.length === 1 && selection[0] === part.id ? { design, backdrop } : null}
-                />
-              ))}
+              {runs.map((run) => {
+                const bundle = design.bundles.find((b) => b.id === run.bundle);
+                if (!bundle) return run.parts.map(row);
+                // A part that is chosen by itself is always seen.
+                const open = !folded.has(bundle.id) || selection.some((id) => run.parts.includes(id));
+                return (
+                  <li key={`${bundle.id} ${run.parts[0]}`} className="rounded-md border border-line p-0.5">
+                    <BundleHead
+                      bundle={bundle}
+                      parts={run.parts}
+                      design={design}
+                      open={open}
+                      chosen={run.parts.every((id) => selection.includes(id))}
+                      onOpen={() => {
+                        const next = new Set(folded);
+                        if (!next.delete(bundle.id)) next.add(bundle.id);
+                        setFolded(next);
+                      }}
+                    />
+                    {open && <ul className="mt-0.5 flex flex-col gap-1 pl-2">{run.parts.map(row)}</ul>}
+                  </li>
+                );
+              })}
             </ul>
           </SortableContext>
         </DndContext>

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import type { Board } from '@brelm/core/design';
+import type { Box } from '@brelm/core/geometry';
 
 /** From board px to the window: x' = x · scale + x. */
 export interface View {
@@ -56,10 +57,37 @@ export function useView(box: RefObject<HTMLDivElement | null>, board: Board) {
     });
   }, []);
 
+  /** Shows a box of the board as large as it goes. */
+  const show = useCallback(
+    (to: Box) => {
+      own.current = true;
+      const [w, h] = [Math.max(1, to.right - to.left), Math.max(1, to.bottom - to.top)];
+      const fit = Math.min((size.width - 2 * MARGIN) / w, (size.height - 2 * MARGIN) / h);
+      const scale = Math.max(LEAST, Math.min(MOST, fit));
+      const middle = { x: (to.left + to.right) / 2, y: (to.top + to.bottom) / 2 };
+      setView({ scale, x: size.width / 2 - middle.x * scale, y: size.height / 2 - middle.y * scale });
+    },
+    [size],
+  );
+
+  /** Shows the whole board's middle at a scale. */
+  const showAt = useCallback(
+    (wanted: number) => {
+      own.current = true;
+      const scale = Math.max(LEAST, Math.min(MOST, wanted));
+      setView({
+        scale,
+        x: (size.width - boardWidth * scale) / 2,
+        y: (size.height - boardHeight * scale) / 2,
+      });
+    },
+    [size, boardWidth, boardHeight],
+  );
+
   const pan = useCallback((dx: number, dy: number) => {
     own.current = true;
     setView((v) => ({ ...v, x: v.x + dx, y: v.y + dy }));
   }, []);
 
-  return { view, size, fit, zoomAt, pan };
+  return { view, size, fit, show, showAt, zoomAt, pan };
 }

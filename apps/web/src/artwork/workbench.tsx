@@ -1,7 +1,7 @@
 import { useMemo, useRef, useState } from 'react';
 import { shallowEqual } from 'react-redux';
 import type { Garment } from '@brelm/core/colour';
-import { applyEdits, emptyDesign, type Design } from '@brelm/core/design';
+import { applyEdits, bundleEdits, emptyDesign, unbundleEdits, type Design } from '@brelm/core/design';
 import { sideOf, type Spec } from '@brelm/core/spec';
 import { useDrawing } from '../design';
 import { store, useAppDispatch, useAppSelector } from '../store';
@@ -76,6 +76,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
     'Shift+G': () => stepGarment(-1),
     c: stepColourway,
     f: () => board.current?.fit(),
+    'Shift+F': () => board.current?.showSelection(),
     '+': () => board.current?.zoom(1.25),
     '=': () => board.current?.zoom(1.25),
     '-': () => board.current?.zoom(0.8),
@@ -85,6 +86,8 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
     'Ctrl+a': () => dispatch(selected(made.parts.filter((p) => !p.locked && !p.hidden).map((p) => p.id))),
     'Ctrl+d': () => duplicateParts(edit, made, selection()),
     m: () => mirrorCopies(edit, made, selection(), made.board.width / 2),
+    b: () => edit.make('Bundle', bundleEdits(made, selection())),
+    'Shift+B': () => edit.make('Unbundle', unbundleEdits(made, selection())),
     PageUp: () => moveInStack(edit, made, selection(), 'forwards'),
     PageDown: () => moveInStack(edit, made, selection(), 'backwards'),
     'Shift+PageUp': () => moveInStack(edit, made, selection(), 'front'),

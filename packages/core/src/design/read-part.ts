@@ -3,6 +3,7 @@ import type { AlphaRule } from '../raster';
 import type { Checked } from './checked';
 import {
   CODE_LEVELS,
+  MOST_COPIES,
   PART_KINDS,
   type Keyline,
   type LetteringLine,
@@ -16,9 +17,6 @@ import {
   type Shade,
   type ShapePart,
 } from './types';
-
-/** The most copies that a repeat may make, the original among them. */
-export const MOST_COPIES = 360;
 
 const JOINS = ['round', 'mitre', 'bevel'] as const;
 const PART_FIELDS = [

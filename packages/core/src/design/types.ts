@@ -101,6 +101,9 @@ export interface Shade {
   dy: number;
 }
 
+/** The most copies that a repeat may make, the original among them. */
+export const MOST_COPIES = 360;
+
 /**
  * Live copies of a part, drawn with it: `step` moves each copy on from the one before by (dx, dy) board
  * px, turned and scaled about its own middle; `ring` goes around a centre that lies at (dx, dy) from the
