@@ -39,6 +39,13 @@ interface Stored {
   document: Design;
 }
 
+interface Version {
+  id: number;
+  kind: string;
+  name: string;
+  document?: Design;
+}
+
 const designs = async () => (await ask<Stored[]>('designs')).body;
 const owls = async () => (await designs()).find((d) => d.document.name === 'Count Owls Not Sheep')!;
 
@@ -85,11 +92,39 @@ describe('designs', () => {
     expect((await ask<Stored>(`designs/${made.id}`)).body.document.name).toBe('First tab');
     await save(1, 'Second tab');
     expect((await save(2, 'Second tab', { keepReplaced: true })).body.revision).toBe(3);
-    const kept = (await ask<{ kind: string; document: Design }[]>(`designs/${made.id}/versions`)).body;
-    expect(kept.map((v) => [v.kind, v.document.name])).toEqual([
-      ['replaced', 'First tab'],
-      ['refused', 'Second tab'],
+    const kept = (await ask<Version[]>(`designs/${made.id}/versions`)).body;
+    expect(kept.map((v) => v.kind)).toEqual(['replaced', 'refused']);
+    const names = [];
+    for (const { id } of kept)
+      names.push((await ask<Version>(`designs/${made.id}/versions/${id}`)).body.document!.name);
+    expect(names).toEqual(['First tab', 'Second tab']);
+    const drop = await ask(`designs/${made.id}/versions/${kept[0].id}`, { method: 'DELETE' });
+    expect(drop.status).toBe(409);
+  });
+
+  it('keeps versions under a name, gives each back, and drops them when told to', async () => {
+    const made = (await ask<Stored>('designs', { json: { document: (await owls()).document } })).body;
+    const versions = `designs/${made.id}/versions`;
+    const keep = (name: string, document: unknown = made.document) =>
+      ask<Version>(versions, { json: { name, document } });
+    expect((await keep('Before the moth')).status).toBe(201);
+    await keep('Before the moth');
+    await keep('  With a moth ', { ...made.document, name: 'Moth' });
+    const kept = (await ask<Version[]>(versions)).body;
+    expect(kept.map((v) => [v.kind, v.name, v.document])).toEqual([
+      ['named', 'With a moth', undefined],
+      ['named', 'Before the moth', undefined],
     ]);
+    const whole = (await ask<Version>(`${versions}/${kept[1].id}`)).body;
+    expect(whole.document).toEqual(made.document);
+    expect((await ask(`${versions}/${kept[1].id}`, { method: 'DELETE' })).status).toBe(204);
+    expect((await ask(`${versions}/${kept[1].id}`)).status).toBe(404);
+    expect((await ask(`${versions}/first`)).status).toBe(400);
+    const wrong = await keep('   ');
+    expect([wrong.status, JSON.stringify(wrong.body)]).toEqual([400, expect.stringContaining('name')]);
+    expect((await keep('x', { format: 'brelm-design' })).status).toBe(400);
+    const other = (await ask<Stored>('designs', { json: { document: made.document } })).body;
+    expect((await ask(`designs/${other.id}/versions/${kept[0].id}`)).status).toBe(404);
   });
 
   it('lets exactly one of many saves at the same moment through', async () => {

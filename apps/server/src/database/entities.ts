@@ -12,14 +12,19 @@ export class DesignRow {
   @Column('datetime', { precision: 3, name: 'archived_at', nullable: true }) archivedAt!: Date | null;
 }
 
-/** A version of a design that is kept aside: a save that was refused because it was stale, or one that was replaced knowingly. */
+/**
+ * A version of a design that is kept aside: a save that was refused because it was stale, one that was
+ * replaced knowingly, or one that the seller named.
+ */
 @Entity('design_versions')
 export class DesignVersionRow {
   @PrimaryGeneratedColumn() id!: number;
   @Index() @Column('char', { length: 36, name: 'design_id' }) designId!: string;
   /** The revision that the version was based on. */
   @Column('int') revision!: number;
-  @Column('varchar', { length: 20 }) kind!: 'refused' | 'replaced';
+  @Column('varchar', { length: 20 }) kind!: 'refused' | 'replaced' | 'named';
+  /** What the seller calls it; empty for one that was kept by itself. */
+  @Column('varchar', { length: 120, default: '' }) name!: string;
   @Column('longtext') document!: string;
   @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
 }

@@ -45,4 +45,15 @@ export class First1764000000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [First1764000000000];
+/** Versions that the seller keeps have a name. */
+export class NamedVersions1764060000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query("ALTER TABLE design_versions ADD COLUMN name VARCHAR(120) NOT NULL DEFAULT ''");
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('ALTER TABLE design_versions DROP COLUMN name');
+  }
+}
+
+export const MIGRATIONS = [First1764000000000, NamedVersions1764060000000];

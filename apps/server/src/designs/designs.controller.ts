@@ -1,6 +1,18 @@
-import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put, Query } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  ParseIntPipe,
+  ParseUUIDPipe,
+  Post,
+  Put,
+  Query,
+} from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { CreateDesignDto, DuplicateDesignDto, SaveDesignDto } from './designs.dto';
+import { CreateDesignDto, DuplicateDesignDto, NameVersionDto, SaveDesignDto } from './designs.dto';
 import { DesignsService } from './designs.service';
 
 @ApiTags('designs')
@@ -31,6 +43,22 @@ export class DesignsController {
   @Get(':id/versions')
   versions(@Param('id', ParseUUIDPipe) id: string) {
     return this.designs.keptVersions(id);
+  }
+
+  @Post(':id/versions')
+  keep(@Param('id', ParseUUIDPipe) id: string, @Body() body: NameVersionDto) {
+    return this.designs.nameVersion(id, body.name.trim(), body.document);
+  }
+
+  @Get(':id/versions/:version')
+  version(@Param('id', ParseUUIDPipe) id: string, @Param('version', ParseIntPipe) version: number) {
+    return this.designs.version(id, version);
+  }
+
+  @Delete(':id/versions/:version')
+  @HttpCode(204)
+  dropVersion(@Param('id', ParseUUIDPipe) id: string, @Param('version', ParseIntPipe) version: number) {
+    return this.designs.dropVersion(id, version);
   }
 
   @Post(':id/duplicate')

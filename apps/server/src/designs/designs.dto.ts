@@ -6,6 +6,7 @@ import {
   IsObject,
   IsOptional,
   IsString,
+  Matches,
   MaxLength,
   Min,
 } from 'class-validator';
@@ -39,4 +40,16 @@ export class DuplicateDesignDto {
   @IsNotEmpty()
   @MaxLength(300)
   name?: string;
+}
+
+export class NameVersionDto {
+  @ApiProperty({ description: 'What the version is called.' })
+  @IsString()
+  @Matches(/\S/, { message: 'name must say something' })
+  @MaxLength(120)
+  name!: string;
+
+  @ApiProperty({ description: 'The design document as it is to be kept.' })
+  @IsObject()
+  document!: Record<string, unknown>;
 }

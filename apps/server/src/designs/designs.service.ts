@@ -12,6 +12,8 @@ export interface StoredDesign {
   document: Design;
 }
 
+export type VersionSummary = Pick<DesignVersionRow, 'id' | 'revision' | 'kind' | 'name' | 'createdAt'>;
+
 export interface DesignSummary {
   id: string;
   name: string;
@@ -101,18 +103,52 @@ export class DesignsService {
     revision: number,
     kind: DesignVersionRow['kind'],
     document: string,
+    name = '',
   ): Promise<number> {
     const last = await this.versions.findOne({ where: { designId, kind }, order: { id: 'DESC' } });
     // A tab that tries the same save again does not pile up copies.
-    if (last?.document === document) return last.id;
-    return (await this.versions.save({ designId, revision, kind, document, createdAt: new Date() })).id;
+    if (last?.document === document && last.name === name) return last.id;
+    const row = { designId, revision, kind, name, document, createdAt: new Date() };
+    return (await this.versions.save(row)).id;
   }
 
-  /** Versions that were kept aside, newest first. */
-  async keptVersions(id: string) {
+  /** Versions that were kept aside, newest first, without their documents. */
+  async keptVersions(id: string): Promise<VersionSummary[]> {
     await this.row(id);
-    const rows = await this.versions.find({ where: { designId: id }, order: { id: 'DESC' } });
-    return rows.map(({ document, ...row }) => ({ ...row, document: readStored(document) }));
+    return this.versions.find({
+      select: { id: true, revision: true, kind: true, name: true, createdAt: true },
+      where: { designId: id },
+      order: { id: 'DESC' },
+    });
+  }
+
+  /** One kept version with its document. */
+  async version(designId: string, id: number): Promise<VersionSummary & { document: Design }> {
+    const { document, revision, kind, name, createdAt } = await this.versionRow(designId, id);
+    return { id, revision, kind, name, createdAt, document: readStored(document) };
+  }
+
+  /** Keeps a state of a design under a name. Throws a DocumentError for a document that is no design. */
+  async nameVersion(designId: string, name: string, document: unknown): Promise<VersionSummary> {
+    const design = JSON.stringify(readDesign(document));
+    const { revision } = await this.row(designId);
+    const id = await this.keepVersion(designId, revision, 'named', design, name);
+    const { document: _document, ...kept } = await this.version(designId, id);
+    return kept;
+  }
+
+  /** Drops a named version. Those that were kept so that nothing is lost stay: 409. */
+  async dropVersion(designId: string, id: number): Promise<void> {
+    const row = await this.versionRow(designId, id);
+    if (row.kind !== 'named')
+      throw new ConflictException('This version was kept so that nothing is lost: it cannot be dropped.');
+    await this.versions.delete({ id });
+  }
+
+  private async versionRow(designId: string, id: number): Promise<DesignVersionRow> {
+    const row = await this.versions.findOneBy({ designId, id });
+    if (!row) throw new NotFoundException(`There is no version ${id} of this design.`);
+    return row;
   }
 
   async duplicate(id: string, name?: string): Promise<StoredDesign> {

@@ -37,16 +37,32 @@ export function BundleHead({
       <IconButton label={open ? `Fold ${name}` : `Unfold ${name}`} aria-expanded={open} onClick={onOpen}>
         {open ? <ChevronDown size={15} /> : <ChevronRight size={15} />}
       </IconButton>
-      <button
-        type="button"
-        className="flex h-full min-w-0 flex-1 items-center gap-1.5 text-left"
-        title="Select the whole bundle"
-        aria-pressed={chosen}
-        onClick={() => dispatch(selected(parts))}
-      >
-        <span className="truncate font-medium">{name}</span>
-        <span className="shrink-0 text-[12.5px] text-muted">{parts.length} parts</span>
-      </button>
+      {chosen ? (
+        <input
+          key={bundle.name}
+          aria-label="Name of the bundle"
+          placeholder="Bundle"
+          defaultValue={bundle.name}
+          maxLength={120}
+          className="field !h-7 flex-1 font-medium"
+          onKeyDown={(e) => (e.key === 'Enter' || e.key === 'Escape') && e.currentTarget.blur()}
+          onBlur={(e) => {
+            const to = e.target.value.trim();
+            if (to !== bundle.name)
+              edit.make('Rename a bundle', [{ op: 'renameBundle', bundle: bundle.id, name: to }]);
+          }}
+        />
+      ) : (
+        <button
+          type="button"
+          className="flex h-full min-w-0 flex-1 items-center gap-1.5 text-left"
+          title="Select the whole bundle"
+          onClick={() => dispatch(selected(parts))}
+        >
+          <span className="truncate font-medium">{name}</span>
+          <span className="shrink-0 text-[12.5px] text-muted">{parts.length} parts</span>
+        </button>
+      )}
       <IconButton
         label={hidden ? `Show ${name}` : `Hide ${name}`}
         onClick={() =>

@@ -1,45 +1,12 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { partTitle, type Design } from '@brelm/core/design';
-import { GarmentCanvas, useDrawing, useThumbnail } from '../design';
+import { differences } from '@brelm/core/design';
+import { VersionFigure } from '../design';
 import { store, useAppDispatch, useAppSelector } from '../store';
-import { reasonOf, useCreateDesignMutation, useGarmentsQuery } from '../store/api';
+import { reasonOf, useCreateDesignMutation } from '../store/api';
 import { dropDraft } from '../store/drafts';
 import { mineKept, opened } from '../store/editor';
 import { Button, Modal } from '../ui';
-
-/** What differs between two versions, in words. */
-function differences(mine: Design, theirs: Design): string[] {
-  const out: string[] = [];
-  if (mine.name !== theirs.name) out.push(`Named “${mine.name}” here, “${theirs.name}” there`);
-  const other = new Map(theirs.parts.map((p) => [p.id, p]));
-  for (const part of mine.parts) {
-    const there = other.get(part.id);
-    if (!there) out.push(`“${partTitle(part)}” is only here`);
-    else if (JSON.stringify(there) !== JSON.stringify(part)) out.push(`“${partTitle(part)}” differs`);
-    other.delete(part.id);
-  }
-  for (const part of other.values()) out.push(`“${partTitle(part)}” is only there`);
-  if (JSON.stringify(mine.inks) !== JSON.stringify(theirs.inks)) out.push('Inks differ');
-  if (JSON.stringify(mine.colourways) !== JSON.stringify(theirs.colourways)) out.push('Colourways differ');
-  return out.length ? out : ['Only settings such as the garments differ'];
-}
-
-function Version({ design, title }: { design: Design; title: string }) {
-  const { data: garments } = useGarmentsQuery();
-  const artwork = useThumbnail(useDrawing(design, undefined), 400);
-  const backdrop = garments?.find((g) => g.id === design.backdrop) ?? garments?.[0];
-  return (
-    <figure>
-      {backdrop && (
-        <div className="overflow-hidden rounded-md border border-line">
-          <GarmentCanvas garment={backdrop} artwork={artwork} width={210} height={250} label={title} />
-        </div>
-      )}
-      <figcaption className="mt-1 font-medium">{title}</figcaption>
-    </figure>
-  );
-}
 
 /** Two versions of one design: both are kept, and the seller says which goes on under its name. */
 export function ConflictDialog() {
@@ -77,8 +44,8 @@ export function ConflictDialog() {
         Another tab or person saved it since you opened it. Nothing is lost: choose how to go on.
       </p>
       <div className="flex flex-wrap gap-5">
-        <Version design={mine} title="Here" />
-        <Version design={theirs.document} title={`There (revision ${theirs.revision})`} />
+        <VersionFigure design={mine} title="Here" />
+        <VersionFigure design={theirs.document} title={`There (revision ${theirs.revision})`} />
         <div className="min-w-40 flex-1">
           <p className="heading mb-1">What differs</p>
           <ul className="list-disc pl-4 text-[13px]">

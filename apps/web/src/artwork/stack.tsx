@@ -8,14 +8,16 @@ import {
   type DragEndEvent,
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import { Plus } from 'lucide-react';
+import { Expand, Plus } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
-import { inksOfPart, inkValues, reorderEdits, stackRuns, type Design } from '@brelm/core/design';
-import type { SpecSide } from '@brelm/core/spec';
+import { fitted, inksOfPart, inkValues, reorderEdits, stackRuns, type Design } from '@brelm/core/design';
+import { drawingBounds } from '@brelm/core/drawing';
+import { isEmptyBox } from '@brelm/core/geometry';
+import { safeBox, type SpecSide } from '@brelm/core/spec';
 import type { Resolved } from '../design';
 import { useAppSelector } from '../store';
-import { Button } from '../ui';
+import { Button, IconButton } from '../ui';
 import { BundleHead } from './bundle-head';
 import { PartRow } from './part-row';
 import { Arrange } from './arrange';
@@ -51,6 +53,7 @@ export function Stack({
     const to = design.parts.findIndex((p) => p.id === over.id);
     edit.make('Change the depth', reorderEdits(design, String(active.id), to));
   };
+  const drawn = drawingBounds(resolved.drawing);
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
   const runs = useMemo(() => stackRuns(design), [design]);
   const byId = useMemo(() => new Map(design.parts.map((p) => [p.id, p])), [design.parts]);
@@ -72,9 +75,22 @@ export function Stack({
     <div className="flex min-h-0 flex-1 flex-col">
       <div className="flex items-center justify-between px-3 pt-3 pb-2">
         <h2 className="heading">Stack</h2>
-        <Button className="!h-7 !px-2" onClick={onAdd} title="Add part (A)">
-          <Plus size={15} aria-hidden /> Add part
-        </Button>
+        <div className="flex items-center gap-1">
+          <IconButton
+            label={side ? 'Fit the artwork to the safe area' : 'Fit the artwork to the board'}
+            disabled={isEmptyBox(drawn)}
+            onClick={() => {
+              const { width, height } = design.board;
+              const to = side ? safeBox(side) : { left: 0, top: 0, right: width, bottom: height };
+              edit.make('Fit the artwork', [{ op: 'replace', design: fitted(design, drawn, to) }]);
+            }}
+          >
+            <Expand size={15} />
+          </IconButton>
+          <Button className="!h-7 !px-2" onClick={onAdd} title="Add part (A)">
+            <Plus size={15} aria-hidden /> Add part
+          </Button>
+        </div>
       </div>
       <Arrange design={design} resolved={resolved} side={side} />
       <div className="min-h-0 flex-1 overflow-y-auto px-2 pt-2 pb-2">

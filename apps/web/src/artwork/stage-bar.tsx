@@ -1,4 +1,5 @@
-import { Download, Redo2, Undo2 } from 'lucide-react';
+import { BookMarked, Download, Redo2, Undo2 } from 'lucide-react';
+import { useState } from 'react';
 import { NavLink, useNavigate } from 'react-router';
 import type { Design } from '@brelm/core/design';
 import { stopsOn } from '@brelm/core/proof';
@@ -8,6 +9,8 @@ import { useAppDispatch, useAppSelector } from '../store';
 import { colourwayChosen, redone, undone } from '../store/editor';
 import { Button, IconButton, SeverityMark, VerdictMark } from '../ui';
 import { useKeys } from '../use-keys';
+import { BoardDialog } from './board-dialog';
+import { VersionsDialog } from './versions-dialog';
 import { HistoryList } from './history-list';
 import { useProofState } from './proof-store';
 import { useEdit } from './use-edit';
@@ -33,6 +36,7 @@ export function StageBar({
     '1': () => void navigate(`/design/${id}`),
     '2': () => void navigate(`/design/${id}/garments`),
   });
+  const [dialog, setDialog] = useState<'board' | 'versions' | null>(null);
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const past = useAppSelector((s) => s.editor.past);
@@ -55,9 +59,16 @@ export function StageBar({
           else e.target.value = design.name;
         }}
       />
-      <p className="min-w-0 flex-1 truncate text-[13px] text-muted" title={specWords(design, specs)}>
-        {specWords(design, specs)}
-      </p>
+      <div className="min-w-0 flex-1">
+        <button
+          type="button"
+          className="block max-w-full truncate rounded-md px-1.5 py-1 text-left text-[13px] text-muted hover:bg-line hover:text-ink"
+          title={`${specWords(design, specs)}: change the product`}
+          onClick={() => setDialog('board')}
+        >
+          {specWords(design, specs)}
+        </button>
+      </div>
       <nav aria-label="Stages" className="flex gap-1">
         {STAGES.map(([path, name, key]) => (
           <NavLink
@@ -108,6 +119,9 @@ export function StageBar({
           <Redo2 size={17} />
         </IconButton>
         <HistoryList />
+        <IconButton label="Versions" onClick={() => setDialog('versions')}>
+          <BookMarked size={16} />
+        </IconButton>
       </div>
       {onExport && (
         <Button tone="main" onClick={onExport}>
@@ -127,6 +141,8 @@ export function StageBar({
           )}
         </Button>
       )}
+      {dialog === 'board' && <BoardDialog design={design} specs={specs} onClose={() => setDialog(null)} />}
+      {dialog === 'versions' && <VersionsDialog design={design} onClose={() => setDialog(null)} />}
     </div>
   );
 }

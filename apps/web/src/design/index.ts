@@ -4,3 +4,5 @@ export * from './use-drawing';
 export * from './artwork-painter';
 export * from './garment-canvas';
 export * from './words';
+export * from './spec-choice';
+export * from './version-figure';

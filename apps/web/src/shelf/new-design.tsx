@@ -5,6 +5,7 @@ import { emptyDesign } from '@brelm/core/design';
 import { byLightness } from '@brelm/core/proof';
 import { boardOf, type Spec } from '@brelm/core/spec';
 import { reasonOf, useCreateDesignMutation } from '../store/api';
+import { SpecChoice, specSides } from '../design';
 import { Button, garmentBackground, Modal } from '../ui';
 
 /** Garments that a new design is judged on: the chosen one, then an even spread from dark to light. */
@@ -29,9 +30,7 @@ export function NewDesign({
   onClose: () => void;
   onMade: (id: string) => void;
 }) {
-  const choices = specs.flatMap((spec) =>
-    spec.sides.map((side) => ({ spec, side, key: `${spec.id} ${side.id}` })),
-  );
+  const choices = specSides(specs);
   const [name, setName] = useState('');
   const [chosen, setChosen] = useState(
     () => choices.find((c) => c.spec.id === 'pinfold/tee-front')?.key ?? choices[0]?.key,
@@ -80,29 +79,7 @@ export function NewDesign({
           onChange={(e) => setName(e.target.value)}
         />
         <div className="mt-4 grid gap-5 sm:grid-cols-[1fr_16rem]">
-          <RadioGroup value={chosen} onChange={setChosen} aria-label="Product">
-            <p className="heading mb-1.5">Product</p>
-            <div className="flex max-h-72 flex-col gap-1.5 overflow-y-auto p-0.5">
-              {choices.map(({ spec, side, key }) => (
-                <Radio
-                  key={key}
-                  value={key}
-                  className="flex cursor-pointer items-center gap-3 rounded-md border border-line px-3 py-2 data-checked:border-spruce data-checked:bg-paper"
-                >
-                  <BoardShape width={side.widthIn} height={side.heightIn} />
-                  <span className="min-w-0 flex-1">
-                    <span className="block font-medium">
-                      {spec.marketplace}, {spec.product.charAt(0).toLowerCase() + spec.product.slice(1)}
-                    </span>
-                    <span className="block text-[13px] text-muted">
-                      {side.widthPx} × {side.heightPx} px · {side.widthIn} × {side.heightIn} in at {side.dpi}{' '}
-                      dpi
-                    </span>
-                  </span>
-                </Radio>
-              ))}
-            </div>
-          </RadioGroup>
+          <SpecChoice specs={specs} value={chosen} onChange={setChosen} />
           <RadioGroup value={garmentId} onChange={setGarmentId} aria-label="Garment colour">
             <p className="heading mb-1.5">Garment colour</p>
             <div className="grid max-h-72 grid-cols-2 gap-1.5 overflow-y-auto p-0.5">
@@ -136,22 +113,5 @@ export function NewDesign({
         </div>
       </form>
     </Modal>
-  );
-}
-
-/** The print area's proportions, all to one scale. */
-function BoardShape({ width, height }: { width: number; height: number }) {
-  const scale = 34 / 18;
-  return (
-    <svg width="36" height="38" viewBox="0 0 36 38" aria-hidden className="shrink-0">
-      <rect
-        x={(36 - width * scale) / 2}
-        y={(38 - height * scale) / 2}
-        width={width * scale}
-        height={height * scale}
-        className="fill-paper stroke-muted"
-        strokeWidth="1"
-      />
-    </svg>
   );
 }

@@ -12,6 +12,15 @@ export interface StoredDesign {
   document: Design;
 }
 
+/** A kept version of a design, without its document. */
+export interface VersionEntry {
+  id: number;
+  revision: number;
+  kind: 'refused' | 'replaced' | 'named';
+  name: string;
+  createdAt: string;
+}
+
 export interface TypefaceEntry {
   id: string;
   name: string;
@@ -52,7 +61,7 @@ export function reasonOf(error: unknown): string {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
-  tagTypes: ['designs', 'garments'],
+  tagTypes: ['designs', 'garments', 'versions'],
   endpoints: (build) => ({
     designs: build.query<StoredDesign[], { archived: boolean }>({
       query: ({ archived }) => `designs?archived=${archived}`,
@@ -100,6 +109,22 @@ export const api = createApi({
         return { url: 'materials', method: 'POST', body };
       },
     }),
+    versions: build.query<VersionEntry[], string>({
+      query: (id) => `designs/${id}/versions`,
+      providesTags: ['versions'],
+      keepUnusedDataFor: 0,
+    }),
+    version: build.query<VersionEntry & { document: Design }, { id: string; version: number }>({
+      query: ({ id, version }) => `designs/${id}/versions/${version}`,
+    }),
+    keepVersion: build.mutation<VersionEntry, { id: string; name: string; document: Design }>({
+      query: ({ id, ...body }) => ({ url: `designs/${id}/versions`, method: 'POST', body }),
+      invalidatesTags: ['versions'],
+    }),
+    dropVersion: build.mutation<void, { id: string; version: number }>({
+      query: ({ id, version }) => ({ url: `designs/${id}/versions/${version}`, method: 'DELETE' }),
+      invalidatesTags: ['versions'],
+    }),
     startExport: build.mutation<
       ExportRecord,
       { designId: string; spec: string; side: string; colourway: string }
@@ -125,6 +150,10 @@ export const {
   useShopQuery,
   useTypefacesQuery,
   useBringInMutation,
+  useVersionsQuery,
+  useVersionQuery,
+  useKeepVersionMutation,
+  useDropVersionMutation,
   useStartExportMutation,
   useExportRecordQuery,
   useCancelExportMutation,

@@ -7,8 +7,11 @@ import {
   applyEdits,
   code,
   DocumentError,
+  differences,
+  fitted,
   freshId,
   inkValues,
+  NO_AIDS,
   partTitle,
   picture,
   place,
@@ -294,5 +297,62 @@ describe('refit', () => {
     const there = refit(design, board);
     expect(there.parts[0].place).toMatchObject({ x: 225, y: 675, scaleX: 0.5, scaleY: 0.5 });
     expect(refit(design, { ...design.board, spec: 'other' }).parts).toBe(design.parts);
+  });
+
+  it('fits one frame into the other, keeps the size, or keeps the position', () => {
+    const design = { ...two(), aids: { ...NO_AIDS, guides: [{ axis: 'x' as const, at: 450 }], margin: 30 } };
+    const board = { ...design.board, width: 1200, height: 600, dpi: 600 };
+    const frames = {
+      from: { left: 100, top: 100, right: 800, bottom: 800 },
+      to: { left: 300, top: 50, right: 1100, bottom: 400 },
+    };
+    const scaled = refit(design, board, 'scale', frames);
+    expect(scaled.parts[0].place).toMatchObject({ x: 700, y: 225, scaleX: 0.5 });
+    expect(scaled.aids).toMatchObject({ guides: [{ axis: 'x', at: 700 }], margin: 60 });
+    const kept = refit(design, board, 'size');
+    expect(kept.parts[0].place).toMatchObject({ x: 600, y: 300, scaleX: 2 });
+    const put = refit(design, board, 'position');
+    expect(put.parts[0].place).toMatchObject({ x: 900, y: 900, scaleX: 2 });
+    expect(put.aids.guides[0].at).toBe(900);
+  });
+
+  it('of the artwork alone leaves the aids where they are', () => {
+    const design = { ...two(), aids: { ...NO_AIDS, guides: [{ axis: 'x' as const, at: 450 }], margin: 30 } };
+    const box = { left: 50, top: 50, right: 500, bottom: 500 };
+    const there = fitted(design, box, { left: 0, top: 0, right: 900, bottom: 1800 });
+    expect(there.aids).toBe(design.aids);
+    expect(there.parts[1].place).toMatchObject({ x: 800, y: 1250, scaleX: 2 });
+  });
+
+  it('to the same board does something only when its frame is another', () => {
+    const design = two();
+    const frame = { left: 0, top: 0, right: 900, bottom: 900 };
+    expect(refit(design, design.board, 'scale', { from: frame, to: frame }).parts).toBe(design.parts);
+    const half = { ...frame, right: 450, bottom: 450 };
+    expect(refit(design, design.board, 'scale', { from: frame, to: half }).parts[0].place.scaleX).toBe(0.5);
+  });
+});
+
+describe('differences', () => {
+  it('are told part by part, and none are none', () => {
+    const mine = two();
+    expect(differences(mine, structuredClone(mine))).toEqual([]);
+    const theirs = applyEdits(mine, [
+      { op: 'rename', name: 'Other' },
+      { op: 'place', part: 'one', place: { x: 3 } },
+      { op: 'removeParts', parts: ['two'] },
+      { op: 'setInk', ink: 'a', value: '#123456' },
+    ]);
+    expect(differences(mine, theirs)).toEqual([
+      'Named “Test” here, “Other” there',
+      '“one” differs',
+      '“two” is only here',
+      'Inks differ',
+    ]);
+    const turned = applyEdits(mine, [{ op: 'reorder', part: 'one', to: 1 }]);
+    expect(differences(mine, turned)).toEqual(['Parts lie in another order']);
+    expect(differences(mine, { ...mine, garments: ['bone'] })).toEqual([
+      'Only settings such as the garments differ',
+    ]);
   });
 });

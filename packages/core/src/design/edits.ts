@@ -2,7 +2,6 @@ import type { Hex } from '../colour';
 import type {
   Acceptance,
   Aids,
-  Board,
   Bundle,
   Colourway,
   Design,
@@ -39,7 +38,7 @@ export type Edit =
   | { op: 'renameBundle'; bundle: string; name: string }
   | { op: 'removeBundle'; bundle: string }
   | { op: 'setAids'; change: Partial<Aids> }
-  | { op: 'setBoard'; board: Board }
+  | { op: 'replace'; design: Design }
   | { op: 'accept'; acceptance: Acceptance }
   | { op: 'unaccept'; acceptance: Omit<Acceptance, 'reason'> }
   | { op: 'setBackdrop'; garment: string }
@@ -204,8 +203,8 @@ export function applyEdit(design: Design, edit: Edit): Design {
       };
     case 'setAids':
       return { ...design, aids: { ...design.aids, ...edit.change } };
-    case 'setBoard':
-      return { ...design, board: edit.board };
+    case 'replace':
+      return edit.design;
     case 'accept':
       return {
         ...design,

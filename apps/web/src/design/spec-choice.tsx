@@ -1,0 +1,66 @@
+import { Radio, RadioGroup } from '@headlessui/react';
+import type { Spec, SpecSide } from '@brelm/core/spec';
+
+export interface SpecAndSide {
+  spec: Spec;
+  side: SpecSide;
+  /** Names both. */
+  key: string;
+}
+
+/** Every side of every spec. */
+export const specSides = (specs: readonly Spec[]): SpecAndSide[] =>
+  specs.flatMap((spec) => spec.sides.map((side) => ({ spec, side, key: `${spec.id} ${side.id}` })));
+
+/** The products that a design can be made for; `value` is a key of specSides. */
+export function SpecChoice({
+  specs,
+  value,
+  onChange,
+}: {
+  specs: readonly Spec[];
+  value: string | undefined;
+  onChange: (key: string) => void;
+}) {
+  return (
+    <RadioGroup value={value} onChange={onChange} aria-label="Product">
+      <p className="heading mb-1.5">Product</p>
+      <div className="flex max-h-72 flex-col gap-1.5 overflow-y-auto p-0.5">
+        {specSides(specs).map(({ spec, side, key }) => (
+          <Radio
+            key={key}
+            value={key}
+            className="flex cursor-pointer items-center gap-3 rounded-md border border-line px-3 py-2 data-checked:border-spruce data-checked:bg-paper"
+          >
+            <BoardShape width={side.widthIn} height={side.heightIn} />
+            <span className="min-w-0 flex-1">
+              <span className="block font-medium">
+                {spec.marketplace}, {spec.product.charAt(0).toLowerCase() + spec.product.slice(1)}
+              </span>
+              <span className="block text-[13px] text-muted">
+                {side.widthPx} × {side.heightPx} px · {side.widthIn} × {side.heightIn} in at {side.dpi} dpi
+              </span>
+            </span>
+          </Radio>
+        ))}
+      </div>
+    </RadioGroup>
+  );
+}
+
+/** The print area's proportions, all to one scale. */
+function BoardShape({ width, height }: { width: number; height: number }) {
+  const scale = 34 / 18;
+  return (
+    <svg width="36" height="38" viewBox="0 0 36 38" aria-hidden className="shrink-0">
+      <rect
+        x={(36 - width * scale) / 2}
+        y={(38 - height * scale) / 2}
+        width={width * scale}
+        height={height * scale}
+        className="fill-paper stroke-muted"
+        strokeWidth="1"
+      />
+    </svg>
+  );
+}
