@@ -112,7 +112,7 @@ describe('bad files', () => {
     await page
       .getByTestId('file-input')
       .setInputFiles([bad, script, join(ROOT, 'demo/samples/mushroom.svg')]);
-    await page.getByText('note.png: this is no PNG, JPEG, WebP or SVG file').waitFor();
+    await page.getByText('note.png: this is no PNG, JPEG, WebP, AVIF, TIFF, GIF or SVG file').waitFor();
     await page.getByText('scripted.svg is in, with this difference: A script was left out').waitFor();
     await page.locator('aside[aria-label="Stack"] li', { hasText: 'mushroom' }).waitFor();
     expect(await page.evaluate(() => (window as { ran?: boolean }).ran)).toBeUndefined();

@@ -300,7 +300,7 @@ describe('bad input exits 2 and names file, field and reason:', () => {
           'pinfold/tee-front',
         ];
       },
-      /it is no PNG, JPEG or WebP/,
+      /it is no PNG, JPEG, WebP, AVIF, TIFF or GIF/,
     ],
     [
       'a picture of another size',

@@ -246,7 +246,7 @@ describe('uploads', () => {
       'a text file named .png',
       () => Buffer.from('hello'),
       'note.png',
-      /note\.png: this is no PNG, JPEG, WebP or SVG file/,
+      /note\.png: this is no PNG, JPEG, WebP, AVIF, TIFF, GIF or SVG file/,
     ],
     ['an empty file', () => new Uint8Array(), 'empty.png', /empty\.png: this is no PNG/],
     ['a font', () => Buffer.from('\0\x01\0\0 not a picture'), 'font.ttf', /font\.ttf: this is no PNG/],

@@ -17,10 +17,17 @@ export class UploadError extends Error {
 export type Upload =
   { kind: 'picture'; mime: string; width: number; height: number } | { kind: 'motif'; art: SvgArt };
 
-function kindOf(bytes: Buffer): 'png' | 'jpeg' | 'webp' | 'svg' | null {
+/** A picture's kind as it begins its bytes; all of them are read by libvips. */
+type PictureKind = 'png' | 'jpeg' | 'webp' | 'avif' | 'tiff' | 'gif';
+
+function kindOf(bytes: Buffer): PictureKind | 'svg' | null {
   if (bytes.subarray(0, 8).equals(Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]))) return 'png';
   if (bytes[0] === 0xff && bytes[1] === 0xd8 && bytes[2] === 0xff) return 'jpeg';
   if (bytes.toString('latin1', 0, 4) === 'RIFF' && bytes.toString('latin1', 8, 12) === 'WEBP') return 'webp';
+  const start = bytes.toString('latin1', 0, 6);
+  if (start === 'GIF87a' || start === 'GIF89a') return 'gif';
+  if (['II*\0', 'MM\0*', 'II+\0', 'MM\0+'].includes(start.slice(0, 4))) return 'tiff';
+  if (/^ftyp(avif|avis)/.test(bytes.toString('latin1', 4, 12))) return 'avif';
   return /<svg[\s>]/i.test(bytes.toString('utf8', 0, 200_000)) ? 'svg' : null;
 }
 
@@ -43,7 +50,10 @@ export function readSvgFile(source: string): SvgArt {
  */
 export async function inspectUpload(bytes: Buffer, name: string): Promise<Upload> {
   const kind = kindOf(bytes);
-  if (!kind) throw new UploadError(`${name}: this is no PNG, JPEG, WebP or SVG file, whatever its name says`);
+  if (!kind)
+    throw new UploadError(
+      `${name}: this is no PNG, JPEG, WebP, AVIF, TIFF, GIF or SVG file, whatever its name says`,
+    );
   if (kind === 'svg') {
     if (bytes.length > SVG_MAX_BYTES) throw new UploadError(`${name}: the SVG is over 50 MB`);
     try {
@@ -62,6 +72,10 @@ export async function inspectUpload(bytes: Buffer, name: string): Promise<Upload
     return { kind: 'picture', mime: `image/${kind}`, width, height };
   } catch (error) {
     if (error instanceof UploadError) throw error;
-    throw new UploadError(`${name}: ${decodeReason(error)}`);
+    const reason = decodeReason(error);
+    // By its first bytes it is one: what no decoder knows any more has lost its end.
+    throw new UploadError(
+      `${name}: ${/^it is no /.test(reason) ? 'the file is damaged or cut off' : reason}`,
+    );
   }
 }

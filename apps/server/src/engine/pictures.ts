@@ -25,13 +25,13 @@ export function decodeReason(error: unknown): string {
   const text = error instanceof Error ? error.message : String(error);
   if (/pixel limit/i.test(text))
     return `it has more than ${MAX_PIXELS / 1e6} megapixels, which is more than can be read safely`;
-  if (/unsupported image format/i.test(text)) return 'it is no PNG, JPEG or WebP picture';
+  if (/unsupported image format/i.test(text)) return 'it is no PNG, JPEG, WebP, AVIF, TIFF or GIF picture';
   if (/premature|truncat|end of|incomplete|corrupt|bad |invalid|error/i.test(text))
     return 'the file is damaged or cut off';
   return text;
 }
 
-/** Decodes PNG, JPEG or WebP to 8-bit sRGB with straight alpha, turned as EXIF says. */
+/** Decodes a picture (of several frames or pages: the first) to 8-bit sRGB with straight alpha, turned as EXIF says. */
 export async function decodePicture(bytes: Buffer, longSide?: number): Promise<RasterImage> {
   let pipeline = sharp(bytes, { limitInputPixels: MAX_PIXELS, failOn: 'warning' }).autoOrient();
   if (longSide) pipeline = pipeline.resize(longSide, longSide, { fit: 'inside', withoutEnlargement: true });

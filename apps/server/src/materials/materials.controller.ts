@@ -32,7 +32,7 @@ export class MaterialsController {
   @ApiBody({ schema: { type: 'object', properties: { file: { type: 'string', format: 'binary' } } } })
   @UseInterceptors(FileInterceptor('file', { limits: { fileSize: MAX_UPLOAD_BYTES, files: 1 } }))
   bringIn(@UploadedFile() file?: Express.Multer.File) {
-    if (!file) throw new BadRequestException('file: send one PNG, JPEG, WebP or SVG file.');
+    if (!file) throw new BadRequestException('file: send one PNG, JPEG, WebP, AVIF, TIFF, GIF or SVG file.');
     // Browsers send names as UTF-8, which multer hands on as Latin-1.
     return this.materials.bringIn(file.buffer, Buffer.from(file.originalname, 'latin1').toString('utf8'));
   }

@@ -133,7 +133,7 @@ export function AddPart({ open, design, onClose }: { open: boolean; design: Desi
         <FileButton
           multiple
           testId="file-input"
-          accept=".png,.jpg,.jpeg,.webp,.svg,image/png,image/jpeg,image/webp,image/svg+xml"
+          accept=".png,.jpg,.jpeg,.webp,.avif,.tif,.tiff,.gif,.svg,image/png,image/jpeg,image/webp,image/avif,image/tiff,image/gif,image/svg+xml"
           onFiles={(list) => {
             close();
             void bringIn(list, edit);
@@ -142,7 +142,8 @@ export function AddPart({ open, design, onClose }: { open: boolean; design: Desi
           Choose files…
         </FileButton>
         <p className="text-[13px] text-muted">
-          PNG, JPEG or WebP up to 50 MB become pictures; an SVG becomes a motif whose colours are inks.
+          PNG, JPEG, WebP, AVIF, TIFF or GIF up to 50 MB become pictures; an SVG becomes a motif whose colours
+          are inks.
         </p>
       </div>
     </Modal>

@@ -345,7 +345,7 @@ export const Board = forwardRef<
         )}
         {over && (
           <div className="pointer-events-none absolute inset-2 flex items-center justify-center rounded-md border-2 border-dashed border-card">
-            <p className="rounded-md bg-card px-4 py-2 font-medium">Drop PNG, JPEG, WebP or SVG files</p>
+            <p className="rounded-md bg-card px-4 py-2 font-medium">Drop pictures or SVG files</p>
           </div>
         )}
       </div>

@@ -1,6 +1,9 @@
+import { Crop } from 'lucide-react';
+import { useState } from 'react';
 import type { Design, PicturePart } from '@brelm/core/design';
 import { pictureDpi, wholeDpi } from '@brelm/core/proof';
-import { NumberField, SelectField } from '../ui';
+import { Button, NumberField, SelectField } from '../ui';
+import { CropDialog } from './crop-dialog';
 import { useEdit } from './use-edit';
 
 const DEFAULT_TOLERANCE = 10;
@@ -10,12 +13,34 @@ export function PictureSettings({ part, design }: { part: PicturePart; design: D
   const edit = useEdit();
   const material = design.materials.find((m) => m.id === part.material);
   const dpi = pictureDpi(part.place.scaleX, part.place.scaleY, design.board.dpi);
+  const [cropping, setCropping] = useState(false);
+  const cut = part.crop ?? { left: 0, top: 0, right: 0, bottom: 0 };
+  const shown = {
+    width: (material?.width ?? 0) - cut.left - cut.right,
+    height: (material?.height ?? 0) - cut.top - cut.bottom,
+  };
   return (
     <div className="flex flex-col gap-2">
       <p className="text-[13px] text-muted">
-        {material?.width} × {material?.height} px, prints at{' '}
+        {shown.width} × {shown.height} px, prints at{' '}
         <strong className={dpi < 150 ? 'text-rust' : 'text-ink'}>{wholeDpi(dpi)} dpi</strong>
       </p>
+      {material && (
+        <Button className="!h-7 self-start !px-2" disabled={part.locked} onClick={() => setCropping(true)}>
+          <Crop size={15} aria-hidden /> {part.crop ? 'Change the crop' : 'Crop'}
+        </Button>
+      )}
+      {cropping && material && (
+        <CropDialog
+          part={part}
+          material={material}
+          onClose={() => setCropping(false)}
+          onDone={(crop) => {
+            edit.part(part.id, 'Crop', { crop });
+            setCropping(false);
+          }}
+        />
+      )}
       <div className="flex items-end gap-3">
         <label className="flex h-7 items-center gap-2 text-[13px]">
           <input
