@@ -108,7 +108,7 @@ describe('arranging', () => {
     await field('Left').fill('300');
     await field('Left').press('Enter');
     await page.keyboard.press('Tab');
-    await page.getByTestId('board').click({ position: { x: 5, y: 5 } });
+    await page.getByTestId('board').click({ position: { x: 30, y: 30 } });
     await stack().first().getByRole('button', { name: 'Rectangle', exact: true }).click();
     await page.keyboard.press('m');
     expect(await stack().count()).toBe(2);
@@ -119,7 +119,7 @@ describe('arranging', () => {
   });
 
   it('snaps to the middle of the board while it is dragged, and with Alt does not', async () => {
-    await page.getByTestId('board').click({ position: { x: 5, y: 5 } });
+    await page.getByTestId('board').click({ position: { x: 30, y: 30 } });
     await stack().first().getByRole('button', { name: 'Rectangle', exact: true }).click();
     const y = (await value('Top')) + 100;
     const from: [number, number] = [(await value('Left')) + 300, y];
@@ -146,14 +146,14 @@ describe('arranging', () => {
 
 describe('the clipboard', () => {
   it('copies within a design and into another, with the inks', async () => {
-    await page.getByTestId('board').click({ position: { x: 5, y: 5 } });
+    await page.getByTestId('board').click({ position: { x: 30, y: 30 } });
     await stack().first().getByRole('button', { name: 'Rectangle', exact: true }).click();
     await page.keyboard.press('Control+c');
     await page.keyboard.press('Control+v');
     expect(await stack().count()).toBe(3);
     await saved(page);
     await create('Another night');
-    await page.getByTestId('board').click({ position: { x: 5, y: 5 } });
+    await page.getByTestId('board').click({ position: { x: 30, y: 30 } });
     await page.keyboard.press('Control+v');
     await stack().getByRole('button', { name: 'Rectangle', exact: true }).waitFor();
     expect(await stack().count()).toBe(1);

@@ -6,6 +6,7 @@ import {
   GripVertical,
   Image,
   Lock,
+  PenLine,
   LockOpen,
   QrCode,
   Shapes,
@@ -21,7 +22,14 @@ import { IconButton, Swatch } from '../ui';
 import { PartSettings } from './part-settings';
 import { useEdit } from './use-edit';
 
-const ICONS = { lettering: Type, motif: Squirrel, shape: Shapes, picture: Image, code: QrCode };
+const ICONS = {
+  lettering: Type,
+  motif: Squirrel,
+  shape: Shapes,
+  line: PenLine,
+  picture: Image,
+  code: QrCode,
+};
 
 /** One part in the stack. */
 export const PartRow = memo(function PartRow({

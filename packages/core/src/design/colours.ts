@@ -21,6 +21,8 @@ export function ownInks(part: Part): string[] {
       return [
         ...new Set(part.outlines.flatMap((o) => (o.gradient ? o.gradient.stops.map((s) => s.ink) : [o.ink]))),
       ];
+    case 'line':
+      return [part.ink];
     case 'code':
       return part.ground ? [part.ink, part.ground] : [part.ink];
     case 'shape':
@@ -102,5 +104,5 @@ export function partTitle(part: Part): string {
         .join(' ') || 'Lettering'
     );
   if (part.kind === 'shape') return formOf(part.form)?.label ?? 'Shape';
-  return { motif: 'Motif', picture: 'Picture', code: 'Code' }[part.kind];
+  return { line: 'Line', motif: 'Motif', picture: 'Picture', code: 'Code' }[part.kind];
 }

@@ -7,6 +7,8 @@ import {
   type Design,
   type LetteringLine,
   type LetteringPart,
+  type LineNode,
+  type LinePart,
   type Material,
   type MotifOutline,
   type MotifPart,
@@ -14,6 +16,7 @@ import {
   type Place,
   type ShapePart,
 } from './types';
+import { movedNode } from './drawn-line';
 import { formOf, startValues } from '../geometry';
 
 export const place = (x: number, y: number, scale = 1): Place => ({
@@ -116,6 +119,24 @@ export function shapeOf(id: string, at: Place, form: string, size: number, ink: 
     stroke: made.open
       ? { ink, width: Math.max(2, Math.round(size / 40)), side: 'centre', join: 'round', dash: null }
       : null,
+  };
+}
+
+/** A line through these nodes, given on the board. */
+export function line(
+  id: string,
+  nodes: LineNode[],
+  look: Pick<LinePart, 'ink' | 'width' | 'pen' | 'nib'>,
+): LinePart {
+  const xs = nodes.map((n) => n.x);
+  const ys = nodes.map((n) => n.y);
+  const [cx, cy] = [(Math.min(...xs) + Math.max(...xs)) / 2, (Math.min(...ys) + Math.max(...ys)) / 2];
+  return {
+    ...partBase(id, '', place(cx, cy)),
+    kind: 'line',
+    nodes: nodes.map((n) => movedNode(n, -cx, -cy)),
+    closed: false,
+    ...look,
   };
 }
 

@@ -62,7 +62,7 @@ describe('the file format', () => {
       ['parts', 0, 'kind'],
       'hologram',
       'parts[0].kind',
-      'must be one of lettering, motif, shape, picture, code',
+      'must be one of lettering, motif, shape, line, picture, code',
     ],
     [['parts', 0, 'lines', 0, 'ink'], 'gold', 'parts[0].lines[0].ink', 'there is no ink "gold"'],
     [['parts', 0, 'lines', 0, 'features'], ['<b>'], 'parts[0].lines[0].features[0]', 'must be a feature'],

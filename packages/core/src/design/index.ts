@@ -12,5 +12,6 @@ export * from './reink';
 export * from './slug';
 export * from './clipping';
 export * from './copies';
+export * from './drawn-line';
 export * from './bundles';
 export * from './palette-file';

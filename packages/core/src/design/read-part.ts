@@ -8,6 +8,7 @@ import {
   type Keyline,
   type LetteringLine,
   type Licence,
+  type LineNode,
   type MotifGradient,
   type MotifOutline,
   type Part,
@@ -263,6 +264,20 @@ function shapeFields(
   };
 }
 
+function lineNode(n: Checked): LineNode {
+  n.object(['x', 'y', 'inX', 'inY', 'outX', 'outY', 'pressure']);
+  const [x, y] = [n.at('x').number(), n.at('y').number()];
+  return {
+    x,
+    y,
+    inX: n.at('inX').number({ fallback: x }),
+    inY: n.at('inY').number({ fallback: y }),
+    outX: n.at('outX').number({ fallback: x }),
+    outY: n.at('outY').number({ fallback: y }),
+    pressure: n.at('pressure').number({ min: 0, max: 1, fallback: 1 }),
+  };
+}
+
 function bundleOf(b: Checked, bundles: Set<string>): string | null {
   if (b.missing || b.value === null) return null;
   const id = b.id();
@@ -313,6 +328,20 @@ export function part(
     case 'shape':
       p.object([...PART_FIELDS, 'form', 'values', 'fill', 'gradient', 'stroke']);
       return { ...base, kind, ...shapeFields(p, inks) };
+    case 'line':
+      p.object([...PART_FIELDS, 'nodes', 'closed', 'ink', 'width', 'pen', 'nib']);
+      if (!p.at('nodes').missing && p.at('nodes').list(() => 0).length < 2)
+        p.at('nodes').fault('must have two points or more');
+      return {
+        ...base,
+        kind,
+        nodes: p.at('nodes').list(lineNode, { max: 5000 }),
+        closed: p.at('closed').boolean(false),
+        ink: inkOf(p.at('ink'), inks),
+        width: p.at('width').number({ min: 0.1, max: 5000 }),
+        pen: p.at('pen').oneOf(['even', 'pressed', 'chisel'] as const, 'even'),
+        nib: p.at('nib').number({ min: -360, max: 360, fallback: 45 }),
+      };
     case 'picture': {
       p.object([...PART_FIELDS, 'material', 'ground', 'lift', 'alpha', 'specks', 'crop']);
       if (base.keylines.length) p.at('keylines').fault('must be empty: a picture takes no keyline');

@@ -20,6 +20,8 @@ export function reinked(part: Part, to: (ink: string) => string): Part {
         gradient: part.gradient && { ...part.gradient, to: to(part.gradient.to) },
         stroke: part.stroke && { ...part.stroke, ink: to(part.stroke.ink) },
       };
+    case 'line':
+      return { ...part, ...base, ink: to(part.ink) };
     case 'code':
       return { ...part, ...base, ink: to(part.ink), ground: part.ground && to(part.ground) };
     case 'picture':

@@ -7,5 +7,6 @@ export * from './paint-outlines';
 export * from './bounds';
 export * from './arrange';
 export * from './repeat';
+export * from './to-outlines';
 export * from './snap';
 export * from './pyramid';

@@ -2,6 +2,7 @@ import {
   type CodePart,
   type Gradient,
   type LetteringPart,
+  type LinePart,
   type MotifGradient,
   type MotifPart,
   type ShapePart,
@@ -24,6 +25,7 @@ import {
 import { blockBox, setBlock, type LineToSet, type SetLine } from '../type';
 import { codeShape } from './code';
 import { clippedBox } from './bounds';
+import { lineShape } from './line-shape';
 import { memoByKey } from './memo';
 import type { DrawingFault, Materials, OutlineItem } from './types';
 
@@ -187,7 +189,10 @@ function formShape(part: ShapePart): Shape {
   return { items, box };
 }
 
-export type OutlinePart = LetteringPart | MotifPart | CodePart | ShapePart;
+/** For parts that need no typeface. */
+export const NO_MATERIALS: Materials = { face: () => undefined };
+
+export type OutlinePart = LetteringPart | MotifPart | CodePart | ShapePart | LinePart;
 
 /** The outlines of a part in its own units, without what is around or behind them. */
 export function shapeOf(part: OutlinePart, materials: Materials, faults: DrawingFault[]): Shape {
@@ -200,5 +205,7 @@ export function shapeOf(part: OutlinePart, materials: Materials, faults: Drawing
       return codeOutlines(part, faults);
     case 'shape':
       return formShape(part);
+    case 'line':
+      return lineShape(part);
   }
 }

@@ -53,7 +53,7 @@ function pictureGroup(part: PicturePart, design: Design): Group {
 /** From the units of each of a shape's outlines to board px. */
 function toBoard(part: OutlinePart, index: number): Matrix {
   const matrix = partMatrix(part);
-  if (part.kind === 'lettering' || part.kind === 'shape') return matrix;
+  if (part.kind === 'lettering' || part.kind === 'shape' || part.kind === 'line') return matrix;
   let [w, h] = [0, 0];
   if (part.kind === 'motif') [w, h] = [part.width, part.height];
   else {

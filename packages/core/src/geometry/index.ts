@@ -3,5 +3,6 @@ export * from './matrix';
 export * from './box';
 export * from './path';
 export * from './flatten';
+export * from './fit-curve';
 export * from './svg-path';
 export * from './forms';
