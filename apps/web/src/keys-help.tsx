@@ -3,6 +3,7 @@ import { Modal } from './ui';
 const KEYS: [string, string][] = [
   ['/', 'search the shelf'],
   ['A', 'add a part'],
+  ['D', 'draw a line by hand; Escape to end'],
   ['G, Shift G', 'next, previous garment behind the artwork'],
   ['C', 'next colourway'],
   ['F, Shift F', 'fit the board, the selection to the window'],

@@ -1,3 +1,4 @@
+import { PenLine } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Design } from '@brelm/core/design';
 import { FORMS } from '@brelm/core/geometry';
@@ -13,7 +14,18 @@ import { useEdit } from './use-edit';
 const unquoted = (words: string) => words.replace(/^\s*["“”](.*?)["“”]?\s*$/s, '$1');
 
 /** One place for everything that can be added: words, figures, shapes, codes, or files from disk. */
-export function AddPart({ open, design, onClose }: { open: boolean; design: Design; onClose: () => void }) {
+export function AddPart({
+  open,
+  design,
+  onClose,
+  onDraw,
+}: {
+  open: boolean;
+  design: Design;
+  onClose: () => void;
+  /** Begins a line by hand. */
+  onDraw: () => void;
+}) {
   const edit = useEdit();
   const [words, setWords] = useState('');
   const [address, setAddress] = useState('');
@@ -141,6 +153,15 @@ export function AddPart({ open, design, onClose }: { open: boolean; design: Desi
         >
           Choose files…
         </FileButton>
+        <Button
+          title="Draw a line by hand (D)"
+          onClick={() => {
+            close();
+            onDraw();
+          }}
+        >
+          <PenLine size={15} aria-hidden /> Draw a line
+        </Button>
         <p className="text-[13px] text-muted">
           PNG, JPEG, WebP, AVIF, TIFF or GIF up to 50 MB become pictures; an SVG becomes a motif whose colours
           are inks.

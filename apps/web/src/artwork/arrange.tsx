@@ -14,7 +14,7 @@ import {
   Trash2,
 } from 'lucide-react';
 import { useState } from 'react';
-import { bundleEdits, type Design } from '@brelm/core/design';
+import { bundleEdits, type Design, type LinePart } from '@brelm/core/design';
 import {
   alignEdits,
   boxOfAll,
@@ -31,7 +31,7 @@ import { makeSurface } from '../platform/surfaces';
 import { useAppSelector } from '../store';
 import { Button, IconButton } from '../ui';
 import { RepeatSettings } from './repeat-settings';
-import { mirrorCopies, moveInStack } from './part-actions';
+import { joinLines, mirrorCopies, moveInStack } from './part-actions';
 import { useEdit } from './use-edit';
 
 type Against = 'board' | 'safe' | 'selection';
@@ -82,6 +82,9 @@ export function Arrange({
     const all = placed(false);
     edit.make('Equal gaps', distributeEdits(all, axis, against === 'selection' ? undefined : target(all)));
   };
+  const lines = design.parts.filter(
+    (p): p is LinePart => p.kind === 'line' && !p.locked && selection.includes(p.id),
+  );
   const least = against === 'selection' ? 3 : 2;
   return (
     <section aria-label="Arrange" className="border-b border-line px-2 pb-2">
@@ -167,6 +170,15 @@ export function Arrange({
             >
               <Group size={15} aria-hidden /> Bundle {selection.length} parts
             </Button>
+            {lines.length === 2 && selection.length === 2 && (
+              <Button
+                className="!h-7 !px-2"
+                title="Join the two lines where their ends are nearest"
+                onClick={() => joinLines(edit, lines[0], lines[1])}
+              >
+                Join ends
+              </Button>
+            )}
             <IconButton label="Remove them" keys="Delete" onClick={() => edit.remove(selection)}>
               <Trash2 size={15} />
             </IconButton>

@@ -11,7 +11,7 @@ import {
 } from 'react';
 import { Group, Layer, Rect, Stage, Transformer } from 'react-konva';
 import type { Garment } from '@brelm/core/colour';
-import { applyEdits, withBundled, type Design, type Edit } from '@brelm/core/design';
+import { applyEdits, inkValues, withBundled, type Design, type Edit } from '@brelm/core/design';
 import { groupBounds } from '@brelm/core/drawing';
 import { EMPTY_BOX, isEmptyBox, unite, type Box } from '@brelm/core/geometry';
 import type { SpecSide } from '@brelm/core/spec';
@@ -23,10 +23,14 @@ import { paintBoard, type Look } from './board-paint';
 import { bringIn } from './bring-in';
 import { Guides } from './guides';
 import { HitPart, type Hands } from './hit-part';
+import { DrawBar } from './draw-bar';
+import { DrawLayer } from './draw-layer';
+import { LinePoints } from './line-points';
 import { liveEdits, onLive, setLive } from './live';
 import { scaleFrom } from './measure';
 import { Rulers } from './rulers';
 import { newGesture, useEdit } from './use-edit';
+import { useTools } from './tools';
 import { useSnap } from './use-snap';
 import { useView } from './use-view';
 
@@ -60,6 +64,7 @@ export const Board = forwardRef<
     null,
   );
   const { view, size, fit, show, showAt, zoomAt, pan } = useView(box, design.board);
+  const tools = useTools();
   const [look, setLook] = useState<Look>('print');
   const [pulled, setPulled] = useState<{ axis: 'x' | 'y'; at: number } | null>(null);
   const snap = useSnap(design, resolved, side, view);
@@ -130,8 +135,8 @@ export const Board = forwardRef<
 
   useEffect(() => {
     const chosen = selection.flatMap((id) => nodes.current.get(id) ?? []);
-    transformer.current?.nodes(previewing ? [] : chosen);
-  }, [selection, design, previewing]);
+    transformer.current?.nodes(previewing || tools.tool === 'points' ? [] : chosen);
+  }, [selection, design, previewing, tools.tool]);
 
   // The wheel must not scroll the page, so its listener cannot be passive, as React's is.
   useEffect(() => {
@@ -150,6 +155,13 @@ export const Board = forwardRef<
     element.addEventListener('wheel', wheel, { passive: false });
     return () => element.removeEventListener('wheel', wheel);
   }, [zoomAt, pan]);
+
+  const chosenPart = selection.length === 1 ? design.parts.find((p) => p.id === selection[0]) : undefined;
+  const openLine = chosenPart?.kind === 'line' ? chosenPart : null;
+  const colour =
+    inkValues(design, colourway).get(tools.look.ink ?? design.inks[0]?.id ?? '') ??
+    design.inks[0]?.value ??
+    '#000000';
 
   const locked = useMemo(
     () => new Set(design.parts.filter((p) => p.locked).map((p) => p.id)),
@@ -317,9 +329,18 @@ export const Board = forwardRef<
               onTransformEnd={() => placed('Scale and turn', true, true)}
             />
             {look !== 'far' && <Guides aids={aids} view={view} size={size} pulled={pulled} edit={edit} />}
+            {tools.tool === 'points' && openLine && (
+              <LinePoints part={openLine} view={view} tools={tools} edit={edit} />
+            )}
             {marquee && <Rect {...marquee} stroke={SPRUCE} strokeWidth={1} dash={[4, 3]} listening={false} />}
           </Layer>
         </Stage>
+        {(tools.tool === 'draw' || tools.tool === 'rub') && (
+          <>
+            <DrawLayer design={design} view={view} size={size} tools={tools} colour={colour} edit={edit} />
+            <DrawBar design={design} tools={tools} />
+          </>
+        )}
         {look !== 'far' && (
           <Rulers
             view={view}

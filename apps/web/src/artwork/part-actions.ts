@@ -1,5 +1,15 @@
-import { copyEdits, depthEdits, type Depth, type Design, type Edit } from '@brelm/core/design';
-import { mirrored } from '@brelm/core/drawing';
+import {
+  copyEdits,
+  depthEdits,
+  joinedNodes,
+  mappedNode,
+  type Depth,
+  type Design,
+  type Edit,
+  type LinePart,
+} from '@brelm/core/design';
+import { mirrored, partMatrix } from '@brelm/core/drawing';
+import { invert, multiply } from '@brelm/core/geometry';
 import type { Editing } from './use-edit';
 
 const movable = (design: Design, ids: readonly string[]) =>
@@ -34,6 +44,23 @@ export function duplicateParts(edit: Editing, design: Design, ids: readonly stri
 export function mirrorCopies(edit: Editing, design: Design, ids: readonly string[], x: number): void {
   const { edits, select } = copyEdits(design, ids, (part) => mirrored(part, x));
   edit.make('Mirror a copy', edits, { select });
+}
+
+/** Makes one line of two, joined where their ends are nearest; it looks as the one in front does. */
+export function joinLines(edit: Editing, a: LinePart, b: LinePart): void {
+  const there = multiply(invert(partMatrix(a)), partMatrix(b));
+  const nodes = joinedNodes(
+    a.nodes,
+    b.nodes.map((n) => mappedNode(n, there)),
+  );
+  edit.make(
+    'Join lines',
+    [
+      { op: 'updatePart', part: a.id, change: { nodes, closed: false } },
+      { op: 'removeParts', parts: [b.id] },
+    ],
+    { select: [a.id] },
+  );
 }
 
 /** Moves parts in depth: one step, or all the way. */

@@ -9,6 +9,7 @@ import { CodeSettings } from './code-settings';
 import { KeylineSettings } from './keyline-settings';
 import { useLive } from './live';
 import { LetteringSettings } from './lettering-settings';
+import { LineSettings } from './line-settings';
 import { MotifSettings } from './motif-settings';
 import { duplicateParts } from './part-actions';
 import { PictureSettings } from './picture-settings';
@@ -66,6 +67,7 @@ export function PartSettings({
       {part.kind === 'picture' && <PictureSettings part={part} design={design} />}
       {part.kind === 'motif' && <MotifSettings part={part} design={design} />}
       {part.kind === 'shape' && <ShapeSettings part={part} design={design} />}
+      {part.kind === 'line' && <LineSettings part={part} design={design} />}
       {part.kind === 'code' && <CodeSettings part={part} design={design} />}
       {!empty && (
         <div className="grid grid-cols-3 gap-1.5">

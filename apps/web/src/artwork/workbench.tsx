@@ -16,6 +16,7 @@ import { Inks } from './inks';
 import { OnGarments } from './on-garments';
 import { Stack } from './stack';
 import { StageBar } from './stage-bar';
+import { ToolsContext, type LineLook, type Tool } from './tools';
 import { useEdit } from './use-edit';
 import { useProof } from './use-proof';
 
@@ -45,6 +46,10 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
   const resolved = useDrawing(design, colourway)!;
   const [exporting, setExporting] = useState(false);
   const [adding, setAdding] = useState(false);
+  const [tool, setTool] = useState<Tool>('choose');
+  const [look, setLook] = useState<LineLook>({ ink: null, width: null, pen: 'even', nib: 45 });
+  const [node, setNode] = useState(0);
+  const tools = useMemo(() => ({ tool, setTool, look, setLook, node, setNode }), [tool, look, node]);
   const board = useRef<BoardHandle>(null);
 
   const spec = specs.find((s) => s.id === design.board.spec);
@@ -92,7 +97,8 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
     PageDown: () => moveInStack(edit, made, selection(), 'backwards'),
     'Shift+PageUp': () => moveInStack(edit, made, selection(), 'front'),
     'Shift+PageDown': () => moveInStack(edit, made, selection(), 'back'),
-    Escape: () => dispatch(selected([])),
+    d: () => tools.setTool(tools.tool === 'draw' ? 'choose' : 'draw'),
+    Escape: () => (tools.tool === 'choose' ? dispatch(selected([])) : tools.setTool('choose')),
     Delete: () => edit.remove(selection()),
     Backspace: () => edit.remove(selection()),
     ArrowLeft: nudge(-1, 0),
@@ -106,58 +112,68 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
   });
 
   return (
-    <div className="flex h-full flex-col">
-      <StageBar design={made} specs={specs} onExport={() => setExporting(true)} />
-      <div className="grid min-h-0 flex-1 grid-cols-[284px_minmax(0,1fr)_252px]">
-        <aside
-          aria-label="Stack"
-          className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform"
-        >
-          <Stack
-            design={made}
-            resolved={resolved}
-            side={side}
-            backdrop={backdrop}
-            onAdd={() => setAdding(true)}
-          />
-          <Inks design={made} colourway={colourway} backdrop={backdrop} />
-        </aside>
-        <Board ref={board} design={design} resolved={resolved} backdrop={backdrop} side={side} />
-        <aside
-          aria-label="Proof"
-          className="flex min-h-0 flex-col border-l border-line bg-paper contain-layout contain-paint will-change-transform"
-        >
-          <OnGarments
-            garments={garments}
-            judged={judged}
-            backdrop={backdrop}
-            design={design}
-            colourway={colourway}
-            resolved={resolved}
-            empty={design.parts.every((p) => p.hidden)}
-            onBackdrop={setBackdrop}
-            onChosen={edit.garments}
-          />
-          <Findings
-            design={made}
-            colourway={colourway}
-            resolved={resolved}
-            backdrop={backdrop}
-            garments={garments}
-          />
-        </aside>
-      </div>
-      <AddPart open={adding} design={made} onClose={() => setAdding(false)} />
-      {exporting && (
-        <ExportDialog
+    <ToolsContext.Provider value={tools}>
+      <div className="flex h-full flex-col">
+        <StageBar design={made} specs={specs} onExport={() => setExporting(true)} />
+        <div className="grid min-h-0 flex-1 grid-cols-[284px_minmax(0,1fr)_252px]">
+          <aside
+            aria-label="Stack"
+            className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform"
+          >
+            <Stack
+              design={made}
+              resolved={resolved}
+              side={side}
+              backdrop={backdrop}
+              onAdd={() => setAdding(true)}
+            />
+            <Inks design={made} colourway={colourway} backdrop={backdrop} />
+          </aside>
+          <Board ref={board} design={design} resolved={resolved} backdrop={backdrop} side={side} />
+          <aside
+            aria-label="Proof"
+            className="flex min-h-0 flex-col border-l border-line bg-paper contain-layout contain-paint will-change-transform"
+          >
+            <OnGarments
+              garments={garments}
+              judged={judged}
+              backdrop={backdrop}
+              design={design}
+              colourway={colourway}
+              resolved={resolved}
+              empty={design.parts.every((p) => p.hidden)}
+              onBackdrop={setBackdrop}
+              onChosen={edit.garments}
+            />
+            <Findings
+              design={made}
+              colourway={colourway}
+              resolved={resolved}
+              backdrop={backdrop}
+              garments={garments}
+            />
+          </aside>
+        </div>
+        <AddPart
+          open={adding}
           design={made}
-          colourway={colourway}
-          specs={specs}
-          backdrop={backdrop}
-          onClose={() => setExporting(false)}
+          onClose={() => setAdding(false)}
+          onDraw={() => {
+            setAdding(false);
+            setTool('draw');
+          }}
         />
-      )}
-      <ConflictDialog />
-    </div>
+        {exporting && (
+          <ExportDialog
+            design={made}
+            colourway={colourway}
+            specs={specs}
+            backdrop={backdrop}
+            onClose={() => setExporting(false)}
+          />
+        )}
+        <ConflictDialog />
+      </div>
+    </ToolsContext.Provider>
   );
 }

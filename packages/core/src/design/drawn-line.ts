@@ -1,4 +1,4 @@
-import { CLOSE, CUBIC, fitCurve, flatten, MOVE, type PathData } from '../geometry';
+import { applyMatrix, CLOSE, CUBIC, fitCurve, flatten, MOVE, type Matrix, type PathData } from '../geometry';
 import type { LineNode, LinePart } from './types';
 
 /** A place that the hand passed, with its pressure 0–1. */
@@ -14,6 +14,14 @@ export const movedNode = (n: LineNode, dx: number, dy: number): LineNode => ({
   outY: n.outY + dy,
   pressure: n.pressure,
 });
+
+/** A node taken through a map, its handles with it. */
+export const mappedNode = (n: LineNode, m: Matrix): LineNode => {
+  const [x, y] = applyMatrix(m, n.x, n.y);
+  const [inX, inY] = applyMatrix(m, n.inX, n.inY);
+  const [outX, outY] = applyMatrix(m, n.outX, n.outY);
+  return { x, y, inX, inY, outX, outY, pressure: n.pressure };
+};
 
 /** Samples without those that lie on top of the one before, in the samples' units. */
 function distinct(samples: readonly LineSample[]): LineSample[] {

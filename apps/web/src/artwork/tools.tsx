@@ -1,0 +1,31 @@
+import { createContext, useContext } from 'react';
+import type { Pen } from '@brelm/core/design';
+
+/** What the pointer does on the board: choose and move parts, draw a line, rub lines out, move a line's points. */
+export type Tool = 'choose' | 'draw' | 'rub' | 'points';
+
+/** How the next line looks; the first ink of the design when `ink` is null. */
+export interface LineLook {
+  ink: string | null;
+  /** Board px; null takes what suits the board. */
+  width: number | null;
+  pen: Pen;
+  nib: number;
+}
+
+export interface Tools {
+  tool: Tool;
+  setTool(tool: Tool): void;
+  look: LineLook;
+  setLook(look: LineLook): void;
+  /** The point of the open line that is chosen. */
+  node: number;
+  setNode(node: number): void;
+}
+
+export const ToolsContext = createContext<Tools | null>(null);
+export const useTools = (): Tools => useContext(ToolsContext)!;
+
+/** The width of a line for which none was chosen yet, board px. */
+export const usualWidth = (board: { width: number; height: number }): number =>
+  Math.max(2, Math.round(Math.min(board.width, board.height) / 90));
