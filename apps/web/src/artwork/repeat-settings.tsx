@@ -133,7 +133,7 @@ export function RepeatSettings({ parts, design }: { parts: Part[]; design: Desig
             <>
               {one && (
                 <LengthField
-                  label="Radius"
+                  label="Ring radius"
                   dpi={dpi}
                   value={radius}
                   check={(v) => (v > 0 && v <= 20000 ? null : 'over 0')}

@@ -1,0 +1,269 @@
+import type { Browser, Page } from 'playwright-core';
+import { Brelm, drag, launch, onScreen, saved, serious, watch } from './brelm';
+
+jest.setTimeout(240_000);
+
+const brelm = new Brelm();
+let browser: Browser;
+let page: Page;
+let faults: string[];
+
+beforeAll(async () => {
+  const address = await brelm.start();
+  browser = await launch();
+  page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  faults = watch(page);
+  await page.goto(address);
+  await page.getByRole('link', { name: 'Moth Ledger Society', exact: true }).click();
+  await page.getByTestId('board').waitFor();
+  await page.locator('aside[aria-label="Stack"] li').first().waitFor();
+});
+afterAll(async () => {
+  await browser?.close();
+  await brelm.clean();
+});
+
+const field = (label: string) => page.getByLabel(label, { exact: true });
+const value = async (label: string) => Number(await field(label).inputValue());
+const fill = async (label: string, text: string) => {
+  await field(label).fill(text);
+  await field(label).press('Enter');
+};
+const rows = () => page.locator('aside[aria-label="Stack"] button[aria-expanded][class*="text-left"]');
+const nothing = async () => {
+  await page.getByTestId('board').click({ position: { x: 30, y: 30 } });
+  await field('Left').waitFor({ state: 'detached' });
+};
+const undone = (label: string) => page.getByRole('button', { name: `Undo: ${label}`, exact: true }).waitFor();
+
+describe('bundles', () => {
+  it('are chosen and moved as one, with the mouse and by keys', async () => {
+    const names = await rows().allInnerTexts();
+    await rows().nth(0).click();
+    await rows()
+      .nth(1)
+      .click({ modifiers: ['Shift'] });
+    await page.keyboard.press('b');
+    await field('Name of the bundle').fill('Words below');
+    await page.keyboard.press('Enter');
+    await undone('Rename a bundle');
+    await nothing();
+    await page.getByRole('button', { name: /^Words below/ }).click();
+    await page.keyboard.press('Shift+ArrowDown');
+    await undone('Nudge');
+    await nothing();
+    await page.getByRole('button', { name: /^Words below/ }).click();
+    await page.keyboard.press('Shift+B');
+    await undone('Unbundle');
+    expect(await rows().allInnerTexts()).toEqual(names);
+  });
+});
+
+describe('live copies', () => {
+  it('go round in a ring, follow their original, and come apart into parts', async () => {
+    await nothing();
+    await page.keyboard.press('a');
+    await page.getByRole('dialog').getByRole('button', { name: 'Star', exact: true }).click();
+    const before = await rows().count();
+    await page.getByLabel('Live copies').selectOption('ring');
+    await fill('How many', '6');
+    await fill('Ring radius', '900');
+    expect(await value('How many')).toBe(6);
+    await fill('How many', '1');
+    await page.getByText('2 to 360').waitFor();
+    await field('How many').press('Escape');
+    await page.getByRole('button', { name: 'Break apart' }).click();
+    expect(await rows().count()).toBe(before + 5);
+    await page.getByRole('button', { name: 'Undo: Break copies apart' }).click();
+    expect(await rows().count()).toBe(before);
+    await rows().nth(0).click();
+    await page.keyboard.press('Delete');
+  });
+});
+
+describe('guides', () => {
+  it('are pulled from a ruler, snapped to, and thrown back', async () => {
+    await nothing();
+    const box = (await page.getByTestId('board').boundingBox())!;
+    const [x, y] = await onScreen(page, 1000, 2000);
+    await page.mouse.move(box.x + 8, y);
+    await page.mouse.down();
+    await page.mouse.move(x - 40, y);
+    await page.mouse.move(x, y);
+    await page.mouse.up();
+    await undone('Add a guide');
+    await page.getByRole('button', { name: 'Guides, grid and margin' }).click();
+    const at = await value('Upright, from the left');
+    expect(Math.abs(at - 1000)).toBeLessThan(8);
+    await fill('Margin', '0.5in');
+    expect(await value('Margin')).toBe(150);
+    await page.getByLabel('Rulers in').selectOption('in');
+    await page.keyboard.press('Escape');
+
+    await page.keyboard.press('a');
+    await page.getByRole('dialog').getByRole('button', { name: 'Rectangle', exact: true }).click();
+    await fill('Width', '300');
+    await fill('Left', '1500');
+    const top = await value('Top');
+    await drag(page, [1650, top + 100], [at + 165, top + 700]);
+    expect(await value('Left')).toBeCloseTo(at, 3);
+    await page.keyboard.press('Delete');
+    const [gx, gy] = await onScreen(page, at, 300);
+    await page.mouse.move(gx, gy);
+    await page.mouse.down();
+    await page.mouse.move(gx - 60, gy);
+    await page.mouse.move(box.x + 6, gy);
+    await page.mouse.up();
+    await undone('Remove a guide');
+  });
+});
+
+describe('drawing by hand', () => {
+  const draw = async (points: [number, number][]) => {
+    const [x0, y0] = await onScreen(page, ...points[0]);
+    await page.mouse.move(x0, y0);
+    await page.mouse.down();
+    for (const p of points) {
+      const [x, y] = await onScreen(page, ...p);
+      await page.mouse.move(x, y);
+    }
+    await page.mouse.up();
+  };
+  const wave = Array.from({ length: 40 }, (_, i): [number, number] => [
+    600 + i * 70,
+    3900 + 200 * Math.sin(i / 4),
+  ]);
+
+  it('makes a line of few points, that can be rubbed through and joined again', async () => {
+    await nothing();
+    const before = await rows().count();
+    await page.keyboard.press('d');
+    await page.getByRole('toolbar', { name: 'Drawing' }).waitFor();
+    await draw(wave);
+    await page.getByText(/^\d+ points/).waitFor();
+    const points = Number(/^\d+/.exec(await page.getByText(/^\d+ points/).innerText())![0]);
+    expect(points).toBeGreaterThan(3);
+    expect(points).toBeLessThan(20);
+    await page.getByRole('button', { name: 'Rub out' }).click();
+    await draw([
+      [1950, 3300],
+      [1950, 3600],
+      [1950, 3900],
+      [1950, 4300],
+    ]);
+    await undone('Rub out');
+    expect(await rows().count()).toBe(before + 2);
+    await page.keyboard.press('Escape');
+    await page.getByRole('toolbar', { name: 'Drawing' }).waitFor({ state: 'detached' });
+    await rows().nth(0).click();
+    await rows()
+      .nth(1)
+      .click({ modifiers: ['Shift'] });
+    await page.getByRole('button', { name: 'Join ends' }).click();
+    expect(await rows().count()).toBe(before + 1);
+  });
+
+  it('has points that move, by the mouse and by numbers, and becomes outlines', async () => {
+    await page.getByRole('button', { name: 'edit points' }).click();
+    const across = await value('Across');
+    await fill('Across', String(across - 100));
+    await undone('Move a point');
+    expect(await value('Across')).toBe(across - 100);
+    await page.getByRole('button', { name: 'Remove the point' }).click();
+    await undone('Remove a point');
+    await page.getByRole('button', { name: 'done with points' }).click();
+    await page.getByRole('button', { name: 'to outlines' }).click();
+    await page.getByRole('button', { name: 'take apart' }).waitFor();
+    await page.keyboard.press('Delete');
+  });
+});
+
+describe('views', () => {
+  it('show the selection, the print size once an inch is known, and the design from afar', async () => {
+    await rows().nth(0).click();
+    const scale = async () =>
+      (JSON.parse((await page.getByTestId('board').getAttribute('data-view'))!) as { scale: number }).scale;
+    const fitted = await scale();
+    await page.keyboard.press('Shift+F');
+    expect(await scale()).toBeGreaterThan(fitted);
+    await page.getByRole('button', { name: 'Print size' }).click();
+    await page.getByLabel('Size of the outline').fill('120');
+    await page.getByRole('button', { name: 'It fits' }).click();
+    await page.getByRole('dialog').waitFor({ state: 'detached' });
+    expect(await scale()).toBeCloseTo(120 / 300, 5);
+    await page.getByRole('button', { name: 'See from 3 m' }).click();
+    expect(await scale()).toBeCloseTo((120 / 300) * 0.2, 5);
+    await page.getByRole('button', { name: 'See from 3 m' }).click();
+    expect(await scale()).toBeCloseTo(fitted, 5);
+    await page.getByRole('button', { name: 'Outlines only' }).click();
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Outlines only' }).click();
+  });
+});
+
+describe('another product', () => {
+  it('takes the artwork with it as it is told to, as one step', async () => {
+    await nothing();
+    await page.getByTitle(/change the product/).click();
+    await page.getByRole('radio', { name: /kiss-cut sticker/ }).click();
+    await page.getByRole('radio', { name: /^Keep the size/ }).click();
+    await page.getByText('Part of the artwork lies beyond this board').waitFor();
+    await page.getByRole('radio', { name: /^Scale to fit/ }).click();
+    await page.getByText('Part of the artwork lies beyond this board').waitFor({ state: 'detached' });
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Use this board' }).click();
+    await page.getByTitle(/2400 × 2400 px/).waitFor();
+    await page.getByRole('button', { name: 'Undo: Change the product' }).click();
+    await page.getByTitle(/4200 × 4800 px/).waitFor();
+    await page.getByRole('button', { name: 'Fit the artwork to the safe area' }).click();
+    await undone('Fit the artwork');
+    await page.keyboard.press('Control+z');
+  });
+});
+
+describe('versions', () => {
+  it('are kept under a name, looked at beside, and brought back', async () => {
+    const count = await rows().count();
+    await page.getByRole('button', { name: 'Versions' }).click();
+    await page.getByLabel('Keep the design as it is now under a name').fill('Whole');
+    await page.keyboard.press('Enter');
+    await page.getByText('Nothing differs').waitFor();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await rows().nth(0).click();
+    await page.keyboard.press('Delete');
+    expect(await rows().count()).toBe(count - 1);
+    await saved(page);
+    await page.reload();
+    await page.getByRole('button', { name: 'Versions' }).click();
+    await page.getByRole('button', { name: /^Whole/ }).click();
+    await page.getByText(/is only there$/).waitFor();
+    await page.getByRole('button', { name: 'Bring it back' }).click();
+    await page.getByRole('dialog').waitFor({ state: 'detached' });
+    expect(await rows().count()).toBe(count);
+    await undone('Back to “Whole”');
+  });
+});
+
+describe('cropping', () => {
+  it('cuts off what is typed or dragged, and brings it back', async () => {
+    await page.goto(page.url().replace(/\/design\/.*/, '/'));
+    await page.getByRole('link', { name: 'Count Owls Not Sheep', exact: true }).click();
+    await rows().filter({ hasText: 'Harvest moon' }).click();
+    const width = await value('Width');
+    await page.getByRole('button', { name: 'Crop', exact: true }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByText(/px of .* stay/).waitFor();
+    await fill('Off the left, px', '500');
+    expect(await serious(page)).toEqual([]);
+    await dialog.getByRole('button', { name: 'Crop', exact: true }).click();
+    await dialog.waitFor({ state: 'detached' });
+    expect(await value('Width')).toBeLessThan(width);
+    await page.getByRole('button', { name: 'Change the crop' }).click();
+    await dialog.getByRole('button', { name: 'All of it' }).click();
+    await dialog.getByRole('button', { name: 'Crop', exact: true }).click();
+    await dialog.waitFor({ state: 'detached' });
+    expect(await value('Width')).toBeCloseTo(width, 3);
+    expect(faults).toEqual([]);
+  });
+});
