@@ -229,6 +229,34 @@ describe('inks', () => {
     expect(await inks()).toBe(before - 1);
   });
 
+  it('are picked off the garment, swapped, and kept as a palette; a reference stands beside the board', async () => {
+    await page.locator('section[aria-label="Inks"] button[aria-label^="Ink "]').nth(1).click();
+    const ink = await page.getByLabel('Name of the ink').inputValue();
+    await page.getByRole('button', { name: `Pick ${ink} from the board or the garment` }).click();
+    const [x, y] = await onScreen(page, 40, 40);
+    await page.mouse.move(x, y);
+    await page.mouse.click(x, y);
+    await page.getByRole('button', { name: 'Undo: Pick an ink' }).waitFor();
+    expect(await page.getByLabel('Value, #rrggbb').inputValue()).toBe('#1b1b1d');
+    await page.keyboard.press('Control+z');
+    await page.getByLabel(`Swap ${ink} with another ink`).selectOption({ index: 1 });
+    await page.getByRole('button', { name: 'Undo: Swap inks' }).waitFor();
+
+    await palette();
+    await page.getByLabel('Name for the palette of this design’s inks').fill('Night work inks');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Add Night work inks as inks' }).waitFor();
+    const png = PNG.sync.write(new PNG({ width: 40, height: 30 }));
+    await page
+      .getByTestId('palette-picture')
+      .setInputFiles({ name: 'fence.png', mimeType: 'image/png', buffer: png });
+    await page.getByRole('button', { name: 'Put it beside the board' }).click();
+    await page.getByRole('figure', { name: 'Reference: fence.png' }).waitFor();
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Remove the reference' }).click();
+    await page.getByRole('figure').waitFor({ state: 'detached' });
+  });
+
   it('and everything else can be gone back to, step by step', async () => {
     await page.getByRole('button', { name: 'History' }).click();
     const steps = page.getByRole('list', { name: 'Steps' }).getByRole('button');

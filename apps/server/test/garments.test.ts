@@ -28,6 +28,37 @@ async function ask<T>(path: string, method = 'GET', json?: unknown) {
 }
 const names = async () => (await ask<Garment[]>('garments')).body.map((g) => g.name);
 
+describe('kept palettes', () => {
+  const dusk = [
+    { name: 'Bone', value: '#F2EAD8' },
+    { name: 'Rust', value: '#b23a24' },
+  ];
+
+  it('are listed by name, with their colours, and removed', async () => {
+    const late = await ask<{ id: number }>('palettes', 'POST', { name: ' Late dusk ', colours: dusk });
+    await ask('palettes', 'POST', { name: 'Early dusk', colours: dusk.slice(1) });
+    expect(late.status).toBe(201);
+    const { body } = await ask<{ id: number; name: string; colours: unknown }[]>('palettes');
+    expect(body.map((p) => p.name)).toEqual(['Early dusk', 'Late dusk']);
+    expect(body[1].colours).toEqual([{ name: 'Bone', value: '#f2ead8' }, dusk[1]]);
+    expect((await ask(`palettes/${late.body.id}`, 'DELETE')).status).toBe(204);
+    expect((await ask(`palettes/${late.body.id}`, 'DELETE')).status).toBe(404);
+    expect((await ask<unknown[]>('palettes')).body).toHaveLength(1);
+  });
+
+  it.each([
+    [{ name: '  ', colours: dusk }, 'name'],
+    [{ name: 'x', colours: [] }, 'colours'],
+    [{ name: 'x', colours: [{ name: 'y', value: 'red' }] }, 'value'],
+    [{ name: 'x'.repeat(121), colours: dusk }, 'name'],
+    [{ name: 'x', colours: 'dusk' }, 'colours'],
+  ])('refuses %j by its field', async (palette, field) => {
+    const { status, body } = await ask('palettes', 'POST', palette);
+    expect(status).toBe(400);
+    expect(JSON.stringify(body)).toContain(field);
+  });
+});
+
 describe('garment colours of one’s own', () => {
   it('are added with an id of their own, changed and removed', async () => {
     const added = await ask<Garment>('garments', 'POST', {

@@ -77,6 +77,14 @@ export class ExportRow {
   @Column('datetime', { precision: 3, name: 'finished_at', nullable: true }) finishedAt!: Date | null;
 }
 
+/** Colours that the seller keeps for later designs, as a JSON list. */
+@Entity('palettes')
+export class PaletteRow {
+  @PrimaryGeneratedColumn() id!: number;
+  @Column('varchar', { length: 120 }) name!: string;
+  @Column('text') colours!: string;
+}
+
 /** Small facts about the installation, e.g. that the demo was loaded. */
 @Entity('settings')
 export class SettingRow {
@@ -91,5 +99,6 @@ export const ENTITIES = [
   SpecRow,
   GarmentRow,
   ExportRow,
+  PaletteRow,
   SettingRow,
 ];

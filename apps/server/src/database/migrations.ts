@@ -56,4 +56,16 @@ export class NamedVersions1764060000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [First1764000000000, NamedVersions1764060000000];
+/** Palettes that are kept. */
+export class Palettes1764070000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`CREATE TABLE palettes (
+      id INT NOT NULL AUTO_INCREMENT PRIMARY KEY, name VARCHAR(120) NOT NULL, colours TEXT NOT NULL) ${TABLE}`);
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('DROP TABLE palettes');
+  }
+}
+
+export const MIGRATIONS = [First1764000000000, NamedVersions1764060000000, Palettes1764070000000];

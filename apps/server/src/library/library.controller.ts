@@ -8,13 +8,14 @@ import {
   HttpCode,
   NotFoundException,
   Param,
+  ParseIntPipe,
   Post,
   Put,
   StreamableFile,
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { DICTIONARIES, dictionaryFile, type DictionaryId } from '../engine';
-import { GarmentDto, GarmentsCsvDto } from './library.dto';
+import { GarmentDto, GarmentsCsvDto, PaletteDto } from './library.dto';
 import { LibraryService } from './library.service';
 
 @ApiTags('specs')
@@ -56,6 +57,22 @@ export class LibraryController {
   @HttpCode(204)
   async removeGarment(@Param('id') id: string) {
     await this.library.removeGarment(id);
+  }
+
+  @Get('palettes')
+  palettes() {
+    return this.library.palettes();
+  }
+
+  @Post('palettes')
+  addPalette(@Body() body: PaletteDto) {
+    return this.library.addPalette(body.name.trim(), body.colours);
+  }
+
+  @Delete('palettes/:id')
+  @HttpCode(204)
+  async removePalette(@Param('id', ParseIntPipe) id: number) {
+    await this.library.removePalette(id);
   }
 
   @Get('dictionaries/:id/:part')

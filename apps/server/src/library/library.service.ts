@@ -2,16 +2,29 @@ import { ConflictException, Injectable, NotFoundException } from '@nestjs/common
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import type { Garment } from '@brelm/core/colour';
-import { DocumentError, type Design } from '@brelm/core/design';
+import { DocumentError, type Design, type NamedColour } from '@brelm/core/design';
 import { garmentId, readGarment, readGarmentsCsv, type Spec } from '@brelm/core/spec';
-import { DesignRow, GarmentRow, SettingRow, SpecRow } from '../database/entities';
+import { DesignRow, GarmentRow, PaletteRow, SettingRow, SpecRow } from '../database/entities';
 
-/** The spec book and the garment colours. */
+export interface Palette {
+  id: number;
+  name: string;
+  colours: NamedColour[];
+}
+
+const toPalette = ({ id, name, colours }: PaletteRow): Palette => ({
+  id,
+  name,
+  colours: JSON.parse(colours) as NamedColour[],
+});
+
+/** The spec book, the garment colours and the palettes. */
 @Injectable()
 export class LibraryService {
   constructor(
     @InjectRepository(SpecRow) private readonly specRows: Repository<SpecRow>,
     @InjectRepository(GarmentRow) private readonly garmentRows: Repository<GarmentRow>,
+    @InjectRepository(PaletteRow) private readonly paletteRows: Repository<PaletteRow>,
     @InjectRepository(DesignRow) private readonly designRows: Repository<DesignRow>,
     @InjectRepository(SettingRow) private readonly settings: Repository<SettingRow>,
   ) {}
@@ -94,6 +107,21 @@ export class LibraryService {
     await this.garmentRows.insert(
       garments.map((g, i) => ({ id: g.id, position: from + i, document: JSON.stringify(g) })),
     );
+  }
+
+  async palettes(): Promise<Palette[]> {
+    const rows = await this.paletteRows.find({ order: { name: 'ASC', id: 'ASC' } });
+    return rows.map(toPalette);
+  }
+
+  async addPalette(name: string, colours: readonly NamedColour[]): Promise<Palette> {
+    const kept = colours.map((c) => ({ name: c.name, value: c.value.toLowerCase() }));
+    return toPalette(await this.paletteRows.save({ name, colours: JSON.stringify(kept) }));
+  }
+
+  async removePalette(id: number): Promise<void> {
+    const { affected } = await this.paletteRows.delete({ id });
+    if (!affected) throw new NotFoundException(`There is no palette ${id}.`);
   }
 
   async shop(): Promise<{ name: string | null }> {

@@ -28,6 +28,8 @@ import { DrawLayer } from './draw-layer';
 import { LinePoints } from './line-points';
 import { liveEdits, onLive, setLive } from './live';
 import { scaleFrom } from './measure';
+import { PickLayer } from './pick-layer';
+import { Reference } from './reference';
 import { Rulers } from './rulers';
 import { newGesture, useEdit } from './use-edit';
 import { useTools } from './tools';
@@ -341,6 +343,8 @@ export const Board = forwardRef<
             <DrawBar design={design} tools={tools} />
           </>
         )}
+        {tools.picking && <PickLayer board={canvas} onPick={tools.picking} onEnd={tools.endPick} />}
+        {aids.reference && look !== 'far' && <Reference picture={aids.reference} />}
         {look !== 'far' && (
           <Rulers
             view={view}

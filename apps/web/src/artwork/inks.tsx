@@ -1,10 +1,19 @@
 import clsx from 'clsx';
-import { Palette, Plus } from 'lucide-react';
+import { Palette, Pipette, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { contrastRatio, isHex, nearestYarn, normaliseHex, plainName, type Garment } from '@brelm/core/colour';
-import { freshId, inksOfPart, inkValues, mergeInks, unusedInks, type Design } from '@brelm/core/design';
+import {
+  freshId,
+  inksOfPart,
+  inkValues,
+  mergeInks,
+  swapInks,
+  unusedInks,
+  type Design,
+} from '@brelm/core/design';
 import { IconButton, ratioText } from '../ui';
 import { PaletteDialog } from './palette-dialog';
+import { useTools } from './tools';
 import { useEdit } from './use-edit';
 
 /** The inks of the design; changing one changes every part that uses it. */
@@ -18,6 +27,7 @@ export function Inks({
   backdrop: Garment;
 }) {
   const edit = useEdit();
+  const tools = useTools();
   const [open, setOpen] = useState<string | null>(null);
   const [palette, setPalette] = useState(false);
   const unused = unusedInks(design);
@@ -94,6 +104,10 @@ export function Inks({
             })
           }
           others={design.inks.filter((i) => i.id !== ink.id)}
+          onPick={() =>
+            tools.pick((value) => edit.make('Pick an ink', [{ op: 'setInk', ink: ink.id, value, colourway }]))
+          }
+          onSwap={(other) => edit.make('Swap inks', swapInks(design, ink.id, other))}
           onMerge={(into) => {
             edit.make('Merge inks', mergeInks(design, ink.id, into));
             setOpen(into);
@@ -117,6 +131,8 @@ function InkEditor({
   onName,
   onValue,
   others,
+  onPick,
+  onSwap,
   onMerge,
   onRemove,
 }: {
@@ -128,6 +144,9 @@ function InkEditor({
   onName: (name: string) => void;
   onValue: (value: string) => void;
   others: Design['inks'];
+  /** Takes its value from the board. */
+  onPick: () => void;
+  onSwap: (other: string) => void;
   onMerge: (into: string) => void;
   onRemove: () => void;
 }) {
@@ -146,6 +165,9 @@ function InkEditor({
             onChange={(e) => onValue(e.target.value)}
           />
         </label>
+        <IconButton label={`Pick ${name} from the board or the garment`} onClick={onPick}>
+          <Pipette size={15} />
+        </IconButton>
         <input
           aria-label="Value, #rrggbb"
           aria-invalid={wrong}
@@ -185,19 +207,34 @@ function InkEditor({
         )}
       </p>
       {others.length > 0 && (
-        <select
-          aria-label={`Merge ${name} into another ink`}
-          className="field"
-          value=""
-          onChange={(e) => e.target.value && onMerge(e.target.value)}
-        >
-          <option value="">Merge into…</option>
-          {others.map((i) => (
-            <option key={i.id} value={i.id}>
-              {i.name}
-            </option>
-          ))}
-        </select>
+        <div className="grid grid-cols-2 gap-1.5">
+          <select
+            aria-label={`Swap ${name} with another ink`}
+            className="field"
+            value=""
+            onChange={(e) => e.target.value && onSwap(e.target.value)}
+          >
+            <option value="">Swap with…</option>
+            {others.map((i) => (
+              <option key={i.id} value={i.id}>
+                {i.name}
+              </option>
+            ))}
+          </select>
+          <select
+            aria-label={`Merge ${name} into another ink`}
+            className="field"
+            value=""
+            onChange={(e) => e.target.value && onMerge(e.target.value)}
+          >
+            <option value="">Merge into…</option>
+            {others.map((i) => (
+              <option key={i.id} value={i.id}>
+                {i.name}
+              </option>
+            ))}
+          </select>
+        </div>
       )}
     </div>
   );

@@ -10,7 +10,9 @@ import {
   type NamedColour,
   type PaletteFormat,
 } from '@brelm/core/design';
+import { reasonOf, useBringInMutation } from '../store/api';
 import { Button, FileButton, Modal, Swatch } from '../ui';
+import { SavedPalettes } from './saved-palettes';
 import { useEdit } from './use-edit';
 
 /** Long side at which a reference picture is looked at, px. */
@@ -46,6 +48,8 @@ async function pixelsOf(file: File): Promise<Uint8ClampedArray> {
 export function PaletteDialog({ design, onClose }: { design: Design; onClose: () => void }) {
   const edit = useEdit();
   const [pixels, setPixels] = useState<Uint8ClampedArray | null>(null);
+  const [file, setFile] = useState<File | null>(null);
+  const [bringIn] = useBringInMutation();
   const [count, setCount] = useState(6);
   const [fault, setFault] = useState<string | null>(null);
   const colours: PaletteColour[] = useMemo(() => (pixels ? paletteOf(pixels, count) : []), [pixels, count]);
@@ -78,16 +82,32 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
   };
   const readPicture = async (file: File) => {
     setFault(null);
+    setFile(file);
     try {
       setPixels(await pixelsOf(file));
     } catch {
+      setFile(null);
       setFault(`${file.name} cannot be read as a picture: choose a PNG, JPEG or WebP file.`);
+    }
+  };
+  const besideBoard = async (from: File) => {
+    setFault(null);
+    try {
+      const { kind, sha256 } = await bringIn(from).unwrap();
+      if (kind !== 'picture') return setFault(`${from.name} is no picture.`);
+      const reference = { sha256, name: from.name.slice(0, 300) };
+      edit.make('Put a reference beside the board', [{ op: 'setAids', change: { reference } }]);
+      onClose();
+    } catch (error) {
+      setFault(reasonOf(error));
     }
   };
   return (
     <Modal open onClose={onClose} title="Palette">
       <p className="heading mb-1">From a reference picture</p>
-      <p className="mb-2 text-[13px] text-muted">It is only looked at: it is neither stored nor exported.</p>
+      <p className="mb-2 text-[13px] text-muted">
+        It is only looked at, and never exported. Beside the board it stays with the design.
+      </p>
       <div className="flex items-end gap-3">
         <FileButton
           accept="image/png,image/jpeg,image/webp"
@@ -96,6 +116,7 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
         >
           Choose a picture…
         </FileButton>
+        {file && <Button onClick={() => void besideBoard(file)}>Put it beside the board</Button>}
         {pixels && (
           <label className="flex-1 text-[13px]">
             <span className="block text-muted">{count} colours</span>
@@ -141,6 +162,10 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
           </Button>
         </>
       )}
+      <div className="mt-4 border-t border-line pt-3">
+        <p className="heading mb-2">Kept palettes</p>
+        <SavedPalettes design={design} onAdd={(colours, from) => add(colours, `Inks of ${from}`)} />
+      </div>
       <div className="mt-4 border-t border-line pt-3">
         <p className="heading mb-2">Files</p>
         <div className="flex flex-wrap gap-2">

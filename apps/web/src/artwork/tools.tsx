@@ -21,6 +21,11 @@ export interface Tools {
   /** The point of the open line that is chosen. */
   node: number;
   setNode(node: number): void;
+  /** Asks for a colour off the board. */
+  pick(then: (value: string) => void): void;
+  /** Who is to get the colour that is being picked. */
+  picking: ((value: string) => void) | null;
+  endPick(): void;
 }
 
 export const ToolsContext = createContext<Tools | null>(null);

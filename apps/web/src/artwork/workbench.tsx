@@ -49,7 +49,21 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
   const [tool, setTool] = useState<Tool>('choose');
   const [look, setLook] = useState<LineLook>({ ink: null, width: null, pen: 'even', nib: 45 });
   const [node, setNode] = useState(0);
-  const tools = useMemo(() => ({ tool, setTool, look, setLook, node, setNode }), [tool, look, node]);
+  const [picking, setPicking] = useState<((value: string) => void) | null>(null);
+  const tools = useMemo(
+    () => ({
+      tool,
+      setTool,
+      look,
+      setLook,
+      node,
+      setNode,
+      picking,
+      pick: (then: (value: string) => void) => setPicking(() => then),
+      endPick: () => setPicking(null),
+    }),
+    [tool, look, node, picking],
+  );
   const board = useRef<BoardHandle>(null);
 
   const spec = specs.find((s) => s.id === design.board.spec);
@@ -98,7 +112,12 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
     'Shift+PageUp': () => moveInStack(edit, made, selection(), 'front'),
     'Shift+PageDown': () => moveInStack(edit, made, selection(), 'back'),
     d: () => tools.setTool(tools.tool === 'draw' ? 'choose' : 'draw'),
-    Escape: () => (tools.tool === 'choose' ? dispatch(selected([])) : tools.setTool('choose')),
+    Escape: () =>
+      tools.picking
+        ? tools.endPick()
+        : tools.tool === 'choose'
+          ? dispatch(selected([]))
+          : tools.setTool('choose'),
     Delete: () => edit.remove(selection()),
     Backspace: () => edit.remove(selection()),
     ArrowLeft: nudge(-1, 0),

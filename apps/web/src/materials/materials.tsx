@@ -11,6 +11,7 @@ import {
   useRemoveGarmentMutation,
 } from '../store/api';
 import { Button, FileButton, garmentBackground, IconButton, notify } from '../ui';
+import { SavedPalettes } from '../artwork/saved-palettes';
 import { GarmentDialog } from './garment-dialog';
 import { PhotoDialog } from './photo-dialog';
 
@@ -87,7 +88,7 @@ export function Materials() {
           {words ? 'No colour is called that.' : 'There are no garment colours yet.'}
         </p>
       )}
-      <ul className="mt-4 grid grid-cols-2 gap-2 pb-6 lg:grid-cols-3">
+      <ul className="mt-4 grid grid-cols-2 gap-2 lg:grid-cols-3">
         {shown.map((g) => (
           <li key={g.id} className="flex items-center gap-3 rounded-md border border-line bg-card p-2">
             <span
@@ -128,6 +129,13 @@ export function Materials() {
           </li>
         ))}
       </ul>
+      <h2 className="mt-4 text-xl">Palettes</h2>
+      <p className="mt-1 mb-3 text-muted">
+        Kept from the inks of a design, under Palette, and added to another there.
+      </p>
+      <div className="max-w-2xl pb-8">
+        <SavedPalettes />
+      </div>
       {editing && (
         <GarmentDialog
           garment={editing}

@@ -1,6 +1,6 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Garment } from '@brelm/core/colour';
-import type { Design } from '@brelm/core/design';
+import type { Design, NamedColour } from '@brelm/core/design';
 import type { FileReport } from '@brelm/core/export';
 import type { Spec } from '@brelm/core/spec';
 import type { SvgArt } from '@brelm/core/svg';
@@ -10,6 +10,13 @@ export interface StoredDesign {
   revision: number;
   updatedAt: string;
   document: Design;
+}
+
+/** Colours that are kept for later designs. */
+export interface Palette {
+  id: number;
+  name: string;
+  colours: NamedColour[];
 }
 
 /** A kept version of a design, without its document. */
@@ -61,7 +68,7 @@ export function reasonOf(error: unknown): string {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
-  tagTypes: ['designs', 'garments', 'versions'],
+  tagTypes: ['designs', 'garments', 'versions', 'palettes'],
   endpoints: (build) => ({
     designs: build.query<StoredDesign[], { archived: boolean }>({
       query: ({ archived }) => `designs?archived=${archived}`,
@@ -109,6 +116,15 @@ export const api = createApi({
         return { url: 'materials', method: 'POST', body };
       },
     }),
+    palettes: build.query<Palette[], void>({ query: () => 'palettes', providesTags: ['palettes'] }),
+    addPalette: build.mutation<Palette, Omit<Palette, 'id'>>({
+      query: (body) => ({ url: 'palettes', method: 'POST', body }),
+      invalidatesTags: ['palettes'],
+    }),
+    removePalette: build.mutation<void, number>({
+      query: (id) => ({ url: `palettes/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['palettes'],
+    }),
     versions: build.query<VersionEntry[], string>({
       query: (id) => `designs/${id}/versions`,
       providesTags: ['versions'],
@@ -150,6 +166,9 @@ export const {
   useShopQuery,
   useTypefacesQuery,
   useBringInMutation,
+  usePalettesQuery,
+  useAddPaletteMutation,
+  useRemovePaletteMutation,
   useVersionsQuery,
   useVersionQuery,
   useKeepVersionMutation,

@@ -42,7 +42,7 @@ const partBase = (id: string, name: string, at: Place) => ({
   bundle: null,
 });
 
-export const NO_AIDS: Aids = { guides: [], margin: 0, grid: null, unit: 'px' };
+export const NO_AIDS: Aids = { guides: [], margin: 0, grid: null, unit: 'px', reference: null };
 
 /** A design with an empty board, one ink and one colourway. */
 export function emptyDesign(

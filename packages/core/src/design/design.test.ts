@@ -10,6 +10,7 @@ import {
   differences,
   fitted,
   freshId,
+  inksOfPart,
   inkValues,
   NO_AIDS,
   partTitle,
@@ -18,6 +19,7 @@ import {
   readDesign,
   refit,
   shapeOf,
+  swapInks,
   type Design,
 } from './index';
 import { DEMO, circle, designOf, rect, shape } from '../../testing';
@@ -150,7 +152,13 @@ describe('the file format', () => {
       ],
       accepted: [{ check: 'contrast', part: 's', garment: null, reason: 'meant' }],
       bundles: [{ id: 'pair', name: 'Moon and moth' }],
-      aids: { guides: [{ axis: 'x', at: 450 }], margin: 75, grid: 50, unit: 'in' },
+      aids: {
+        guides: [{ axis: 'x', at: 450 }],
+        margin: 75,
+        grid: 50,
+        unit: 'in',
+        reference: { sha256: 'a'.repeat(64), name: 'dusk' },
+      },
     };
     const document = JSON.parse(JSON.stringify(design)) as unknown;
     expect(readDesign(document)).toEqual(design);
@@ -191,6 +199,7 @@ describe('the file format', () => {
     [{ grid: 1 }, 'aids.grid'],
     [{ unit: 'ells' }, 'aids.unit'],
     [{ margin: -1 }, 'aids.margin'],
+    [{ reference: { sha256: 'x' } }, 'aids.reference.sha256'],
   ])('refuses aids of %j', (aids, field) => {
     expect(faultsOf({ ...designOf({ a: '#ffffff' }), aids }).map((f) => f.field)).toContain(field);
   });
@@ -330,6 +339,27 @@ describe('refit', () => {
     expect(refit(design, design.board, 'scale', { from: frame, to: frame }).parts).toBe(design.parts);
     const half = { ...frame, right: 450, bottom: 450 };
     expect(refit(design, design.board, 'scale', { from: frame, to: half }).parts[0].place.scaleX).toBe(0.5);
+  });
+});
+
+describe('swapping inks', () => {
+  it('puts each where the other was, in every colourway, and twice is nothing', () => {
+    const start = applyEdits(two(), [
+      { op: 'addKeyline', part: 'one', keyline: { ink: 'b', width: 4, join: 'round' } },
+      { op: 'addColourway', colourway: { id: 'day', name: 'Day', inks: { a: '#111111' }, garments: [] } },
+      {
+        op: 'overridePart',
+        colourway: 'day',
+        part: 'two',
+        change: { keylines: [{ ink: 'a', width: 3, join: 'round' }] },
+      },
+    ]);
+    const swapped = applyEdits(start, swapInks(start, 'a', 'b'));
+    expect(swapped.inks).toEqual(start.inks);
+    const [one, twoThere] = swapped.parts.map((p) => inksOfPart(p));
+    expect([one, twoThere]).toEqual([['b', 'a'], ['a']]);
+    expect(swapped.colourways[1].parts!.two.keylines![0].ink).toBe('b');
+    expect(applyEdits(swapped, swapInks(swapped, 'a', 'b'))).toEqual(start);
   });
 });
 

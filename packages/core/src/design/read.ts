@@ -64,9 +64,17 @@ function bundle(b: Checked): Bundle {
   return { id: b.at('id').id(), name: b.at('name').string({ max: 120, fallback: '' }) };
 }
 
+function reference(r: Checked): Aids['reference'] {
+  if (r.missing || r.value === null) return null;
+  r.object(['sha256', 'name']);
+  const sha256 = r.at('sha256').string();
+  if (!/^[0-9a-f]{64}$/.test(sha256)) r.at('sha256').fault('must be 64 hexadecimal digits');
+  return { sha256, name: r.at('name').string({ max: 300, fallback: '' }) };
+}
+
 function aids(a: Checked): Aids {
   if (a.missing) return NO_AIDS;
-  a.object(['guides', 'margin', 'grid', 'unit']);
+  a.object(['guides', 'margin', 'grid', 'unit', 'reference']);
   const grid = a.at('grid');
   return {
     guides: a.at('guides').list(
@@ -82,6 +90,7 @@ function aids(a: Checked): Aids {
     margin: a.at('margin').number({ min: 0, max: 10000, fallback: 0 }),
     grid: grid.missing || grid.value === null ? null : grid.number({ min: 2, max: 10000 }),
     unit: a.at('unit').oneOf(['px', 'in', 'mm'] as const, 'px'),
+    reference: reference(a.at('reference')),
   };
 }
 

@@ -1,6 +1,6 @@
-import { recoloured, usedInks } from './colours';
+import { inksOfPart, recoloured, usedInks } from './colours';
 import type { Edit } from './edits';
-import type { Colourway, Design, Ink, Part, PartOverride } from './types';
+import type { Design, Ink, Part, PartOverride } from './types';
 
 /** A part that uses other inks. */
 export function reinked(part: Part, to: (ink: string) => string): Part {
@@ -35,26 +35,38 @@ export function unusedInks(design: Design): Ink[] {
   return design.inks.filter((i) => !used.has(i.id));
 }
 
+/** A colourway's own keylines and shade with other inks. */
+const reinkedOverride = (o: PartOverride, to: (ink: string) => string): PartOverride => ({
+  ...o,
+  ...(o.keylines ? { keylines: o.keylines.map((k) => ({ ...k, ink: to(k.ink) })) } : {}),
+  ...(o.shade ? { shade: { ...o.shade, ink: to(o.shade.ink) } } : {}),
+});
+
+/** Edits that put other inks wherever inks are used, in every colourway. */
+function reinkEdits(design: Design, to: (ink: string) => string): Edit[] {
+  const parts = design.parts.filter((p) => inksOfPart(p).some((ink) => to(ink) !== ink));
+  return [
+    ...parts.map((part): Edit => ({ op: 'updatePart', part: part.id, change: reinked(part, to) })),
+    ...design.colourways.flatMap((c): Edit[] =>
+      Object.entries(c.parts ?? {}).map(([part, o]) => ({
+        op: 'overridePart',
+        colourway: c.id,
+        part,
+        change: reinkedOverride(o, to),
+      })),
+    ),
+  ];
+}
+
 /** Edits that put `into` wherever `from` is used, and take `from` away. */
 export function mergeInks(design: Design, from: string, into: string): Edit[] {
-  const to = (ink: string) => (ink === from ? into : ink);
-  const override = (o: PartOverride): PartOverride => ({
-    ...o,
-    ...(o.keylines ? { keylines: o.keylines.map((k) => ({ ...k, ink: to(k.ink) })) } : {}),
-    ...(o.shade ? { shade: { ...o.shade, ink: to(o.shade.ink) } } : {}),
-  });
-  const change = (c: Colourway): Partial<Colourway> => {
-    const { [from]: _dropped, ...inks } = c.inks;
-    return {
-      inks,
-      ...(c.parts
-        ? { parts: Object.fromEntries(Object.entries(c.parts).map(([id, o]) => [id, override(o)])) }
-        : {}),
-    };
-  };
   return [
-    ...design.parts.map((part): Edit => ({ op: 'updatePart', part: part.id, change: reinked(part, to) })),
-    ...design.colourways.map((c): Edit => ({ op: 'updateColourway', colourway: c.id, change: change(c) })),
+    ...reinkEdits(design, (ink) => (ink === from ? into : ink)),
+    ...design.colourways.map((c): Edit => ({ op: 'resetInk', colourway: c.id, ink: from })),
     { op: 'removeInk', ink: from },
   ];
 }
+
+/** Edits that put each of two inks wherever the other is used; their values stay. */
+export const swapInks = (design: Design, a: string, b: string): Edit[] =>
+  reinkEdits(design, (ink) => (ink === a ? b : ink === b ? a : ink));

@@ -141,6 +141,8 @@ export interface Aids {
   /** Distance of the grid's lines, board px, and whether it shows and is snapped to; null for none. */
   grid: number | null;
   unit: 'px' | 'in' | 'mm';
+  /** A picture beside the board, by the content address of its stored bytes; null for none. */
+  reference: { sha256: string; name: string } | null;
 }
 
 /** Parts that are chosen and moved as one. */

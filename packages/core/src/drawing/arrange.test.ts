@@ -166,7 +166,13 @@ describe('snap', () => {
   });
 
   it('meets guides, the margin and the grid', () => {
-    const aids = { guides: [{ axis: 'x' as const, at: 207 }], margin: 30, grid: null, unit: 'px' as const };
+    const aids = {
+      guides: [{ axis: 'x' as const, at: 207 }],
+      margin: 30,
+      grid: null,
+      unit: 'px' as const,
+      reference: null,
+    };
     const targets = aidTargets(aids, { width: 900, height: 900 });
     expect(snapBox({ left: 203, top: 27, right: 303, bottom: 90 }, targets, 6)).toMatchObject({
       dx: 4,

@@ -11,7 +11,7 @@ import {
   type PathData,
 } from '../geometry';
 import { memoByKey } from './memo';
-import type { Shape, UninkedItem } from './part-shapes';
+import type { Shape, UninkedItem } from './types';
 
 /** How far the outline of a pressed line may stray from its discs, own units at width 1. */
 const FLAT = 0.02;

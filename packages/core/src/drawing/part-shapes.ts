@@ -27,15 +27,7 @@ import { codeShape } from './code';
 import { clippedBox } from './bounds';
 import { lineShape } from './line-shape';
 import { memoByKey } from './memo';
-import type { DrawingFault, Materials, OutlineItem } from './types';
-
-/** An outline before its inks have colours. */
-export type UninkedItem = Omit<OutlineItem, 'matrix' | 'colour' | 'gradient'> & { gradient?: MotifGradient };
-
-export interface Shape {
-  items: UninkedItem[];
-  box: Box;
-}
+import type { DrawingFault, Materials, Shape, UninkedItem } from './types';
 
 const setMemo = memoByKey<SetLine[]>(400);
 const pathMemo = memoByKey<PathData>(20000);

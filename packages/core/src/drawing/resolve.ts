@@ -20,8 +20,8 @@ import {
 } from '../geometry';
 import { codeShape } from './code';
 import { middleOf, repeatMatrices } from './repeat';
-import { shapeOf, type OutlinePart, type Shape } from './part-shapes';
-import type { Drawing, DrawingFault, DrawingItem, Group, Materials, OutlineItem } from './types';
+import { shapeOf, type OutlinePart } from './part-shapes';
+import type { Drawing, DrawingFault, DrawingItem, Group, Materials, OutlineItem, Shape } from './types';
 
 /** The part's own units to board px. */
 export const partMatrix = (part: Part): Matrix =>

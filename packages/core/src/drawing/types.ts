@@ -1,6 +1,6 @@
 import type { Hex } from '../colour';
 import type { Box, Matrix, PathData } from '../geometry';
-import type { Join, Place } from '../design';
+import type { Join, MotifGradient, Place } from '../design';
 import type { Typeface } from '../type';
 import type { Treatment } from '../raster';
 
@@ -90,4 +90,13 @@ export interface Drawing {
 export interface Materials {
   /** The typeface, or undefined while it is not loaded or not there. */
   face(id: string): Typeface | undefined;
+}
+
+/** An outline before its inks have colours. */
+export type UninkedItem = Omit<OutlineItem, 'matrix' | 'colour' | 'gradient'> & { gradient?: MotifGradient };
+
+/** What a part draws by itself, before colours, placement and dressing; its own units. */
+export interface Shape {
+  items: UninkedItem[];
+  box: Box;
 }

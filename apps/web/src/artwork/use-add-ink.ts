@@ -1,0 +1,32 @@
+import { useCallback } from 'react';
+import { plainName } from '@brelm/core/colour';
+import { freshId } from '@brelm/core/design';
+import { store } from '../store';
+import { notify } from '../ui';
+import { useEdit } from './use-edit';
+
+/** Adds a colour as an ink, unless the design has one of that value; says what it did. */
+export function useAddInk(): (value: string, label: string) => void {
+  const edit = useEdit();
+  return useCallback(
+    (value, label) => {
+      const { design } = store.getState().editor;
+      if (!design) return;
+      const known = design.inks.find((i) => i.value === value);
+      if (known) {
+        notify('done', `${known.name} has that colour already.`);
+        return;
+      }
+      const names = new Set(design.inks.map((i) => i.name));
+      let name = plainName(value);
+      for (let n = 2; names.has(name); n++) name = `${plainName(value)} ${n}`;
+      const id = freshId(
+        'ink',
+        design.inks.map((i) => i.id),
+      );
+      edit.make(label, [{ op: 'addInk', ink: { id, name, value } }]);
+      notify('done', `${name}, ${value}, is an ink now.`);
+    },
+    [edit],
+  );
+}
