@@ -245,6 +245,38 @@ describe('versions', () => {
   });
 });
 
+describe('starters', () => {
+  it('make a design with one’s own words, and a design can be kept as one', async () => {
+    await page.goto(page.url().replace(/\/design\/.*/, '/'));
+    await page.getByRole('button', { name: 'New design' }).click();
+    await page.getByRole('radio', { name: /Stripes and figure/ }).click();
+    await page.getByLabel('Line', { exact: true }).fill('MOTH HOURS, ALL OF THEM');
+    await page.getByLabel('Name', { exact: true }).fill('Moth hours');
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Make it' }).click();
+    await rows().filter({ hasText: 'MOTH HOURS, ALL OF THEM' }).click();
+    expect(await value('Width')).toBeLessThanOrEqual(3701);
+    await rows().filter({ hasText: 'Figure' }).click();
+    const width = await value('Width');
+    await page.getByRole('button', { name: 'another figure' }).click();
+    await page.getByLabel('Find a figure').fill('butterfly');
+    await page.getByRole('dialog').getByRole('listitem').getByRole('button').first().click();
+    await undone('Another figure');
+    expect(await value('Width')).toBeLessThanOrEqual(width + 1);
+    await page.getByRole('button', { name: 'Versions' }).click();
+    await page.getByLabel('Keep the design as it is now under a name').fill('Moth stripes');
+    await page.getByRole('button', { name: 'Keep it as a starter' }).click();
+    await page.getByText('“Moth stripes” is a starter now').waitFor();
+    await page.keyboard.press('Escape');
+    await page.goto(page.url().replace(/\/design\/.*/, '/'));
+    await page.getByRole('button', { name: 'New design' }).click();
+    await page.getByRole('radio', { name: /Moth stripes/ }).waitFor();
+    await page.getByRole('button', { name: 'Remove starter Moth stripes' }).click();
+    await page.getByRole('radio', { name: /Moth stripes/ }).waitFor({ state: 'detached' });
+    await page.keyboard.press('Escape');
+  });
+});
+
 describe('cropping', () => {
   it('cuts off what is typed or dragged, and brings it back', async () => {
     await page.goto(page.url().replace(/\/design\/.*/, '/'));

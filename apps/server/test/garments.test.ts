@@ -59,6 +59,29 @@ describe('kept palettes', () => {
   });
 });
 
+describe('starters', () => {
+  interface Kept {
+    id: string;
+    own: boolean;
+    document: Design;
+  }
+
+  it('that came with Brelm stay; one’s own is added after them and removed', async () => {
+    const shipped = (await ask<Kept[]>('starters')).body;
+    expect(shipped).toHaveLength(10);
+    expect((await ask(`starters/${shipped[0].id}`, 'DELETE')).status).toBe(409);
+    const document = { ...shipped[0].document, name: 'Badge' };
+    const added = await ask<Kept>('starters', 'POST', { document });
+    expect(added.body).toMatchObject({ id: 'own-badge', own: true, document: { name: 'Badge' } });
+    const now = (await ask<Kept[]>('starters')).body;
+    expect(now.map((s) => s.own)).toEqual([...Array<boolean>(10).fill(false), true]);
+    expect((await ask('starters/own-badge', 'DELETE')).status).toBe(204);
+    expect((await ask('starters/own-badge', 'DELETE')).status).toBe(404);
+    const wrong = await ask('starters', 'POST', { document: { ...document, inks: 7 } });
+    expect([wrong.status, wrong.body.faults![0].field]).toEqual([400, 'inks']);
+  });
+});
+
 describe('garment colours of one’s own', () => {
   it('are added with an id of their own, changed and removed', async () => {
     const added = await ask<Garment>('garments', 'POST', {

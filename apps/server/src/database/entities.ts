@@ -77,6 +77,15 @@ export class ExportRow {
   @Column('datetime', { precision: 3, name: 'finished_at', nullable: true }) finishedAt!: Date | null;
 }
 
+/** A design to start others from: one that came with the application, or the seller's own. */
+@Entity('starters')
+export class StarterRow {
+  @PrimaryColumn('varchar', { length: 120 }) id!: string;
+  @Column('int') position!: number;
+  @Column('boolean') own!: boolean;
+  @Column('longtext') document!: string;
+}
+
 /** Colours that the seller keeps for later designs, as a JSON list. */
 @Entity('palettes')
 export class PaletteRow {
@@ -100,5 +109,6 @@ export const ENTITIES = [
   GarmentRow,
   ExportRow,
   PaletteRow,
+  StarterRow,
   SettingRow,
 ];

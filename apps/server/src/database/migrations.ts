@@ -56,16 +56,20 @@ export class NamedVersions1764060000000 implements MigrationInterface {
   }
 }
 
-/** Palettes that are kept. */
-export class Palettes1764070000000 implements MigrationInterface {
+/** Palettes and starters that are kept. */
+export class PalettesAndStarters1764070000000 implements MigrationInterface {
   async up(db: QueryRunner): Promise<void> {
     await db.query(`CREATE TABLE palettes (
       id INT NOT NULL AUTO_INCREMENT PRIMARY KEY, name VARCHAR(120) NOT NULL, colours TEXT NOT NULL) ${TABLE}`);
+    await db.query(`CREATE TABLE starters (
+      id VARCHAR(120) NOT NULL PRIMARY KEY, position INT NOT NULL, own TINYINT(1) NOT NULL,
+      document LONGTEXT NOT NULL) ${TABLE}`);
   }
 
   async down(db: QueryRunner): Promise<void> {
+    await db.query('DROP TABLE starters');
     await db.query('DROP TABLE palettes');
   }
 }
 
-export const MIGRATIONS = [First1764000000000, NamedVersions1764060000000, Palettes1764070000000];
+export const MIGRATIONS = [First1764000000000, NamedVersions1764060000000, PalettesAndStarters1764070000000];

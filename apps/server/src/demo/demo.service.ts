@@ -3,7 +3,14 @@ import { join } from 'node:path';
 import { Injectable, type INestApplicationContext } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
-import { DEMO_FOLDER, picturesBeside, readDesignFile, shippedGarments, shippedSpecs } from '../engine';
+import {
+  DEMO_FOLDER,
+  picturesBeside,
+  readDesignFile,
+  shippedGarments,
+  shippedSpecs,
+  shippedStarters,
+} from '../engine';
 import { SettingRow } from '../database/entities';
 import { DesignsService } from '../designs/designs.service';
 import { LibraryService } from '../library/library.service';
@@ -21,7 +28,7 @@ export class DemoService {
 
   /** Specs and garments always; designs only the first time, so that archived ones stay away. */
   async load(withDesigns: boolean): Promise<number> {
-    await this.library.putShipped(shippedSpecs(), shippedGarments());
+    await this.library.putShipped(shippedSpecs(), shippedGarments(), shippedStarters());
     if (!withDesigns || (await this.settings.findOneBy({ name: 'demo' }))) return 0;
     const folder = join(DEMO_FOLDER, 'designs');
     const names = readdirSync(folder)

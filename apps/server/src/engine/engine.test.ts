@@ -2,18 +2,25 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import Ajv2020 from 'ajv/dist/2020';
+import { wordSlots } from '@brelm/core/design';
+import { resolve } from '@brelm/core/drawing';
+import { proofOf } from '@brelm/core/proof';
+import { sideOf } from '@brelm/core/spec';
 import {
   DEMO_FOLDER,
   decodePicture,
   encodePng,
   inspectUpload,
+  loadMaterials,
   loadPictures,
+  makeSurface,
   loadTypeface,
   picturesBeside,
   readDesignFile,
   readSvgFile,
   shippedGarments,
   shippedSpecs,
+  shippedStarters,
 } from './index';
 
 describe('what ships', () => {
@@ -44,6 +51,36 @@ describe('what ships', () => {
       await expect(loadPictures(readDesignFile(file), picturesBeside(file))).resolves.toBeDefined();
     }
   });
+
+  it('has ten starters with places for words, that read by night and by day on the garments they name', async () => {
+    const starters = shippedStarters();
+    expect(starters).toHaveLength(10);
+    const known = shippedGarments();
+    for (const { document } of starters) {
+      expect(wordSlots(document).length).toBeGreaterThan(0);
+      const materials = await loadMaterials(document);
+      for (const [colourway, garment] of [
+        ['base', 'soot'],
+        ['day', 'bone'],
+      ] as const) {
+        expect(resolve(document, colourway, materials).faults).toEqual([]);
+        const { spec, side } = document.board;
+        const made = shippedSpecs().find((s) => s.id === spec)!;
+        const { garments } = proofOf({
+          design: document,
+          colourway,
+          spec: made,
+          side: sideOf(made, side)!,
+          garments: known.filter((g) => g.id === garment),
+          materials,
+          surfaces: makeSurface,
+          pictures: () => null,
+          slow: false,
+        });
+        expect([document.name, colourway, garments[0].verdict]).toEqual([document.name, colourway, 'reads']);
+      }
+    }
+  }, 60_000);
 
   it('loads a typeface once and has none for an unknown id', async () => {
     expect(await loadTypeface('rye')).toBe(await loadTypeface('rye'));

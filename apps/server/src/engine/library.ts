@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Garment } from '@brelm/core/colour';
+import { readDesign, type Design } from '@brelm/core/design';
 import { readGarments, readSpec, type Spec } from '@brelm/core/spec';
 
 /** The project's own folder of demo designs, specs and garments. */
@@ -23,6 +24,16 @@ export function shippedSpecs(folder = join(DEMO_FOLDER, 'specs')): Spec[] {
     .sort()
     .map((name) => readSpec(readJsonFile(join(folder, name))));
 }
+
+/** The starters that ship with the application, by id: the name of the file without its ending. */
+export const shippedStarters = (folder = join(DEMO_FOLDER, 'starters')): { id: string; document: Design }[] =>
+  readdirSync(folder)
+    .filter((name) => name.endsWith('.brelm.json'))
+    .sort()
+    .map((name) => ({
+      id: name.replace(/\.brelm\.json$/, ''),
+      document: readDesign(readJsonFile(join(folder, name))),
+    }));
 
 /** The garment colours that ship with the application, darkest first as listed. */
 export const shippedGarments = (file = join(DEMO_FOLDER, 'garments.json')): Garment[] =>

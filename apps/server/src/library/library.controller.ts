@@ -15,7 +15,7 @@ import {
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { DICTIONARIES, dictionaryFile, type DictionaryId } from '../engine';
-import { GarmentDto, GarmentsCsvDto, PaletteDto } from './library.dto';
+import { GarmentDto, GarmentsCsvDto, PaletteDto, StarterDto } from './library.dto';
 import { LibraryService } from './library.service';
 
 @ApiTags('specs')
@@ -73,6 +73,22 @@ export class LibraryController {
   @HttpCode(204)
   async removePalette(@Param('id', ParseIntPipe) id: number) {
     await this.library.removePalette(id);
+  }
+
+  @Get('starters')
+  starters() {
+    return this.library.starters();
+  }
+
+  @Post('starters')
+  addStarter(@Body() body: StarterDto) {
+    return this.library.addStarter(body.document);
+  }
+
+  @Delete('starters/:id')
+  @HttpCode(204)
+  async removeStarter(@Param('id') id: string) {
+    await this.library.removeStarter(id);
   }
 
   @Get('dictionaries/:id/:part')

@@ -50,3 +50,9 @@ export class PaletteDto {
   @Type(() => PaletteColourDto)
   colours!: PaletteColourDto[];
 }
+
+export class StarterDto {
+  @ApiProperty({ description: 'A whole design document; its name is the starter’s.' })
+  @IsObject()
+  document!: Record<string, unknown>;
+}

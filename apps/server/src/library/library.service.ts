@@ -2,9 +2,9 @@ import { ConflictException, Injectable, NotFoundException } from '@nestjs/common
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import type { Garment } from '@brelm/core/colour';
-import { DocumentError, type Design, type NamedColour } from '@brelm/core/design';
+import { DocumentError, freshSlug, readDesign, type Design, type NamedColour } from '@brelm/core/design';
 import { garmentId, readGarment, readGarmentsCsv, type Spec } from '@brelm/core/spec';
-import { DesignRow, GarmentRow, PaletteRow, SettingRow, SpecRow } from '../database/entities';
+import { DesignRow, GarmentRow, PaletteRow, SettingRow, SpecRow, StarterRow } from '../database/entities';
 
 export interface Palette {
   id: number;
@@ -18,12 +18,25 @@ const toPalette = ({ id, name, colours }: PaletteRow): Palette => ({
   colours: JSON.parse(colours) as NamedColour[],
 });
 
-/** The spec book, the garment colours and the palettes. */
+export interface Starter {
+  id: string;
+  own: boolean;
+  document: Design;
+}
+
+const toStarter = ({ id, own, document }: StarterRow): Starter => ({
+  id,
+  own: Boolean(own),
+  document: readDesign(JSON.parse(document)),
+});
+
+/** The spec book, the garment colours, the palettes and the starters. */
 @Injectable()
 export class LibraryService {
   constructor(
     @InjectRepository(SpecRow) private readonly specRows: Repository<SpecRow>,
     @InjectRepository(GarmentRow) private readonly garmentRows: Repository<GarmentRow>,
+    @InjectRepository(StarterRow) private readonly starterRows: Repository<StarterRow>,
     @InjectRepository(PaletteRow) private readonly paletteRows: Repository<PaletteRow>,
     @InjectRepository(DesignRow) private readonly designRows: Repository<DesignRow>,
     @InjectRepository(SettingRow) private readonly settings: Repository<SettingRow>,
@@ -124,12 +137,48 @@ export class LibraryService {
     if (!affected) throw new NotFoundException(`There is no palette ${id}.`);
   }
 
+  /** Starters that came with the application first, then the seller's own. */
+  async starters(): Promise<Starter[]> {
+    const rows = await this.starterRows.find({ order: { own: 'ASC', position: 'ASC', id: 'ASC' } });
+    return rows.map(toStarter);
+  }
+
+  /** Keeps a design as a starter of the seller's own. Throws a DocumentError for what is no design. */
+  async addStarter(document: unknown): Promise<Starter> {
+    const design = readDesign(document);
+    const taken = new Set((await this.starterRows.find({ select: { id: true } })).map((r) => r.id));
+    // An own starter never has an id that one of a later Brelm could have.
+    const id = freshSlug(`own ${design.name}`, taken, 'own');
+    const row = { id, position: taken.size, own: true, document: JSON.stringify(design) };
+    return toStarter(await this.starterRows.save(row));
+  }
+
+  async removeStarter(id: string): Promise<void> {
+    const row = await this.starterRows.findOneBy({ id });
+    if (!row) throw new NotFoundException(`There is no starter ${id}.`);
+    if (!row.own)
+      throw new ConflictException('This starter came with the application: it cannot be removed.');
+    await this.starterRows.delete({ id });
+  }
+
   async shop(): Promise<{ name: string | null }> {
     return { name: (await this.settings.findOneBy({ name: 'shop' }))?.value ?? null };
   }
 
   /** Adds what ships with the application; what is there already is replaced by the shipped state. */
-  async putShipped(specs: readonly Spec[], garments: readonly Garment[]): Promise<void> {
+  async putShipped(
+    specs: readonly Spec[],
+    garments: readonly Garment[],
+    starters: readonly { id: string; document: Design }[],
+  ): Promise<void> {
+    await this.starterRows.save(
+      starters.map(({ id, document }, position) => ({
+        id,
+        position,
+        own: false,
+        document: JSON.stringify(document),
+      })),
+    );
     await this.specRows.save(specs.map((s) => ({ id: s.id, document: JSON.stringify(s) })));
     await this.garmentRows.save(
       garments.map((g, position) => ({ id: g.id, position, document: JSON.stringify(g) })),

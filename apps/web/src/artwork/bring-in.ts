@@ -99,6 +99,40 @@ export async function addMotif(found: FoundMotif, edit: Editing): Promise<void> 
   }
 }
 
+/** Puts another figure of the library in a motif's place: as large, about the same middle, dressed alike. */
+export async function replaceMotif(found: FoundMotif, id: string, edit: Editing): Promise<void> {
+  const working = notify('working', `Fetching ${found.name}…`);
+  try {
+    const before = store.getState().editor.design;
+    const { art, licence } = await fetchMotif(found.id, before?.inks[0]?.value ?? '#20262a');
+    const { design } = store.getState().editor;
+    const old = design?.parts.find((p) => p.id === id);
+    if (!design || old?.kind !== 'motif') return;
+    const { outlines, added } = inkOutlines({ outlines: art.outlines }, design.inks);
+    const k = Math.min(old.width / art.width, old.height / art.height);
+    const { scaleX, scaleY } = old.place;
+    edit.make('Another figure', [
+      ...added.map((ink): Edit => ({ op: 'addInk', ink })),
+      {
+        op: 'updatePart',
+        part: id,
+        change: {
+          name: found.name,
+          width: art.width,
+          height: art.height,
+          outlines,
+          licence,
+          place: { ...old.place, scaleX: scaleX * k, scaleY: scaleY * k },
+        },
+      },
+    ]);
+  } catch (error) {
+    notify('fault', (error as Error).message);
+  } finally {
+    dropNotice(working);
+  }
+}
+
 /** Brings files in one after another and puts each on the board; what fails is said, the rest goes on. */
 export async function bringIn(files: readonly File[], edit: Editing, at?: [number, number]): Promise<void> {
   for (const file of files) {

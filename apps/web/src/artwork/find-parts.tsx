@@ -11,14 +11,15 @@ export function FindParts({
   onMotif,
 }: {
   phrase: string;
-  onShape: (form: string) => void;
+  /** Left out where only figures will do. */
+  onShape?: (form: string) => void;
   onMotif: (motif: FoundMotif) => void;
 }) {
   const { found, fault, more } = useMotifs(phrase);
   const end = useRef<HTMLLIElement>(null);
   const list = useRef<HTMLUListElement>(null);
   const asked = phrase.trim().toLowerCase();
-  const shapes = FORMS.filter((f) => asked.length > 1 && f.label.toLowerCase().includes(asked));
+  const shapes = FORMS.filter((f) => onShape && asked.length > 1 && f.label.toLowerCase().includes(asked));
 
   useEffect(() => {
     if (!end.current) return;
@@ -57,7 +58,7 @@ export function FindParts({
               aria-label={`${f.label}, shape`}
               title={`${f.label}: a shape with settings`}
               className="flex h-20 w-full items-center justify-center rounded-md border border-line bg-paper text-ink hover:border-ink"
-              onClick={() => onShape(f.id)}
+              onClick={() => onShape?.(f.id)}
             >
               <FormPicture form={f.id} size={52} />
             </button>

@@ -7,6 +7,8 @@ import {
   type Edit,
   type MotifPart,
 } from '@brelm/core/design';
+import { useState } from 'react';
+import { FigureDialog } from './figure-dialog';
 import { InkSelect } from './ink-select';
 import { useEdit } from './use-edit';
 
@@ -16,6 +18,7 @@ const MOST_APART = 300;
 /** Each colour of a motif is an ink; it can be put on another. All can be made one, or taken apart. */
 export function MotifSettings({ part, design }: { part: MotifPart; design: Design }) {
   const edit = useEdit();
+  const [choosing, setChoosing] = useState(false);
   const inks = ownInks(part);
   const terms = termsOf(part.licence);
   const recolour = (from: string, to: string) =>
@@ -59,6 +62,9 @@ export function MotifSettings({ part, design }: { part: MotifPart; design: Desig
         ))}
       </div>
       <div className="flex gap-4">
+        <button type="button" className={link} disabled={part.locked} onClick={() => setChoosing(true)}>
+          another figure
+        </button>
         <button type="button" className={link} disabled={inks.length < 2} onClick={one}>
           one colour
         </button>
@@ -72,6 +78,7 @@ export function MotifSettings({ part, design }: { part: MotifPart; design: Desig
           take apart
         </button>
       </div>
+      {choosing && <FigureDialog part={part.id} onClose={() => setChoosing(false)} />}
       {part.licence.source && (
         <p className="text-[12px] break-words text-muted">
           {terms?.name ?? part.licence.id}: {part.licence.source}

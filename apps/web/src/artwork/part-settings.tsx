@@ -146,6 +146,25 @@ export function PartSettings({
           Must read on the garment
         </label>
       )}
+      {part.kind === 'lettering' && (
+        <label className="flex items-center gap-2 text-[13px]">
+          <span className="shrink-0 text-muted" title="Where a starter made of this design asks for words">
+            In a starter, place for
+          </span>
+          <input
+            key={part.slot}
+            className="field flex-1"
+            placeholder="nothing: it stays"
+            maxLength={60}
+            defaultValue={part.slot ?? ''}
+            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+            onBlur={(e) => {
+              const slot = e.target.value.trim() || null;
+              if (slot !== part.slot) edit.part(part.id, 'Name a place', { slot });
+            }}
+          />
+        </label>
+      )}
       <div className="flex items-center gap-1">
         <input
           key={part.name}

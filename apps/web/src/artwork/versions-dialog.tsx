@@ -7,6 +7,7 @@ import { VersionFigure } from '../design';
 import { useAppSelector } from '../store';
 import {
   reasonOf,
+  useAddStarterMutation,
   useCreateDesignMutation,
   useDropVersionMutation,
   useKeepVersionMutation,
@@ -14,7 +15,7 @@ import {
   useVersionsQuery,
   type VersionEntry,
 } from '../store/api';
-import { Button, IconButton, Modal } from '../ui';
+import { Button, IconButton, Modal, notify } from '../ui';
 import { useEdit } from './use-edit';
 
 const KINDS = { named: '', refused: 'a save that came too late', replaced: 'replaced by another save' };
@@ -25,11 +26,12 @@ export function VersionsDialog({ design, onClose }: { design: Design; onClose: (
   const id = useAppSelector((s) => s.editor.id)!;
   const { data: versions, error, refetch } = useVersionsQuery(id);
   const [keep, keeping] = useKeepVersionMutation();
+  const [addStarter, starting] = useAddStarterMutation();
   const [drop, dropping] = useDropVersionMutation();
   const [name, setName] = useState('');
   const [chosen, setChosen] = useState<number | null>(null);
   const entry = versions?.find((v) => v.id === chosen);
-  const fault = error ?? keeping.error ?? dropping.error;
+  const fault = error ?? keeping.error ?? dropping.error ?? starting.error;
   return (
     <Modal open title="Versions" onClose={onClose} wide>
       <form
@@ -60,6 +62,23 @@ export function VersionsDialog({ design, onClose }: { design: Design; onClose: (
         </label>
         <Button tone="main" type="submit" disabled={!name.trim() || keeping.isLoading}>
           {keeping.isLoading ? 'Keeping…' : 'Keep it'}
+        </Button>
+        <Button
+          title="To begin other designs with: parts that have a place keep it"
+          disabled={!name.trim() || starting.isLoading}
+          onClick={() =>
+            void addStarter({ ...design, name: name.trim() })
+              .unwrap()
+              .then(
+                () => {
+                  notify('done', `“${name.trim()}” is a starter now: New design has it.`);
+                  setName('');
+                },
+                () => undefined,
+              )
+          }
+        >
+          Keep it as a starter
         </Button>
       </form>
       {fault && (

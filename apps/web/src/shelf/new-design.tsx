@@ -1,12 +1,15 @@
 import { Radio, RadioGroup } from '@headlessui/react';
 import { useState } from 'react';
-import { lightness, type Garment } from '@brelm/core/colour';
-import { emptyDesign } from '@brelm/core/design';
+import type { Garment } from '@brelm/core/colour';
+import { emptyDesign, fromStarter } from '@brelm/core/design';
+import { partLocalBox } from '@brelm/core/drawing';
 import { byLightness } from '@brelm/core/proof';
-import { boardOf, type Spec } from '@brelm/core/spec';
-import { reasonOf, useCreateDesignMutation } from '../store/api';
+import { boardOf, safeBox, type Spec } from '@brelm/core/spec';
+import { face } from '../platform/faces';
+import { reasonOf, useCreateDesignMutation, useStartersQuery } from '../store/api';
 import { SpecChoice, specSides } from '../design';
 import { Button, garmentBackground, Modal } from '../ui';
+import { isPale, NO_STARTER, StarterChoice } from './starter-choice';
 
 /** Garments that a new design is judged on: the chosen one, then an even spread from dark to light. */
 function spread(garments: readonly Garment[], chosen: Garment): string[] {
@@ -39,22 +42,40 @@ export function NewDesign({
   const [create, { isLoading, error }] = useCreateDesignMutation();
   const choice = choices.find((c) => c.key === chosen);
   const garment = garments.find((g) => g.id === garmentId);
+  const { data: starters } = useStartersQuery();
+  const [starterId, setStarterId] = useState(NO_STARTER);
+  const [words, setWords] = useState<Record<string, string>>({});
+  const starter = starters?.find((s) => s.id === starterId);
 
   const make = async () => {
     if (!choice || !garment) return;
-    const dark = lightness(garment.value) < 55;
-    const design = emptyDesign(
-      name.trim() || 'Untitled',
-      boardOf(choice.spec, choice.side),
-      garment.id,
-      spread(garments, garment),
-      dark ? { name: 'Bone', value: '#f2ead8' } : { name: 'Ink', value: '#20262a' },
-    );
+    const board = boardOf(choice.spec, choice.side);
+    const pale = isPale(garment);
+    const shared = { name: name.trim() || 'Untitled', board, backdrop: garment.id };
+    const judged = spread(garments, garment);
+    const from = starter && choices.find((c) => c.spec.id === starter.document.board.spec);
+    const design = starter
+      ? fromStarter(starter.document, {
+          ...shared,
+          garments: judged,
+          pale,
+          words,
+          frames: from ? { from: safeBox(from.side), to: safeBox(choice.side) } : undefined,
+          boxOf: (part) => partLocalBox(part, starter.document, { face }),
+        })
+      : emptyDesign(
+          shared.name,
+          board,
+          garment.id,
+          judged,
+          pale ? { name: 'Ink', value: '#20262a' } : { name: 'Bone', value: '#f2ead8' },
+        );
     const made = await create(design)
       .unwrap()
       .catch(() => null);
     if (!made) return;
     setName('');
+    setWords({});
     onClose();
     onMade(made.id);
   };
@@ -82,7 +103,7 @@ export function NewDesign({
           <SpecChoice specs={specs} value={chosen} onChange={setChosen} />
           <RadioGroup value={garmentId} onChange={setGarmentId} aria-label="Garment colour">
             <p className="heading mb-1.5">Garment colour</p>
-            <div className="grid max-h-72 grid-cols-2 gap-1.5 overflow-y-auto p-0.5">
+            <div className="grid max-h-56 grid-cols-2 gap-1.5 overflow-y-auto p-0.5">
               {byLightness(garments).map((g) => (
                 <Radio
                   key={g.id}
@@ -100,6 +121,18 @@ export function NewDesign({
             </div>
           </RadioGroup>
         </div>
+        {garment && (
+          <StarterChoice
+            value={starterId}
+            onChange={(id) => {
+              setStarterId(id);
+              setWords({});
+            }}
+            garment={garment}
+            words={words}
+            onWords={setWords}
+          />
+        )}
         {error && (
           <p role="alert" className="mt-3 text-rust">
             The design could not be made. {reasonOf(error)}

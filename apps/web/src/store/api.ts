@@ -12,6 +12,13 @@ export interface StoredDesign {
   document: Design;
 }
 
+/** A design to start others from; not `own` when it came with the application. */
+export interface Starter {
+  id: string;
+  own: boolean;
+  document: Design;
+}
+
 /** Colours that are kept for later designs. */
 export interface Palette {
   id: number;
@@ -68,7 +75,7 @@ export function reasonOf(error: unknown): string {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
-  tagTypes: ['designs', 'garments', 'versions', 'palettes'],
+  tagTypes: ['designs', 'garments', 'versions', 'palettes', 'starters'],
   endpoints: (build) => ({
     designs: build.query<StoredDesign[], { archived: boolean }>({
       query: ({ archived }) => `designs?archived=${archived}`,
@@ -125,6 +132,15 @@ export const api = createApi({
       query: (id) => ({ url: `palettes/${id}`, method: 'DELETE' }),
       invalidatesTags: ['palettes'],
     }),
+    starters: build.query<Starter[], void>({ query: () => 'starters', providesTags: ['starters'] }),
+    addStarter: build.mutation<Starter, Design>({
+      query: (document) => ({ url: 'starters', method: 'POST', body: { document } }),
+      invalidatesTags: ['starters'],
+    }),
+    removeStarter: build.mutation<void, string>({
+      query: (id) => ({ url: `starters/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['starters'],
+    }),
     versions: build.query<VersionEntry[], string>({
       query: (id) => `designs/${id}/versions`,
       providesTags: ['versions'],
@@ -169,6 +185,9 @@ export const {
   usePalettesQuery,
   useAddPaletteMutation,
   useRemovePaletteMutation,
+  useStartersQuery,
+  useAddStarterMutation,
+  useRemoveStarterMutation,
   useVersionsQuery,
   useVersionQuery,
   useKeepVersionMutation,

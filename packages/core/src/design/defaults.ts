@@ -40,6 +40,7 @@ const partBase = (id: string, name: string, at: Place) => ({
   shade: null,
   repeat: null,
   bundle: null,
+  slot: null,
 });
 
 export const NO_AIDS: Aids = { guides: [], margin: 0, grid: null, unit: 'px', reference: null };

@@ -6,6 +6,7 @@ export * from './defaults';
 export * from './edits';
 export * from './colours';
 export * from './refit';
+export * from './starters';
 export * from './differences';
 export * from './licences';
 export * from './reink';

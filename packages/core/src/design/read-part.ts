@@ -34,6 +34,7 @@ const PART_FIELDS = [
   'shade',
   'repeat',
   'bundle',
+  'slot',
 ];
 
 export function licence(l: Checked): Licence {
@@ -305,6 +306,7 @@ export function part(
     shade: shade(p.at('shade'), inks),
     repeat: repeat(p.at('repeat')),
     bundle: bundleOf(p.at('bundle'), bundles),
+    slot: p.at('slot').missing || p.at('slot').value === null ? null : p.at('slot').string({ max: 60 }),
   };
   switch (kind) {
     case 'lettering':

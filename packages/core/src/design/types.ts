@@ -168,6 +168,8 @@ interface PartBase {
   repeat: Repeat | null;
   /** Id of the bundle that it belongs to. */
   bundle: string | null;
+  /** In a starter, what the seller puts here, e.g. `first line`; null for a part that stays. */
+  slot: string | null;
 }
 
 /** One line of lettering. */

@@ -26,9 +26,9 @@ export function toOutlines(part: LinePart): MotifPart {
     y: y + mx * Math.sin(r) + my * Math.cos(r),
   };
   const art = { width: Math.max(0.001, boxWidth(box)), height: Math.max(0.001, boxHeight(box)), outlines };
-  const { id, name, hidden, locked, mustRead, opacity, keylines, spread, shade, repeat, bundle } = part;
+  const { id, name, hidden, locked, mustRead, opacity, keylines, spread, shade, repeat, bundle, slot } = part;
   return {
     ...motif(id, name, at, art, { id: 'own' }),
-    ...{ hidden, locked, mustRead, opacity, keylines, spread, shade, repeat, bundle },
+    ...{ hidden, locked, mustRead, opacity, keylines, spread, shade, repeat, bundle, slot },
   };
 }

@@ -147,6 +147,22 @@ export const ribbon: Form = {
     const tail = (sign: number): number[] => {
       const [near, far] = [sign * (inner - end * 0.35), sign * x];
       const notch = sign * (x - end * 0.3);
+      // Both tails turn the way the body does, so that nothing is left out where they lie over each other.
+      if (sign < 0)
+        return [
+          MOVE,
+          far,
+          -h / 2 + drop + lift(far),
+          ...edge(far, near, -h / 2 + drop),
+          LINE,
+          near,
+          h / 2 + drop + lift(near),
+          ...edge(near, far, h / 2 + drop),
+          LINE,
+          notch,
+          drop + lift(notch),
+          CLOSE,
+        ];
       return [
         MOVE,
         near,

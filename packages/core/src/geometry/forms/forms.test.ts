@@ -118,3 +118,22 @@ describe('forms', () => {
     }
   });
 });
+
+describe('a ribbon', () => {
+  it('has no hole where its ends lie behind it: all its pieces turn the same way', () => {
+    const form = formOf('ribbon')!;
+    for (const arch of [-0.4, 0, 0.5]) {
+      const pieces = flatten(form.path({ ...startValues(form, 900), arch }), 0.5);
+      expect(pieces).toHaveLength(3);
+      const areas = pieces.map(({ points }) => {
+        let area = 0;
+        for (let i = 0; i < points.length; i += 2) {
+          const j = (i + 2) % points.length;
+          area += points[i] * points[j + 1] - points[j] * points[i + 1];
+        }
+        return area;
+      });
+      expect(new Set(areas.map(Math.sign)).size).toBe(1);
+    }
+  });
+});

@@ -1,0 +1,108 @@
+import { Radio, RadioGroup } from '@headlessui/react';
+import { Trash2 } from 'lucide-react';
+import { lightness, type Garment } from '@brelm/core/colour';
+import { DAY, wordSlots, wordsOf } from '@brelm/core/design';
+import { GarmentCanvas, useDrawing, useThumbnail } from '../design';
+import { reasonOf, useRemoveStarterMutation, useStartersQuery, type Starter } from '../store/api';
+import { IconButton, notify } from '../ui';
+
+export const NO_STARTER = '';
+/** From this lightness on a garment is pale. */
+export const isPale = (garment: Garment): boolean => lightness(garment.value) >= 55;
+
+function Thumbnail({ starter, garment }: { starter: Starter; garment: Garment }) {
+  const colourway = isPale(garment) ? DAY : starter.document.colourways[0]?.id;
+  const known = starter.document.colourways.some((c) => c.id === colourway);
+  const artwork = useThumbnail(useDrawing(starter.document, known ? colourway : undefined), 200);
+  return (
+    <GarmentCanvas
+      garment={garment}
+      artwork={artwork}
+      width={84}
+      height={100}
+      label={`Starter ${starter.document.name}`}
+    />
+  );
+}
+
+/** What a design is started from: nothing, or a starter with its own words put in. */
+export function StarterChoice({
+  value,
+  onChange,
+  garment,
+  words,
+  onWords,
+}: {
+  value: string;
+  onChange: (id: string) => void;
+  garment: Garment;
+  /** By part id of the chosen starter. */
+  words: Record<string, string>;
+  onWords: (words: Record<string, string>) => void;
+}) {
+  const { data: starters, error } = useStartersQuery();
+  const [remove] = useRemoveStarterMutation();
+  const chosen = starters?.find((s) => s.id === value);
+  return (
+    <div>
+      <RadioGroup value={value} onChange={onChange} aria-label="Start from">
+        <p className="heading mt-4 mb-1.5">Start from</p>
+        {error && (
+          <p role="alert" className="mb-1 text-[13px] text-rust">
+            The starters could not be read. {reasonOf(error)}
+          </p>
+        )}
+        <div className="flex gap-1.5 overflow-x-auto p-0.5 pb-2">
+          <Radio
+            value={NO_STARTER}
+            className="grid w-[88px] shrink-0 cursor-pointer place-items-center rounded-md border border-line p-1 text-[13px] data-checked:border-spruce data-checked:bg-paper"
+          >
+            Empty board
+          </Radio>
+          {starters?.map((starter) => (
+            <div key={starter.id} className="relative shrink-0">
+              <Radio
+                value={starter.id}
+                className="block w-[88px] cursor-pointer overflow-hidden rounded-md border-2 border-line text-[12.5px] data-checked:border-spruce"
+              >
+                <Thumbnail starter={starter} garment={garment} />
+                <span className="block truncate px-1 py-0.5">{starter.document.name}</span>
+              </Radio>
+              {starter.own && (
+                <IconButton
+                  label={`Remove starter ${starter.document.name}`}
+                  className="absolute top-1 right-1 !h-6 !w-6 bg-card"
+                  onClick={() => {
+                    if (value === starter.id) onChange(NO_STARTER);
+                    void remove(starter.id)
+                      .unwrap()
+                      .catch((e: unknown) => notify('fault', reasonOf(e)));
+                  }}
+                >
+                  <Trash2 size={13} />
+                </IconButton>
+              )}
+            </div>
+          ))}
+        </div>
+      </RadioGroup>
+      {chosen && wordSlots(chosen.document).length > 0 && (
+        <div className="mt-2 grid grid-cols-2 gap-2 sm:grid-cols-3">
+          {[...wordSlots(chosen.document)].reverse().map((part) => (
+            <label key={part.id} className="block text-[12.5px] text-muted">
+              {part.slot!.charAt(0).toUpperCase() + part.slot!.slice(1)}
+              <textarea
+                rows={part.lines.length}
+                className="field !h-auto resize-none py-1"
+                maxLength={400}
+                value={words[part.id] ?? wordsOf(part)}
+                onFocus={(e) => e.target.select()}
+                onChange={(e) => onWords({ ...words, [part.id]: e.target.value })}
+              />
+            </label>
+          ))}
+        </div>
+      )}
+    </div>
+  );
+}
