@@ -89,9 +89,12 @@ export function StarterChoice({
       {chosen && wordSlots(chosen.document).length > 0 && (
         <div className="mt-2 grid grid-cols-2 gap-2 sm:grid-cols-3">
           {[...wordSlots(chosen.document)].reverse().map((part) => (
-            <label key={part.id} className="block text-[12.5px] text-muted">
-              {part.slot!.charAt(0).toUpperCase() + part.slot!.slice(1)}
+            <div key={part.id}>
+              <label htmlFor={`slot-${part.id}`} className="block text-[12.5px] text-muted">
+                {part.slot!.charAt(0).toUpperCase() + part.slot!.slice(1)}
+              </label>
               <textarea
+                id={`slot-${part.id}`}
                 rows={part.lines.length}
                 className="field !h-auto resize-none py-1"
                 maxLength={400}
@@ -99,7 +102,7 @@ export function StarterChoice({
                 onFocus={(e) => e.target.select()}
                 onChange={(e) => onWords({ ...words, [part.id]: e.target.value })}
               />
-            </label>
+            </div>
           ))}
         </div>
       )}

@@ -4,6 +4,7 @@ import { dropDraft, keepDraft, sameDesign } from './drafts';
 import { saveStateChanged, type SaveState } from './editor';
 import { store } from './index';
 
+/** The first of several changes is kept at once, those after it at most so much later. */
 const TO_BROWSER_MS = 150;
 const TO_SERVER_MS = 700;
 const RETRY_MS = 3000;
@@ -17,6 +18,7 @@ export function startAutosave(id: string, saved: Design | null): () => void {
   let inBrowser = saved;
   let toBrowser: ReturnType<typeof setTimeout> | undefined;
   let toServer: ReturnType<typeof setTimeout> | undefined;
+  let keptAt = 0;
   let busy = false;
   let ended = false;
   /** The design when it was left: what a save still under way must not lose. */
@@ -34,20 +36,29 @@ export function startAutosave(id: string, saved: Design | null): () => void {
     const s = current();
     if (!s?.design || s.design === inBrowser) return;
     const design = s.design;
-    keepDraft(id, { revision: s.revision, design, at: Date.now() })
-      .then(() => (inBrowser = design))
-      .catch(() =>
-        report({
-          kind: 'offline',
-          reason: 'this browser keeps nothing: its storage is full or switched off',
-        }),
-      );
+    keptAt = Date.now();
+    inBrowser = design;
+    keepDraft(id, { revision: s.revision, design, at: Date.now() }).catch(() => {
+      inBrowser = null;
+      report({
+        kind: 'offline',
+        reason: 'this browser keeps nothing: its storage is full or switched off',
+      });
+    });
   }
 
   async function serverSave() {
     const open = current();
     const s = open ?? left;
-    if (busy || !s?.design || s.design === onServer || open?.save.kind === 'conflict') return;
+    if (busy || !s?.design || open?.save.kind === 'conflict') return;
+    if (s.design === onServer) {
+      // Undone before it was sent.
+      if (open?.save.kind === 'saving') {
+        await dropDraft(id);
+        report({ kind: 'saved', at: Date.now() });
+      }
+      return;
+    }
     const design = s.design;
     busy = true;
     let answered = false;
@@ -65,11 +76,12 @@ export function startAutosave(id: string, saved: Design | null): () => void {
         const revision = arrived ?? body.revision;
         onServer = design;
         answered = true;
-        report({ kind: 'saved', at: Date.now() }, revision);
         const now = current() ?? left;
+        const all = !now?.design || now.design === design;
+        report(all ? { kind: 'saved', at: Date.now() } : { kind: 'saving' }, revision);
         if (left) left = { ...left, revision, replaces: false };
-        if (!now?.design || now.design === design) await dropDraft(id);
-        else await keepDraft(id, { revision, design: now.design, at: Date.now() });
+        if (all) await dropDraft(id);
+        else await keepDraft(id, { revision, design: now!.design!, at: Date.now() });
       } else if (theirs) report({ kind: 'conflict', theirs });
       else if (response.status >= 500)
         report({ kind: 'offline', reason: body.message ?? 'the server has a fault' });
@@ -98,8 +110,12 @@ export function startAutosave(id: string, saved: Design | null): () => void {
     const s = current();
     if (!s?.design || s.design === seen) return;
     seen = s.design;
+    // From the first moment on it is not saved.
+    if (s.save.kind === 'saved') report({ kind: 'saving' });
+    const wait = Math.max(0, keptAt + TO_BROWSER_MS - Date.now());
     clearTimeout(toBrowser);
-    toBrowser = setTimeout(browserSave, TO_BROWSER_MS);
+    if (wait === 0) browserSave();
+    else toBrowser = setTimeout(browserSave, wait);
     schedule(TO_SERVER_MS);
   });
   // A draft that the server does not have yet was opened: send it.
