@@ -40,6 +40,8 @@ export default tseslint.config(
         window: 'readonly',
         requestAnimationFrame: 'readonly',
         fetch: 'readonly',
+        FormData: 'readonly',
+        Blob: 'readonly',
         MutationObserver: 'readonly',
       },
     },

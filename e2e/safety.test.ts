@@ -115,6 +115,9 @@ describe('bad files', () => {
     await page.getByText('note.png: this is no PNG, JPEG, WebP, AVIF, TIFF, GIF or SVG file').waitFor();
     await page.getByText('scripted.svg is in, with this difference: A script was left out').waitFor();
     await page.locator('aside[aria-label="Stack"] li', { hasText: 'mushroom' }).waitFor();
+    await page.getByRole('button', { name: 'Take it as a picture instead' }).click();
+    await page.getByRole('button', { name: 'Undo: Bring in scripted.svg as a picture' }).waitFor();
+    await page.getByText('5400 × 5400 px, prints at').waitFor();
     expect(await page.evaluate(() => (window as { ran?: boolean }).ran)).toBeUndefined();
     expect(faults).toEqual([]);
     await page.close();

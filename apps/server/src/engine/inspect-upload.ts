@@ -44,6 +44,32 @@ export function readSvgFile(source: string): SvgArt {
   return { ...art, left: [...new Set([...left, ...art.left])] };
 }
 
+/** Longest side of a picture that is made of an SVG, px. */
+export const MOST_SVG_PICTURE = 10_000;
+
+/**
+ * Paints an SVG as a PNG of `longSide` px on its longer side, filters and all. No script in it runs, and
+ * pictures that it only refers to are left out. Throws an UploadError.
+ */
+export function rasteriseSvg(bytes: Buffer, name: string, longSide: number): Buffer {
+  if (kindOf(bytes) !== 'svg') throw new UploadError(`${name}: this is no SVG file`);
+  if (bytes.length > SVG_MAX_BYTES) throw new UploadError(`${name}: the SVG is over 50 MB`);
+  const source = bytes
+    .toString('utf8')
+    .replace(
+      /(<(?:\w+:)?(?:image|feImage)\b[^>]*?\s(?:xlink:)?href\s*=\s*)(["'])(?!data:|#)[^"']*\2/gi,
+      '$1$2$2',
+    );
+  try {
+    const options = { font: { loadSystemFonts: false } };
+    const { width, height } = new Resvg(source, options);
+    const fitTo = { mode: width >= height ? 'width' : 'height', value: longSide } as const;
+    return new Resvg(source, { ...options, fitTo }).render().asPng();
+  } catch (error) {
+    throw new UploadError(`${name}: the SVG cannot be read: ${(error as Error).message}`);
+  }
+}
+
 /**
  * Looks at a file that somebody brings in: by its bytes, not its name. A picture is decoded to its
  * last row, so that a damaged one is refused now and not at the export. Throws an UploadError.

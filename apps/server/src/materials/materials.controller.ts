@@ -13,7 +13,7 @@ import {
 } from '@nestjs/common';
 import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
-import { MAX_UPLOAD_BYTES } from '../engine';
+import { MAX_UPLOAD_BYTES, MOST_SVG_PICTURE } from '../engine';
 import { FilesService } from '../files.service';
 import { MaterialsService } from './materials.service';
 
@@ -31,10 +31,19 @@ export class MaterialsController {
   @ApiConsumes('multipart/form-data')
   @ApiBody({ schema: { type: 'object', properties: { file: { type: 'string', format: 'binary' } } } })
   @UseInterceptors(FileInterceptor('file', { limits: { fileSize: MAX_UPLOAD_BYTES, files: 1 } }))
-  bringIn(@UploadedFile() file?: Express.Multer.File) {
+  bringIn(
+    @UploadedFile() file?: Express.Multer.File,
+    /** Paints an SVG as a picture of so many px on its longer side, instead of reading it as a motif. */
+    @Query('longSide', new ParseIntPipe({ optional: true })) longSide?: number,
+  ) {
+    if (longSide !== undefined && (longSide < 16 || longSide > MOST_SVG_PICTURE))
+      throw new BadRequestException(`longSide: must be from 16 to ${MOST_SVG_PICTURE} px.`);
     if (!file) throw new BadRequestException('file: send one PNG, JPEG, WebP, AVIF, TIFF, GIF or SVG file.');
     // Browsers send names as UTF-8, which multer hands on as Latin-1.
-    return this.materials.bringIn(file.buffer, Buffer.from(file.originalname, 'latin1').toString('utf8'));
+    const name = Buffer.from(file.originalname, 'latin1').toString('utf8');
+    return longSide === undefined
+      ? this.materials.bringIn(file.buffer, name)
+      : this.materials.bringInAsPicture(file.buffer, name, longSide);
   }
 
   @Get(':sha256/file')

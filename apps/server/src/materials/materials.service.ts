@@ -48,6 +48,12 @@ export class MaterialsService {
       : { kind: 'motif', sha256, name, art: upload.art };
   }
 
+  /** Paints an SVG as a picture of so many px on its longer side, and brings that in. */
+  async bringInAsPicture(bytes: Buffer, name: string, longSide: number): Promise<BroughtIn> {
+    const png = await this.pool.rasterise(bytes, name, longSide);
+    return this.bringIn(Buffer.from(png), name.replace(/\.svg$/i, '') + '.png');
+  }
+
   async get(sha256: string): Promise<MaterialRow> {
     const row = /^[0-9a-f]{64}$/.test(sha256) ? await this.materials.findOneBy({ sha256 }) : null;
     if (!row) throw new NotFoundException('There is no such material.');

@@ -24,6 +24,10 @@ export class PoolService implements OnModuleDestroy {
     return this.run('inspectTask', { bytes, name });
   }
 
+  rasterise(bytes: Buffer, name: string, longSide: number): Promise<Uint8Array> {
+    return this.run('rasteriseTask', { bytes, name, longSide });
+  }
+
   preview(path: string, size: number): Promise<Uint8Array> {
     return this.run('previewTask', { path, size });
   }

@@ -4,7 +4,15 @@ import sharp from 'sharp';
 import { refit, type Design } from '@brelm/core/design';
 import type { FileReport } from '@brelm/core/export';
 import { boardOf, type Spec, type SpecSide } from '@brelm/core/spec';
-import { exportPng, inspectUpload, loadMaterials, loadPictures, MAX_PIXELS, writeAside } from '../engine';
+import {
+  exportPng,
+  inspectUpload,
+  loadMaterials,
+  loadPictures,
+  MAX_PIXELS,
+  rasteriseSvg,
+  writeAside,
+} from '../engine';
 
 export interface ExportTask {
   design: Design;
@@ -54,6 +62,11 @@ export const exportTask = told(async (task: ExportTask): Promise<ExportResult> =
 
 export const inspectTask = told(({ bytes, name }: { bytes: Uint8Array; name: string }) =>
   inspectUpload(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length), name),
+);
+
+export const rasteriseTask = told(
+  ({ bytes, name, longSide }: { bytes: Uint8Array; name: string; longSide: number }) =>
+    Promise.resolve(rasteriseSvg(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length), name, longSide)),
 );
 
 /** A smaller copy of a picture for the board: at most `size` px on its long side, as WebP. */

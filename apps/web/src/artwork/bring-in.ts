@@ -133,6 +133,31 @@ export async function replaceMotif(found: FoundMotif, id: string, edit: Editing)
   }
 }
 
+/** Brings an SVG in as a picture with pixels for all of the board, instead of a motif that was made of it. */
+async function bringInAsPicture(file: File, edit: Editing, instead?: string): Promise<void> {
+  const working = notify('working', `Painting ${file.name}…`);
+  try {
+    const { board } = store.getState().editor.design!;
+    const longSide = Math.min(10_000, Math.max(board.width, board.height));
+    const brought = await store
+      .dispatch(api.endpoints.bringInAsPicture.initiate({ file, longSide }))
+      .unwrap();
+    const { design } = store.getState().editor;
+    if (!design) return;
+    const old = design.parts.find((p) => p.id === instead);
+    const at: [number, number] = old
+      ? [old.place.x, old.place.y]
+      : [design.board.width / 2, design.board.height / 2];
+    const { edits, id } = partFor(design, brought, at);
+    const gone: Edit[] = old ? [{ op: 'removeParts', parts: [old.id] }] : [];
+    edit.make(`Bring in ${file.name} as a picture`, [...gone, ...edits], { select: [id] });
+  } catch (error) {
+    notify('fault', reasonOf(error));
+  } finally {
+    dropNotice(working);
+  }
+}
+
 /** Brings files in one after another and puts each on the board; what fails is said, the rest goes on. */
 export async function bringIn(files: readonly File[], edit: Editing, at?: [number, number]): Promise<void> {
   for (const file of files) {
@@ -151,9 +176,20 @@ export async function bringIn(files: readonly File[], edit: Editing, at?: [numbe
       const { edits, id } = partFor(design, brought, at ?? [design.board.width / 2, design.board.height / 2]);
       edit.make(`Bring in ${file.name}`, edits, { select: [id] });
       const left = brought.kind === 'motif' ? brought.art.left : [];
-      if (left.length) notify('fault', `${file.name} is in, with this difference: ${left.join(' ')}`);
+      if (left.length)
+        notify('fault', `${file.name} is in, with this difference: ${left.join(' ')}`, {
+          label: 'Take it as a picture instead',
+          run: () => void bringInAsPicture(file, edit, id),
+        });
     } catch (error) {
-      notify('fault', reasonOf(error));
+      const isSvg = /\.svg$/i.test(file.name) || file.type === 'image/svg+xml';
+      notify(
+        'fault',
+        reasonOf(error),
+        isSvg
+          ? { label: 'Bring it in as a picture', run: () => void bringInAsPicture(file, edit) }
+          : undefined,
+      );
     } finally {
       dropNotice(working);
     }

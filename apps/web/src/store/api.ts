@@ -72,6 +72,12 @@ export function reasonOf(error: unknown): string {
   return e?.message ?? 'Something went wrong.';
 }
 
+function formOf(file: File): FormData {
+  const body = new FormData();
+  body.append('file', file, file.name);
+  return body;
+}
+
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
@@ -117,11 +123,15 @@ export const api = createApi({
     shop: build.query<{ name: string | null }, void>({ query: () => 'shop' }),
     typefaces: build.query<TypefaceEntry[], void>({ query: () => 'typefaces' }),
     bringIn: build.mutation<BroughtIn, File>({
-      query: (file) => {
-        const body = new FormData();
-        body.append('file', file, file.name);
-        return { url: 'materials', method: 'POST', body };
-      },
+      query: (file) => ({ url: 'materials', method: 'POST', body: formOf(file) }),
+    }),
+    /** An SVG as a picture of so many px on its longer side. */
+    bringInAsPicture: build.mutation<BroughtIn, { file: File; longSide: number }>({
+      query: ({ file, longSide }) => ({
+        url: `materials?longSide=${longSide}`,
+        method: 'POST',
+        body: formOf(file),
+      }),
     }),
     palettes: build.query<Palette[], void>({ query: () => 'palettes', providesTags: ['palettes'] }),
     addPalette: build.mutation<Palette, Omit<Palette, 'id'>>({

@@ -6,6 +6,8 @@ interface Notice {
   id: number;
   text: string;
   kind: 'working' | 'done' | 'fault';
+  /** What can be done about it. */
+  action?: { label: string; run: () => void };
 }
 
 let notices: Notice[] = [];
@@ -19,9 +21,9 @@ const set = (list: Notice[]) => {
 export const dropNotice = (id: number): void => set(notices.filter((n) => n.id !== id));
 
 /** Shows a line at the foot of the screen. Faults stay until they are sent away. */
-export function notify(kind: Notice['kind'], text: string): number {
+export function notify(kind: Notice['kind'], text: string, action?: Notice['action']): number {
   const id = next++;
-  set([...notices, { id, kind, text }]);
+  set([...notices, { id, kind, text, action }]);
   if (kind === 'done') setTimeout(() => dropNotice(id), 8000);
   return id;
 }
@@ -48,6 +50,18 @@ export function Notices() {
           <p className="min-w-0 flex-1 py-0.5 break-words">
             {n.kind === 'fault' && <span className="sr-only">Fault: </span>}
             {n.text}
+            {n.action && (
+              <button
+                type="button"
+                className="ml-1.5 font-medium text-spruce underline"
+                onClick={() => {
+                  dropNotice(n.id);
+                  n.action!.run();
+                }}
+              >
+                {n.action.label}
+              </button>
+            )}
           </p>
           {n.kind !== 'working' && (
             <IconButton label="Dismiss" onClick={() => dropNotice(n.id)}>

@@ -14,10 +14,11 @@ import {
   type Keyline,
   type Part,
 } from '../design';
-import { resolve } from '../drawing';
+import { groupBounds, resolve } from '../drawing';
+import { grow, intersect, isEmptyBox } from '../geometry';
 import { mmToPx } from '../units';
 import { analyse, ANALYSIS_SIZE } from './analysis';
-import { judgeGarment, NEEDED_RATIO, weakBox } from './contrast';
+import { groupingOf, judgeGarment, NEEDED_RATIO, weakBox } from './contrast';
 import { sampleEdges, edgeRatios } from './edges';
 import { regionOf } from './region';
 import type { CheckInput, Finding, Mend, PartContrast, ProofInput } from './types';
@@ -25,11 +26,33 @@ import type { CheckInput, Finding, Mend, PartContrast, ProofInput } from './type
 /** Keyline widths that are tried, mm: from the thinnest line that prints (1 pt) upwards. */
 const KEYLINE_WIDTHS_MM = [0.35, 0.5, 0.7, 1, 1.4, 2, 3];
 
+/** Parts nearer than this are neighbours, px of the analysis. */
+const NEIGHBOUR_PX = 4;
+/**
+ * So many parts are offered mends on a garment at a time: each is tried out on the whole. When these are
+ * mended the next ones are.
+ */
+const MOST_MENDED = 20;
+
 const figure = (ratio: number) => (ratio < 10 ? ratio.toFixed(1) : Math.round(ratio).toString());
 
 function verdictAfter(input: ProofInput, design: Design, part: string, garment: Garment): PartContrast {
   const drawing = resolve(design, input.colourway, input.materials);
-  const analysis = analyse(drawing, input.pictures, input.surfaces, ANALYSIS_SIZE, input.cache, false);
+  const own = drawing.groups.find((g) => g.part === part);
+  // What does not touch a part has no say in whether it reads.
+  const reach =
+    own && grow(groupBounds(own), (NEIGHBOUR_PX / ANALYSIS_SIZE) * Math.max(drawing.width, drawing.height));
+  const groups = reach
+    ? drawing.groups.filter((g) => g === own || !isEmptyBox(intersect(reach, groupBounds(g))))
+    : drawing.groups;
+  const analysis = analyse(
+    { ...drawing, groups },
+    input.pictures,
+    input.surfaces,
+    ANALYSIS_SIZE,
+    input.cache,
+    false,
+  );
   const judged = judgeGarment(analysis, sampleEdges(analysis, false, input.walks), garment, new Set([part]));
   return judged.parts.find((p) => p.id === part)!;
 }
@@ -141,22 +164,26 @@ function keylineMend(input: ProofInput, part: Part, garment: Garment): Mend | nu
 export function contrastFindings(input: CheckInput): Finding[] {
   const findings: Finding[] = [];
   const samples = sampleEdges(input.analysis, false, input.walks);
+  const { byLayer } = groupingOf(samples, input.analysis.layers.length);
+  const layerOf = new Map(input.analysis.layers.map((l, i) => [l.part, i]));
+  const partOf = new Map(input.design.parts.map((p) => [p.id, p]));
   input.contrast.forEach((judged, g) => {
     const garment = input.garments[g];
     const ratios = edgeRatios(samples, garment);
+    let mended = 0;
     for (const result of judged.parts) {
       if (result.verdict === 'reads') continue;
-      const part = input.design.parts.find((p) => p.id === result.id)!;
-      const layer = input.analysis.layers.findIndex((l) => l.part === part.id);
-      const hasEdge = samples.some((s) => s.layer === layer);
-      if (!hasEdge || part.kind === 'code' || (!part.mustRead && result.verdict === 'weak')) continue;
+      const part = partOf.get(result.id)!;
+      const edge = byLayer[layerOf.get(part.id)!];
+      if (edge.length === 0 || part.kind === 'code' || (!part.mustRead && result.verdict === 'weak'))
+        continue;
       const { scale } = input.analysis;
-      const box = weakBox(samples, ratios, layer);
+      const box = weakBox(samples, ratios, edge);
       const vanishes = result.verdict === 'vanishes';
       const title = partTitle(part);
       const wanted = !input.mendFor || input.mendFor.has(garment.id);
       const mends =
-        part.mustRead && wanted
+        part.mustRead && wanted && mended++ < MOST_MENDED
           ? [inkMend(input, part, garment), swapMend(input, part, garment), keylineMend(input, part, garment)]
           : [];
       findings.push({

@@ -17,7 +17,7 @@ const MOST_OFF_CENTRE_MM = 3;
 export const fillOf = (box: Box, safe: Box): number =>
   Math.max(boxWidth(box) / boxWidth(safe), boxHeight(box) / boxHeight(safe));
 
-/** Maps parts: scaled by `k` about (cx, cy), then that point moved to (tx, ty). */
+/** Maps parts with their live copies: scaled by `k` about (cx, cy), then that point moved to (tx, ty). */
 export const moveAll = (
   parts: readonly Part[],
   k: number,
@@ -26,16 +26,27 @@ export const moveAll = (
   tx: number,
   ty: number,
 ): Edit[] =>
-  parts.map((part) => ({
-    op: 'place',
-    part: part.id,
-    place: {
-      x: tx + (part.place.x - cx) * k,
-      y: ty + (part.place.y - cy) * k,
-      scaleX: part.place.scaleX * k,
-      scaleY: part.place.scaleY * k,
+  parts.flatMap(({ id, place, repeat }): Edit[] => [
+    {
+      op: 'place',
+      part: id,
+      place: {
+        x: tx + (place.x - cx) * k,
+        y: ty + (place.y - cy) * k,
+        scaleX: place.scaleX * k,
+        scaleY: place.scaleY * k,
+      },
     },
-  }));
+    ...(repeat && k !== 1
+      ? [
+          {
+            op: 'updatePart' as const,
+            part: id,
+            change: { repeat: { ...repeat, dx: repeat.dx * k, dy: repeat.dy * k } },
+          },
+        ]
+      : []),
+  ]);
 
 /** The scale up to which every picture keeps the resolution that the spec asks for. */
 const mostScale = (input: CheckInput): number =>
@@ -63,7 +74,8 @@ function fillMends(input: CheckInput, fill: number, from: [number, number], to: 
 export function extentFindings(input: CheckInput): Finding[] {
   const { drawing } = input;
   const board: Box = { left: 0, top: 0, right: drawing.width, bottom: drawing.height };
-  const box = intersect(drawingBounds(drawing), board);
+  const whole = drawingBounds(drawing);
+  const box = intersect(whole, board);
   if (isEmptyBox(box) || boxWidth(box) < 1 || boxHeight(box) < 1) return [];
   const safe = safeBox(input.side);
   const [cx, cy] = boxCentre(box);
@@ -103,7 +115,8 @@ export function extentFindings(input: CheckInput): Finding[] {
         {
           id: 'centre',
           title: 'Move all of it to the centre line, by its box',
-          edits: moveAll(input.design.parts, 1, cx, cy, middle, cy),
+          // By all of it, so that what comes in from beyond the board does not tip it again.
+          edits: moveAll(input.design.parts, 1, boxCentre(whole)[0], cy, middle, cy),
         },
         ...(mass !== null && Math.abs(mass - cx) > 1
           ? [

@@ -4,6 +4,7 @@ import { boxCentre, boxHeight, boxWidth, intersect, isEmptyBox, type Box } from 
 import { alphaBox } from '../raster';
 import { safeBox } from '../spec';
 import { pxToMm } from '../units';
+import { moveAll } from './check-extent';
 import { regionOf } from './region';
 import type { CheckInput, Finding } from './types';
 
@@ -49,7 +50,7 @@ function inkBox(group: Group, input: CheckInput): Box {
 }
 
 /** Moves, and where need be shrinks, a part so that its box lies in `safe`. */
-function moveInside(part: Part, box: Box, safe: Box): Edit {
+function moveInside(part: Part, box: Box, safe: Box): Edit[] {
   const shrink = Math.min(1, boxWidth(safe) / boxWidth(box), boxHeight(safe) / boxHeight(box));
   const k = shrink < 1 ? shrink * 0.995 : 1;
   const [cx, cy] = boxCentre(box);
@@ -58,17 +59,7 @@ function moveInside(part: Part, box: Box, safe: Box): Edit {
   const clamp = (v: number, low: number, high: number) => Math.max(low, Math.min(high, v));
   const nx = clamp(cx, safe.left + halfW, safe.right - halfW);
   const ny = clamp(cy, safe.top + halfH, safe.bottom - halfH);
-  const { x, y, scaleX, scaleY } = part.place;
-  return {
-    op: 'place',
-    part: part.id,
-    place: {
-      x: nx + (x - cx) * k,
-      y: ny + (y - cy) * k,
-      scaleX: scaleX * k,
-      scaleY: scaleY * k,
-    },
-  };
+  return moveAll([part], k, cx, cy, nx, ny);
 }
 
 /** Parts that reach beyond the safe area (a watch) or beyond the print area (a stop: cut off). */
@@ -105,7 +96,7 @@ export function safeAreaFindings(input: CheckInput): Finding[] {
         {
           id: 'move-inside',
           title: shrinks ? 'Shrink it to fit the safe area' : 'Move it inside the safe area',
-          edits: [moveInside(part, box, safe)],
+          edits: moveInside(part, box, safe),
         },
       ],
     });

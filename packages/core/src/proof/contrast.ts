@@ -62,7 +62,7 @@ function edgeStatistics(
 /** Indices of the samples of each layer, and of the silhouette; the same for every garment. */
 const groupings = new WeakMap<readonly EdgeSamples[], { byLayer: number[][]; silhouette: number[] }>();
 
-function groupingOf(samples: readonly EdgeSamples[], layers: number) {
+export function groupingOf(samples: readonly EdgeSamples[], layers: number) {
   let grouping = groupings.get(samples);
   if (!grouping) {
     grouping = { byLayer: Array.from({ length: layers }, (): number[] => []), silhouette: [] };
@@ -149,15 +149,20 @@ export function edgeMap(analysis: Analysis, garment: Garment, mustRead: Readonly
   };
 }
 
-/** The box of a part's edge that is under NEEDED_RATIO on a garment, analysis px. */
-export function weakBox(samples: readonly EdgeSamples[], ratios: Float64Array, layer: number): Box {
+/** The box of the edge at some of the samples that is under NEEDED_RATIO on a garment, analysis px. */
+export function weakBox(
+  samples: readonly EdgeSamples[],
+  ratios: Float64Array,
+  indices: readonly number[],
+): Box {
   const box = { ...EMPTY_BOX };
-  samples.forEach((s, i) => {
-    if (s.layer !== layer || ratios[i] >= NEEDED_RATIO) return;
+  for (const i of indices) {
+    const s = samples[i];
+    if (ratios[i] >= NEEDED_RATIO) continue;
     box.left = Math.min(box.left, s.box.left);
     box.top = Math.min(box.top, s.box.top);
     box.right = Math.max(box.right, s.box.right);
     box.bottom = Math.max(box.bottom, s.box.bottom);
-  });
+  }
   return box;
 }

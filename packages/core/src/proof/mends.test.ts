@@ -1,4 +1,4 @@
-import { applyEdits, code, lettering, letteringLine, place, type Design } from '../design';
+import { applyEdits, code, lettering, letteringLine, place, type Design, type Repeat } from '../design';
 import {
   circle,
   designOf,
@@ -42,7 +42,28 @@ const bars = (widths: number[], gap: number) => {
     .join('');
 };
 
+/** A disc of radius 30 with live copies. */
+const repeated = (repeat: Repeat): Design => {
+  const design = designOf({ a: '#f2ead8' }, shape('w', circle(450, 450, 30), 'a'));
+  return { ...design, parts: [{ ...design.parts[0], repeat }] };
+};
+
 const cases: [string, CheckId, ProofInput][] = [
+  [
+    'a ring that is wider than the board',
+    'safe-area',
+    inputOf(repeated({ kind: 'ring', count: 12, dx: 40, dy: 480, sweep: 360, upright: false }), [SOOT]),
+  ],
+  [
+    'steps that leave the board',
+    'safe-area',
+    inputOf(repeated({ kind: 'step', count: 5, dx: 130, dy: 10, turn: 0, scale: 1 }), [SOOT]),
+  ],
+  [
+    'a small ring',
+    'extent',
+    inputOf(repeated({ kind: 'ring', count: 6, dx: 0, dy: 60, sweep: 360, upright: true }), [SOOT]),
+  ],
   ['ink that vanishes', 'contrast', inputOf(disc('#1b1b1d'), [SOOT])],
   ['ink that is weak', 'contrast', inputOf(disc('#55585c', { b: '#f2ead8' }), [SOOT])],
   ['red on oxblood', 'contrast', inputOf(disc('#8a2f2f'), [garment('Oxblood', '#5a1a22')])],
