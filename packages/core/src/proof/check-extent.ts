@@ -70,6 +70,12 @@ function fillMends(input: CheckInput, fill: number, from: [number, number], to: 
   ];
 }
 
+const isInside = (box: Box, of: Box): boolean =>
+  box.left >= of.left - 1 &&
+  box.top >= of.top - 1 &&
+  box.right <= of.right + 1 &&
+  box.bottom <= of.bottom + 1;
+
 /** Artwork that floats small in its print area, or sits off the centre line. */
 export function extentFindings(input: CheckInput): Finding[] {
   const { drawing } = input;
@@ -118,7 +124,8 @@ export function extentFindings(input: CheckInput): Finding[] {
           // By all of it, so that what comes in from beyond the board does not tip it again.
           edits: moveAll(input.design.parts, 1, boxCentre(whole)[0], cy, middle, cy),
         },
-        ...(mass !== null && Math.abs(mass - cx) > 1
+        // The weight of what lies beyond the board is not known.
+        ...(mass !== null && Math.abs(mass - cx) > 1 && isInside(whole, board)
           ? [
               {
                 id: 'centre-by-eye',
