@@ -3,7 +3,7 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { dragAbout, manyParts, withBoard, workOfFrames } from './board.mjs';
+import { dragAbout, manyParts, onScreen, withBoard, workOfFrames } from './board.mjs';
 import { quantile, report, require, ROOT } from './measure.mjs';
 
 const sharp = require('sharp');
@@ -75,6 +75,35 @@ await withBoard(async (address, page, browser) => {
   await frames('dragging one of 60 parts over a picture of 20 megapixels', 16.7, () =>
     dragAbout(page, one, 150),
   );
+  // The handles lie about the box that the open part's own numbers tell.
+  const handles = async () => {
+    const [left, top, width, height] = await Promise.all(
+      ['Left', 'Top', 'Width', 'Height'].map(async (label) =>
+        Number(await page.getByLabel(label, { exact: true }).inputValue()),
+      ),
+    );
+    const at = await onScreen(page);
+    const [x, y] = at(left + width / 2, top);
+    return { corner: at(left + width, top + height), turn: [x, y - 22] };
+  };
+  const pull = async ([x, y], moves) => {
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    for (let i = 0; i < moves; i++) {
+      const turn = (i / (moves - 1)) * 2 * Math.PI;
+      await page.mouse.move(x + 60 * Math.sin(turn), y + 25 * Math.sin(2 * turn));
+      await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => done())));
+    }
+    await page.mouse.up();
+  };
+  const done = (label) => page.getByRole('button', { name: `Undo: ${label}` }).waitFor();
+  await frames('scaling one of 60 parts', 16.7, async () => pull((await handles()).corner, 150));
+  await done('Scale and turn');
+  await page.keyboard.press('Control+z');
+  await frames('turning one of 60 parts', 16.7, async () => pull((await handles()).turn, 150));
+  await done('Scale and turn');
+  await page.keyboard.press('Control+z');
+
   const opened = [];
   for (let i = 0; i < 5; i++) {
     await page.goto(`${address}/`);

@@ -18,6 +18,7 @@ const KEYS: [string, string][] = [
   ['Page Up, Page Down', 'one part forwards, backwards; with Shift all the way'],
   ['Ctrl C, Ctrl X, Ctrl V', 'copy, cut, paste parts, pictures, SVG or words; also between designs'],
   ['Alt', 'held while dragging: nothing snaps'],
+  ['Shift', 'held while turning: by 15°'],
   ['Ctrl D', 'duplicate the selected parts'],
   ['Ctrl Z, Ctrl Y', 'undo, redo'],
   ['Escape', 'select nothing; leave a field'],

@@ -77,6 +77,47 @@ describe('SVG files that are not as they should be', () => {
   });
 });
 
+describe('text in an SVG', () => {
+  const text = (family: string, words: string) =>
+    `<text x="5" y="60" font-family="${family}" font-size="30" fill="#b3492a">${words}</text>`;
+
+  it('becomes outlines where its typeface is here', () => {
+    const { outlines, left, width } = readSvgFile(svg(text("'Alfa Slab One', serif", 'OW')));
+    expect(left).toEqual([]);
+    expect(outlines.map((o) => o.colour)).toEqual(['#b3492a']);
+    expect(width).toBeGreaterThan(40);
+    expect(readSvgFile(svg(text('Oswald', 'OW'))).left).toEqual([]);
+  });
+
+  it('is named with its typeface where that is not here', () => {
+    const alone = readSvgFile(svg(`${text('Notatypeface', 'OW')}<rect width="9" height="9"/>`));
+    expect(alone.outlines).toHaveLength(1);
+    expect(alone.left).toEqual([expect.stringContaining('Text in Notatypeface was left out')]);
+    const { left } = readSvgFile(
+      svg(
+        `${text('Notatypeface', 'OW')}<style>.a { font-family: "Rye", serif; }</style><rect width="9" height="9"/>`,
+      ),
+    );
+    expect(left).toEqual([expect.stringContaining('Text in Notatypeface came in in another typeface')]);
+  });
+});
+
+describe('dashed lines', () => {
+  it('stay dashed; of several dashes the first is kept, and that is said', () => {
+    const line = (dash: string) =>
+      svg(`<path d="M0 50H100" stroke="#123456" stroke-width="4" fill="none" stroke-dasharray="${dash}"/>`);
+    const of = (dash: string) => readSvgFile(line(dash));
+    expect(of('8 4').outlines[0].stroke!.dash).toEqual([2, 1]);
+    expect(of('6').outlines[0].stroke!.dash).toEqual([1.5, 1.5]);
+    expect(of('none').outlines[0].stroke!.dash).toBeUndefined();
+    expect(of('8 4').left).toEqual([]);
+    expect(of('8 4 1 4')).toMatchObject({
+      left: ['A line of several dashes became one of a dash and a gap.'],
+      outlines: [{ stroke: { dash: [2, 1] } }],
+    });
+  });
+});
+
 describe('an SVG as a picture', () => {
   it('is painted as large as it is asked for, with what a motif cannot keep', async () => {
     const soft = svg(

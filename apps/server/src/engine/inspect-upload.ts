@@ -1,6 +1,15 @@
 import { Resvg } from '@resvg/resvg-js';
 import sharp from 'sharp';
-import { inspectSvg, readNormalisedSvg, SVG_MAX_BYTES, SvgError, type SvgArt } from '@brelm/core/svg';
+import {
+  inspectSvg,
+  readNormalisedSvg,
+  SVG_MAX_BYTES,
+  svgFamilies,
+  SvgError,
+  type SvgArt,
+} from '@brelm/core/svg';
+import { CATALOGUE } from '@brelm/core/type';
+import { typefaceFile } from './typefaces';
 import { decodePicture, decodeReason, MAX_PIXELS } from './pictures';
 
 /** Largest upload, bytes. */
@@ -31,12 +40,25 @@ function kindOf(bytes: Buffer): PictureKind | 'svg' | null {
   return /<svg[\s>]/i.test(bytes.toString('utf8', 0, 200_000)) ? 'svg' : null;
 }
 
+/** The families of the typefaces that ship, as SVG files name them. */
+const FAMILIES = CATALOGUE.map((f) => f.name.replace(/ (Bold|Regular)$/, ''));
+
+/**
+ * Options for resvg: those of our own typefaces that text in the file asks for, and never the machine's.
+ * With none of them text is left out, since nothing else can take their place.
+ */
+function fontsFor(source: string) {
+  const asked = new Set(/<text[\s>]/i.test(source) ? svgFamilies(source).map((f) => f.toLowerCase()) : []);
+  const wanted = CATALOGUE.filter((_, i) => asked.has(FAMILIES[i].toLowerCase()));
+  return { font: { loadSystemFonts: false, fontFiles: wanted.flatMap((f) => typefaceFile(f.id) ?? []) } };
+}
+
 /** Reads an SVG file into outlines. Throws an SvgError. */
 export function readSvgFile(source: string): SvgArt {
-  const left = inspectSvg(source);
+  const left = inspectSvg(source, FAMILIES);
   let normalised: string;
   try {
-    normalised = new Resvg(source, { font: { loadSystemFonts: false } }).toString();
+    normalised = new Resvg(source, fontsFor(source)).toString();
   } catch (error) {
     throw new SvgError(`the SVG cannot be read: ${(error as Error).message}`);
   }
@@ -61,7 +83,7 @@ export function rasteriseSvg(bytes: Buffer, name: string, longSide: number): Buf
       '$1$2$2',
     );
   try {
-    const options = { font: { loadSystemFonts: false } };
+    const options = fontsFor(source);
     const { width, height } = new Resvg(source, options);
     const fitTo = { mode: width >= height ? 'width' : 'height', value: longSide } as const;
     return new Resvg(source, { ...options, fitTo }).render().asPng();

@@ -24,7 +24,7 @@ import {
   type Alignment,
   type Placed,
 } from '@brelm/core/drawing';
-import type { Box } from '@brelm/core/geometry';
+import { boxCentre, type Box } from '@brelm/core/geometry';
 import { safeBox, type SpecSide } from '@brelm/core/spec';
 import type { Resolved } from '../design';
 import { makeSurface } from '../platform/surfaces';
@@ -138,9 +138,16 @@ export function Arrange({
           by eye
         </label>
         <IconButton
-          label="Mirror a copy across the board's middle"
-          keys="M"
-          onClick={() => mirrorCopies(edit, design, selection, design.board.width / 2)}
+          label={
+            against === 'selection'
+              ? 'Mirror a copy across the middle of the selection'
+              : 'Mirror a copy across the board’s middle'
+          }
+          keys={against === 'selection' ? undefined : 'M'}
+          onClick={() => {
+            const [cx] = boxCentre(boxOfAll(placed(false)));
+            mirrorCopies(edit, design, selection, against === 'selection' ? cx : design.board.width / 2);
+          }}
         >
           <FlipHorizontal size={15} />
         </IconButton>

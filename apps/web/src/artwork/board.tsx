@@ -44,6 +44,8 @@ export interface BoardHandle {
 }
 
 const SPRUCE = '#1f5f50';
+const QUARTERS = [0, 90, 180, 270];
+const FIFTEENS = Array.from({ length: 24 }, (_, i) => i * 15);
 /** The board on its garment: the artwork by our painter, hit shapes and handles by Konva. */
 export const Board = forwardRef<
   BoardHandle,
@@ -318,7 +320,7 @@ export const Board = forwardRef<
               keepRatio
               rotateAnchorOffset={22}
               rotationSnapTolerance={4}
-              rotationSnaps={[0, 90, 180, 270]}
+              rotationSnaps={QUARTERS}
               anchorSize={9}
               anchorCornerRadius={1}
               anchorStroke={SPRUCE}
@@ -327,7 +329,13 @@ export const Board = forwardRef<
               borderStrokeWidth={1.5}
               ignoreStroke
               onTransformStart={() => begin('transform')}
-              onTransform={() => placed('Scale and turn', true, false)}
+              onTransform={(e) => {
+                // With Shift a turn goes by 15°.
+                const { shiftKey } = e.evt as MouseEvent;
+                transformer.current!.rotationSnaps(shiftKey ? FIFTEENS : QUARTERS);
+                transformer.current!.rotationSnapTolerance(shiftKey ? 7.5 : 4);
+                placed('Scale and turn', true, false);
+              }}
               onTransformEnd={() => placed('Scale and turn', true, true)}
             />
             {look !== 'far' && <Guides aids={aids} view={view} size={size} pulled={pulled} edit={edit} />}

@@ -208,34 +208,49 @@ function InkEditor({
       </p>
       {others.length > 0 && (
         <div className="grid grid-cols-2 gap-1.5">
-          <select
-            aria-label={`Swap ${name} with another ink`}
-            className="field"
-            value=""
-            onChange={(e) => e.target.value && onSwap(e.target.value)}
-          >
-            <option value="">Swap with…</option>
-            {others.map((i) => (
-              <option key={i.id} value={i.id}>
-                {i.name}
-              </option>
-            ))}
-          </select>
-          <select
-            aria-label={`Merge ${name} into another ink`}
-            className="field"
-            value=""
-            onChange={(e) => e.target.value && onMerge(e.target.value)}
-          >
-            <option value="">Merge into…</option>
-            {others.map((i) => (
-              <option key={i.id} value={i.id}>
-                {i.name}
-              </option>
-            ))}
-          </select>
+          <OtherInk
+            label={`Swap ${name} with another ink`}
+            words="Swap with…"
+            inks={others}
+            onChoose={onSwap}
+          />
+          <OtherInk
+            label={`Merge ${name} into another ink`}
+            words="Merge into…"
+            inks={others}
+            onChoose={onMerge}
+          />
         </div>
       )}
     </div>
+  );
+}
+
+/** A list of inks that does something with the one that is chosen. */
+function OtherInk({
+  label,
+  words,
+  inks,
+  onChoose,
+}: {
+  label: string;
+  words: string;
+  inks: Design['inks'];
+  onChoose: (ink: string) => void;
+}) {
+  return (
+    <select
+      aria-label={label}
+      className="field"
+      value=""
+      onChange={(e) => e.target.value && onChoose(e.target.value)}
+    >
+      <option value="">{words}</option>
+      {inks.map((i) => (
+        <option key={i.id} value={i.id}>
+          {i.name}
+        </option>
+      ))}
+    </select>
   );
 }

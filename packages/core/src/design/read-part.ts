@@ -197,7 +197,7 @@ function outline(o: Checked, inks: Set<string>): MotifOutline {
   o.object(['path', 'ink', 'rule', 'opacity', 'stroke', 'gradient', 'clips']);
   const path = pathText(o.at('path'));
   const s = o.at('stroke');
-  const stroke = s.missing || s.value === null ? null : s.object(['width', 'join', 'cap']);
+  const stroke = s.missing || s.value === null ? null : s.object(['width', 'join', 'cap', 'dash']);
   return {
     path,
     ink: inkOf(o.at('ink'), inks),
@@ -207,6 +207,14 @@ function outline(o: Checked, inks: Set<string>): MotifOutline {
       width: stroke.at('width').number({ min: 0, max: 100000 }),
       join: stroke.at('join').oneOf(JOINS, 'mitre'),
       cap: stroke.at('cap').oneOf(['butt', 'round', 'square'], 'butt'),
+      ...(stroke.at('dash').missing
+        ? {}
+        : {
+            dash: [
+              stroke.at('dash').at(0).number({ min: 0, max: 10000 }),
+              stroke.at('dash').at(1).number({ min: 0.01, max: 10000 }),
+            ] as [number, number],
+          }),
     },
     ...(o.at('clips').missing ? {} : { clips: o.at('clips').list(clip, { max: 40 }) }),
     ...(o.at('gradient').missing ? {} : { gradient: motifGradient(o.at('gradient'), inks) }),

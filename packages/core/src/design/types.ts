@@ -240,7 +240,13 @@ export interface MotifOutline {
   rule: 'nonzero' | 'evenodd';
   opacity: number;
   /** Stroke width in the motif's units; null for a fill. */
-  stroke: { width: number; join: Join; cap: 'butt' | 'round' | 'square' } | null;
+  stroke: {
+    width: number;
+    join: Join;
+    cap: 'butt' | 'round' | 'square';
+    /** Lengths of dash and gap, in widths of the line. */
+    dash?: [number, number];
+  } | null;
   /** Instead of a plain fill; `ink` is then its first stop's. */
   gradient?: MotifGradient;
   /** It shows only where all of these cover; paths in the motif's own units. */

@@ -117,6 +117,22 @@ function matrixOf(text: string | undefined): Matrix {
 }
 
 /**
+ * The first dash and gap of a stroke-dasharray, in widths of the line; `more` when there are others.
+ * Null for an unbroken line.
+ */
+function dashOf(list: string | undefined, width: number): { dash: [number, number]; more: boolean } | null {
+  const lengths = (list ?? '')
+    .split(/[\s,]+/)
+    .filter(Boolean)
+    .map(Number);
+  if (lengths.length === 0 || !lengths.every((v) => Number.isFinite(v) && v >= 0) || !(width > 0))
+    return null;
+  const [dash, gap = dash] = lengths;
+  if (gap <= 0) return null;
+  return { dash: [dash / width, gap / width], more: lengths.length > 2 };
+}
+
+/**
  * Reads SVG that a normaliser has already reduced to groups and absolute paths with `matrix()`
  * transforms and plain presentation attributes (no styles, `use`, shapes or text). The result's
  * outlines lie in a width × height box that is the art's own bounds, coordinates in its units.
@@ -221,6 +237,8 @@ export function readNormalisedSvg(source: string): SvgArt {
         if (line) {
           if (line.gradient) left.add('A gradient along a line became its first colour.');
           const scale = Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2]));
+          const dash = dashOf(a['stroke-dasharray'], Number(a['stroke-width'] ?? 1));
+          if (dash?.more) left.add('A line of several dashes became one of a dash and a gap.');
           const joins: Record<string, Join> = { round: 'round', bevel: 'bevel' };
           found.push({
             ...base,
@@ -230,9 +248,9 @@ export function readNormalisedSvg(source: string): SvgArt {
               width: Number(a['stroke-width'] ?? 1) * scale,
               join: joins[a['stroke-linejoin'] ?? ''] ?? 'mitre',
               cap: (['round', 'square'] as const).find((c) => c === a['stroke-linecap']) ?? 'butt',
+              ...(dash ? { dash: dash.dash } : {}),
             },
           });
-          if (a['stroke-dasharray']) left.add('A dashed line became a plain one.');
         }
       }
     }
