@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -15,37 +15,50 @@ const run1 = (command: string, args: string[], env: NodeJS.ProcessEnv = {}) =>
   spawnSync(command, args, { cwd: ROOT, stdio: ['ignore', 2, 2], env: { ...process.env, ...env } }).status ===
   0;
 
-/** Types, lint and the arrows between rooms: each counts as one test. */
-function checks(): [passed: number, failed: number] {
-  let passed = 0;
-  let failed = 0;
-  for (const [name, command, args] of [
-    ['types', bin('tsc'), ['-p', 'tsconfig.json', '--noEmit']],
-    ['lint', bin('eslint'), ['.', '--max-warnings', '0']],
-    ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
+const CHECKS: readonly (readonly [name: string, command: string, args: readonly string[]])[] = [
+  ['types', bin('tsc'), ['-p', 'tsconfig.json', '--noEmit']],
+  ['lint', bin('eslint'), ['.', '--max-warnings', '0']],
+  ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
+  [
+    'rooms',
+    bin('depcruise'),
     [
-      'rooms',
-      bin('depcruise'),
-      [
-        '--config',
-        '.dependency-cruiser.cjs',
-        '--output-type',
-        'err',
-        'packages/core/src',
-        'apps/server/src',
-        'apps/web/src',
-        'apps/cli/src',
-      ],
+      '--config',
+      '.dependency-cruiser.cjs',
+      '--output-type',
+      'err',
+      'packages/core/src',
+      'apps/server/src',
+      'apps/web/src',
+      'apps/cli/src',
     ],
-  ] as const) {
-    say(`checking ${name}…`);
-    if (run1(command, [...args])) passed++;
-    else {
-      failed++;
-      say(`${name}: not right, see above.`);
-    }
-  }
-  return [passed, failed];
+  ],
+];
+
+/** Types, lint and the arrows between rooms: each counts as one test. All run side by side. */
+async function checks(): Promise<[passed: number, failed: number]> {
+  say(`checking ${CHECKS.map(([name]) => name).join(', ')}…`);
+  const right = await Promise.all(
+    CHECKS.map(
+      ([name, command, args]) =>
+        new Promise<boolean>((done) => {
+          const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+          let told = '';
+          const hear = (chunk: Buffer) => {
+            told += chunk.toString();
+          };
+          child.stdout.on('data', hear);
+          child.stderr.on('data', hear);
+          child.once('error', (error) => hear(Buffer.from(error.message)));
+          child.once('close', (code) => {
+            if (code !== 0) say(`${name}: not right.\n${told.trim()}`);
+            done(code === 0);
+          });
+        }),
+    ),
+  );
+  const passed = right.filter(Boolean).length;
+  return [passed, right.length - passed];
 }
 
 function suite(name: Suite): [passed: number, failed: number] {
@@ -61,7 +74,8 @@ function suite(name: Suite): [passed: number, failed: number] {
       name,
       '--json',
       `--outputFile=${report}`,
-      ...(name === 'unit' ? [] : ['--runInBand']),
+      // The unit tests share nothing; the others each start a server of their own.
+      ...(name === 'unit' ? ['--maxWorkers=100%'] : ['--runInBand']),
     ]);
     const result = JSON.parse(readFileSync(report, 'utf8')) as {
       numPassedTests: number;
@@ -86,7 +100,10 @@ export async function run(args: string[]): Promise<number> {
       throw new UsageError(`test: there is no suite "${name}"; there are ${SUITES.join(', ')}`);
   if (wanted.includes('server') || wanted.includes('e2e')) needPackage('mariadbd', 'mariadb-server');
   if (wanted.includes('e2e')) needPackage('chromium', 'chromium');
-  const results = [...(positionals.length ? [] : [checks()]), ...wanted.map((name) => suite(name as Suite))];
+  const results = [
+    ...(positionals.length ? [] : [await checks()]),
+    ...wanted.map((name) => suite(name as Suite)),
+  ];
   const passed = results.reduce((n, r) => n + r[0], 0);
   const failed = results.reduce((n, r) => n + r[1], 0);
   process.stdout.write(`${passed} passed, ${failed} failed\n`);
