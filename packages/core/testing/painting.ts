@@ -12,7 +12,7 @@ export const painted = (design: Design, scale = 1, colourway?: string) => {
 };
 
 /** Share of pixels that differ by more than a little in any component, premultiplied. */
-export function differing(a: Uint8ClampedArray, b: Uint8ClampedArray): number {
+export function differing(a: ArrayLike<number>, b: ArrayLike<number>): number {
   let n = 0;
   for (let i = 0; i < a.length; i += 4) {
     const [p, q] = [a[i + 3] / 255, b[i + 3] / 255];
