@@ -97,7 +97,8 @@ describe('breaking copies apart', () => {
         expect(apart.parts.every((p, i) => i >= repeat.count || p.repeat === null)).toBe(true);
         expect(differing(painted(apart, 0.3).data, painted(live, 0.3).data)).toBeLessThan(0.002);
       }),
-      { numRuns: 25 },
+      // The threshold counts pixels, so the designs are the same each time.
+      { numRuns: 25, seed: 20261125 },
     );
   });
 });
