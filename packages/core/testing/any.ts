@@ -30,17 +30,30 @@ export const anyPlace: fc.Arbitrary<Place> = fc.record({
   scaleY: fc.constantFrom(0.5, 1, 1.3),
 });
 
-const anyKeyline: fc.Arbitrary<Keyline> = fc.record({
-  ink: anyInk,
-  width: fc.integer({ min: 2, max: 20 }),
-  join: fc.constantFrom('round', 'bevel'),
-});
-const anyShade: fc.Arbitrary<Shade> = fc.record({
-  kind: fc.constantFrom('drop', 'block'),
-  ink: anyInk,
-  dx: fc.integer({ min: -40, max: 40 }),
-  dy: fc.integer({ min: -40, max: 40 }),
-});
+const anyKeyline: fc.Arbitrary<Keyline> = fc.record(
+  {
+    ink: anyInk,
+    width: fc.integer({ min: 2, max: 20 }),
+    join: fc.constantFrom('round', 'bevel'),
+    side: fc.constantFrom('outside', 'outside', 'inside'),
+    distance: fc.integer({ min: 0, max: 12 }),
+    counters: fc.constantFrom('kept', 'filled', 'small'),
+    least: fc.integer({ min: 0, max: 60 }),
+  },
+  { requiredKeys: ['ink', 'width', 'join'] },
+);
+const anyShade: fc.Arbitrary<Shade> = fc.record(
+  {
+    kind: fc.constantFrom('drop', 'block', 'long', 'echo'),
+    ink: anyInk,
+    dx: fc.integer({ min: -40, max: 40 }),
+    dy: fc.integer({ min: -40, max: 40 }),
+    keyline: fc.option(fc.record({ ink: anyInk, width: fc.integer({ min: 2, max: 12 }) })),
+    fade: fc.boolean(),
+    echoes: fc.array(anyInk, { maxLength: 2 }),
+  },
+  { requiredKeys: ['kind', 'ink', 'dx', 'dy'] },
+);
 const anyStroke: fc.Arbitrary<ShapeStroke> = fc.record({
   ink: anyInk,
   width: fc.integer({ min: 2, max: 24 }),
@@ -97,9 +110,10 @@ export const anyPart: fc.Arbitrary<Part> = fc
     fc.constantFrom(0, 0, 3),
     fc.boolean(),
     fc.option(anyRepeat, { freq: 4 }),
+    fc.constantFrom(false, false, false, true),
   )
   .map(
-    ([part, place, keylines, shade, spread, mustRead, repeat]) =>
+    ([part, place, keylines, shade, spread, mustRead, repeat, hollow]) =>
       ({
         ...part,
         place: part.kind === 'code' ? { ...part.place, x: place.x, y: place.y, turn: place.turn } : place,
@@ -108,6 +122,7 @@ export const anyPart: fc.Arbitrary<Part> = fc
         spread,
         mustRead,
         repeat,
+        hollow,
       }) as Part,
   );
 

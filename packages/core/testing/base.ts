@@ -4,9 +4,11 @@ import { createCanvas } from '@napi-rs/canvas';
 import type { Garment } from '@brelm/core/colour';
 import { emptyDesign, motif, place, type Design, type Ink, type MotifPart } from '@brelm/core/design';
 import type { MakeSurface, Materials, PaintContext, PictureSource } from '@brelm/core/drawing';
+import { createOutlineOps, type OutlineOps, type PathKit } from '@brelm/core/geometry';
 import type { ProofInput } from '@brelm/core/proof';
 import type { Spec } from '@brelm/core/spec';
-import { catalogueFace, createTypeface, type HarfBuzz, type Typeface } from '@brelm/core/type';
+import { catalogueFace, containerOf, createTypeface, type HarfBuzz, type Typeface } from '@brelm/core/type';
+import { decompress } from 'wawoff2';
 // eslint-disable-next-line @typescript-eslint/no-require-imports
 const harfbuzz = require('harfbuzzjs') as Promise<HarfBuzz>;
 
@@ -17,20 +19,34 @@ export const surfaces: MakeSurface = (width, height) => {
   return { width, height, canvas, context: canvas.getContext('2d') as unknown as PaintContext };
 };
 
+/** The file of a catalogue typeface as it is in its package. */
 export const faceBytes = (id: string): Buffer => {
   const face = catalogueFace(id)!;
   return readFileSync(join(dirname(require.resolve(`${face.package}/package.json`)), face.file));
 };
 
-export const loadFace = async (id: string): Promise<Typeface> =>
-  createTypeface(await harfbuzz, id, faceBytes(id));
+export const loadFace = async (id: string): Promise<Typeface> => {
+  const bytes = faceBytes(id);
+  const sfnt = containerOf(bytes) === 'woff2' ? await decompress(bytes) : bytes;
+  return createTypeface(await harfbuzz, id, sfnt);
+};
 
 export const loadHarfBuzz = (): Promise<HarfBuzz> => harfbuzz;
+
+// eslint-disable-next-line @typescript-eslint/no-require-imports
+const initPathKit = require('pathkit-wasm/bin/pathkit.js') as (o: {
+  wasmBinary: Uint8Array;
+}) => Promise<PathKit>;
+let ops: Promise<OutlineOps> | undefined;
+export const loadOutlineOps = (): Promise<OutlineOps> =>
+  (ops ??= initPathKit({
+    wasmBinary: readFileSync(require.resolve('pathkit-wasm/bin/pathkit.wasm')),
+  }).then(createOutlineOps));
 
 export async function materialsWith(...ids: string[]): Promise<Materials> {
   const faces = new Map<string, Typeface>();
   for (const id of ids) faces.set(id, await loadFace(id));
-  return { face: (id) => faces.get(id) };
+  return { face: (id) => faces.get(id), ops: await loadOutlineOps() };
 }
 
 export const NO_PICTURES: PictureSource = () => null;

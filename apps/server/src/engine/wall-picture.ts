@@ -14,7 +14,7 @@ import {
 import { wallOf, type WallRow } from '@brelm/core/proof';
 import { garmentTile } from '@brelm/core/raster';
 import type { Spec, SpecSide } from '@brelm/core/spec';
-import { setBlock, type Typeface } from '@brelm/core/type';
+import { plainWords, type Typeface } from '@brelm/core/type';
 import { makeSurface } from './surfaces';
 import { loadTypeface } from './typefaces';
 
@@ -33,13 +33,12 @@ function words(
   y: number,
   colour = '#20262a',
 ): OutlineItem {
-  const [line] = setBlock([{ text, face, size, tracking: 10, leading: 1 }], 'left');
   return {
     kind: 'outline',
     layer: 'ink',
     ink: 'label',
     colour,
-    path: line.path,
+    path: plainWords(text, face, size, 10).path,
     matrix: [1, 0, 0, 1, x, y],
     rule: 'nonzero',
     opacity: 1,
@@ -49,7 +48,7 @@ function words(
 
 /** Words cut to a width, with an ellipsis where they are too long. */
 function fitted(text: string, face: Typeface, size: number, width: number): string {
-  const wide = (t: string) => setBlock([{ text: t, face, size, tracking: 10, leading: 1 }], 'left')[0].width;
+  const wide = (t: string) => plainWords(t, face, size, 10).width;
   let out = text;
   while (out.length > 1 && wide(out) > width) out = `${out.replace(/…$/, '').slice(0, -1)}…`;
   return out;
@@ -127,6 +126,7 @@ export async function wallPicture(
       height,
       dpi: 72,
       faults: [],
+      late: false,
       groups: [
         {
           part: 'labels',

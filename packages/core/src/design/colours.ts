@@ -1,7 +1,7 @@
 import type { Hex } from '../colour';
 import { formOf } from '../geometry';
 import type { Treatment } from '../raster';
-import type { Colourway, Design, MotifOutline, Part, PicturePart } from './types';
+import type { Colourway, Design, MotifOutline, Part, PartOverride, PicturePart } from './types';
 
 export const colourwayOf = (design: Design, id: string | undefined): Colourway | undefined =>
   id === undefined ? design.colourways[0] : design.colourways.find((c) => c.id === id);
@@ -16,7 +16,13 @@ export function inkValues(design: Design, colourway: string | undefined): Map<st
 export function ownInks(part: Part): string[] {
   switch (part.kind) {
     case 'lettering':
-      return [...new Set(part.lines.map((l) => l.ink))];
+      return [
+        ...new Set([
+          ...part.lines.flatMap((l) => [l.ink, ...l.spans.flatMap((s) => s.ink ?? [])]),
+          ...part.decorations.flatMap((d) => d.ink ?? []),
+          ...(part.gradient ? [part.gradient.to] : []),
+        ]),
+      ];
     case 'motif':
       return [
         ...new Set(part.outlines.flatMap((o) => (o.gradient ? o.gradient.stops.map((s) => s.ink) : [o.ink]))),
@@ -52,19 +58,21 @@ export const recoloured = (outline: MotifOutline, to: (ink: string) => string): 
     : {}),
 });
 
-/** Ids of the inks that a part uses, in order of first use. */
-export const inksOfPart = (part: Part): string[] => [
-  ...new Set([...ownInks(part), ...part.keylines.map((k) => k.ink), ...(part.shade ? [part.shade.ink] : [])]),
+/** Ids of the inks of keylines and a shade. */
+const dressingInks = ({ keylines, shade }: PartOverride): string[] => [
+  ...(keylines ?? []).map((k) => k.ink),
+  ...(shade ? [shade.ink, ...(shade.keyline ? [shade.keyline.ink] : []), ...(shade.echoes ?? [])] : []),
 ];
+
+/** Ids of the inks that a part uses, in order of first use. */
+export const inksOfPart = (part: Part): string[] => [...new Set([...ownInks(part), ...dressingInks(part)])];
 
 /** Ids of all inks that a design uses, colourways' own keylines and shades included. */
 export function usedInks(design: Design): Set<string> {
   const used = new Set(design.parts.flatMap(inksOfPart));
   for (const colourway of design.colourways)
-    for (const override of Object.values(colourway.parts ?? {})) {
-      for (const keyline of override.keylines ?? []) used.add(keyline.ink);
-      if (override.shade) used.add(override.shade.ink);
-    }
+    for (const override of Object.values(colourway.parts ?? {}))
+      for (const ink of dressingInks(override)) used.add(ink);
   return used;
 }
 

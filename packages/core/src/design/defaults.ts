@@ -36,6 +36,7 @@ const partBase = (id: string, name: string, at: Place) => ({
   opacity: 1,
   place: at,
   keylines: [],
+  hollow: false,
   spread: 0,
   shade: null,
   repeat: null,
@@ -75,9 +76,14 @@ export const letteringLine = (text: string, face: string, size: number, ink: str
   face,
   size,
   tracking: 0,
+  wordSpace: 0,
   leading: 1.1,
+  case: 'typed',
   ink,
   features: [],
+  axes: {},
+  shift: 0,
+  spans: [],
 });
 
 export const lettering = (id: string, name: string, at: Place, lines: LetteringLine[]): LetteringPart => ({
@@ -86,6 +92,12 @@ export const lettering = (id: string, name: string, at: Place, lines: LetteringL
   mustRead: true,
   align: 'centre',
   lines,
+  measure: null,
+  baseline: { kind: 'straight' },
+  upright: false,
+  envelope: null,
+  decorations: [],
+  gradient: null,
 });
 
 export const picture = (id: string, at: Place, material: Material): PicturePart => ({

@@ -1,12 +1,14 @@
 import { FORMS, formOf, parseSvgPath } from '../geometry';
 import type { AlphaRule } from '../raster';
 import type { Checked } from './checked';
+import { inkOf } from './read-ink';
+import { LETTERING_FIELDS, letteringFields } from './read-lettering';
 import {
   CODE_LEVELS,
   MOST_COPIES,
   PART_KINDS,
+  SHADE_KINDS,
   type Keyline,
-  type LetteringLine,
   type Licence,
   type LineNode,
   type MotifGradient,
@@ -30,6 +32,7 @@ const PART_FIELDS = [
   'opacity',
   'place',
   'keylines',
+  'hollow',
   'spread',
   'shade',
   'repeat',
@@ -64,11 +67,17 @@ function place(p: Checked): Place {
 }
 
 function keyline(k: Checked, inks: Set<string>): Keyline {
-  k.object(['ink', 'width', 'join']);
+  k.object(['ink', 'width', 'join', 'side', 'distance', 'counters', 'least']);
+  const given = <T>(key: string, read: (c: Checked) => T) =>
+    k.at(key).missing ? {} : { [key]: read(k.at(key)) };
   return {
     ink: inkOf(k.at('ink'), inks),
     width: k.at('width').number({ min: 0.1, max: 2000 }),
     join: k.at('join').oneOf(JOINS, 'round'),
+    ...given('side', (c) => c.oneOf(['outside', 'inside'] as const)),
+    ...given('distance', (c) => c.number({ min: 0, max: 2000 })),
+    ...given('counters', (c) => c.oneOf(['kept', 'filled', 'small'] as const)),
+    ...given('least', (c) => c.number({ min: 0, max: 5000 })),
   };
 }
 
@@ -78,12 +87,26 @@ export function keylines(list: Checked, inks: Set<string>): Keyline[] {
 
 export function shade(s: Checked, inks: Set<string>): Shade | null {
   if (s.missing || s.value === null) return null;
-  s.object(['kind', 'ink', 'dx', 'dy']);
+  s.object(['kind', 'ink', 'dx', 'dy', 'soft', 'opacity', 'keyline', 'fade', 'echoes']);
+  const given = <T>(key: string, read: (c: Checked) => T) =>
+    s.at(key).missing ? {} : { [key]: read(s.at(key)) };
   return {
-    kind: s.at('kind').oneOf(['drop', 'block']),
+    kind: s.at('kind').oneOf(SHADE_KINDS),
     ink: inkOf(s.at('ink'), inks),
-    dx: s.at('dx').number({ min: -5000, max: 5000 }),
-    dy: s.at('dy').number({ min: -5000, max: 5000 }),
+    dx: s.at('dx').number({ min: -20000, max: 20000 }),
+    dy: s.at('dy').number({ min: -20000, max: 20000 }),
+    ...given('soft', (c) => c.number({ min: 0, max: 1000 })),
+    ...given('opacity', (c) => c.number({ min: 0, max: 1 })),
+    ...given('keyline', (c) =>
+      c.value === null
+        ? null
+        : {
+            ink: inkOf(c.object(['ink', 'width']).at('ink'), inks),
+            width: c.at('width').number({ min: 0.1, max: 2000 }),
+          },
+    ),
+    ...given('fade', (c) => c.boolean(false)),
+    ...given('echoes', (c) => c.list((i) => inkOf(i, inks), { max: 12 })),
   };
 }
 
@@ -118,32 +141,6 @@ function crop(c: Checked): PicturePart['crop'] {
   c.object(['left', 'top', 'right', 'bottom']);
   const side = (key: string) => c.at(key).number({ min: 0, max: 60000, fallback: 0 });
   return { left: side('left'), top: side('top'), right: side('right'), bottom: side('bottom') };
-}
-
-function inkOf(i: Checked, inks: Set<string>): string {
-  const id = i.id();
-  if (id && !inks.has(id)) i.fault(`there is no ink "${id}" in this design`);
-  return id;
-}
-
-function line(l: Checked, inks: Set<string>): LetteringLine {
-  l.object(['text', 'face', 'size', 'tracking', 'leading', 'ink', 'features']);
-  return {
-    text: l.at('text').string({ max: 10000 }),
-    face: l.at('face').id(),
-    size: l.at('size').number({ min: 1, max: 20000 }),
-    tracking: l.at('tracking').number({ min: -500, max: 5000, fallback: 0 }),
-    leading: l.at('leading').number({ min: 0, max: 20, fallback: 1.1 }),
-    ink: inkOf(l.at('ink'), inks),
-    features: l.at('features').list(feature, { max: 40, optional: true }),
-  };
-}
-
-function feature(f: Checked): string {
-  const text = f.string({ max: 20 });
-  if (text && !/^[+-]?[A-Za-z0-9]{4}(=\d{1,3})?$/.test(text))
-    f.fault('must be a feature such as liga, ss01 or kern=0');
-  return text;
 }
 
 function motifGradient(g: Checked, inks: Set<string>): MotifGradient {
@@ -310,6 +307,7 @@ export function part(
     opacity: p.at('opacity').number({ min: 0, max: 1, fallback: 1 }),
     place: place(p.at('place')),
     keylines: keylines(p.at('keylines'), inks),
+    hollow: p.at('hollow').boolean(false),
     spread: p.at('spread').number({ min: 0, max: 500, fallback: 0 }),
     shade: shade(p.at('shade'), inks),
     repeat: repeat(p.at('repeat')),
@@ -318,13 +316,8 @@ export function part(
   };
   switch (kind) {
     case 'lettering':
-      p.object([...PART_FIELDS, 'align', 'lines']);
-      return {
-        ...base,
-        kind,
-        align: p.at('align').oneOf(['left', 'centre', 'right'], 'centre'),
-        lines: p.at('lines').list((l) => line(l, inks), { max: 200 }),
-      };
+      p.object([...PART_FIELDS, ...LETTERING_FIELDS]);
+      return { ...base, kind, ...letteringFields(p, inks) };
     case 'motif':
       p.object([...PART_FIELDS, 'width', 'height', 'outlines', 'licence']);
       return {

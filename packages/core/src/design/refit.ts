@@ -7,8 +7,29 @@ export const sameBoard = (a: Board, b: Board): boolean =>
 
 /** Keylines and shade, which count board px, at another scale; only what is there. */
 const scaledDressing = <T extends Pick<PartOverride, 'keylines' | 'shade'>>(of: T, k: number) => ({
-  ...(of.keylines ? { keylines: of.keylines.map((line) => ({ ...line, width: line.width * k })) } : {}),
-  ...(of.shade ? { shade: { ...of.shade, dx: of.shade.dx * k, dy: of.shade.dy * k } } : {}),
+  ...(of.keylines
+    ? {
+        keylines: of.keylines.map((line) => ({
+          ...line,
+          width: line.width * k,
+          ...(line.distance === undefined ? {} : { distance: line.distance * k }),
+          ...(line.least === undefined ? {} : { least: line.least * k }),
+        })),
+      }
+    : {}),
+  ...(of.shade
+    ? {
+        shade: {
+          ...of.shade,
+          dx: of.shade.dx * k,
+          dy: of.shade.dy * k,
+          ...(of.shade.soft === undefined ? {} : { soft: of.shade.soft * k }),
+          ...(of.shade.keyline
+            ? { keyline: { ...of.shade.keyline, width: of.shade.keyline.width * k } }
+            : {}),
+        },
+      }
+    : {}),
 });
 
 /** A part `k` times as large about the board's origin, with all that counts board px; then moved by (dx, dy). */

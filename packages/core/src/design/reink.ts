@@ -1,15 +1,40 @@
 import { inksOfPart, recoloured, usedInks } from './colours';
 import type { Edit } from './edits';
-import type { Design, Ink, Part, PartOverride } from './types';
+import type { Decoration, Design, Ink, LetteringPart, Part, PartOverride } from './types';
+
+type To = (ink: string) => string;
+
+/** Keylines and shade in other inks; only what is there. */
+const reinkedDressing = ({ keylines, shade }: PartOverride, to: To) => ({
+  ...(keylines ? { keylines: keylines.map((k) => ({ ...k, ink: to(k.ink) })) } : {}),
+  ...(shade
+    ? {
+        shade: {
+          ...shade,
+          ink: to(shade.ink),
+          ...(shade.keyline ? { keyline: { ...shade.keyline, ink: to(shade.keyline.ink) } } : {}),
+          ...(shade.echoes ? { echoes: shade.echoes.map(to) } : {}),
+        },
+      }
+    : {}),
+});
+
+const reinkedLettering = (part: LetteringPart, to: To) => ({
+  lines: part.lines.map((l) => ({
+    ...l,
+    ink: to(l.ink),
+    spans: l.spans.map((s) => (s.ink === undefined ? s : { ...s, ink: to(s.ink) })),
+  })),
+  decorations: part.decorations.map((d): Decoration => (d.ink === null ? d : { ...d, ink: to(d.ink) })),
+  gradient: part.gradient && { ...part.gradient, to: to(part.gradient.to) },
+});
 
 /** A part that uses other inks. */
-export function reinked(part: Part, to: (ink: string) => string): Part {
-  const keylines = part.keylines.map((k) => ({ ...k, ink: to(k.ink) }));
-  const shade = part.shade && { ...part.shade, ink: to(part.shade.ink) };
-  const base = { keylines, shade };
+export function reinked(part: Part, to: To): Part {
+  const base = reinkedDressing(part, to);
   switch (part.kind) {
     case 'lettering':
-      return { ...part, ...base, lines: part.lines.map((l) => ({ ...l, ink: to(l.ink) })) };
+      return { ...part, ...base, ...reinkedLettering(part, to) };
     case 'motif':
       return { ...part, ...base, outlines: part.outlines.map((o) => recoloured(o, to)) };
     case 'shape':
@@ -35,13 +60,6 @@ export function unusedInks(design: Design): Ink[] {
   return design.inks.filter((i) => !used.has(i.id));
 }
 
-/** A colourway's own keylines and shade with other inks. */
-const reinkedOverride = (o: PartOverride, to: (ink: string) => string): PartOverride => ({
-  ...o,
-  ...(o.keylines ? { keylines: o.keylines.map((k) => ({ ...k, ink: to(k.ink) })) } : {}),
-  ...(o.shade ? { shade: { ...o.shade, ink: to(o.shade.ink) } } : {}),
-});
-
 /** Edits that put other inks wherever inks are used, in every colourway. */
 function reinkEdits(design: Design, to: (ink: string) => string): Edit[] {
   const parts = design.parts.filter((p) => inksOfPart(p).some((ink) => to(ink) !== ink));
@@ -52,7 +70,7 @@ function reinkEdits(design: Design, to: (ink: string) => string): Edit[] {
         op: 'overridePart',
         colourway: c.id,
         part,
-        change: reinkedOverride(o, to),
+        change: { ...o, ...reinkedDressing(o, to) },
       })),
     ),
   ];

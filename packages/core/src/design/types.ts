@@ -1,6 +1,6 @@
 import type { Hex } from '../colour';
 import type { AlphaRule, Ground } from '../raster';
-import type { Align } from '../type';
+import type { Align, Baseline, Envelope, LineSettings, Measure } from '../type';
 
 export const DESIGN_FORMAT = 'brelm-design';
 export const DESIGN_VERSION = 1;
@@ -82,24 +82,43 @@ export interface Place {
 
 export type Join = 'round' | 'mitre' | 'bevel';
 
-/** An outline around a part, outside its edge. Several nest, the first innermost. */
+/** An outline along a part's edge. Several nest on either side, the first next to the edge. */
 export interface Keyline {
   ink: string;
   /** Board px; not changed by the part's scale. */
   width: number;
   join: Join;
+  /** Outside of the edge when left out. */
+  side?: 'outside' | 'inside';
+  /** Gap to the edge, or to the keyline before it on that side; board px, 0 when left out. */
+  distance?: number;
+  /** What becomes of holes in the keyline's outline: kept when left out; `small`: filled under `least`. */
+  counters?: 'kept' | 'filled' | 'small';
+  /** Board px: a hole narrower than this counts as small. */
+  least?: number;
 }
 
 /**
- * A copy of a part's outlines behind it, moved by (dx, dy) board px: alone (`drop`), or joined to the
- * part all the way (`block`).
+ * A copy of a part's outlines behind it, moved by (dx, dy) board px: alone (`drop`), joined to the part
+ * all the way (`block`), as a long shadow that may fade out (`long`), or several times over (`echo`).
  */
 export interface Shade {
-  kind: 'drop' | 'block';
+  kind: 'drop' | 'block' | 'long' | 'echo';
   ink: string;
   dx: number;
   dy: number;
+  /** Standard deviation of a drop shade's blur, board px; 0 when left out. */
+  soft?: number;
+  /** 0–1 of a drop or long shade; 1 when left out. */
+  opacity?: number;
+  /** Around a block shade; none when left out. */
+  keyline?: { ink: string; width: number } | null;
+  /** A long shade runs out into nothing. */
+  fade?: boolean;
+  /** Inks of the further echoes, each as far from the one before. */
+  echoes?: string[];
 }
+export const SHADE_KINDS: readonly Shade['kind'][] = ['drop', 'block', 'long', 'echo'];
 
 /** The most copies that a repeat may make, the original among them. */
 export const MOST_COPIES = 360;
@@ -162,6 +181,8 @@ interface PartBase {
   opacity: number;
   place: Place;
   keylines: Keyline[];
+  /** Without its own ink: only its keylines and shade show. */
+  hollow: boolean;
   /** Grows every outline by this on each side, in its own ink, board px: thin lines become printable. */
   spread: number;
   shade: Shade | null;
@@ -172,27 +193,42 @@ interface PartBase {
   slot: string | null;
 }
 
-/** One line of lettering. */
-export interface LetteringLine {
-  text: string;
-  /** Typeface id. */
-  face: string;
-  /** Em size, px before the part's scale. */
-  size: number;
-  /** Thousandths of an em after each letter. */
-  tracking: number;
-  /** Distance from the baseline above, in multiples of `size`. */
-  leading: number;
-  ink: string;
-  /** OpenType features as HarfBuzz writes them, e.g. `ss01`, `liga=0`. */
-  features: string[];
+export type LetteringLine = LineSettings;
+
+/** Heights are shares of the cap height above the baseline; `ink` null lets the garment show. */
+export type Decoration =
+  /** A line across the letters. */
+  | { kind: 'band'; ink: string | null; at: number; width: number }
+  /** Several level cuts between two heights. */
+  | { kind: 'cuts'; ink: string | null; count: number; width: number; from: number; to: number }
+  /** Another ink below a height. */
+  | { kind: 'split'; ink: string | null; at: number }
+  /** Dots that get smaller from full letters at `from` to nothing at `to`; `pitch` px from dot to dot. */
+  | { kind: 'fade'; ink: string | null; pitch: number; from: number; to: number }
+  /** A line along the edge, inside. */
+  | { kind: 'inner'; ink: string; width: number; distance: number };
+export const DECORATION_KINDS: readonly Decoration['kind'][] = ['band', 'cuts', 'split', 'fade', 'inner'];
+
+/** A gradient of lettering from each letter's ink to another, over one letter, a line, or the block. */
+export interface LetteringGradient extends Gradient {
+  over: 'letter' | 'line' | 'block';
 }
 
-/** Origin: the first baseline at the left edge, centre or right edge of the block, as `align` says. */
+/**
+ * Origin: the first baseline at the left edge, centre or right edge of the block, as `align` says; the
+ * centre of a ring. On another part's outline the part's own units are board px.
+ */
 export interface LetteringPart extends PartBase {
   kind: 'lettering';
   align: Align;
   lines: LetteringLine[];
+  measure: Measure | null;
+  baseline: Baseline;
+  /** Letters stay upright instead of turning with the baseline. */
+  upright: boolean;
+  envelope: Envelope | null;
+  decorations: Decoration[];
+  gradient: LetteringGradient | null;
 }
 
 /** Origin: the picture's centre; one local unit is one source pixel. */

@@ -39,7 +39,8 @@ function measured(group: Group): Box {
           : (item.stroke.side === 'outside' ? item.stroke.width : item.stroke.width / 2) *
             (item.stroke.space === 'own' ? Math.max(...axisScales(item.matrix)) : 1);
       const clips = item.clips?.map((c) => ({ ...c, path: transformPath(c.path, item.matrix) }));
-      box = unite(box, clippedBox(grow(bounds, half), clips));
+      // A blur is seen to three standard deviations.
+      box = unite(box, clippedBox(grow(bounds, half + 3 * (item.blur ?? 0)), clips));
     }
   }
   return box;

@@ -2,6 +2,8 @@
 export * from './types';
 export * from './resolve';
 export * from './code';
+export { facesOf, givesOutline, letteringBlock } from './lettering-shape';
+export * from './write-svg';
 export * from './paint';
 export * from './paint-outlines';
 export * from './bounds';

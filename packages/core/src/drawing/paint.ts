@@ -26,6 +26,9 @@ export interface PaintContext {
   lineJoin: string;
   lineCap: string;
   miterLimit: number;
+  shadowColor: string;
+  shadowBlur: number;
+  shadowOffsetX: number;
   imageSmoothingEnabled: boolean;
   imageSmoothingQuality: string;
   setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void;
@@ -151,10 +154,31 @@ function paintItem(context: PaintContext, item: DrawingItem, options: PaintOptio
       // The path is traced already: only the gradient still reads the transform.
       context.setTransform(...multiply(matrix, item.gradient.matrix));
     } else context.fillStyle = item.colour;
-    context.fill(item.rule);
+    if (item.blur) fillSoftly(context, item, item.blur * Math.max(...axisScales(options.view)), matrix);
+    else context.fill(item.rule);
   }
   if (item.clips?.length) context.restore();
   context.globalAlpha = alpha;
+}
+
+/** Further aside than any canvas is wide, px. */
+const ASIDE = 30000;
+
+/**
+ * Fills the outline with a Gaussian blur of standard deviation `deviation` canvas px: only the shadow of
+ * a fill that lies aside falls on the canvas (every platform has shadows; not all have filters).
+ */
+function fillSoftly(context: PaintContext, item: OutlineItem, deviation: number, matrix: Matrix): void {
+  const [a, b, c, d, e, f] = matrix;
+  context.setTransform(a, b, c, d, e - ASIDE, f);
+  trace(context, item.path);
+  context.shadowColor = item.colour;
+  context.shadowBlur = 2 * deviation;
+  context.shadowOffsetX = ASIDE;
+  context.fill(item.rule);
+  context.shadowColor = 'transparent';
+  context.shadowBlur = 0;
+  context.shadowOffsetX = 0;
 }
 
 function gradientOf(context: PaintContext, gradient: NonNullable<OutlineItem['gradient']>): PaintGradient {

@@ -1,16 +1,5 @@
+import { type CodePart, type LetteringPart, type LinePart, type MotifPart, type ShapePart } from '../design';
 import {
-  type CodePart,
-  type Gradient,
-  type LetteringPart,
-  type LinePart,
-  type MotifGradient,
-  type MotifPart,
-  type ShapePart,
-} from '../design';
-import {
-  boxCentre,
-  boxHeight,
-  boxWidth,
   EMPTY_BOX,
   formOf,
   grow,
@@ -22,56 +11,19 @@ import {
   type Matrix,
   type PathData,
 } from '../geometry';
-import { blockBox, setBlock, type LineToSet, type SetLine } from '../type';
 import { codeShape } from './code';
 import { clippedBox } from './bounds';
 import { lineShape } from './line-shape';
+import { gradientOver } from './gradient';
+import { letteringShape, type FindOutline } from './lettering-shape';
 import { memoByKey } from './memo';
 import type { DrawingFault, Materials, Shape, UninkedItem } from './types';
 
-const setMemo = memoByKey<SetLine[]>(400);
 const pathMemo = memoByKey<PathData>(20000);
 const boundsMemo = memoByKey<Box>(20000);
 
 /** Path data of SVG path text; cached, since the same text is drawn in every frame. */
 const pathOf = (d: string): PathData => pathMemo(d, () => parseSvgPath(d));
-
-function letteringShape(part: LetteringPart, materials: Materials, faults: DrawingFault[]): Shape {
-  const lines: LineToSet[] = [];
-  const inks: string[] = [];
-  for (const line of part.lines) {
-    const face = materials.face(line.face);
-    if (!face) {
-      faults.push({ kind: 'no-typeface', part: part.id, face: line.face });
-      continue;
-    }
-    lines.push({ ...line, face });
-    inks.push(line.ink);
-  }
-  const key = JSON.stringify([part.align, lines.map((l) => ({ ...l, face: l.face.id, ink: 0 }))]);
-  const set = setMemo(key, () => setBlock(lines, part.align));
-  set.forEach((line, i) => {
-    if (line.missing.length)
-      faults.push({
-        kind: 'no-letter',
-        part: part.id,
-        face: lines[i].face.id,
-        characters: line.missing,
-      });
-  });
-  return {
-    items: set.map((line, i) => ({
-      kind: 'outline' as const,
-      layer: 'ink' as const,
-      ink: inks[i],
-      path: line.path,
-      rule: 'nonzero' as const,
-      opacity: 1,
-      stroke: null,
-    })),
-    box: blockBox(set),
-  };
-}
 
 function motifShape(part: MotifPart): Shape {
   const shift: Matrix = [1, 0, 0, 1, -part.width / 2, -part.height / 2];
@@ -116,28 +68,6 @@ function codeOutlines(part: CodePart, faults: DrawingFault[]): Shape {
 }
 
 const formMemo = memoByKey<PathData>(400);
-
-/** A shape's gradient over its box: along its angle, or from the middle to the farther side. */
-function gradientOver(box: Box, fill: string, { kind, to, angle }: Gradient): MotifGradient {
-  const [cx, cy] = boxCentre(box);
-  const r = (angle * Math.PI) / 180;
-  const [dx, dy] = [Math.sin(r), -Math.cos(r)];
-  const reach = (Math.abs(dx) * boxWidth(box) + Math.abs(dy) * boxHeight(box)) / 2;
-  const radial = kind === 'radial';
-  return {
-    kind,
-    matrix: [1, 0, 0, 1, 0, 0],
-    x0: radial ? cx : cx - dx * reach,
-    y0: radial ? cy : cy - dy * reach,
-    x1: radial ? cx : cx + dx * reach,
-    y1: radial ? cy : cy + dy * reach,
-    r: Math.max(boxWidth(box), boxHeight(box)) / 2,
-    stops: [
-      { at: 0, ink: fill, opacity: 1 },
-      { at: 1, ink: to, opacity: 1 },
-    ],
-  };
-}
 
 function formShape(part: ShapePart): Shape {
   const form = formOf(part.form)!;
@@ -187,10 +117,15 @@ export const NO_MATERIALS: Materials = { face: () => undefined };
 export type OutlinePart = LetteringPart | MotifPart | CodePart | ShapePart | LinePart;
 
 /** The outlines of a part in its own units, without what is around or behind them. */
-export function shapeOf(part: OutlinePart, materials: Materials, faults: DrawingFault[]): Shape {
+export function shapeOf(
+  part: OutlinePart,
+  materials: Materials,
+  faults: DrawingFault[],
+  outline: FindOutline = () => null,
+): Shape {
   switch (part.kind) {
     case 'lettering':
-      return letteringShape(part, materials, faults);
+      return letteringShape(part, materials, outline, faults);
     case 'motif':
       return motifShape(part);
     case 'code':

@@ -2,6 +2,7 @@ import {
   colourwayOf,
   inksOfPart,
   inkValues,
+  nodesPath,
   partIn,
   treatmentOf,
   type Design,
@@ -9,18 +10,12 @@ import {
   type PicturePart,
 } from '../design';
 import type { Hex } from '../colour';
-import {
-  axisScales,
-  multiply,
-  placeMatrix,
-  sweepPath,
-  transformPath,
-  type Box,
-  type Matrix,
-} from '../geometry';
+import { multiply, placeMatrix, transformPath, type Box, type Matrix, type PathData } from '../geometry';
 import { codeShape } from './code';
+import { dress, grown } from './dressing';
+import { facesOf, givesOutline } from './lettering-shape';
 import { middleOf, repeatMatrices } from './repeat';
-import { shapeOf, type OutlinePart } from './part-shapes';
+import { NO_MATERIALS, shapeOf, type OutlinePart } from './part-shapes';
 import type { Drawing, DrawingFault, DrawingItem, Group, Materials, OutlineItem, Shape } from './types';
 
 /** The part's own units to board px. */
@@ -68,58 +63,14 @@ function toBoard(part: OutlinePart, index: number): Matrix {
   ];
 }
 
-const ROUND = { join: 'round', cap: 'round', space: 'board' } as const;
-
-/** An outline grown by `by` board px on each side, in its own ink: itself, and a line over its edge. */
-function grown(item: OutlineItem, by: number): OutlineItem[] {
-  if (by <= 0) return [item];
-  if (item.stroke?.side) return [{ ...item, stroke: { ...item.stroke, width: item.stroke.width + by } }];
-  if (!item.stroke) return [item, { ...item, stroke: { width: 2 * by, ...ROUND } }];
-  const scale = item.stroke.space === 'own' ? Math.max(...axisScales(item.matrix)) : 1;
-  const width = item.stroke.width * scale + 2 * by;
-  return [{ ...item, stroke: { ...item.stroke, width, space: 'board' } }];
-}
-
-const moved = (item: OutlineItem, dx: number, dy: number): OutlineItem => ({
-  ...item,
-  matrix: [...item.matrix.slice(0, 4), item.matrix[4] + dx, item.matrix[5] + dy] as unknown as Matrix,
-});
-
-/** The shade behind outlines that reach `around` board px beyond their edge (keylines and spread). */
-function shadeItems(shade: NonNullable<Part['shade']>, items: OutlineItem[], around: number): OutlineItem[] {
-  const flat = items.map((item) => ({ ...item, layer: 'shade' as const, opacity: 1, gradient: undefined }));
-  const end = flat.flatMap((item) => grown(moved(item, shade.dx, shade.dy), around));
-  if (shade.kind === 'drop') return end;
-  const length = Math.hypot(shade.dx, shade.dy);
-  const between = flat.flatMap((item): OutlineItem[] => {
-    if (item.stroke) {
-      // A stroke is swept by copies that overlap by half its width or more.
-      const width =
-        item.stroke.width * (item.stroke.space === 'own' ? Math.max(...axisScales(item.matrix)) : 1);
-      const steps = Math.min(400, Math.ceil(length / Math.max(1, (width + 2 * around) / 2)));
-      return Array.from({ length: steps }, (_, i) =>
-        grown(moved(item, (shade.dx * i) / steps, (shade.dy * i) / steps), around),
-      ).flat();
-    }
-    const path = sweepPath(transformPath(item.path, item.matrix), shade.dx, shade.dy);
-    const swept: OutlineItem = { ...item, path, matrix: [1, 0, 0, 1, 0, 0], rule: 'nonzero' };
-    // Half a px more, so that no seam shows between the pieces.
-    return grown(swept, Math.max(0.5, around));
-  });
-  return [...end, ...between];
-}
-
-/** The width of an outline's own line on both sides of its path, board px: keylines lie outside of it. */
-function reachOf(item: OutlineItem): number {
-  if (!item.stroke) return 0;
-  if (item.stroke.side === 'inside') return 0;
-  const scale = item.stroke.space === 'own' ? Math.max(...axisScales(item.matrix)) : 1;
-  return item.stroke.width * scale * (item.stroke.side === 'outside' ? 2 : 1);
-}
-
-function outlineGroup(part: OutlinePart, shape: Shape, inks: Map<string, Hex>): Group {
+function outlineGroup(
+  part: OutlinePart,
+  shape: Shape,
+  inks: Map<string, Hex>,
+  materials: Materials,
+  faults: DrawingFault[],
+): { group: Group; late: boolean } {
   const colour = (ink: string) => inks.get(ink) ?? '#000000';
-  const { spread } = part;
   const own: OutlineItem[] = shape.items.map((item, i) => ({
     ...item,
     colour: colour(item.ink),
@@ -129,35 +80,20 @@ function outlineGroup(part: OutlinePart, shape: Shape, inks: Map<string, Hex>): 
     },
     matrix: toBoard(part, i),
   }));
-  const items: DrawingItem[] = [];
-  let around = part.keylines.reduce((sum, k) => sum + k.width, spread);
-  if (part.shade) {
-    const { ink } = part.shade;
-    const dyed = own.map((item) => ({ ...item, ink, colour: colour(ink) }));
-    items.push(...shadeItems(part.shade, dyed, around));
-  }
-  // The outermost keyline lies at the back; each is a stroke under all that is inside it.
-  for (const keyline of [...part.keylines].reverse()) {
-    for (const item of own)
-      items.push({
-        ...item,
-        layer: 'keyline',
-        ink: keyline.ink,
-        colour: colour(keyline.ink),
-        opacity: 1,
-        gradient: undefined,
-        stroke: { width: reachOf(item) + around * 2, join: keyline.join, cap: 'round', space: 'board' },
-      });
-    around -= keyline.width;
-  }
-  for (const item of own) items.push(...grown(item, spread));
+  const matrix = partMatrix(part);
+  const dressing = dress(part, matrix, shape, own, colour, materials);
+  faults.push(...dressing.faults);
+  const ink = part.hollow ? [] : own.flatMap((item) => grown(item, part.spread));
   return {
-    part: part.id,
-    opacity: part.opacity,
-    items,
-    localBox: shape.box,
-    place: part.place,
-    matrix: partMatrix(part),
+    late: dressing.late,
+    group: {
+      part: part.id,
+      opacity: part.opacity,
+      items: [...dressing.behind, ...ink, ...dressing.over],
+      localBox: shape.box,
+      place: part.place,
+      matrix,
+    },
   };
 }
 
@@ -176,8 +112,29 @@ interface ResolvedPart {
   outside: readonly unknown[];
   group: Group;
   faults: DrawingFault[];
+  late: boolean;
 }
 const resolvedParts = new WeakMap<Part, ResolvedPart>();
+
+/** The outline of a part on the board, for lettering that runs along it. */
+export function outlineOn(design: Design, id: string): PathData | null {
+  const part = design.parts.find((p) => p.id === id);
+  if (!part || !givesOutline(part)) return null;
+  return outlineMemo(part, () => {
+    const { items } = shapeOf(part as OutlinePart, NO_MATERIALS, []);
+    const matrix = (i: number) => toBoard(part as OutlinePart, i);
+    // A line's way is its middle, not the outline of its ink.
+    if (part.kind === 'line') return transformPath(nodesPath(part.nodes, part.closed), partMatrix(part));
+    return items.flatMap((item, i) => transformPath(item.path, matrix(i)));
+  });
+}
+
+const outlines = new WeakMap<Part, PathData>();
+function outlineMemo(part: Part, make: () => PathData): PathData {
+  let path = outlines.get(part);
+  if (!path) outlines.set(part, (path = make()));
+  return path;
+}
 
 /**
  * One part as a group. Designs are immutable, so a part that has not changed gives the very same
@@ -187,21 +144,29 @@ function resolvePart(part: Part, design: Design, inks: Map<string, Hex>, materia
   const outside: unknown[] =
     part.kind === 'picture'
       ? [design.materials.find((m) => m.id === part.material)]
-      : inksOfPart(part).map((id) => inks.get(id));
-  if (part.kind === 'lettering') outside.push(...part.lines.map((l) => materials.face(l.face)));
+      : [...inksOfPart(part).map((id) => inks.get(id)), materials.ops];
+  if (part.kind === 'lettering') {
+    outside.push(...facesOf(part).map((id) => materials.face(id)));
+    if (part.baseline.kind === 'along') outside.push(outlineOn(design, part.baseline.part));
+  }
   const known = resolvedParts.get(part);
   if (known && known.outside.length === outside.length && known.outside.every((v, i) => v === outside[i]))
     return known;
   const faults: DrawingFault[] = [];
-  const group = repeated(
-    part,
+  const made =
     part.kind === 'picture'
-      ? pictureGroup(part, design)
-      : outlineGroup(part, shapeOf(part, materials, faults), inks),
-  );
-  const made = { outside, group, faults };
-  resolvedParts.set(part, made);
-  return made;
+      ? { group: pictureGroup(part, design), late: false }
+      : outlineGroup(
+          part,
+          shapeOf(part, materials, faults, (id) => outlineOn(design, id)),
+          inks,
+          materials,
+          faults,
+        );
+  const resolved = { outside, group: repeated(part, made.group), faults, late: made.late };
+  // What is drawn in a plainer way for now is not kept: the next time there may be time for it.
+  if (!made.late || !materials.ops) resolvedParts.set(part, resolved);
+  return resolved;
 }
 
 /**
@@ -212,6 +177,7 @@ export function resolve(design: Design, colourway: string | undefined, materials
   const inks = inkValues(design, colourway);
   const faults: DrawingFault[] = [];
   const groups: Group[] = [];
+  let late = false;
   const chosen = colourwayOf(design, colourway);
   for (const given of [...design.parts].reverse()) {
     const part = partIn(given, chosen);
@@ -219,13 +185,14 @@ export function resolve(design: Design, colourway: string | undefined, materials
     const resolved = resolvePart(part, design, inks, materials);
     groups.push(resolved.group);
     faults.push(...resolved.faults);
+    late ||= resolved.late;
   }
   const { width, height, dpi } = design.board;
-  return { width, height, dpi, groups, faults };
+  return { width, height, dpi, groups, faults, late };
 }
 
 /** The ink box of one part in its own units, whether it is hidden or not. */
 export function partLocalBox(part: Part, design: Design, materials: Materials): Box {
   if (part.kind === 'picture') return pictureGroup(part, design).localBox;
-  return shapeOf(part, materials, []).box;
+  return shapeOf(part, materials, [], (id) => outlineOn(design, id)).box;
 }

@@ -1,5 +1,5 @@
 import type { Hex } from '../colour';
-import type { Box, Matrix, PathData } from '../geometry';
+import type { Box, Matrix, OutlineOps, PathData } from '../geometry';
 import type { Join, MotifGradient, Place } from '../design';
 import type { Typeface } from '../type';
 import type { Treatment } from '../raster';
@@ -15,6 +15,10 @@ export interface OutlineItem {
   matrix: Matrix;
   rule: 'nonzero' | 'evenodd';
   opacity: number;
+  /** Standard deviation of a blur, board px; of fills alone. */
+  blur?: number;
+  /** For a keyline that is an outline of its own: how far it reaches beyond the part's edge, board px. */
+  reach?: number;
   /**
    * A stroke instead of a fill. `space` says what `width` counts: `board` px, whatever the matrix,
    * or the path's `own` units.
@@ -75,7 +79,13 @@ export interface Group {
 export type DrawingFault =
   | { kind: 'no-typeface'; part: string; face: string }
   | { kind: 'no-code'; part: string; characters: number }
-  | { kind: 'no-letter'; part: string; face: string; characters: string[] };
+  | { kind: 'no-letter'; part: string; face: string; characters: string[] }
+  /** A line of a ring needs a circle of this radius, px of the part. */
+  | { kind: 'ring-small'; part: string; line: number; needs: number }
+  /** The part that it runs along is not there. */
+  | { kind: 'no-baseline'; part: string }
+  /** An inside keyline, or the like, that leaves nothing of the letters. */
+  | { kind: 'keyline-wide'; part: string; keyline: number };
 
 /** A resolved design: groups back to front, in board pixels. */
 export interface Drawing {
@@ -84,12 +94,21 @@ export interface Drawing {
   dpi: number;
   groups: Group[];
   faults: DrawingFault[];
+  /** Something is drawn in a plainer way for now; resolving again with more time draws it as it is. */
+  late: boolean;
 }
 
 /** What a design refers to beyond itself. */
 export interface Materials {
   /** The typeface, or undefined while it is not loaded or not there. */
   face(id: string): Typeface | undefined;
+  /** Outline operations; without them keylines are drawn as strokes, gaps and inside ones left out. */
+  ops?: OutlineOps;
+  /**
+   * Whether there is no more time for outline operations that are not known yet; what needs them is
+   * then drawn in a plainer way, and the drawing is `late`.
+   */
+  hurry?(): boolean;
 }
 
 /** An outline before its inks have colours. */
@@ -99,4 +118,9 @@ export type UninkedItem = Omit<OutlineItem, 'matrix' | 'colour' | 'gradient'> & 
 export interface Shape {
   items: UninkedItem[];
   box: Box;
+  /**
+   * The letters of lettering, whatever decorates them; `own` is one before it was laid on its baseline,
+   * the same object for the same letter.
+   */
+  pieces?: { path: PathData; own?: { path: PathData; frame: Matrix } }[];
 }

@@ -1,4 +1,4 @@
-import { CLOSE, CUBIC, eachCommand, LINE, MOVE, QUAD, type PathData } from './path';
+import { CLOSE, CUBIC, eachCommand, LINE, MOVE, QUAD, transformPath, type PathData } from './path';
 
 /** A polyline: x, y, x, y …; closed when its first and last points are joined. */
 export interface Polyline {
@@ -72,8 +72,8 @@ export function flatten(path: PathData, tolerance = 0.25): Polyline[] {
 
 /**
  * What a path's outline passes over when it is moved by (dx, dy): one parallelogram an edge, all
- * turning the same way, so that filling them non-zero never leaves a hole. Together with the path at
- * both ends this is the block that joins the two.
+ * turning the same way, so that filling them non-zero never leaves a hole. For lines; see `blockPath`
+ * for filled outlines.
  */
 export function sweepPath(path: PathData, dx: number, dy: number, tolerance = 0.25): PathData {
   const out: number[] = [];
@@ -90,4 +90,72 @@ export function sweepPath(path: PathData, dx: number, dy: number, tolerance = 0.
     }
   }
   return out;
+}
+
+/**
+ * What a filled path passes over when it is moved by (dx, dy), itself at both ends included: one path
+ * to fill non-zero. Stretches of the outline that face the same way make one piece each, so that no
+ * seam shows between their edges.
+ */
+export const blockPath = (path: PathData, dx: number, dy: number, tolerance = 0.25): PathData => [
+  ...path,
+  ...transformPath(path, [1, 0, 0, 1, dx, dy]),
+  ...blockSides(path, dx, dy, tolerance),
+];
+
+/** The same without the path at both ends, for a path that is not filled non-zero. */
+export function blockSides(path: PathData, dx: number, dy: number, tolerance = 0.25): PathData {
+  const lines = flatten(path, tolerance);
+  const area = lines.reduce((sum, { points }) => sum + signedArea(points), 0);
+  const out: number[] = [];
+  for (const { points } of lines) sweepContour(points, dx, dy, area < 0 ? -1 : 1, out);
+  return out;
+}
+
+/** The pieces that a closed contour passes over, all turning as `turned` says, into `out`. */
+function sweepContour(
+  points: readonly number[],
+  dx: number,
+  dy: number,
+  turned: number,
+  out: number[],
+): void {
+  const n = points.length / 2;
+  const facing = (i: number) => {
+    const j = (i + 1) % n;
+    const [ex, ey] = [points[j * 2] - points[i * 2], points[j * 2 + 1] - points[i * 2 + 1]];
+    return Math.sign(ex * dy - ey * dx);
+  };
+  const sides = Array.from({ length: n }, (_, i) => facing(i));
+  // An edge along the move belongs to the stretch before it.
+  const first = sides.findIndex((s, i) => s !== 0 && s !== sides[(i - 1 + n) % n]);
+  if (first < 0) return;
+  for (let k = 0; k < n;) {
+    const side = sides[(first + k) % n];
+    let end = k;
+    while (end < n && (sides[(first + end) % n] === side || sides[(first + end) % n] === 0)) end++;
+    if (side !== 0) {
+      const chain = Array.from({ length: end - k + 1 }, (_, i) => (first + k + i) % n);
+      // Forwards along the stretch, and back along where it has been moved to.
+      const ring = side * turned > 0 ? chain : chain.reverse();
+      const corner = (i: number, by: number) =>
+        out.push(LINE, points[i * 2] + by * dx, points[i * 2 + 1] + by * dy);
+      out.push(MOVE, points[ring[0] * 2], points[ring[0] * 2 + 1]);
+      for (const i of ring.slice(1)) corner(i, 0);
+      for (const i of [...ring].reverse()) corner(i, 1);
+      out.push(CLOSE);
+    }
+    k = Math.max(end, k + 1);
+  }
+}
+
+/** Twice the signed area of a closed polygon; positive when clockwise as seen (y down). */
+export function signedArea(points: readonly number[]): number {
+  let sum = 0;
+  const n = points.length;
+  for (let i = 0; i < n; i += 2) {
+    const j = (i + 2) % n;
+    sum += points[i] * points[j + 1] - points[j] * points[i + 1];
+  }
+  return sum;
 }

@@ -6,3 +6,5 @@ export * from './flatten';
 export * from './fit-curve';
 export * from './svg-path';
 export * from './forms';
+export * from './bend';
+export * from './outline-ops';

@@ -92,7 +92,9 @@ function keylineWidths(group: Group, scale: number): number[] {
   const totals = [
     ...new Set(
       group.items.flatMap((i) =>
-        i.kind === 'outline' && i.layer === 'keyline' && i.stroke ? [i.stroke.width / 2] : [],
+        i.kind === 'outline' && i.layer === 'keyline'
+          ? (i.reach ?? (i.stroke ? (i.stroke.side ? i.stroke.width : i.stroke.width / 2) : 0)) || []
+          : [],
       ),
     ),
   ].sort((a, b) => a - b);

@@ -1,14 +1,44 @@
-import { partTitle } from '../design';
+import { partTitle, type Part } from '../design';
 import { groupBounds } from '../drawing';
 import { catalogueFace } from '../type';
 import { regionOf } from './region';
-import type { CheckInput, Finding } from './types';
+import type { CheckId, CheckInput, Finding, Mend } from './types';
 
 const faceName = (id: string) => catalogueFace(id)?.name ?? id;
 
+const finding = (part: Part, check: CheckId, region: Finding['region']) => ({
+  check,
+  part: part.id,
+  figure: 1,
+  threshold: 0,
+  unit: 'parts' as const,
+  region,
+  severity: 'watch' as const,
+});
+
+const straightened = (part: Part): Mend => ({
+  id: 'straight',
+  title: 'Make it straight',
+  edits: [{ op: 'updatePart', part: part.id, change: { baseline: { kind: 'straight' } } }],
+});
+
+function ringFinding(part: Part, needs: number, region: Finding['region']): Finding {
+  const change =
+    part.kind === 'lettering' && part.baseline.kind === 'ring'
+      ? { baseline: { ...part.baseline, radius: Math.ceil(needs * 1.02) } }
+      : {};
+  return {
+    ...finding(part, 'ring', region),
+    message: `The ring of “${partTitle(part)}” is too small for its words: they run into one another. It needs a radius of ${Math.ceil(needs)} px`,
+    mends: [
+      { id: 'widen-ring', title: 'Widen the ring', edits: [{ op: 'updatePart', part: part.id, change }] },
+    ],
+  };
+}
+
 /** Letters that a typeface lacks, and typefaces that are not there: both print wrongly. */
 export function letterFindings(input: CheckInput): Finding[] {
-  return input.drawing.faults.map((fault) => {
+  return input.drawing.faults.map((fault): Finding => {
     const part = input.design.parts.find((p) => p.id === fault.part)!;
     const group = input.drawing.groups.find((g) => g.part === fault.part)!;
     const region = regionOf(groupBounds(group));
@@ -35,6 +65,31 @@ export function letterFindings(input: CheckInput): Finding[] {
         unit: 'characters',
         region,
         mends: [],
+      };
+    if (fault.kind === 'ring-small') return ringFinding(part, fault.needs, region);
+    if (fault.kind === 'no-baseline')
+      return {
+        ...finding(part, 'baseline', region),
+        message: `“${partTitle(part)}” runs along a part that is no longer there, so it is straight: choose another baseline`,
+        mends: [straightened(part)],
+      };
+    if (fault.kind === 'keyline-wide')
+      return {
+        ...finding(part, 'keyline', region),
+        message: `Keyline ${fault.keyline + 1} of “${partTitle(part)}” is wider than the letters are thick: it leaves nothing inside`,
+        mends: [
+          {
+            id: 'remove-keyline',
+            title: 'Remove this keyline',
+            edits: [
+              {
+                op: 'updatePart',
+                part: part.id,
+                change: { keylines: part.keylines.filter((_, i) => i !== fault.keyline) },
+              },
+            ],
+          },
+        ],
       };
     const letters = fault.characters.slice(0, 6).join(' ');
     return {

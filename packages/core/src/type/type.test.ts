@@ -1,15 +1,45 @@
-import { catalogueFace, CATALOGUE, createTypeface, setBlock, blockBox, type LineToSet } from './index';
-import { boxWidth, isEmptyBox, isFinitePath, pathBounds } from '../geometry';
+import { readFileSync } from 'node:fs';
+import {
+  CATALOGUE,
+  createTypeface,
+  setBlock,
+  type BlockSettings,
+  type LineSettings,
+  type SetBlock,
+  type Typeface,
+} from './index';
+import { boxWidth, EMPTY_BOX, isEmptyBox, isFinitePath, pathBounds, unite, type Box } from '../geometry';
 import { faceBytes, loadFace, loadHarfBuzz } from '../../testing';
 
-const line = async (text: string, over: Partial<LineToSet> = {}): Promise<LineToSet> => ({
-  text,
-  face: await loadFace('anton'),
+const LINE: LineSettings = {
+  text: '',
+  face: 'anton',
   size: 1000,
   tracking: 0,
+  wordSpace: 0,
   leading: 1.2,
-  ...over,
-});
+  case: 'typed',
+  ink: 'ink',
+  features: [],
+  axes: {},
+  shift: 0,
+  spans: [],
+};
+const line = (text: string, over: Partial<LineSettings> = {}): LineSettings => ({ ...LINE, text, ...over });
+
+const PLAIN = { measure: null, baseline: { kind: 'straight' }, upright: false, envelope: null } as const;
+
+async function set(lines: LineSettings[], over: Partial<BlockSettings> = {}): Promise<SetBlock> {
+  const faces = new Map<string, Typeface>();
+  for (const l of lines)
+    for (const id of [l.face, ...l.spans.flatMap((s) => s.face ?? [])]) faces.set(id, await loadFace(id));
+  return setBlock({ align: 'centre', lines, ...PLAIN, ...over }, { face: (id) => faces.get(id) });
+}
+
+const ofLine = (block: SetBlock, i: number): Box =>
+  block.letters
+    .filter((l) => l.line === i && l.set.length)
+    .reduce((box, l) => unite(box, pathBounds(l.set)), EMPTY_BOX);
 
 describe('typefaces', () => {
   it('shape with kerning, which can be switched off', async () => {
@@ -27,14 +57,22 @@ describe('typefaces', () => {
     expect(box.bottom).toBeGreaterThan(anton.unitsPerEm * 0.6);
   });
 
-  it.each(CATALOGUE.map((f) => [f.id]))(
+  it('are eighty families and more, some of them variable', () => {
+    expect(new Set(CATALOGUE.map((f) => f.package)).size).toBeGreaterThanOrEqual(80);
+    expect(CATALOGUE.filter((f) => f.group === 'variable').length).toBeGreaterThanOrEqual(3);
+    expect(new Set(CATALOGUE.map((f) => f.id)).size).toBe(CATALOGUE.length);
+  });
+
+  it.each(CATALOGUE.map((f) => [f.id, f] as const))(
     '%s is a font that can be read and has its licence beside it',
-    async (id) => {
+    async (id, entry) => {
       const face = await loadFace(id);
-      expect(face.has('A')).toBe(true);
+      expect(['A', '★', '🦉'].some(face.has)).toBe(true);
       expect(face.shape('Owl').length).toBeGreaterThan(0);
-      expect(catalogueFace(id)!.licence).toMatch(/^(OFL-1.1|Apache-2.0)$/);
-      expect(() => require.resolve(`${catalogueFace(id)!.package}/LICENSE_FONT`)).not.toThrow();
+      expect(entry.licence).toMatch(/^(OFL-1.1|Apache-2.0)$/);
+      const licence = readFileSync(require.resolve(`${entry.package}/${entry.licenceFile}`), 'utf8');
+      expect(licence).toMatch(entry.licence === 'OFL-1.1' ? /SIL OPEN FONT LICENSE/i : /Apache License/);
+      expect(face.axes.length > 0).toBe(entry.group === 'variable');
     },
   );
 
@@ -47,46 +85,45 @@ describe('typefaces', () => {
 });
 
 describe('setBlock', () => {
-  it('centres each line on the origin', async () => {
-    const set = setBlock([await line('OWLS'), await line('I')], 'centre');
-    for (const l of set) expect(Math.abs(l.box.left + l.box.right)).toBeLessThan(60);
-    expect(set[1].baseline).toBe(1200);
+  it('centres each line on the origin, one leading below the other', async () => {
+    const block = await set([line('OWLS'), line('I')]);
+    for (const i of [0, 1]) expect(Math.abs(ofLine(block, i).left + ofLine(block, i).right)).toBeLessThan(60);
+    expect(ofLine(block, 1).bottom - ofLine(block, 0).bottom).toBeCloseTo(1200, -2);
   });
 
   it('begins or ends at the origin when aligned left or right', async () => {
-    const [left] = setBlock([await line('OWLS')], 'left');
-    const [right] = setBlock([await line('OWLS')], 'right');
-    expect(left.box.left).toBeGreaterThanOrEqual(0);
-    expect(left.box.left).toBeLessThan(80);
-    expect(right.box.right).toBeLessThanOrEqual(0);
-    expect(right.box.right).toBeGreaterThan(-80);
+    const left = (await set([line('OWLS')], { align: 'left' })).box;
+    const right = (await set([line('OWLS')], { align: 'right' })).box;
+    expect(left.left).toBeGreaterThanOrEqual(0);
+    expect(left.left).toBeLessThan(80);
+    expect(right.right).toBeLessThanOrEqual(0);
+    expect(right.right).toBeGreaterThan(-80);
   });
 
-  it('tracks between letters, not after the last', async () => {
-    const [plain] = setBlock([await line('OWLS')], 'left');
-    const [loose] = setBlock([await line('OWLS', { tracking: 100 })], 'left');
-    expect(loose.width - plain.width).toBeCloseTo(3 * 100, 6);
-    expect(boxWidth(loose.box) - boxWidth(plain.box)).toBeCloseTo(300, 3);
+  it('tracks between letters, not after the last; so it does in word spaces', async () => {
+    const width = async (over: Partial<LineSettings>, text = 'OWLS') =>
+      boxWidth((await set([line(text, over)])).box);
+    expect((await width({ tracking: 100 })) - (await width({}))).toBeCloseTo(300, 3);
+    expect((await width({ wordSpace: 100 }, 'A B C')) - (await width({}, 'A B C'))).toBeCloseTo(200, 3);
   });
 
   it('scales in proportion to the size', async () => {
-    const [small] = setBlock([await line('OWLS', { size: 100 })], 'left');
-    const [large] = setBlock([await line('OWLS', { size: 1000 })], 'left');
-    expect(large.width / small.width).toBeCloseTo(10, 6);
+    const small = (await set([line('OWLS', { size: 100 })])).box;
+    const large = (await set([line('OWLS', { size: 1000 })])).box;
+    expect(boxWidth(large) / boxWidth(small)).toBeCloseTo(10, 6);
   });
 
-  it('names the letters that a typeface lacks', async () => {
-    const [set] = setBlock([await line('a★b漢')], 'left');
-    expect(set.missing).toEqual(['★', '漢']);
+  it('names the letters that a typeface lacks, each once', async () => {
+    const { faults } = await set([line('a★b漢★')]);
+    expect(faults).toEqual([{ kind: 'no-letter', face: 'anton', characters: ['★', '漢'] }]);
   });
 
   it.each(['', '   ', '\u0000\u0007\u200b', '\u0301', '👩‍🚀🦉', 'x'.repeat(10000)])(
     'makes no broken path of %j',
     async (text) => {
-      const set = setBlock([await line(text)], 'centre');
-      expect(isFinitePath(set[0].path)).toBe(true);
-      expect(Number.isFinite(set[0].width)).toBe(true);
-      if (text.trim() === '' || text.startsWith('\u0000')) expect(isEmptyBox(blockBox(set))).toBe(true);
+      const block = await set([line(text)]);
+      for (const l of block.letters) expect(isFinitePath(l.set)).toBe(true);
+      if (text.trim() === '' || text.startsWith('\u0000')) expect(isEmptyBox(block.box)).toBe(true);
     },
   );
 });

@@ -1,0 +1,176 @@
+import { axisScales, toSvgPath, transformPath, type Matrix } from '../geometry';
+import type { Drawing, DrawingItem, Group, OutlineItem } from './types';
+
+export interface SvgOptions {
+  /** The address (a data: URL, say) of a picture's pixels, treated as the item asks; null leaves it out. */
+  picture(item: Extract<DrawingItem, { kind: 'image' }>): string | null;
+  /** A title for the file; left out when empty. */
+  title?: string;
+  /** Names of inks by id, for the classes of the file. */
+  inkNames?: ReadonlyMap<string, string>;
+}
+
+const escape = (text: string) =>
+  text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
+const n = (v: number) => String(Math.round(v * 1e4) / 1e4);
+const isIdentity = (m: Matrix) => m.every((v, i) => v === [1, 0, 0, 1, 0, 0][i]);
+const matrixOf = (m: Matrix) =>
+  isIdentity(m) ? '' : ` transform="matrix(${m.map((v) => String(Math.round(v * 1e7) / 1e7)).join(' ')})"`;
+
+/** Definitions that the file's elements refer to. */
+class Definitions {
+  readonly lines: string[] = [];
+  private readonly known = new Map<string, string>();
+
+  /** The id of a definition; the same text is defined once. */
+  add(prefix: string, make: (id: string) => string): string {
+    const text = make('');
+    let id = this.known.get(text);
+    if (!id) {
+      id = `${prefix}${this.known.size + 1}`;
+      this.known.set(text, id);
+      this.lines.push(make(id));
+    }
+    return id;
+  }
+}
+
+function gradientOf(gradient: NonNullable<OutlineItem['gradient']>, defs: Definitions): string {
+  const { kind, matrix, x0, y0, x1, y1, r, stops } = gradient;
+  const transform = matrixOf(matrix).replace(' transform', ' gradientTransform');
+  const inner = stops
+    .map(
+      (s) =>
+        `<stop offset="${n(s.at)}" stop-color="${s.colour}"${s.opacity < 1 ? ` stop-opacity="${n(s.opacity)}"` : ''}/>`,
+    )
+    .join('');
+  return defs.add('g', (id) =>
+    kind === 'linear'
+      ? `<linearGradient id="${id}" gradientUnits="userSpaceOnUse" x1="${n(x0)}" y1="${n(y0)}" x2="${n(x1)}" y2="${n(y1)}"${transform}>${inner}</linearGradient>`
+      : `<radialGradient id="${id}" gradientUnits="userSpaceOnUse" cx="${n(x1)}" cy="${n(y1)}" r="${n(r)}" fx="${n(x0)}" fy="${n(y0)}"${transform}>${inner}</radialGradient>`,
+  );
+}
+
+/** Beyond any board, for the outside of an outline. */
+const EVERYWHERE = 'M-1e5 -1e5H1e5V1e5H-1e5Z';
+
+function outlineElement(item: OutlineItem, defs: Definitions, className: string): string {
+  const { stroke } = item;
+  let { path, matrix } = item;
+  if (stroke?.space === 'board') {
+    // The line counts board px: the path goes there, and nothing is scaled.
+    path = transformPath(path, matrix);
+    matrix = [1, 0, 0, 1, 0, 0];
+  }
+  // Three decimals are coarse for a path in small units that is scaled up: it is written on the board.
+  const scale = Math.max(...axisScales(matrix));
+  if (!stroke && !item.gradient && !item.clips && scale > 4) {
+    path = transformPath(path, matrix);
+    matrix = [1, 0, 0, 1, 0, 0];
+  }
+  const d = toSvgPath(path);
+  if (!d) return '';
+  const attributes: string[] = [];
+  const clip = (text: string, rule: string) =>
+    defs.add('c', (id) => `<clipPath id="${id}"><path d="${text}" clip-rule="${rule}"/></clipPath>`);
+  const wrappers: string[] = [];
+  if (stroke?.side === 'outside') wrappers.push(clip(`${d}${EVERYWHERE}`, 'evenodd'));
+  else if (stroke?.side) wrappers.push(clip(d, item.rule));
+  const boardClips = stroke?.space === 'board';
+  for (const c of item.clips ?? [])
+    wrappers.push(clip(toSvgPath(boardClips ? transformPath(c.path, item.matrix) : c.path), c.rule));
+  if (stroke) {
+    const width = stroke.side ? 2 * stroke.width : stroke.width;
+    attributes.push(
+      `fill="none" stroke="${item.colour}" stroke-width="${n(width)}" stroke-linejoin="${stroke.join === 'mitre' ? 'miter' : stroke.join}" stroke-linecap="${stroke.cap}" stroke-miterlimit="4"`,
+    );
+    if (stroke.dash)
+      attributes.push(`stroke-dasharray="${stroke.dash.map((v) => n(v * stroke.width)).join(' ')}"`);
+  } else {
+    attributes.push(`fill="${item.gradient ? `url(#${gradientOf(item.gradient, defs)})` : item.colour}"`);
+    if (item.rule === 'evenodd') attributes.push('fill-rule="evenodd"');
+  }
+  if (item.opacity < 1) attributes.push(`opacity="${n(item.opacity)}"`);
+  if (item.blur) {
+    const deviation = item.blur / Math.max(1e-6, scale);
+    const id = defs.add(
+      'b',
+      (own) =>
+        `<filter id="${own}" x="-50%" y="-50%" width="200%" height="200%" color-interpolation-filters="sRGB"><feGaussianBlur stdDeviation="${n(deviation)}"/></filter>`,
+    );
+    attributes.push(`filter="url(#${id})"`);
+  }
+  let element = `<path class="${className}" d="${d}" ${attributes.join(' ')}/>`;
+  for (const id of wrappers) element = `<g clip-path="url(#${id})">${element}</g>`;
+  const transform = matrixOf(matrix);
+  return transform ? `<g${transform}>${element}</g>` : element;
+}
+
+function itemElement(
+  item: DrawingItem,
+  defs: Definitions,
+  options: SvgOptions,
+  classes: ReadonlyMap<string, string>,
+): string {
+  if (item.kind === 'outline') return outlineElement(item, defs, classes.get(item.ink) ?? 'ink');
+  const href = options.picture(item);
+  if (!href) return '';
+  const { left, top, right, bottom } = item.shown;
+  const { width, height } = item;
+  const image = `<image x="${n(-width / 2)}" y="${n(-height / 2)}" width="${n(width)}" height="${n(height)}" preserveAspectRatio="none" href="${href}"/>`;
+  const cropped = left > -width / 2 || top > -height / 2 || right < width / 2 || bottom < height / 2;
+  const inner = cropped
+    ? `<g clip-path="url(#${defs.add('c', (id) => `<clipPath id="${id}"><rect x="${n(left)}" y="${n(top)}" width="${n(right - left)}" height="${n(bottom - top)}"/></clipPath>`)})">${image}</g>`
+    : image;
+  return `<g${matrixOf(item.matrix)}>${inner}</g>`;
+}
+
+/** Class names of inks: their names as words of CSS, each once. */
+function classNames(drawing: Drawing, names: ReadonlyMap<string, string> | undefined): Map<string, string> {
+  const classes = new Map<string, string>();
+  const taken = new Set<string>();
+  for (const { items } of drawing.groups)
+    for (const item of items) {
+      if (item.kind !== 'outline' || classes.has(item.ink)) continue;
+      const word = (names?.get(item.ink) ?? item.ink).toLowerCase().replace(/[^a-z0-9]+/g, '-');
+      const base = `ink-${word.replace(/^-+|-+$/g, '') || 'x'}`;
+      let name = base;
+      for (let i = 2; taken.has(name); i++) name = `${base}-${i}`;
+      taken.add(name);
+      classes.set(item.ink, name);
+    }
+  return classes;
+}
+
+function groupElement(
+  group: Group,
+  defs: Definitions,
+  options: SvgOptions,
+  classes: ReadonlyMap<string, string>,
+): string {
+  if (group.opacity <= 0) return '';
+  const inner = group.items.map((i) => itemElement(i, defs, options, classes)).filter(Boolean);
+  if (inner.length === 0) return '';
+  const opacity = group.opacity < 1 ? ` opacity="${n(group.opacity)}"` : '';
+  return `<g id="${escape(group.part)}"${opacity}>\n${inner.join('\n')}\n</g>`;
+}
+
+/**
+ * The drawing as an SVG 1.1 file of its true size in inches: outlines as paths (no text, no strokes
+ * where the drawing has none), a group for each part with the part's id, inks as classes.
+ */
+export function writeSvg(drawing: Drawing, options: SvgOptions): string {
+  const defs = new Definitions();
+  const classes = classNames(drawing, options.inkNames);
+  const groups = drawing.groups.map((g) => groupElement(g, defs, options, classes)).filter(Boolean);
+  const { width, height, dpi } = drawing;
+  const size = (px: number) => `${n((px / dpi) * 25.4)}mm`;
+  return [
+    '<?xml version="1.0" encoding="UTF-8"?>',
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${size(width)}" height="${size(height)}" viewBox="0 0 ${n(width)} ${n(height)}">`,
+    ...(options.title ? [`<title>${escape(options.title)}</title>`] : []),
+    ...(defs.lines.length ? [`<defs>\n${defs.lines.join('\n')}\n</defs>`] : []),
+    ...groups,
+    '</svg>\n',
+  ].join('\n');
+}

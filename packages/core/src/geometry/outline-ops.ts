@@ -1,0 +1,214 @@
+import { flatten, signedArea } from './flatten';
+import { CLOSE, CUBIC, eachCommand, MOVE, pathBounds, QUAD, transformPath, type PathData } from './path';
+
+/** The parts of pathkit-wasm (Skia's path operations) that are used here. */
+export interface PathKit {
+  NewPath(): PathKitPath;
+  FromCmds(commands: number[][]): PathKitPath;
+  PathOp: { DIFFERENCE: unknown; INTERSECT: unknown; UNION: unknown };
+  StrokeJoin: { MITER: unknown; ROUND: unknown; BEVEL: unknown };
+  StrokeCap: { BUTT: unknown; ROUND: unknown; SQUARE: unknown };
+}
+interface PathKitPath {
+  copy(): PathKitPath;
+  op(other: PathKitPath, how: unknown): PathKitPath | null;
+  simplify(): PathKitPath | null;
+  stroke(options: { width: number; miter_limit: number; join: unknown; cap: unknown }): PathKitPath | null;
+  toCmds(): number[][];
+  delete(): void;
+}
+
+export type OffsetJoin = 'round' | 'mitre' | 'bevel';
+
+/** Operations on filled outlines. Everything in and out is filled by the non-zero rule. */
+export interface OutlineOps {
+  /** The outline grown (by > 0) or shrunk (by < 0) evenly on all sides, path units; mitres end at 4. */
+  offset(path: PathData, by: number, join: OffsetJoin): PathData;
+  /** One outline around all that the path covers. */
+  weld(path: PathData): PathData;
+  subtract(from: PathData, what: PathData): PathData;
+  intersect(a: PathData, b: PathData): PathData;
+}
+
+/** A closed piece of a path, with what is needed to tell what lies inside what. */
+interface Contour {
+  commands: number[];
+  polygon: number[];
+  area: number;
+  box: ReturnType<typeof pathBounds>;
+}
+
+const CONIC = 3;
+/** Contours smaller than this, path units², are what rounding leaves of two edges that meet. */
+const SLIVER = 0.05;
+
+/** A conic with weight w as the cubic that agrees at its ends, directions and middle. */
+function conic(x0: number, y0: number, [cx, cy, x, y, w]: readonly number[]): number[] {
+  const k = (4 * w) / (3 * (1 + w));
+  return [CUBIC, x0 + k * (cx - x0), y0 + k * (cy - y0), x + k * (cx - x), y + k * (cy - y), x, y];
+}
+
+function pathOf(commands: readonly number[][]): PathData {
+  const out: number[] = [];
+  let [x, y] = [0, 0];
+  for (const [verb, ...n] of commands) {
+    if (verb === CONIC) for (const v of conic(x, y, n)) out.push(v);
+    else out.push(verb, ...n);
+    if (verb === CONIC) [x, y] = [n[2], n[3]];
+    else if (n.length >= 2) [x, y] = n.slice(-2);
+  }
+  return out;
+}
+
+function commandsOf(path: PathData): number[][] {
+  const out: number[][] = [];
+  let open = false;
+  eachCommand(path, (verb, at) => {
+    const count = verb === CLOSE ? 0 : verb === QUAD ? 4 : verb === CUBIC ? 6 : 2;
+    // Filled outlines are closed, whether they say so or not.
+    if (verb === MOVE && open) out.push([CLOSE]);
+    open = verb !== CLOSE;
+    out.push([verb, ...path.slice(at, at + count)]);
+  });
+  if (open) out.push([CLOSE]);
+  return out;
+}
+
+/** The same curves the other way round. */
+export function reversePath(path: PathData): PathData {
+  const pieces: number[][][] = [];
+  let x = 0;
+  let y = 0;
+  eachCommand(path, (verb, at) => {
+    if (verb === MOVE) pieces.push([[path[at], path[at + 1]]]);
+    else if (verb === CLOSE) pieces.at(-1)?.push([]);
+    else {
+      const count = verb === QUAD ? 4 : verb === CUBIC ? 6 : 2;
+      pieces.at(-1)?.push([verb, x, y, ...path.slice(at, at + count)]);
+    }
+    if (verb !== CLOSE) {
+      const count = verb === QUAD ? 4 : verb === CUBIC ? 6 : 2;
+      [x, y] = [path[at + count - 2], path[at + count - 1]];
+    }
+  });
+  const out: number[] = [];
+  for (const [start, ...rest] of pieces) {
+    const closed = rest.at(-1)?.length === 0;
+    const segments = rest.filter((s) => s.length > 0);
+    const end = segments.length ? segments.at(-1)!.slice(-2) : start;
+    out.push(MOVE, end[0], end[1]);
+    for (const [verb, ...n] of segments.reverse()) {
+      out.push(verb);
+      for (let i = n.length - 4; i >= 0; i -= 2) out.push(n[i], n[i + 1]);
+    }
+    if (closed) out.push(CLOSE);
+  }
+  return out;
+}
+
+function contoursOf(path: PathData): Contour[] {
+  const pieces: number[][] = [];
+  eachCommand(path, (verb, at) => {
+    const count = verb === CLOSE ? 0 : verb === QUAD ? 4 : verb === CUBIC ? 6 : 2;
+    if (verb === MOVE) pieces.push([]);
+    pieces.at(-1)?.push(verb, ...path.slice(at, at + count));
+  });
+  return pieces.flatMap((commands) => {
+    const box = pathBounds(commands);
+    const size = Math.max(1e-6, Math.min(box.right - box.left, box.bottom - box.top));
+    const polygon = flatten(commands, Math.max(0.05, size / 60))[0]?.points ?? [];
+    const area = signedArea(polygon) / 2;
+    return polygon.length < 6 || Math.abs(area) < SLIVER ? [] : [{ commands, polygon, area, box }];
+  });
+}
+
+/** Whether (x, y) lies inside a polygon (even-odd). */
+function inside(polygon: readonly number[], x: number, y: number): boolean {
+  let odd = false;
+  for (let i = 0, j = polygon.length - 2; i < polygon.length; j = i, i += 2) {
+    const [ax, ay, bx, by] = [polygon[i], polygon[i + 1], polygon[j], polygon[j + 1]];
+    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) odd = !odd;
+  }
+  return odd;
+}
+
+/**
+ * Contours that do not cross, filled even-odd, as a path that fills the same non-zero: outer ones turn
+ * clockwise, holes the other way; slivers are left out.
+ */
+export function oriented(path: PathData): PathData {
+  const contours = contoursOf(path);
+  const out: number[] = [];
+  for (const contour of contours) {
+    const [x, y] = contour.polygon;
+    let depth = 0;
+    for (const other of contours) {
+      if (other === contour || Math.abs(other.area) <= Math.abs(contour.area)) continue;
+      const { left, right, top, bottom } = other.box;
+      if (x >= left && x <= right && y >= top && y <= bottom && inside(other.polygon, x, y)) depth++;
+    }
+    const clockwise = depth % 2 === 0;
+    const turned = contour.area > 0 === clockwise ? contour.commands : reversePath(contour.commands);
+    for (const n of turned) out.push(n);
+  }
+  return out;
+}
+
+/** The path without its holes, or without those that are narrower than `least`. */
+export function withoutHoles(path: PathData, least = Infinity): PathData {
+  return contoursOf(path)
+    .filter((c) => c.area > 0 || Math.min(c.box.right - c.box.left, c.box.bottom - c.box.top) >= least)
+    .flatMap((c) => c.commands);
+}
+
+/** Outline operations by Skia's path operations, which keep curves as curves. */
+export function createOutlineOps(kit: PathKit): OutlineOps {
+  const joins = { round: kit.StrokeJoin.ROUND, mitre: kit.StrokeJoin.MITER, bevel: kit.StrokeJoin.BEVEL };
+  const run = (paths: PathData[], work: (made: PathKitPath[]) => PathKitPath | null): PathData | null => {
+    const made = paths.map((p) => kit.FromCmds(commandsOf(p)));
+    try {
+      const result = work(made);
+      return result && oriented(pathOf(result.toCmds()).filter(Number.isFinite));
+    } catch {
+      return null;
+    } finally {
+      for (const p of made) p.delete();
+    }
+  };
+  const both = (a: PathData, b: PathData, how: unknown): PathData => {
+    if (a.length === 0) return how === kit.PathOp.UNION ? b : [];
+    if (b.length === 0) return how === kit.PathOp.INTERSECT ? [] : a;
+    return run([a, b], ([x, y]) => x.op(y, how)) ?? (how === kit.PathOp.UNION ? [...a, ...b] : a);
+  };
+  const weld = (path: PathData): PathData =>
+    path.length === 0 ? path : (run([path], ([p]) => p.simplify()) ?? path);
+  return {
+    weld,
+    subtract: (from, what) => both(from, what, kit.PathOp.DIFFERENCE),
+    intersect: (a, b) => both(a, b, kit.PathOp.INTERSECT),
+    offset(path, by, join) {
+      if (path.length === 0 || by === 0) return weld(path);
+      // Skia's operations count in single precision about the origin: keep the path near it.
+      const box = pathBounds(path);
+      const [cx, cy] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+      const near = transformPath(path, [1, 0, 0, 1, -cx, -cy]);
+      const made = run([near], ([p]) => {
+        if (!p.simplify()) return null;
+        const edge = p.copy();
+        try {
+          const options = {
+            width: 2 * Math.abs(by),
+            miter_limit: 4,
+            join: joins[join],
+            cap: kit.StrokeCap.ROUND,
+          };
+          if (!edge.stroke(options)) return null;
+          return p.op(edge, by > 0 ? kit.PathOp.UNION : kit.PathOp.DIFFERENCE);
+        } finally {
+          edge.delete();
+        }
+      });
+      return made ? transformPath(made, [1, 0, 0, 1, cx, cy]) : weld(path);
+    },
+  };
+}
