@@ -68,6 +68,33 @@ export function readClipping(text: string): Clipping | null {
 }
 
 /**
+ * Edits that give a design inks like these, and which of its inks stands for each: one of the same
+ * value is used again, others are added.
+ */
+export function bringInks(
+  design: Design,
+  given: readonly Ink[],
+): { edits: Edit[]; to: (ink: string) => string } {
+  const edits: Edit[] = [];
+  const ids = design.inks.map((i) => i.id);
+  const inks = new Map<string, string>();
+  for (const ink of given) {
+    const same =
+      design.inks.find((i) => i.value === ink.value && i.name === ink.name) ??
+      design.inks.find((i) => i.value === ink.value);
+    if (same) {
+      inks.set(ink.id, same.id);
+      continue;
+    }
+    const id = ids.includes(ink.id) ? freshId('ink', ids) : ink.id;
+    ids.push(id);
+    inks.set(ink.id, id);
+    edits.push({ op: 'addInk', ink: { ...ink, id } });
+  }
+  return { edits, to: (ink) => inks.get(ink) ?? ink };
+}
+
+/**
  * Edits that put a clipping into a design: in front, moved by `offset` board px, at the same size in
  * inches. An ink of the same name and value is used again, others are added; so are materials.
  */
@@ -76,22 +103,7 @@ export function pasteEdits(
   clipping: Clipping,
   offset = 0,
 ): { edits: Edit[]; select: string[] } {
-  const edits: Edit[] = [];
-  const inkIds = design.inks.map((i) => i.id);
-  const inks = new Map<string, string>();
-  for (const ink of clipping.inks) {
-    const same =
-      design.inks.find((i) => i.value === ink.value && i.name === ink.name) ??
-      design.inks.find((i) => i.value === ink.value);
-    if (same) {
-      inks.set(ink.id, same.id);
-      continue;
-    }
-    const id = inkIds.includes(ink.id) ? freshId('ink', inkIds) : ink.id;
-    inkIds.push(id);
-    inks.set(ink.id, id);
-    edits.push({ op: 'addInk', ink: { ...ink, id } });
-  }
+  const { edits, to: inked } = bringInks(design, clipping.inks);
   const materialIds = design.materials.map((m) => m.id);
   const materials = new Map<string, string>();
   for (const material of clipping.materials) {
@@ -122,8 +134,7 @@ export function pasteEdits(
     const id = partIds.includes(given.id) ? freshId(given.id.replace(/-\d+$/, ''), partIds) : given.id;
     partIds.push(id);
     select.push(id);
-    const inked = reinked(given, (ink) => inks.get(ink) ?? ink);
-    const scaled = scaledPart(inked, k, offset, offset);
+    const scaled = scaledPart(reinked(given, inked), k, offset, offset);
     const part: Part = {
       ...scaled,
       id,

@@ -16,3 +16,5 @@ export * from './copies';
 export * from './drawn-line';
 export * from './bundles';
 export * from './palette-file';
+export * from './lettering-text';
+export * from './lettering-style';

@@ -6,7 +6,7 @@ export const sameBoard = (a: Board, b: Board): boolean =>
   a.width === b.width && a.height === b.height && a.dpi === b.dpi;
 
 /** Keylines and shade, which count board px, at another scale; only what is there. */
-const scaledDressing = <T extends Pick<PartOverride, 'keylines' | 'shade'>>(of: T, k: number) => ({
+export const scaledDressing = <T extends Pick<PartOverride, 'keylines' | 'shade'>>(of: T, k: number) => ({
   ...(of.keylines
     ? {
         keylines: of.keylines.map((line) => ({
