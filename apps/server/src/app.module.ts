@@ -17,6 +17,11 @@ import { MaterialsService } from './materials/materials.service';
 import { MotifsController } from './motifs/motifs.controller';
 import { OPTIONS, type ServerOptions } from './options';
 import { TypefacesController } from './typefaces/typefaces.controller';
+import { TypefacesService } from './typefaces/typefaces.service';
+import { WordsController } from './words/words.controller';
+import { WordsService } from './words/words.service';
+import { StylesController } from './styles/styles.controller';
+import { StylesService } from './styles/styles.service';
 import { PoolService } from './workers/pool.service';
 
 @ApiTags('health')
@@ -63,6 +68,8 @@ export class AppModule {
         MaterialsController,
         LibraryController,
         TypefacesController,
+        StylesController,
+        WordsController,
         MotifsController,
         ExportsController,
       ],
@@ -73,6 +80,9 @@ export class AppModule {
         DesignsService,
         MaterialsService,
         LibraryService,
+        TypefacesService,
+        StylesService,
+        WordsService,
         ExportsService,
         DemoService,
       ],

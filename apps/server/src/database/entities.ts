@@ -94,6 +94,26 @@ export class PaletteRow {
   @Column('text') colours!: string;
 }
 
+/** A typeface of the seller's own; its file lies in the content-addressed folder. */
+@Entity('typefaces')
+export class TypefaceRow {
+  /** `own-` and the file's SHA-256 and the font's place in it. */
+  @PrimaryColumn('varchar', { length: 80 }) id!: string;
+  @Column('varchar', { length: 200 }) name!: string;
+  /** What the file says of itself, as JSON: see the engine's OwnFont. */
+  @Column('text') facts!: string;
+  @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
+}
+
+/** A look of lettering that is kept under a name. */
+@Entity('lettering_styles')
+export class LetteringStyleRow {
+  @PrimaryGeneratedColumn() id!: number;
+  @Column('varchar', { length: 120 }) name!: string;
+  /** See core's LetteringStyle. */
+  @Column('mediumtext') document!: string;
+}
+
 /** Small facts about the installation, e.g. that the demo was loaded. */
 @Entity('settings')
 export class SettingRow {
@@ -110,5 +130,7 @@ export const ENTITIES = [
   ExportRow,
   PaletteRow,
   StarterRow,
+  TypefaceRow,
+  LetteringStyleRow,
   SettingRow,
 ];

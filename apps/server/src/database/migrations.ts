@@ -72,4 +72,26 @@ export class PalettesAndStarters1764070000000 implements MigrationInterface {
   }
 }
 
-export const MIGRATIONS = [First1764000000000, NamedVersions1764060000000, PalettesAndStarters1764070000000];
+/** The seller's own typefaces, and looks of lettering. */
+export class Lettering1764080000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`CREATE TABLE typefaces (
+      id VARCHAR(80) NOT NULL PRIMARY KEY, name VARCHAR(200) NOT NULL, facts TEXT NOT NULL,
+      created_at DATETIME(3) NOT NULL) ${TABLE}`);
+    await db.query(`CREATE TABLE lettering_styles (
+      id INT NOT NULL AUTO_INCREMENT PRIMARY KEY, name VARCHAR(120) NOT NULL,
+      document MEDIUMTEXT NOT NULL) ${TABLE}`);
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('DROP TABLE lettering_styles');
+    await db.query('DROP TABLE typefaces');
+  }
+}
+
+export const MIGRATIONS = [
+  First1764000000000,
+  NamedVersions1764060000000,
+  PalettesAndStarters1764070000000,
+  Lettering1764080000000,
+];

@@ -1,6 +1,7 @@
 /** The engine: core on this platform (fonts, canvas, image decoding, files). No HTTP, no database. */
 export * from './surfaces';
 export * from './typefaces';
+export * from './outline-ops';
 export * from './pictures';
 export * from './inspect-upload';
 export * from './write-aside';

@@ -40,8 +40,11 @@ function kindOf(bytes: Buffer): PictureKind | 'svg' | null {
   return /<svg[\s>]/i.test(bytes.toString('utf8', 0, 200_000)) ? 'svg' : null;
 }
 
+/** resvg reads no WOFF2, which the variable typefaces ship as. */
+const RESVG_FACES = CATALOGUE.filter((f) => f.file.endsWith('.ttf'));
+
 /** The families of the typefaces that ship, as SVG files name them. */
-const FAMILIES = CATALOGUE.map((f) => f.name.replace(/ (Bold|Regular)$/, ''));
+const FAMILIES = RESVG_FACES.map((f) => f.name.replace(/ (Bold|Black|Regular)$/, ''));
 
 /**
  * Options for resvg: those of our own typefaces that text in the file asks for, and never the machine's.
@@ -49,7 +52,7 @@ const FAMILIES = CATALOGUE.map((f) => f.name.replace(/ (Bold|Regular)$/, ''));
  */
 function fontsFor(source: string) {
   const asked = new Set(/<text[\s>]/i.test(source) ? svgFamilies(source).map((f) => f.toLowerCase()) : []);
-  const wanted = CATALOGUE.filter((_, i) => asked.has(FAMILIES[i].toLowerCase()));
+  const wanted = RESVG_FACES.filter((_, i) => asked.has(FAMILIES[i].toLowerCase()));
   return { font: { loadSystemFonts: false, fontFiles: wanted.flatMap((f) => typefaceFile(f.id) ?? []) } };
 }
 

@@ -52,7 +52,7 @@ const fileAt = (filesDir: string, sha256: string) => join(filesDir, sha256.slice
 export const exportTask = told(async (task: ExportTask): Promise<ExportResult> => {
   const design = refit(task.design, boardOf(task.spec, task.side));
   const [materials, pictures] = await Promise.all([
-    loadMaterials(design),
+    loadMaterials(design, (sha256) => readFile(fileAt(task.filesDir, sha256))),
     loadPictures(design, (m) => readFile(fileAt(task.filesDir, m.sha256 ?? 'none'))),
   ]);
   const file = await exportPng(design, task.colourway, task.spec, task.side, materials, pictures);
