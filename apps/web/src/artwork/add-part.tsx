@@ -5,7 +5,7 @@ import { FORMS } from '@brelm/core/geometry';
 import { useTypefacesQuery } from '../store/api';
 import { Button, FileButton, Modal } from '../ui';
 import { addCode, addLettering, addMotif, addShape, bringIn } from './bring-in';
-import { FaceSelect } from './face-select';
+import { FaceField } from '../lettering';
 import { FindParts } from './find-parts';
 import { FormPicture } from './form-picture';
 import { useEdit } from './use-edit';
@@ -76,7 +76,7 @@ export function AddPart({
         />
         <div className="mt-2 flex items-end gap-2">
           <div className="flex-1">
-            <FaceSelect label="Typeface" value={chosen} onChange={setFace} />
+            <FaceField label="Typeface" value={chosen} words={unquoted(words)} onChange={setFace} />
           </div>
           <Button tone="main" type="submit" disabled={!unquoted(words).trim()} title="Ctrl Enter">
             Add lettering

@@ -26,6 +26,7 @@ import { HitPart, type Hands } from './hit-part';
 import { DrawBar } from './draw-bar';
 import { DrawLayer } from './draw-layer';
 import { LinePoints } from './line-points';
+import { NetHandles, TypeLayer } from '../lettering';
 import { liveEdits, onLive, setLive } from './live';
 import { scaleFrom } from './measure';
 import { PickLayer } from './pick-layer';
@@ -139,8 +140,8 @@ export const Board = forwardRef<
 
   useEffect(() => {
     const chosen = selection.flatMap((id) => nodes.current.get(id) ?? []);
-    transformer.current?.nodes(previewing || tools.tool === 'points' ? [] : chosen);
-  }, [selection, design, previewing, tools.tool]);
+    transformer.current?.nodes(previewing || tools.tool === 'points' || tools.typing ? [] : chosen);
+  }, [selection, design, previewing, tools.tool, tools.typing]);
 
   // The wheel must not scroll the page, so its listener cannot be passive, as React's is.
   useEffect(() => {
@@ -162,6 +163,8 @@ export const Board = forwardRef<
 
   const chosenPart = selection.length === 1 ? design.parts.find((p) => p.id === selection[0]) : undefined;
   const openLine = chosenPart?.kind === 'line' ? chosenPart : null;
+  const found = design.parts.find((p) => p.id === tools.typing);
+  const typed = found?.kind === 'lettering' && !found.hidden ? found : null;
   const colour =
     inkValues(design, colourway).get(tools.look.ink ?? design.inks[0]?.id ?? '') ??
     design.inks[0]?.value ??
@@ -183,7 +186,11 @@ export const Board = forwardRef<
     else if (!now.includes(id)) dispatch(selected(all));
   };
   /** One part out of its bundle. */
-  const only = (id: string) => dispatch(selected([id]));
+  const only = (id: string) => {
+    dispatch(selected([id]));
+    const part = design.parts.find((p) => p.id === id);
+    if (part?.kind === 'lettering' && !part.locked) tools.setTyping(id);
+  };
 
   const begin = (what: string) => {
     gesture.current = newGesture(what);
@@ -342,6 +349,9 @@ export const Board = forwardRef<
             {tools.tool === 'points' && openLine && (
               <LinePoints part={openLine} view={view} tools={tools} edit={edit} />
             )}
+            {chosenPart?.kind === 'lettering' && !typed && (
+              <NetHandles part={chosenPart} design={design} view={view} edit={edit} />
+            )}
             {marquee && <Rect {...marquee} stroke={SPRUCE} strokeWidth={1} dash={[4, 3]} listening={false} />}
           </Layer>
         </Stage>
@@ -351,6 +361,7 @@ export const Board = forwardRef<
             <DrawBar design={design} tools={tools} />
           </>
         )}
+        {typed && <TypeLayer key={typed.id} part={typed} design={design} view={view} edit={edit} />}
         {tools.picking && <PickLayer board={canvas} onPick={tools.picking} onEnd={tools.endPick} />}
         {aids.reference && look !== 'far' && <Reference picture={aids.reference} />}
         {look !== 'far' && (

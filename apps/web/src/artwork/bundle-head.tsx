@@ -1,4 +1,5 @@
-import { ChevronDown, ChevronRight, Eye, EyeOff, Ungroup } from 'lucide-react';
+import { ChevronDown, ChevronRight, Eye, EyeOff, Type, Ungroup } from 'lucide-react';
+import { backToWords, wordsOf } from '@brelm/core/drawing';
 import type { Bundle, Design, Edit } from '@brelm/core/design';
 import { unbundleEdits } from '@brelm/core/design';
 import { useAppDispatch } from '../store';
@@ -62,6 +63,17 @@ export function BundleHead({
           <span className="truncate font-medium">{name}</span>
           <span className="shrink-0 text-[12.5px] text-muted">{parts.length} parts</span>
         </button>
+      )}
+      {wordsOf(design, bundle.id) && (
+        <IconButton
+          label={`Make ${name} words again`}
+          onClick={() => {
+            const words = wordsOf(design, bundle.id)!;
+            edit.make('Back to words', backToWords(design, bundle.id), { select: [words.id] });
+          }}
+        >
+          <Type size={15} />
+        </IconButton>
       )}
       <IconButton
         label={hidden ? `Show ${name}` : `Hide ${name}`}

@@ -1,4 +1,5 @@
-import { Plus, X } from 'lucide-react';
+import { Plus, Settings2, X } from 'lucide-react';
+import { useState } from 'react';
 import {
   freshId,
   ownInks,
@@ -8,7 +9,7 @@ import {
   type Part,
   type PicturePart,
 } from '@brelm/core/design';
-import { IconButton, LengthField } from '../ui';
+import { IconButton, LengthField, SelectField } from '../ui';
 import { InkSelect } from './ink-select';
 import { useEdit } from './use-edit';
 
@@ -67,32 +68,19 @@ export function KeylineList({
   return (
     <div className="flex flex-col gap-1.5">
       {keylines.map((keyline, i) => (
-        <div key={i} className="grid grid-cols-[1fr_1fr_auto] items-end gap-1.5">
-          <LengthField
-            label={keylines.length > 1 ? `Keyline ${i + 1}` : 'Keyline'}
-            dpi={design.board.dpi}
-            value={keyline.width}
-            check={(v) => (v >= 0.1 && v <= 2000 ? null : 'up to 2000 px')}
-            onChange={(width) => set(i, { width }, 'Change the keyline', `keyline ${part.id} ${i}`)}
-          />
-          <InkSelect
-            label="Ink"
-            value={keyline.ink}
-            design={design}
-            onChange={(ink) => set(i, { ink }, 'Change the keyline’s ink')}
-          />
-          <IconButton
-            label={`Remove keyline ${i + 1}`}
-            onClick={() =>
-              onChange(
-                keylines.filter((_, n) => n !== i),
-                'Remove a keyline',
-              )
-            }
-          >
-            <X size={15} />
-          </IconButton>
-        </div>
+        <KeylineFields
+          key={i}
+          keyline={keyline}
+          name={keylines.length > 1 ? `Keyline ${i + 1}` : 'Keyline'}
+          design={design}
+          onSet={(change, label, gesture) => set(i, change, label, gesture && `${gesture} ${part.id} ${i}`)}
+          onRemove={() =>
+            onChange(
+              keylines.filter((_, n) => n !== i),
+              'Remove a keyline',
+            )
+          }
+        />
       ))}
       {keylines.length < 12 && (
         <button
@@ -104,5 +92,111 @@ export function KeylineList({
         </button>
       )}
     </div>
+  );
+}
+
+/** One keyline: width and ink, and what is seldom changed, folded away. */
+function KeylineFields({
+  keyline,
+  name,
+  design,
+  onSet,
+  onRemove,
+}: {
+  keyline: Keyline;
+  name: string;
+  design: Design;
+  onSet: (change: Partial<Keyline>, label: string, gesture?: string) => void;
+  onRemove: () => void;
+}) {
+  const { side = 'outside', distance = 0, counters = 'kept', least = 0, join } = keyline;
+  const [more, setMore] = useState(side === 'inside' || distance > 0 || counters !== 'kept');
+  const { dpi } = design.board;
+  return (
+    <fieldset>
+      <legend className="sr-only">{name}</legend>
+      <div className="grid grid-cols-[1fr_1fr_auto_auto] items-end gap-1">
+        <LengthField
+          label={name}
+          dpi={dpi}
+          value={keyline.width}
+          check={(v) => (v >= 0.1 && v <= 2000 ? null : 'up to 2000 px')}
+          onChange={(width) => onSet({ width }, 'Change the keyline', 'keyline')}
+        />
+        <InkSelect
+          label="Ink"
+          value={keyline.ink}
+          design={design}
+          onChange={(ink) => onSet({ ink }, 'Change the keyline’s ink')}
+        />
+        <IconButton
+          label={more ? `Fewer settings of ${name}` : `More settings of ${name}`}
+          aria-expanded={more}
+          pressed={more}
+          onClick={() => setMore(!more)}
+        >
+          <Settings2 size={15} />
+        </IconButton>
+        <IconButton label={`Remove ${name}`} onClick={onRemove}>
+          <X size={15} />
+        </IconButton>
+      </div>
+      {more && (
+        <div className="mt-1 grid grid-cols-3 gap-1.5">
+          <SelectField
+            label="Lies"
+            value={side}
+            onChange={(e) => onSet({ side: e.target.value as Keyline['side'] }, 'Change the keyline’s side')}
+          >
+            <option value="outside">outside</option>
+            <option value="inside">inside</option>
+          </SelectField>
+          <LengthField
+            label="Gap before"
+            dpi={dpi}
+            value={distance}
+            check={(v) => (v >= 0 && v <= 2000 ? null : '0 to 2000 px')}
+            onChange={(v) => onSet({ distance: v }, 'Change the keyline’s gap', 'keyline gap')}
+          />
+          <SelectField
+            label="Corners"
+            value={join}
+            onChange={(e) => onSet({ join: e.target.value as Keyline['join'] }, 'Change the corners')}
+          >
+            <option value="round">round</option>
+            <option value="mitre">sharp</option>
+            <option value="bevel">cut off</option>
+          </SelectField>
+          {side === 'outside' && (
+            <SelectField
+              label="Holes"
+              value={counters}
+              onChange={(e) =>
+                onSet(
+                  {
+                    counters: e.target.value as Keyline['counters'],
+                    ...(e.target.value === 'small' && !least ? { least: Math.round(dpi / 10) } : {}),
+                  },
+                  'Change the holes',
+                )
+              }
+            >
+              <option value="kept">kept</option>
+              <option value="filled">filled</option>
+              <option value="small">small ones filled</option>
+            </SelectField>
+          )}
+          {side === 'outside' && counters === 'small' && (
+            <LengthField
+              label="Under"
+              dpi={dpi}
+              value={least}
+              check={(v) => (v >= 0 && v <= 5000 ? null : '0 to 5000 px')}
+              onChange={(v) => onSet({ least: v }, 'Change the holes', 'keyline holes')}
+            />
+          )}
+        </div>
+      )}
+    </fieldset>
   );
 }

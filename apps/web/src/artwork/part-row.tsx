@@ -14,7 +14,6 @@ import {
   Type,
 } from 'lucide-react';
 import { memo } from 'react';
-import type { Garment } from '@brelm/core/colour';
 import { partTitle, type Design, type Part } from '@brelm/core/design';
 import { store, useAppDispatch } from '../store';
 import { selected as select } from '../store/editor';
@@ -43,7 +42,7 @@ export const PartRow = memo(function PartRow({
   colours: string;
   selected: boolean;
   /** What its settings need, for the part that is open. */
-  open: { design: Design; backdrop: Garment } | null;
+  open: { design: Design } | null;
 }) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
@@ -107,7 +106,7 @@ export const PartRow = memo(function PartRow({
           {part.locked ? <Lock size={15} /> : <LockOpen size={15} className="text-muted" />}
         </IconButton>
       </div>
-      {open && <PartSettings part={part} design={open.design} backdrop={open.backdrop} />}
+      {open && <PartSettings part={part} design={open.design} />}
     </li>
   );
 });

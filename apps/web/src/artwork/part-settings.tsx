@@ -1,14 +1,13 @@
 import { Copy, FlipHorizontal2, Trash2 } from 'lucide-react';
-import type { Garment } from '@brelm/core/colour';
 import type { Design, Part } from '@brelm/core/design';
 import { partLocalBox, partMatrix } from '@brelm/core/drawing';
 import { boxHeight, boxWidth, isEmptyBox, transformBox } from '@brelm/core/geometry';
-import { face } from '../platform/faces';
+import { materials } from '../platform/materials';
 import { IconButton, LengthField, NumberField } from '../ui';
 import { CodeSettings } from './code-settings';
 import { KeylineSettings } from './keyline-settings';
 import { useLive } from './live';
-import { LetteringSettings } from './lettering-settings';
+import { LetteringSettings } from '../lettering';
 import { LineSettings } from './line-settings';
 import { MotifSettings } from './motif-settings';
 import { duplicateParts } from './part-actions';
@@ -24,20 +23,12 @@ const NUMBERS_MS = 150;
 const positive = (v: number) => (v > 0 ? null : 'must be over 0');
 
 /** The settings of one part, in the order in which they are usually changed. */
-export function PartSettings({
-  part: made,
-  design,
-  backdrop,
-}: {
-  part: Part;
-  design: Design;
-  backdrop: Garment;
-}) {
+export function PartSettings({ part: made, design }: { part: Part; design: Design }) {
   const live = useLive(NUMBERS_MS)?.find((e) => e.op === 'place' && e.part === made.id);
   const part: Part = live?.op === 'place' ? { ...made, place: { ...made.place, ...live.place } } : made;
   const edit = useEdit();
   const { dpi } = design.board;
-  const local = partLocalBox(part, design, { face });
+  const local = partLocalBox(part, design, materials);
   const box = transformBox(local, partMatrix(part));
   const { x, y, turn, scaleX, scaleY } = part.place;
   const empty = isEmptyBox(local);
@@ -63,7 +54,7 @@ export function PartSettings({
   };
   return (
     <div className="flex flex-col gap-2.5 border-t border-line p-2.5">
-      {part.kind === 'lettering' && <LetteringSettings part={part} design={design} backdrop={backdrop} />}
+      {part.kind === 'lettering' && <LetteringSettings part={part} design={design} />}
       {part.kind === 'picture' && <PictureSettings part={part} design={design} />}
       {part.kind === 'motif' && <MotifSettings part={part} design={design} />}
       {part.kind === 'shape' && <ShapeSettings part={part} design={design} />}
@@ -124,6 +115,17 @@ export function PartSettings({
         </div>
       )}
       {part.kind !== 'picture' && <KeylineSettings part={part} design={design} />}
+      {part.kind !== 'picture' && (part.keylines.length > 0 || part.hollow) && (
+        <label className="flex items-center gap-2 text-[13px]">
+          <input
+            type="checkbox"
+            className="h-4 w-4 accent-spruce"
+            checked={part.hollow}
+            onChange={(e) => edit.part(part.id, 'Hollow', { hollow: e.target.checked })}
+          />
+          Hollow: only its keylines show
+        </label>
+      )}
       {part.kind !== 'picture' && <ShadeSettings part={part} design={design} />}
       {part.kind !== 'picture' && part.spread > 0 && (
         <LengthField

@@ -1,16 +1,16 @@
 import { applyEdits, MOST_COPIES, type Design, type Edit, type Part, type Repeat } from '@brelm/core/design';
 import { breakApartEdits, middleOf, partLocalBox, partMatrix } from '@brelm/core/drawing';
 import { boxHeight, boxWidth, transformBox } from '@brelm/core/geometry';
-import { face } from '../platform/faces';
+import { materials } from '../platform/materials';
 import { Button, LengthField, NumberField, SelectField } from '../ui';
 import { useEdit } from './use-edit';
 
 const middle = (part: Part, design: Design) =>
-  middleOf(part, partLocalBox(part, design, { face }), partMatrix(part));
+  middleOf(part, partLocalBox(part, design, materials), partMatrix(part));
 
 /** What a kind of repeat begins with. */
 function beginning(kind: Repeat['kind'], part: Part, design: Design): Repeat {
-  const box = transformBox(partLocalBox(part, design, { face }), partMatrix(part));
+  const box = transformBox(partLocalBox(part, design, materials), partMatrix(part));
   if (kind === 'step')
     return { kind, count: 3, dx: Math.round(boxWidth(box) * 1.15) || 100, dy: 0, turn: 0, scale: 1 };
   const [x, y] = middle(part, design);

@@ -10,7 +10,6 @@ import {
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Expand, Plus } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import type { Garment } from '@brelm/core/colour';
 import { fitted, inksOfPart, inkValues, reorderEdits, stackRuns, type Design } from '@brelm/core/design';
 import { drawingBounds } from '@brelm/core/drawing';
 import { isEmptyBox } from '@brelm/core/geometry';
@@ -28,13 +27,11 @@ export function Stack({
   design,
   resolved,
   side,
-  backdrop,
   onAdd,
 }: {
   design: Design;
   resolved: Resolved;
   side: SpecSide | undefined;
-  backdrop: Garment;
   onAdd: () => void;
 }) {
   const edit = useEdit();
@@ -67,7 +64,7 @@ export function Stack({
           .map((ink) => values.get(ink) ?? '#000000')
           .join()}
         selected={selection.includes(id)}
-        open={selection.length === 1 && selection[0] === id ? { design, backdrop } : null}
+        open={selection.length === 1 && selection[0] === id ? { design } : null}
       />
     );
   };

@@ -26,6 +26,20 @@ export interface Tools {
   /** Who is to get the colour that is being picked. */
   picking: ((value: string) => void) | null;
   endPick(): void;
+  /** The lettering that is typed in on the board; null when none is. */
+  typing: string | null;
+  setTyping(part: string | null): void;
+  /** The letters that are chosen, of one line. */
+  letters: LetterRange | null;
+  setLetters(letters: LetterRange | null): void;
+}
+
+/** Letters of a line of lettering: UTF-16 indices into its text. */
+export interface LetterRange {
+  part: string;
+  line: number;
+  from: number;
+  to: number;
 }
 
 export const ToolsContext = createContext<Tools | null>(null);

@@ -4,6 +4,7 @@ import type { Garment } from '@brelm/core/colour';
 import { applyEdits, bundleEdits, emptyDesign, unbundleEdits, type Design } from '@brelm/core/design';
 import { sideOf, type Spec } from '@brelm/core/spec';
 import { useDrawing } from '../design';
+import { ReplaceDialog } from '../lettering';
 import { store, useAppDispatch, useAppSelector } from '../store';
 import { colourwayChosen, redone, selected, undone } from '../store/editor';
 import { useKeys } from '../use-keys';
@@ -16,7 +17,7 @@ import { Inks } from './inks';
 import { OnGarments } from './on-garments';
 import { Stack } from './stack';
 import { StageBar } from './stage-bar';
-import { ToolsContext, type LineLook, type Tool } from './tools';
+import { ToolsContext, type LetterRange, type LineLook, type Tool } from './tools';
 import { useEdit } from './use-edit';
 import { useProof } from './use-proof';
 
@@ -49,6 +50,9 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
   const [tool, setTool] = useState<Tool>('choose');
   const [look, setLook] = useState<LineLook>({ ink: null, width: null, pen: 'even', nib: 45 });
   const [node, setNode] = useState(0);
+  const [typing, setTyping] = useState<string | null>(null);
+  const [letters, setLetters] = useState<LetterRange | null>(null);
+  const [replacing, setReplacing] = useState(false);
   const [picking, setPicking] = useState<((value: string) => void) | null>(null);
   const tools = useMemo(
     () => ({
@@ -61,8 +65,12 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
       picking,
       pick: (then: (value: string) => void) => setPicking(() => then),
       endPick: () => setPicking(null),
+      typing,
+      setTyping,
+      letters,
+      setLetters,
     }),
-    [tool, look, node, picking],
+    [tool, look, node, picking, typing, letters],
   );
   const board = useRef<BoardHandle>(null);
 
@@ -111,6 +119,12 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
     PageDown: () => moveInStack(edit, made, selection(), 'backwards'),
     'Shift+PageUp': () => moveInStack(edit, made, selection(), 'front'),
     'Shift+PageDown': () => moveInStack(edit, made, selection(), 'back'),
+    Enter: () => {
+      const [id] = selection();
+      const part = made.parts.find((p) => p.id === id);
+      if (selection().length === 1 && part?.kind === 'lettering' && !part.locked) setTyping(id);
+    },
+    'Ctrl+h': () => setReplacing(true),
     d: () => tools.setTool(tools.tool === 'draw' ? 'choose' : 'draw'),
     Escape: () =>
       tools.picking
@@ -143,7 +157,6 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
               design={made}
               resolved={resolved}
               side={side}
-              backdrop={backdrop}
               onAdd={() => setAdding(true)}
             />
             <Inks design={made} colourway={colourway} backdrop={backdrop} />
@@ -182,6 +195,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
             setTool('draw');
           }}
         />
+        {replacing && <ReplaceDialog design={made} onClose={() => setReplacing(false)} />}
         {exporting && (
           <ExportDialog
             design={made}

@@ -19,16 +19,28 @@ const shopWords = (): Promise<string[]> =>
     () => [],
   );
 
+/** The words that the seller has added. */
+const ownWords = (): Promise<string[]> =>
+  fetch('/api/words').then(
+    async (response) => (response.ok ? ((await response.json()) as string[]) : []),
+    () => [],
+  );
+
 let made: Promise<Spelling | undefined> | undefined;
 
 /** British and American spelling, loaded when first asked for; undefined while it cannot be had. */
 export function spelling(): Promise<Spelling | undefined> {
-  made ??= Promise.all([Promise.all(BOOKS.map(load)), shopWords()]).then(
-    ([books, own]) => createSpelling(books, own),
+  made ??= Promise.all([Promise.all(BOOKS.map(load)), shopWords(), ownWords()]).then(
+    ([books, shop, own]) => createSpelling(books, [...shop, ...own]),
     () => {
       made = undefined;
       return undefined;
     },
   );
   return made;
+}
+
+/** Has the dictionaries made anew: the seller's words have changed. */
+export function forgetSpelling(): void {
+  made = undefined;
 }

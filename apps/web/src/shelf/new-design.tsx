@@ -5,7 +5,7 @@ import { emptyDesign, fromStarter } from '@brelm/core/design';
 import { partLocalBox } from '@brelm/core/drawing';
 import { byLightness } from '@brelm/core/proof';
 import { boardOf, safeBox, type Spec } from '@brelm/core/spec';
-import { face } from '../platform/faces';
+import { materials } from '../platform/materials';
 import { reasonOf, useCreateDesignMutation, useStartersQuery } from '../store/api';
 import { SpecChoice, specSides } from '../design';
 import { Button, garmentBackground, Modal } from '../ui';
@@ -61,7 +61,7 @@ export function NewDesign({
           pale,
           words,
           frames: from ? { from: safeBox(from.side), to: safeBox(choice.side) } : undefined,
-          boxOf: (part) => partLocalBox(part, starter.document, { face }),
+          boxOf: (part) => partLocalBox(part, starter.document, materials),
         })
       : emptyDesign(
           shared.name,

@@ -40,6 +40,34 @@ export interface TypefaceEntry {
   name: string;
   group: string;
   licence: string;
+  favourite: boolean;
+  /** What a search looks through, lower case. */
+  words: string;
+  /** What the file of an own typeface says of itself. */
+  facts?: {
+    family: string;
+    style: string;
+    licence: string;
+    embedding: string;
+    glyphs: number;
+    axes: string[];
+    covers: string[];
+  };
+}
+
+/** Words in a typeface as one outline: em of 100, baseline at y = 0. */
+export interface FaceSample {
+  path: string;
+  width: number;
+  top: number;
+  bottom: number;
+}
+
+/** A look of lettering that is kept under a name; see core's readStyle. */
+export interface StoredStyle {
+  id: number;
+  name: string;
+  document: string;
 }
 
 export type BroughtIn =
@@ -81,7 +109,7 @@ function formOf(file: File): FormData {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
-  tagTypes: ['designs', 'garments', 'versions', 'palettes', 'starters'],
+  tagTypes: ['designs', 'garments', 'versions', 'palettes', 'starters', 'typefaces', 'styles', 'words'],
   endpoints: (build) => ({
     designs: build.query<StoredDesign[], { archived: boolean }>({
       query: ({ archived }) => `designs?archived=${archived}`,
@@ -121,7 +149,55 @@ export const api = createApi({
       invalidatesTags: ['garments'],
     }),
     shop: build.query<{ name: string | null }, void>({ query: () => 'shop' }),
-    typefaces: build.query<TypefaceEntry[], void>({ query: () => 'typefaces' }),
+    typefaces: build.query<TypefaceEntry[], void>({ query: () => 'typefaces', providesTags: ['typefaces'] }),
+    addTypeface: build.mutation<TypefaceEntry[], File>({
+      query: (file) => ({ url: 'typefaces', method: 'POST', body: formOf(file) }),
+      invalidatesTags: ['typefaces'],
+    }),
+    removeTypeface: build.mutation<void, string>({
+      query: (id) => ({ url: `typefaces/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['typefaces'],
+    }),
+    faceSample: build.query<FaceSample, { id: string; text: string }>({
+      query: ({ id, text }) => `typefaces/${id}/sample?text=${encodeURIComponent(text)}`,
+    }),
+    facesCovering: build.query<{ ids: string[] }, string>({
+      query: (characters) => `typefaces/covering?characters=${encodeURIComponent(characters)}`,
+    }),
+    setFavourite: build.mutation<void, { id: string; favourite: boolean }>({
+      query: ({ id, favourite }) => ({
+        url: `typefaces/${id}/favourite`,
+        method: 'PUT',
+        body: { favourite },
+      }),
+      async onQueryStarted({ id, favourite }, { dispatch, queryFulfilled }) {
+        const patch = dispatch(
+          api.util.updateQueryData('typefaces', undefined, (list) => {
+            const entry = list.find((t) => t.id === id);
+            if (entry) entry.favourite = favourite;
+          }),
+        );
+        await queryFulfilled.catch(patch.undo);
+      },
+    }),
+    styles: build.query<StoredStyle[], void>({ query: () => 'lettering-styles', providesTags: ['styles'] }),
+    addStyle: build.mutation<StoredStyle, Omit<StoredStyle, 'id'>>({
+      query: (body) => ({ url: 'lettering-styles', method: 'POST', body }),
+      invalidatesTags: ['styles'],
+    }),
+    removeStyle: build.mutation<void, number>({
+      query: (id) => ({ url: `lettering-styles/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['styles'],
+    }),
+    words: build.query<string[], void>({ query: () => 'words', providesTags: ['words'] }),
+    addWord: build.mutation<string[], string>({
+      query: (word) => ({ url: 'words', method: 'POST', body: { word } }),
+      invalidatesTags: ['words'],
+    }),
+    removeWord: build.mutation<string[], string>({
+      query: (word) => ({ url: `words/${encodeURIComponent(word)}`, method: 'DELETE' }),
+      invalidatesTags: ['words'],
+    }),
     bringIn: build.mutation<BroughtIn, File>({
       query: (file) => ({ url: 'materials', method: 'POST', body: formOf(file) }),
     }),
@@ -191,6 +267,17 @@ export const {
   useRemoveGarmentMutation,
   useShopQuery,
   useTypefacesQuery,
+  useAddTypefaceMutation,
+  useRemoveTypefaceMutation,
+  useFaceSampleQuery,
+  useFacesCoveringQuery,
+  useSetFavouriteMutation,
+  useStylesQuery,
+  useAddStyleMutation,
+  useRemoveStyleMutation,
+  useWordsQuery,
+  useAddWordMutation,
+  useRemoveWordMutation,
   useBringInMutation,
   usePalettesQuery,
   useAddPaletteMutation,

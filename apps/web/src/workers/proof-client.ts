@@ -30,6 +30,8 @@ export const wall = latestOnly((request: ProofRequest) => worker().wall(request)
 export const propose = (request: ProofRequest) => worker().propose(request);
 export const separation = (request: ProofRequest, chokeMm: number) =>
   slowWorker().separation(request, chokeMm);
+export const doubts = (words: readonly string[]) => slowWorker().doubts(words);
+export const forgetWords = () => slowWorker().forgetWords();
 export const edges = (request: ProofRequest) => worker().edges(request);
 /** Verdicts for the shelf, one call after another, none left out. */
 export const judgeQueued = (request: ProofRequest) => worker().verdicts(request);

@@ -23,8 +23,9 @@ import {
   type WalkCache,
 } from '@brelm/core/proof';
 import type { Spec, SpecSide } from '@brelm/core/spec';
-import { spelling } from '../platform/spelling';
-import { face, facesLoading } from '../platform/faces';
+import { forgetSpelling, spelling } from '../platform/spelling';
+import { facesLoading } from '../platform/faces';
+import { materials, outlineOpsLoading } from '../platform/materials';
 import { onLoaded } from '../platform/loaded';
 import { picturesLoading, picturesOf } from '../platform/pictures';
 import { makeSurface } from '../platform/surfaces';
@@ -54,10 +55,10 @@ const caches = {
 async function loaded(design: Design): Promise<void> {
   const ask = () => {
     const pictures = picturesOf(design);
-    resolve(design, undefined, { face });
+    resolve(design, undefined, materials);
     for (const part of design.parts)
       if (part.kind === 'picture') pictures(part.material, treatmentOf(part), 1);
-    return facesLoading() || picturesLoading();
+    return facesLoading() || outlineOpsLoading() || picturesLoading();
   };
   while (ask())
     await new Promise<void>((done) => {
@@ -71,7 +72,7 @@ async function loaded(design: Design): Promise<void> {
 const inputOf = (request: ProofRequest, cache: LayerCache) => ({
   ...request,
   mendFor: new Set([request.mendFor]),
-  materials: { face },
+  materials,
   surfaces: makeSurface,
   pictures: picturesOf(request.design),
   cache,
@@ -122,6 +123,18 @@ const worker = {
     await loaded(request.design);
     const thinCache = caches.thin;
     return slowFindings({ ...inputOf(request, new Map()), thinCache, spelling: await spelling() });
+  },
+  /** Words that no dictionary has, with what may have been meant. */
+  async doubts(words: readonly string[]): Promise<{ word: string; meant: string[] }[]> {
+    const book = await spelling();
+    return words.flatMap((word) => {
+      const meant = book?.doubt(word);
+      return meant ? [{ word, meant }] : [];
+    });
+  },
+  /** The seller's own words have changed. */
+  forgetWords(): void {
+    forgetSpelling();
   },
   /** What a press would lay down, on the first garment of the request. */
   async separation(request: ProofRequest, chokeMm: number): Promise<Separation> {

@@ -10,5 +10,6 @@ export * from './bounds';
 export * from './arrange';
 export * from './repeat';
 export * from './to-outlines';
+export * from './letters-apart';
 export * from './snap';
 export * from './pyramid';

@@ -1,0 +1,46 @@
+import initPathKit from 'pathkit-wasm/bin/pathkit.js';
+import wasm from 'pathkit-wasm/bin/pathkit.wasm?url';
+import type { Materials } from '@brelm/core/drawing';
+import { createOutlineOps, type OutlineOps } from '@brelm/core/geometry';
+import { face } from './faces';
+import { changed } from './loaded';
+
+let ops: OutlineOps | 'loading' | undefined;
+
+/** Outline operations if they are loaded; begins to load them otherwise. */
+function outlineOps(): OutlineOps | undefined {
+  if (ops === undefined) {
+    ops = 'loading';
+    fetch(wasm)
+      .then(async (response) => initPathKit({ wasmBinary: new Uint8Array(await response.arrayBuffer()) }))
+      .then(
+        (kit) => (ops = createOutlineOps(kit)),
+        // The server may come back: try again when next asked for.
+        () => setTimeout(() => (ops = undefined), 5000),
+      )
+      .finally(changed);
+  }
+  return typeof ops === 'object' ? ops : undefined;
+}
+
+export const outlineOpsLoading = (): boolean => ops === 'loading';
+
+/** Typefaces and outline operations, as far as they are loaded. */
+export const materials: Materials = {
+  face,
+  get ops() {
+    return outlineOps();
+  },
+};
+
+/** The same, but what takes longer than `ms` in all is drawn in a plainer way for now. */
+export function hurried(ms: number): Materials {
+  const end = performance.now() + ms;
+  return {
+    face,
+    get ops() {
+      return outlineOps();
+    },
+    hurry: () => performance.now() >= end,
+  };
+}
