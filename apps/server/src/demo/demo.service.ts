@@ -10,11 +10,13 @@ import {
   shippedGarments,
   shippedSpecs,
   shippedStarters,
+  shippedStyles,
 } from '../engine';
 import { SettingRow } from '../database/entities';
 import { DesignsService } from '../designs/designs.service';
 import { LibraryService } from '../library/library.service';
 import { MaterialsService } from '../materials/materials.service';
+import { StylesService } from '../styles/styles.service';
 
 /** Duskwren's designs, loaded once into a new installation. */
 @Injectable()
@@ -24,6 +26,7 @@ export class DemoService {
     private readonly designs: DesignsService,
     private readonly library: LibraryService,
     private readonly materials: MaterialsService,
+    private readonly styles: StylesService,
   ) {}
 
   /** Specs and garments always; designs only the first time, so that archived ones stay away. */
@@ -46,6 +49,7 @@ export class DemoService {
       }
       await this.designs.create({ ...design, materials });
     }
+    for (const { name, document } of shippedStyles()) await this.styles.add(name, document);
     await this.settings.save({ name: 'shop', value: 'Duskwren Field Supply' });
     await this.settings.save({ name: 'demo', value: new Date().toISOString() });
     return names.length;

@@ -35,6 +35,15 @@ export const shippedStarters = (folder = join(DEMO_FOLDER, 'starters')): { id: s
       document: readDesign(readJsonFile(join(folder, name))),
     }));
 
+/** The looks of lettering that the demo shop has kept; documents as core's readStyle reads them. */
+export const shippedStyles = (
+  file = join(DEMO_FOLDER, 'lettering-styles.json'),
+): { name: string; document: string }[] =>
+  (readJsonFile(file) as { name: string; clipping: unknown }[]).map(({ name, clipping }) => ({
+    name,
+    document: JSON.stringify(clipping),
+  }));
+
 /** The garment colours that ship with the application, darkest first as listed. */
 export const shippedGarments = (file = join(DEMO_FOLDER, 'garments.json')): Garment[] =>
   readGarments(readJsonFile(file));

@@ -16,6 +16,9 @@ const NAMES: Record<Baseline['kind'], string> = {
   along: 'along a part',
 };
 
+/** How far the words' middle lies above the block's origin, px. */
+const radiusOf = (baseline: Baseline): number => (baseline.kind === 'ring' ? baseline.radius : 0);
+
 /** What lines run along, and how. */
 export function BaselineSettings({ part, design }: { part: LetteringPart; design: Design }) {
   const edit = useEdit();
@@ -61,7 +64,12 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
         ? [design.board.width / 2, design.board.height / 2]
         : applyMatrix(partMatrix(part), ...boxCentre(box));
       edit.part(part.id, 'Change the baseline', { baseline: next, place: { ...part.place, x, y } });
-    } else set(next);
+    } else {
+      // A ring's origin is its centre: its words stay where they were, at the top or the bottom of it.
+      const down = radiusOf(next) - radiusOf(baseline);
+      const [x, y] = applyMatrix(partMatrix(part), 0, down);
+      edit.part(part.id, 'Change the baseline', { baseline: next, place: { ...part.place, x, y } });
+    }
   };
 
   const angle = (v: number) => (Math.abs(v) <= 360 ? null : '−360 to 360');

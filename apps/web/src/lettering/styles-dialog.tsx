@@ -20,7 +20,11 @@ import { Button, IconButton, Modal, notify } from '../ui';
 /** A style by its look: its own words set in it. */
 function StylePicture({ style }: { style: LetteringStyle }) {
   const svg = useMemo(() => {
-    const part: LetteringPart = { ...style.part, place: { x: 0, y: 0, turn: 0, scaleX: 1, scaleY: 1 } };
+    const part: LetteringPart = {
+      ...style.part,
+      place: { x: 0, y: 0, turn: 0, scaleX: 1, scaleY: 1 },
+      baseline: { kind: 'straight' },
+    };
     const base = emptyDesign(
       '',
       { spec: 'none', side: 'none', width: 16, height: 16, dpi: 300 },

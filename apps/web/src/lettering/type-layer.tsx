@@ -90,8 +90,8 @@ export function TypeLayer({
   // The letters that are selected here are those that the settings show, and the other way round.
   const known = useRef(letters);
   useEffect(() => {
-    const from = placeOf(part.lines, range[0]);
-    const to = placeOf(part.lines, range[1]);
+    const from = placeOf(lines, range[0]);
+    const to = placeOf(lines, range[1]);
     const next =
       range[0] < range[1] && from.line === to.line
         ? { part: part.id, line: from.line, from: from.index, to: to.index }
@@ -102,6 +102,7 @@ export function TypeLayer({
   }, [range]);
   useEffect(() => {
     if (!letters || letters === known.current || letters.part !== part.id) return;
+    known.current = letters;
     const at = (index: number) => indexOf(part.lines, { line: letters.line, index });
     field.current?.setSelectionRange(at(letters.from), at(letters.to));
     setRange([at(letters.from), at(letters.to)]);

@@ -1,0 +1,146 @@
+import fc from 'fast-check';
+import { loadFace, loadOutlineOps } from '../../testing/base';
+import {
+  bendPath,
+  blockPath,
+  flatten,
+  isFinitePath,
+  oriented,
+  parseSvgPath,
+  pathBounds,
+  reversePath,
+  signedArea,
+  withoutHoles,
+  type OutlineOps,
+  type PathData,
+} from './index';
+
+let ops: OutlineOps;
+beforeAll(async () => {
+  ops = await loadOutlineOps();
+});
+
+const square = (x: number, y: number, s: number) => parseSvgPath(`M${x} ${y}h${s}v${s}h${-s}Z`);
+/** Area filled by the non-zero rule, for contours that do not cross: holes turn the other way. */
+const area = (path: PathData) =>
+  Math.abs(flatten(path, 0.01).reduce((sum, { points }) => sum + signedArea(points) / 2, 0));
+const ring = parseSvgPath('M0 0h100v100h-100Z M30 30v40h40v-40Z');
+
+describe('outline operations', () => {
+  it('offset a square: sharp by its sides, round with quarter discs, cut off with corners gone', () => {
+    const by = 10;
+    const sides = 100 * 100 + 4 * 100 * by;
+    expect(area(ops.offset(square(0, 0, 100), by, 'mitre'))).toBeCloseTo(120 * 120, 0);
+    expect(area(ops.offset(square(0, 0, 100), by, 'round')) / (sides + Math.PI * by * by)).toBeCloseTo(1, 3);
+    expect(area(ops.offset(square(0, 0, 100), by, 'bevel'))).toBeCloseTo(sides + 2 * by * by, 0);
+    expect(area(ops.offset(square(0, 0, 100), -by, 'mitre'))).toBeCloseTo(80 * 80, 0);
+  });
+
+  it('leave nothing of what is thinner than it is shrunk', () => {
+    expect(area(ops.offset(square(0, 0, 10), -20, 'round'))).toBe(0);
+  });
+
+  it('grow a ring into its hole, and fill the hole at last', () => {
+    expect(area(ops.offset(ring, 10, 'mitre'))).toBeCloseTo(120 * 120 - 20 * 20, 0);
+    expect(area(ops.offset(ring, 25, 'mitre'))).toBeCloseTo(150 * 150, 0);
+  });
+
+  it('weld, subtract and intersect', () => {
+    const both = [...square(0, 0, 100), ...square(50, 50, 100)];
+    expect(area(ops.weld(both))).toBeCloseTo(17500, 1);
+    expect(area(ops.subtract(square(0, 0, 100), square(50, 50, 100)))).toBeCloseTo(7500, 1);
+    expect(area(ops.intersect(square(0, 0, 100), square(50, 50, 100)))).toBeCloseTo(2500, 1);
+    expect(ops.intersect(square(0, 0, 10), square(50, 50, 10))).toEqual([]);
+    expect(ops.subtract([], square(0, 0, 1))).toEqual([]);
+  });
+
+  it('fill holes: all, or those under a size', () => {
+    expect(area(withoutHoles(oriented(ring)))).toBeCloseTo(10000, 3);
+    expect(area(withoutHoles(oriented(ring), 50))).toBeCloseTo(10000, 3);
+    expect(area(withoutHoles(oriented(ring), 30))).toBeCloseTo(8400, 3);
+  });
+
+  it('work far from the origin as near it', () => {
+    expect(area(ops.offset(square(40000, 40000, 100), 10, 'mitre'))).toBeCloseTo(120 * 120, 0);
+  });
+
+  it('of letters are finite, and grow with the distance', async () => {
+    for (const id of ['rye', 'pacifico', 'monoton', 'cabin-sketch-bold', 'unifrakturcook']) {
+      const face = await loadFace(id);
+      for (const glyph of face.shape('Rag&8').slice(0, 5)) {
+        const outline = face.outline(glyph.id);
+        const grown = [0, 10, 40].map((by) => ops.offset(outline, by, 'round'));
+        for (const g of grown) expect(isFinitePath(g)).toBe(true);
+        const sizes = grown.map(area);
+        expect(sizes[1]).toBeGreaterThan(sizes[0]);
+        expect(sizes[2]).toBeGreaterThan(sizes[1]);
+      }
+    }
+  });
+});
+
+describe('oriented', () => {
+  it('turns outer contours one way and holes the other, however they came', () => {
+    const [outer, hole] = [square(0, 0, 100), square(30, 30, 40)];
+    for (const path of [
+      [...outer, ...hole],
+      [...reversePath(outer), ...hole],
+      [...outer, ...reversePath(hole)],
+    ]) {
+      const areas = flatten(oriented(path)).map(({ points }) => Math.sign(signedArea(points)));
+      expect(areas).toEqual([1, -1]);
+    }
+  });
+
+  it('a path turned twice is the same path', () => {
+    const path = parseSvgPath('M0 0L10 0Q20 0 20 10C20 30 0 30 0 20Z');
+    expect(area(reversePath(path))).toBeCloseTo(area(path), 6);
+    expect(flatten(reversePath(reversePath(path)))).toEqual(flatten(path));
+  });
+});
+
+describe('blockPath', () => {
+  it('covers what a square passes over, and no more', () => {
+    const block = ops.weld(blockPath(square(0, 0, 100), 30, 20));
+    // The square and what its two leading sides sweep.
+    expect(area(block)).toBeCloseTo(10000 + 100 * 20 + 100 * 30, 0);
+  });
+
+  it('covers the shape at both ends and at every step between', () => {
+    const step = fc.integer({ min: -60, max: 60 });
+    fc.assert(
+      fc.property(step, step, fc.double({ min: 0, max: 1, noNaN: true }), (dx, dy, t) => {
+        const block = ops.weld(blockPath(ring, dx, dy));
+        const between = parseSvgPath(
+          `M${dx * t} ${dy * t}h100v100h-100Z M${30 + dx * t} ${30 + dy * t}v40h40v-40Z`,
+        );
+        expect(area(ops.subtract(ops.weld(between), block))).toBeLessThan(1);
+      }),
+      { numRuns: 30 },
+    );
+  });
+});
+
+describe('bendPath', () => {
+  it('is the path itself under a map that moves', () => {
+    const path = parseSvgPath('M0 0L100 0C150 0 150 100 100 100Q50 120 0 100Z');
+    const moved = pathBounds(bendPath(path, (x, y) => [x + 5, y - 7]));
+    const box = pathBounds(path);
+    expect(moved.left).toBeCloseTo(box.left + 5, 3);
+    expect(moved.bottom).toBeCloseTo(box.bottom - 7, 3);
+    expect(area(bendPath(path, (x, y) => [x, y]))).toBeCloseTo(area(path), 0);
+  });
+
+  it('strays from the true curve by no more than its tolerance', () => {
+    const onto = (x: number, y: number): [number, number] => {
+      const r = 300 - y;
+      return [r * Math.sin(x / 300), 300 - r * Math.cos(x / 300)];
+    };
+    for (const tolerance of [1, 0.25, 0.05]) {
+      const bent = bendPath(parseSvgPath('M-400 0L400 0'), onto, tolerance);
+      for (const { points } of flatten(bent, 0.001))
+        for (let i = 0; i < points.length; i += 2)
+          expect(Math.abs(Math.hypot(points[i], points[i + 1] - 300) - 300)).toBeLessThan(tolerance * 1.5);
+    }
+  });
+});

@@ -1,0 +1,82 @@
+import { zlibSync } from 'fflate';
+import { faceBytes, loadHarfBuzz } from '../../testing/base';
+import { containerOf, createTypeface, fontFacts, fontsIn, unpackWoff } from './index';
+
+/** A WOFF 1.0 file around an sfnt, every table packed (W3C Recommendation, section 3). */
+function packWoff(sfnt: Uint8Array): Uint8Array {
+  const view = new DataView(sfnt.buffer, sfnt.byteOffset, sfnt.length);
+  const count = view.getUint16(4);
+  const tables = Array.from({ length: count }, (_, i) => {
+    const at = 12 + i * 16;
+    const [offset, length] = [view.getUint32(at + 8), view.getUint32(at + 12)];
+    const raw = sfnt.subarray(offset, offset + length);
+    const packed = zlibSync(raw);
+    return { head: sfnt.subarray(at, at + 8), length, data: packed.length < length ? packed : raw };
+  });
+  let at = 44 + count * 20;
+  const size = tables.reduce((n, t) => n + ((t.data.length + 3) & ~3), at);
+  const out = new Uint8Array(size);
+  const made = new DataView(out.buffer);
+  out.set([0x77, 0x4f, 0x46, 0x46]);
+  out.set(sfnt.subarray(0, 4), 4);
+  made.setUint32(8, size);
+  made.setUint16(12, count);
+  tables.forEach((t, i) => {
+    const row = 44 + i * 20;
+    out.set(t.head.subarray(0, 4), row);
+    made.setUint32(row + 4, at);
+    made.setUint32(row + 8, t.data.length);
+    made.setUint32(row + 12, t.length);
+    out.set(t.head.subarray(4, 8), row + 16);
+    out.set(t.data, at);
+    at += (t.data.length + 3) & ~3;
+  });
+  return out;
+}
+
+describe('a font file', () => {
+  const rye = () => new Uint8Array(faceBytes('rye'));
+
+  it('is told by its first bytes', () => {
+    expect(containerOf(rye())).toBe('sfnt');
+    expect(containerOf(packWoff(rye()))).toBe('woff');
+    expect(containerOf(new Uint8Array(faceBytes('fraunces')))).toBe('woff2');
+    expect(containerOf(new TextEncoder().encode('<svg xmlns="…">'))).toBeNull();
+    expect(containerOf(new Uint8Array(3))).toBeNull();
+    expect(fontsIn(rye())).toBe(1);
+  });
+
+  it('says its name, its licence and whether it may be embedded', () => {
+    const facts = fontFacts(rye());
+    expect(facts.family).toBe('Rye');
+    expect(facts.style).toBe('Regular');
+    expect(facts.licence).toMatch(/SIL Open Font License/);
+    expect(facts.embedding).toBe('installable');
+    const restricted = rye();
+    const view = new DataView(restricted.buffer);
+    for (let i = 0; i < view.getUint16(4); i++)
+      if (String.fromCharCode(...restricted.subarray(12 + i * 16, 16 + i * 16)) === 'OS/2')
+        view.setUint16(view.getUint32(12 + i * 16 + 8) + 8, 2);
+    expect(fontFacts(restricted).embedding).toBe('restricted');
+    expect(fontFacts(new Uint8Array(40)).family).toBe('');
+  });
+
+  it('wrapped as WOFF is the same font again', async () => {
+    const hb = await loadHarfBuzz();
+    const back = createTypeface(hb, 'woff', unpackWoff(packWoff(rye())));
+    const plain = createTypeface(hb, 'rye', rye());
+    expect(back.shape('Moth')).toEqual(plain.shape('Moth'));
+    expect(back.outline(40)).toEqual(plain.outline(40));
+  });
+
+  it('wrapped and damaged is refused with the reason', () => {
+    const woff = packWoff(rye());
+    expect(() => unpackWoff(woff.subarray(0, 100))).toThrow('cut off');
+    const outside = woff.slice();
+    new DataView(outside.buffer).setUint32(44 + 4, 0x7fffffff);
+    expect(() => unpackWoff(outside)).toThrow('lies outside');
+    const garbled = woff.slice();
+    garbled.fill(7, woff.length - 3000);
+    expect(() => unpackWoff(garbled)).toThrow('cannot be unpacked');
+  });
+});
