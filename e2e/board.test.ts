@@ -29,7 +29,7 @@ const fill = async (label: string, text: string) => {
   await field(label).fill(text);
   await field(label).press('Enter');
 };
-const rows = () => page.locator('aside[aria-label="Stack"] button[aria-expanded][class*="text-left"]');
+const rows = () => page.locator('aside[aria-label="Stack"] li > div > button[aria-expanded]');
 const nothing = async () => {
   await page.getByTestId('board').click({ position: { x: 30, y: 30 } });
   await field('Left').waitFor({ state: 'detached' });

@@ -153,12 +153,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
             aria-label="Stack"
             className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform"
           >
-            <Stack
-              design={made}
-              resolved={resolved}
-              side={side}
-              onAdd={() => setAdding(true)}
-            />
+            <Stack design={made} resolved={resolved} side={side} onAdd={() => setAdding(true)} />
             <Inks design={made} colourway={colourway} backdrop={backdrop} />
           </aside>
           <Board ref={board} design={design} resolved={resolved} backdrop={backdrop} side={side} />

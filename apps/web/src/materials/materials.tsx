@@ -14,10 +14,12 @@ import { Button, FileButton, garmentBackground, IconButton, notify } from '../ui
 import { SavedPalettes } from '../artwork/saved-palettes';
 import { GarmentDialog } from './garment-dialog';
 import { PhotoDialog } from './photo-dialog';
+import { Typefaces } from './typefaces';
+import { OwnWords } from './words';
 
 const KINDS = { solid: 'solid', heather: 'heather', 'tie-dye': 'tie-dye', film: 'film' } as const;
 
-/** The garment colours: those that came with the library, and the seller's own. */
+/** Garment colours, typefaces, palettes and words: what shipped, and the seller's own. */
 export function Materials() {
   const { data: garments, isError, refetch } = useGarmentsQuery();
   const [add] = useAddGarmentMutation();
@@ -129,12 +131,16 @@ export function Materials() {
           </li>
         ))}
       </ul>
-      <h2 className="mt-4 text-xl">Palettes</h2>
+      <Typefaces />
+      <h2 className="mt-8 text-xl">Palettes</h2>
       <p className="mt-1 mb-3 text-muted">
         Kept from the inks of a design, under Palette, and added to another there.
       </p>
-      <div className="max-w-2xl pb-8">
+      <div className="max-w-2xl">
         <SavedPalettes />
+      </div>
+      <div className="pb-8">
+        <OwnWords />
       </div>
       {editing && (
         <GarmentDialog

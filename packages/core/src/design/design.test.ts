@@ -295,7 +295,7 @@ describe('edits', () => {
   it('call a part by its words when it has no name', () => {
     const design = readDesign(json(join(DEMO, 'designs/moth-ledger-society.brelm.json')));
     const unnamed = design.parts.find((p) => p.name === '')!;
-    expect(partTitle(unnamed)).toBe('counted by lantern, nightly');
+    expect(partTitle(unnamed)).toBe('MOTH LEDGER SOCIETY');
   });
 });
 

@@ -183,7 +183,8 @@ export interface FindOptions {
 
 function pattern(find: string, { matchCase, wholeWords }: FindOptions): RegExp {
   const plain = find.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
-  const text = wholeWords ? `(?<![\\p{L}\\p{N}])${plain}(?![\\p{L}\\p{N}])` : plain;
+  // An apostrophe with a letter on its other side is within a word.
+  const text = wholeWords ? `(?<![\\p{L}\\p{N}]|\\p{L}['’])${plain}(?![\\p{L}\\p{N}]|['’]\\p{L})` : plain;
   return new RegExp(text, matchCase ? 'gu' : 'giu');
 }
 
@@ -197,23 +198,28 @@ export function countFound(design: Design, find: string, options: FindOptions): 
     .reduce((n, l) => n + [...l.text.matchAll(wanted)].length, 0);
 }
 
+/** A line with `by` wherever `find` stands in it; letters keep their looks. The same line when it does not. */
+export function replaceInLine(
+  line: LetteringLine,
+  find: string,
+  by: string,
+  options: FindOptions,
+): LetteringLine {
+  let changed = line;
+  // From the end, so that the places of those before stay right.
+  for (const { index, 0: found } of [...line.text.matchAll(pattern(find, options))].reverse()) {
+    const text = changed.text.slice(0, index) + by + changed.text.slice(index + found.length);
+    changed = { ...changed, text, spans: movedSpans(changed.spans, index, found.length, by.length) };
+  }
+  return changed;
+}
+
 /** Edits that put `by` wherever `find` stands in the lettering of a design; locked parts are left alone. */
 export function replaceEdits(design: Design, find: string, by: string, options: FindOptions): Edit[] {
   if (find === '') return [];
-  const wanted = pattern(find, options);
   return design.parts.flatMap((part): Edit[] => {
     if (part.kind !== 'lettering' || part.locked) return [];
-    const lines = part.lines.map((line) => {
-      // From the end, so that the places of those before stay right.
-      let changed = line;
-      for (const match of [...line.text.matchAll(wanted)].reverse()) {
-        const text =
-          changed.text.slice(0, match.index) + by + changed.text.slice(match.index + match[0].length);
-        const spans = movedSpans(changed.spans, match.index, match[0].length, by.length);
-        changed = { ...changed, text, spans };
-      }
-      return changed;
-    });
+    const lines = part.lines.map((line) => replaceInLine(line, find, by, options));
     return lines.some((l, i) => l !== part.lines[i])
       ? [{ op: 'updatePart', part: part.id, change: { lines } }]
       : [];

@@ -20,9 +20,11 @@ export const wordsOf = (part: LetteringPart): string => part.lines.map((l) => l.
  */
 export function reworded(part: LetteringPart, words: string, boxOf: (part: Part) => Box): LetteringPart {
   if (words === wordsOf(part)) return part;
-  const lines = words
-    .split('\n')
-    .map((text, i) => ({ ...part.lines[Math.min(i, part.lines.length - 1)], text }));
+  const lines = words.split('\n').map((text, i) => {
+    const like = part.lines[Math.min(i, part.lines.length - 1)];
+    // The looks of single letters belong to the words that were there.
+    return { ...like, text, spans: like.text === text ? like.spans : [] };
+  });
   const said = { ...part, lines };
   const [before, after] = [boxOf(part), boxOf(said)];
   if (isEmptyBox(before) || isEmptyBox(after)) return said;

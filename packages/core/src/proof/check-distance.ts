@@ -1,5 +1,5 @@
 import { partIn, colourwayOf, partTitle, type LetteringPart } from '../design';
-import { groupBounds, type Materials } from '../drawing';
+import { groupBounds, letteringBlock, type Materials } from '../drawing';
 import { pathBounds } from '../geometry';
 import { safeBox } from '../spec';
 import { pxToMm } from '../units';
@@ -40,9 +40,15 @@ export function distanceFindings(input: CheckInput): Finding[] {
   for (const given of input.design.parts) {
     const part = partIn(given, chosen);
     if (part.kind !== 'lettering' || part.hidden || !part.mustRead) continue;
-    for (const line of part.lines) {
-      const height = letterHeight(line, input.materials);
-      if (height === null) continue;
+    const block = letteringBlock(part, input.materials, () => null);
+    for (const [i, line] of part.lines.entries()) {
+      const own = letterHeight(line, input.materials);
+      if (own === null) continue;
+      // A measure sets lines larger or smaller than their size says.
+      const set = block.letters.find(
+        (l) => l.line === i && !line.spans.some((s) => s.from <= l.from && l.from < s.to),
+      );
+      const height = own * ((set?.size ?? line.size) / line.size);
       const mm = pxToMm(height * Math.abs(part.place.scaleY), drawing.dpi);
       if (!smallest || mm < smallest.mm) smallest = { part, mm };
     }

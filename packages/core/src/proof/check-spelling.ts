@@ -1,4 +1,4 @@
-import { partTitle, type Edit, type LetteringPart } from '../design';
+import { partTitle, replaceInLine, type Edit, type LetteringPart } from '../design';
 import { groupBounds } from '../drawing';
 import { regionOf } from './region';
 import type { DrawnInput, Finding } from './types';
@@ -13,13 +13,11 @@ function inCaseOf(word: string, like: string): string {
   return word;
 }
 
-function replaceIn(part: LetteringPart, word: string, by: string): Edit {
-  const lines = part.lines.map((line) => ({
-    ...line,
-    text: line.text.replace(WORD, (w) => (w === word ? by : w)),
-  }));
-  return { op: 'updatePart', part: part.id, change: { lines } };
-}
+const EXACTLY = { matchCase: true, wholeWords: true };
+const withWord = (part: LetteringPart, word: string, by: string): LetteringPart => ({
+  ...part,
+  lines: part.lines.map((line) => replaceInLine(line, word, by, EXACTLY)),
+});
 
 /** Words of the lettering that no dictionary at hand has. A name or a joke may well be right: a note. */
 export function spellingFindings(input: DrawnInput): Finding[] {
@@ -55,11 +53,7 @@ export function spellingFindings(input: DrawnInput): Finding[] {
                 word: d.word,
                 by: inCaseOf(d.meant[Math.min(n, d.meant.length - 1)], d.word),
               }));
-              let mended = part;
-              for (const c of chosen) {
-                const edit = replaceIn(mended, c.word, c.by);
-                if (edit.op === 'updatePart') mended = { ...mended, ...edit.change } as LetteringPart;
-              }
+              const mended = chosen.reduce((p, c) => withWord(p, c.word, c.by), part);
               return {
                 id: `spelling-${n + 1}`,
                 title: `Write ${chosen.map((c) => `“${c.by}”`).join(' and ')}`,

@@ -1,0 +1,147 @@
+import { Trash2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { FontFileButton } from '../lettering';
+import {
+  reasonOf,
+  useDesignsQuery,
+  useFaceSampleQuery,
+  useRemoveTypefaceMutation,
+  useTypefacesQuery,
+  type TypefaceEntry,
+} from '../store/api';
+import { IconButton, notify } from '../ui';
+
+const WORDS = 'Count owls by night';
+const SHOWN = 12;
+
+function Sample({ id, words }: { id: string; words: string }) {
+  const { data } = useFaceSampleQuery({ id, text: words });
+  if (!data) return <span className="block h-9" />;
+  return (
+    <svg
+      aria-hidden
+      className="block h-9 w-full"
+      viewBox={`0 ${data.top - 4} ${Math.max(1, data.width)} ${Math.max(60, data.bottom - data.top) + 8}`}
+      preserveAspectRatio="xMinYMid meet"
+    >
+      <path d={data.path} fill="currentColor" />
+    </svg>
+  );
+}
+
+/** The typefaces in the seller's own words, with their licences and where they are used. */
+export function Typefaces() {
+  const { data: typefaces = [], isError, refetch } = useTypefacesQuery();
+  const { data: designs = [] } = useDesignsQuery({ archived: false });
+  const [remove] = useRemoveTypefaceMutation();
+  const [sought, setSought] = useState('');
+  const [words, setWords] = useState('');
+  const [all, setAll] = useState(false);
+  const used = useMemo(() => {
+    const names = new Map<string, string[]>();
+    for (const { document } of designs) {
+      const faces = new Set(
+        document.parts.flatMap((p) =>
+          p.kind === 'lettering'
+            ? p.lines.flatMap((l) => [l.face, ...(l.spans ?? []).flatMap((s) => s.face ?? [])])
+            : [],
+        ),
+      );
+      for (const face of faces) names.set(face, [...(names.get(face) ?? []), document.name]);
+    }
+    return names;
+  }, [designs]);
+  const wanted = sought.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = typefaces.filter((t) => wanted.every((w) => t.words.includes(w)));
+  const shown = all ? found : found.slice(0, SHOWN);
+  const licenceOf = (t: TypefaceEntry) =>
+    t.facts ? t.facts.licence.slice(0, 90) || 'says no licence' : t.licence;
+  return (
+    <section aria-label="Typefaces">
+      <h2 className="mt-8 text-xl">Typefaces</h2>
+      <p className="mt-1 text-muted">
+        {typefaces.length} are here. Those that ship may be used on goods for sale; of your own, Brelm shows
+        what the file says.
+      </p>
+      <div className="mt-3 flex flex-wrap items-center gap-2">
+        <input
+          type="search"
+          aria-label="Find a typeface by name or feel"
+          placeholder="A name or a feel"
+          className="field !h-8 max-w-xs flex-1"
+          value={sought}
+          onChange={(e) => setSought(e.target.value)}
+        />
+        <input
+          aria-label="Words to show typefaces in"
+          placeholder={WORDS}
+          maxLength={40}
+          className="field !h-8 max-w-xs flex-1"
+          value={words}
+          onChange={(e) => setWords(e.target.value)}
+        />
+        <span className="flex-1" />
+        <FontFileButton />
+      </div>
+      {isError && (
+        <p className="mt-3">
+          The typefaces could not be read.{' '}
+          <button type="button" className="text-spruce underline" onClick={() => void refetch()}>
+            Try again
+          </button>
+        </p>
+      )}
+      <ul className="mt-3 divide-y divide-line rounded-md border border-line bg-card">
+        {shown.map((t) => (
+          <li key={t.id} className="flex items-center gap-4 px-3 py-2">
+            <span className="w-52 shrink-0">
+              <span className="block truncate font-medium">{t.name}</span>
+              <span className="block truncate text-[12.5px] text-muted" title={licenceOf(t)}>
+                {t.group} · {licenceOf(t)}
+              </span>
+              {t.facts && (
+                <span className="block truncate text-[12.5px] text-muted">
+                  {t.facts.glyphs} forms · {t.facts.covers.join(', ')}
+                  {t.facts.axes.length > 0 && ` · axes ${t.facts.axes.join(', ')}`} · embedding:{' '}
+                  {t.facts.embedding}
+                </span>
+              )}
+            </span>
+            <span className="block min-w-0 flex-1 overflow-hidden">
+              <Sample id={t.id} words={words.trim() || WORDS} />
+            </span>
+            <span
+              className="w-40 shrink-0 truncate text-[12.5px] text-muted"
+              title={used.get(t.id)?.join(', ')}
+            >
+              {used.get(t.id)?.join(', ') ?? 'not used'}
+            </span>
+            {t.facts && (
+              <IconButton
+                label={`Remove ${t.name}`}
+                onClick={() =>
+                  void remove(t.id)
+                    .unwrap()
+                    .then(
+                      () => notify('done', `${t.name} is removed.`),
+                      (error: unknown) => notify('fault', `${t.name} stays. ${reasonOf(error)}`),
+                    )
+                }
+              >
+                <Trash2 size={15} />
+              </IconButton>
+            )}
+          </li>
+        ))}
+      </ul>
+      {found.length === 0 && typefaces.length > 0 && (
+        <p className="mt-2 text-muted">No typeface is called that, or feels like that.</p>
+      )}
+      {found.length > SHOWN && (
+        <button type="button" className="mt-2 text-spruce hover:underline" onClick={() => setAll(!all)}>
+          {all ? 'Show fewer' : `Show all ${found.length}`}
+        </button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,189 @@
+import { join } from 'node:path';
+import type { Browser, Page } from 'playwright-core';
+import { Brelm, launch, onScreen, ROOT, saved, serious, watch } from './brelm';
+
+jest.setTimeout(240_000);
+
+const brelm = new Brelm();
+let browser: Browser;
+let page: Page;
+let faults: string[];
+
+beforeAll(async () => {
+  const address = await brelm.start();
+  browser = await launch();
+  page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  faults = watch(page);
+  await page.goto(address);
+  await page.getByRole('link', { name: 'Count Owls Not Sheep', exact: true }).click();
+  await page.getByTestId('board').waitFor();
+});
+afterAll(async () => {
+  await browser?.close();
+  await brelm.clean();
+});
+
+const stack = () => page.locator('aside[aria-label="Stack"]');
+const row = (name: string) =>
+  stack().locator('li > div > button[aria-expanded]', { hasText: name }).first();
+const words = () => page.getByLabel('Words of line 1');
+const typed = () => page.getByLabel('Words on the board');
+const undone = (label: string) => page.getByRole('button', { name: `Undo: ${label}`, exact: true }).waitFor();
+const field = (label: string) => stack().getByLabel(label, { exact: true });
+
+describe('typing on the board', () => {
+  it('begins with a double-click on words that run round a ring, and goes into the design', async () => {
+    // The top of the ring: (2250, 2340) less the radius and half of the letters.
+    await page.locator('canvas').first().waitFor();
+    const at = await onScreen(page, 2250, 500);
+    await page.mouse.dblclick(at[0], at[1]);
+    await typed().waitFor();
+    await page.keyboard.press('End');
+    await page.keyboard.type(' TWICE');
+    await undone('Type');
+    expect(await words().inputValue()).toBe('COUNT OWLS TWICE');
+    await page.keyboard.press('Control+z');
+    await page.waitForFunction(
+      () =>
+        (document.querySelector('input[aria-label="Words of line 1"]') as HTMLInputElement).value ===
+        'COUNT OWLS',
+    );
+    await page.keyboard.press('Escape');
+    await typed().waitFor({ state: 'detached' });
+  });
+
+  it('splits a line, pastes plain words, and ends at a press beside them', async () => {
+    await page.locator('body').press('Enter');
+    await typed().waitFor();
+    await page.keyboard.press('End');
+    await page.keyboard.press('Enter');
+    await page.keyboard.insertText('by night');
+    await page.getByLabel('Words of line 2').waitFor();
+    await undone('Type');
+    expect(await page.getByLabel('Words of line 2').inputValue()).toBe('by night');
+    await page.getByTestId('type-layer').click({ position: { x: 40, y: 400 } });
+    await typed().waitFor({ state: 'detached' });
+    await page.getByRole('button', { name: 'Remove line 2' }).click();
+    await undone('Remove a line');
+  });
+
+  it('selects letters, which then take an ink and a size of their own', async () => {
+    await page.getByRole('button', { name: 'type on the board' }).click();
+    await typed().waitFor();
+    await page.keyboard.press('Home');
+    await page.keyboard.press('Shift+ArrowRight');
+    await stack()
+      .getByRole('button', { name: /^Letters “C”/ })
+      .waitFor();
+    if (!(await field('Size %').isVisible()))
+      await stack()
+        .getByRole('button', { name: /^Letters/ })
+        .click();
+    await field('Size %').fill('140');
+    await field('Size %').press('Enter');
+    await undone('Size of letters');
+    await page.keyboard.press('Escape');
+    await saved(page);
+  });
+});
+
+describe('the typefaces', () => {
+  it('are found by a feel, shown in the words, and chosen by the keyboard alone', async () => {
+    await stack().getByRole('button', { name: 'Typeface Alfa Slab One' }).first().click();
+    await page.getByLabel('Find a typeface').waitFor();
+    await page
+      .getByRole('button', { name: /^Alfa Slab One, / })
+      .locator('path')
+      .waitFor({ state: 'attached' });
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.type('cowboy rye');
+    await page.getByText('1 typeface', { exact: true }).waitFor();
+    await page.keyboard.press('Enter');
+    await undone('Change the typeface');
+    await stack().getByRole('button', { name: 'Typeface Rye' }).first().waitFor();
+  });
+
+  it('take an own font, and refuse what is none', async () => {
+    await stack().getByRole('button', { name: 'Typeface Rye' }).first().click();
+    await page.getByTestId('font-input').setInputFiles(join(ROOT, 'demo/samples/mushroom.svg'));
+    await page.getByText(/mushroom.svg was not taken.*no TTF/).waitFor();
+    await page
+      .getByTestId('font-input')
+      .setInputFiles(join(ROOT, 'node_modules/@expo-google-fonts/lobster/400Regular/Lobster_400Regular.ttf'));
+    await page.getByText('Lobster is ready to use.').waitFor();
+    await page.getByRole('button', { name: 'Lobster, own', exact: true }).click();
+    await stack().getByRole('button', { name: 'Typeface Lobster' }).first().waitFor();
+    await saved(page);
+  });
+
+  it('that lack a letter say so, and which have it', async () => {
+    await words().fill('COUNT OWLŻ★');
+    await stack()
+      .getByText(/has no ★/)
+      .waitFor();
+    await stack().getByRole('button', { name: 'Which typefaces have?' }).click();
+    await stack().getByRole('button', { name: 'Noto Sans Symbols 2' }).waitFor();
+    await words().fill('COUNT OWLS');
+  });
+});
+
+describe('what lettering can be made to do', () => {
+  it('is set by the keyboard: measure, envelope, decorations, a style; each step undone', async () => {
+    await stack()
+      .getByRole('button', { name: /^Measure/ })
+      .click();
+    await stack().getByLabel('All lines to one width').check();
+    await undone('Set to measure');
+    await stack()
+      .getByRole('button', { name: /^Envelope/ })
+      .click();
+    await stack().getByLabel('Shape').selectOption('swell');
+    await stack().getByLabel('Strength').press('ArrowRight');
+    await undone('Change the envelope');
+    await stack().getByLabel('Shape').selectOption('net');
+    await stack().getByLabel('Down %').fill('20');
+    await stack().getByLabel('Down %').press('Enter');
+    await undone('Change the envelope');
+    expect(await serious(page)).toEqual([]);
+    await stack().getByRole('button', { name: 'Styles…' }).click();
+    await page.getByRole('button', { name: 'Put on the style Owl comic' }).waitFor();
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Put on the style Owl comic' }).click();
+    await undone('Style Owl comic');
+    await saved(page);
+  });
+
+  it('comes apart into letters, and together again', async () => {
+    await stack().getByRole('button', { name: 'To outlines' }).click();
+    await undone('To outlines');
+    await page.getByRole('button', { name: /^Make COUNT OWLS words again/ }).click();
+    await undone('Back to words');
+    expect(await words().inputValue()).toBe('COUNT OWLS');
+  });
+
+  it('is found and replaced in the whole design', async () => {
+    await page.locator('body').press('Control+h');
+    await page.getByLabel('Find', { exact: true }).fill('sheep');
+    await page.getByText('Found 1 time').waitFor();
+    await page.getByLabel('Replace by').fill('MOTHS');
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('Enter');
+    await row('NOT SHEEP').waitFor();
+    await undone('Replace words');
+    await row('NOT SHEEP').click();
+    expect(await words().inputValue()).toBe('NOT MOTHS');
+  });
+
+  it('marks a doubtful word quietly, with what may be meant; it can be said to be right', async () => {
+    await words().fill('NOT SHEAP');
+    const doubt = stack().getByLabel('Doubtful words');
+    await doubt
+      .getByRole('button', { name: /^Write .* instead of SHEAP/ })
+      .first()
+      .waitFor({ timeout: 60_000 });
+    await doubt.getByRole('button', { name: 'Add SHEAP to my words' }).click();
+    await doubt.waitFor({ state: 'detached' });
+    await saved(page);
+    expect(faults).toEqual([]);
+  });
+});
