@@ -47,7 +47,7 @@ await withBoard(async (address, page, browser) => {
       await frame();
     }
   };
-  await page.locator('body').press('Enter');
+  await page.getByRole('button', { name: 'type on the board' }).click();
   await page.getByLabel('Words on the board').waitFor();
   await page.keyboard.press('End');
   await type(40);

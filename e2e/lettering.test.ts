@@ -24,8 +24,7 @@ afterAll(async () => {
 });
 
 const stack = () => page.locator('aside[aria-label="Stack"]');
-const row = (name: string) =>
-  stack().locator('li > div > button[aria-expanded]', { hasText: name }).first();
+const row = (name: string) => stack().locator('li > div > button[aria-expanded]', { hasText: name }).first();
 const words = () => page.getByLabel('Words of line 1');
 const typed = () => page.getByLabel('Words on the board');
 const undone = (label: string) => page.getByRole('button', { name: `Undo: ${label}`, exact: true }).waitFor();
@@ -53,7 +52,10 @@ describe('typing on the board', () => {
   });
 
   it('splits a line, pastes plain words, and ends at a press beside them', async () => {
-    await page.locator('body').press('Enter');
+    // Chosen on the board, the Enter key begins.
+    const at = await onScreen(page, 2250, 500);
+    await page.mouse.click(at[0], at[1]);
+    await page.keyboard.press('Enter');
     await typed().waitFor();
     await page.keyboard.press('End');
     await page.keyboard.press('Enter');

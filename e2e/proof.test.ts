@@ -181,7 +181,7 @@ describe('garment colours', () => {
     await read('name,value\nMire,#2e3a2f\n');
     await page.getByText('1 garment colour added.').waitFor();
     await page.getByLabel('Find a garment colour').fill('mire');
-    expect(await page.locator('main li').count()).toBe(1);
+    expect(await page.getByRole('list', { name: 'Garment colours' }).getByRole('listitem').count()).toBe(1);
     await page.getByRole('button', { name: 'Remove Mire' }).click();
     await page.getByText('No colour is called that.').waitFor();
     expect(faults).toEqual([]);

@@ -25,6 +25,8 @@ export function useKeys(table: Record<string, () => void>): void {
   useEffect(() => {
     const down = (e: KeyboardEvent) => {
       if (e.defaultPrevented || e.altKey || isTyping(e.target)) return;
+      // Enter presses what has the focus.
+      if (e.key === 'Enter' && (e.target as Element).closest?.('button, a, summary, input')) return;
       if (document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return;
       const action = current.current[nameOf(e)];
       if (!action) return;

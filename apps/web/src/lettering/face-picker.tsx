@@ -5,12 +5,12 @@ import { FACE_GROUPS } from '@brelm/core/type';
 import {
   reasonOf,
   useAddTypefaceMutation,
-  useFaceSampleQuery,
   useSetFavouriteMutation,
   useTypefacesQuery,
   type TypefaceEntry,
 } from '../store/api';
 import { FileButton, Modal, notify } from '../ui';
+import { FaceSample } from './face-sample';
 
 const ROW = 60;
 const FONT_FILES = '.ttf,.otf,.woff,.woff2,.ttc,.otc,font/ttf,font/otf,font/woff,font/woff2';
@@ -45,24 +45,6 @@ export const FontFileButton = ({ onFaces }: { onFaces?: (faces: TypefaceEntry[])
     </FileButton>
   );
 };
-
-/** Words in a typeface, as large as the row allows. */
-function FaceSample({ id, words }: { id: string; words: string }) {
-  const { data, isError } = useFaceSampleQuery({ id, text: words });
-  if (isError) return <span className="text-[12.5px] text-muted">cannot be shown</span>;
-  if (!data) return <span className="block h-8" />;
-  const height = Math.max(60, data.bottom - data.top);
-  return (
-    <svg
-      aria-hidden
-      className="block h-9 w-full"
-      viewBox={`0 ${data.top - 4} ${Math.max(1, data.width)} ${height + 8}`}
-      preserveAspectRatio="xMinYMid meet"
-    >
-      <path d={data.path} fill="currentColor" />
-    </svg>
-  );
-}
 
 /** Every typeface, shown in the seller's own words; rows come in as they are scrolled to. */
 export function FacePicker({

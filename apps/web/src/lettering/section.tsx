@@ -52,17 +52,18 @@ export function Slider({
 }) {
   const shown = Math.round(value * 100) / 100;
   return (
-    <label className="block">
-      <span className="flex text-[11.5px] text-muted">
+    <div>
+      <span aria-hidden className="flex text-[11.5px] text-muted">
         {label}
-        <output className="ml-auto">
+        <span className="ml-auto">
           {shown}
           {unit}
-        </output>
+        </span>
       </span>
       <input
         type="range"
         aria-label={label}
+        aria-valuetext={`${shown}${unit}`}
         className="block h-5 w-full accent-spruce"
         min={min}
         max={max}
@@ -70,6 +71,6 @@ export function Slider({
         value={value}
         onChange={(e) => onChange(Number(e.target.value))}
       />
-    </label>
+    </div>
   );
 }

@@ -88,7 +88,7 @@ export function TypeLayer({
     setRange([0, area.value.length]);
   }, []);
   // The letters that are selected here are those that the settings show, and the other way round.
-  const known = useRef(letters);
+  const told = useRef('');
   useEffect(() => {
     const from = placeOf(lines, range[0]);
     const to = placeOf(lines, range[1]);
@@ -96,17 +96,21 @@ export function TypeLayer({
       range[0] < range[1] && from.line === to.line
         ? { part: part.id, line: from.line, from: from.index, to: to.index }
         : null;
-    known.current = next;
+    const said = JSON.stringify(next);
+    if (told.current === said) return;
+    told.current = said;
     setLetters(next);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- only what is selected here counts
-  }, [range]);
+  }, [range, lines, part.id, setLetters]);
   useEffect(() => {
-    if (!letters || letters === known.current || letters.part !== part.id) return;
-    known.current = letters;
+    // What was chosen in the settings; what was told to them from here comes back and is known.
+    if (!letters || letters.part !== part.id || JSON.stringify(letters) === told.current) return;
+    told.current = JSON.stringify(letters);
     const at = (index: number) => indexOf(part.lines, { line: letters.line, index });
-    field.current?.setSelectionRange(at(letters.from), at(letters.to));
-    setRange([at(letters.from), at(letters.to)]);
-  }, [letters, part]);
+    const [from, to] = [at(letters.from), at(letters.to)];
+    field.current?.setSelectionRange(from, to);
+    setRange([from, to]);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only a new choice counts
+  }, [letters]);
 
   const typed = (value: string) => {
     const next = typeOver(lines, value);
@@ -206,7 +210,8 @@ export function TypeLayer({
       <textarea
         ref={field}
         aria-label="Words on the board"
-        className="pointer-events-none absolute h-px w-px opacity-0"
+        wrap="off"
+        className="pointer-events-none absolute h-px w-px overflow-hidden whitespace-pre opacity-0"
         style={{ left: bar?.[0][0] ?? 0, top: bar?.[0][1] ?? 0 }}
         spellCheck={false}
         maxLength={10000}

@@ -90,7 +90,7 @@ export function Materials() {
           {words ? 'No colour is called that.' : 'There are no garment colours yet.'}
         </p>
       )}
-      <ul className="mt-4 grid grid-cols-2 gap-2 lg:grid-cols-3">
+      <ul aria-label="Garment colours" className="mt-4 grid grid-cols-2 gap-2 lg:grid-cols-3">
         {shown.map((g) => (
           <li key={g.id} className="flex items-center gap-3 rounded-md border border-line bg-card p-2">
             <span

@@ -1,10 +1,9 @@
 import { Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { FontFileButton } from '../lettering';
+import { FaceSample, FontFileButton } from '../lettering';
 import {
   reasonOf,
   useDesignsQuery,
-  useFaceSampleQuery,
   useRemoveTypefaceMutation,
   useTypefacesQuery,
   type TypefaceEntry,
@@ -13,21 +12,6 @@ import { IconButton, notify } from '../ui';
 
 const WORDS = 'Count owls by night';
 const SHOWN = 12;
-
-function Sample({ id, words }: { id: string; words: string }) {
-  const { data } = useFaceSampleQuery({ id, text: words });
-  if (!data) return <span className="block h-9" />;
-  return (
-    <svg
-      aria-hidden
-      className="block h-9 w-full"
-      viewBox={`0 ${data.top - 4} ${Math.max(1, data.width)} ${Math.max(60, data.bottom - data.top) + 8}`}
-      preserveAspectRatio="xMinYMid meet"
-    >
-      <path d={data.path} fill="currentColor" />
-    </svg>
-  );
-}
 
 /** The typefaces in the seller's own words, with their licences and where they are used. */
 export function Typefaces() {
@@ -66,7 +50,7 @@ export function Typefaces() {
       <div className="mt-3 flex flex-wrap items-center gap-2">
         <input
           type="search"
-          aria-label="Find a typeface by name or feel"
+          aria-label="Find typefaces"
           placeholder="A name or a feel"
           className="field !h-8 max-w-xs flex-1"
           value={sought}
@@ -108,7 +92,7 @@ export function Typefaces() {
               )}
             </span>
             <span className="block min-w-0 flex-1 overflow-hidden">
-              <Sample id={t.id} words={words.trim() || WORDS} />
+              <FaceSample id={t.id} words={words.trim() || WORDS} />
             </span>
             <span
               className="w-40 shrink-0 truncate text-[12.5px] text-muted"
