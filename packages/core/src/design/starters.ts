@@ -26,6 +26,7 @@ export function reworded(part: LetteringPart, words: string, boxOf: (part: Part)
     return { ...like, text, spans: like.text === text ? like.spans : [] };
   });
   const said = { ...part, lines };
+  if (part.baseline.kind !== 'straight') return fitted(part, said, boxOf);
   const [before, after] = [boxOf(part), boxOf(said)];
   if (isEmptyBox(before) || isEmptyBox(after)) return said;
   const k = Math.min(1, boxWidth(before) / Math.max(1e-9, boxWidth(after)));
@@ -45,6 +46,15 @@ export function reworded(part: LetteringPart, words: string, boxOf: (part: Part)
       scaleY: scaleY * k,
     },
   };
+}
+
+/** Lettering that runs along something keeps its place, and gets smaller letters where the words are longer. */
+function fitted(part: LetteringPart, said: LetteringPart, boxOf: (part: Part) => Box): LetteringPart {
+  const straight = (p: LetteringPart) => boxOf({ ...p, baseline: { kind: 'straight' }, envelope: null });
+  const [before, after] = [straight(part), straight(said)];
+  if (isEmptyBox(before) || isEmptyBox(after)) return said;
+  const k = Math.min(1, boxWidth(before) / Math.max(1e-9, boxWidth(after)));
+  return { ...said, lines: said.lines.map((l) => ({ ...l, size: l.size * k })) };
 }
 
 /** A design whose inks have a colourway's values, which then is its base; other colourways are dropped. */

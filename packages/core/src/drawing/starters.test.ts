@@ -101,6 +101,22 @@ describe('starters', () => {
     expect(make({ words: { word: '   ' } }).parts[0]).toMatchObject({ lines: [{ text: 'OWLS' }] });
   });
 
+  it('keep a ring as large as it was, and make longer words smaller on it', () => {
+    const from = starter();
+    const ring = {
+      ...(from.parts[0] as LetteringPart),
+      baseline: {
+        ...{ kind: 'ring', radius: 200, start: 0, direction: 'clockwise' },
+        ...{ side: 'outside', halves: false, separator: '' },
+      } as LetteringPart['baseline'],
+    };
+    const long = reworded(ring, 'MIDNIGHT OWLS', boxOf);
+    expect([long.baseline, long.place]).toEqual([ring.baseline, ring.place]);
+    const wide = (p: LetteringPart) => boxWidth(boxOf({ ...p, baseline: { kind: 'straight' } }));
+    expect(wide(long)).toBeCloseTo(wide(ring), 1);
+    expect(reworded(ring, 'O', boxOf).lines[0].size).toBe(ring.lines[0].size);
+  });
+
   it('keep turned words about their middle, too', () => {
     const turned = { ...(starter().parts[0] as LetteringPart), place: { ...place(450, 300), turn: 30 } };
     const after = reworded(turned, 'MANY MORE OWLS', boxOf);

@@ -1,6 +1,7 @@
 import { zlibSync } from 'fflate';
 import { faceBytes, loadHarfBuzz } from '../../testing/base';
-import { containerOf, createTypeface, fontFacts, fontsIn, unpackWoff } from './index';
+import { isFinitePath } from '../geometry';
+import { containerOf, createTypeface, fontFacts, fontsIn, plainWords, unpackWoff } from './index';
 
 /** A WOFF 1.0 file around an sfnt, every table packed (W3C Recommendation, section 3). */
 function packWoff(sfnt: Uint8Array): Uint8Array {
@@ -30,6 +31,28 @@ function packWoff(sfnt: Uint8Array): Uint8Array {
     out.set(t.head.subarray(4, 8), row + 16);
     out.set(t.data, at);
     at += (t.data.length + 3) & ~3;
+  });
+  return out;
+}
+
+/** A TrueType collection of these fonts, one behind the other (OpenType specification, TTC header). */
+function collect(fonts: Uint8Array[]): Uint8Array {
+  const head = 12 + 4 * fonts.length;
+  const out = new Uint8Array(head + fonts.reduce((n, f) => n + ((f.length + 3) & ~3), 0));
+  const view = new DataView(out.buffer);
+  out.set([0x74, 0x74, 0x63, 0x66, 0, 1, 0, 0]);
+  view.setUint32(8, fonts.length);
+  let at = head;
+  fonts.forEach((font, i) => {
+    view.setUint32(12 + 4 * i, at);
+    out.set(font, at);
+    const tables = view.getUint16(at + 4);
+    // Tables are counted from the start of the file.
+    for (let t = 0; t < tables; t++) {
+      const row = at + 12 + t * 16 + 8;
+      view.setUint32(row, view.getUint32(row) + at);
+    }
+    at += (font.length + 3) & ~3;
   });
   return out;
 }
@@ -78,5 +101,51 @@ describe('a font file', () => {
     const garbled = woff.slice();
     garbled.fill(7, woff.length - 3000);
     expect(() => unpackWoff(garbled)).toThrow('cannot be unpacked');
+  });
+
+  it('of several fonts gives each of them', async () => {
+    const hb = await loadHarfBuzz();
+    const collection = collect([new Uint8Array(faceBytes('rye')), new Uint8Array(faceBytes('anton'))]);
+    expect([containerOf(collection), fontsIn(collection)]).toEqual(['collection', 2]);
+    expect([0, 1].map((i) => fontFacts(collection, i).family)).toEqual(['Rye', 'Anton']);
+    for (const [i, id] of ['rye', 'anton'].entries()) {
+      const plain = createTypeface(hb, id, new Uint8Array(faceBytes(id)));
+      expect(createTypeface(hb, 'own', collection, i).shape('Owl')).toEqual(plain.shape('Owl'));
+    }
+  });
+
+  it('whose outlines are garbled still gives finite ones, or none', async () => {
+    const hb = await loadHarfBuzz();
+    const bytes = rye();
+    const view = new DataView(bytes.buffer);
+    for (let i = 0; i < view.getUint16(4); i++) {
+      const row = 12 + i * 16;
+      if (String.fromCharCode(...bytes.subarray(row, row + 4)) !== 'glyf') continue;
+      const [at, length] = [view.getUint32(row + 8), view.getUint32(row + 12)];
+      for (let k = 0; k < length; k++) bytes[at + k] = (k * 7919 + 13) & 255;
+    }
+    const face = createTypeface(hb, 'garbled', bytes);
+    for (const glyph of face.shape('Moth Ledger & Society')) {
+      expect(isFinitePath(face.outline(glyph.id))).toBe(true);
+      expect(Number.isFinite(glyph.advance)).toBe(true);
+    }
+    expect(Number.isFinite(face.capHeight)).toBe(true);
+  });
+
+  it('whose letters have no width is set, one over the other', async () => {
+    const hb = await loadHarfBuzz();
+    const bytes = rye();
+    const view = new DataView(bytes.buffer);
+    for (let i = 0; i < view.getUint16(4); i++) {
+      const row = 12 + i * 16;
+      if (String.fromCharCode(...bytes.subarray(row, row + 4)) !== 'hmtx') continue;
+      bytes.fill(0, view.getUint32(row + 8), view.getUint32(row + 8) + view.getUint32(row + 12));
+    }
+    const face = createTypeface(hb, 'narrow', bytes);
+    const { path, width } = plainWords('MOTH', face, 100);
+    expect(isFinitePath(path)).toBe(true);
+    expect(path.length).toBeGreaterThan(0);
+    // Kerning may still move them a little.
+    expect(Math.abs(width)).toBeLessThan(60);
   });
 });
