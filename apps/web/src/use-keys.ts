@@ -2,6 +2,8 @@ import { useEffect, useRef } from 'react';
 
 const TEXTLESS = new Set(['checkbox', 'radio', 'color', 'range', 'button', 'file']);
 
+const ARROWS = /^(Arrow|Page|Home|End)/;
+
 /** True where a key belongs to what is being written; a box that is ticked takes only its own keys. */
 export const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLInputElement
@@ -25,6 +27,9 @@ export function useKeys(table: Record<string, () => void>): void {
   useEffect(() => {
     const down = (e: KeyboardEvent) => {
       if (e.defaultPrevented || e.altKey || isTyping(e.target)) return;
+      // A slider and a choice have the arrows to themselves.
+      if (e.target instanceof HTMLInputElement && /^(range|radio)$/.test(e.target.type) && ARROWS.test(e.key))
+        return;
       // Enter presses what has the focus.
       if (e.key === 'Enter' && (e.target as Element).closest?.('button, a, summary, input')) return;
       if (document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return;

@@ -164,7 +164,13 @@ export const Board = forwardRef<
   const chosenPart = selection.length === 1 ? design.parts.find((p) => p.id === selection[0]) : undefined;
   const openLine = chosenPart?.kind === 'line' ? chosenPart : null;
   const found = design.parts.find((p) => p.id === tools.typing);
+  const netted = chosenPart?.kind === 'lettering' && chosenPart.envelope?.kind === 'net';
   const typed = found?.kind === 'lettering' && !found.hidden ? found : null;
+  const { typing, setTyping } = tools;
+  useEffect(() => {
+    // Typing ends when its part is hidden, gone, or no longer the one that is chosen.
+    if (typing && (!typed || !selection.includes(typing))) setTyping(null);
+  }, [typing, typed, selection, setTyping]);
   const colour =
     inkValues(design, colourway).get(tools.look.ink ?? design.inks[0]?.id ?? '') ??
     design.inks[0]?.value ??
@@ -325,6 +331,9 @@ export const Board = forwardRef<
             <Transformer
               ref={transformer}
               keepRatio
+              // A net's points lie where the handles would.
+              resizeEnabled={!netted}
+              rotateEnabled={!netted}
               rotateAnchorOffset={22}
               rotationSnapTolerance={4}
               rotationSnaps={QUARTERS}

@@ -29,6 +29,8 @@ export interface Tools {
   /** The lettering that is typed in on the board; null when none is. */
   typing: string | null;
   setTyping(part: string | null): void;
+  /** Asks what to find and replace in the lettering. */
+  replace(): void;
   /** The letters that are chosen, of one line. */
   letters: LetterRange | null;
   setLetters(letters: LetterRange | null): void;

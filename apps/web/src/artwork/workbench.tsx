@@ -69,6 +69,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
       setTyping,
       letters,
       setLetters,
+      replace: () => setReplacing(true),
     }),
     [tool, look, node, picking, typing, letters],
   );
@@ -129,9 +130,11 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
     Escape: () =>
       tools.picking
         ? tools.endPick()
-        : tools.tool === 'choose'
-          ? dispatch(selected([]))
-          : tools.setTool('choose'),
+        : typing
+          ? setTyping(null)
+          : tools.tool === 'choose'
+            ? dispatch(selected([]))
+            : tools.setTool('choose'),
     Delete: () => edit.remove(selection()),
     Backspace: () => edit.remove(selection()),
     ArrowLeft: nudge(-1, 0),

@@ -128,7 +128,7 @@ export function EnvelopeSettings({ part }: { part: LetteringPart }) {
       )}
       {envelope?.kind === 'net' && (
         <p className="text-[12.5px] text-muted">
-          Drag the net’s sixteen points on the board, or type their moves below.
+          Drag the net’s sixteen points on the board, or type the moves of one.
         </p>
       )}
     </Section>

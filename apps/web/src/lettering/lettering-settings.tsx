@@ -123,6 +123,9 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
         <DecorationSettings part={part} design={design} />
         <div className="flex flex-wrap gap-1.5 border-t border-line pt-2">
           <Button onClick={() => setStyles(true)}>Styles…</Button>
+          <Button title="In all lettering of the design (Ctrl H)" onClick={() => tools.replace()}>
+            Find and replace…
+          </Button>
           <Button
             title="Each letter in turn gets the next ink of the design"
             disabled={design.inks.length < 2}

@@ -95,16 +95,31 @@ export interface PaintOptions {
   surfaces: MakeSurface;
 }
 
-/** Begins a path and lays these outlines in it. */
-export function trace(context: PaintContext, path: PathData): void {
+/**
+ * Begins a path and lays these outlines in it. To be filled, they need no closing: a fill closes what is
+ * open, and browsers look through the whole path each time that a piece of it is closed.
+ */
+export function trace(context: PaintContext, path: PathData, use: 'fill' | 'stroke' = 'stroke'): void {
   context.beginPath();
+  let [sx, sy, closed] = [0, 0, false];
   eachCommand(path, (verb, at) => {
-    if (verb === MOVE) context.moveTo(path[at], path[at + 1]);
-    else if (verb === LINE) context.lineTo(path[at], path[at + 1]);
+    if (verb === MOVE) {
+      [sx, sy, closed] = [path[at], path[at + 1], false];
+      context.moveTo(sx, sy);
+      return;
+    }
+    if (verb === CLOSE) {
+      closed = true;
+      if (use === 'stroke') context.closePath();
+      return;
+    }
+    // What goes on after a close begins where the closed piece did.
+    if (closed && use === 'fill') context.moveTo(sx, sy);
+    closed = false;
+    if (verb === LINE) context.lineTo(path[at], path[at + 1]);
     else if (verb === QUAD) context.quadraticCurveTo(path[at], path[at + 1], path[at + 2], path[at + 3]);
     else if (verb === CUBIC)
       context.bezierCurveTo(path[at], path[at + 1], path[at + 2], path[at + 3], path[at + 4], path[at + 5]);
-    else if (verb === CLOSE) context.closePath();
   });
 }
 
@@ -142,13 +157,13 @@ function paintItem(context: PaintContext, item: DrawingItem, options: PaintOptio
   if (item.clips?.length) {
     context.save();
     for (const clip of item.clips) {
-      trace(context, clip.path);
+      trace(context, clip.path, 'fill');
       context.clip(clip.rule);
     }
   }
   if (item.stroke) strokeItem(context, item, item.stroke, options.view);
   else {
-    trace(context, item.path);
+    trace(context, item.path, 'fill');
     if (item.gradient) {
       context.fillStyle = gradientOf(context, item.gradient);
       // The path is traced already: only the gradient still reads the transform.
@@ -171,7 +186,7 @@ const ASIDE = 30000;
 function fillSoftly(context: PaintContext, item: OutlineItem, deviation: number, matrix: Matrix): void {
   const [a, b, c, d, e, f] = matrix;
   context.setTransform(a, b, c, d, e - ASIDE, f);
-  trace(context, item.path);
+  trace(context, item.path, 'fill');
   context.shadowColor = item.colour;
   context.shadowBlur = 2 * deviation;
   context.shadowOffsetX = ASIDE;
@@ -212,7 +227,7 @@ function strokeItem(
   const { side, dash } = stroke;
   if (side) {
     context.save();
-    trace(context, item.path);
+    trace(context, item.path, 'fill');
     if (side === 'outside') context.rect(-EVERYWHERE, -EVERYWHERE, 2 * EVERYWHERE, 2 * EVERYWHERE);
     context.clip(side === 'outside' ? 'evenodd' : item.rule);
   }
