@@ -95,32 +95,69 @@ export interface PaintOptions {
   surfaces: MakeSurface;
 }
 
+type PathTarget = Pick<
+  PaintContext,
+  'moveTo' | 'lineTo' | 'quadraticCurveTo' | 'bezierCurveTo' | 'closePath'
+>;
+
 /**
- * Begins a path and lays these outlines in it. To be filled, they need no closing: a fill closes what is
- * open, and browsers look through the whole path each time that a piece of it is closed.
+ * Lays outlines in a path. To be filled, they need no closing: a fill closes what is open, and browsers
+ * look through the whole path each time that a piece of it is closed.
  */
-export function trace(context: PaintContext, path: PathData, use: 'fill' | 'stroke' = 'stroke'): void {
-  context.beginPath();
+function layOut(target: PathTarget, path: PathData, use: 'fill' | 'stroke'): void {
   let [sx, sy, closed] = [0, 0, false];
   eachCommand(path, (verb, at) => {
     if (verb === MOVE) {
       [sx, sy, closed] = [path[at], path[at + 1], false];
-      context.moveTo(sx, sy);
+      target.moveTo(sx, sy);
       return;
     }
     if (verb === CLOSE) {
       closed = true;
-      if (use === 'stroke') context.closePath();
+      if (use === 'stroke') target.closePath();
       return;
     }
     // What goes on after a close begins where the closed piece did.
-    if (closed && use === 'fill') context.moveTo(sx, sy);
+    if (closed && use === 'fill') target.moveTo(sx, sy);
     closed = false;
-    if (verb === LINE) context.lineTo(path[at], path[at + 1]);
-    else if (verb === QUAD) context.quadraticCurveTo(path[at], path[at + 1], path[at + 2], path[at + 3]);
+    if (verb === LINE) target.lineTo(path[at], path[at + 1]);
+    else if (verb === QUAD) target.quadraticCurveTo(path[at], path[at + 1], path[at + 2], path[at + 3]);
     else if (verb === CUBIC)
-      context.bezierCurveTo(path[at], path[at + 1], path[at + 2], path[at + 3], path[at + 4], path[at + 5]);
+      target.bezierCurveTo(path[at], path[at + 1], path[at + 2], path[at + 3], path[at + 4], path[at + 5]);
   });
+}
+
+/** Begins a path of the context and lays these outlines in it. */
+export function trace(context: PaintContext, path: PathData, use: 'fill' | 'stroke' = 'stroke'): void {
+  context.beginPath();
+  layOut(context, path, use);
+}
+
+const { Path2D: KeptPath } = globalThis as unknown as { Path2D?: new () => PathTarget };
+const keptPaths = new WeakMap<PathData, PathTarget>();
+
+/**
+ * Fills outlines, or clips to them. Where the platform can keep a path, it is laid out once, however
+ * often it is painted: on the board, in small on the garments, in the next frame.
+ */
+function cover(
+  context: PaintContext,
+  how: 'fill' | 'clip',
+  path: PathData,
+  rule: 'nonzero' | 'evenodd',
+): void {
+  if (!KeptPath) {
+    trace(context, path, 'fill');
+    context[how](rule);
+    return;
+  }
+  let kept = keptPaths.get(path);
+  if (!kept) {
+    keptPaths.set(path, (kept = new KeptPath()));
+    layOut(kept, path, 'fill');
+  }
+  // The context of such a platform takes kept paths, too.
+  (context as unknown as Record<'fill' | 'clip', (path: PathTarget, rule: string) => void>)[how](kept, rule);
 }
 
 function paintItem(context: PaintContext, item: DrawingItem, options: PaintOptions): void {
@@ -156,21 +193,19 @@ function paintItem(context: PaintContext, item: DrawingItem, options: PaintOptio
   context.globalAlpha = alpha * item.opacity;
   if (item.clips?.length) {
     context.save();
-    for (const clip of item.clips) {
-      trace(context, clip.path, 'fill');
-      context.clip(clip.rule);
-    }
+    for (const clip of item.clips) cover(context, 'clip', clip.path, clip.rule);
   }
   if (item.stroke) strokeItem(context, item, item.stroke, options.view);
-  else {
+  else if (item.blur) fillSoftly(context, item, item.blur * Math.max(...axisScales(options.view)), matrix);
+  else if (!item.gradient) {
+    context.fillStyle = item.colour;
+    cover(context, 'fill', item.path, item.rule);
+  } else {
     trace(context, item.path, 'fill');
-    if (item.gradient) {
-      context.fillStyle = gradientOf(context, item.gradient);
-      // The path is traced already: only the gradient still reads the transform.
-      context.setTransform(...multiply(matrix, item.gradient.matrix));
-    } else context.fillStyle = item.colour;
-    if (item.blur) fillSoftly(context, item, item.blur * Math.max(...axisScales(options.view)), matrix);
-    else context.fill(item.rule);
+    context.fillStyle = gradientOf(context, item.gradient);
+    // The path is traced already: only the gradient still reads the transform.
+    context.setTransform(...multiply(matrix, item.gradient.matrix));
+    context.fill(item.rule);
   }
   if (item.clips?.length) context.restore();
   context.globalAlpha = alpha;
@@ -186,6 +221,7 @@ const ASIDE = 30000;
 function fillSoftly(context: PaintContext, item: OutlineItem, deviation: number, matrix: Matrix): void {
   const [a, b, c, d, e, f] = matrix;
   context.setTransform(a, b, c, d, e - ASIDE, f);
+  context.fillStyle = item.colour;
   trace(context, item.path, 'fill');
   context.shadowColor = item.colour;
   context.shadowBlur = 2 * deviation;
