@@ -16,6 +16,8 @@ import type { DrawingFault, Materials, OutlineItem, Shape } from './types';
 
 const ROUND = { join: 'round', cap: 'round', space: 'board' } as const;
 const ALL_HOLES = 1e9;
+/** How far a block's sides may stray from the curves that sweep them, board px: 0.03 mm at 300 dpi. */
+const SWEPT_FLAT = 0.4;
 
 /** An outline grown by `by` board px on each side, in its own ink: itself, and a line over its edge. */
 export function grown(item: OutlineItem, by: number): OutlineItem[] {
@@ -201,7 +203,7 @@ function shadeItems(
   // The way in edge space, where it stays the same while the part is moved.
   const [a, b, c, d] = invert(edge.matrix);
   const [ex, ey] = [a * dx + c * dy, b * dx + d * dy];
-  const swept = edge.derived(path, `block ${ex} ${ey}`, () => blockPath(path, ex, ey));
+  const swept = edge.derived(path, `block ${ex} ${ey}`, () => blockPath(path, ex, ey, SWEPT_FLAT));
   const block: OutlineItem = { ...whole, path: swept };
   if (kind === 'long')
     return [

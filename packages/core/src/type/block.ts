@@ -113,6 +113,18 @@ function separators(
   );
 }
 
+const shapedLines = new WeakMap<LineSettings, { faces: (Typeface | undefined)[]; shaped: ShapedLine }>();
+
+/** A line is shaped once: settings never change, so while one line is typed in the others stay. */
+function shapedOnce(line: LineSettings, find: FindFace): ShapedLine {
+  const faces = [line.face, ...line.spans.flatMap((s) => s.face ?? [])].map(find);
+  const known = shapedLines.get(line);
+  if (known && known.faces.every((f, i) => f === faces[i])) return known.shaped;
+  const shaped = shapeLine(line, find);
+  shapedLines.set(line, { faces, shaped });
+  return shaped;
+}
+
 /**
  * Sets a block of lettering: shapes its lines, fits them to the measure, lays them on the baseline, and
  * bends them in the envelope. The origin is the first line's baseline at the block's left edge, centre or
@@ -122,7 +134,7 @@ export function setBlock(settings: BlockSettings, sources: BlockSources): SetBlo
   const { face, tolerance = 0.25 } = sources;
   const { align, measure, baseline, upright } = settings;
   const shaped = settings.lines.map((line) => {
-    const made = shapeLine(line, face);
+    const made = shapedOnce(line, face);
     return measure ? setToMeasure(made, measure) : made;
   });
   const below = depths(shaped, settings.lines, settings);
