@@ -47,7 +47,7 @@ await withBoard(async (address, page, browser) => {
       await frame();
     }
   };
-  await page.getByRole('button', { name: 'type on the board' }).click();
+  await page.getByRole('button', { name: 'type in place' }).click();
   await page.getByLabel('Words on the board').waitFor();
   await page.keyboard.press('End');
   await type(40);
@@ -60,9 +60,10 @@ await withBoard(async (address, page, browser) => {
   // A letter that the block has not had yet, until nothing more is drawn on the board.
   await page.evaluate(() => {
     window.drawn = 0;
-    const { fill } = CanvasRenderingContext2D.prototype;
+    const { prototype } = window.CanvasRenderingContext2D;
+    const { fill } = prototype;
     const board = document.querySelector('[data-testid="board"] canvas');
-    CanvasRenderingContext2D.prototype.fill = function (...given) {
+    prototype.fill = function (...given) {
       if (this.canvas === board || !this.canvas.isConnected) window.drawn = performance.now();
       return fill.apply(this, given);
     };

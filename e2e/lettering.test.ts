@@ -74,7 +74,7 @@ describe('typing on the board', () => {
   });
 
   it('selects letters, which then take an ink and a size of their own', async () => {
-    await page.getByRole('button', { name: 'type on the board' }).click();
+    await page.getByRole('button', { name: 'type in place' }).click();
     await typed().waitFor();
     await page.keyboard.press('Home');
     await page.keyboard.press('Shift+ArrowRight');

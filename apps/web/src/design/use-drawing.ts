@@ -19,8 +19,11 @@ export const resolveDesign = (design: Design, colourway: string | undefined, lik
   drawing: resolve(design, colourway, hurried(AT_ONCE_MS)),
 });
 
-/** A design as a drawing, once, with what is loaded now. */
-export const resolveStill = (design: Design) => resolve(design, undefined, materials);
+/** What a small picture of a design may cost, ms. */
+const PICTURE_MS = 25;
+
+/** A design as a drawing for a small picture, once, with what is loaded now. */
+export const resolveStill = (design: Design) => resolve(design, undefined, hurried(PICTURE_MS));
 
 /** A design as a drawing, drawn again as its typefaces and pictures come in. */
 export function useDrawing(design: Design | null, colourway: string | undefined): Resolved | null {

@@ -157,8 +157,8 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
               value={baseline.side}
               onChange={(e) => change({ side: e.target.value as 'outside' | 'inside' }, undefined)}
             >
-              <option value="outside">outside the circle</option>
-              <option value="inside">inside the circle</option>
+              <option value="outside">outside</option>
+              <option value="inside">inside</option>
             </SelectField>
             <NumberField
               label="Turned °"

@@ -101,7 +101,7 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
           disabled={part.locked}
           onClick={() => tools.setTyping(part.id)}
         >
-          type on the board
+          type in place
         </button>
         {part.lines.length > 1 &&
           ALIGNS.map(([align, label, Icon]) => (

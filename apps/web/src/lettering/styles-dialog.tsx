@@ -1,5 +1,5 @@
 import { Trash2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, useSyncExternalStore } from 'react';
 import {
   emptyDesign,
   readStyle,
@@ -13,13 +13,17 @@ import { boxHeight, boxWidth, isEmptyBox } from '@brelm/core/geometry';
 import { partLocalBox, writeSvg } from '@brelm/core/drawing';
 import { resolveStill } from '../design';
 import { useEdit } from '../artwork/use-edit';
+import { loadedVersion, onLoaded } from '../platform/loaded';
 import { materials } from '../platform/materials';
 import { reasonOf, useAddStyleMutation, useRemoveStyleMutation, useStylesQuery } from '../store/api';
 import { Button, IconButton, Modal, notify } from '../ui';
 
 /** A style by its look: its own words set in it. */
 function StylePicture({ style }: { style: LetteringStyle }) {
+  // Drawn again as typefaces come in.
+  const version = useSyncExternalStore(onLoaded, loadedVersion);
   const svg = useMemo(() => {
+    void version;
     const part: LetteringPart = {
       ...style.part,
       place: { x: 0, y: 0, turn: 0, scaleX: 1, scaleY: 1 },
@@ -46,7 +50,7 @@ function StylePicture({ style }: { style: LetteringStyle }) {
       parts: [{ ...part, place: { ...part.place, x: room - box.left, y: room - box.top } }],
     };
     return writeSvg(resolveStill(placed), { picture: () => null });
-  }, [style]);
+  }, [style, version]);
   if (!svg) return <span className="block h-16" />;
   return (
     <img
