@@ -50,7 +50,7 @@ function changed(name: string, change: (design: Design) => void): string {
 }
 
 interface Files {
-  files: { path: string; width: number; sha256: string; garments: string[]; stops: string[] }[];
+  files: { path: string; svg?: string; width: number; sha256: string; garments: string[]; stops: string[] }[];
 }
 interface Proofs {
   garments: { id: string; verdict: string; lowestRatio: number }[];
@@ -86,6 +86,18 @@ describe('export', () => {
     const png = PNG.sync.read(readFileSync(file.path));
     expect([png.width, png.height]).toEqual([4500, 5400]);
     expect(readdirSync(join(folder, 'out')).filter((n) => n.endsWith('.part'))).toEqual([]);
+  });
+
+  it('writes an SVG of its true size beside the file, when asked', () => {
+    const bog = join(designs, 'bog-standard.brelm.json');
+    const { value } = json<Files>(
+      ...(['export', bog, '--spec', 'stickerwharf/kiss-cut-4in', '--out', folder, '--svg'] as const),
+    );
+    const svg = readFileSync(value.files[0].svg!, 'utf8');
+    expect(svg).toContain('width="101.6mm" height="101.6mm" viewBox="0 0 2400 2400"');
+    expect(svg).toContain('<g id="bog">');
+    expect(svg).toContain('class="ink-rust"');
+    expect(svg).not.toContain('<text');
   });
 
   it('makes the same bytes of the same design', () => {

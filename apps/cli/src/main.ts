@@ -8,7 +8,7 @@ const HELP = `Usage: ./brelm COMMAND
   specs [--json]                               list the specs of the spec book
   proof DESIGN.brelm.json --spec ID [--colourway ID] [--garment ID ...] [--json]
                                                check a design; exit 1 when it has stops
-  export DESIGN.brelm.json --spec ID [--colourway ID] [--out DIR] [--json] [--strict]
+  export DESIGN.brelm.json --spec ID [--colourway ID] [--out DIR] [--svg] [--json] [--strict]
                                                write its files; exit 1 when the proof has stops
   wall DESIGN.brelm.json [--spec ID] [--garment ID ...] [--out FILE.png]
                                                every colourway on every garment, as a picture

@@ -1,12 +1,12 @@
 import { basename, join, resolve } from 'node:path';
 import { fileName } from '@brelm/core/export';
 import { openStops } from '@brelm/core/proof';
-import { CheckError, exportPng, runProof, writeAside, WriteError } from '@brelm/server/engine';
+import { CheckError, exportPng, exportSvg, runProof, writeAside, WriteError } from '@brelm/server/engine';
 import { options, UsageError } from '../arguments';
 import { findGarments, onSide, prepare } from '../prepare';
 import { say } from '../say';
 
-/** `brelm export`: one PNG for each side of the spec. Exit 1 when the proof has stops. */
+/** `brelm export`: one PNG for each side of the spec, with `--svg` an SVG beside it. Exit 1 when the proof has stops. */
 export async function run(args: string[]): Promise<number> {
   const { values, positionals } = options(args, {
     spec: { type: 'string' },
@@ -14,6 +14,7 @@ export async function run(args: string[]): Promise<number> {
     out: { type: 'string', default: '.' },
     json: { type: 'boolean' },
     strict: { type: 'boolean' },
+    svg: { type: 'boolean' },
   });
   const job = prepare(positionals[0], values);
   // A file is made for the garments of its colourway, or else for the one it was designed on.
@@ -54,8 +55,14 @@ export async function run(args: string[]): Promise<number> {
       say(
         `wrote ${path}: ${file.report.width} × ${file.report.height} px, ${side.dpi} dpi, read back and checked.`,
       );
+      const svg = values.svg ? path.replace(/\.png$/, '.svg') : null;
+      if (svg) {
+        await writeAside(svg, Buffer.from(await exportSvg(design, job.colourway.id, materials, pictures)));
+        say(`wrote ${svg}: outlines, at its true size.`);
+      }
       files.push({
         path,
+        ...(svg ? { svg } : {}),
         width: file.report.width,
         height: file.report.height,
         dpi: side.dpi,

@@ -6,6 +6,7 @@ export * from './pictures';
 export * from './inspect-upload';
 export * from './write-aside';
 export * from './export-png';
+export * from './export-svg';
 export * from './library';
 export * from './run-proof';
 export * from './wall-picture';

@@ -2,7 +2,7 @@ import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { Resvg } from '@resvg/resvg-js';
 import { emptyDesign, readStyle, type Design } from '@brelm/core/design';
-import { paintSurface, partLocalBox, resolve, writeSvg, type Drawing } from '@brelm/core/drawing';
+import { paintSurface, partLocalBox, resolve, type Drawing, type PictureSource } from '@brelm/core/drawing';
 import {
   DEMO_FOLDER,
   loadMaterials,
@@ -11,8 +11,8 @@ import {
   picturesBeside,
   readDesignFile,
   shippedStyles,
+  svgOf,
 } from './index';
-import { encodePng } from './export-png';
 
 const SIDE = 900;
 
@@ -28,15 +28,11 @@ function difference(a: Uint8Array, b: Uint8Array): number {
 }
 
 /** The drawing painted, and its SVG rasterised by another program, at the same size. */
-function both(
-  drawing: Drawing,
-  pictures: Parameters<typeof paintSurface>[2],
-  href: (m: string) => string | null,
-) {
+async function both(drawing: Drawing, pictures: PictureSource) {
   const k = SIDE / Math.max(drawing.width, drawing.height);
   const painted = paintSurface(drawing, k, pictures, makeSurface);
   const { data } = painted.context.getImageData(0, 0, painted.width, painted.height);
-  const svg = writeSvg(drawing, { picture: (item) => href(item.material), title: 'Moths & <owls>' });
+  const svg = await svgOf(drawing, pictures, { title: 'Moths & <owls>' });
   const image = new Resvg(svg, {
     fitTo:
       drawing.width > drawing.height
@@ -63,24 +59,10 @@ describe('the SVG of a drawing', () => {
         loadMaterials(design),
         loadPictures(design, picturesBeside(file)),
       ]);
-      const hrefs = new Map<string, string>();
-      for (const material of design.materials) {
-        const surface = makeSurface(material.width, material.height);
-        surface.context.drawImage(
-          pictures(material.id, null, material.width),
-          0,
-          0,
-          material.width,
-          material.height,
-        );
-        const { data } = surface.context.getImageData(0, 0, material.width, material.height);
-        const png = await encodePng(Buffer.from(data), material.width, material.height, 300);
-        hrefs.set(material.id, `data:image/png;base64,${png.toString('base64')}`);
-      }
       for (const { id } of design.colourways) {
         const drawing = resolve(design, id, materials);
         expect([drawing.faults, drawing.late]).toEqual([[], false]);
-        const { svg, share } = both(drawing, pictures, (m) => hrefs.get(m) ?? null);
+        const { svg, share } = await both(drawing, pictures);
         expect(share).toBeLessThan(0.005);
         expect(/NaN|Infinity|undefined|<text/.test(svg.replace(/href="[^"]*"/g, ''))).toBe(false);
       }
@@ -106,13 +88,7 @@ describe('the SVG of a drawing', () => {
       const placed = { ...part, place: { ...part.place, x: 200 - box.left, y: 200 - box.top } };
       const drawing = resolve({ ...design, board, parts: [placed] }, undefined, materials);
       expect([drawing.faults, drawing.late]).toEqual([[], false]);
-      expect(
-        both(
-          drawing,
-          () => null,
-          () => null,
-        ).share,
-      ).toBeLessThan(0.005);
+      expect((await both(drawing, () => null)).share).toBeLessThan(0.005);
     },
   );
 });
