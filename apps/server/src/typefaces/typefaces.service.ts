@@ -54,13 +54,19 @@ export class TypefacesService {
   private readonly ownBytes = (sha256: string) => this.files.read(sha256);
 
   async list(): Promise<TypefaceEntry[]> {
-    const favourites = new Set(await this.favourites());
+    // What ships needs no database: it is there while that is away.
+    const [own, favourites] = await Promise.all([
+      this.rows.find({ order: { name: 'ASC', id: 'ASC' } }),
+      this.favourites(),
+    ]).then(
+      ([rows, ids]) => [rows, new Set(ids)] as const,
+      () => [[], new Set<string>()] as const,
+    );
     const shipped = CATALOGUE.map(({ id, name, group, licence }) => ({
       ...{ id, name, group, licence },
       favourite: favourites.has(id),
       words: faceWords({ name, group }),
     }));
-    const own = await this.rows.find({ order: { name: 'ASC', id: 'ASC' } });
     return [
       ...own.map(({ id, name, facts }) => ({
         ...{ id, name, group: 'own', licence: 'unknown' },
