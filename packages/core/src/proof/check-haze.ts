@@ -44,11 +44,21 @@ function leastOpacity(part: Part): number {
   return Math.min(part.opacity, ...own);
 }
 
+/** Whether the shade behind a part is soft, see-through or fading: partial alpha all the same. */
+const hazyShade = ({ shade }: Part): boolean =>
+  shade !== null &&
+  ((shade.kind === 'drop' && ((shade.soft ?? 0) > 0 || (shade.opacity ?? 1) < 1)) ||
+    (shade.kind === 'long' && ((shade.fade ?? false) || (shade.opacity ?? 1) < 1)));
+
 function solidEdit(part: Part): Edit {
+  const solid = {
+    opacity: 1,
+    ...(part.shade ? { shade: { ...part.shade, soft: 0, opacity: 1, fade: false } } : {}),
+  };
   const change: Partial<Part> =
     part.kind === 'motif'
-      ? { opacity: 1, outlines: part.outlines.map((o) => (o.opacity > 0 ? { ...o, opacity: 1 } : o)) }
-      : { opacity: 1 };
+      ? { ...solid, outlines: part.outlines.map((o) => (o.opacity > 0 ? { ...o, opacity: 1 } : o)) }
+      : solid;
   return { op: 'updatePart', part: part.id, change };
 }
 
@@ -86,7 +96,7 @@ export function hazeFindings(input: CheckInput): Finding[] {
       const sample = samplePicture(part, input, RIM_SAMPLE);
       if (!sample) return [];
       share = part.opacity < 1 ? 1 : hazeIn(sample);
-    } else share = leastOpacity(part) < 1 ? 1 : 0;
+    } else share = leastOpacity(part) < 1 || hazyShade(part) ? 1 : 0;
     if (share <= MOST_HAZE || part.opacity === 0) return [];
     const percent = Math.round(share * 100);
     const title = partTitle(part);
@@ -98,7 +108,9 @@ export function hazeFindings(input: CheckInput): Finding[] {
         message:
           part.kind === 'picture' && part.opacity === 1
             ? `${percent} % of “${title}” is half transparent: it will print as a pale haze`
-            : `“${title}” is see-through: it will print as a pale haze`,
+            : leastOpacity(part) < 1
+              ? `“${title}” is see-through: it will print as a pale haze`
+              : `The shade of “${title}” is not solid all over: it will print as a pale haze`,
         figure: share,
         threshold: MOST_HAZE,
         unit: 'share',

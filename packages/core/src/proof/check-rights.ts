@@ -1,5 +1,6 @@
 import { partTitle, termsOf, type Edit, type Licence, type Part } from '../design';
-import { groupBounds, type Group } from '../drawing';
+import { facesOf, groupBounds, type Group } from '../drawing';
+import { catalogueFace } from '../type';
 import { regionOf } from './region';
 import type { CheckInput, Finding } from './types';
 
@@ -23,8 +24,6 @@ export function rightsFindings(input: CheckInput): Finding[] {
   const libraryParts: { part: Part; group: Group }[] = [];
   for (const group of drawing.groups) {
     const part = input.design.parts.find((p) => p.id === group.part)!;
-    const licence = licenceOf(part, input);
-    if (!licence) continue;
     const title = partTitle(part);
     const found = (severity: Finding['severity'], message: string, mends: Finding['mends'] = []): void => {
       findings.push({
@@ -39,6 +38,11 @@ export function rightsFindings(input: CheckInput): Finding[] {
         mends,
       });
     };
+    // Of a typeface that was brought in only its owner knows what was bought with it.
+    if (part.kind === 'lettering' && facesOf(part).some((id) => !catalogueFace(id)))
+      found('note', `“${title}” is set in a typeface of your own: its licence must allow goods for sale`);
+    const licence = licenceOf(part, input);
+    if (!licence) continue;
     const mine = { id: 'own-work', title: 'It is my own work', edits: [ownWork(part)] };
     const terms = termsOf(licence);
     if (!terms) {

@@ -6,6 +6,7 @@ import {
   designOf,
   garment,
   inputOf,
+  loadFace,
   materialsWith,
   rect,
   shape,
@@ -234,6 +235,21 @@ describe('rights', () => {
     const input = inputOf(unknown, [BLACK], { pictures: source(discPicture(400, null)) });
     expect(findings(input, 'rights').map((f) => f.part)).toEqual(['fig', 'p']);
     expect(findings({ ...input, design }, 'rights')).toEqual([]);
+  });
+});
+
+describe('rights of typefaces', () => {
+  it('are noted where a typeface was brought in, whose terms only its owner knows', async () => {
+    const own = await loadFace('anton');
+    const materials = { face: (id: string) => (id === 'own-1' ? { ...own, id } : own) };
+    const set = (face: string) =>
+      designOf(
+        { pale: '#ffffff' },
+        lettering('w', '', place(450, 450), [letteringLine('OWL', face, 200, 'pale')]),
+      );
+    const rights = (face: string) => findings(inputOf(set(face), [BLACK], { materials }), 'rights');
+    expect(rights('anton')).toEqual([]);
+    expect(rights('own-1').map((f) => [f.part, f.severity])).toEqual([['w', 'note']]);
   });
 });
 

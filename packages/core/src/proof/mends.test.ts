@@ -107,6 +107,34 @@ const cases: [string, CheckId, ProofInput][] = [
       [BLACK],
     ),
   ],
+  [
+    'a soft shade',
+    'haze',
+    inputOf(
+      designOf(
+        { pale: '#ffffff', rust: '#b3492a' },
+        {
+          ...shape('s', circle(450, 450, 300), 'pale'),
+          shade: { kind: 'drop', ink: 'rust', dx: 20, dy: 20, soft: 12 },
+        },
+      ),
+      [BLACK],
+    ),
+  ],
+  [
+    'a shade that fades out',
+    'haze',
+    inputOf(
+      designOf(
+        { pale: '#ffffff', rust: '#b3492a' },
+        {
+          ...shape('s', circle(450, 450, 250), 'pale'),
+          shade: { kind: 'long', ink: 'rust', dx: 60, dy: 60, fade: true },
+        },
+      ),
+      [BLACK],
+    ),
+  ],
   ['haze in a picture', 'haze', withPicture(hazyDisc)],
   [
     'a see-through shape',
