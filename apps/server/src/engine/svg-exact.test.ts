@@ -14,6 +14,8 @@ import {
   svgOf,
 } from './index';
 
+jest.setTimeout(120_000);
+
 const SIDE = 900;
 
 /** Mean absolute difference of two pictures over black, as a share of full. */

@@ -22,6 +22,8 @@ import {
   type OutlineItem,
 } from './index';
 
+jest.setTimeout(60_000);
+
 const INKS = { a: '#ff0000', b: '#0000ff', c: '#00ff00' };
 let materials: Materials;
 beforeAll(async () => {

@@ -15,6 +15,8 @@ import {
   type PathData,
 } from './index';
 
+jest.setTimeout(60_000);
+
 let ops: OutlineOps;
 beforeAll(async () => {
   ops = await loadOutlineOps();

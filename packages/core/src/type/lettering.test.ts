@@ -26,6 +26,8 @@ import {
 } from './index';
 import { radiusForHeight } from './track';
 
+jest.setTimeout(60_000);
+
 const FACES = [
   'anton',
   'pacifico',
