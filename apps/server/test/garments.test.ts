@@ -1,6 +1,6 @@
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
-import { running, type Running } from './running';
+import { askOf, running, type Running } from './running';
 
 jest.setTimeout(120_000);
 
@@ -10,22 +10,7 @@ beforeAll(async () => {
 });
 afterAll(() => it0?.stop());
 
-async function ask<T>(path: string, method = 'GET', json?: unknown) {
-  const response = await fetch(`${it0.url}/api/${path}`, {
-    method,
-    ...(json === undefined
-      ? {}
-      : { body: JSON.stringify(json), headers: { 'content-type': 'application/json' } }),
-  });
-  const text = await response.text();
-  return {
-    status: response.status,
-    body: (text ? JSON.parse(text) : {}) as T & {
-      message: string;
-      faults?: { field: string; message: string }[];
-    },
-  };
-}
+const ask = <T>(path: string, method?: string, json?: unknown) => askOf<T>(it0, path, method, json);
 const names = async () => (await ask<Garment[]>('garments')).body.map((g) => g.name);
 
 describe('kept palettes', () => {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { letteringLine, type Design } from '@brelm/core/design';
 import { typefaceFile } from '@brelm/server/engine';
-import { running, type Running } from './running';
+import { askOf, running, type Running } from './running';
 
 jest.setTimeout(120_000);
 
@@ -20,20 +20,7 @@ interface Entry {
   facts?: { embedding: string; licence: string; covers: string[]; axes: string[] };
 }
 
-async function ask<T>(path: string, method = 'GET', json?: unknown) {
-  const response = await fetch(`${it0.url}/api/${path}`, {
-    method,
-    ...(json === undefined
-      ? {}
-      : { body: JSON.stringify(json), headers: { 'content-type': 'application/json' } }),
-  });
-  const text = await response.text();
-  const body = (text ? JSON.parse(text) : {}) as T & {
-    message: string;
-    faults?: { field: string; message: string }[];
-  };
-  return { status: response.status, body };
-}
+const ask = <T>(path: string, method?: string, json?: unknown) => askOf<T>(it0, path, method, json);
 
 async function send(bytes: Uint8Array, name: string) {
   const form = new FormData();

@@ -56,3 +56,26 @@ export async function until<T>(look: () => Promise<T | null | undefined | false>
     await new Promise((done) => setTimeout(done, 50));
   }
 }
+
+/** What the server answers: its status, and its body with what a refusal says. */
+export interface Answer<T> {
+  status: number;
+  body: T & { message: string; faults?: { field: string; message: string }[] };
+}
+
+/** Asks a server's API with JSON. */
+export async function askOf<T>(
+  { url }: Pick<Running, 'url'>,
+  path: string,
+  method = 'GET',
+  json?: unknown,
+): Promise<Answer<T>> {
+  const response = await fetch(`${url}/api/${path}`, {
+    method,
+    ...(json === undefined
+      ? {}
+      : { body: JSON.stringify(json), headers: { 'content-type': 'application/json' } }),
+  });
+  const text = await response.text();
+  return { status: response.status, body: (text ? JSON.parse(text) : {}) as Answer<T>['body'] };
+}

@@ -1,27 +1,16 @@
 import { Circle, Line } from 'react-konva';
-import type { Design, LetteringPart } from '@brelm/core/design';
 import { letteringBlock, outlineOn, partMatrix } from '@brelm/core/drawing';
 import { applyMatrix, boxHeight, boxWidth, invert, isEmptyBox } from '@brelm/core/geometry';
 import { FLAT_NET } from '@brelm/core/type';
 import { setLive } from '../artwork/live';
-import { newGesture, type Editing } from '../artwork/use-edit';
-import type { View } from '../artwork/use-view';
+import { newGesture } from '../artwork/use-edit';
 import { materials } from '../platform/materials';
+import type { OverBoard } from './type-layer';
 
 const SPRUCE = '#1f5f50';
 
 /** The sixteen points of a free net over the lettering, each of which can be dragged. */
-export function NetHandles({
-  part,
-  design,
-  view,
-  edit,
-}: {
-  part: LetteringPart;
-  design: Design;
-  view: View;
-  edit: Editing;
-}) {
+export function NetHandles({ part, design, view, edit }: OverBoard) {
   const { envelope } = part;
   if (envelope?.kind !== 'net') return null;
   const flat = letteringBlock({ ...part, envelope: null }, materials, (id) => outlineOn(design, id)).box;

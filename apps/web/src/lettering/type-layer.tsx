@@ -33,21 +33,19 @@ function indexOf(lines: readonly LetteringLine[], { line, index }: { line: numbe
   return at + index;
 }
 
-/**
- * Typing in place: a caret and a selection on the letters themselves, wherever they run. The keys go to a
- * text field that is not seen, so that everything that an operating system does with text works here.
- */
-export function TypeLayer({
-  part,
-  design,
-  view,
-  edit,
-}: {
+/** What a layer over the board needs to work on one part of lettering. */
+export interface OverBoard {
   part: LetteringPart;
   design: Design;
   view: View;
   edit: Editing;
-}) {
+}
+
+/**
+ * Typing in place: a caret and a selection on the letters themselves, wherever they run. The keys go to a
+ * text field that is not seen, so that everything that an operating system does with text works here.
+ */
+export function TypeLayer({ part, design, view, edit }: OverBoard) {
   const dispatch = useAppDispatch();
   const { setTyping, letters, setLetters } = useTools();
   const field = useRef<HTMLTextAreaElement>(null);

@@ -1,4 +1,3 @@
-import type { Part } from '../design';
 import {
   axisScales,
   invert,
@@ -146,6 +145,3 @@ export class Edge {
 }
 
 const filled = (path: PathData, holes: number): PathData => (holes > 0 ? withoutHoles(path, holes) : path);
-
-/** Whether a part can have keylines and shades that are outlines. */
-export const hasEdge = (part: Part): part is OutlinePart => part.kind !== 'picture';

@@ -17,11 +17,29 @@ export const facesOf = (part: LetteringPart): string[] => [
   ...new Set(part.lines.flatMap((l) => [l.face, ...l.spans.flatMap((s) => s.face ?? [])])),
 ];
 
+const ids = new WeakMap<object, number>();
+let nextId = 1;
+/** Blocks and outlines are memoised, so which one it is says all about it, however long it is. */
+function idOf(object: object): number {
+  let id = ids.get(object);
+  if (id === undefined) ids.set(object, (id = nextId++));
+  return id;
+}
+
 /** All that decides how a block is set, but for the inks. */
 function keyOf(part: LetteringPart, materials: Materials, outline: PathData | null): string {
   const { align, lines, measure, baseline, upright, envelope } = part;
   const loaded = facesOf(part).filter((id) => materials.face(id));
-  return JSON.stringify([align, lines, measure, baseline, upright, envelope, loaded, outline]);
+  return JSON.stringify([
+    align,
+    lines,
+    measure,
+    baseline,
+    upright,
+    envelope,
+    loaded,
+    outline && idOf(outline),
+  ]);
 }
 
 /** The lettering of a part as set letters, in the part's own units. */
@@ -65,16 +83,7 @@ export function letteringShape(
   const block = letteringBlock(part, materials, outline);
   for (const fault of block.faults) faults.push({ ...fault, part: part.id });
   const key = JSON.stringify([part.decorations, part.gradient, part.lines.map((l) => [l.ink, l.spans])]);
-  return shapeMemo(`${blockId(block)} ${key}`, () => shapeOfBlock(part, block));
-}
-
-const blockIds = new WeakMap<SetBlock, number>();
-let nextBlock = 1;
-/** Blocks are memoised, so which one it is says all about it. */
-function blockId(block: SetBlock): number {
-  let id = blockIds.get(block);
-  if (id === undefined) blockIds.set(block, (id = nextBlock++));
-  return id;
+  return shapeMemo(`${idOf(block)} ${key}`, () => shapeOfBlock(part, block));
 }
 
 function shapeOfBlock(part: LetteringPart, block: SetBlock): Shape {
