@@ -6,7 +6,8 @@ const layers = [
   ['raster', 'type'],
   ['design'],
   ['drawing', 'spec', 'svg'],
-  ['proof', 'export'],
+  ['proof', 'placement'],
+  ['export'],
 ];
 const upwards = layers.slice(0, -1).map((rooms, i) => ({
   name: `${rooms.join('-and-')}-look-down-only`,

@@ -54,11 +54,12 @@ export const NO_FACES: Materials = { face: () => undefined };
 
 export const SPEC: Spec = {
   format: 'brelm-spec',
-  version: 1,
+  version: 2,
   id: 'test/board',
   marketplace: 'Test',
   product: 'Board',
   blank: 'tee',
+  kind: 'shirt',
   sides: [
     {
       id: 'front',
@@ -74,7 +75,10 @@ export const SPEC: Spec = {
   formats: ['png'],
   background: 'transparent',
   maxBytes: 5_000_000,
+  colourSpace: 'srgb',
   leastDpi: 150,
+  perColour: true,
+  sources: [],
   checked: '2026-11-02',
 };
 

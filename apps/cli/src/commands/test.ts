@@ -74,8 +74,8 @@ function suite(name: Suite): [passed: number, failed: number] {
       name,
       '--json',
       `--outputFile=${report}`,
-      // The unit tests share nothing; the others each start a server of their own.
-      ...(name === 'unit' ? ['--maxWorkers=100%'] : ['--runInBand']),
+      // Two browsers at once keep two cores busy; more would only wait for one another.
+      ...(name === 'unit' ? ['--maxWorkers=100%'] : name === 'e2e' ? ['--maxWorkers=2'] : ['--runInBand']),
     ]);
     const result = JSON.parse(readFileSync(report, 'utf8')) as {
       numPassedTests: number;

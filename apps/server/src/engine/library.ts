@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Garment } from '@brelm/core/colour';
 import { readDesign, type Design } from '@brelm/core/design';
-import { readGarments, readSpec, type Spec } from '@brelm/core/spec';
+import { readGarments, readSpecFile, specText, type Spec } from '@brelm/core/spec';
 
 /** The project's own folder of demo designs, specs and garments. */
 export const DEMO_FOLDER = join(__dirname, '../../../../demo');
@@ -20,9 +20,10 @@ export function readJsonFile(path: string): unknown {
 /** The specs that ship with the application, by id. */
 export function shippedSpecs(folder = join(DEMO_FOLDER, 'specs')): Spec[] {
   return readdirSync(folder)
-    .filter((name) => name.endsWith('.json'))
+    .filter((name) => name.endsWith('.yaml'))
     .sort()
-    .map((name) => readSpec(readJsonFile(join(folder, name))));
+    .flatMap((name) => readSpecFile(specText(readFileSync(join(folder, name)))))
+    .sort((a, b) => (a.id < b.id ? -1 : 1));
 }
 
 /** The starters that ship with the application, by id: the name of the file without its ending. */

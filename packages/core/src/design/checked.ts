@@ -40,6 +40,12 @@ export class Checked {
     return this.value === undefined;
   }
 
+  /** The same object with values for fields that it lacks; what is no object stays as it is. */
+  with(fallbacks: Readonly<Record<string, unknown>>): Checked {
+    if (!this.isObject) return this;
+    return new Checked({ ...fallbacks, ...(this.value as object) }, this.field, this.faults);
+  }
+
   at(key: string | number): Checked {
     const child =
       typeof this.value === 'object' && this.value !== null

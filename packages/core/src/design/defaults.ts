@@ -68,6 +68,7 @@ export function emptyDesign(
     bundles: [],
     aids: NO_AIDS,
     accepted: [],
+    placements: [],
   };
 }
 

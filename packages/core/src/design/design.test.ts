@@ -151,6 +151,23 @@ describe('the file format', () => {
         },
       ],
       accepted: [{ check: 'contrast', part: 's', garment: null, reason: 'meant' }],
+      placements: [
+        {
+          spec: 'gannet-row/tote',
+          side: 'front',
+          x: -0.25,
+          y: 7.5,
+          scale: 0.9,
+          turn: -4,
+          mirror: true,
+          narrow: true,
+          ground: '#1f2a44',
+          format: 'jpeg',
+          colourway: 'day',
+          colourways: { soot: 'base' },
+          apart: { bone: { x: 0, y: 1, scale: 1, turn: 0 } },
+        },
+      ],
       bundles: [{ id: 'pair', name: 'Moon and moth' }],
       aids: {
         guides: [{ axis: 'x', at: 450 }],
@@ -163,6 +180,18 @@ describe('the file format', () => {
     const document = JSON.parse(JSON.stringify(design)) as unknown;
     expect(readDesign(document)).toEqual(design);
     expect(schema(document) || schema.errors).toBe(true);
+  });
+
+  it.each([
+    ['twice on one side', [{}, {}], 'placements[1].side'],
+    ['of no size', [{ scale: 0 }], 'placements[0].scale'],
+    ['far beyond the product', [{ x: 1e6 }], 'placements[0].x'],
+    ['with an odd position of its own', [{ apart: { soot: { x: 'left' } } }], 'placements[0].apart.soot.x'],
+    ['with a format that there is not', [{ format: 'gif' }], 'placements[0].format'],
+  ])('refuses placements that are %s', (_what, given, field) => {
+    const start = { spec: 'a', side: 'b', x: 0, y: 1, scale: 1 };
+    const document = { ...designOf({ a: '#ffffff' }), placements: given.map((g) => ({ ...start, ...g })) };
+    expect(faultsOf(document).map((f) => f.field)).toContain(field);
   });
 
   it.each([

@@ -11,6 +11,7 @@ import type {
   Part,
   PartOverride,
   Place,
+  Placement,
 } from './types';
 
 /** A change to a design as plain data: what a mend is made of, and what the board applies. */
@@ -41,6 +42,8 @@ export type Edit =
   | { op: 'replace'; design: Design }
   | { op: 'accept'; acceptance: Acceptance }
   | { op: 'unaccept'; acceptance: Omit<Acceptance, 'reason'> }
+  | { op: 'setPlacement'; placement: Placement }
+  | { op: 'removePlacement'; spec: string; side?: string }
   | { op: 'setBackdrop'; garment: string }
   | { op: 'setGarments'; garments: string[] }
   | { op: 'rename'; name: string };
@@ -212,6 +215,21 @@ export function applyEdit(design: Design, edit: Edit): Design {
       };
     case 'unaccept':
       return { ...design, accepted: design.accepted.filter((a) => !sameFinding(a, edit.acceptance)) };
+    case 'setPlacement': {
+      const { spec, side } = edit.placement;
+      const same = (p: Placement) => p.spec === spec && p.side === side;
+      const placements = design.placements.some(same)
+        ? design.placements.map((p) => (same(p) ? edit.placement : p))
+        : [...design.placements, edit.placement];
+      return { ...design, placements };
+    }
+    case 'removePlacement':
+      return {
+        ...design,
+        placements: design.placements.filter(
+          (p) => p.spec !== edit.spec || (edit.side !== undefined && p.side !== edit.side),
+        ),
+      };
     case 'setBackdrop':
       return { ...design, backdrop: edit.garment };
     case 'setGarments':

@@ -1,6 +1,7 @@
 /** The design document: its types, defaults, file format and pure edits (design, …) → design. */
 export * from './types';
 export * from './read';
+export { FARTHEST_IN, LEAST_SCALE, MOST_SCALE } from './read-placement';
 export * from './checked';
 export * from './defaults';
 export * from './edits';

@@ -1,6 +1,7 @@
 import { Checked } from './checked';
 import { NO_AIDS } from './defaults';
 import { keylines, licence, part, shade } from './read-part';
+import { placements } from './read-placement';
 import {
   DESIGN_FORMAT,
   DESIGN_VERSION,
@@ -161,6 +162,7 @@ export function readDesign(document: unknown): Design {
       'bundles',
       'aids',
       'accepted',
+      'placements',
     ]);
     const inks = d.at('inks').list((i) => {
       i.object(['id', 'name', 'value']);
@@ -193,6 +195,7 @@ export function readDesign(document: unknown): Design {
       bundles,
       aids: aids(d.at('aids')),
       accepted: d.at('accepted').list(acceptance, { max: 1000, optional: true }),
+      placements: placements(d.at('placements')),
     };
   });
 }

@@ -379,6 +379,40 @@ export type PartKind = Part['kind'];
 export const PART_KINDS: readonly PartKind[] = ['lettering', 'motif', 'shape', 'line', 'picture', 'code'];
 
 /** One artwork with all its colourways. */
+export const FILE_FORMATS = ['png', 'jpeg', 'webp', 'svg', 'pdf'] as const;
+export type FileFormat = (typeof FILE_FORMATS)[number];
+
+/** Where the board lies in a print area. */
+export interface PlacedAt {
+  /** The board's middle: inches to the right of the print area's centre line, and down from its top. */
+  x: number;
+  y: number;
+  /** Printed size over the board's own: at 1 an inch of the board prints as an inch. */
+  scale: number;
+  /** Degrees clockwise about the board's middle. */
+  turn: number;
+}
+
+/** Where the artwork sits on one side of one product, and what goes with it. */
+export interface Placement extends PlacedAt {
+  spec: string;
+  side: string;
+  /** For transfer paper: the whole file is mirrored. */
+  mirror: boolean;
+  /** On a curved product: narrowed so that it looks unsqueezed from the front. */
+  narrow: boolean;
+  /** Colour behind the artwork, to the edge of the print area. */
+  ground: Hex | null;
+  /** The file's format; the first that the spec takes where null. */
+  format: FileFormat | null;
+  /** The colourway where no garment colour says otherwise; the first where null. */
+  colourway: string | null;
+  /** Colourways of single garment colours, by the garment's id, where they are not the design's own. */
+  colourways: Record<string, string>;
+  /** Positions of single garment colours, by the garment's id, that are not the same as all others. */
+  apart: Record<string, PlacedAt>;
+}
+
 export interface Design {
   format: typeof DESIGN_FORMAT;
   version: typeof DESIGN_VERSION;
@@ -397,4 +431,6 @@ export interface Design {
   aids: Aids;
   /** Findings that are kept out of the way, each with its reason. */
   accepted: Acceptance[];
+  /** The products that the design is made for, each side once; by its board alone where empty. */
+  placements: Placement[];
 }

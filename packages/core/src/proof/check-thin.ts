@@ -1,6 +1,7 @@
 import { applyEdits, colourwayOf, partIn, partTitle, type Design, type Edit, type Part } from '../design';
 import { groupBounds, resolve } from '../drawing';
 import { boxCentre, boxHeight, boxWidth } from '../geometry';
+import type { Spec } from '../spec';
 import { mmToPx, pxToMm } from '../units';
 import { regionOf } from './region';
 import { thinOf, type ThinCache, type ThinLimits, type ThinSpot } from './thin-places';
@@ -11,14 +12,23 @@ export const LEAST_INK_MM = 0.35;
 export const LEAST_GAP_MM = 0.5;
 
 const WORDS = {
-  ink: { check: 'thin-ink', least: LEAST_INK_MM, one: 'a line', many: 'lines', fate: 'may not print' },
-  gap: { check: 'thin-gap', least: LEAST_GAP_MM, one: 'a gap', many: 'gaps', fate: 'may fill in' },
+  ink: { check: 'thin-ink', one: 'a line', many: 'lines', fate: 'may not print' },
+  gap: { check: 'thin-gap', one: 'a gap', many: 'gaps', fate: 'may fill in' },
 } as const;
 
-export const thinLimits = (dpi: number): ThinLimits => ({
-  ink: mmToPx(LEAST_INK_MM, dpi),
-  gap: mmToPx(LEAST_GAP_MM, dpi),
+type SpecLimits = Pick<Spec, 'thinnestLineMm' | 'thinnestGapMm'>;
+
+/** What a spec asks for, mm; the trade's own figures where it says nothing. */
+const leastMm = (spec: SpecLimits) => ({
+  ink: spec.thinnestLineMm ?? LEAST_INK_MM,
+  gap: spec.thinnestGapMm ?? LEAST_GAP_MM,
 });
+
+/** The least widths of ink and of gaps, px at `dpi`. */
+export function thinLimits(dpi: number, spec: SpecLimits = {}): ThinLimits {
+  const { ink, gap } = leastMm(spec);
+  return { ink: mmToPx(ink, dpi), gap: mmToPx(gap, dpi) };
+}
 
 /** The part that a place belongs to: of those whose box holds it, the smallest. */
 function ownerOf(spot: ThinSpot, input: DrawnInput): string | null {
@@ -36,9 +46,8 @@ function ownerOf(spot: ThinSpot, input: DrawnInput): string | null {
 }
 
 /** Ways to mend the thin places of one part, most local first; each is tried before it is offered. */
-function candidates(kind: 'ink' | 'gap', part: Part, spots: ThinSpot[], dpi: number): Mend[] {
+function candidates(kind: 'ink' | 'gap', part: Part, spots: ThinSpot[], dpi: number, limit: number): Mend[] {
   if (part.kind === 'picture' || part.kind === 'code') return [];
-  const limit = thinLimits(dpi)[kind];
   const thinnest = Math.min(...spots.map((s) => s.thickness));
   const widest = Math.max(...spots.map((s) => s.thickness));
   const spread = (by: number): Edit[] => [
@@ -81,14 +90,15 @@ function gone(
   cache: ThinCache,
 ): boolean {
   const drawing = resolve(design, input.colourway, input.materials);
-  const spots = thinOf(drawing, thinLimits(drawing.dpi), input.pictures, input.surfaces, cache);
+  const spots = thinOf(drawing, thinLimits(drawing.dpi, input.spec), input.pictures, input.surfaces, cache);
   return !spots.some((s) => s.kind === kind && ownerOf(s, { ...input, drawing }) === part);
 }
 
 /** Keylines thinner than a line may be: what they part from the garment, nobody will see parted. */
 function thinKeylines(input: DrawnInput): Finding[] {
   const { dpi } = input.drawing;
-  const limit = thinLimits(dpi).ink;
+  const limit = thinLimits(dpi, input.spec).ink;
+  const leastInk = leastMm(input.spec).ink;
   const chosen = colourwayOf(input.design, input.colourway);
   return input.drawing.groups.flatMap((group): Finding[] => {
     const base = input.design.parts.find((p) => p.id === group.part)!;
@@ -105,9 +115,9 @@ function thinKeylines(input: DrawnInput): Finding[] {
         check: 'thin-keyline',
         severity: 'watch',
         part: part.id,
-        message: `The keyline of “${partTitle(part)}” is ${pxToMm(thinnest, dpi).toFixed(2)} mm: under ${LEAST_INK_MM} mm may not print`,
+        message: `The keyline of “${partTitle(part)}” is ${pxToMm(thinnest, dpi).toFixed(2)} mm: under ${leastInk} mm may not print`,
         figure: pxToMm(thinnest, dpi),
-        threshold: LEAST_INK_MM,
+        threshold: leastInk,
         unit: 'mm',
         region: regionOf(groupBounds(group)),
         mends: [{ id: 'widen-keyline', title: `Widen it to ${Math.ceil(limit)} px`, edits: [edit] }],
@@ -123,7 +133,9 @@ const MOST_MENDED = 6;
 export function thinFindings(input: DrawnInput): Finding[] {
   const { dpi } = input.drawing;
   const cache = input.thinCache ?? new Map();
-  const spots = thinOf(input.drawing, thinLimits(dpi), input.pictures, input.surfaces, cache);
+  const limits = thinLimits(dpi, input.spec);
+  const least = leastMm(input.spec);
+  const spots = thinOf(input.drawing, limits, input.pictures, input.surfaces, cache);
   const findings: Finding[] = thinKeylines(input);
   const trials = new Set<string>();
   for (const kind of ['ink', 'gap'] as const) {
@@ -143,7 +155,7 @@ export function thinFindings(input: DrawnInput): Finding[] {
       trials.add(id);
       const mends =
         trials.size < MOST_MENDED
-          ? candidates(kind, part, own, dpi).filter((m) =>
+          ? candidates(kind, part, own, dpi, limits[kind]).filter((m) =>
               gone(kind, id, applyEdits(input.design, m.edits), input, new Map(trial)),
             )
           : [];
@@ -151,9 +163,9 @@ export function thinFindings(input: DrawnInput): Finding[] {
         check: words.check,
         severity: 'watch',
         part: id,
-        message: `“${partTitle(part)}” has ${own.length === 1 ? words.one : `${own.length} ${words.many}`} as thin as ${thinnest.toFixed(2)} mm: under ${words.least} mm ${words.fate}`,
+        message: `“${partTitle(part)}” has ${own.length === 1 ? words.one : `${own.length} ${words.many}`} as thin as ${thinnest.toFixed(2)} mm: under ${least[kind]} mm ${words.fate}`,
         figure: thinnest,
-        threshold: words.least,
+        threshold: least[kind],
         unit: 'mm',
         region: regionOf(own[0].box),
         places: own.slice(0, 60).map((s) => regionOf(s.box)),

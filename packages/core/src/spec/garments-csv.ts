@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { plainName, type Garment } from '../colour';
 import { DocumentError, freshSlug, type FieldFault } from '../design';
-import { readGarment } from './read';
+import { readGarment } from './read-garments';
 
 const COLUMNS = ['name', 'value', 'kind', 'second', 'blank', 'takes'];
 const MOST_ROWS = 1000;

@@ -1,89 +1,135 @@
-import { Checked } from '../design';
-import { GARMENT_KINDS, type Garment } from '../colour';
-import type { Spec, SpecSide } from './types';
+import { Checked, FILE_FORMATS } from '../design';
+import { readSide } from './read-side';
+import {
+  PRODUCT_KINDS,
+  SPEC_VERSION,
+  type ListingRules,
+  type ProductKind,
+  type Spec,
+  type StickerRules,
+} from './types';
 
-function side(s: Checked): SpecSide {
-  s.object(['id', 'name', 'widthIn', 'heightIn', 'widthPx', 'heightPx', 'dpi', 'safeIn']);
-  const safe = s.at('safeIn').object(['left', 'top', 'right', 'bottom']);
-  const margin = (key: string) => safe.at(key).number({ min: 0, max: 60 });
-  const out: SpecSide = {
-    id: s.at('id').id(),
-    name: s.at('name').string({ max: 120 }),
-    widthIn: s.at('widthIn').number({ min: 0.1, max: 200 }),
-    heightIn: s.at('heightIn').number({ min: 0.1, max: 200 }),
-    widthPx: s.at('widthPx').number({ min: 16, max: 20000, whole: true }),
-    heightPx: s.at('heightPx').number({ min: 16, max: 20000, whole: true }),
-    dpi: s.at('dpi').number({ min: 30, max: 2400 }),
-    safeIn: { left: margin('left'), top: margin('top'), right: margin('right'), bottom: margin('bottom') },
-  };
-  if (out.safeIn.left + out.safeIn.right >= out.widthIn)
-    s.at('safeIn').fault('leaves no safe area: left and right together reach across the print area');
-  if (out.safeIn.top + out.safeIn.bottom >= out.heightIn)
-    s.at('safeIn').fault('leaves no safe area: top and bottom together reach across the print area');
-  return out;
-}
-
-/** Reads a parsed spec file. Throws a DocumentError that lists each fault by its field. */
-export function readSpec(document: unknown): Spec {
-  return Checked.read(document, (d) => {
-    d.object([
-      '$schema',
-      'format',
-      'version',
-      'id',
-      'marketplace',
-      'product',
-      'blank',
-      'sides',
-      'formats',
-      'background',
-      'maxBytes',
-      'leastDpi',
-      'checked',
-    ]);
-    if (d.at('version').value !== 1) d.at('version').fault('this Brelm reads version 1');
-    const spec: Spec = {
-      format: d.at('format').oneOf(['brelm-spec']),
-      version: 1,
-      id: d.at('id').id(),
-      marketplace: d.at('marketplace').string({ max: 120 }),
-      product: d.at('product').string({ max: 120 }),
-      blank: d.at('blank').string({ max: 120 }),
-      sides: d.at('sides').list(side, { max: 20 }),
-      formats: d.at('formats').list((f) => f.oneOf(['png'])),
-      background: d.at('background').oneOf(['transparent', 'opaque', 'either']),
-      maxBytes: d.at('maxBytes').number({ min: 1000, max: 2e9, whole: true }),
-      leastDpi: d.at('leastDpi').number({ min: 1, max: 2400 }),
-      checked: d.at('checked').string({ max: 20 }),
-    };
-    if (spec.sides.length === 0) d.at('sides').fault('must have at least one side');
-    return spec;
-  });
-}
-
-/** Reads one garment colour. */
-export function garmentOf(g: Checked): Garment {
-  g.object(['id', 'name', 'value', 'kind', 'second', 'blank', 'takes', 'own']);
-  const kind = g.at('kind').oneOf(GARMENT_KINDS, 'solid');
-  const blank = g.at('blank');
-  const takes = g.at('takes');
-  const name = g.at('name').string({ max: 120 });
-  if (!g.at('name').missing && name.trim() === '') g.at('name').fault('must not be empty');
+function sticker(s: Checked): StickerRules {
+  s.object(['cut', 'borderMm', 'radiusMm', 'gapMm']);
+  const mm = (key: string) => s.at(key).number({ min: 0, max: 100 });
   return {
-    id: g.at('id').id(),
-    name,
-    value: g.at('value').colour(),
-    kind,
-    ...(kind === 'solid' ? {} : { second: g.at('second').colour() }),
-    ...(blank.missing ? {} : { blank: blank.string({ max: 60 }) }),
-    ...(takes.missing ? {} : { takes: takes.oneOf(['underbase', 'direct'] as const) }),
-    ...(g.at('own').missing ? {} : { own: g.at('own').boolean(false) }),
+    cut: s.at('cut').oneOf(['kiss', 'die'] as const),
+    borderMm: mm('borderMm'),
+    radiusMm: mm('radiusMm'),
+    gapMm: mm('gapMm'),
   };
 }
 
-/** Reads a parsed list of garment colours. Throws a DocumentError. */
-export const readGarments = (document: unknown): Garment[] =>
-  Checked.read(document, (d) => d.list(garmentOf, { max: 2000 }));
+function listing(l: Checked): ListingRules {
+  l.object(['titleMax', 'descriptionMax', 'tags', 'bullets', 'forbidden']);
+  const length = (at: Checked) => at.number({ min: 1, max: 100_000, whole: true });
+  const list = (key: 'tags' | 'bullets') => {
+    const at = l.at(key);
+    if (at.missing) return {};
+    at.object(['most', 'each']);
+    return { [key]: { most: length(at.at('most')), each: length(at.at('each')) } };
+  };
+  const max = (key: 'titleMax' | 'descriptionMax') => (l.at(key).missing ? {} : { [key]: length(l.at(key)) });
+  return {
+    ...max('titleMax'),
+    ...max('descriptionMax'),
+    ...list('tags'),
+    ...list('bullets'),
+    ...(l.at('forbidden').missing
+      ? {}
+      : { forbidden: l.at('forbidden').list((w) => w.string({ max: 120 }), { max: 1000 }) }),
+  };
+}
 
-/** Reads one parsed garment colour. Throws a DocumentError that names the field. */
-export const readGarment = (document: unknown): Garment => Checked.read(document, garmentOf);
+/** A product's kind from the words of its blank, for specs that do not say it. */
+function kindOf(blank: string): ProductKind {
+  const words = blank.toLowerCase();
+  const found = PRODUCT_KINDS.find((k) => words.includes(k));
+  if (found) return found;
+  if (/\btee\b|t-shirt|sleeve/.test(words)) return 'shirt';
+  if (/tote/.test(words)) return 'bag';
+  return /vinyl/.test(words) ? 'sticker' : 'other';
+}
+
+const isDate = (text: string): boolean =>
+  /^\d{4}-\d{2}-\d{2}$/.test(text) && new Date(`${text}T00:00:00Z`).toJSON()?.slice(0, 10) === text;
+
+/** Reads one spec of a document; notes each fault by its field. */
+export function specOf(d: Checked): Spec {
+  d.object([
+    '$schema',
+    'format',
+    'version',
+    'id',
+    'marketplace',
+    'product',
+    'blank',
+    'kind',
+    'sides',
+    'formats',
+    'background',
+    'maxBytes',
+    'colourSpace',
+    'naming',
+    'leastDpi',
+    'thinnestLineMm',
+    'thinnestGapMm',
+    'sticker',
+    'garments',
+    'perColour',
+    'listing',
+    'sources',
+    'checked',
+  ]);
+  const version = d.at('version');
+  if (version.value !== 1 && version.value !== SPEC_VERSION)
+    version.fault(`this Brelm reads versions 1 and ${SPEC_VERSION}`);
+  const blank = d.at('blank').string({ max: 120 });
+  const named = (key: 'marketplace' | 'product') => {
+    const text = d.at(key).string({ max: 120 });
+    if (!d.at(key).missing && text.trim() === '') d.at(key).fault('must not be empty');
+    return text;
+  };
+  const mm = (key: 'thinnestLineMm' | 'thinnestGapMm') =>
+    d.at(key).missing ? {} : { [key]: d.at(key).number({ min: 0.01, max: 20 }) };
+  const spec: Spec = {
+    format: d.at('format').oneOf(['brelm-spec']),
+    version: SPEC_VERSION,
+    id: d.at('id').id(),
+    marketplace: named('marketplace'),
+    product: named('product'),
+    blank,
+    kind: d.at('kind').oneOf(PRODUCT_KINDS, kindOf(blank)),
+    sides: d.at('sides').list(readSide, { max: 20 }),
+    formats: d.at('formats').list((f) => f.oneOf(FILE_FORMATS), { max: 10 }),
+    background: d.at('background').oneOf(['transparent', 'opaque', 'either']),
+    maxBytes: d.at('maxBytes').number({ min: 1000, max: 2e9, whole: true }),
+    colourSpace: d.at('colourSpace').oneOf(['srgb'], 'srgb'),
+    ...(d.at('naming').missing ? {} : { naming: d.at('naming').string({ max: 300 }) }),
+    leastDpi: d.at('leastDpi').number({ min: 1, max: 2400 }),
+    ...mm('thinnestLineMm'),
+    ...mm('thinnestGapMm'),
+    ...(d.at('sticker').missing ? {} : { sticker: sticker(d.at('sticker')) }),
+    ...(d.at('garments').missing ? {} : { garments: d.at('garments').list((g) => g.id(), { max: 400 }) }),
+    perColour: d.at('perColour').boolean(true),
+    ...(d.at('listing').missing ? {} : { listing: listing(d.at('listing')) }),
+    sources: d.at('sources').list((s) => s.string({ max: 1000 }), { max: 50, optional: true }),
+    checked: d.at('checked').string({ max: 20 }),
+  };
+  if (Array.isArray(d.at('sides').value) && spec.sides.length === 0)
+    d.at('sides').fault('must have at least one side');
+  if (Array.isArray(d.at('formats').value) && spec.formats.length === 0)
+    d.at('formats').fault('must have at least one file format');
+  if (spec.checked && !isDate(spec.checked)) d.at('checked').fault('must be a date written as YYYY-MM-DD');
+  if (spec.background === 'transparent' && spec.formats.length > 0 && spec.formats.every((f) => f === 'jpeg'))
+    d.at('formats').fault('JPEG alone cannot be transparent');
+  const seen = new Set<string>();
+  spec.sides.forEach(({ id }, i) => {
+    if (id && seen.has(id)) d.at('sides').at(i).at('id').fault(`"${id}" is used twice`);
+    seen.add(id);
+  });
+  return spec;
+}
+
+/** Reads a parsed spec. Throws a DocumentError that lists each fault by its field. */
+export const readSpec = (document: unknown): Spec => Checked.read(document, specOf);

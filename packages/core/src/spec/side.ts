@@ -1,6 +1,7 @@
 import type { Board } from '../design';
 import type { Box } from '../geometry';
-import type { Spec, SpecSide } from './types';
+import { safeBoxAt } from './areas';
+import type { ProductKind, Spec, SpecSide } from './types';
 
 /** The board that a side of a spec asks for. */
 export const boardOf = (spec: Spec, side: SpecSide): Board => ({
@@ -12,13 +13,17 @@ export const boardOf = (spec: Spec, side: SpecSide): Board => ({
 });
 
 /** The safe area on the board, px. */
-export const safeBox = (side: SpecSide): Box => ({
-  left: side.safeIn.left * side.dpi,
-  top: side.safeIn.top * side.dpi,
-  right: side.widthPx - side.safeIn.right * side.dpi,
-  bottom: side.heightPx - side.safeIn.bottom * side.dpi,
-});
+export const safeBox = (side: SpecSide): Box => safeBoxAt(side, side.dpi);
 
 /** The side with this id, or the first when none is named. */
 export const sideOf = (spec: Spec, id?: string): SpecSide | undefined =>
   id === undefined ? spec.sides[0] : spec.sides.find((s) => s.id === id);
+
+const WORN: ReadonlySet<ProductKind> = new Set(['shirt', 'hoodie', 'bag', 'cap']);
+
+/** True for what comes in garment colours and is not printed to its edge. */
+export const isWorn = (spec: Spec): boolean => WORN.has(spec.kind);
+
+/** `Pinfold Market, Tee front`, and the side where a product has several. */
+export const productWords = (spec: Spec, side?: SpecSide): string =>
+  `${spec.marketplace}, ${spec.product}${side && spec.sides.length > 1 ? `, ${side.name.toLowerCase()}` : ''}`;

@@ -1,33 +1,137 @@
+import type { FileFormat } from '../design';
+
+/** Margins from the four edges, inches. */
+export interface Margins {
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+}
+
+/**
+ * The outline of an area. All but an `outline` fill the box that they stand in (an ellipse where that
+ * is no square); an outline is SVG path data in inches from the print area's top left.
+ */
+export type AreaShape =
+  | { kind: 'rectangle' }
+  | { kind: 'circle' }
+  | { kind: 'rounded'; radiusIn: number }
+  | { kind: 'outline'; path: string };
+
+export const ZONE_KINDS = ['seam', 'handle', 'hole', 'pocket'] as const;
+
+/** A place in the print area that artwork keeps clear of: inches from its top left. */
+export interface Zone {
+  kind: (typeof ZONE_KINDS)[number];
+  name: string;
+  leftIn: number;
+  topIn: number;
+  widthIn: number;
+  heightIn: number;
+  /** An ellipse in that box instead of the box. */
+  round?: boolean;
+}
+
 /** One printed side of a product. */
 export interface SpecSide {
   id: string;
   name: string;
-  /** Print area in inches and the pixels asked for. */
+  /** Print area in inches, bleed included, and the pixels of a file for it. */
   widthIn: number;
   heightIn: number;
   widthPx: number;
   heightPx: number;
   dpi: number;
+  /** Files of other sizes that are taken, too: from so many to so many pixels, of the same proportions. */
+  pixels?: { leastWidth: number; leastHeight: number; mostWidth: number; mostHeight: number };
+  /** The outline of what is left of the print area once the bleed is cut off. */
+  shape?: AreaShape;
+  /** How far the print reaches beyond the product's edge, inches; that much is cut off all round. */
+  bleedIn?: number;
   /** Distance of the safe area from each edge of the print area, inches. */
-  safeIn: { left: number; top: number; right: number; bottom: number };
+  safeIn: Margins;
+  /** The outline of the safe area. */
+  safeShape?: AreaShape;
+  zones?: Zone[];
+  /** The side goes round a cylinder with an upright axis, e.g. a mug, of this diameter. */
+  curve?: { diameterIn: number };
+  /** For garments: from the collar's seam down to the top of the print area, inches. */
+  collarIn?: number;
 }
+
+/** What a blade does to a sticker, and the distances it needs, mm. */
+export interface StickerRules {
+  cut: 'kiss' | 'die';
+  /** Least border round the artwork. */
+  borderMm: number;
+  /** Least radius of a corner. */
+  radiusMm: number;
+  /** Least gap between stickers of a sheet. */
+  gapMm: number;
+}
+
+/** Limits of a listing's fields; lengths in characters. */
+export interface ListingRules {
+  titleMax?: number;
+  descriptionMax?: number;
+  tags?: { most: number; each: number };
+  bullets?: { most: number; each: number };
+  forbidden?: string[];
+}
+
+export const PRODUCT_KINDS = [
+  'shirt',
+  'hoodie',
+  'bag',
+  'cap',
+  'sticker',
+  'sticker sheet',
+  'mug',
+  'ornament',
+  'cushion',
+  'poster',
+  'notebook',
+  'phone case',
+  'magnet',
+  'pin',
+  'other',
+] as const;
+export type ProductKind = (typeof PRODUCT_KINDS)[number];
+
+export const SPEC_VERSION = 2;
 
 /** What one marketplace asks for one product. */
 export interface Spec {
   format: 'brelm-spec';
-  version: 1;
+  version: typeof SPEC_VERSION;
   /** e.g. `pinfold/tee-front`. */
   id: string;
   marketplace: string;
   product: string;
   blank: string;
+  kind: ProductKind;
   sides: SpecSide[];
-  formats: 'png'[];
+  /** File formats that are taken, the one that is wished for first. */
+  formats: FileFormat[];
   background: 'transparent' | 'opaque' | 'either';
   /** Largest file, bytes. */
   maxBytes: number;
+  colourSpace: 'srgb';
+  /** How files are to be named; see core's export names. Ours when left out. */
+  naming?: string;
   /** Least effective resolution of a picture, dpi. */
   leastDpi: number;
+  /** Thinnest line of ink and thinnest gap that print, mm; the house's own when left out. */
+  thinnestLineMm?: number;
+  thinnestGapMm?: number;
+  sticker?: StickerRules;
+  /** Garment colours that it comes in, by id; any when left out. */
+  garments?: string[];
+  /** Whether artwork may differ from one garment colour to the next. */
+  perColour: boolean;
+  listing?: ListingRules;
+  /** Where the figures come from. */
+  sources: string[];
   /** When the figures were last compared with the marketplace's own page, YYYY-MM-DD. */
   checked: string;
 }

@@ -1,0 +1,66 @@
+import { colourwayOf, type Design, type FileFormat, type Placement } from '../design';
+import { isWorn, type Spec, type SpecSide } from '../spec';
+import { formatOf } from './check';
+import { placementOn } from './map';
+
+/** One file that a placement makes. */
+export interface PlannedFile {
+  spec: Spec;
+  side: SpecSide;
+  placement: Placement;
+  colourway: { id: string; name: string };
+  /** Garment colours that the file is for, by id; none where a product has no colours. */
+  garments: string[];
+  /** The garment colour whose own position the file has; null where all have the same. */
+  apart: string | null;
+  format: FileFormat;
+}
+
+/** The colourway for a garment colour on a placement: the placement's own choice, or the design's. */
+export function colourwayOn(design: Design, placement: Placement, garment: string): string | undefined {
+  const own = Object.hasOwn(placement.colourways, garment) ? placement.colourways[garment] : undefined;
+  if (own && design.colourways.some((c) => c.id === own)) return own;
+  return design.colourways.find((c) => c.garments.includes(garment))?.id;
+}
+
+/**
+ * The files of one side of one product: for what is worn one for each colourway that a garment colour of
+ * the product asks for (and one for each garment colour with a position of its own), else one.
+ */
+export function plannedFiles(design: Design, spec: Spec, side: SpecSide): PlannedFile[] {
+  const placement = placementOn(design, spec, side);
+  if (!placement) return [];
+  const format = formatOf(placement, spec);
+  const file = (
+    colourway: string | undefined | null,
+    garments: string[],
+    apart: string | null,
+  ): PlannedFile => {
+    const { id, name } = colourwayOf(design, colourway ?? undefined) ?? { id: 'base', name: 'Base' };
+    return { spec, side, placement, colourway: { id, name }, garments, apart, format };
+  };
+  const chosen = design.colourways.some((c) => c.id === placement.colourway) ? placement.colourway : null;
+  if (!isWorn(spec) || !spec.perColour)
+    return [file(chosen, isWorn(spec) ? (spec.garments ?? []) : [], null)];
+  const asked = [
+    ...new Set([...design.colourways.flatMap((c) => c.garments), ...Object.keys(placement.colourways)]),
+  ];
+  const sold = asked.filter((g) => !spec.garments || spec.garments.includes(g));
+  const files = new Map<string, PlannedFile>();
+  for (const garment of sold) {
+    const colourway = colourwayOn(design, placement, garment);
+    if (!colourway) continue;
+    const apart = Object.hasOwn(placement.apart, garment) ? garment : null;
+    const key = `${colourway} ${apart ?? ''}`;
+    const known = files.get(key);
+    if (known) known.garments.push(garment);
+    else files.set(key, file(colourway, [garment], apart));
+  }
+  if (files.size) return [...files.values()];
+  // No garment colour is ticked yet: each colourway is made, for the seller to choose from.
+  return design.colourways.map((c) => file(c.id, [], null));
+}
+
+/** All files of a design on these products, in the products' order. */
+export const allPlannedFiles = (design: Design, specs: readonly Spec[]): PlannedFile[] =>
+  specs.flatMap((spec) => spec.sides.flatMap((side) => plannedFiles(design, spec, side)));

@@ -1,0 +1,101 @@
+import { drawingBounds, type Drawing, type DrawingItem } from '../drawing';
+import { applyMatrix, axisScales, flatten, transformPath, type Box, type PathData } from '../geometry';
+
+export type Point = readonly [number, number];
+
+const cross = (o: Point, a: Point, b: Point) => (a[0] - o[0]) * (b[1] - o[1]) - (a[1] - o[1]) * (b[0] - o[0]);
+
+/** The convex hull of points, counter-clockwise as seen with y upwards (Andrew 1979, monotone chain). */
+export function convexHull(points: readonly Point[]): Point[] {
+  const sorted = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
+  const half = (list: readonly Point[]) => {
+    const chain: Point[] = [];
+    for (const p of list) {
+      while (chain.length > 1 && cross(chain[chain.length - 2], chain[chain.length - 1], p) <= 0) chain.pop();
+      chain.push(p);
+    }
+    return chain.slice(0, -1);
+  };
+  if (sorted.length < 3) return sorted;
+  return [...half(sorted), ...half([...sorted].reverse())];
+}
+
+/** The points of an outline's polylines, each grown to eight about it by `reach`. */
+function outlinePoints(path: PathData, reach: number): Point[] {
+  const out: Point[] = [];
+  for (const { points } of flatten(path, 1))
+    for (let i = 0; i < points.length; i += 2) {
+      const [x, y] = [points[i], points[i + 1]];
+      if (reach <= 0) out.push([x, y]);
+      else
+        for (let k = 0; k < 8; k++)
+          out.push([x + reach * Math.cos((k * Math.PI) / 4), y + reach * Math.sin((k * Math.PI) / 4)]);
+    }
+  return out;
+}
+
+function itemPoints(item: DrawingItem): Point[] {
+  if (item.kind === 'image') {
+    const { left, top, right, bottom } = item.shown;
+    const corners = [
+      [left, top],
+      [right, top],
+      [right, bottom],
+      [left, bottom],
+    ];
+    return corners.map(([x, y]) => applyMatrix(item.matrix, x, y));
+  }
+  // What a clip leaves is within the clip's own outline.
+  if (item.clips?.length) return outlinePoints(transformPath(item.clips[0].path, item.matrix), 0);
+  const { stroke } = item;
+  const width = !stroke || stroke.side === 'inside' ? 0 : stroke.side ? stroke.width : stroke.width / 2;
+  const scale = stroke?.space === 'own' ? Math.max(...axisScales(item.matrix)) : 1;
+  return outlinePoints(transformPath(item.path, item.matrix), width * scale + 3 * (item.blur ?? 0));
+}
+
+/** The hull of what a drawing draws, px, strokes and blurs included; no points where it draws nothing. */
+export const inkHull = (drawing: Drawing): Point[] =>
+  convexHull(
+    // A hull for each group first, so that a design of many outlines does not sort them all at once.
+    drawing.groups.flatMap((g) => (g.opacity > 0 ? convexHull(g.items.flatMap(itemPoints)) : [])),
+  );
+
+/** The box of a drawing's ink, board px; null where it draws nothing. */
+export function inkBox(drawing: Drawing): Box | null {
+  const box = drawingBounds(drawing);
+  return box.right - box.left > 0.01 && box.bottom - box.top > 0.01 ? box : null;
+}
+
+/** True when a point lies within an outline's polygons, by the even-odd rule. */
+export function isInside(polygons: readonly (readonly number[])[], x: number, y: number): boolean {
+  let inside = false;
+  for (const p of polygons)
+    for (let i = 0, j = p.length - 2; i < p.length; j = i, i += 2)
+      if (
+        p[i + 1] > y !== p[j + 1] > y &&
+        x < ((p[j] - p[i]) * (y - p[i + 1])) / (p[j + 1] - p[i + 1]) + p[i]
+      )
+        inside = !inside;
+  return inside;
+}
+
+/** An outline as polygons. */
+export const polygonsOf = (path: PathData, tolerance: number): number[][] =>
+  flatten(path, tolerance).map((l) => [...l.points]);
+
+/** True when two convex polygons overlap (separating axes). */
+export function convexOverlap(a: readonly Point[], b: readonly Point[]): boolean {
+  for (const polygon of [a, b])
+    for (let i = 0; i < polygon.length; i++) {
+      const [p, q] = [polygon[i], polygon[(i + 1) % polygon.length]];
+      const [nx, ny] = [q[1] - p[1], p[0] - q[0]];
+      const span = (list: readonly Point[]) => {
+        const along = list.map(([x, y]) => x * nx + y * ny);
+        return [Math.min(...along), Math.max(...along)];
+      };
+      const [a0, a1] = span(a);
+      const [b0, b1] = span(b);
+      if (a1 <= b0 || b1 <= a0) return false;
+    }
+  return true;
+}

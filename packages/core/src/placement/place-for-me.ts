@@ -1,0 +1,189 @@
+import type { Board, Design, PlacedAt, Placement } from '../design';
+import type { Drawing } from '../drawing';
+import { axisScales, boxCentre, boxHeight, boxWidth, type Box } from '../geometry';
+import { isWorn, safeBoxAt, safeOutline, zoneBox, zoneOutline, type Spec, type SpecSide } from '../spec';
+import { convexOverlap, inkHull, isInside, polygonsOf, type Point } from './hull';
+
+/** Artwork on the chest begins this far below the collar's seam, inches. */
+export const CHEST_IN = 3;
+/** Share of the room left that artwork is moved up, so that it looks centred to the eye. */
+const OPTICAL_LIFT = 0.04;
+/** A place off the middle must let artwork be this much larger to be taken. */
+const WORTH_MOVING = 1.12;
+
+export interface PlacedForMe {
+  at: PlacedAt;
+  /** What was done, in words. */
+  said: string[];
+}
+
+const boxOf = (points: readonly Point[]): Box => ({
+  left: Math.min(...points.map((p) => p[0])),
+  top: Math.min(...points.map((p) => p[1])),
+  right: Math.max(...points.map((p) => p[0])),
+  bottom: Math.max(...points.map((p) => p[1])),
+});
+
+/** The largest boxes within `box` that keep clear of another. */
+const besides = (box: Box, clear: Box): Box[] =>
+  clear.left >= box.right || clear.right <= box.left || clear.top >= box.bottom || clear.bottom <= box.top
+    ? [box]
+    : [
+        { ...box, right: clear.left },
+        { ...box, left: clear.right },
+        { ...box, bottom: clear.top },
+        { ...box, top: clear.bottom },
+      ].filter((b) => boxWidth(b) > 0.05 && boxHeight(b) > 0.05);
+
+/** The printed size up to which every picture of a drawing has the resolution that a spec asks for. */
+function mostScale(drawing: Drawing, spec: Spec): number {
+  let most = Infinity;
+  for (const { items } of drawing.groups)
+    for (const item of items)
+      if (item.kind === 'image') {
+        const dpi = drawing.dpi / Math.max(...axisScales(item.matrix));
+        most = Math.min(most, dpi / spec.leastDpi);
+      }
+  return most;
+}
+
+/**
+ * Fits artwork into a side by its ink, not its board: as large as the safe area, the zones to keep clear
+ * of and its pictures' resolution allow; centred for the eye, by its box and its weight (`weight`: board px,
+ * where the ink's weight lies; the box alone where left out); on garments with its top on the chest.
+ * Null where there is no ink.
+ */
+export function placeForMe(
+  drawing: Drawing,
+  board: Board,
+  spec: Spec,
+  side: SpecSide,
+  weight?: readonly [number, number] | null,
+): PlacedForMe | null {
+  const hull = inkHull(drawing).map(([x, y]): Point => [x / board.dpi, y / board.dpi]);
+  if (hull.length < 2) return null;
+  const ink = boxOf(hull);
+  if (boxWidth(ink) < 1e-3 && boxHeight(ink) < 1e-3) return null;
+  // Halfway between the middle of the box and the middle of the weight is where the eye sees the middle.
+  const cx = weight ? (boxCentre(ink)[0] + weight[0] / board.dpi) / 2 : boxCentre(ink)[0];
+  const cy = boxCentre(ink)[1];
+  const safe = safeBoxAt(side, 1);
+  const safePolygons = polygonsOf(safeOutline(side, 1), 0.002);
+  const zones = side.zones ?? [];
+  const zonePolygons = zones.map((z): Point[] => {
+    const [p] = polygonsOf(zoneOutline(z, 1), 0.002);
+    return Array.from({ length: p.length / 2 }, (_, i): Point => [p[2 * i], p[2 * i + 1]]);
+  });
+  const worn = isWorn(spec) && spec.kind !== 'bag' && spec.kind !== 'cap';
+  const chest = worn
+    ? Math.max(safe.top, Math.min(CHEST_IN - (side.collarIn ?? CHEST_IN), safe.top + boxHeight(safe) / 3))
+    : safe.top;
+
+  const shapeAt = (k: number, [x, y]: Point): Point[] =>
+    hull.map(([px, py]): Point => [x + (px - cx) * k, y + (py - cy) * k]);
+  const fits = (k: number, at: Point): boolean => {
+    const placed = shapeAt(k, at);
+    return (
+      placed.every(
+        ([x, y]) =>
+          x >= safe.left - 1e-6 &&
+          x <= safe.right + 1e-6 &&
+          y >= safe.top - 1e-6 &&
+          y <= safe.bottom + 1e-6 &&
+          (side.safeShape === undefined ||
+            side.safeShape.kind === 'rectangle' ||
+            isInside(safePolygons, x, y)),
+      ) && !zonePolygons.some((zone) => convexOverlap(zone, placed))
+    );
+  };
+  /** The middle at scale `k` for a room: centred, with a lift; on a chest the top is what counts. */
+  const middleIn = (room: Box, k: number): Point => {
+    const h = boxHeight(ink) * k;
+    const top = worn
+      ? Math.max(room.top, chest)
+      : room.top + ((boxHeight(room) - h) / 2) * (1 - OPTICAL_LIFT * 2);
+    return [boxCentre(room)[0], top + (cy - ink.top) * k];
+  };
+  const largestIn = (room: Box): number => {
+    let [low, high] = [
+      0,
+      Math.max(boxWidth(room), boxHeight(room)) /
+        Math.max(0.01, Math.min(boxWidth(ink) || 9, boxHeight(ink) || 9)),
+    ];
+    for (let i = 0; i < 40; i++) {
+      const k = (low + high) / 2;
+      if (fits(k, middleIn(room, k))) low = k;
+      else high = k;
+    }
+    return low;
+  };
+  let rooms: Box[] = [safe];
+  for (const zone of zones) rooms = rooms.flatMap((room) => besides(room, zoneBox(zone, 1)));
+  const choices = [safe, ...rooms].map((room) => ({ room, k: largestIn(room) }));
+  let best = choices[0];
+  for (const choice of choices.slice(1)) if (choice.k > best.k * WORTH_MOVING) best = choice;
+  if (best.k <= 1e-4) return null;
+  const limit = mostScale(drawing, spec) * 0.9995;
+  const k = Math.min(best.k, limit);
+  const [mx, my] = middleIn(best.room, k);
+  const [w, h] = [board.width / board.dpi, board.height / board.dpi];
+  const at: PlacedAt = {
+    x: mx + (w / 2 - cx) * k - side.widthIn / 2,
+    y: my + (h / 2 - cy) * k,
+    scale: k,
+    turn: 0,
+  };
+  return { at, said: saying(k, limit, best.room, ink, side, worn, chest, safe) };
+}
+
+function saying(
+  k: number,
+  limit: number,
+  room: Box,
+  ink: Box,
+  side: SpecSide,
+  worn: boolean,
+  chest: number,
+  safe: Box,
+): string[] {
+  const inches = (v: number) => (Math.round(v * 100) / 100).toString();
+  const said = [
+    `${inches(boxWidth(ink) * k)} × ${inches(boxHeight(ink) * k)} in by its ink`,
+    k >= limit ? 'as large as its pictures’ resolution allows' : 'as large as the safe area allows',
+  ];
+  if (worn)
+    said.push(
+      side.collarIn === undefined
+        ? 'its top at the top of the safe area'
+        : `its top ${inches(side.collarIn + Math.max(room.top, chest))} in below the collar`,
+    );
+  else said.push('centred for the eye');
+  const clear = (side.zones ?? []).map((z) => z.name || z.kind);
+  if (clear.length) said.push(`clear of: ${clear.join(', ').toLowerCase()}`);
+  if (room !== safe) said.push('moved to where there is more room');
+  if (side.safeShape?.kind === 'circle') said.push('inside the circle');
+  return said;
+}
+
+/** A placement made for a side, with what goes by itself: a ground where the product is printed to its edge. */
+export function proposedPlacement(
+  design: Design,
+  spec: Spec,
+  side: SpecSide,
+  at: PlacedAt,
+  ground: string,
+): Placement {
+  const known = design.placements.find((p) => p.spec === spec.id && p.side === side.id);
+  return {
+    spec: spec.id,
+    side: side.id,
+    mirror: known?.mirror ?? false,
+    narrow: known?.narrow ?? side.curve !== undefined,
+    ground: known ? known.ground : spec.background === 'opaque' ? ground : null,
+    format: known?.format ?? null,
+    colourway: known?.colourway ?? null,
+    colourways: known?.colourways ?? {},
+    apart: {},
+    ...at,
+  };
+}
