@@ -1,8 +1,10 @@
 import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Ajv2020 from 'ajv/dist/2020';
+import { unzipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import type { Design } from '@brelm/core/design';
 
@@ -29,10 +31,10 @@ function brelm(...args: string[]) {
 
 /** Runs with --json, checks the output against its schema, and returns it. */
 function json<T>(
-  kind: 'specs' | 'export' | 'proof',
+  kind: 'specs' | 'export' | 'proof' | 'place' | 'check',
   ...args: string[]
 ): { code: number | null; err: string; value: T } {
-  const { code, out, err } = brelm(kind, ...args, '--json');
+  const { code, out, err } = brelm(...(kind === 'check' ? ['specs', kind] : [kind]), ...args, '--json');
   const value = JSON.parse(out) as T;
   const check = ajv.getSchema(`cli.schema.json#/$defs/${kind}`)!;
   expect(check(value) || check.errors).toBe(true);
@@ -50,7 +52,17 @@ function changed(name: string, change: (design: Design) => void): string {
 }
 
 interface Files {
-  files: { path: string; svg?: string; width: number; sha256: string; garments: string[]; stops: string[] }[];
+  files: {
+    path: string;
+    format: string;
+    width: number;
+    sha256: string;
+    spec: string;
+    colourway: string;
+    garments: string[];
+    stops: string[];
+  }[];
+  pack?: string;
 }
 interface Proofs {
   garments: { id: string; verdict: string; lowestRatio: number }[];
@@ -82,7 +94,13 @@ describe('export', () => {
     );
     expect(code).toBe(0);
     const [file] = value.files;
-    expect(file).toMatchObject({ width: 4500, height: 5400, dpi: 300, stops: [], garments: ['soot'] });
+    expect(file).toMatchObject({
+      width: 4500,
+      height: 5400,
+      dpi: 300,
+      stops: [],
+      garments: ['soot', 'midnight', 'pine', 'oxblood'],
+    });
     const png = PNG.sync.read(readFileSync(file.path));
     expect([png.width, png.height]).toEqual([4500, 5400]);
     expect(readdirSync(join(folder, 'out')).filter((n) => n.endsWith('.part'))).toEqual([]);
@@ -93,7 +111,8 @@ describe('export', () => {
     const { value } = json<Files>(
       ...(['export', bog, '--spec', 'stickerwharf/kiss-cut-4in', '--out', folder, '--svg'] as const),
     );
-    const svg = readFileSync(value.files[0].svg!, 'utf8');
+    expect(value.files.map((f) => f.format)).toEqual(['png', 'svg']);
+    const svg = readFileSync(value.files[1].path, 'utf8');
     expect(svg).toContain('width="101.6mm" height="101.6mm" viewBox="0 0 2400 2400"');
     expect(svg).toContain('<g id="bog">');
     expect(svg).toContain('class="ink-rust"');
@@ -119,7 +138,7 @@ describe('export', () => {
   });
 
   it('exits 1 with stops: writes all the same, and refuses with --strict', () => {
-    const file = changed('on-bone', (d) => (d.backdrop = 'bone'));
+    const file = changed('on-bone', (d) => (d.colourways[0].garments = ['bone']));
     const args = [file, '--spec', 'pinfold/tee-front', '--out', join(folder, 'bone')];
     const loose = json<Files>('export', ...args);
     expect(loose.code).toBe(1);
@@ -152,6 +171,52 @@ describe('export', () => {
     expect(code).toBe(0);
   });
 
+  it('makes every file of every product that it is placed on, in folders, and packs them', () => {
+    const bog = join(designs, 'bog-standard.brelm.json');
+    const out = join(folder, 'all');
+    const { value } = json<Files>(
+      'export',
+      bog,
+      '--all',
+      '--pack',
+      '--out',
+      out,
+      '--name',
+      '{design}_{side}_{w}',
+    );
+    expect(value.files.map((f) => f.path.slice(out.length + 1))).toEqual([
+      'stickerwharf/kiss-cut-sticker-4-in/bog-standard_2400.png',
+      'stickerwharf/kiss-cut-sticker-3-in/bog-standard_1800.png',
+      'stickerwharf/magnet-3-in-round/bog-standard_975.png',
+      'mudlark-goods/round-ornament/bog-standard_front_930.png',
+      'mudlark-goods/round-ornament/bog-standard_back_930.png',
+      'gannet-row/phone-case/bog-standard_1020.png',
+    ]);
+    const files = unzipSync(readFileSync(value.pack!));
+    expect(Object.keys(files)).toHaveLength(8);
+    for (const f of value.files)
+      expect(
+        createHash('sha256')
+          .update(files[f.path.slice(out.length + 1)])
+          .digest('hex'),
+      ).toBe(f.sha256);
+  });
+
+  it('makes the formats that are asked for, and refuses names and formats that there are not', () => {
+    const bog = join(designs, 'bog-standard.brelm.json');
+    const args = [bog, '--spec', 'stickerwharf/kiss-cut-3in', '--out', folder];
+    const { value } = json<Files>('export', ...args, '--format', 'pdf', '--format', 'svg');
+    expect(value.files.map((f) => f.path.split('.').pop())).toEqual(['pdf', 'svg']);
+    expect(brelm('export', ...args, '--format', 'gif')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('no format "gif"'),
+    });
+    expect(brelm('export', ...args, '--name', '{dessign}')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('no {dessign}'),
+    });
+  });
+
   it('writes nothing where it may not, and says so', () => {
     const blocked = join(folder, 'blocked');
     writeFileSync(blocked, '');
@@ -165,6 +230,50 @@ describe('export', () => {
     );
     expect(code).toBe(2);
     expect(err).toMatch(/--out: .*blocked.* cannot be written/);
+  });
+});
+
+describe('specs check', () => {
+  it('finds nothing in the files that ship, and every fault of another by line', () => {
+    const market = join(__dirname, '../../../demo/specs/stickerwharf.yaml');
+    const right = json<{ files: { specs: string[] }[] }>('check', market);
+    expect([right.code, right.value.files[0].specs.length]).toEqual([0, 6]);
+    const wrong = join(folder, 'wrong.yaml');
+    writeFileSync(
+      wrong,
+      readFileSync(market, 'utf8').replace('widthIn: 3', 'widthIn: 3 cubits').replace('dpi: 600', 'dpi: -1'),
+    );
+    const { code, value, err } = json<{ files: { faults: { line: number; field: string }[] }[] }>(
+      'check',
+      wrong,
+    );
+    expect(code).toBe(1);
+    expect(value.files[0].faults.map((f) => f.field)).toEqual([
+      'specs[0].sides[0].widthIn',
+      'specs[0].sides[0].dpi',
+    ]);
+    expect(err).toMatch(/wrong\.yaml: line \d+, specs\[0\]\.sides\[0\]\.widthIn: there is no unit "cubits"/);
+    expect(brelm('specs', 'check', join(folder, 'none.yaml')).err).toContain('there is no such file');
+  });
+});
+
+describe('place', () => {
+  it('fits a design into products, says what it did, and writes what it can read again', () => {
+    const out = join(designs, 'placed.brelm.json');
+    const args = ['--spec', 'mudlark/mug-11oz', '--spec', 'gannet-row/poster-18x24', '--out', out];
+    const { value, err } = json<{ sides: { spec: string; said: string[]; notes: object[] }[] }>(
+      'place',
+      owls,
+      ...args,
+      '--again',
+    );
+    expect(value.sides.map((s) => [s.spec, s.notes])).toEqual([
+      ['mudlark/mug-11oz', []],
+      ['gannet-row/poster-18x24', []],
+    ]);
+    expect(err).toContain('clear of: left of the handle, right of the handle');
+    expect(read(out).placements.map((p) => p.spec)).toEqual(read(owls).placements.map((p) => p.spec));
+    expect(brelm('place', owls, '--spec', 'no/such').err).toContain('there is no spec "no/such"');
   });
 });
 

@@ -6,9 +6,13 @@ const HELP = `Usage: ./brelm COMMAND
   start [--port 4780] [--data DIR] [--empty]   start Brelm and print its address
   test [unit|server|e2e]                       run the tests
   specs [--json]                               list the specs of the spec book
+  specs check FILE ... [--json]                what is wrong with spec files, by line and field
+  place DESIGN.brelm.json --spec ID ... [--again] [--out FILE] [--json]
+                                               fit a design into products' print areas
   proof DESIGN.brelm.json --spec ID [--colourway ID] [--garment ID ...] [--json]
                                                check a design; exit 1 when it has stops
-  export DESIGN.brelm.json --spec ID [--colourway ID] [--out DIR] [--svg] [--json] [--strict]
+  export DESIGN.brelm.json --spec ID ... [--colourway ID] [--format png|jpeg|webp|svg|pdf ...]
+         [--all] [--pack] [--name PATTERN] [--out DIR] [--svg] [--json] [--strict]
                                                write its files; exit 1 when the proof has stops
   wall DESIGN.brelm.json [--spec ID] [--garment ID ...] [--out FILE.png]
                                                every colourway on every garment, as a picture
@@ -20,6 +24,7 @@ const COMMANDS: Record<string, () => Promise<{ run(args: string[]): Promise<numb
   start: () => import('./commands/start'),
   test: () => import('./commands/test'),
   specs: () => import('./commands/specs'),
+  place: () => import('./commands/place'),
   proof: () => import('./commands/proof'),
   export: () => import('./commands/export'),
   wall: () => import('./commands/wall'),

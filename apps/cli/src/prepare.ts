@@ -49,19 +49,26 @@ export function readDesignOrFail(file: string | undefined): { file: string; desi
   }
 }
 
+/** The colourway with this id, or the first when none is named. Throws a UsageError that lists those there are. */
+export function findColourway(file: string, design: Design, id: string | undefined): Colourway {
+  const colourway = colourwayOf(design, id) ?? { id: 'base', name: 'Base', inks: {}, garments: [] };
+  if (id !== undefined && colourway.id !== id)
+    throw new UsageError(
+      `--colourway: ${file} has no colourway "${id}". It has: ${design.colourways.map((c) => c.id).join(', ') || 'none'}`,
+    );
+  return colourway;
+}
+
+/** The products that a design is placed on, or the one that its board was made for. */
+export function findSpecs(design: Design): Spec[] {
+  const ids = design.placements.length ? design.placements.map((p) => p.spec) : [design.board.spec];
+  return [...new Set(ids)].map((id) => findSpec(id));
+}
+
 export function prepare(file: string | undefined, values: { spec?: string; colourway?: string }): Job {
   const spec = findSpec(values.spec);
   const read = readDesignOrFail(file);
-  const colourway = colourwayOf(read.design, values.colourway) ?? {
-    id: 'base',
-    name: 'Base',
-    inks: {},
-    garments: [],
-  };
-  if (values.colourway !== undefined && colourway.id !== values.colourway)
-    throw new UsageError(
-      `--colourway: ${read.file} has no colourway "${values.colourway}". It has: ${read.design.colourways.map((c) => c.id).join(', ') || 'none'}`,
-    );
+  const colourway = findColourway(read.file, read.design, values.colourway);
   return { ...read, colourway, spec, garments: shippedGarments() };
 }
 

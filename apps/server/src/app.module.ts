@@ -7,8 +7,6 @@ import { MIGRATIONS } from './database/migrations';
 import { DemoService } from './demo/demo.service';
 import { DesignsController } from './designs/designs.controller';
 import { DesignsService } from './designs/designs.service';
-import { ExportsController } from './exports/exports.controller';
-import { ExportsService } from './exports/exports.service';
 import { FilesService } from './files.service';
 import { LibraryController } from './library/library.controller';
 import { LibraryService } from './library/library.service';
@@ -22,6 +20,13 @@ import { WordsController } from './words/words.controller';
 import { WordsService } from './words/words.service';
 import { StylesController } from './styles/styles.controller';
 import { StylesService } from './styles/styles.service';
+import { PlannerService } from './runs/planner.service';
+import { QueueService } from './runs/queue.service';
+import { RunStore } from './runs/run-store.service';
+import { RunsController } from './runs/runs.controller';
+import { RunsService } from './runs/runs.service';
+import { SpecsController } from './specs/specs.controller';
+import { SpecsService } from './specs/specs.service';
 import { PoolService } from './workers/pool.service';
 
 @ApiTags('health')
@@ -71,7 +76,8 @@ export class AppModule {
         StylesController,
         WordsController,
         MotifsController,
-        ExportsController,
+        SpecsController,
+        RunsController,
       ],
       providers: [
         { provide: OPTIONS, useValue: options },
@@ -83,7 +89,11 @@ export class AppModule {
         TypefacesService,
         StylesService,
         WordsService,
-        ExportsService,
+        SpecsService,
+        RunStore,
+        PlannerService,
+        QueueService,
+        RunsService,
         DemoService,
       ],
     };

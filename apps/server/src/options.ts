@@ -1,3 +1,5 @@
+import { join } from 'node:path';
+
 /** Where the database is. */
 export interface DatabaseOptions {
   host: string;
@@ -10,7 +12,7 @@ export interface DatabaseOptions {
 export interface ServerOptions {
   /** 127.0.0.1 only; 0 takes any free port. */
   port: number;
-  /** Folder of uploaded and exported files. */
+  /** Folder of uploaded files and of what was made of them; made files lie in one of its own within it. */
   filesDir: string;
   database: DatabaseOptions;
   /** Folder of the built interface, or null to serve the API alone. */
@@ -18,6 +20,9 @@ export interface ServerOptions {
   /** Load the demo designs into an empty database. */
   demo: boolean;
 }
+
+/** Folder of files that runs have made; only these are ever cleaned away. */
+export const outputsDir = (options: ServerOptions): string => join(options.filesDir, 'made');
 
 /** Injection token of ServerOptions. */
 export const OPTIONS = Symbol('ServerOptions');

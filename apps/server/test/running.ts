@@ -35,17 +35,19 @@ export async function running(demo: boolean): Promise<Running> {
       name: DATABASE_NAME,
     },
   });
-  return {
+  const it: Running = {
     url: server.url,
     server,
     database,
     filesDir,
     async stop() {
-      await server.close();
+      // A test may have put another in its place.
+      await it.server.close();
       await database.stop();
       rmSync(folder, { recursive: true, force: true });
     },
   };
+  return it;
 }
 
 export async function until<T>(look: () => Promise<T | null | undefined | false>, ms = 60_000): Promise<T> {

@@ -1,8 +1,7 @@
-import { readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { readdirSync } from 'node:fs';
 import { PNG } from 'pngjs';
 import type { Design } from '@brelm/core/design';
-import { running, until, type Running } from './running';
+import { running, type Running } from './running';
 
 jest.setTimeout(120_000);
 
@@ -298,100 +297,6 @@ const files = () =>
     .filter((f) => f.includes('/'))
     .sort();
 
-interface Export {
-  id: string;
-  state: string;
-  reason: string | null;
-  fileName: string;
-  report: { width: number; dpi: number; faults: string[] };
-}
-
-describe('exports', () => {
-  const finished = (id: string) =>
-    until(async () => {
-      const { body } = await ask<Export>(`exports/${id}`);
-      return body.state !== 'working' && body;
-    });
-
-  it('makes a PNG that an independent decoder reads as it must be', async () => {
-    const { id } = await owls();
-    const started = await ask<Export>('exports', { json: { designId: id, spec: 'pinfold/tee-front' } });
-    expect(started.status).toBe(202);
-    const done = await finished(started.body.id);
-    expect(done).toMatchObject({
-      state: 'done',
-      report: { width: 4500, height: 5400, dpi: 300, faults: [], cornersTransparent: true },
-    });
-    const response = await fetch(`${it0.url}/api/exports/${done.id}/file`);
-    expect(response.headers.get('content-disposition')).toContain(
-      'count-owls-not-sheep-pinfold-tee-front-night-4500x5400.png',
-    );
-    const png = PNG.sync.read(Buffer.from(await response.arrayBuffer()));
-    expect([png.width, png.height]).toEqual([4500, 5400]);
-    const at = (x: number, y: number) => [
-      ...png.data.subarray((y * png.width + x) * 4, (y * png.width + x) * 4 + 4),
-    ];
-    expect(at(2250, 2950)).toEqual([0xf2, 0xea, 0xd8, 255]);
-    expect(at(5, 5)[3]).toBe(0);
-  });
-
-  it('names the field of what does not exist', async () => {
-    const { id } = await owls();
-    const spec = await ask('exports', { json: { designId: id, spec: 'nobody/nothing' } });
-    expect(spec.status).toBe(404);
-    expect(spec.body.message).toContain('pinfold/tee-front');
-    expect(spec.body.faults?.[0].field).toBe('spec');
-    const side = await ask('exports', { json: { designId: id, spec: 'pinfold/tee-front', side: 'back' } });
-    expect([side.status, side.body.faults?.[0].field]).toEqual([400, 'side']);
-    const way = await ask('exports', {
-      json: { designId: id, spec: 'pinfold/tee-front', colourway: 'dusk' },
-    });
-    expect([way.status, way.body.faults?.[0].field]).toEqual([400, 'colourway']);
-    expect((await ask('exports', { json: { designId: 'x', spec: 1 } })).status).toBe(400);
-  });
-
-  it('fails with its reason when a picture is gone, and leaves nothing half-written', async () => {
-    const { body } = await upload(PNG.sync.write(new PNG({ width: 33, height: 33 })), 'gone.png');
-    const source = (await owls()).document;
-    const document: Design = {
-      ...source,
-      name: 'Without its moon',
-      materials: [{ ...source.materials[0], sha256: body.sha256, width: 33, height: 33 }],
-    };
-    const made = (await ask<Stored>('designs', { json: { document } })).body;
-    rmSync(join(it0.filesDir, body.sha256.slice(0, 2), body.sha256));
-    const started = await ask<Export>('exports', { json: { designId: made.id, spec: 'pinfold/tee-front' } });
-    const done = await finished(started.body.id);
-    expect(done.state).toBe('failed');
-    expect(done.reason).toContain('Harvest moon');
-    expect((await ask(`exports/${done.id}/file`)).status).toBe(409);
-    expect(files().filter((f) => f.endsWith('.part'))).toEqual([]);
-  });
-
-  it('fails with its reason when the folder cannot be written, and works again afterwards', async () => {
-    const { id } = (await designs()).find((d) => d.document.name === 'Bog Standard')!;
-    const make = async () => {
-      const request = { designId: id, spec: 'stickerwharf/kiss-cut-4in' };
-      return finished((await ask<Export>('exports', { json: request })).body.id);
-    };
-    renameSync(it0.filesDir, `${it0.filesDir}.away`);
-    writeFileSync(it0.filesDir, 'a file where a folder should be');
-    const failed = await make();
-    rmSync(it0.filesDir);
-    renameSync(`${it0.filesDir}.away`, it0.filesDir);
-    expect(failed.state).toBe('failed');
-    expect(failed.reason).toContain('cannot be written');
-    expect((await make()).state).toBe('done');
-  });
-
-  it('can be cancelled', async () => {
-    const { id } = await owls();
-    const started = await ask<Export>('exports', { json: { designId: id, spec: 'pinfold/tee-front' } });
-    await ask(`exports/${started.body.id}`, { method: 'DELETE' });
-    expect((await finished(started.body.id)).state).toBe('cancelled');
-  });
-});
-
 describe('the door', () => {
   it('lets no other page write, nor another host name in', async () => {
     const foreign = await ask('designs', { json: {}, headers: { origin: 'http://elsewhere.test' } });
@@ -413,7 +318,8 @@ describe('the door', () => {
         '/api/designs/{id}',
         '/api/materials',
         '/api/specs',
-        '/api/exports',
+        '/api/runs',
+        '/api/spec-book',
         '/api/typefaces',
       ]),
     );

@@ -10,6 +10,8 @@ import { useKeys } from './use-keys';
 const PLACES = [
   ['/', 'Shelf'],
   ['/materials', 'Materials'],
+  ['/specs', 'Spec book'],
+  ['/runs', 'Runs'],
 ] as const;
 
 /** The bar on top and the place below it. */
@@ -29,7 +31,7 @@ export function Frame() {
             <NavLink
               key={to}
               to={to}
-              end
+              end={to === '/'}
               className={({ isActive }) =>
                 `rounded-md px-2.5 py-1 font-medium ${isActive ? 'bg-line text-ink' : 'text-muted hover:text-ink'}`
               }

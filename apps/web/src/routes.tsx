@@ -34,6 +34,17 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./materials/materials')).Materials }),
         HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
       },
+      {
+        path: 'runs',
+        lazy: async () => ({ Component: (await import('./runs/runs')).Runs }),
+        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+      },
+      {
+        // Ids of specs hold slashes.
+        path: 'specs/*',
+        lazy: async () => ({ Component: (await import('./specs/spec-book')).SpecBook }),
+        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+      },
       { path: '*', element: <Fault /> },
     ],
   },

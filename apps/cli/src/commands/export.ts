@@ -1,86 +1,222 @@
 import { basename, join, resolve } from 'node:path';
-import { fileName } from '@brelm/core/export';
-import { openStops } from '@brelm/core/proof';
-import { CheckError, exportPng, exportSvg, runProof, writeAside, WriteError } from '@brelm/server/engine';
+import { readFile } from 'node:fs/promises';
+import { FILE_FORMATS, type FileFormat } from '@brelm/core/design';
+import {
+  packFolder,
+  patternFault,
+  plannedNames,
+  slug,
+  type Manifest,
+  type ManifestFile,
+} from '@brelm/core/export';
+import {
+  CheckError,
+  FitError,
+  jobsOf,
+  judgedOn,
+  licencesOf,
+  loadMaterials,
+  loadPictures,
+  makeFile,
+  PictureError,
+  picturesBeside,
+  placedOn,
+  proofJob,
+  rasterSource,
+  stopsOfJob,
+  writeAside,
+  WriteError,
+  writePack,
+  type FileJob,
+} from '@brelm/server/engine';
+import type { PlannedFile } from '@brelm/core/placement';
 import { options, UsageError } from '../arguments';
-import { findGarments, onSide, prepare } from '../prepare';
+import { findColourway, findSpec, findSpecs, readDesignOrFail } from '../prepare';
+import { shippedGarments } from '@brelm/server/engine';
 import { say } from '../say';
 
-/** `brelm export`: one PNG for each side of the spec, with `--svg` an SVG beside it. Exit 1 when the proof has stops. */
+const USAGE_ERRORS = [WriteError, CheckError, FitError];
+
+/** Formats that are asked for by name. Throws a UsageError. */
+function formatsOf(given: readonly string[] | undefined): FileFormat[] {
+  for (const format of given ?? [])
+    if (!FILE_FORMATS.includes(format as FileFormat))
+      throw new UsageError(`--format: there is no format "${format}". There are: ${FILE_FORMATS.join(', ')}`);
+  return (given ?? []) as FileFormat[];
+}
+
+/**
+ * `brelm export`: the files of a design for one product or several, each checked; with `--all` those of
+ * every colourway that its garment colours ask for, with `--pack` as one archive. Exit 1 when the proof
+ * has stops.
+ */
 export async function run(args: string[]): Promise<number> {
   const { values, positionals } = options(args, {
-    spec: { type: 'string' },
+    spec: { type: 'string', multiple: true },
     colourway: { type: 'string' },
+    format: { type: 'string', multiple: true },
+    name: { type: 'string' },
     out: { type: 'string', default: '.' },
+    all: { type: 'boolean' },
+    pack: { type: 'boolean' },
     json: { type: 'boolean' },
     strict: { type: 'boolean' },
     svg: { type: 'boolean' },
   });
-  const job = prepare(positionals[0], values);
-  // A file is made for the garments of its colourway, or else for the one it was designed on.
-  const ids = job.colourway.garments.length ? job.colourway.garments : [job.design.backdrop];
-  const garments = findGarments(job, ids, `${job.file}: garments`);
-  const files = [];
+  if (values.name !== undefined) {
+    const fault = patternFault(values.name);
+    if (fault) throw new UsageError(`--name: ${fault}`);
+  }
+  const formats = formatsOf(values.format);
+  const { file, design } = readDesignOrFail(positionals[0]);
+  const chosen = findColourway(file, design, values.colourway);
+  const garments = shippedGarments();
+  // With --all and no spec: every product that the design is placed on.
+  const specs =
+    values.spec?.length || !values.all
+      ? values.spec?.length
+        ? values.spec.map((id) => findSpec(id))
+        : [findSpec(undefined)]
+      : findSpecs(design);
+  const nameOf = (id: string) => garments.find((g) => g.id === id)?.name ?? id;
+
+  const read = picturesBeside(file);
+  const [materials, pictures] = await Promise.all([loadMaterials(design), loadPictures(design, read)]).catch(
+    (error: unknown) => {
+      if (error instanceof PictureError)
+        throw new UsageError(`${file}: ${error.field ? `${error.field}: ` : ''}${error.message}`);
+      throw error;
+    },
+  );
+  let placed = design;
+  for (const spec of specs) {
+    const made = placedOn(placed, spec, garments, materials, pictures);
+    placed = made.design;
+    for (const { side, words } of made.said)
+      say(`${spec.id}, ${side.name.toLowerCase()}: placed by itself: ${words.join('; ')}.`);
+  }
+  const planned: { job: FileJob; file: PlannedFile }[] = specs.flatMap((spec) => {
+    const jobs = jobsOf(placed, spec);
+    const kept = values.all ? jobs : oneColourway(jobs, chosen.id);
+    return kept.flatMap((p) => {
+      const wanted = [
+        ...(formats.length ? formats : [p.job.format]),
+        ...(values.svg ? (['svg'] as const) : []),
+      ];
+      return [...new Set(wanted)].map((format) => ({
+        job: { ...p.job, format },
+        file: { ...p.file, format },
+      }));
+    });
+  });
+  const titled = { ...placed, name: placed.name || basename(file, '.brelm.json') };
+  const names = plannedNames(
+    planned.map((p) => ({ design: titled, file: p.file })),
+    nameOf,
+    values.name,
+  );
+
+  const files: (ManifestFile & { path: string; stops: string[]; accepted: object[] })[] = [];
+  const rasters = rasterSource(design, read);
+  const out = resolve(values.out);
+  const proofs = new Map<string, ReturnType<typeof proofJob>>();
   let stopped = false;
-  for (const side of job.spec.sides) {
-    const { design, materials, pictures } = await onSide(job, side);
-    const proof = runProof(design, job.colourway.id, job.spec, side, garments, materials, pictures);
-    const stops = openStops(proof.findings).map((f) => f.message);
-    const accepted = proof.findings.flatMap((f) =>
-      f.accepted === undefined ? [] : [{ check: f.check, message: f.message, reason: f.accepted }],
-    );
-    for (const stop of stops) say(`stop: ${stop}`);
-    if (stops.length) {
-      stopped = true;
-      if (values.strict) {
-        say('nothing was written, since --strict was given.');
-        continue;
+  for (const [i, { job, file: plan }] of planned.entries()) {
+    const { spec, side } = job;
+    const ids = plan.garments.length ? plan.garments : [design.backdrop];
+    const key = `${spec.id} ${side.id} ${job.colourway} ${job.apart ?? ''}`;
+    let findings = proofs.get(key);
+    if (!findings) {
+      findings = proofJob(job, judgedOn(job, ids, garments), materials, pictures);
+      proofs.set(key, findings);
+      for (const stop of stopsOfJob(findings)) say(`stop: ${stop.message}`);
+      if (stopsOfJob(findings).length) {
+        stopped = true;
+        say(
+          values.strict
+            ? 'nothing was written for it, since --strict was given.'
+            : 'the file is written all the same; --strict would refuse.',
+        );
       }
-      say('the file is written all the same; --strict would refuse.');
     }
-    const path = join(
-      resolve(values.out),
-      fileName({
-        design: design.name || basename(job.file, '.brelm.json'),
-        product: job.spec.id,
-        side: job.spec.sides.length > 1 ? side.name : null,
-        colourway: design.colourways.length > 1 ? job.colourway.name : null,
-        width: side.widthPx,
-        height: side.heightPx,
-      }),
-    );
+    const stops = stopsOfJob(findings).map((f) => f.message);
+    if (stops.length && values.strict) continue;
+    const folder = values.all || values.pack ? join(out, packFolder(spec, slug)) : out;
+    const path = join(folder, names[i]);
     try {
-      const file = await exportPng(design, job.colourway.id, job.spec, side, materials, pictures);
-      await writeAside(path, file.bytes);
-      say(
-        `wrote ${path}: ${file.report.width} × ${file.report.height} px, ${side.dpi} dpi, read back and checked.`,
-      );
-      const svg = values.svg ? path.replace(/\.png$/, '.svg') : null;
-      if (svg) {
-        await writeAside(svg, Buffer.from(await exportSvg(design, job.colourway.id, materials, pictures)));
-        say(`wrote ${svg}: outlines, at its true size.`);
-      }
+      const made = await makeFile(job, materials, rasters);
+      await writeAside(path, made.bytes);
+      const { width, height, dpi, bytes, loss, checked } = made.report;
+      say(`wrote ${path}: ${width} × ${height} px, ${dpi} dpi, ${checked}.${loss ? ` ${loss}.` : ''}`);
       files.push({
         path,
-        ...(svg ? { svg } : {}),
-        width: file.report.width,
-        height: file.report.height,
-        dpi: side.dpi,
-        bytes: file.report.bytes,
-        sha256: file.sha256,
-        spec: job.spec.id,
+        sha256: made.sha256,
+        bytes,
+        format: job.format,
+        width,
+        height,
+        dpi,
+        spec: spec.id,
+        marketplace: spec.marketplace,
+        product: spec.product,
         side: side.id,
-        colourway: job.colourway.id,
+        design: titled.name,
+        revision: null,
+        colourway: job.colourway,
         garments: ids,
+        mirrored: job.placement.mirror,
+        loss,
+        findings,
         stops,
-        accepted,
+        accepted: findings.flatMap((f) =>
+          f.accepted === undefined ? [] : [{ message: f.message, reason: f.accepted }],
+        ),
       });
     } catch (error) {
-      if (error instanceof WriteError || error instanceof CheckError)
-        throw new UsageError(`--out: ${error.message}`);
+      if (USAGE_ERRORS.some((E) => error instanceof E))
+        throw new UsageError(
+          `${error instanceof WriteError ? '--out: ' : `${names[i]}: `}${(error as Error).message}`,
+        );
       throw error;
     }
   }
-  if (values.json) process.stdout.write(JSON.stringify({ files }, null, 2) + '\n');
+  let pack: string | null = null;
+  if (values.pack && files.length) {
+    const manifest: Manifest = {
+      format: 'brelm-manifest',
+      version: 1,
+      made: new Date().toISOString(),
+      files: files.map(({ stops: _stops, accepted: _accepted, ...f }) => ({
+        ...f,
+        path: f.path.slice(out.length + 1).replace(/\\/g, '/'),
+      })),
+      licences: licencesOf([design]),
+    };
+    pack = join(out, `${slug(titled.name)}-pack.zip`);
+    await writePack(pack, manifest, (f) => readFile(join(out, f.path))).catch((error: unknown) => {
+      throw error instanceof WriteError ? new UsageError(`--out: ${error.message}`) : error;
+    });
+    say(`wrote ${pack}: ${files.length} files with their manifest.`);
+  }
+  if (values.json) {
+    const told = files.map(
+      ({ marketplace: _m, product: _p, design: _d, revision: _r, findings: _f, ...rest }) => rest,
+    );
+    process.stdout.write(JSON.stringify({ files: told, ...(pack ? { pack } : {}) }, null, 2) + '\n');
+  }
   return stopped ? 1 : 0;
+}
+
+/** The files of one colourway: those planned for it, or else the others as they would be in it. */
+function oneColourway(
+  jobs: { job: FileJob; file: PlannedFile }[],
+  colourway: string,
+): { job: FileJob; file: PlannedFile }[] {
+  const own = jobs.filter((p) => p.job.colourway === colourway);
+  if (own.length) return own;
+  const bySide = new Map(jobs.map((p) => [p.job.side.id, p]));
+  return [...bySide.values()].map(({ job, file }) => ({
+    job: { ...job, colourway, apart: null },
+    file: { ...file, colourway: { ...file.colourway, id: colourway }, garments: [], apart: null },
+  }));
 }

@@ -98,8 +98,11 @@ export async function run(args: string[]): Promise<number> {
   for (const name of wanted)
     if (!SUITES.includes(name as Suite))
       throw new UsageError(`test: there is no suite "${name}"; there are ${SUITES.join(', ')}`);
-  // What lettering is compared with.
-  if (wanted.includes('unit')) needPackage('hb-view', 'libharfbuzz-bin');
+  // What lettering and PDF files are compared with.
+  if (wanted.includes('unit')) {
+    needPackage('hb-view', 'libharfbuzz-bin');
+    needPackage('pdftocairo', 'poppler-utils');
+  }
   if (wanted.includes('server') || wanted.includes('e2e')) needPackage('mariadbd', 'mariadb-server');
   if (wanted.includes('e2e')) needPackage('chromium', 'chromium');
   const results = [

@@ -47,6 +47,23 @@ export class MaterialRow {
 export class SpecRow {
   @PrimaryColumn('varchar', { length: 120 }) id!: string;
   @Column('longtext') document!: string;
+  /** Counts its states, from 1. */
+  @Column('int', { default: 1 }) revision!: number;
+  /** The seller made or changed it: what ships with the application leaves it alone. */
+  @Column('boolean', { default: false }) own!: boolean;
+  /** Taken out of the book; kept, since designs may refer to it. */
+  @Column('datetime', { precision: 3, name: 'archived_at', nullable: true }) archivedAt!: Date | null;
+}
+
+/** An earlier state of a spec. */
+@Entity('spec_versions')
+export class SpecVersionRow {
+  @PrimaryGeneratedColumn() id!: number;
+  @Index() @Column('varchar', { length: 120, name: 'spec_id' }) specId!: string;
+  @Column('int') revision!: number;
+  @Column('longtext') document!: string;
+  /** When another took its place. */
+  @Column('datetime', { precision: 3, name: 'replaced_at' }) replacedAt!: Date;
 }
 
 /** A garment colour, as its JSON document. */
@@ -57,23 +74,56 @@ export class GarmentRow {
   @Column('text') document!: string;
 }
 
-export type ExportState = 'working' | 'done' | 'failed' | 'cancelled';
+export type RunState = 'queued' | 'working' | 'done' | 'failed' | 'cancelled';
 
-/** One file that was asked for: what of, how it went, and where it lies. */
-@Entity('exports')
-export class ExportRow {
+/** A job in the queue: files that were asked for together. */
+@Entity('runs')
+export class RunRow {
   @PrimaryColumn('char', { length: 36 }) id!: string;
-  @Index() @Column('char', { length: 36, name: 'design_id' }) designId!: string;
-  @Column('int') revision!: number;
-  @Column('varchar', { length: 120 }) spec!: string;
-  @Column('varchar', { length: 120 }) side!: string;
-  @Column('varchar', { length: 120 }) colourway!: string;
-  @Column('varchar', { length: 12 }) state!: ExportState;
+  @Column('varchar', { length: 300 }) title!: string;
+  /** Runs are served in this order; equal ones as they came. */
+  @Index() @Column('int') position!: number;
+  @Column('varchar', { length: 12 }) state!: RunState;
+  /** Whether its files become one archive, too. */
+  @Column('boolean') pack!: boolean;
+  @Column('varchar', { length: 300, name: 'pack_name' }) packName!: string;
+  @Column('bigint', {
+    name: 'pack_bytes',
+    nullable: true,
+    transformer: { from: (v: string | null) => (v === null ? null : Number(v)), to: (v: number | null) => v },
+  })
+  packBytes!: number | null;
+  /** Why the pack could not be written. */
   @Column('text', { nullable: true }) reason!: string | null;
-  @Column('varchar', { length: 400, name: 'file_name' }) fileName!: string;
+  /** Its files were removed by the policy for old ones. */
+  @Column('boolean', { default: false }) cleaned!: boolean;
+  @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
+  @Column('datetime', { precision: 3, name: 'finished_at', nullable: true }) finishedAt!: Date | null;
+}
+
+/** One file of a run: what of, how it went, and where it lies. */
+@Entity('run_files')
+export class RunFileRow {
+  @PrimaryColumn('char', { length: 36 }) id!: string;
+  @Index() @Column('char', { length: 36, name: 'run_id' }) runId!: string;
+  @Column('int') position!: number;
+  @Column('varchar', { length: 12 }) state!: RunState;
+  @Column('char', { length: 36, name: 'design_id' }) designId!: string;
+  @Column('int') revision!: number;
+  /** SHA-256 of the design as it was when the run was started. */
+  @Column('char', { length: 64 }) snapshot!: string;
+  /** All else that the file is made of, as JSON: see the workers' RunJob. */
+  @Column('longtext') job!: string;
+  /** Path in the pack; its last piece is the file's name. */
+  @Column('varchar', { length: 600 }) path!: string;
+  /** Stops of the proof are known and taken. */
+  @Column('boolean', { name: 'accept_stops' }) acceptStops!: boolean;
+  @Column('int') attempts!: number;
+  @Column('text', { nullable: true }) reason!: string | null;
   @Column('char', { length: 64, nullable: true }) sha256!: string | null;
   @Column('text', { nullable: true }) report!: string | null;
-  @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
+  @Column('mediumtext', { nullable: true }) findings!: string | null;
+  @Column('datetime', { precision: 3, name: 'started_at', nullable: true }) startedAt!: Date | null;
   @Column('datetime', { precision: 3, name: 'finished_at', nullable: true }) finishedAt!: Date | null;
 }
 
@@ -126,8 +176,10 @@ export const ENTITIES = [
   DesignVersionRow,
   MaterialRow,
   SpecRow,
+  SpecVersionRow,
   GarmentRow,
-  ExportRow,
+  RunRow,
+  RunFileRow,
   PaletteRow,
   StarterRow,
   TypefaceRow,

@@ -89,9 +89,47 @@ export class Lettering1764080000000 implements MigrationInterface {
   }
 }
 
+/** Runs instead of single exports, and a spec book that is edited. */
+export class RunsAndSpecBook1764090000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`CREATE TABLE runs (
+      id CHAR(36) NOT NULL PRIMARY KEY, title VARCHAR(300) NOT NULL, position INT NOT NULL,
+      state VARCHAR(12) NOT NULL, pack TINYINT(1) NOT NULL, pack_name VARCHAR(300) NOT NULL,
+      pack_bytes BIGINT NULL, reason TEXT NULL, cleaned TINYINT(1) NOT NULL DEFAULT 0,
+      created_at DATETIME(3) NOT NULL, finished_at DATETIME(3) NULL, INDEX (position)) ${TABLE}`);
+    await db.query(`CREATE TABLE run_files (
+      id CHAR(36) NOT NULL PRIMARY KEY, run_id CHAR(36) NOT NULL, position INT NOT NULL,
+      state VARCHAR(12) NOT NULL, design_id CHAR(36) NOT NULL, revision INT NOT NULL,
+      snapshot CHAR(64) NOT NULL, job LONGTEXT NOT NULL, path VARCHAR(600) NOT NULL,
+      accept_stops TINYINT(1) NOT NULL, attempts INT NOT NULL, reason TEXT NULL, sha256 CHAR(64) NULL,
+      report TEXT NULL, findings MEDIUMTEXT NULL, started_at DATETIME(3) NULL, finished_at DATETIME(3) NULL,
+      INDEX (run_id), INDEX (state), FOREIGN KEY (run_id) REFERENCES runs (id) ON DELETE CASCADE) ${TABLE}`);
+    await db.query('DROP TABLE exports');
+    await db.query(`ALTER TABLE specs ADD revision INT NOT NULL DEFAULT 1,
+      ADD own TINYINT(1) NOT NULL DEFAULT 0, ADD archived_at DATETIME(3) NULL`);
+    await db.query(`CREATE TABLE spec_versions (
+      id INT NOT NULL AUTO_INCREMENT PRIMARY KEY, spec_id VARCHAR(120) NOT NULL, revision INT NOT NULL,
+      document LONGTEXT NOT NULL, replaced_at DATETIME(3) NOT NULL, INDEX (spec_id)) ${TABLE}`);
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('DROP TABLE spec_versions');
+    await db.query('ALTER TABLE specs DROP revision, DROP own, DROP archived_at');
+    await db.query('DROP TABLE run_files');
+    await db.query('DROP TABLE runs');
+    await db.query(`CREATE TABLE exports (
+      id CHAR(36) NOT NULL PRIMARY KEY, design_id CHAR(36) NOT NULL, revision INT NOT NULL,
+      spec VARCHAR(120) NOT NULL, side VARCHAR(120) NOT NULL, colourway VARCHAR(120) NOT NULL,
+      state VARCHAR(12) NOT NULL, reason TEXT NULL, file_name VARCHAR(400) NOT NULL, sha256 CHAR(64) NULL,
+      report TEXT NULL, created_at DATETIME(3) NOT NULL, finished_at DATETIME(3) NULL,
+      INDEX (design_id)) ${TABLE}`);
+  }
+}
+
 export const MIGRATIONS = [
   First1764000000000,
   NamedVersions1764060000000,
   PalettesAndStarters1764070000000,
   Lettering1764080000000,
+  RunsAndSpecBook1764090000000,
 ];

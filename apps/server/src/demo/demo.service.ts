@@ -16,6 +16,7 @@ import { SettingRow } from '../database/entities';
 import { DesignsService } from '../designs/designs.service';
 import { LibraryService } from '../library/library.service';
 import { MaterialsService } from '../materials/materials.service';
+import { SpecsService } from '../specs/specs.service';
 import { StylesService } from '../styles/styles.service';
 
 /** Duskwren's designs, loaded once into a new installation. */
@@ -25,13 +26,15 @@ export class DemoService {
     @InjectRepository(SettingRow) private readonly settings: Repository<SettingRow>,
     private readonly designs: DesignsService,
     private readonly library: LibraryService,
+    private readonly specs: SpecsService,
     private readonly materials: MaterialsService,
     private readonly styles: StylesService,
   ) {}
 
   /** Specs and garments always; designs only the first time, so that archived ones stay away. */
   async load(withDesigns: boolean): Promise<number> {
-    await this.library.putShipped(shippedSpecs(), shippedGarments(), shippedStarters());
+    await this.specs.putShipped(shippedSpecs());
+    await this.library.putShipped(shippedGarments(), shippedStarters());
     if (!withDesigns || (await this.settings.findOneBy({ name: 'demo' }))) return 0;
     const folder = join(DEMO_FOLDER, 'designs');
     const names = readdirSync(folder)

@@ -1,51 +1,52 @@
+import { resolve, writeSvg, type Drawing, type Materials } from '@brelm/core/drawing';
 import type { Design } from '@brelm/core/design';
-import { resolve, writeSvg, type Drawing, type Materials, type PictureSource } from '@brelm/core/drawing';
-import { encodePng } from './export-png';
-import { makeSurface } from './surfaces';
+import { treatmentKey, type Treatment } from '@brelm/core/raster';
+import { encodePng } from './encode-png';
+import type { RasterSource } from './pictures';
 
-/** The pictures of a drawing as they are shown, at full resolution, as data: URLs by material and treatment. */
-async function embedded(drawing: Drawing, pictures: PictureSource): Promise<Map<string, string>> {
-  const urls = new Map<string, string>();
-  for (const item of drawing.groups.flatMap((g) => g.items)) {
-    if (item.kind !== 'image' || urls.has(keyOf(item))) continue;
-    const { width, height } = item;
-    const image = pictures(item.material, item.treatment, width);
-    if (!image) continue;
-    const surface = makeSurface(width, height);
-    surface.context.drawImage(image, 0, 0, width, height);
-    const { data } = surface.context.getImageData(0, 0, width, height);
+const keyOf = (item: { material: string; treatment: Treatment | null }) =>
+  `${item.material} ${treatmentKey(item.treatment)}`;
+
+/** What `make` makes of each picture of a drawing at full resolution, once for each that differs. */
+export async function eachPicture<T>(
+  drawing: Drawing,
+  rasters: RasterSource,
+  make: (image: Awaited<ReturnType<RasterSource>>) => T | Promise<T>,
+): Promise<(item: { material: string; treatment: Treatment | null }) => T | null> {
+  const made = new Map<string, T>();
+  for (const item of drawing.groups.flatMap((g) => g.items))
+    if (item.kind === 'image' && !made.has(keyOf(item)))
+      made.set(keyOf(item), await make(await rasters(item.material, item.treatment)));
+  return (item) => made.get(keyOf(item)) ?? null;
+}
+
+/** A drawing as an SVG file of its true size, pictures embedded; see core's writeSvg. */
+export async function svgOf(
+  drawing: Drawing,
+  rasters: RasterSource,
+  about: { title?: string; inkNames?: ReadonlyMap<string, string> } = {},
+): Promise<string> {
+  const picture = await eachPicture(drawing, rasters, async ({ data, width, height }) => {
     const png = await encodePng(
       Buffer.from(data.buffer, data.byteOffset, data.length),
       width,
       height,
       drawing.dpi,
     );
-    urls.set(keyOf(item), `data:image/png;base64,${png.toString('base64')}`);
-  }
-  return urls;
+    return `data:image/png;base64,${png.toString('base64')}`;
+  });
+  return writeSvg(drawing, { ...about, picture });
 }
 
-const keyOf = (item: { material: string; treatment: unknown }) =>
-  JSON.stringify([item.material, item.treatment]);
-
-/** A drawing as an SVG file of its true size, pictures embedded; see core's writeSvg. */
-export async function svgOf(
-  drawing: Drawing,
-  pictures: PictureSource,
-  about: { title?: string; inkNames?: ReadonlyMap<string, string> } = {},
-): Promise<string> {
-  const urls = await embedded(drawing, pictures);
-  return writeSvg(drawing, { ...about, picture: (item) => urls.get(keyOf(item)) ?? null });
-}
+/** Names of a design's inks by id, for the classes of an SVG. */
+export const inkNames = (design: Design): Map<string, string> =>
+  new Map(design.inks.map((i) => [i.id, i.name]));
 
 /** A design in one of its colourways as an SVG file. */
 export const exportSvg = (
   design: Design,
   colourway: string | undefined,
   materials: Materials,
-  pictures: PictureSource,
+  rasters: RasterSource,
 ): Promise<string> =>
-  svgOf(resolve(design, colourway, materials), pictures, {
-    title: design.name,
-    inkNames: new Map(design.inks.map((i) => [i.id, i.name])),
-  });
+  svgOf(resolve(design, colourway, materials), rasters, { title: design.name, inkNames: inkNames(design) });

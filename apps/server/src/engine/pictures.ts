@@ -43,7 +43,7 @@ export async function decodePicture(bytes: Buffer, longSide?: number): Promise<R
   return { width: info.width, height: info.height, data };
 }
 
-function toCanvas(image: RasterImage): Canvas {
+export function toCanvas(image: RasterImage): Canvas {
   const canvas = createCanvas(image.width, image.height);
   const data = new Uint8ClampedArray(image.data.buffer, image.data.byteOffset, image.data.length);
   canvas.getContext('2d').putImageData(new ImageData(data, image.width, image.height), 0, 0);
@@ -85,31 +85,60 @@ async function decodeBytes(bytes: Buffer): Promise<Decoded> {
   return { level: { image: toCanvas(raster), width, height }, pixels: async () => raster };
 }
 
-/** Decodes one material and holds it against what the design says of it. */
-async function decodeMaterial(
-  material: Material,
-  index: number,
+/** A material's bytes as `decode` reads them, held against what the design says of it. Throws a PictureError. */
+async function readMaterial<T>(
+  design: Design,
+  id: string,
   read: (material: Material) => Promise<Buffer>,
-): Promise<Decoded> {
+  decode: (bytes: Buffer) => Promise<T>,
+  sizeOf: (decoded: T) => { width: number; height: number },
+): Promise<T> {
+  const index = design.materials.findIndex((m) => m.id === id);
+  const material = design.materials[index];
   const field = `materials[${index}].file`;
   const bytes = await read(material).catch((error: NodeJS.ErrnoException) => {
     throw new PictureError(
       error.code === 'ENOENT'
-        ? `${material.name}: there is no picture file${material.file ? ` at ${material.file}` : ''}`
+        ? `${material.name}: there is no picture file${material.file ? ` at ${material.file}` : ' any more'}`
         : `${material.name} cannot be read: ${error.message}`,
       field,
     );
   });
-  const decoded = await decodeBytes(bytes).catch((error: unknown) => {
+  const decoded = await decode(bytes).catch((error: unknown) => {
     throw new PictureError(`${material.name}: ${decodeReason(error)}`, field);
   });
-  const { width, height } = decoded.level;
+  const { width, height } = sizeOf(decoded);
   if (width !== material.width || height !== material.height)
     throw new PictureError(
       `${material.name} is ${width} × ${height} px, not ${material.width} × ${material.height} as the design says`,
       `materials[${index}].width`,
     );
   return decoded;
+}
+
+/** The pixels of a material, treated as asked, at full resolution. */
+export type RasterSource = (material: string, treatment: Treatment | null) => Promise<RasterImage>;
+
+/**
+ * Pictures of a design one at a time, for files: only the last is kept, since a design may hold ten of
+ * twenty megapixels. Rejects with a PictureError that names the material's field.
+ */
+export function rasterSource(design: Design, read: (material: Material) => Promise<Buffer>): RasterSource {
+  let last: { key: string; image: RasterImage } | null = null;
+  return async (id, treatment) => {
+    const key = `${id} ${treatmentKey(treatment)}`;
+    if (last?.key === key) return last.image;
+    last = null;
+    const plain = await readMaterial(
+      design,
+      id,
+      read,
+      (b) => decodePicture(b),
+      (image) => image,
+    );
+    last = { key, image: treatment ? treatPicture(plain, treatment) : plain };
+    return last.image;
+  };
 }
 
 /**
@@ -127,10 +156,13 @@ export async function loadPictures(
     if (part.kind !== 'picture') continue;
     const treatment = treatmentOf(part);
     if (sources.has(key(part.material, treatment))) continue;
-    const index = design.materials.findIndex((m) => m.id === part.material);
-    const material = design.materials[index];
-    if (!decoded.has(material.id)) decoded.set(material.id, decodeMaterial(material, index, read));
-    const { level, pixels } = await decoded.get(material.id)!;
+    const id = part.material;
+    if (!decoded.has(id))
+      decoded.set(
+        id,
+        readMaterial(design, id, read, decodeBytes, (d) => d.level),
+      );
+    const { level, pixels } = await decoded.get(id)!;
     const base = treatment ? { ...level, image: toCanvas(treatPicture(await pixels(), treatment)) } : level;
     sources.set(key(part.material, treatment), pyramid(base, makeSurface));
   }

@@ -18,15 +18,10 @@ import { DICTIONARIES, dictionaryFile, type DictionaryId } from '../engine';
 import { GarmentDto, GarmentsCsvDto, PaletteDto, StarterDto } from './library.dto';
 import { LibraryService } from './library.service';
 
-@ApiTags('specs')
+@ApiTags('library')
 @Controller()
 export class LibraryController {
   constructor(private readonly library: LibraryService) {}
-
-  @Get('specs')
-  specs() {
-    return this.library.specs();
-  }
 
   @Get('shop')
   shop() {

@@ -3,8 +3,8 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import type { Garment } from '@brelm/core/colour';
 import { DocumentError, freshSlug, readDesign, type Design, type NamedColour } from '@brelm/core/design';
-import { garmentId, readGarment, readGarmentsCsv, type Spec } from '@brelm/core/spec';
-import { DesignRow, GarmentRow, PaletteRow, SettingRow, SpecRow, StarterRow } from '../database/entities';
+import { garmentId, readGarment, readGarmentsCsv } from '@brelm/core/spec';
+import { DesignRow, GarmentRow, PaletteRow, SettingRow, StarterRow } from '../database/entities';
 
 export interface Palette {
   id: number;
@@ -30,34 +30,16 @@ const toStarter = ({ id, own, document }: StarterRow): Starter => ({
   document: readDesign(JSON.parse(document)),
 });
 
-/** The spec book, the garment colours, the palettes and the starters. */
+/** The garment colours, the palettes and the starters. */
 @Injectable()
 export class LibraryService {
   constructor(
-    @InjectRepository(SpecRow) private readonly specRows: Repository<SpecRow>,
     @InjectRepository(GarmentRow) private readonly garmentRows: Repository<GarmentRow>,
     @InjectRepository(StarterRow) private readonly starterRows: Repository<StarterRow>,
     @InjectRepository(PaletteRow) private readonly paletteRows: Repository<PaletteRow>,
     @InjectRepository(DesignRow) private readonly designRows: Repository<DesignRow>,
     @InjectRepository(SettingRow) private readonly settings: Repository<SettingRow>,
   ) {}
-
-  async specs(): Promise<Spec[]> {
-    const rows = await this.specRows.find({ order: { id: 'ASC' } });
-    return rows.map((row) => JSON.parse(row.document) as Spec);
-  }
-
-  async spec(id: string): Promise<Spec> {
-    const row = await this.specRows.findOneBy({ id });
-    if (!row) {
-      const ids = (await this.specs()).map((s) => s.id).join(', ');
-      throw new NotFoundException({
-        message: `There is no spec "${id}". There are: ${ids}`,
-        faults: [{ field: 'spec', message: `there is no spec "${id}"` }],
-      });
-    }
-    return JSON.parse(row.document) as Spec;
-  }
 
   async garments(): Promise<Garment[]> {
     const rows = await this.garmentRows.find({ order: { position: 'ASC' } });
@@ -167,7 +149,6 @@ export class LibraryService {
 
   /** Adds what ships with the application; what is there already is replaced by the shipped state. */
   async putShipped(
-    specs: readonly Spec[],
     garments: readonly Garment[],
     starters: readonly { id: string; document: Design }[],
   ): Promise<void> {
@@ -179,7 +160,6 @@ export class LibraryService {
         document: JSON.stringify(document),
       })),
     );
-    await this.specRows.save(specs.map((s) => ({ id: s.id, document: JSON.stringify(s) })));
     await this.garmentRows.save(
       garments.map((g, position) => ({ id: g.id, position, document: JSON.stringify(g) })),
     );

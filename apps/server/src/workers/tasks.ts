@@ -1,29 +1,62 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { refit, type Design } from '@brelm/core/design';
-import type { FileReport } from '@brelm/core/export';
-import { boardOf, type Spec, type SpecSide } from '@brelm/core/spec';
+import type { Garment } from '@brelm/core/colour';
+import { readDesign, type Design, type FileFormat, type Material, type Placement } from '@brelm/core/design';
+import type { Manifest } from '@brelm/core/export';
+import type { Spec } from '@brelm/core/spec';
 import {
-  exportPng,
+  expectedBytes,
   inspectUpload,
+  judgedOn,
   loadMaterials,
   loadPictures,
+  makeFile,
   MAX_PIXELS,
+  proofJob,
   rasteriseSvg,
+  rasterSource,
+  shippedSpelling,
+  stopsOfJob,
   writeAside,
+  writePack,
+  type FileJob,
+  type JobFinding,
+  type MadeReport,
 } from '../engine';
 
-export interface ExportTask {
-  design: Design;
+/** What a file is made of, besides the design: plain data that is kept with its row. */
+export interface RunJob {
   colourway: string;
   spec: Spec;
-  side: SpecSide;
+  side: string;
+  placement: Placement;
+  apart: string | null;
+  format: FileFormat;
+  /** Garment colours that it is for, by id. */
+  garments: string[];
+}
+
+/** A job with the design as it was when it was asked for, by the SHA-256 of its stored document. */
+export interface JobTask {
+  job: RunJob;
+  snapshot: string;
+  /** All garment colours. */
+  garments: Garment[];
   filesDir: string;
 }
-export interface ExportResult {
+
+export interface MakeTask extends JobTask {
+  outputsDir: string;
+  acceptStops: boolean;
+  /** What its proof has found, where that is known. */
+  findings: JobFinding[] | null;
+}
+
+export interface MadeResult {
   sha256: string;
-  report: FileReport;
+  report: MadeReport;
+  findings: JobFinding[];
 }
 
 /** An error as plain data, since its class does not survive the way between threads. */
@@ -46,19 +79,78 @@ const told =
     }
   };
 
-const fileAt = (filesDir: string, sha256: string) => join(filesDir, sha256.slice(0, 2), sha256);
+/** Where bytes lie in a content-addressed folder. */
+export const fileAt = (folder: string, sha256: string): string => join(folder, sha256.slice(0, 2), sha256);
 
-/** Paints, encodes and checks one PNG and puts it in the content-addressed folder. */
-export const exportTask = told(async (task: ExportTask): Promise<ExportResult> => {
-  const design = refit(task.design, boardOf(task.spec, task.side));
-  const [materials, pictures] = await Promise.all([
-    loadMaterials(design, (sha256) => readFile(fileAt(task.filesDir, sha256))),
-    loadPictures(design, (m) => readFile(fileAt(task.filesDir, m.sha256 ?? 'none'))),
-  ]);
-  const file = await exportPng(design, task.colourway, task.spec, task.side, materials, pictures);
-  await writeAside(fileAt(task.filesDir, file.sha256), file.bytes);
-  return { sha256: file.sha256, report: file.report };
+/** Stops that nobody has accepted stand in the way of a file. */
+export class StopError extends Error {
+  constructor(stops: readonly JobFinding[]) {
+    super(
+      `The proof has stops: ${stops.map((s) => s.message).join('; ')}. Mend them, or accept them and try again.`,
+    );
+    this.name = 'StopError';
+  }
+}
+
+async function prepared({ job, snapshot, filesDir }: JobTask) {
+  const document: unknown = JSON.parse(await readFile(fileAt(filesDir, snapshot), 'utf8'));
+  const design: Design = readDesign(document);
+  const side = job.spec.sides.find((s) => s.id === job.side)!;
+  const { colourway, spec, placement, apart, format } = job;
+  const fileJob: FileJob = { design, colourway, spec, side, placement, apart, format };
+  const read = (m: Material) => readFile(fileAt(filesDir, m.sha256 ?? 'none'));
+  const materials = await loadMaterials(design, (sha256) => readFile(fileAt(filesDir, sha256)));
+  return { design, fileJob, read, materials };
+}
+
+async function proofed(task: JobTask, ready: Awaited<ReturnType<typeof prepared>>): Promise<JobFinding[]> {
+  const { design, fileJob, read, materials } = ready;
+  const pictures = await loadPictures(design, read);
+  return proofJob(
+    fileJob,
+    judgedOn(fileJob, task.job.garments, task.garments),
+    materials,
+    pictures,
+    shippedSpelling(),
+  );
+}
+
+/** What the proof of a file finds, and about how large it will be. */
+export const proofTask = told(async (task: JobTask) => {
+  const ready = await prepared(task);
+  const { design, fileJob, read, materials } = ready;
+  const findings = await proofed(task, ready);
+  const bytes = await expectedBytes(
+    fileJob,
+    materials,
+    await loadPictures(design, read),
+    rasterSource(design, read),
+  );
+  return { findings, expectedBytes: bytes };
 });
+
+/** Proofs, paints, encodes and checks one file and puts it in the folder of made files. */
+export const makeTask = told(async (task: MakeTask): Promise<MadeResult> => {
+  const ready = await prepared(task);
+  const findings = task.findings ?? (await proofed(task, ready));
+  const stops = stopsOfJob(findings);
+  if (stops.length && !task.acceptStops) throw new StopError(stops);
+  const { design, fileJob, read, materials } = ready;
+  const file = await makeFile(fileJob, materials, rasterSource(design, read));
+  await writeAside(fileAt(task.outputsDir, file.sha256), file.bytes);
+  return { sha256: file.sha256, report: file.report, findings };
+});
+
+export interface PackTask {
+  path: string;
+  manifest: Manifest;
+  outputsDir: string;
+}
+
+/** Puts the files of a run in one archive with their manifest. */
+export const packTask = told(({ path, manifest, outputsDir }: PackTask) =>
+  writePack(path, manifest, (f) => readFile(fileAt(outputsDir, f.sha256))),
+);
 
 export const inspectTask = told(({ bytes, name }: { bytes: Uint8Array; name: string }) =>
   inspectUpload(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length), name),

@@ -18,6 +18,7 @@ import { useEdit } from './use-edit';
 const STAGES = [
   ['', 'Artwork', 1],
   ['/garments', 'Garments', 2],
+  ['/placement', 'Placement', 5],
 ] as const;
 
 export function StageBar({
@@ -27,7 +28,7 @@ export function StageBar({
 }: {
   design: Design;
   specs: Spec[];
-  /** Opens the export; left out where there is none. */
+  /** Opens what will be made; left out where there is none. */
   onExport?: () => void;
 }) {
   const id = useAppSelector((s) => s.editor.id);
@@ -35,6 +36,7 @@ export function StageBar({
   useKeys({
     '1': () => void navigate(`/design/${id}`),
     '2': () => void navigate(`/design/${id}/garments`),
+    '5': () => void navigate(`/design/${id}/placement`),
   });
   const [dialog, setDialog] = useState<'board' | 'versions' | null>(null);
   const dispatch = useAppDispatch();
@@ -126,7 +128,7 @@ export function StageBar({
       {onExport && (
         <Button tone="main" onClick={onExport}>
           <Download size={16} aria-hidden />
-          Export
+          Make files
           {findings && (
             <span className="-mr-1 ml-0.5 inline-flex items-center gap-1 rounded-[4px] bg-card px-1 py-0.5 text-[12px] leading-none text-ink">
               {stops ? (

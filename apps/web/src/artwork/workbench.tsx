@@ -4,14 +4,15 @@ import type { Garment } from '@brelm/core/colour';
 import { applyEdits, bundleEdits, emptyDesign, unbundleEdits, type Design } from '@brelm/core/design';
 import { sideOf, type Spec } from '@brelm/core/spec';
 import { useDrawing } from '../design';
+import { MakeDialog } from '../files';
 import { ReplaceDialog } from '../lettering';
 import { store, useAppDispatch, useAppSelector } from '../store';
 import { colourwayChosen, redone, selected, undone } from '../store/editor';
+import { whenSaved } from '../store/when-saved';
 import { useKeys } from '../use-keys';
 import { AddPart } from './add-part';
 import { Board, type BoardHandle } from './board';
 import { ConflictDialog } from './conflict-dialog';
-import { ExportDialog } from './export-dialog';
 import { Findings } from './findings';
 import { Inks } from './inks';
 import { OnGarments } from './on-garments';
@@ -39,6 +40,7 @@ const NOTHING: Design = emptyDesign(
 export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garment[] }) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
+  const id = useAppSelector((s) => s.editor.id);
   const { made, preview, colourway } = useAppSelector(
     (s) => ({ made: s.editor.design ?? NOTHING, preview: s.editor.preview, colourway: s.editor.colourway }),
     shallowEqual,
@@ -194,14 +196,8 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
           }}
         />
         {replacing && <ReplaceDialog design={made} onClose={() => setReplacing(false)} />}
-        {exporting && (
-          <ExportDialog
-            design={made}
-            colourway={colourway}
-            specs={specs}
-            backdrop={backdrop}
-            onClose={() => setExporting(false)}
-          />
+        {exporting && id && (
+          <MakeDialog designs={[id]} ready={whenSaved} onClose={() => setExporting(false)} />
         )}
         <ConflictDialog />
       </div>

@@ -1,8 +1,8 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Garment } from '@brelm/core/colour';
-import type { Design, NamedColour } from '@brelm/core/design';
-import type { FileReport } from '@brelm/core/export';
-import type { Spec } from '@brelm/core/spec';
+import type { Design, FileFormat, NamedColour } from '@brelm/core/design';
+import type { Severity } from '@brelm/core/proof';
+import type { Spec, SpecDifference } from '@brelm/core/spec';
 import type { SvgArt } from '@brelm/core/svg';
 
 export interface StoredDesign {
@@ -74,12 +74,122 @@ export type BroughtIn =
   | { kind: 'picture'; sha256: string; name: string; width: number; height: number }
   | { kind: 'motif'; sha256: string; name: string; art: SvgArt };
 
-export interface ExportRecord {
+export type RunState = 'queued' | 'working' | 'done' | 'failed' | 'cancelled';
+
+/** One thing that the proof of a file found. */
+export interface FileFinding {
+  severity: Severity;
+  message: string;
+  accepted?: string;
+}
+
+/** A file that a design makes on one side of a product. */
+export interface PlanRow {
+  designId: string;
+  designName: string;
+  revision: number;
+  spec: string;
+  marketplace: string;
+  product: string;
+  side: string;
+  sideName: string;
+  colourway: { id: string; name: string };
+  garments: string[];
+  apart: string | null;
+  format: FileFormat;
+  formats: FileFormat[];
+  width: number;
+  height: number;
+  dpi: number;
+  mirrored: boolean;
+  maxBytes: number;
+  path: string;
+}
+
+/** Which file is asked for. */
+export interface FileRequest {
+  designId: string;
+  spec: string;
+  side: string;
+  colourway: string;
+  apart?: string | null;
+  format?: FileFormat;
+  acceptStops?: boolean;
+}
+
+export interface RunSummary {
   id: string;
-  state: 'working' | 'done' | 'failed' | 'cancelled';
+  title: string;
+  position: number;
+  state: RunState;
+  pack: boolean;
+  packName: string;
+  packBytes: number | null;
   reason: string | null;
-  fileName: string;
-  report: FileReport | null;
+  cleaned: boolean;
+  createdAt: string;
+  finishedAt: string | null;
+  counts: Record<RunState, number>;
+}
+
+export interface RunFile {
+  id: string;
+  runId: string;
+  state: RunState;
+  designId: string;
+  revision: number;
+  path: string;
+  marketplace: string;
+  product: string;
+  side: string;
+  colourway: string;
+  garments: string[];
+  format: FileFormat;
+  width: number;
+  height: number;
+  attempts: number;
+  reason: string | null;
+  report: { bytes: number; checked: string; loss: string | null } | null;
+  findings: FileFinding[] | null;
+}
+
+export interface Run extends RunSummary {
+  files: RunFile[];
+}
+
+/** How long made files are kept, and how many bytes they have now. */
+export interface KeepPolicy {
+  keepDays: number | null;
+  bytes: number;
+}
+
+/** A spec of the book with the number of its state. */
+export interface StoredSpec {
+  revision: number;
+  /** The seller made or changed it. */
+  own: boolean;
+  document: Spec;
+}
+
+export interface SpecState {
+  revision: number;
+  /** When another took its place; null for the one that holds. */
+  replacedAt: string | null;
+  document: Spec;
+}
+
+/** A design that is made for a product, and what changed since. */
+export interface AffectedDesign {
+  designId: string;
+  name: string;
+  differences: SpecDifference[];
+}
+
+/** What a spec file brings for one spec. */
+export interface SpecBrought {
+  id: string;
+  kind: 'new' | 'changed' | 'same';
+  differences: SpecDifference[];
 }
 
 /** A garment colour as the seller gives it; the server makes its id. */
@@ -109,7 +219,19 @@ function formOf(file: File): FormData {
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
-  tagTypes: ['designs', 'garments', 'versions', 'palettes', 'starters', 'typefaces', 'styles', 'words'],
+  tagTypes: [
+    'designs',
+    'garments',
+    'versions',
+    'palettes',
+    'starters',
+    'typefaces',
+    'styles',
+    'words',
+    'specs',
+    'runs',
+    'policy',
+  ],
   endpoints: (build) => ({
     designs: build.query<StoredDesign[], { archived: boolean }>({
       query: ({ archived }) => `designs?archived=${archived}`,
@@ -130,7 +252,7 @@ export const api = createApi({
       }),
       invalidatesTags: ['designs'],
     }),
-    specs: build.query<Spec[], void>({ query: () => 'specs' }),
+    specs: build.query<Spec[], void>({ query: () => 'specs', providesTags: ['specs'] }),
     garments: build.query<Garment[], void>({ query: () => 'garments', providesTags: ['garments'] }),
     addGarment: build.mutation<Garment, NewGarment>({
       query: (garment) => ({ url: 'garments', method: 'POST', body: { garment } }),
@@ -243,13 +365,76 @@ export const api = createApi({
       query: ({ id, version }) => ({ url: `designs/${id}/versions/${version}`, method: 'DELETE' }),
       invalidatesTags: ['versions'],
     }),
-    startExport: build.mutation<
-      ExportRecord,
-      { designId: string; spec: string; side: string; colourway: string }
-    >({ query: (body) => ({ url: 'exports', method: 'POST', body }) }),
-    exportRecord: build.query<ExportRecord, string>({ query: (id) => `exports/${id}` }),
-    cancelExport: build.mutation<void, string>({
-      query: (id) => ({ url: `exports/${id}`, method: 'DELETE' }),
+    plan: build.query<PlanRow[], { designs: string[]; pattern?: string }>({
+      query: (body) => ({ url: 'plan', method: 'POST', body }),
+      keepUnusedDataFor: 0,
+    }),
+    fileProof: build.query<
+      { findings: FileFinding[]; expectedBytes: number },
+      FileRequest & { revision: number }
+    >({
+      query: ({ revision: _revision, ...body }) => ({ url: 'plan/proof', method: 'POST', body }),
+    }),
+    runs: build.query<RunSummary[], void>({ query: () => 'runs', providesTags: ['runs'] }),
+    run: build.query<Run, string>({ query: (id) => `runs/${id}`, keepUnusedDataFor: 5 }),
+    startRun: build.mutation<Run, { files: FileRequest[]; pattern?: string; pack?: boolean; title?: string }>(
+      {
+        query: (body) => ({ url: 'runs', method: 'POST', body }),
+        invalidatesTags: ['runs', 'policy'],
+      },
+    ),
+    moveRun: build.mutation<RunSummary[], { id: string; to: 'first' | 'up' | 'down' | 'last' }>({
+      query: ({ id, to }) => ({ url: `runs/${id}/position`, method: 'PUT', body: { to } }),
+      invalidatesTags: ['runs'],
+    }),
+    cancelRun: build.mutation<Run, string>({
+      query: (id) => ({ url: `runs/${id}/cancel`, method: 'POST' }),
+      invalidatesTags: ['runs'],
+    }),
+    retryRun: build.mutation<Run, { id: string; acceptStops?: boolean }>({
+      query: ({ id, acceptStops }) => ({
+        url: `runs/${id}/retry${acceptStops ? '?acceptStops=true' : ''}`,
+        method: 'POST',
+      }),
+      invalidatesTags: ['runs'],
+    }),
+    removeRun: build.mutation<void, string>({
+      query: (id) => ({ url: `runs/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['runs', 'policy'],
+    }),
+    policy: build.query<KeepPolicy, void>({ query: () => 'runs/policy', providesTags: ['policy'] }),
+    setPolicy: build.mutation<KeepPolicy, number | null>({
+      query: (keepDays) => ({ url: 'runs/policy', method: 'PUT', body: { keepDays } }),
+      invalidatesTags: ['runs', 'policy'],
+    }),
+    specBook: build.query<StoredSpec[], void>({ query: () => 'spec-book', providesTags: ['specs'] }),
+    addSpec: build.mutation<StoredSpec, Spec>({
+      query: (document) => ({ url: 'spec-book', method: 'POST', body: { document } }),
+      invalidatesTags: ['specs'],
+    }),
+    changeSpec: build.mutation<StoredSpec, { document: Spec; revision?: number }>({
+      query: (body) => ({
+        url: `spec-book/spec?id=${encodeURIComponent(body.document.id)}`,
+        method: 'PUT',
+        body,
+      }),
+      invalidatesTags: ['specs'],
+    }),
+    removeSpec: build.mutation<void, string>({
+      query: (id) => ({ url: `spec-book/spec?id=${encodeURIComponent(id)}`, method: 'DELETE' }),
+      invalidatesTags: ['specs'],
+    }),
+    specHistory: build.query<SpecState[], string>({
+      query: (id) => `spec-book/history?id=${encodeURIComponent(id)}`,
+      providesTags: ['specs'],
+    }),
+    specAffected: build.query<AffectedDesign[], string>({
+      query: (id) => `spec-book/affected?id=${encodeURIComponent(id)}`,
+      providesTags: ['specs', 'designs'],
+    }),
+    specFile: build.mutation<SpecBrought[], { file: string; mode: 'look' | 'bring-in' }>({
+      query: (body) => ({ url: 'spec-book/file', method: 'POST', body }),
+      invalidatesTags: (_r, _e, { mode }) => (mode === 'bring-in' ? ['specs'] : []),
     }),
   }),
 });
@@ -289,7 +474,22 @@ export const {
   useVersionQuery,
   useKeepVersionMutation,
   useDropVersionMutation,
-  useStartExportMutation,
-  useExportRecordQuery,
-  useCancelExportMutation,
+  usePlanQuery,
+  useFileProofQuery,
+  useRunsQuery,
+  useRunQuery,
+  useStartRunMutation,
+  useMoveRunMutation,
+  useCancelRunMutation,
+  useRetryRunMutation,
+  useRemoveRunMutation,
+  usePolicyQuery,
+  useSetPolicyMutation,
+  useSpecBookQuery,
+  useAddSpecMutation,
+  useChangeSpecMutation,
+  useRemoveSpecMutation,
+  useSpecHistoryQuery,
+  useSpecAffectedQuery,
+  useSpecFileMutation,
 } = api;

@@ -4,6 +4,7 @@ export * from './resolve';
 export * from './code';
 export { facesOf, givesOutline, letteringBlock } from './lettering-shape';
 export * from './write-svg';
+export * from './write-pdf';
 export * from './paint';
 export * from './paint-outlines';
 export * from './bounds';

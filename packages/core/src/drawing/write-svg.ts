@@ -109,7 +109,7 @@ function outlineElement(item: OutlineItem, defs: Definitions, className: string)
 function itemElement(
   item: DrawingItem,
   defs: Definitions,
-  options: SvgOptions,
+  options: SvgOptions & { several?: ReadonlySet<string> },
   classes: ReadonlyMap<string, string>,
 ): string {
   if (item.kind === 'outline') return outlineElement(item, defs, classes.get(item.ink) ?? 'ink');
@@ -117,7 +117,12 @@ function itemElement(
   if (!href) return '';
   const { left, top, right, bottom } = item.shown;
   const { width, height } = item;
-  const image = `<image x="${n(-width / 2)}" y="${n(-height / 2)}" width="${n(width)}" height="${n(height)}" preserveAspectRatio="none" href="${href}"/>`;
+  const element = (id: string) =>
+    `<image${id} x="${n(-width / 2)}" y="${n(-height / 2)}" width="${n(width)}" height="${n(height)}" preserveAspectRatio="none" href="${href}"/>`;
+  // One that is shown several times is written once.
+  const image = options.several?.has(href)
+    ? `<use href="#${defs.add('p', (id) => element(id && ` id="${id}"`))}"/>`
+    : element('');
   const cropped = left > -width / 2 || top > -height / 2 || right < width / 2 || bottom < height / 2;
   const inner = cropped
     ? `<g clip-path="url(#${defs.add('c', (id) => `<clipPath id="${id}"><rect x="${n(left)}" y="${n(top)}" width="${n(right - left)}" height="${n(bottom - top)}"/></clipPath>`)})">${image}</g>`
@@ -145,7 +150,7 @@ function classNames(drawing: Drawing, names: ReadonlyMap<string, string> | undef
 function groupElement(
   group: Group,
   defs: Definitions,
-  options: SvgOptions,
+  options: SvgOptions & { several?: ReadonlySet<string> },
   classes: ReadonlyMap<string, string>,
 ): string {
   if (group.opacity <= 0) return '';
@@ -162,7 +167,15 @@ function groupElement(
 export function writeSvg(drawing: Drawing, options: SvgOptions): string {
   const defs = new Definitions();
   const classes = classNames(drawing, options.inkNames);
-  const groups = drawing.groups.map((g) => groupElement(g, defs, options, classes)).filter(Boolean);
+  const seen = new Set<string>();
+  const several = new Set<string>();
+  for (const item of drawing.groups.flatMap((g) => g.items)) {
+    const href = item.kind === 'image' ? options.picture(item) : null;
+    if (href) (seen.has(href) ? several : seen).add(href);
+  }
+  const groups = drawing.groups
+    .map((g) => groupElement(g, defs, { ...options, several }, classes))
+    .filter(Boolean);
   const { width, height, dpi } = drawing;
   const size = (px: number) => `${n((px / dpi) * 25.4)}mm`;
   return [

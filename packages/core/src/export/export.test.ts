@@ -1,16 +1,29 @@
 import { deflateSync, inflateSync } from 'node:zlib';
 import fc from 'fast-check';
 import { PNG } from 'pngjs';
+import sharp from 'sharp';
+import { writePdf } from '../drawing';
 import {
   crc32,
   eachRow,
-  fileName,
+  indexed,
+  JpegError,
+  markJpeg,
   markPrint,
+  NAME_PATTERN,
+  nameBy,
+  patternFault,
+  PdfError,
   PngError,
   readBack,
   readChunks,
   readHeader,
+  readJpegHeader,
+  readPdf,
   slug,
+  uniqueNames,
+  writeIndexed,
+  type NameParts,
 } from './index';
 
 const W = 7;
@@ -102,29 +115,151 @@ describe('reading back', () => {
   });
 });
 
+const PARTS: NameParts = {
+  design: 'Boots On, Moon’s Out',
+  marketplace: 'Pinfold Market',
+  product: 'pinfold/hoodie-front',
+  side: null,
+  colourway: 'Night',
+  garment: null,
+  w: 3900,
+  h: 3900,
+  dpi: 300,
+  mirror: null,
+};
+
 describe('names', () => {
-  it('say design, product, colourway and size', () => {
-    expect(
-      fileName({
-        design: 'Boots On, Moon’s Out',
-        product: 'pinfold/hoodie-front',
-        side: null,
-        colourway: 'Night',
-        width: 3900,
-        height: 3900,
-      }),
-    ).toBe('boots-on-moons-out-pinfold-hoodie-front-night-3900x3900.png');
+  it('say design, product, colourway and size; what says nothing leaves with its dash', () => {
+    expect(nameBy(NAME_PATTERN, PARTS)).toBe('boots-on-moons-out-pinfold-hoodie-front-night-3900x3900');
+    expect(nameBy('{side}__{design}.{mirror}', PARTS)).toBe('boots-on-moons-out');
+    expect(nameBy('{design}-{mirror}', { ...PARTS, mirror: 'mirrored' })).toBe('boots-on-moons-out-mirrored');
   });
 
-  it('are safe on every system whatever a design is called', () => {
+  it.each([
+    ['', 'empty'],
+    ['   ', 'empty'],
+    ['{design}-{colour}', 'there is no {colour}'],
+    ['{design', 'a brace has no partner'],
+    ['print', 'says the same for every file'],
+  ])('refuse the pattern %j in words', (pattern, expected) => {
+    expect(patternFault(pattern)).toContain(expected);
+  });
+
+  it('are safe on every system whatever a design is called and whatever the pattern says', () => {
+    expect(patternFault(NAME_PATTERN)).toBeNull();
     fc.assert(
-      fc.property(fc.string({ unit: 'binary', maxLength: 400 }), (text) => {
-        const name = slug(text);
-        expect(name).toMatch(/^[a-z0-9]+(-[a-z0-9]+)*$/);
-        expect(name.length).toBeLessThanOrEqual(85);
-      }),
+      fc.property(
+        fc.string({ unit: 'binary', maxLength: 400 }),
+        fc.string({ unit: 'binary', maxLength: 300 }),
+        (text, more) => {
+          for (const name of [
+            slug(text),
+            nameBy(`${more}{design}${more}{w}x{h}`, { ...PARTS, design: text }),
+          ]) {
+            expect(name).toMatch(/^[A-Za-z0-9][A-Za-z0-9._-]*$/);
+            expect(name).not.toMatch(/^(con|prn|aux|nul|com\d|lpt\d)(\.|$)/i);
+            expect(name).not.toMatch(/[.]$/);
+            expect(name.length).toBeLessThanOrEqual(190);
+          }
+        },
+      ),
     );
     expect(slug('CON')).toBe('con-file');
     expect(slug('???')).toBe('untitled');
+    expect(nameBy('nul.{garment}', PARTS)).toBe('file-nul');
+    expect(nameBy('{garment}', PARTS)).toBe('untitled');
+  });
+
+  it('too long give way in their beginning, so that the end still tells files apart', () => {
+    const name = nameBy(`${'owl '.repeat(100)}{w}x{h}`, PARTS);
+    expect(name.length).toBeLessThanOrEqual(182);
+    expect(name.endsWith('-3900x3900')).toBe(true);
+  });
+
+  it('are never two alike, not even by capitals', () => {
+    expect(uniqueNames(['a.png', 'A.png', 'a.png', 'a.svg'])).toEqual([
+      'a.png',
+      'A-2.png',
+      'a-3.png',
+      'a.svg',
+    ]);
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom('a.png', 'A.PNG', 'a-2.png', 'b', 'a-2-2.png')), (names) => {
+        const made = uniqueNames(names).map((n) => n.toLowerCase());
+        expect(new Set(made).size).toBe(names.length);
+      }),
+    );
+  });
+});
+
+describe('a table of colours', () => {
+  const few = Uint8Array.from(
+    { length: W * H * 4 },
+    (_, i) =>
+      [
+        [10, 20, 30, 255],
+        [0, 0, 0, 0],
+        [200, 90, 40, 128],
+      ][(i >> 2) % 3][i % 4],
+  );
+  const file = () => writeIndexed(indexed(few)!, W, H, 300, (b) => deflateSync(b));
+
+  it('gives the very pixels back, here and to another decoder', () => {
+    expect(Uint8Array.from(PNG.sync.read(Buffer.from(file())).data)).toEqual(few);
+    expect(readBack(file(), { ...expected, pixels: few }, inflate, same)).toMatchObject({
+      colourType: 3,
+      dpi: 300,
+      colourSpace: 'srgb',
+      faults: [],
+    });
+  });
+
+  it('is there for 256 colours and not for one more', () => {
+    const many = (n: number) =>
+      Uint8Array.from({ length: n * 4 }, (_, i) =>
+        i % 4 === 0 ? (i >> 2) & 255 : i % 4 === 1 ? i >> 10 : 255,
+      );
+    expect(indexed(many(256))!.colours).toHaveLength(256);
+    expect(indexed(many(257))).toBeNull();
+  });
+
+  it('says so when a pixel is beyond it', () => {
+    const broken = { ...indexed(few)!, colours: indexed(few)!.colours.slice(0, 2) };
+    expect(() =>
+      readBack(
+        writeIndexed(broken, W, H, 300, (b) => deflateSync(b)),
+        { ...expected, pixels: few },
+        inflate,
+        same,
+      ),
+    ).toThrow('beyond its table');
+  });
+});
+
+describe('JPEG and PDF', () => {
+  it('say their resolution once they are marked; what is none is refused', async () => {
+    const plain = await sharp({ create: { width: 30, height: 20, channels: 3, background: '#b3492a' } })
+      .jpeg()
+      .toBuffer();
+    expect(readJpegHeader(markJpeg(plain, 300))).toEqual({ width: 30, height: 20, components: 3, dpi: 300 });
+    expect((await sharp(markJpeg(plain, 300)).metadata()).density).toBe(300);
+    expect(() => readJpegHeader(plain.subarray(0, 40))).toThrow(JpegError);
+    expect(() => markJpeg(encode(0), 300)).toThrow('no JPEG');
+  });
+
+  it('of which a cut-off or shifted PDF is no whole file', () => {
+    const drawing = { width: 300, height: 600, dpi: 300, groups: [], faults: [], late: false };
+    const pdf = writePdf(drawing, {
+      picture: () => null,
+      soft: () => null,
+      deflate: (b) => deflateSync(b),
+      title: 'Moth & Łódź',
+    });
+    expect(readPdf(pdf)).toEqual({ width: 72, height: 144, pages: 1, fonts: 0 });
+    expect(() => readPdf(pdf.subarray(0, pdf.length - 20))).toThrow('cut off');
+    const shifted = new Uint8Array(pdf.length + 1);
+    shifted.set(pdf.subarray(0, 20));
+    shifted.set(pdf.subarray(20), 21);
+    expect(() => readPdf(shifted)).toThrow(PdfError);
   });
 });

@@ -1,4 +1,9 @@
-/** Files: names, PNG chunks, and reading back what was written. */
+/** Files: names, what formats say of themselves, reading back what was written, and manifests of packs. */
 export * from './name';
 export * from './png';
+export * from './indexed';
+export * from './jpeg';
+export * from './pdf';
 export * from './readback';
+export * from './planned';
+export * from './manifest';

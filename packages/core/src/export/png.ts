@@ -2,7 +2,7 @@ import { pxPerMetre } from '../units';
 
 /** PNG by the specification (W3C, third edition): chunks and rows; nothing here encodes pixels. */
 
-const SIGNATURE = [137, 80, 78, 71, 13, 10, 26, 10];
+export const PNG_SIGNATURE = Uint8Array.of(137, 80, 78, 71, 13, 10, 26, 10);
 
 const CRC_TABLE = Uint32Array.from({ length: 256 }, (_, n) => {
   for (let k = 0; k < 8; k++) n = n & 1 ? 0xedb88320 ^ (n >>> 1) : n >>> 1;
@@ -36,7 +36,7 @@ export class PngError extends Error {
  * Throws a PngError for anything that is not whole.
  */
 export function readChunks(file: Uint8Array, trusted = false): PngChunk[] {
-  if (SIGNATURE.some((b, i) => file[i] !== b)) throw new PngError('this is no PNG file');
+  if (PNG_SIGNATURE.some((b, i) => file[i] !== b)) throw new PngError('this is no PNG file');
   const view = new DataView(file.buffer, file.byteOffset, file.byteLength);
   const chunks: PngChunk[] = [];
   let at = 8;
@@ -59,7 +59,8 @@ export function readChunks(file: Uint8Array, trusted = false): PngChunk[] {
 
 const CRITICAL = new Set(['IHDR', 'PLTE', 'tRNS', 'IDAT', 'IEND']);
 
-function chunkBytes({ type, data, bytes }: PngChunk): Uint8Array {
+/** A chunk as it stands in a file. */
+export function chunkBytes({ type, data, bytes }: PngChunk): Uint8Array {
   if (bytes) return bytes;
   const out = new Uint8Array(12 + data.length);
   const view = new DataView(out.buffer);
@@ -70,19 +71,27 @@ function chunkBytes({ type, data, bytes }: PngChunk): Uint8Array {
   return out;
 }
 
-/**
- * The file with its resolution (pHYs, whole pixels per metre) and colour space (sRGB, perceptual
- * intent) written in, and every other ancillary chunk left out.
- */
-export function markPrint(file: Uint8Array, dpi: number): Uint8Array {
+/** The chunks that say that a file is sRGB, and its resolution in whole pixels per metre. */
+export function printChunks(dpi: number): PngChunk[] {
   const phys = new Uint8Array(9);
   const view = new DataView(phys.buffer);
   view.setUint32(0, pxPerMetre(dpi));
   view.setUint32(4, pxPerMetre(dpi));
   phys[8] = 1;
+  return [
+    { type: 'sRGB', data: Uint8Array.of(0) },
+    { type: 'pHYs', data: phys },
+  ];
+}
+
+/**
+ * The file with its resolution (pHYs, whole pixels per metre) and colour space (sRGB, perceptual
+ * intent) written in, and every other ancillary chunk left out.
+ */
+export function markPrint(file: Uint8Array, dpi: number): Uint8Array {
   const chunks = readChunks(file, true).filter((c) => CRITICAL.has(c.type));
-  chunks.splice(1, 0, { type: 'sRGB', data: Uint8Array.of(0) }, { type: 'pHYs', data: phys });
-  const pieces = [Uint8Array.from(SIGNATURE), ...chunks.map(chunkBytes)];
+  chunks.splice(1, 0, ...printChunks(dpi));
+  const pieces = [PNG_SIGNATURE, ...chunks.map(chunkBytes)];
   const out = new Uint8Array(pieces.reduce((n, p) => n + p.length, 0));
   let at = 0;
   for (const piece of pieces) {
@@ -144,9 +153,42 @@ function unfilter(type: number, row: Uint8Array, above: Uint8Array | null, bpp: 
   else throw new PngError(`the PNG uses row filter ${type}, which there is not`);
 }
 
+/** Bytes of a pixel by colour type: RGB, table, RGBA. */
+const PIXEL_BYTES: Record<number, number> = { 2: 3, 3: 1, 6: 4 };
+
+/** Turns a file's row into RGBA. */
+function expander(chunks: readonly PngChunk[], header: PngHeader): (row: Uint8Array) => Uint8Array {
+  const { colourType, width } = header;
+  if (colourType === 6) return (row) => row;
+  const out = new Uint8Array(width * 4).fill(255);
+  if (colourType === 2)
+    return (row) => {
+      for (let i = 0, j = 0; i < row.length; i += 3, j += 4) {
+        out[j] = row[i];
+        out[j + 1] = row[i + 1];
+        out[j + 2] = row[i + 2];
+      }
+      return out;
+    };
+  const rgb = chunks.find((c) => c.type === 'PLTE')?.data;
+  if (!rgb) throw new PngError('the PNG lacks its table of colours');
+  const alpha = chunks.find((c) => c.type === 'tRNS')?.data ?? new Uint8Array(0);
+  return (row) => {
+    for (let i = 0; i < row.length; i++) {
+      const at = row[i];
+      if (at * 3 >= rgb.length) throw new PngError('a pixel of the PNG is beyond its table of colours');
+      out[4 * i] = rgb[3 * at];
+      out[4 * i + 1] = rgb[3 * at + 1];
+      out[4 * i + 2] = rgb[3 * at + 2];
+      out[4 * i + 3] = at < alpha.length ? alpha[at] : 255;
+    }
+    return out;
+  };
+}
+
 /**
- * Calls `visit(y, row)` for each row of an 8-bit RGBA PNG. `inflate` is zlib's, given by the
- * caller. The rows are views of one buffer. Throws a PngError for other kinds of PNG.
+ * Calls `visit(y, row)` with each row of an 8-bit PNG as RGBA. `inflate` is zlib's, given by the
+ * caller. The rows share a buffer. Throws a PngError for other kinds of PNG.
  */
 export function eachRow(
   chunks: readonly PngChunk[],
@@ -154,9 +196,10 @@ export function eachRow(
   visit: (y: number, row: Uint8Array) => void,
 ): void {
   const header = readHeader(chunks);
-  if (header.bitDepth !== 8 || header.colourType !== 6 || header.interlaced)
-    throw new PngError('only plain 8-bit RGBA rows can be read');
-  const stride = header.width * 4;
+  const bpp = PIXEL_BYTES[header.colourType];
+  if (header.bitDepth !== 8 || !bpp || header.interlaced)
+    throw new PngError('only plain rows of 8 bits can be read: RGB, RGBA or a table of colours');
+  const stride = header.width * bpp;
   const idat = chunks.filter((c) => c.type === 'IDAT').map((c) => c.data);
   const packed = new Uint8Array(idat.reduce((n, d) => n + d.length, 0));
   let at = 0;
@@ -167,12 +210,13 @@ export function eachRow(
   const rows = inflate(packed, (stride + 1) * header.height);
   if (rows.length !== (stride + 1) * header.height)
     throw new PngError('the PNG holds fewer pixels than its header says');
+  const expand = expander(chunks, header);
   let above: Uint8Array | null = null;
   for (let y = 0; y < header.height; y++) {
     const start = y * (stride + 1);
     const row = rows.subarray(start + 1, start + 1 + stride);
-    unfilter(rows[start], row, above, 4);
-    visit(y, row);
+    unfilter(rows[start], row, above, bpp);
+    visit(y, expand(row));
     above = row;
   }
 }

@@ -7,6 +7,8 @@ export interface Expected {
   height: number;
   dpi: number;
   maxBytes: number;
+  /** False where the file is of one opaque ground and needs no alpha. */
+  alpha?: boolean;
   /** The painted pixels: RGBA, straight alpha. */
   pixels: Uint8Array;
 }
@@ -44,14 +46,15 @@ export function readBack(
       `the file is ${header.width} × ${header.height} px, not ${expected.width} × ${expected.height}`,
     );
   if (header.bitDepth !== 8) faults.push(`the file has ${header.bitDepth} bits a channel, not 8`);
-  if (header.colourType !== 6) faults.push('the file has no alpha channel');
+  const hasAlpha = header.colourType === 6 || chunks.some((c) => c.type === 'tRNS');
+  if (expected.alpha !== false && !hasAlpha) faults.push('the file has no alpha channel');
   if (header.pxPerMetre !== pxPerMetre(expected.dpi))
     faults.push(`the file does not say ${expected.dpi} dpi`);
   if (!header.colourSpace) faults.push('the file does not say that it is sRGB');
   if (file.length > expected.maxBytes)
     faults.push(`the file has ${file.length} bytes, more than the ${expected.maxBytes} that are allowed`);
   let cornersTransparent = false;
-  if (header.bitDepth === 8 && header.colourType === 6) {
+  if (header.bitDepth === 8) {
     const { pixels } = expected;
     const stride = expected.width * 4;
     let wrong = 0;

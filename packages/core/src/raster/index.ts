@@ -7,3 +7,4 @@ export * from './distance';
 export * from './components';
 export * from './thin';
 export * from './treat';
+export * from './resample';

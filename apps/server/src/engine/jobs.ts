@@ -1,0 +1,111 @@
+import type { Garment } from '@brelm/core/colour';
+import { inkValues, termsOf, type Design, type Licence } from '@brelm/core/design';
+import type { ManifestLicence } from '@brelm/core/export';
+import { CATALOGUE } from '@brelm/core/type';
+import { facesOf, paintSurface, resolve, type Materials, type PictureSource } from '@brelm/core/drawing';
+import {
+  homeAt,
+  newPlacement,
+  placeForMe,
+  plannedFiles,
+  proposedPlacement,
+  type PlannedFile,
+} from '@brelm/core/placement';
+import { alphaCentre } from '@brelm/core/raster';
+import type { Spec, SpecSide } from '@brelm/core/spec';
+import type { FileJob } from './make-file';
+import { makeSurface } from './surfaces';
+
+/** Long side of the small picture by which artwork's weight is told, px. */
+const WEIGHED = 300;
+
+export interface PlacedOn {
+  design: Design;
+  /** What was done for each side that had no placement, in words. */
+  said: { side: SpecSide; words: string[] }[];
+}
+
+/** The design with every side of a product placed: those that it does not place are placed for the seller. */
+export function placedOn(
+  design: Design,
+  spec: Spec,
+  garments: readonly Garment[],
+  materials: Materials,
+  pictures: PictureSource,
+  again = false,
+): PlacedOn {
+  const said: PlacedOn['said'] = [];
+  const drawing = resolve(design, undefined, materials);
+  const small = paintSurface(
+    drawing,
+    WEIGHED / Math.max(drawing.width, drawing.height),
+    pictures,
+    makeSurface,
+  );
+  const weight = alphaCentre(small.context.getImageData(0, 0, small.width, small.height));
+  const k = small.width / drawing.width;
+  const ground =
+    garments.find((g) => g.id === design.backdrop)?.value ??
+    [...inkValues(design, undefined).values()][0] ??
+    '#ffffff';
+  const { board } = design;
+  const placements = [...design.placements];
+  for (const side of spec.sides) {
+    const at = placements.findIndex((p) => p.spec === spec.id && p.side === side.id);
+    if (at >= 0 && !again) continue;
+    const isHome = board.spec === spec.id && board.side === side.id;
+    if (isHome && !again) {
+      placements.push(newPlacement(spec, side, homeAt(board, side)));
+      continue;
+    }
+    const made = placeForMe(drawing, board, spec, side, weight && [weight[0] / k, weight[1] / k]);
+    const placement = proposedPlacement(design, spec, side, made?.at ?? homeAt(board, side), ground);
+    said.push({ side, words: made?.said ?? ['there is no artwork to place'] });
+    if (at >= 0) placements[at] = placement;
+    else placements.push(placement);
+  }
+  return { design: { ...design, placements }, said };
+}
+
+/** The jobs of one product, for a design that places all of its sides. */
+export function jobsOf(design: Design, spec: Spec): { job: FileJob; file: PlannedFile }[] {
+  return spec.sides
+    .flatMap((side) => plannedFiles(design, spec, side))
+    .map((file) => ({
+      file,
+      job: {
+        design,
+        colourway: file.colourway.id,
+        spec,
+        side: file.side,
+        placement: file.placement,
+        apart: file.apart,
+        format: file.format,
+      },
+    }));
+}
+
+/** What designs use that is under a licence: pictures, figures and typefaces, each once, own work left out. */
+export function licencesOf(designs: readonly Design[]): ManifestLicence[] {
+  const all = new Map<string, ManifestLicence>();
+  const add = (material: string, licence: Licence) => {
+    if (licence.id === 'own') return;
+    const terms = termsOf(licence);
+    const attribution = terms?.attribution
+      ? `${material}, ${terms.name}${licence.source ? `, ${licence.source}` : ''}`
+      : null;
+    all.set(`${material} ${licence.id}`, { material, licence: terms?.name ?? licence.id, attribution });
+  };
+  for (const design of designs) {
+    for (const m of design.materials) add(m.name, m.licence);
+    for (const part of design.parts) {
+      if (part.kind === 'motif') add(part.name || 'a figure', part.licence);
+      if (part.kind !== 'lettering') continue;
+      for (const id of facesOf(part)) {
+        const face = CATALOGUE.find((f) => f.id === id);
+        if (face) add(`Typeface ${face.name}`, { id: face.licence });
+      }
+    }
+  }
+  return [...all.values()];
+}

@@ -1,0 +1,199 @@
+import { createHash } from 'node:crypto';
+import { BadRequestException, Inject, Injectable } from '@nestjs/common';
+import type { Design } from '@brelm/core/design';
+import { packFolder, patternFault, plannedNames, slug } from '@brelm/core/export';
+import { allPlannedFiles, plannedFiles, type PlannedFile } from '@brelm/core/placement';
+import { sideOf } from '@brelm/core/spec';
+import { DesignsService, type StoredDesign } from '../designs/designs.service';
+import type { JobFinding } from '../engine';
+import { FilesService } from '../files.service';
+import { LibraryService } from '../library/library.service';
+import { OPTIONS, type ServerOptions } from '../options';
+import { SpecsService } from '../specs/specs.service';
+import { PoolService } from '../workers/pool.service';
+import type { RunJob } from '../workers/tasks';
+import type { PlannedFileDto } from './runs.dto';
+
+/** A file that can be made, as the table of what will be made shows it. */
+export interface PlanRow {
+  designId: string;
+  designName: string;
+  revision: number;
+  spec: string;
+  marketplace: string;
+  product: string;
+  side: string;
+  sideName: string;
+  colourway: { id: string; name: string };
+  garments: string[];
+  apart: string | null;
+  format: string;
+  formats: string[];
+  width: number;
+  height: number;
+  dpi: number;
+  mirrored: boolean;
+  maxBytes: number;
+  path: string;
+}
+
+/** A file that was asked for, with all that it is made of. */
+export interface ResolvedFile {
+  stored: StoredDesign;
+  file: PlannedFile;
+  job: RunJob;
+  acceptStops: boolean;
+}
+
+interface Proofed {
+  findings: JobFinding[];
+  expectedBytes: number;
+}
+
+const MOST_PROOFS = 2000;
+
+const refuse = (field: string, message: string): never => {
+  throw new BadRequestException({ message: `${field}: ${message}`, faults: [{ field, message }] });
+};
+
+const jobOf = ({ spec, side, placement, colourway, garments, apart, format }: PlannedFile): RunJob => ({
+  colourway: colourway.id,
+  spec,
+  side: side.id,
+  placement,
+  apart,
+  format,
+  garments,
+});
+
+/** Which files designs make as they are saved now, and what their proofs find. */
+@Injectable()
+export class PlannerService {
+  private readonly proofs = new Map<string, Promise<Proofed>>();
+
+  constructor(
+    private readonly designs: DesignsService,
+    private readonly specs: SpecsService,
+    private readonly library: LibraryService,
+    private readonly files: FilesService,
+    private readonly pool: PoolService,
+    @Inject(OPTIONS) private readonly options: ServerOptions,
+  ) {}
+
+  checkPattern(pattern: string | undefined): void {
+    const fault = pattern === undefined ? null : patternFault(pattern);
+    if (fault) refuse('pattern', fault);
+  }
+
+  /** Paths in a pack, no two alike. */
+  async paths(list: readonly { design: Design; file: PlannedFile }[], pattern?: string): Promise<string[]> {
+    const garments = await this.library.garments();
+    const names = plannedNames(list, (id) => garments.find((g) => g.id === id)?.name ?? id, pattern);
+    return names.map((name, i) => `${packFolder(list[i].file.spec, slug)}/${name}`);
+  }
+
+  async plan(ids: readonly string[], pattern?: string): Promise<PlanRow[]> {
+    this.checkPattern(pattern);
+    const specs = await this.specs.list();
+    const found: { stored: StoredDesign; file: PlannedFile }[] = [];
+    for (const id of new Set(ids)) {
+      const stored = await this.designs.get(id);
+      found.push(...allPlannedFiles(stored.document, specs).map((file) => ({ stored, file })));
+    }
+    const paths = await this.paths(
+      found.map(({ stored, file }) => ({ design: stored.document, file })),
+      pattern,
+    );
+    return found.map(({ stored, file }, i) => ({
+      designId: stored.id,
+      designName: stored.document.name,
+      revision: stored.revision,
+      spec: file.spec.id,
+      marketplace: file.spec.marketplace,
+      product: file.spec.product,
+      side: file.side.id,
+      sideName: file.side.name,
+      colourway: file.colourway,
+      garments: file.garments,
+      apart: file.apart,
+      format: file.format,
+      formats: file.spec.formats,
+      width: file.side.widthPx,
+      height: file.side.heightPx,
+      dpi: file.side.dpi,
+      mirrored: file.placement.mirror,
+      maxBytes: file.spec.maxBytes,
+      path: paths[i],
+    }));
+  }
+
+  /** The files that were asked for, from the designs as they are saved now. Refuses by field. */
+  async resolve(
+    requests: readonly PlannedFileDto[],
+    field = (i: number) => `files[${i}].`,
+  ): Promise<ResolvedFile[]> {
+    const designs = new Map<string, StoredDesign>();
+    const out: ResolvedFile[] = [];
+    for (const [i, request] of requests.entries()) {
+      let stored = designs.get(request.designId);
+      if (!stored) designs.set(request.designId, (stored = await this.designs.get(request.designId)));
+      const spec = await this.specs.get(request.spec);
+      const side = sideOf(spec, request.side);
+      if (!side) return refuse(`${field(i)}side`, `${spec.id} has no side "${request.side}"`);
+      const planned = plannedFiles(stored.document, spec, side);
+      if (planned.length === 0)
+        refuse(`${field(i)}spec`, `the design is not placed on ${spec.marketplace}, ${spec.product}`);
+      const apart = request.apart ?? null;
+      const file = planned.find((p) => p.colourway.id === request.colourway && p.apart === apart);
+      if (!file)
+        return refuse(
+          `${field(i)}colourway`,
+          `no file of the colourway "${request.colourway}" is made for this product`,
+        );
+      const format = request.format ?? file.format;
+      if (!spec.formats.includes(format))
+        refuse(`${field(i)}format`, `${spec.product} takes ${spec.formats.join(', ')}, not ${format}`);
+      const chosen = { ...file, format };
+      out.push({ stored, file: chosen, job: jobOf(chosen), acceptStops: request.acceptStops ?? false });
+    }
+    return out;
+  }
+
+  /** Keeps a design as it is, so that a run makes what it was started with. */
+  snapshot(design: Design): Promise<string> {
+    return this.files.keep(Buffer.from(JSON.stringify(design)));
+  }
+
+  private keyOf(snapshot: string, job: RunJob): string {
+    return createHash('sha256')
+      .update(`${snapshot} ${JSON.stringify(job)}`)
+      .digest('hex');
+  }
+
+  /** Findings that are known already, for a run that follows its plan. */
+  async known(snapshot: string, job: RunJob): Promise<JobFinding[] | null> {
+    const proof = this.proofs.get(this.keyOf(snapshot, job));
+    return proof
+      ? proof.then(
+          (p) => p.findings,
+          () => null,
+        )
+      : null;
+  }
+
+  /** Proofs one file; the same is proofed once. */
+  async proof(request: PlannedFileDto): Promise<Proofed> {
+    const [{ stored, job }] = await this.resolve([request], () => '');
+    const snapshot = await this.snapshot(stored.document);
+    const key = this.keyOf(snapshot, job);
+    let proof = this.proofs.get(key);
+    if (!proof) {
+      const garments = await this.library.garments();
+      proof = this.pool.proof({ job, snapshot, garments, filesDir: this.options.filesDir });
+      this.proofs.set(key, proof);
+      proof.catch(() => this.proofs.delete(key));
+      if (this.proofs.size > MOST_PROOFS) this.proofs.delete(this.proofs.keys().next().value!);
+    }
+    return proof;
+  }
+}

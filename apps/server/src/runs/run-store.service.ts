@@ -1,0 +1,91 @@
+import { Injectable, Logger, NotFoundException } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { Subject } from 'rxjs';
+import { In, Repository } from 'typeorm';
+import { RunFileRow, RunRow, type RunState } from '../database/entities';
+import { fileView, noCounts, runView, type RunEvent, type RunView } from './run-view';
+
+/** Waits between tries to write what must not be lost, ms. */
+const WAITS = [200, 500, 1000, 2000, 5000];
+
+/** The rows of runs, and the word to everybody who watches when one of them changes. */
+@Injectable()
+export class RunStore {
+  readonly events = new Subject<RunEvent>();
+  private readonly log = new Logger('Runs');
+  private closed = false;
+
+  constructor(
+    @InjectRepository(RunRow) readonly runs: Repository<RunRow>,
+    @InjectRepository(RunFileRow) readonly files: Repository<RunFileRow>,
+  ) {}
+
+  close(): void {
+    this.closed = true;
+    this.events.complete();
+  }
+
+  /** Does something with the database until it is done: it may be restarting just now. */
+  async surely<T>(work: () => Promise<T>): Promise<T> {
+    for (let n = 0; ; n++) {
+      try {
+        return await work();
+      } catch (error) {
+        if (this.closed) throw error;
+        if (n === 0) this.log.warn(`the database does not answer, trying again: ${(error as Error).message}`);
+        await new Promise((done) => setTimeout(done, WAITS[Math.min(n, WAITS.length - 1)]));
+      }
+    }
+  }
+
+  async run(id: string): Promise<RunRow> {
+    const row = await this.runs.findOneBy({ id });
+    if (!row) throw new NotFoundException(`There is no run ${id}.`);
+    return row;
+  }
+
+  async file(id: string): Promise<RunFileRow> {
+    const row = await this.files.findOneBy({ id });
+    if (!row) throw new NotFoundException('There is no such file of a run.');
+    return row;
+  }
+
+  filesOf(runId: string): Promise<RunFileRow[]> {
+    return this.files.find({ where: { runId }, order: { position: 'ASC' } });
+  }
+
+  /** How many files of each run are in each state. */
+  async counts(runIds: readonly string[]): Promise<Map<string, Record<RunState, number>>> {
+    const counts = new Map(runIds.map((id) => [id, noCounts()]));
+    if (runIds.length === 0) return counts;
+    const rows = await this.files
+      .createQueryBuilder('f')
+      .select('f.runId', 'runId')
+      .addSelect('f.state', 'state')
+      .addSelect('COUNT(*)', 'n')
+      .where({ runId: In([...runIds]) })
+      .groupBy('f.runId')
+      .addGroupBy('f.state')
+      .getRawMany<{ runId: string; state: RunState; n: string }>();
+    for (const { runId, state, n } of rows) counts.get(runId)![state] = Number(n);
+    return counts;
+  }
+
+  async views(rows: readonly RunRow[]): Promise<RunView[]> {
+    const counts = await this.counts(rows.map((r) => r.id));
+    return rows.map((r) => runView(r, counts.get(r.id)!));
+  }
+
+  async view(id: string): Promise<RunView> {
+    return (await this.views([await this.run(id)]))[0];
+  }
+
+  /** Tells those who watch how a run stands, and one of its files. */
+  async tell(runId: string, fileId?: string): Promise<void> {
+    if (this.closed || !this.events.observed) return;
+    const run = await this.view(runId).catch(() => null);
+    if (!run) return;
+    const file = fileId === undefined ? null : await this.file(fileId).catch(() => null);
+    this.events.next(file ? { run, file: fileView(file) } : { run });
+  }
+}

@@ -1,0 +1,98 @@
+import type { JobFinding, MadeReport } from '../engine';
+import type { RunFileRow, RunRow, RunState } from '../database/entities';
+import type { RunJob } from '../workers/tasks';
+
+export interface RunView {
+  id: string;
+  title: string;
+  position: number;
+  state: RunState;
+  pack: boolean;
+  packName: string;
+  packBytes: number | null;
+  reason: string | null;
+  cleaned: boolean;
+  createdAt: Date;
+  finishedAt: Date | null;
+  counts: Record<RunState, number>;
+}
+
+export interface RunFileView {
+  id: string;
+  runId: string;
+  state: RunState;
+  designId: string;
+  revision: number;
+  path: string;
+  spec: string;
+  marketplace: string;
+  product: string;
+  side: string;
+  colourway: string;
+  garments: string[];
+  format: string;
+  width: number;
+  height: number;
+  attempts: number;
+  reason: string | null;
+  report: MadeReport | null;
+  findings: JobFinding[] | null;
+  startedAt: Date | null;
+  finishedAt: Date | null;
+}
+
+/** What changed: a run, and one of its files where that is what did; or a run that is gone. */
+export type RunEvent = { run: RunView; file?: RunFileView } | { gone: string };
+
+export const noCounts = (): Record<RunState, number> => ({
+  queued: 0,
+  working: 0,
+  done: 0,
+  failed: 0,
+  cancelled: 0,
+});
+
+export const runView = (row: RunRow, counts: Record<RunState, number>): RunView => ({
+  id: row.id,
+  title: row.title,
+  position: row.position,
+  state: row.state,
+  pack: Boolean(row.pack),
+  packName: row.packName,
+  packBytes: row.packBytes,
+  reason: row.reason,
+  cleaned: Boolean(row.cleaned),
+  createdAt: row.createdAt,
+  finishedAt: row.finishedAt,
+  counts,
+});
+
+const parsed = <T>(text: string | null): T | null => (text === null ? null : (JSON.parse(text) as T));
+
+export function fileView(row: RunFileRow): RunFileView {
+  const job = JSON.parse(row.job) as RunJob;
+  const side = job.spec.sides.find((s) => s.id === job.side)!;
+  return {
+    id: row.id,
+    runId: row.runId,
+    state: row.state,
+    designId: row.designId,
+    revision: row.revision,
+    path: row.path,
+    spec: job.spec.id,
+    marketplace: job.spec.marketplace,
+    product: job.spec.product,
+    side: side.name,
+    colourway: job.colourway,
+    garments: job.garments,
+    format: job.format,
+    width: side.widthPx,
+    height: side.heightPx,
+    attempts: row.attempts,
+    reason: row.reason,
+    report: parsed<MadeReport>(row.report),
+    findings: parsed<JobFinding[]>(row.findings),
+    startedAt: row.startedAt,
+    finishedAt: row.finishedAt,
+  };
+}

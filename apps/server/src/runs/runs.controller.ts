@@ -1,0 +1,133 @@
+import { createReadStream } from 'node:fs';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  ParseUUIDPipe,
+  Post,
+  Put,
+  Query,
+  Sse,
+  StreamableFile,
+  type MessageEvent,
+} from '@nestjs/common';
+import { ApiTags } from '@nestjs/swagger';
+import { interval, map, merge, type Observable } from 'rxjs';
+import { PlannerService } from './planner.service';
+import { RunStore } from './run-store.service';
+import { CreateRunDto, MoveRunDto, PlanDto, PlannedFileDto, PolicyDto } from './runs.dto';
+import { RunsService } from './runs.service';
+
+const TYPES: Record<string, string> = {
+  png: 'image/png',
+  jpg: 'image/jpeg',
+  webp: 'image/webp',
+  svg: 'image/svg+xml',
+  pdf: 'application/pdf',
+  zip: 'application/zip',
+};
+
+const download = ({ path, name, size }: { path: string; name: string; size: number }) =>
+  new StreamableFile(createReadStream(path), {
+    type: TYPES[name.split('.').pop()!] ?? 'application/octet-stream',
+    length: size,
+    disposition: `attachment; filename="${name}"`,
+  });
+
+/** Keeps connections open that nothing is said on, ms. */
+const BEAT = 20_000;
+
+@ApiTags('runs')
+@Controller()
+export class RunsController {
+  constructor(
+    private readonly runs: RunsService,
+    private readonly planner: PlannerService,
+    private readonly store: RunStore,
+  ) {}
+
+  /** Which files designs make as they are saved now. */
+  @Post('plan')
+  @HttpCode(200)
+  plan(@Body() body: PlanDto) {
+    return this.planner.plan(body.designs, body.pattern);
+  }
+
+  /** What the proof of one file finds, and about how many bytes it will have. */
+  @Post('plan/proof')
+  @HttpCode(200)
+  proof(@Body() body: PlannedFileDto) {
+    return this.planner.proof(body);
+  }
+
+  @Get('runs')
+  list() {
+    return this.runs.list();
+  }
+
+  @Post('runs')
+  @HttpCode(202)
+  create(@Body() body: CreateRunDto) {
+    return this.runs.create(body);
+  }
+
+  /** Server-sent events: each change of a run, with the file that changed. */
+  @Sse('runs/events')
+  events(): Observable<MessageEvent> {
+    return merge(
+      this.store.events.pipe(map((data) => ({ data }))),
+      interval(BEAT).pipe(map(() => ({ type: 'beat', data: '' }))),
+    );
+  }
+
+  @Get('runs/policy')
+  policy() {
+    return this.runs.policy();
+  }
+
+  @Put('runs/policy')
+  setPolicy(@Body() body: PolicyDto) {
+    return this.runs.setPolicy(body.keepDays);
+  }
+
+  @Get('runs/files/:id')
+  async file(@Param('id', ParseUUIDPipe) id: string) {
+    return download(await this.runs.madeFile(id));
+  }
+
+  @Get('runs/:id')
+  get(@Param('id', ParseUUIDPipe) id: string) {
+    return this.runs.get(id);
+  }
+
+  @Get('runs/:id/pack')
+  async pack(@Param('id', ParseUUIDPipe) id: string) {
+    return download(await this.runs.packFile(id));
+  }
+
+  @Put('runs/:id/position')
+  move(@Param('id', ParseUUIDPipe) id: string, @Body() body: MoveRunDto) {
+    return this.runs.move(id, body.to);
+  }
+
+  @Post('runs/:id/cancel')
+  @HttpCode(200)
+  cancel(@Param('id', ParseUUIDPipe) id: string) {
+    return this.runs.cancel(id);
+  }
+
+  @Post('runs/:id/retry')
+  @HttpCode(200)
+  retry(@Param('id', ParseUUIDPipe) id: string, @Query('acceptStops') acceptStops?: string) {
+    return this.runs.retry(id, acceptStops === 'true');
+  }
+
+  @Delete('runs/:id')
+  @HttpCode(204)
+  async remove(@Param('id', ParseUUIDPipe) id: string) {
+    await this.runs.remove(id);
+  }
+}

@@ -1,0 +1,291 @@
+import { randomUUID } from 'node:crypto';
+import { rm, stat } from 'node:fs/promises';
+import {
+  ConflictException,
+  Inject,
+  Injectable,
+  Logger,
+  NotFoundException,
+  type OnApplicationBootstrap,
+  type OnModuleDestroy,
+} from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { In, LessThan, Repository } from 'typeorm';
+import { slug } from '@brelm/core/export';
+import { SettingRow, type RunFileRow, type RunRow } from '../database/entities';
+import { OPTIONS, outputsDir, type ServerOptions } from '../options';
+import { fileAt } from '../workers/tasks';
+import { packPath, QueueService } from './queue.service';
+import { PlannerService } from './planner.service';
+import { RunStore } from './run-store.service';
+import { fileView, type RunFileView, type RunView } from './run-view';
+import type { CreateRunDto, MoveRunDto } from './runs.dto';
+
+const KEEP_DAYS = 30;
+const POLICY = 'keep-made-days';
+const DAY = 24 * 3600 * 1000;
+/** How often old files are looked for, ms. */
+const TIDY_EVERY = 3600 * 1000;
+/** Runs that are listed; older ones stay in the database. */
+const LISTED = 200;
+
+export interface RunWithFiles extends RunView {
+  files: RunFileView[];
+}
+
+/** Runs as the seller sees them: started, moved, cancelled, tried again, and cleaned away. */
+@Injectable()
+export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
+  private readonly log = new Logger('Runs');
+  private tidying: NodeJS.Timeout | undefined;
+
+  constructor(
+    private readonly store: RunStore,
+    private readonly queue: QueueService,
+    private readonly planner: PlannerService,
+    @InjectRepository(SettingRow) private readonly settings: Repository<SettingRow>,
+    @Inject(OPTIONS) private readonly options: ServerOptions,
+  ) {}
+
+  onApplicationBootstrap(): void {
+    const tidy = () =>
+      void this.tidy().catch((error: Error) => this.log.warn(`old files stay for now: ${error.message}`));
+    tidy();
+    this.tidying = setInterval(tidy, TIDY_EVERY);
+  }
+
+  onModuleDestroy(): void {
+    clearInterval(this.tidying);
+  }
+
+  async list(): Promise<RunView[]> {
+    const rows = await this.store.runs.find({ order: { position: 'ASC', createdAt: 'ASC' } });
+    const waiting = rows.filter((r) => !r.finishedAt);
+    const ended = rows
+      .filter((r) => r.finishedAt)
+      .sort((a, b) => b.finishedAt!.getTime() - a.finishedAt!.getTime())
+      .slice(0, LISTED);
+    return this.store.views([...waiting, ...ended]);
+  }
+
+  async get(id: string): Promise<RunWithFiles> {
+    const run = await this.store.view(id);
+    return { ...run, files: (await this.store.filesOf(id)).map(fileView) };
+  }
+
+  /** Starts making files from the designs as they are saved now; answers before the first is made. */
+  async create(request: CreateRunDto): Promise<RunWithFiles> {
+    this.planner.checkPattern(request.pattern);
+    const resolved = await this.planner.resolve(request.files);
+    const paths = await this.planner.paths(
+      resolved.map(({ stored, file }) => ({ design: stored.document, file })),
+      request.pattern,
+    );
+    const snapshots = new Map<string, string>();
+    for (const { stored } of resolved)
+      if (!snapshots.has(stored.id)) snapshots.set(stored.id, await this.planner.snapshot(stored.document));
+    const names = [...new Set(resolved.map((r) => r.stored.document.name))];
+    const title =
+      request.title?.trim() ||
+      (names.length === 1 ? names[0] : `${names[0]} and ${names.length - 1} more`) ||
+      'Untitled';
+    const now = new Date();
+    const run: RunRow = {
+      id: randomUUID(),
+      title: title.slice(0, 300),
+      position: (await this.lastPosition()) + 1,
+      state: 'queued',
+      pack: request.pack ?? false,
+      packName: `${slug(title)}-pack.zip`,
+      packBytes: null,
+      reason: null,
+      cleaned: false,
+      createdAt: now,
+      finishedAt: null,
+    };
+    const files = resolved.map(({ stored, job, acceptStops }, position): RunFileRow => ({
+      id: randomUUID(),
+      runId: run.id,
+      position,
+      state: 'queued',
+      designId: stored.id,
+      revision: stored.revision,
+      snapshot: snapshots.get(stored.id)!,
+      job: JSON.stringify(job),
+      path: paths[position],
+      acceptStops,
+      attempts: 0,
+      reason: null,
+      sha256: null,
+      report: null,
+      findings: null,
+      startedAt: null,
+      finishedAt: null,
+    }));
+    await this.store.runs.manager.transaction(async (db) => {
+      await db.insert('runs', run);
+      // Many rows at once would be a statement longer than the database takes.
+      for (let i = 0; i < files.length; i += 50) await db.insert('run_files', files.slice(i, i + 50));
+    });
+    await this.store.tell(run.id);
+    this.queue.wake();
+    return this.get(run.id);
+  }
+
+  private async lastPosition(): Promise<number> {
+    return (await this.store.runs.maximum('position')) ?? 0;
+  }
+
+  /** Moves a run that has not ended among those that have not. */
+  async move(id: string, to: MoveRunDto['to']): Promise<RunView[]> {
+    const run = await this.store.run(id);
+    if (run.finishedAt) throw new ConflictException('This run has ended: there is nothing to move.');
+    const rows = await this.store.runs.find({ order: { position: 'ASC', createdAt: 'ASC' } });
+    const waiting = rows.filter((r) => !r.finishedAt);
+    const from = waiting.findIndex((r) => r.id === id);
+    const last = waiting.length - 1;
+    const at = { first: 0, up: Math.max(0, from - 1), down: Math.min(last, from + 1), last }[to];
+    const [moved] = waiting.splice(from, 1);
+    waiting.splice(at, 0, moved);
+    const places = waiting.map((r) => r.position).sort((a, b) => a - b);
+    for (const [i, row] of waiting.entries()) {
+      // Ended runs keep their places; those that wait share out the ones that they have.
+      const position = i > 0 && places[i] <= places[i - 1] ? (places[i] = places[i - 1] + 1) : places[i];
+      if (row.position !== position) {
+        await this.store.runs.update(row.id, { position });
+        await this.store.tell(row.id);
+      }
+    }
+    this.queue.wake();
+    return this.list();
+  }
+
+  async cancel(id: string): Promise<RunWithFiles> {
+    await this.store.run(id);
+    await this.store.files.update(
+      { runId: id, state: 'queued' },
+      { state: 'cancelled', reason: 'Cancelled.', finishedAt: new Date() },
+    );
+    this.queue.abort(id);
+    await this.queue.settle(id);
+    await this.store.tell(id);
+    return this.get(id);
+  }
+
+  /** Queues again what failed, was cancelled, or was cleaned away; of the same revision as before. */
+  async retry(id: string, acceptStops = false): Promise<RunWithFiles> {
+    const run = await this.store.run(id);
+    const states = run.cleaned
+      ? (['failed', 'cancelled', 'done'] as const)
+      : (['failed', 'cancelled'] as const);
+    const { affected } = await this.store.files.update(
+      { runId: id, state: In([...states]) },
+      {
+        state: 'queued',
+        reason: null,
+        finishedAt: null,
+        sha256: null,
+        report: null,
+        ...(acceptStops ? { acceptStops: true } : {}),
+      },
+    );
+    // A pack that could not be written is tried again even when all of its files are there.
+    if (!affected && !run.reason) throw new ConflictException('Nothing of this run failed or was cancelled.');
+    await this.store.runs.update(id, {
+      state: 'queued',
+      finishedAt: null,
+      reason: null,
+      cleaned: false,
+      packBytes: null,
+    });
+    if (!affected) await this.queue.settle(id);
+    await this.store.tell(id);
+    this.queue.wake();
+    return this.get(id);
+  }
+
+  /** Removes a run that has ended, with the files that it made. */
+  async remove(id: string): Promise<void> {
+    const run = await this.store.run(id);
+    if (!run.finishedAt) throw new ConflictException('This run has not ended: cancel it first.');
+    await this.removeMade([run]);
+    await this.store.runs.delete({ id });
+    this.store.events.next({ gone: id });
+  }
+
+  async madeFile(id: string): Promise<{ path: string; name: string; size: number }> {
+    const row = await this.store.file(id);
+    if (row.state !== 'done' || !row.sha256)
+      throw new ConflictException(row.reason ?? 'The file is still being made.');
+    return this.there(fileAt(outputsDir(this.options), row.sha256), row.path.split('/').pop()!);
+  }
+
+  async packFile(id: string): Promise<{ path: string; name: string; size: number }> {
+    const run = await this.store.run(id);
+    if (run.packBytes === null)
+      throw new ConflictException(
+        run.reason ?? (run.pack ? 'The pack is still being made.' : 'This run makes no pack.'),
+      );
+    return this.there(packPath(this.options, id), run.packName);
+  }
+
+  private async there(path: string, name: string) {
+    const known = await stat(path).catch(() => null);
+    if (!known) throw new NotFoundException('The file was cleaned away: make the run again.');
+    return { path, name, size: known.size };
+  }
+
+  async policy(): Promise<{ keepDays: number | null; bytes: number }> {
+    const row = await this.settings.findOneBy({ name: POLICY });
+    const keepDays = row ? (row.value === 'all' ? null : Number(row.value)) : KEEP_DAYS;
+    return { keepDays, bytes: await this.madeBytes() };
+  }
+
+  async setPolicy(keepDays: number | null): Promise<{ keepDays: number | null; bytes: number }> {
+    await this.settings.save({ name: POLICY, value: keepDays === null ? 'all' : String(keepDays) });
+    await this.tidy();
+    return this.policy();
+  }
+
+  /** Bytes of all files and packs that are kept. */
+  private async madeBytes(): Promise<number> {
+    const [files] = await this.store.files.query<{ n: string | null }[]>(
+      `SELECT SUM(n) n FROM (SELECT MAX(JSON_VALUE(f.report, '$.bytes')) n FROM run_files f
+        JOIN runs r ON r.id = f.run_id WHERE f.state = 'done' AND r.cleaned = 0 GROUP BY f.sha256) made`,
+    );
+    const [packs] = await this.store.runs.query<{ n: string | null }[]>(
+      'SELECT SUM(pack_bytes) n FROM runs WHERE cleaned = 0',
+    );
+    return Number(files.n ?? 0) + Number(packs.n ?? 0);
+  }
+
+  /** Removes what runs made that ended longer ago than the policy keeps. */
+  async tidy(now = Date.now()): Promise<number> {
+    const row = await this.settings.findOneBy({ name: POLICY });
+    if (row?.value === 'all') return 0;
+    const before = new Date(now - (row ? Number(row.value) : KEEP_DAYS) * DAY);
+    const old = await this.store.runs.find({ where: { finishedAt: LessThan(before), cleaned: false } });
+    await this.removeMade(old);
+    for (const run of old) {
+      await this.store.runs.update(run.id, { cleaned: true, packBytes: null });
+      await this.store.tell(run.id);
+    }
+    return old.length;
+  }
+
+  /** Removes made files that no other run still has. */
+  private async removeMade(runs: readonly RunRow[]): Promise<void> {
+    if (runs.length === 0) return;
+    const ids = runs.map((r) => r.id);
+    for (const id of ids) await rm(packPath(this.options, id), { force: true });
+    const own = await this.store.files.find({ where: { runId: In(ids) }, select: { sha256: true } });
+    for (const sha256 of new Set(own.flatMap((f) => f.sha256 ?? []))) {
+      const others = await this.store.files
+        .createQueryBuilder('f')
+        .innerJoin('runs', 'r', 'r.id = f.run_id')
+        .where('f.sha256 = :sha256 AND r.cleaned = 0 AND r.id NOT IN (:...ids)', { sha256, ids })
+        .getCount();
+      if (others === 0) await rm(fileAt(outputsDir(this.options), sha256), { force: true });
+    }
+  }
+}

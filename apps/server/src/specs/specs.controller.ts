@@ -1,0 +1,88 @@
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Header,
+  HttpCode,
+  NotFoundException,
+  Post,
+  Put,
+  Query,
+  Req,
+} from '@nestjs/common';
+import { ApiTags } from '@nestjs/swagger';
+import type { Request } from 'express';
+import { slug } from '@brelm/core/export';
+import { writeSpecFile } from '@brelm/core/spec';
+import { SpecDto, SpecFileDto } from './specs.dto';
+import { SpecsService } from './specs.service';
+
+/** Ids of specs hold slashes, so they are named in the query. */
+@ApiTags('specs')
+@Controller()
+export class SpecsController {
+  constructor(private readonly specs: SpecsService) {}
+
+  @Get('specs')
+  list() {
+    return this.specs.list();
+  }
+
+  @Get('spec-book')
+  book() {
+    return this.specs.book();
+  }
+
+  @Post('spec-book')
+  add(@Body() body: SpecDto) {
+    return this.specs.add(body.document);
+  }
+
+  @Put('spec-book/spec')
+  change(@Query('id') id: string, @Body() body: SpecDto) {
+    return this.specs.change(id ?? '', body.document, body.revision);
+  }
+
+  @Delete('spec-book/spec')
+  @HttpCode(204)
+  async archive(@Query('id') id: string) {
+    await this.specs.archive(id ?? '');
+  }
+
+  @Get('spec-book/history')
+  history(@Query('id') id: string) {
+    return this.specs.history(id ?? '');
+  }
+
+  @Get('spec-book/affected')
+  affected(@Query('id') id: string) {
+    return this.specs.affected(id ?? '');
+  }
+
+  @Post('spec-book/file')
+  @HttpCode(200)
+  bringIn(@Body() body: SpecFileDto) {
+    return this.specs.bringIn(Buffer.from(body.file, 'base64'), body.mode !== 'bring-in');
+  }
+
+  /** A spec, a marketplace or the whole book as a file. */
+  @Get('spec-book/file')
+  @Header('Cache-Control', 'no-store')
+  async file(
+    @Query('id') id: string | undefined,
+    @Query('marketplace') marketplace: string | undefined,
+    @Query('format') format: string | undefined,
+    @Req() request: Request,
+  ) {
+    const all = await this.specs.list();
+    const wanted = all.filter((s) => (!id || s.id === id) && (!marketplace || s.marketplace === marketplace));
+    if (wanted.length === 0) throw new NotFoundException('There is no such spec or marketplace in the book.');
+    const kind = format === 'json' ? 'json' : 'yaml';
+    const name = `${slug(id ?? marketplace ?? 'spec-book')}.${kind}`;
+    request
+      .res!.type(kind === 'json' ? 'application/json' : 'application/yaml')
+      .setHeader('Content-Disposition', `attachment; filename="${name}"`);
+    return writeSpecFile(wanted, kind);
+  }
+}

@@ -1,0 +1,203 @@
+import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { IsNull, Repository } from 'typeorm';
+import { DocumentError, type Design } from '@brelm/core/design';
+import {
+  readSpec,
+  readSpecFile,
+  specDifferences,
+  specText,
+  type Spec,
+  type SpecDifference,
+} from '@brelm/core/spec';
+import { DesignRow, SpecRow, SpecVersionRow } from '../database/entities';
+
+export interface StoredSpec {
+  revision: number;
+  /** The seller made or changed it. */
+  own: boolean;
+  document: Spec;
+}
+
+/** A design that is made for a product, and what of the product has changed since it was placed on it. */
+export interface Affected {
+  designId: string;
+  name: string;
+  differences: SpecDifference[];
+}
+
+export interface BroughtIn {
+  id: string;
+  /** New to the book, changed by the file, or the same in both. */
+  kind: 'new' | 'changed' | 'same';
+  differences: SpecDifference[];
+}
+
+const toStored = (row: SpecRow): StoredSpec => ({
+  revision: row.revision,
+  own: Boolean(row.own),
+  document: readSpec(JSON.parse(row.document)),
+});
+
+/** The spec book: kept with every earlier state of it. */
+@Injectable()
+export class SpecsService {
+  constructor(
+    @InjectRepository(SpecRow) private readonly rows: Repository<SpecRow>,
+    @InjectRepository(SpecVersionRow) private readonly versions: Repository<SpecVersionRow>,
+    @InjectRepository(DesignRow) private readonly designs: Repository<DesignRow>,
+  ) {}
+
+  async list(): Promise<Spec[]> {
+    return (await this.book()).map((s) => s.document);
+  }
+
+  async book(): Promise<StoredSpec[]> {
+    const rows = await this.rows.find({ where: { archivedAt: IsNull() }, order: { id: 'ASC' } });
+    return rows.map(toStored);
+  }
+
+  /** A spec; also one that was taken out of the book, since designs may still be made for it. */
+  async get(id: string): Promise<Spec> {
+    return (await this.stored(id)).document;
+  }
+
+  async stored(id: string): Promise<StoredSpec> {
+    const row = await this.rows.findOneBy({ id });
+    if (row) return toStored(row);
+    const ids = (await this.list()).map((s) => s.id).join(', ');
+    throw new NotFoundException({
+      message: `There is no spec "${id}". There are: ${ids}`,
+      faults: [{ field: 'spec', message: `there is no spec "${id}"` }],
+    });
+  }
+
+  /** Adds a spec of the seller's own. Throws a DocumentError by field; refuses an id that is taken. */
+  async add(document: unknown): Promise<StoredSpec> {
+    const spec = readSpec(document);
+    const known = await this.rows.findOneBy({ id: spec.id });
+    if (known && !known.archivedAt)
+      throw new DocumentError([
+        { field: 'id', message: `"${spec.id}" is in the book already: choose another` },
+      ]);
+    return this.put(spec, known);
+  }
+
+  /** Changes a spec; refused when it was changed meanwhile. */
+  async change(id: string, document: unknown, revision: number | undefined): Promise<StoredSpec> {
+    const spec = readSpec(document);
+    if (spec.id !== id)
+      throw new DocumentError([
+        { field: 'id', message: 'stays what it is: designs refer to it; copy the spec instead' },
+      ]);
+    const row = await this.rows.findOneBy({ id });
+    if (!row) throw new NotFoundException(`There is no spec "${id}".`);
+    if (revision !== undefined && revision !== row.revision)
+      throw new ConflictException(
+        `This spec was changed meanwhile: it is at revision ${row.revision}. Look at it again, then change it.`,
+      );
+    return this.put(spec, row);
+  }
+
+  private async put(spec: Spec, known: SpecRow | null): Promise<StoredSpec> {
+    const document = JSON.stringify(spec);
+    if (known && !known.archivedAt && JSON.stringify(readSpec(JSON.parse(known.document))) === document)
+      return toStored(known);
+    if (known)
+      await this.versions.save({
+        specId: spec.id,
+        revision: known.revision,
+        document: known.document,
+        replacedAt: new Date(),
+      });
+    const row = await this.rows.save({
+      id: spec.id,
+      document,
+      revision: (known?.revision ?? 0) + 1,
+      own: true,
+      archivedAt: null,
+    });
+    return toStored(row);
+  }
+
+  /** Takes a spec out of the book; its designs keep what they have. */
+  async archive(id: string): Promise<void> {
+    await this.stored(id);
+    await this.rows.update(id, { archivedAt: new Date(), own: true });
+  }
+
+  async history(id: string): Promise<{ revision: number; replacedAt: Date | null; document: Spec }[]> {
+    const now = await this.stored(id);
+    const old = await this.versions.find({ where: { specId: id }, order: { revision: 'DESC' } });
+    return [
+      { revision: now.revision, replacedAt: null, document: now.document },
+      ...old.map((v) => ({
+        revision: v.revision,
+        replacedAt: v.replacedAt,
+        document: readSpec(JSON.parse(v.document)),
+      })),
+    ];
+  }
+
+  /** Designs that are made for a product, and what they were made for that is not so any more. */
+  async affected(id: string): Promise<Affected[]> {
+    const history = await this.history(id);
+    const now = history[0].document;
+    const rows = await this.designs.find({ where: { archivedAt: IsNull() }, order: { name: 'ASC' } });
+    return rows.flatMap((row): Affected[] => {
+      const design = JSON.parse(row.document) as Design;
+      const placed = (design.placements ?? []).some((p) => p.spec === id);
+      if (design.board.spec !== id && !placed) return [];
+      // What the design was last saved under: the state that had not been replaced yet.
+      const then = [...history].reverse().find((v) => v.replacedAt === null || v.replacedAt > row.updatedAt)!;
+      const differences = specDifferences(then.document, now).filter((d) => d.matters);
+      const side = now.sides.find((s) => s.id === design.board.side);
+      if (design.board.spec === id && side && !differences.length) {
+        const { width, height } = design.board;
+        if (width !== side.widthPx || height !== side.heightPx)
+          differences.push({
+            side: side.name,
+            what: `the design's board is ${width} × ${height} px, the spec asks for ${side.widthPx} × ${side.heightPx}`,
+            matters: true,
+          });
+      }
+      return [{ designId: row.id, name: row.name, differences }];
+    });
+  }
+
+  /** What a spec file brings, and brings it in unless it is only looked at. Throws a SpecFileError. */
+  async bringIn(bytes: Uint8Array, look: boolean): Promise<BroughtIn[]> {
+    const specs = readSpecFile(specText(bytes));
+    const out: BroughtIn[] = [];
+    for (const spec of specs) {
+      const known = await this.rows.findOneBy({ id: spec.id });
+      if (!known || known.archivedAt) out.push({ id: spec.id, kind: 'new', differences: [] });
+      else {
+        const before = readSpec(JSON.parse(known.document));
+        const same = JSON.stringify(before) === JSON.stringify(spec);
+        out.push({
+          id: spec.id,
+          kind: same ? 'same' : 'changed',
+          differences: same ? [] : specDifferences(before, spec),
+        });
+      }
+      if (!look) await this.put(spec, known);
+    }
+    return out;
+  }
+
+  /** Adds what ships with the application, and renews it where the seller has not changed it. */
+  async putShipped(specs: readonly Spec[]): Promise<void> {
+    const known = new Map((await this.rows.find()).map((r) => [r.id, r]));
+    const fresh = specs.filter((s) => !known.get(s.id)?.own);
+    await this.rows.save(
+      fresh.map((s) => ({
+        id: s.id,
+        document: JSON.stringify(s),
+        revision: known.get(s.id)?.revision ?? 1,
+        own: false,
+        archivedAt: null,
+      })),
+    );
+  }
+}

@@ -1,0 +1,397 @@
+import { createHash } from 'node:crypto';
+import { mkdirSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { unzipSync } from 'fflate';
+import { PNG } from 'pngjs';
+import sharp from 'sharp';
+import { emptyDesign, motif, place, type Design } from '@brelm/core/design';
+import type { Manifest } from '@brelm/core/export';
+import { startServer } from '@brelm/server';
+import { DATABASE_NAME, DATABASE_USER } from '../../cli/src/database/mariadb';
+import { RunsService } from '../src/runs/runs.service';
+import { askOf, running, until, type Running } from './running';
+
+jest.setTimeout(180_000);
+
+let it0: Running;
+beforeAll(async () => {
+  it0 = await running(true);
+});
+afterAll(() => it0?.stop());
+
+const ask = <T>(path: string, method = 'GET', json?: unknown) => askOf<T>(it0, path, method, json);
+
+interface FileView {
+  id: string;
+  state: string;
+  path: string;
+  reason: string | null;
+  attempts: number;
+  revision: number;
+  finishedAt: string;
+  report: { bytes: number; format: string; checked: string } | null;
+}
+interface Run {
+  id: string;
+  title: string;
+  state: string;
+  position: number;
+  packBytes: number | null;
+  reason: string | null;
+  cleaned: boolean;
+  counts: Record<string, number>;
+  files: FileView[];
+}
+
+const outline = { path: 'M0 0H600V600H0Z', ink: 'ink-1', rule: 'nonzero' as const, opacity: 1, stroke: null };
+/** A square on a 3 in sticker, with as many stickers of its own as there are other specs. */
+function designOf(name: string, ink = '#b3492a', specs = ['stickerwharf/kiss-cut-3in']): Design {
+  const board = { spec: specs[0], side: 'face', width: 1800, height: 1800, dpi: 600 };
+  const design = emptyDesign(name, board, 'white', ['white'], { name: 'Rust', value: ink });
+  return {
+    ...design,
+    parts: [
+      motif('m', 'Square', place(900, 900), { width: 600, height: 600, outlines: [outline] }, { id: 'own' }),
+    ],
+    placements: specs.map((spec) => ({
+      spec,
+      side: 'face',
+      x: 0,
+      y: 1.5,
+      scale: 1,
+      turn: 0,
+      mirror: false,
+      narrow: false,
+      ground: null,
+      format: null,
+      colourway: null,
+      colourways: {},
+      apart: {},
+    })),
+  };
+}
+const STICKERS = [
+  'stickerwharf/kiss-cut-3in',
+  'stickerwharf/kiss-cut-4in',
+  'stickerwharf/kiss-cut-5in',
+  'stickerwharf/die-cut',
+  'stickerwharf/sheet',
+];
+const create = async (design: Design) =>
+  (await ask<{ id: string; revision: number }>('designs', 'POST', { document: design })).body;
+const fileOf = (designId: string, spec = STICKERS[0], over = {}) => ({
+  designId,
+  spec,
+  side: 'face',
+  colourway: 'base',
+  acceptStops: true,
+  ...over,
+});
+const start = async (files: object[], over = {}) => ask<Run>('runs', 'POST', { files, ...over });
+const ended = (id: string) =>
+  until(async () => {
+    const { body } = await ask<Run>(`runs/${id}`);
+    return !['queued', 'working'].includes(body.state) && body;
+  }, 120_000);
+const bytesOf = async (path: string) =>
+  Buffer.from(await (await fetch(`${it0.url}/api/${path}`)).arrayBuffer());
+const made = () => readdirSync(join(it0.filesDir, 'made'), { recursive: true }).map(String);
+
+describe('a run', () => {
+  it('is planned, made, watched and packed: what the plan says is what the archive holds', async () => {
+    const designs = (await ask<{ id: string; name: string }[]>('designs')).body;
+    const { id } = designs.find((d) => d.name === 'Bog Standard')!;
+    const plan = (await ask<Record<string, never>[]>('plan', 'POST', { designs: [id] })).body as unknown as {
+      spec: string;
+      side: string;
+      colourway: { id: string };
+      path: string;
+      width: number;
+    }[];
+    expect(plan.length).toBeGreaterThanOrEqual(5);
+    const wanted = plan.filter((r) => /kiss-cut-3in|magnet|ornament/.test(r.spec));
+    const abort = new AbortController();
+    const told: string[] = [];
+    const listening = fetch(`${it0.url}/api/runs/events`, { signal: abort.signal }).then(async (r) => {
+      expect(r.headers.get('content-type')).toContain('text/event-stream');
+      for await (const chunk of r.body as unknown as AsyncIterable<Uint8Array>)
+        told.push(Buffer.from(chunk).toString());
+    });
+    const request = wanted.map((r) => ({
+      designId: id,
+      spec: r.spec,
+      side: r.side,
+      colourway: r.colourway.id,
+      acceptStops: true,
+    }));
+    const started = await start(request, { pack: true });
+    expect([started.status, started.body.files.length]).toEqual([202, wanted.length]);
+    const run = await ended(started.body.id);
+    expect(run).toMatchObject({ state: 'done', title: 'Bog Standard', counts: { done: wanted.length } });
+    const files = unzipSync(await bytesOf(`runs/${run.id}/pack`));
+    const manifest = JSON.parse(Buffer.from(files['manifest.json']).toString()) as Manifest;
+    expect(manifest.files.map((f) => f.path).sort()).toEqual(wanted.map((r) => r.path).sort());
+    for (const f of manifest.files) {
+      const bytes = files[f.path];
+      expect(createHash('sha256').update(bytes).digest('hex')).toBe(f.sha256);
+      expect(bytes.length).toBe(f.bytes);
+      const meta = await sharp(bytes).metadata();
+      expect([meta.width, meta.height]).toEqual([f.width, f.height]);
+    }
+    expect(Buffer.from(files['manifest.pdf'].subarray(0, 5)).toString()).toBe('%PDF-');
+    const one = await fetch(`${it0.url}/api/runs/files/${run.files[0].id}`);
+    expect(one.headers.get('content-disposition')).toContain(run.files[0].path.split('/').pop()!);
+    await until(() => Promise.resolve(told.join('').includes('"state":"done"')));
+    abort.abort();
+    await listening.catch(() => undefined);
+    expect(told.join('')).toContain('"working"');
+  });
+
+  it('makes every format, by the names that a pattern asks for', async () => {
+    const { id } = await create(designOf('Plain & square', '#1f5f50', ['stickerwharf/kiss-cut-3in']));
+    const formats = ['png', 'svg', 'pdf'];
+    const run = await ended(
+      (
+        await start(
+          formats.map((format) => fileOf(id, STICKERS[0], { format })),
+          { pattern: '{design}_{w}' },
+        )
+      ).body.id,
+    );
+    expect(run.files.map((f) => f.path)).toEqual(
+      ['png', 'svg', 'pdf'].map((e) => `stickerwharf/kiss-cut-sticker-3-in/plain-square_1800.${e}`),
+    );
+    expect(run.files.map((f) => f.report!.format)).toEqual(formats);
+    const png = PNG.sync.read(await bytesOf(`runs/files/${run.files[0].id}`));
+    const at = (x: number, y: number) => [
+      ...png.data.subarray((y * png.width + x) * 4, (y * png.width + x) * 4 + 4),
+    ];
+    expect([at(900, 900), at(5, 5)[3]]).toEqual([[0x1f, 0x5f, 0x50, 255], 0]);
+  });
+
+  it('makes the revision that it was started with, though the design is changed meanwhile', async () => {
+    const first = designOf('Changing', '#b3492a');
+    const { id, revision } = await create(first);
+    const a = (await start([fileOf(id)])).body;
+    await ask(`designs/${id}`, 'PUT', { revision, document: designOf('Changing', '#1f2a44') });
+    const b = (await start([fileOf(id)])).body;
+    const middle = async (run: Run) => {
+      const png = PNG.sync.read(await bytesOf(`runs/files/${(await ended(run.id)).files[0].id}`));
+      return [...png.data.subarray((900 * 1800 + 900) * 4, (900 * 1800 + 900) * 4 + 3)];
+    };
+    expect(await middle(a)).toEqual([0xb3, 0x49, 0x2a]);
+    expect(await middle(b)).toEqual([0x1f, 0x2a, 0x44]);
+    expect([a.files[0].revision, b.files[0].revision]).toEqual([1, 2]);
+  });
+
+  it('shares the machine with another fairly', async () => {
+    const long = await create(designOf('Long', '#b3492a', STICKERS));
+    const many = Array.from({ length: 3 }, () => STICKERS.map((s) => fileOf(long.id, s))).flat();
+    const a = (await start(many)).body;
+    const b = (await start(STICKERS.slice(0, 3).map((s) => fileOf(long.id, s)))).body;
+    const second = await ended(b.id);
+    const first = (await ask<Run>(`runs/${a.id}`)).body;
+    expect(second.state).toBe('done');
+    expect(first.counts.done).toBeLessThan(many.length);
+    await ask(`runs/${a.id}/cancel`, 'POST');
+    expect((await ended(a.id)).state).toBe('cancelled');
+  });
+
+  it('is moved, cancelled, tried again and removed', async () => {
+    const { id } = await create(designOf('Moved', '#b3492a', STICKERS));
+    const runs = [];
+    for (let i = 0; i < 3; i++) runs.push((await start(STICKERS.map((s) => fileOf(id, s)))).body);
+    const list = await ask<Run[]>(`runs/${runs[2].id}/position`, 'PUT', { to: 'first' });
+    expect((list.body as unknown as Run[])[0].id).toBe(runs[2].id);
+    expect((await ask(`runs/${runs[0].id}`, 'DELETE')).status).toBe(409);
+    for (const run of runs) await ask(`runs/${run.id}/cancel`, 'POST');
+    const run = await ended(runs[1].id);
+    expect([run.state, run.counts.queued, run.counts.working]).toEqual(['cancelled', 0, 0]);
+    expect((await ask(`runs/${run.id}/position`, 'PUT', { to: 'last' })).status).toBe(409);
+    expect((await ask(`runs/${run.id}/retry`, 'POST')).status).toBe(200);
+    expect((await ended(run.id)).counts.done).toBe(STICKERS.length);
+    expect((await ask(`runs/${run.id}/retry`, 'POST')).status).toBe(409);
+    expect((await ask(`runs/${run.id}`, 'DELETE')).status).toBe(204);
+    expect((await ask(`runs/${run.id}`)).status).toBe(404);
+  });
+
+  it('goes on after the server was stopped in the middle: nothing twice, nothing half-written', async () => {
+    const { id } = await create(designOf('Interrupted', '#b3492a', STICKERS));
+    const started = (
+      await start(
+        [...STICKERS, ...STICKERS].map((s) => fileOf(id, s)),
+        { pack: true },
+      )
+    ).body;
+    await until(async () => (await ask<Run>(`runs/${started.id}`)).body.counts.done > 0);
+    await it0.server.close();
+    it0.server = await startServer({
+      port: 0,
+      filesDir: it0.filesDir,
+      webDir: null,
+      demo: false,
+      database: {
+        host: '127.0.0.1',
+        port: it0.database.port,
+        user: DATABASE_USER,
+        password: it0.database.password,
+        name: DATABASE_NAME,
+      },
+    });
+    it0.url = it0.server.url;
+    const run = await ended(started.id);
+    expect(run).toMatchObject({ state: 'done', counts: { done: 10, failed: 0 } });
+    expect(Math.max(...run.files.map((f) => f.attempts))).toBeLessThanOrEqual(2);
+    expect(made().filter((f) => f.endsWith('.part'))).toEqual([]);
+    expect(Object.keys(unzipSync(await bytesOf(`runs/${run.id}/pack`)))).toHaveLength(12);
+  });
+});
+
+describe('what goes wrong in a run', () => {
+  it('is refused by field before anything is made', async () => {
+    const { id } = await create(designOf('Refused'));
+    const cases: [object, number, string][] = [
+      [{ files: [] }, 400, 'files'],
+      [{ files: [fileOf(id, 'nobody/nothing')] }, 404, 'spec'],
+      [{ files: [fileOf(id), fileOf(id, STICKERS[0], { side: 'rear' })] }, 400, 'files[1].side'],
+      [{ files: [fileOf(id, 'stickerwharf/kiss-cut-4in')] }, 400, 'files[0].spec'],
+      [{ files: [fileOf(id, STICKERS[0], { colourway: 'dusk' })] }, 400, 'files[0].colourway'],
+      [{ files: [fileOf(id, STICKERS[0], { format: 'jpeg' })] }, 400, 'files[0].format'],
+      [{ files: [fileOf(id)], pattern: '' }, 400, 'pattern'],
+      [{ files: [fileOf(id)], pattern: '{nonsense}' }, 400, 'pattern'],
+      [{ files: [{ designId: 'x' }] }, 400, 'files.0.designId'],
+    ];
+    for (const [body, status, field] of cases) {
+      const answer = await ask('runs', 'POST', body);
+      expect([answer.status, answer.body.faults?.map((f) => f.field)]).toEqual([
+        status,
+        expect.arrayContaining([field]),
+      ]);
+    }
+    expect((await ask('runs/4a3f0e4e-0000-4000-8000-000000000000')).status).toBe(404);
+    expect((await ask('runs/nonsense')).status).toBe(400);
+  });
+
+  it('stops of the proof keep a file from being made until they are accepted', async () => {
+    const { id } = await create({
+      ...designOf('Stopped'),
+      placements: designOf('x').placements.map((p) => ({ ...p, x: 5 })),
+    });
+    const proof = (
+      await ask<{ findings: { severity: string; message: string }[]; expectedBytes: number }>(
+        'plan/proof',
+        'POST',
+        fileOf(id),
+      )
+    ).body;
+    expect(proof.findings[0]).toMatchObject({
+      severity: 'stop',
+      message: expect.stringContaining('outside the print area') as string,
+    });
+    expect(proof.expectedBytes).toBeGreaterThan(100);
+    const run = await ended((await start([fileOf(id, STICKERS[0], { acceptStops: false })])).body.id);
+    expect(run.state).toBe('failed');
+    expect(run.files[0].reason).toContain('outside the print area');
+    await ask(`runs/${run.id}/retry?acceptStops=true`, 'POST');
+    expect((await ended(run.id)).state).toBe('done');
+  });
+
+  it('a picture that is gone is named, the other files are made, and it works once it is back', async () => {
+    const png = await sharp({ create: { width: 33, height: 33, channels: 3, background: '#b3492a' } })
+      .png()
+      .toBuffer();
+    const form = new FormData();
+    form.append('file', new Blob([png as BlobPart]), 'gone.png');
+    const { sha256 } = (await (
+      await fetch(`${it0.url}/api/materials`, { method: 'POST', body: form })
+    ).json()) as { sha256: string };
+    const base = designOf('Without its moon');
+    const lost = await create({
+      ...base,
+      materials: [{ id: 'moon', name: 'moon.png', sha256, width: 33, height: 33, licence: { id: 'own' } }],
+      parts: [
+        ...base.parts,
+        {
+          ...base.parts[0],
+          ...{
+            id: 'pic',
+            kind: 'picture',
+            material: 'moon',
+            ground: null,
+            lift: false,
+            alpha: null,
+            specks: 0,
+            crop: null,
+          },
+        } as never,
+      ].map((p: Design['parts'][0]) => {
+        if (p.kind !== 'picture') return p;
+        const {
+          outlines: _o,
+          width: _w,
+          height: _h,
+          licence: _l,
+          ...picture
+        } = p as never as Record<string, unknown>;
+        return picture as never;
+      }),
+    });
+    const whole = await create(designOf('Whole'));
+    const at = join(it0.filesDir, sha256.slice(0, 2), sha256);
+    renameSync(at, `${at}.away`);
+    const run = await ended((await start([fileOf(lost.id), fileOf(whole.id)])).body.id);
+    expect(run.state).toBe('failed');
+    expect(run.files.map((f) => f.state)).toEqual(['failed', 'done']);
+    expect(run.files[0].reason).toContain('moon.png: there is no picture file any more');
+    expect((await ask(`runs/files/${run.files[0].id}`)).status).toBe(409);
+    renameSync(`${at}.away`, at);
+    await ask(`runs/${run.id}/retry`, 'POST');
+    expect((await ended(run.id)).state).toBe('done');
+  });
+
+  it('a disk that takes nothing fails the file with its reason, and trying again makes it', async () => {
+    const { id } = await create(designOf('No room', '#445566'));
+    const folder = join(it0.filesDir, 'made');
+    renameSync(folder, `${folder}.away`);
+    writeFileSync(folder, 'a file where a folder should be');
+    const run = await ended((await start([fileOf(id)], { pack: true })).body.id);
+    rmSync(folder);
+    renameSync(`${folder}.away`, folder);
+    expect(run.files[0]).toMatchObject({
+      state: 'failed',
+      reason: expect.stringContaining('cannot be written') as string,
+    });
+    await ask(`runs/${run.id}/retry`, 'POST');
+    expect(await ended(run.id)).toMatchObject({ state: 'done', counts: { done: 1 } });
+    expect((await ask<Run>(`runs/${run.id}`)).body.packBytes).toBeGreaterThan(500);
+  });
+});
+
+describe('what is kept', () => {
+  it('is seen and set, and old files go unless another run has them too', async () => {
+    const { id } = await create(designOf('Kept', '#123456'));
+    const own = await create(designOf('Only here', '#654321'));
+    const old = await ended((await start([fileOf(id), fileOf(own.id)], { pack: true })).body.id);
+    const recent = await ended((await start([fileOf(id)])).body.id);
+    const policy = (await ask<{ keepDays: number; bytes: number }>('runs/policy')).body;
+    expect(policy.keepDays).toBe(30);
+    expect(policy.bytes).toBeGreaterThan(old.packBytes!);
+    expect((await ask('runs/policy', 'PUT', { keepDays: 0 })).status).toBe(400);
+    expect((await ask('runs/policy', 'PUT', { keepDays: null })).status).toBe(200);
+    const service = it0.server.app.get(RunsService);
+    const later = Date.parse(old.files[0].finishedAt) + 40 * 24 * 3600 * 1000;
+    expect(await service.tidy(later)).toBe(0);
+    await ask('runs/policy', 'PUT', { keepDays: 30 });
+    // Only the older of the two is old, as if the other had just ended.
+    const { RunStore } = await import('../src/runs/run-store.service');
+    await it0.server.app.get(RunStore).runs.update(recent.id, { finishedAt: new Date(later) });
+    expect(await service.tidy(later)).toBeGreaterThan(0);
+    const now = (await ask<Run>(`runs/${old.id}`)).body;
+    expect([now.cleaned, now.packBytes]).toEqual([true, null]);
+    expect((await ask(`runs/files/${now.files[1].id}`)).status).toBe(404);
+    expect((await fetch(`${it0.url}/api/runs/files/${recent.files[0].id}`)).status).toBe(200);
+    await ask(`runs/${old.id}/retry`, 'POST');
+    expect((await ended(old.id)).counts.done).toBe(2);
+    mkdirSync(join(it0.filesDir, 'made'), { recursive: true });
+  });
+});

@@ -1,0 +1,322 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import type { FileFormat } from '@brelm/core/design';
+import { NAME_PATTERN, NAME_WORDS, patternFault } from '@brelm/core/export';
+import {
+  reasonOf,
+  useCancelRunMutation,
+  useGarmentsQuery,
+  usePlanQuery,
+  useRunQuery,
+  useStartRunMutation,
+} from '../store/api';
+import { useRunEvents } from '../store/run-events';
+import { RunFiles } from '../runs/run-files';
+import { RunProgress } from '../runs/run-progress';
+import { Button, Modal } from '../ui';
+import { PlanRowView, rowKey, type RowChoice, type RowState } from './plan-row';
+
+const PROBLEM = 'mt-3 rounded-md border border-rust p-3';
+
+/** What will be made of designs, as a table; then the making of it. `ready` is awaited first. */
+export function MakeDialog({
+  designs,
+  ready,
+  onClose,
+}: {
+  designs: readonly string[];
+  ready?: () => Promise<void>;
+  onClose: () => void;
+}) {
+  const [fault, setFault] = useState<string | null>(null);
+  const [saved, setSaved] = useState(!ready);
+  const [runId, setRunId] = useState<string | null>(null);
+  useEffect(() => {
+    let wanted = true;
+    ready?.().then(
+      () => wanted && setSaved(true),
+      (error: Error) => wanted && setFault(error.message),
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [ready]);
+  return (
+    <Modal open onClose={onClose} title={runId ? 'Making files' : 'What will be made'} wide="very">
+      {fault ? (
+        <div className={PROBLEM} role="alert">
+          {fault}
+        </div>
+      ) : !saved ? (
+        <p className="text-muted">Saving first…</p>
+      ) : runId ? (
+        <Making id={runId} onClose={onClose} onAgain={() => setRunId(null)} />
+      ) : (
+        <Plan designs={designs} onStarted={setRunId} onClose={onClose} />
+      )}
+    </Modal>
+  );
+}
+
+function Plan({
+  designs,
+  onStarted,
+  onClose,
+}: {
+  designs: readonly string[];
+  onStarted: (run: string) => void;
+  onClose: () => void;
+}) {
+  const [pattern, setPattern] = useState('');
+  const plan = usePlanQuery({ designs: [...designs] });
+  const { data: garments = [] } = useGarmentsQuery();
+  const [choices, setChoices] = useState<Record<string, Partial<RowChoice>>>({});
+  const [states, setStates] = useState<Record<string, RowState>>({});
+  const [pack, setPack] = useState(true);
+  const [start, starting] = useStartRunMutation();
+  const patternWrong = pattern === '' ? null : patternFault(pattern);
+  const rows = useMemo(() => plan.data ?? [], [plan.data]);
+
+  const choiceOf = (key: string, format: FileFormat): RowChoice => ({
+    made: true,
+    format,
+    accepted: false,
+    ...choices[key],
+  });
+  const choose = (key: string, change: Partial<RowChoice>) =>
+    setChoices((all) => ({ ...all, [key]: { ...all[key], ...change } }));
+  const onState = useCallback(
+    (key: string, state: RowState) =>
+      setStates((all) => (all[key] === state ? all : { ...all, [key]: state })),
+    [],
+  );
+
+  const wanted = rows.filter((r) => {
+    const choice = choiceOf(rowKey(r), r.format);
+    return choice.made && (states[rowKey(r)] !== 'stopped' || choice.accepted);
+  });
+  const proofing = rows.filter((r) => (states[rowKey(r)] ?? 'proofing') === 'proofing').length;
+  const stopped = rows.filter((r) => states[rowKey(r)] === 'stopped').length;
+  const accepted = rows.filter(
+    (r) => states[rowKey(r)] === 'stopped' && choiceOf(rowKey(r), r.format).accepted,
+  ).length;
+  const several = new Set(rows.map((r) => r.designId)).size > 1;
+
+  const press = () =>
+    start({
+      files: wanted.map((r) => {
+        const { format, accepted: acceptStops } = choiceOf(rowKey(r), r.format);
+        return {
+          designId: r.designId,
+          spec: r.spec,
+          side: r.side,
+          colourway: r.colourway.id,
+          apart: r.apart,
+          format,
+          acceptStops,
+        };
+      }),
+      ...(pattern ? { pattern } : {}),
+      pack: pack && wanted.length > 1,
+    })
+      .unwrap()
+      .then((run) => onStarted(run.id))
+      .catch(() => undefined);
+
+  if (plan.error)
+    return (
+      <div className={PROBLEM} role="alert">
+        <p>{reasonOf(plan.error)}</p>
+        <Button className="mt-2" onClick={() => void plan.refetch()}>
+          Try again
+        </Button>
+      </div>
+    );
+  if (!plan.data) return <p className="text-muted">Looking what there is to make…</p>;
+  if (rows.length === 0)
+    return (
+      <p className="text-muted">
+        There is no product yet that this is made for. Place it on one under Placement.
+      </p>
+    );
+  return (
+    <>
+      <div className="max-h-[48vh] overflow-y-auto">
+        <table className="w-full text-[13.5px]" aria-label="What will be made">
+          <thead className="sticky top-0 z-10 bg-card text-left text-[12px] text-muted">
+            <tr className="border-b border-edge">
+              <th className="w-7 py-1.5 font-normal">
+                <input
+                  type="checkbox"
+                  aria-label="Make all"
+                  checked={rows.every((r) => choiceOf(rowKey(r), r.format).made)}
+                  onChange={(e) => {
+                    for (const r of rows) choose(rowKey(r), { made: e.target.checked });
+                  }}
+                />
+              </th>
+              <th className="py-1.5 font-normal">Product</th>
+              <th className="py-1.5 font-normal">Colourway</th>
+              <th className="py-1.5 font-normal">Format</th>
+              <th className="py-1.5 font-normal">Pixels</th>
+              <th className="py-1.5 pr-3 text-right font-normal">Size</th>
+              <th className="w-[30%] py-1.5 font-normal">Proof</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((r) => (
+              <Row
+                key={rowKey(r)}
+                row={r}
+                choice={choiceOf(rowKey(r), r.format)}
+                garments={garments}
+                several={several}
+                choose={choose}
+                onState={onState}
+              />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <details className="mt-3 text-[13px]">
+        <summary className="cursor-pointer text-muted">Names of the files</summary>
+        <input
+          aria-label="Pattern of the files’ names"
+          className="field mt-1.5 font-mono !text-[13px]"
+          placeholder={NAME_PATTERN}
+          value={pattern}
+          aria-invalid={patternWrong !== null}
+          onChange={(e) => setPattern(e.target.value)}
+        />
+        {patternWrong ? (
+          <p role="alert" className="mt-1 text-rust">
+            {patternWrong}
+          </p>
+        ) : (
+          <p className="mt-1 text-muted">
+            {Object.entries(NAME_WORDS)
+              .map(([word, says]) => `{${word}} ${says}`)
+              .join(' · ')}
+          </p>
+        )}
+      </details>
+      {starting.error && (
+        <div className={PROBLEM} role="alert">
+          {reasonOf(starting.error)}
+        </div>
+      )}
+      <div className="mt-4 flex flex-wrap items-center gap-3">
+        <p className="mr-auto text-[13px] text-muted" role="status">
+          {proofing > 0
+            ? `Proofing ${proofing} of ${rows.length}…`
+            : stopped > accepted
+              ? `${stopped - accepted} ${stopped - accepted === 1 ? 'file has' : 'files have'} stops and will not be made.`
+              : 'Every file is proofed.'}
+        </p>
+        {wanted.length > 1 && (
+          <label className="flex items-center gap-1.5 text-[13px]">
+            <input type="checkbox" checked={pack} onChange={(e) => setPack(e.target.checked)} />
+            also as one pack
+          </label>
+        )}
+        <Button onClick={onClose}>Close</Button>
+        <Button
+          tone="main"
+          disabled={wanted.length === 0 || patternWrong !== null || starting.isLoading}
+          onClick={() => void press()}
+        >
+          {wanted.length === 1 ? 'Make 1 file' : `Make ${wanted.length} files`}
+        </Button>
+      </div>
+    </>
+  );
+}
+
+/** A row with callbacks that stay the same, so that it is not asked anew at each change of another. */
+function Row({
+  row,
+  choose,
+  onState,
+  ...rest
+}: Omit<Parameters<typeof PlanRowView>[0], 'onChoice' | 'onState'> & {
+  choose: (key: string, change: Partial<RowChoice>) => void;
+  onState: (key: string, state: RowState) => void;
+}) {
+  const key = rowKey(row);
+  const told = useCallback((state: RowState) => onState(key, state), [onState, key]);
+  return <PlanRowView row={row} {...rest} onChoice={(change) => choose(key, change)} onState={told} />;
+}
+
+/** A run in the making; what it made comes down by itself when it is one file or a pack. */
+function Making({ id, onClose, onAgain }: { id: string; onClose: () => void; onAgain: () => void }) {
+  useRunEvents();
+  const { data: run, error } = useRunQuery(id, { refetchOnMountOrArgChange: true });
+  const [cancel] = useCancelRunMutation();
+  const link = useRef<HTMLAnchorElement>(null);
+  const delivered = useRef(false);
+  const ended = run?.finishedAt != null;
+  const single = run?.files.length === 1 && run.files[0].state === 'done' ? run.files[0] : null;
+  const href = !ended
+    ? null
+    : single
+      ? `/api/runs/files/${single.id}`
+      : run.packBytes !== null
+        ? `/api/runs/${id}/pack`
+        : null;
+  useEffect(() => {
+    if (href && !delivered.current) {
+      delivered.current = true;
+      link.current?.click();
+    }
+  }, [href]);
+  if (error)
+    return (
+      <div className={PROBLEM} role="alert">
+        {reasonOf(error)}
+      </div>
+    );
+  if (!run) return <p className="text-muted">Starting…</p>;
+  return (
+    <>
+      <RunProgress run={run} />
+      <div className="mt-3 max-h-[46vh] overflow-y-auto">
+        <RunFiles files={run.files} />
+      </div>
+      {run.reason && (
+        <div className={PROBLEM} role="alert">
+          {run.reason}
+        </div>
+      )}
+      <div className="mt-4 flex flex-wrap items-center gap-3">
+        <p className="mr-auto text-[13px] text-muted">
+          It goes on when this is closed:{' '}
+          <Link to="/runs" className="text-spruce underline">
+            Runs
+          </Link>{' '}
+          shows it.
+        </p>
+        {href && (
+          <a
+            ref={link}
+            href={href}
+            download
+            className="text-[13px] font-medium text-spruce underline"
+            data-testid="made"
+          >
+            Download {single ? 'the file' : 'the pack'}
+          </a>
+        )}
+        {ended ? (
+          <Button onClick={onAgain}>Make more</Button>
+        ) : (
+          <Button tone="danger" onClick={() => void cancel(id)}>
+            Cancel
+          </Button>
+        )}
+        <Button tone={ended ? 'main' : 'plain'} onClick={onClose}>
+          Close
+        </Button>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,178 @@
+import { useEffect } from 'react';
+import type { Garment } from '@brelm/core/colour';
+import type { FileFormat } from '@brelm/core/design';
+import { reasonOf, useFileProofQuery, type FileFinding, type PlanRow } from '../store/api';
+import { garmentBackground, SeverityMark, VerdictMark } from '../ui';
+
+/** What the seller has chosen for a row. */
+export interface RowChoice {
+  made: boolean;
+  format: FileFormat;
+  /** Its stops are known and taken. */
+  accepted: boolean;
+}
+
+/** Whether a row's proof is there, and whether it stands in the way. */
+export type RowState = 'proofing' | 'fine' | 'stopped' | 'fault';
+
+export const rowKey = (r: PlanRow): string =>
+  `${r.designId} ${r.spec} ${r.side} ${r.colourway.id} ${r.apart ?? ''}`;
+
+export const bytesText = (bytes: number): string =>
+  bytes >= 1e9
+    ? `${(bytes / 1e9).toFixed(1)} GB`
+    : bytes >= 1e6
+      ? `${(bytes / 1e6).toFixed(1)} MB`
+      : `${Math.max(1, Math.round(bytes / 1e3))} KB`;
+
+const openStops = (findings: readonly FileFinding[]) =>
+  findings.filter((f) => f.severity === 'stop' && f.accepted === undefined);
+
+/** Says what was found: the worst in words, the rest by number. */
+function Found({ findings }: { findings: readonly FileFinding[] }) {
+  const open = findings.filter((f) => f.accepted === undefined && f.severity !== 'note');
+  if (open.length === 0)
+    return (
+      <span className="flex items-center gap-1.5">
+        <VerdictMark verdict="reads" size={13} />
+        <span className="text-muted">nothing in the way</span>
+      </span>
+    );
+  return (
+    <span
+      className="flex items-start gap-1.5"
+      title={open.map((f) => `${f.severity}: ${f.message}`).join('\n')}
+    >
+      <span className="mt-0.5">
+        <SeverityMark severity={open[0].severity} size={13} />
+      </span>
+      <span className="line-clamp-2">
+        {open[0].message}
+        {open.length > 1 && <span className="text-muted"> and {open.length - 1} more</span>}
+      </span>
+    </span>
+  );
+}
+
+/** One file of the table of what will be made. */
+export function PlanRowView({
+  row,
+  choice,
+  garments,
+  several,
+  onChoice,
+  onState,
+}: {
+  row: PlanRow;
+  choice: RowChoice;
+  garments: readonly Garment[];
+  /** Rows of several designs: each names its own. */
+  several: boolean;
+  onChoice: (change: Partial<RowChoice>) => void;
+  onState: (state: RowState) => void;
+}) {
+  const { data, error } = useFileProofQuery({
+    designId: row.designId,
+    spec: row.spec,
+    side: row.side,
+    colourway: row.colourway.id,
+    apart: row.apart,
+    format: choice.format,
+    revision: row.revision,
+  });
+  const stops = data ? openStops(data.findings) : [];
+  const state: RowState = error ? 'fault' : !data ? 'proofing' : stops.length ? 'stopped' : 'fine';
+  useEffect(() => onState(state), [state, onState]);
+  const label = `${row.product}, ${row.sideName.toLowerCase()}, ${row.colourway.name}`;
+  const blocked = stops.length > 0 && !choice.accepted;
+  return (
+    <tr className={`border-b border-line align-top ${choice.made && !blocked ? '' : 'text-muted'}`}>
+      <td className="py-2 pr-2">
+        <input
+          type="checkbox"
+          aria-label={`Make ${label}`}
+          className="mt-0.5"
+          checked={choice.made && !blocked}
+          disabled={blocked}
+          onChange={(e) => onChoice({ made: e.target.checked })}
+        />
+      </td>
+      <td className="py-2 pr-3">
+        {several && <span className="block font-medium">{row.designName}</span>}
+        <span className={several ? 'block text-[12.5px]' : 'block font-medium'}>
+          {row.product}
+          {row.sideName !== 'Front' || several ? `, ${row.sideName.toLowerCase()}` : ''}
+        </span>
+        <span className="block text-[12px] text-muted">{row.marketplace}</span>
+      </td>
+      <td className="py-2 pr-3">
+        <span className="block">{row.colourway.name}</span>
+        {row.garments.length > 0 && (
+          <span
+            className="mt-0.5 flex gap-0.5"
+            title={row.garments.map((id) => garments.find((g) => g.id === id)?.name ?? id).join(', ')}
+          >
+            {row.garments.slice(0, 8).map((id) => {
+              const garment = garments.find((g) => g.id === id);
+              return (
+                garment && (
+                  <span
+                    key={id}
+                    className="h-3 w-3 rounded-[2px] border border-edge"
+                    style={{ background: garmentBackground(garment) }}
+                  />
+                )
+              );
+            })}
+            <span className="sr-only">
+              for {row.garments.map((id) => garments.find((g) => g.id === id)?.name ?? id).join(', ')}
+            </span>
+          </span>
+        )}
+      </td>
+      <td className="py-1.5 pr-3">
+        <select
+          aria-label={`Format of ${label}`}
+          className="field !h-7 !w-auto"
+          value={choice.format}
+          onChange={(e) => onChoice({ format: e.target.value as FileFormat })}
+        >
+          {row.formats.map((f) => (
+            <option key={f} value={f}>
+              {f.toUpperCase()}
+            </option>
+          ))}
+        </select>
+      </td>
+      <td className="py-2 pr-3 whitespace-nowrap tabular-nums">
+        {row.width} × {row.height}
+        <span className="block text-[12px] text-muted">
+          {row.dpi} dpi{row.mirrored ? ', mirrored' : ''}
+        </span>
+      </td>
+      <td className="py-2 pr-3 text-right whitespace-nowrap tabular-nums">
+        {data ? `about ${bytesText(data.expectedBytes)}` : '…'}
+        <span className="block text-[12px] text-muted">of {bytesText(row.maxBytes)}</span>
+      </td>
+      <td className="py-2 text-[13px]">
+        {error ? (
+          <span className="text-rust">{reasonOf(error)}</span>
+        ) : !data ? (
+          <span className="text-muted">proofing…</span>
+        ) : (
+          <Found findings={data.findings} />
+        )}
+        {stops.length > 0 && (
+          <label className="mt-1 flex items-center gap-1.5 text-[12.5px] text-ink">
+            <input
+              type="checkbox"
+              checked={choice.accepted}
+              onChange={(e) => onChoice({ accepted: e.target.checked })}
+            />
+            make it all the same
+          </label>
+        )}
+      </td>
+    </tr>
+  );
+}

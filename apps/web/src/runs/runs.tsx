@@ -1,0 +1,210 @@
+import { useState } from 'react';
+import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, Download, RotateCw, Trash2, X } from 'lucide-react';
+import { format } from 'date-fns';
+import {
+  reasonOf,
+  useCancelRunMutation,
+  useMoveRunMutation,
+  usePolicyQuery,
+  useRemoveRunMutation,
+  useRetryRunMutation,
+  useRunQuery,
+  useRunsQuery,
+  useSetPolicyMutation,
+  type RunSummary,
+} from '../store/api';
+import { useRunEvents } from '../store/run-events';
+import { bytesText } from '../files/plan-row';
+import { Button, IconButton, notify, SeverityMark } from '../ui';
+import { RunFiles } from './run-files';
+import { RunProgress } from './run-progress';
+
+/** What is being made, what was, and what failed and why. */
+export function Runs() {
+  useRunEvents();
+  const runs = useRunsQuery(undefined, { refetchOnMountOrArgChange: true });
+  const list = runs.data ?? [];
+  const waiting = list.filter((r) => !r.finishedAt);
+  const ended = list.filter((r) => r.finishedAt);
+  return (
+    <main className="mx-auto h-full max-w-[980px] overflow-y-auto px-6 pt-6 pb-10">
+      <div className="mb-4 flex flex-wrap items-end gap-3">
+        <h1 className="mr-auto text-[26px] leading-none">Runs</h1>
+        <Policy />
+      </div>
+      {runs.error ? (
+        <div role="alert" className="rounded-md border border-rust p-4">
+          <p>{reasonOf(runs.error)}</p>
+          <Button className="mt-2" onClick={() => void runs.refetch()}>
+            Try again
+          </Button>
+        </div>
+      ) : !runs.data ? (
+        <p className="text-muted">Looking…</p>
+      ) : list.length === 0 ? (
+        <div className="rounded-md border border-dashed border-edge p-8 text-center text-muted">
+          Nothing was made yet. Open a design and press <b className="text-ink">Make files</b>, or make those
+          of several from the shelf.
+        </div>
+      ) : (
+        <>
+          {waiting.length > 0 && (
+            <section aria-label="Being made" className="mb-8">
+              <h2 className="heading mb-2">Being made</h2>
+              <ul className="flex flex-col gap-2">
+                {waiting.map((r, i) => (
+                  <RunCard key={r.id} run={r} first={i === 0} last={i === waiting.length - 1} />
+                ))}
+              </ul>
+            </section>
+          )}
+          {ended.length > 0 && (
+            <section aria-label="Made">
+              <h2 className="heading mb-2">Made</h2>
+              <ul className="flex flex-col gap-2">
+                {ended.map((r) => (
+                  <RunCard key={r.id} run={r} first last />
+                ))}
+              </ul>
+            </section>
+          )}
+        </>
+      )}
+    </main>
+  );
+}
+
+/** Says how long files are kept, and lets it be changed. */
+function Policy() {
+  const { data } = usePolicyQuery(undefined, { refetchOnMountOrArgChange: true });
+  const [set] = useSetPolicyMutation();
+  if (!data) return null;
+  return (
+    <label className="flex items-center gap-2 text-[13px] text-muted">
+      Files are kept
+      <select
+        className="field !w-auto"
+        value={data.keepDays ?? 'all'}
+        onChange={(e) =>
+          void set(e.target.value === 'all' ? null : Number(e.target.value))
+            .unwrap()
+            .catch((error: unknown) => notify('fault', reasonOf(error)))
+        }
+      >
+        {[7, 30, 90, 365].map((days) => (
+          <option key={days} value={days}>
+            for {days} days
+          </option>
+        ))}
+        {data.keepDays !== null && ![7, 30, 90, 365].includes(data.keepDays) && (
+          <option value={data.keepDays}>for {data.keepDays} days</option>
+        )}
+        <option value="all">until I remove them</option>
+      </select>
+      <span className="tabular-nums">{bytesText(data.bytes)} now</span>
+    </label>
+  );
+}
+
+function RunCard({ run, first, last }: { run: RunSummary; first: boolean; last: boolean }) {
+  const [open, setOpen] = useState(false);
+  const [cancel] = useCancelRunMutation();
+  const [retry] = useRetryRunMutation();
+  const [remove] = useRemoveRunMutation();
+  const [move] = useMoveRunMutation();
+  const ended = run.finishedAt !== null;
+  const again = run.cleaned || run.counts.failed + run.counts.cancelled > 0 || run.reason !== null;
+  const tell = (work: Promise<unknown>) =>
+    void work.catch((error: unknown) => notify('fault', reasonOf(error)));
+  return (
+    <li className="rounded-md border border-line bg-card" data-testid="run" data-state={run.state}>
+      <div className="flex items-start gap-3 px-3 py-2.5">
+        <IconButton
+          label={open ? `Fold ${run.title}` : `Show the files of ${run.title}`}
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          {open ? <ChevronDown size={16} /> : <ChevronRight size={16} />}
+        </IconButton>
+        <div className="min-w-0 flex-1">
+          <div className="mb-1 flex items-baseline gap-2">
+            <h3 className="truncate font-display text-[16px] font-semibold" title={run.title}>
+              {run.title}
+            </h3>
+            <span className="text-[12.5px] whitespace-nowrap text-muted">
+              {format(new Date(run.createdAt), 'd MMM, HH:mm')}
+            </span>
+          </div>
+          <RunProgress run={run} />
+          {run.reason && (
+            <p className="mt-1 flex items-start gap-1.5 text-[13px] text-rust">
+              <SeverityMark severity="stop" size={13} /> {run.reason}
+            </p>
+          )}
+        </div>
+        <div className="flex items-center gap-1">
+          {!ended && (
+            <>
+              <IconButton
+                label={`${run.title}: make it earlier`}
+                disabled={first}
+                onClick={() => tell(move({ id: run.id, to: 'up' }).unwrap())}
+              >
+                <ArrowUp size={15} />
+              </IconButton>
+              <IconButton
+                label={`${run.title}: make it later`}
+                disabled={last}
+                onClick={() => tell(move({ id: run.id, to: 'down' }).unwrap())}
+              >
+                <ArrowDown size={15} />
+              </IconButton>
+              <IconButton label={`Cancel ${run.title}`} onClick={() => tell(cancel(run.id).unwrap())}>
+                <X size={16} />
+              </IconButton>
+            </>
+          )}
+          {ended && again && (
+            <Button onClick={() => tell(retry({ id: run.id }).unwrap())}>
+              <RotateCw size={14} aria-hidden />
+              {run.cleaned ? 'Make again' : 'Try again'}
+            </Button>
+          )}
+          {run.packBytes !== null && !run.cleaned && (
+            <a
+              href={`/api/runs/${run.id}/pack`}
+              download
+              className="inline-flex h-8 items-center gap-1.5 rounded-md border border-edge bg-card px-3 text-[13px] font-medium hover:border-ink"
+            >
+              <Download size={15} aria-hidden />
+              Pack, {bytesText(run.packBytes)}
+            </a>
+          )}
+          {ended && (
+            <IconButton label={`Remove ${run.title}`} onClick={() => tell(remove(run.id).unwrap())}>
+              <Trash2 size={15} />
+            </IconButton>
+          )}
+        </div>
+      </div>
+      {open && <Files id={run.id} cleaned={run.cleaned} />}
+    </li>
+  );
+}
+
+function Files({ id, cleaned }: { id: string; cleaned: boolean }) {
+  const { data, error } = useRunQuery(id, { refetchOnMountOrArgChange: true });
+  return (
+    <div className="border-t border-line px-4 py-1.5 pl-[52px]">
+      {error ? (
+        <p role="alert" className="py-2 text-rust">
+          {reasonOf(error)}
+        </p>
+      ) : data ? (
+        <RunFiles files={data.files} cleaned={cleaned} />
+      ) : (
+        <p className="py-2 text-muted">Looking…</p>
+      )}
+    </div>
+  );
+}

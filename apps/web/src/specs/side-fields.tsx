@@ -1,0 +1,278 @@
+import { Trash2 } from 'lucide-react';
+import { ZONE_KINDS, type AreaShape, type Margins, type SpecSide, type Zone } from '@brelm/core/spec';
+import { Button, FileButton, IconButton, notify, SelectField } from '../ui';
+import { FigureField, TextField } from './field';
+
+const round3 = (v: number) => Number(v.toFixed(4));
+
+/** The first outline of an SVG file in inches of a print area, its view stretched over it. */
+async function outlineOf(file: File, side: SpecSide): Promise<string> {
+  const { inspectSvg, readNormalisedSvg } = await import('@brelm/core/svg');
+  const { parseSvgPath, toSvgPath, transformPath } = await import('@brelm/core/geometry');
+  const text = await file.text();
+  inspectSvg(text);
+  const art = readNormalisedSvg(text);
+  const k = side.widthIn / art.width;
+  const path = art.outlines.flatMap((o) => parseSvgPath(o.path) as number[]);
+  return toSvgPath(transformPath(path, [k, 0, 0, side.heightIn / art.height, 0, 0]));
+}
+
+function ShapeFields({
+  label,
+  shape,
+  side,
+  fault,
+  onChange,
+}: {
+  label: string;
+  shape: AreaShape | undefined;
+  side: SpecSide;
+  fault?: string;
+  onChange: (shape: AreaShape | undefined) => void;
+}) {
+  const kind = shape?.kind ?? 'rectangle';
+  return (
+    <div>
+      <SelectField
+        label={label}
+        value={kind}
+        onChange={(e) => {
+          const next = e.target.value as AreaShape['kind'];
+          onChange(
+            next === 'rectangle'
+              ? undefined
+              : next === 'rounded'
+                ? { kind: next, radiusIn: 0.25 }
+                : next === 'outline'
+                  ? {
+                      kind: next,
+                      path: `M0 0 L${side.widthIn} 0 L${side.widthIn} ${side.heightIn} L0 ${side.heightIn} Z`,
+                    }
+                  : { kind: next },
+          );
+        }}
+      >
+        <option value="rectangle">rectangle</option>
+        <option value="rounded">rounded</option>
+        <option value="circle">circle</option>
+        <option value="outline">outline of an SVG</option>
+      </SelectField>
+      {shape?.kind === 'rounded' && (
+        <FigureField
+          label="Radius, in"
+          fault={fault}
+          value={shape.radiusIn}
+          onChange={(radiusIn) => onChange({ kind: 'rounded', radiusIn })}
+        />
+      )}
+      {shape?.kind === 'outline' && (
+        <div className="mt-1">
+          <TextField
+            label="Path, inches"
+            fault={fault}
+            value={shape.path}
+            onChange={(path) => onChange({ kind: 'outline', path })}
+          />
+          <div className="mt-1">
+            <FileButton
+              accept=".svg"
+              onFiles={([file]) =>
+                void outlineOf(file, side).then(
+                  (path) => onChange({ kind: 'outline', path }),
+                  (error: Error) => notify('fault', `${file.name}: ${error.message}`),
+                )
+              }
+            >
+              From an SVG…
+            </FileButton>
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** The fields of one side. */
+export function SideFields({
+  side,
+  prefix,
+  faults,
+  onChange,
+}: {
+  side: SpecSide;
+  /** The side's own field, for its faults. */
+  prefix: string;
+  faults: ReadonlyMap<string, string>;
+  onChange: (change: Partial<SpecSide>) => void;
+}) {
+  const fault = (key: string) => faults.get(`${prefix}.${key}`);
+  const size = (change: Partial<Pick<SpecSide, 'widthIn' | 'heightIn' | 'dpi'>>) => {
+    const next = { ...side, ...change };
+    onChange({
+      ...change,
+      widthPx: Math.round(next.widthIn * next.dpi),
+      heightPx: Math.round(next.heightIn * next.dpi),
+    });
+  };
+  const margin = (key: keyof Margins) => (
+    <FigureField
+      label={`Safe, ${key}`}
+      value={side.safeIn[key]}
+      fault={fault(`safeIn.${key}`)}
+      step="0.05"
+      onChange={(v) => onChange({ safeIn: { ...side.safeIn, [key]: v } })}
+    />
+  );
+  const zones = side.zones ?? [];
+  const setZone = (i: number, change: Partial<Zone>) =>
+    onChange({ zones: zones.map((z, j) => (j === i ? { ...z, ...change } : z)) });
+  return (
+    <section aria-label={`Side: ${side.name}`} className="mb-5">
+      <h2 className="heading mb-2">This side</h2>
+      <div className="grid grid-cols-2 gap-2">
+        <TextField
+          label="Name"
+          value={side.name}
+          fault={fault('name')}
+          onChange={(name) => onChange({ name })}
+        />
+        <FigureField
+          label="dpi"
+          value={side.dpi}
+          fault={fault('dpi')}
+          step="1"
+          onChange={(dpi) => size({ dpi })}
+        />
+        <FigureField
+          label="Width, in"
+          value={side.widthIn}
+          fault={fault('widthIn')}
+          step="0.05"
+          onChange={(widthIn) => size({ widthIn })}
+        />
+        <FigureField
+          label="Height, in"
+          value={side.heightIn}
+          fault={fault('heightIn')}
+          step="0.05"
+          onChange={(heightIn) => size({ heightIn })}
+        />
+        <FigureField
+          label="Width, px"
+          value={side.widthPx}
+          fault={fault('widthPx')}
+          step="1"
+          onChange={(widthPx) => onChange({ widthPx, widthIn: round3(widthPx / side.dpi) })}
+        />
+        <FigureField
+          label="Height, px"
+          value={side.heightPx}
+          fault={fault('heightPx')}
+          step="1"
+          onChange={(heightPx) => onChange({ heightPx, heightIn: round3(heightPx / side.dpi) })}
+        />
+        {margin('left')}
+        {margin('right')}
+        {margin('top')}
+        {margin('bottom')}
+        <ShapeFields
+          label="Safe area is a"
+          shape={side.safeShape}
+          side={side}
+          fault={fault('safeShape.path') ?? fault('safeShape.radiusIn')}
+          onChange={(safeShape) => onChange({ safeShape })}
+        />
+        <ShapeFields
+          label="The product is a"
+          shape={side.shape}
+          side={side}
+          fault={fault('shape.path') ?? fault('shape.radiusIn')}
+          onChange={(shape) => onChange({ shape })}
+        />
+        <FigureField
+          label="Bleed, in"
+          value={side.bleedIn ?? 0}
+          fault={fault('bleedIn')}
+          step="0.025"
+          onChange={(v) => onChange({ bleedIn: v === 0 ? undefined : v })}
+        />
+        <FigureField
+          label="Round: diameter, in"
+          value={side.curve?.diameterIn ?? 0}
+          fault={fault('curve.diameterIn')}
+          step="0.05"
+          onChange={(v) => onChange({ curve: v === 0 ? undefined : { diameterIn: v } })}
+        />
+        <FigureField
+          label="Below the collar, in"
+          value={side.collarIn ?? 0}
+          fault={fault('collarIn')}
+          step="0.25"
+          onChange={(v) => onChange({ collarIn: v === 0 ? undefined : v })}
+        />
+      </div>
+      <h3 className="mt-3 mb-1 text-[12.5px] font-medium">Keep clear</h3>
+      {zones.map((zone, i) => (
+        <div key={i} className="mb-2 rounded-md border border-line p-2">
+          <div className="grid grid-cols-[1fr_1fr_28px] items-end gap-2">
+            <TextField label="Name" value={zone.name} onChange={(name) => setZone(i, { name })} />
+            <SelectField
+              label="Kind"
+              value={zone.kind}
+              onChange={(e) => setZone(i, { kind: e.target.value as Zone['kind'] })}
+            >
+              {ZONE_KINDS.map((k) => (
+                <option key={k}>{k}</option>
+              ))}
+            </SelectField>
+            <IconButton
+              label={`Remove ${zone.name || zone.kind}`}
+              onClick={() => onChange({ zones: zones.filter((_, j) => j !== i) })}
+            >
+              <Trash2 size={14} />
+            </IconButton>
+          </div>
+          <div className="mt-1 grid grid-cols-4 gap-2">
+            {(['leftIn', 'topIn', 'widthIn', 'heightIn'] as const).map((key) => (
+              <FigureField
+                key={key}
+                label={{ leftIn: 'Left', topIn: 'Top', widthIn: 'Width', heightIn: 'Height' }[key]}
+                value={zone[key]}
+                fault={fault(`zones[${i}].${key}`) ?? (key === 'leftIn' ? fault(`zones[${i}]`) : undefined)}
+                step="0.05"
+                onChange={(v) => setZone(i, { [key]: v })}
+              />
+            ))}
+          </div>
+          <label className="mt-1 flex items-center gap-1.5 text-[12.5px]">
+            <input
+              type="checkbox"
+              checked={zone.round ?? false}
+              onChange={(e) => setZone(i, { round: e.target.checked || undefined })}
+            />
+            round
+          </label>
+        </div>
+      ))}
+      <Button
+        onClick={() =>
+          onChange({
+            zones: [
+              ...zones,
+              {
+                kind: 'seam',
+                name: 'Seam',
+                leftIn: 0,
+                topIn: round3(side.heightIn / 2),
+                widthIn: side.widthIn,
+                heightIn: 0.25,
+              },
+            ],
+          })
+        }
+      >
+        Add a place to keep clear
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,286 @@
+import { FILE_FORMATS, type FileFormat } from '@brelm/core/design';
+import { NAME_PATTERN } from '@brelm/core/export';
+import { PRODUCT_KINDS, type ListingRules, type ProductKind, type Spec } from '@brelm/core/spec';
+import { useGarmentsQuery } from '../store/api';
+import { garmentBackground, SelectField } from '../ui';
+import { FigureField, TextField } from './field';
+
+/** The fields of a product that hold for all of its sides. */
+export function SpecFields({
+  spec,
+  faults,
+  onChange,
+}: {
+  spec: Spec;
+  faults: ReadonlyMap<string, string>;
+  onChange: (change: Partial<Spec>) => void;
+}) {
+  const fault = (key: string) => faults.get(key);
+  return (
+    <>
+      <section aria-label="Product" className="mb-5">
+        <h2 className="heading mb-2">Product</h2>
+        <div className="grid grid-cols-2 gap-2">
+          <TextField
+            label="Marketplace"
+            value={spec.marketplace}
+            fault={fault('marketplace')}
+            onChange={(marketplace) => onChange({ marketplace })}
+          />
+          <TextField
+            label="Product"
+            value={spec.product}
+            fault={fault('product')}
+            onChange={(product) => onChange({ product })}
+          />
+          <TextField
+            label="Blank"
+            value={spec.blank}
+            fault={fault('blank')}
+            onChange={(blank) => onChange({ blank })}
+          />
+          <SelectField
+            label="Kind"
+            value={spec.kind}
+            onChange={(e) => onChange({ kind: e.target.value as ProductKind })}
+          >
+            {PRODUCT_KINDS.map((k) => (
+              <option key={k}>{k}</option>
+            ))}
+          </SelectField>
+        </div>
+      </section>
+      <section aria-label="Files" className="mb-5">
+        <h2 className="heading mb-2">Files</h2>
+        <fieldset className="mb-2 flex flex-wrap gap-x-3 gap-y-1">
+          <legend className="text-[11.5px] text-muted">Formats, the first is made</legend>
+          {FILE_FORMATS.map((f) => (
+            <label key={f} className="flex items-center gap-1 text-[13px]">
+              <input
+                type="checkbox"
+                checked={spec.formats.includes(f)}
+                onChange={(e) =>
+                  onChange({
+                    formats: e.target.checked
+                      ? [...spec.formats, f]
+                      : spec.formats.filter((x: FileFormat) => x !== f),
+                  })
+                }
+              />
+              {f.toUpperCase()}
+            </label>
+          ))}
+          {fault('formats') && <span className="w-full text-[11.5px] text-rust">{fault('formats')}</span>}
+        </fieldset>
+        <div className="grid grid-cols-2 gap-2">
+          <SelectField
+            label="Background"
+            value={spec.background}
+            onChange={(e) => onChange({ background: e.target.value as Spec['background'] })}
+          >
+            <option value="transparent">transparent</option>
+            <option value="opaque">opaque, to the edge</option>
+            <option value="either">either</option>
+          </SelectField>
+          <FigureField
+            label="Largest file, MB"
+            value={spec.maxBytes / 1e6}
+            fault={fault('maxBytes')}
+            onChange={(mb) => onChange({ maxBytes: Math.round(mb * 1e6) })}
+          />
+          <FigureField
+            label="Pictures, least dpi"
+            value={spec.leastDpi}
+            fault={fault('leastDpi')}
+            step="1"
+            onChange={(leastDpi) => onChange({ leastDpi })}
+          />
+          <FigureField
+            label="Thinnest line, mm"
+            value={spec.thinnestLineMm ?? 0.35}
+            fault={fault('thinnestLineMm')}
+            step="0.05"
+            onChange={(thinnestLineMm) => onChange({ thinnestLineMm })}
+          />
+          <FigureField
+            label="Thinnest gap, mm"
+            value={spec.thinnestGapMm ?? 0.5}
+            fault={fault('thinnestGapMm')}
+            step="0.05"
+            onChange={(thinnestGapMm) => onChange({ thinnestGapMm })}
+          />
+          <TextField
+            label="Names of files"
+            value={spec.naming ?? ''}
+            fault={fault('naming')}
+            placeholder={NAME_PATTERN}
+            onChange={(naming) => onChange({ naming: naming || undefined })}
+          />
+        </div>
+      </section>
+      {(spec.kind === 'sticker' || spec.kind === 'sticker sheet') && (
+        <StickerFields spec={spec} faults={faults} onChange={onChange} />
+      )}
+      <Colours spec={spec} onChange={onChange} />
+      <Listing spec={spec} faults={faults} onChange={onChange} />
+      <section aria-label="Sources" className="mb-5">
+        <h2 className="heading mb-2">Sources</h2>
+        <TextField
+          label="Last compared, YYYY-MM-DD"
+          value={spec.checked}
+          fault={fault('checked')}
+          onChange={(checked) => onChange({ checked })}
+        />
+        <label className="mt-2 block text-[11.5px] text-muted" htmlFor="sources">
+          Where the figures come from, one a line
+        </label>
+        <textarea
+          id="sources"
+          rows={2}
+          className="field !h-auto py-1"
+          value={spec.sources.join('\n')}
+          onChange={(e) => onChange({ sources: e.target.value.split('\n') })}
+          onBlur={() => onChange({ sources: spec.sources.map((s) => s.trim()).filter(Boolean) })}
+        />
+      </section>
+    </>
+  );
+}
+
+type Part = { spec: Spec; faults: ReadonlyMap<string, string>; onChange: (change: Partial<Spec>) => void };
+
+function StickerFields({ spec, faults, onChange }: Part) {
+  const rules = spec.sticker ?? { cut: 'kiss' as const, borderMm: 2, radiusMm: 1.5, gapMm: 4 };
+  const mm = (key: 'borderMm' | 'radiusMm' | 'gapMm', label: string) => (
+    <FigureField
+      label={label}
+      value={rules[key]}
+      fault={faults.get(`sticker.${key}`)}
+      step="0.1"
+      onChange={(v) => onChange({ sticker: { ...rules, [key]: v } })}
+    />
+  );
+  return (
+    <section aria-label="Sticker" className="mb-5">
+      <h2 className="heading mb-2">Sticker</h2>
+      <div className="grid grid-cols-2 gap-2">
+        <SelectField
+          label="Cut"
+          value={rules.cut}
+          onChange={(e) => onChange({ sticker: { ...rules, cut: e.target.value as 'kiss' | 'die' } })}
+        >
+          <option value="kiss">kiss cut</option>
+          <option value="die">die cut</option>
+        </SelectField>
+        {mm('borderMm', 'Border, mm')}
+        {mm('radiusMm', 'Least radius, mm')}
+        {mm('gapMm', 'Gap between, mm')}
+      </div>
+    </section>
+  );
+}
+
+function Colours({ spec, onChange }: Omit<Part, 'faults'>) {
+  const { data: garments = [] } = useGarmentsQuery();
+  const chosen = spec.garments;
+  return (
+    <section aria-label="Colours" className="mb-5">
+      <h2 className="heading mb-2">Garment colours</h2>
+      <label className="flex items-center gap-1.5 text-[13px]">
+        <input
+          type="checkbox"
+          checked={chosen === undefined}
+          onChange={(e) => onChange({ garments: e.target.checked ? undefined : garments.map((g) => g.id) })}
+        />
+        any colour
+      </label>
+      <label className="mt-1 flex items-center gap-1.5 text-[13px]">
+        <input
+          type="checkbox"
+          checked={spec.perColour}
+          onChange={(e) => onChange({ perColour: e.target.checked })}
+        />
+        artwork may differ per colour
+      </label>
+      {chosen && (
+        <ul className="mt-2 grid grid-cols-2 gap-x-2 gap-y-0.5 text-[12.5px]">
+          {garments.map((g) => (
+            <li key={g.id}>
+              <label className="flex items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  checked={chosen.includes(g.id)}
+                  onChange={(e) =>
+                    onChange({
+                      garments: e.target.checked ? [...chosen, g.id] : chosen.filter((id) => id !== g.id),
+                    })
+                  }
+                />
+                <span
+                  aria-hidden
+                  className="h-3 w-3 shrink-0 rounded-[2px] border border-edge"
+                  style={{ background: garmentBackground(g) }}
+                />
+                <span className="truncate">{g.name}</span>
+              </label>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+function Listing({ spec, faults, onChange }: Part) {
+  const rules = spec.listing ?? {};
+  const set = (change: Partial<ListingRules>) => onChange({ listing: { ...rules, ...change } });
+  const max = (key: 'titleMax' | 'descriptionMax', label: string) => (
+    <FigureField
+      label={label}
+      value={rules[key] ?? NaN}
+      fault={faults.get(`listing.${key}`)}
+      step="1"
+      onChange={(v) => set({ [key]: Number.isNaN(v) ? undefined : v })}
+    />
+  );
+  const list = (key: 'tags' | 'bullets', label: string) => {
+    const now = rules[key];
+    const part = (of: 'most' | 'each', words: string) => (
+      <FigureField
+        label={`${label}, ${words}`}
+        value={now?.[of] ?? NaN}
+        fault={faults.get(`listing.${key}.${of}`)}
+        step="1"
+        onChange={(v) =>
+          set({
+            [key]: Number.isNaN(v) ? undefined : { most: now?.most ?? 1, each: now?.each ?? 50, [of]: v },
+          })
+        }
+      />
+    );
+    return (
+      <>
+        {part('most', 'how many')}
+        {part('each', 'characters')}
+      </>
+    );
+  };
+  return (
+    <section aria-label="Listing" className="mb-5">
+      <h2 className="heading mb-2">Listing</h2>
+      <div className="grid grid-cols-2 gap-2">
+        {max('titleMax', 'Title, characters')}
+        {max('descriptionMax', 'Description, characters')}
+        {list('tags', 'Tags')}
+        {list('bullets', 'Bullets')}
+      </div>
+      <div className="mt-2">
+        <TextField
+          label="Forbidden words, with commas between"
+          value={(rules.forbidden ?? []).join(', ')}
+          onChange={(text) => set({ forbidden: text ? text.split(/,\s*/) : undefined })}
+        />
+      </div>
+    </section>
+  );
+}

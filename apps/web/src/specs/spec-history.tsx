@@ -1,0 +1,71 @@
+import { useState } from 'react';
+import { format } from 'date-fns';
+import { History } from 'lucide-react';
+import { specDifferences, type Spec } from '@brelm/core/spec';
+import { reasonOf, useSpecHistoryQuery } from '../store/api';
+import { Button, Modal } from '../ui';
+
+/** Earlier states of a spec, with what differs from the one that holds; any can be taken again. */
+export function SpecHistory({ id, now, onTake }: { id: string; now: Spec; onTake: (spec: Spec) => void }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <Button onClick={() => setOpen(true)}>
+        <History size={14} aria-hidden />
+        Earlier states
+      </Button>
+      {open && (
+        <Modal open onClose={() => setOpen(false)} title={`Earlier states of ${now.product}`} wide>
+          <List
+            id={id}
+            now={now}
+            onTake={(spec) => {
+              onTake(spec);
+              setOpen(false);
+            }}
+          />
+          <div className="mt-4 flex justify-end">
+            <Button onClick={() => setOpen(false)}>Close</Button>
+          </div>
+        </Modal>
+      )}
+    </>
+  );
+}
+
+function List({ id, now, onTake }: { id: string; now: Spec; onTake: (spec: Spec) => void }) {
+  const { data, error } = useSpecHistoryQuery(id);
+  if (error) return <p role="alert">{reasonOf(error)}</p>;
+  if (!data) return <p className="text-muted">Looking…</p>;
+  const old = data.filter((s) => s.replacedAt !== null);
+  if (old.length === 0) return <p className="text-muted">It was never changed.</p>;
+  return (
+    <ul className="max-h-96 overflow-y-auto">
+      {old.map((s) => {
+        const differences = specDifferences(s.document, now);
+        return (
+          <li key={s.revision} className="flex items-start gap-3 border-b border-line py-2">
+            <div className="min-w-0 flex-1">
+              <p className="font-medium">
+                State {s.revision}{' '}
+                <span className="font-normal text-muted">
+                  until {format(new Date(s.replacedAt!), 'd MMM yyyy, HH:mm')}
+                </span>
+              </p>
+              <ul className="text-[13px] text-muted">
+                {differences.map((d) => (
+                  <li key={`${d.side} ${d.what}`}>
+                    {d.side ? `${d.side}: ` : ''}
+                    {d.what}
+                  </li>
+                ))}
+                {differences.length === 0 && <li>says the same as now</li>}
+              </ul>
+            </div>
+            <Button onClick={() => onTake(s.document)}>Take it again</Button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

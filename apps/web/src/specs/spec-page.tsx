@@ -1,0 +1,198 @@
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { Copy, Download, Trash2 } from 'lucide-react';
+import { DocumentError } from '@brelm/core/design';
+import { freshSlug } from '@brelm/core/design';
+import { readSpec, type Spec, type SpecSide } from '@brelm/core/spec';
+import { reasonOf, useChangeSpecMutation, useRemoveSpecMutation, type StoredSpec } from '../store/api';
+import { Button, IconButton, notify } from '../ui';
+import { Affected } from './affected';
+import { DrawingKey, SideDrawing } from './side-drawing';
+import { SideFields } from './side-fields';
+import { SpecFields } from './spec-fields';
+import { SpecHistory } from './spec-history';
+
+/** What is wrong with a spec as it is written now, by field. */
+function faultsOf(spec: Spec): Map<string, string> {
+  try {
+    readSpec(spec);
+    return new Map();
+  } catch (error) {
+    if (!(error instanceof DocumentError)) throw error;
+    return new Map(error.faults.map((f) => [f.field, f.message]));
+  }
+}
+
+/** One product: drawn to scale, with its fields beside the drawing. */
+export function SpecPage({
+  stored,
+  ids,
+  onCopy,
+}: {
+  stored: StoredSpec;
+  ids: readonly string[];
+  onCopy: (spec: Spec) => void;
+}) {
+  const navigate = useNavigate();
+  const [spec, setSpec] = useState(stored.document);
+  const [at, setAt] = useState(0);
+  const [change, changing] = useChangeSpecMutation();
+  const [remove] = useRemoveSpecMutation();
+  const faults = useMemo(() => faultsOf(spec), [spec]);
+  const changed = spec !== stored.document;
+  const side = spec.sides[Math.min(at, spec.sides.length - 1)];
+  const setSide = (over: Partial<SpecSide>) =>
+    setSpec({ ...spec, sides: spec.sides.map((s) => (s === side ? { ...s, ...over } : s)) });
+  const save = () =>
+    void change({ document: spec, revision: stored.revision })
+      .unwrap()
+      .then(
+        () => notify('done', `${spec.product} is saved.`),
+        (error: unknown) => notify('fault', reasonOf(error)),
+      );
+  const copy = () => {
+    const [market, name] = spec.id.split('/');
+    const own = `${market}/${freshSlug(`${name ?? spec.product} copy`, new Set(ids.map((i) => i.split('/')[1] ?? i)), 'copy')}`;
+    onCopy({ ...spec, id: own, product: `${spec.product}, copy` });
+  };
+  const addSide = () => {
+    const id = freshSlug('back', new Set(spec.sides.map((s) => s.id)), 'side');
+    setSpec({
+      ...spec,
+      sides: [...spec.sides, { ...side, id, name: id.charAt(0).toUpperCase() + id.slice(1) }],
+    });
+    setAt(spec.sides.length);
+  };
+  const file = (format: string) =>
+    `/api/spec-book/file?id=${encodeURIComponent(stored.document.id)}&format=${format}`;
+  const drawable = side.widthIn > 0 && side.heightIn > 0;
+
+  return (
+    <main className="flex h-full min-h-0 flex-col" aria-label={spec.product}>
+      <div className="flex flex-wrap items-center gap-2 border-b border-line bg-card px-5 py-2.5">
+        <div className="mr-auto min-w-0">
+          <h1 className="truncate text-[20px] leading-tight">{spec.product}</h1>
+          <p className="text-[12.5px] text-muted">
+            {spec.marketplace} · compared {spec.checked} · state {stored.revision}
+          </p>
+        </div>
+        {changed ? (
+          <>
+            {faults.size > 0 && (
+              <span role="alert" className="text-[13px] text-rust">
+                {faults.size} {faults.size === 1 ? 'field is' : 'fields are'} not right
+              </span>
+            )}
+            <Button onClick={() => setSpec(stored.document)}>Discard</Button>
+            <Button tone="main" disabled={faults.size > 0 || changing.isLoading} onClick={save}>
+              Save
+            </Button>
+          </>
+        ) : (
+          <>
+            <SpecHistory
+              id={stored.document.id}
+              now={stored.document}
+              onTake={(old) => setSpec({ ...old })}
+            />
+            <a href={file('yaml')} download className="text-[13px] text-spruce underline">
+              <Download size={14} aria-hidden className="mr-1 inline" />
+              YAML
+            </a>
+            <a href={file('json')} download className="text-[13px] text-spruce underline">
+              JSON
+            </a>
+            <a
+              href={`/api/spec-book/file?marketplace=${encodeURIComponent(spec.marketplace)}`}
+              download
+              className="text-[13px] text-spruce underline"
+            >
+              All of {spec.marketplace}
+            </a>
+            <Button onClick={copy}>
+              <Copy size={14} aria-hidden />
+              Copy
+            </Button>
+            <IconButton
+              label={`Take ${spec.product} out of the book`}
+              onClick={() =>
+                void remove(stored.document.id)
+                  .unwrap()
+                  .then(
+                    () => {
+                      notify(
+                        'done',
+                        `${spec.product} is out of the book. Designs that are made for it keep it.`,
+                      );
+                      void navigate('/specs');
+                    },
+                    (error: unknown) => notify('fault', reasonOf(error)),
+                  )
+              }
+            >
+              <Trash2 size={16} />
+            </IconButton>
+          </>
+        )}
+      </div>
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_372px]">
+        <section aria-label="Drawing" className="flex min-h-0 flex-col overflow-y-auto p-4">
+          <div role="tablist" aria-label="Sides" className="mb-2 flex gap-1">
+            {spec.sides.map((s, i) => (
+              <button
+                key={i}
+                type="button"
+                role="tab"
+                aria-selected={s === side}
+                className={`rounded-md px-2.5 py-1 font-medium ${s === side ? 'bg-line' : 'text-muted hover:text-ink'}`}
+                onClick={() => setAt(i)}
+              >
+                {s.name || s.id}
+              </button>
+            ))}
+            <button
+              type="button"
+              className="rounded-md px-2 py-1 text-[13px] text-spruce underline"
+              onClick={addSide}
+            >
+              add a side
+            </button>
+            {spec.sides.length > 1 && (
+              <button
+                type="button"
+                className="rounded-md px-2 py-1 text-[13px] text-rust underline"
+                onClick={() => {
+                  setSpec({ ...spec, sides: spec.sides.filter((s) => s !== side) });
+                  setAt(0);
+                }}
+              >
+                remove this side
+              </button>
+            )}
+          </div>
+          {drawable && (
+            <SideDrawing
+              side={side}
+              width={590}
+              height={560}
+              label={`${spec.product}, ${side.name}: ${side.widthIn} × ${side.heightIn} in, drawn to scale`}
+            />
+          )}
+          <div className="mt-2">
+            <DrawingKey side={side} />
+          </div>
+          <Affected id={stored.document.id} />
+        </section>
+        <aside aria-label="Fields" className="min-h-0 overflow-y-auto border-l border-line px-4 py-3">
+          <SideFields
+            side={side}
+            prefix={`sides[${spec.sides.indexOf(side)}]`}
+            faults={faults}
+            onChange={setSide}
+          />
+          <SpecFields spec={spec} faults={faults} onChange={(over) => setSpec({ ...spec, ...over })} />
+        </aside>
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,22 @@
+import { store } from '.';
+
+/** Resolves once the server has the design as it is now; rejects with the reason when it will not. */
+export function whenSaved(): Promise<void> {
+  return new Promise((done, fail) => {
+    const look = () => {
+      const { save } = store.getState().editor;
+      if (save.kind === 'saved') return finish(done);
+      if (save.kind === 'offline' || save.kind === 'refused')
+        return finish(() => fail(new Error(`The design is not saved: ${save.reason}.`)));
+      if (save.kind === 'conflict')
+        return finish(() => fail(new Error('The design was changed elsewhere; settle that first.')));
+    };
+    const finish = (then: () => void) => {
+      stop();
+      then();
+    };
+    // A change of the last moment has not begun to be saved yet: give autosave its turn first.
+    const stop = store.subscribe(look);
+    setTimeout(look, 900);
+  });
+}
