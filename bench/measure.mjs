@@ -19,6 +19,6 @@ export async function timed(work) {
 /** A line of the report: what was measured, what was wished for, and whether it is so. */
 export function report(what, measured, wish, holds, note = '') {
   console.log(
-    `${holds ? 'holds ' : 'MISSES'}  ${what}: ${measured} (wished for: ${wish})${note ? `. ${note}` : ''}`,
+    `${holds === null ? '       ' : holds ? 'holds  ' : 'MISSES '} ${what}: ${measured} (wished for: ${wish})${note ? `. ${note}` : ''}`,
   );
 }

@@ -176,8 +176,8 @@ describe('axe finds nothing serious', () => {
     await page.getByRole('dialog', { name: 'Add a part' }).waitFor();
     expect(await serious(page)).toEqual([]);
     await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: /^Export/ }).click();
-    await page.getByRole('dialog', { name: 'Export' }).waitFor();
+    await page.getByRole('button', { name: /^Make files/ }).click();
+    await page.getByRole('table', { name: 'What will be made' }).waitFor();
     expect(await serious(page)).toEqual([]);
     await context.close();
   });

@@ -152,14 +152,14 @@ describe('from an empty board to a file that is accepted', () => {
 
   it('exports a PNG whose bytes an independent decoder finds right', async () => {
     await saved(page);
-    await page.getByRole('button', { name: /^Export/ }).click();
+    await page.getByRole('button', { name: /^Make files/ }).click();
+    const table = page.getByRole('table', { name: 'What will be made' });
+    await table.getByText(/nothing in the way|looks like a hole|may fill in/).waitFor({ timeout: 60_000 });
+    await table.getByText(/^about [\d.]+ (KB|MB)$/).waitFor();
     const download = page.waitForEvent('download', { timeout: 60_000 });
-    await page
-      .getByRole('dialog')
-      .getByRole('button', { name: /^Export/ })
-      .click();
+    await page.getByRole('button', { name: 'Make 1 file' }).click();
     const file = await download;
-    await page.getByTestId('export-done').getByText('every pixel as painted').waitFor();
+    await page.getByRole('dialog').getByText('every pixel as painted').waitFor();
     expect(file.suggestedFilename()).toBe('night-count-pinfold-tee-front-4500x5400.png');
     const bytes = readFileSync(await file.path());
     const png = PNG.sync.read(bytes);

@@ -1,7 +1,7 @@
 import type { Garment } from '@brelm/core/colour';
 import { resolve, type Materials, type PictureSource } from '@brelm/core/drawing';
 import { placedDesign, placementNotes, positionFor } from '@brelm/core/placement';
-import type { Finding, Severity, Spelling } from '@brelm/core/proof';
+import type { Finding, Severity } from '@brelm/core/proof';
 import { isWorn } from '@brelm/core/spec';
 import type { FileJob } from './make-file';
 import { runProof } from './run-proof';
@@ -35,17 +35,26 @@ export function judgedOn(
 /** Findings about where artwork lies, which say the same as the placement's own notes or do not hold there. */
 const ABOUT_PLACE = new Set(['safe-area', 'extent', 'centre', 'resolution', 'nothing', 'box']);
 
-/** Proofs one file: the design as it is placed, on what it is for, and the placement itself; worst first. */
+/** Proofs one file: the design as it is placed, on what it is for, and the placement itself; worst first. Words are not spelt, nor mends tried: that is done where the design is made. */
 export function proofJob(
   job: Omit<FileJob, 'format'>,
   garments: readonly Garment[],
   materials: Materials,
   pictures: PictureSource,
-  spelling?: Spelling,
 ): JobFinding[] {
   const { design, colourway, spec, side, placement, apart } = job;
   const placed = placedDesign(design, spec, side, positionFor(placement, apart));
-  const { findings } = runProof(placed, colourway, spec, side, garments, materials, pictures, spelling);
+  const { findings } = runProof(
+    placed,
+    colourway,
+    spec,
+    side,
+    garments,
+    materials,
+    pictures,
+    undefined,
+    false,
+  );
   const board = design.board.spec === spec.id && placed === design;
   const kept = findings.filter(
     (f) =>

@@ -15,5 +15,17 @@ export const runProof = (
   materials: Materials,
   pictures: PictureSource,
   spelling?: Spelling,
+  mends = true,
 ): Proof =>
-  proofOf({ design, colourway, spec, side, garments, materials, pictures, surfaces: makeSurface, spelling });
+  proofOf({
+    design,
+    colourway,
+    spec,
+    side,
+    garments,
+    materials,
+    pictures,
+    surfaces: makeSurface,
+    spelling,
+    ...(mends ? {} : { mends, mendFor: new Set() }),
+  });

@@ -16,7 +16,6 @@ import {
   proofJob,
   rasteriseSvg,
   rasterSource,
-  shippedSpelling,
   stopsOfJob,
   writeAside,
   writePack,
@@ -106,13 +105,7 @@ async function prepared({ job, snapshot, filesDir }: JobTask) {
 async function proofed(task: JobTask, ready: Awaited<ReturnType<typeof prepared>>): Promise<JobFinding[]> {
   const { design, fileJob, read, materials } = ready;
   const pictures = await loadPictures(design, read);
-  return proofJob(
-    fileJob,
-    judgedOn(fileJob, task.job.garments, task.garments),
-    materials,
-    pictures,
-    shippedSpelling(),
-  );
+  return proofJob(fileJob, judgedOn(fileJob, task.job.garments, task.garments), materials, pictures);
 }
 
 /** What the proof of a file finds, and about how large it will be. */

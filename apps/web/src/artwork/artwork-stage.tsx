@@ -8,6 +8,7 @@ import { dropDraft, readDraft, sameDesign, type Draft } from '../store/drafts';
 import { closed, opened, saveStateChanged } from '../store/editor';
 import { Button } from '../ui';
 import { GarmentsStage } from '../garments/garments-stage';
+import { PlacementStage } from '../placement/placement-stage';
 import { Workbench } from './workbench';
 
 type Loading = { kind: 'loading' } | { kind: 'ready' } | { kind: 'fault'; reason: string };
@@ -113,6 +114,8 @@ export function ArtworkStage() {
     return <p className="p-6 text-muted">Opening…</p>;
   return stage === 'garments' ? (
     <GarmentsStage specs={specs.data} garments={garments.data} />
+  ) : stage === 'placement' ? (
+    <PlacementStage specs={specs.data} garments={garments.data} />
   ) : (
     <Workbench specs={specs.data} garments={garments.data} />
   );

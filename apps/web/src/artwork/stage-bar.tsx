@@ -25,9 +25,12 @@ export function StageBar({
   design,
   specs,
   onExport,
+  colourways = true,
 }: {
   design: Design;
   specs: Spec[];
+  /** Whether one colourway is in use on the stage, and can be chosen. */
+  colourways?: boolean;
   /** Opens what will be made; left out where there is none. */
   onExport?: () => void;
 }) {
@@ -86,7 +89,7 @@ export function StageBar({
           </NavLink>
         ))}
       </nav>
-      {onExport && design.colourways.length > 1 && (
+      {onExport && colourways && design.colourways.length > 1 && (
         <label className="flex items-center gap-1.5 text-[13px] text-muted">
           Colourway
           <select

@@ -254,7 +254,7 @@ function Making({ id, onClose, onAgain }: { id: string; onClose: () => void; onA
   const [cancel] = useCancelRunMutation();
   const link = useRef<HTMLAnchorElement>(null);
   const delivered = useRef(false);
-  const ended = run?.finishedAt != null;
+  const ended = typeof run?.finishedAt === 'string';
   const single = run?.files.length === 1 && run.files[0].state === 'done' ? run.files[0] : null;
   const href = !ended
     ? null

@@ -19,11 +19,13 @@ export const rowKey = (r: PlanRow): string =>
   `${r.designId} ${r.spec} ${r.side} ${r.colourway.id} ${r.apart ?? ''}`;
 
 export const bytesText = (bytes: number): string =>
-  bytes >= 1e9
-    ? `${(bytes / 1e9).toFixed(1)} GB`
-    : bytes >= 1e6
-      ? `${(bytes / 1e6).toFixed(1)} MB`
-      : `${Math.max(1, Math.round(bytes / 1e3))} KB`;
+  bytes === 0
+    ? 'nothing'
+    : bytes >= 1e9
+      ? `${(bytes / 1e9).toFixed(1)} GB`
+      : bytes >= 1e6
+        ? `${(bytes / 1e6).toFixed(1)} MB`
+        : `${Math.max(1, Math.round(bytes / 1e3))} KB`;
 
 const openStops = (findings: readonly FileFinding[]) =>
   findings.filter((f) => f.severity === 'stop' && f.accepted === undefined);

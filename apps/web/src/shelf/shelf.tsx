@@ -1,11 +1,13 @@
-import { useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { Plus } from 'lucide-react';
+import { Download, Plus } from 'lucide-react';
 import { Button } from '../ui';
 import { reasonOf, useDesignsQuery, useGarmentsQuery, useSpecsQuery } from '../store/api';
 import { useKeys } from '../use-keys';
 import { NewDesign } from './new-design';
 import { ShelfRow } from './shelf-row';
+
+const MakeDialog = lazy(() => import('../files').then((m) => ({ default: m.MakeDialog })));
 
 type Sort = 'changed' | 'name';
 
@@ -13,6 +15,7 @@ type Sort = 'changed' | 'name';
 export function Shelf() {
   const [archived, setArchived] = useState(false);
   const [making, setMaking] = useState(false);
+  const [files, setFiles] = useState(false);
   const [words, setWords] = useState('');
   const [sort, setSort] = useState<Sort>('changed');
   const search = useRef<HTMLInputElement>(null);
@@ -56,6 +59,11 @@ export function Shelf() {
           <option value="changed">last changed first</option>
           <option value="name">by name</option>
         </select>
+        {!archived && shown.length > 0 && (
+          <Button onClick={() => setFiles(true)} title="Files of all designs that are shown">
+            <Download size={15} aria-hidden /> Make files
+          </Button>
+        )}
         <Button onClick={() => setArchived(!archived)}>{archived ? 'Back to the shelf' : 'Archive'}</Button>
         <Button tone="main" onClick={() => setMaking(true)}>
           <Plus size={16} aria-hidden /> New design
@@ -104,6 +112,11 @@ export function Shelf() {
           </ul>
         )}
       </div>
+      {files && (
+        <Suspense fallback={null}>
+          <MakeDialog designs={shown.map((d) => d.id)} onClose={() => setFiles(false)} />
+        </Suspense>
+      )}
       {specs && garments && (
         <NewDesign
           open={making}

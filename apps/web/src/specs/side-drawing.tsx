@@ -1,5 +1,5 @@
 import { useId, type ReactNode } from 'react';
-import { toSvgPath } from '@brelm/core/geometry';
+import { toSvgPath, type Box } from '@brelm/core/geometry';
 import { safeBoxAt, safeOutline, trimOutline, zoneBox, zoneOutline, type SpecSide } from '@brelm/core/spec';
 
 const num = (v: number) => String(Number(v.toFixed(3)));
@@ -27,7 +27,9 @@ function Measure({
       {line(from, at - 4, from, at + 4)}
       {line(to, at - 4, to, at + 4)}
       <text
-        className="fill-ink stroke-none text-[12px] tabular-nums"
+        className="fill-ink stroke-paper text-[12px] tabular-nums"
+        strokeWidth={3}
+        paintOrder="stroke"
         textAnchor="middle"
         transform={upright ? `translate(${at - 7} ${middle}) rotate(-90)` : `translate(${middle} ${at - 7})`}
       >
@@ -40,34 +42,51 @@ function Measure({
 /** The frame that a side is drawn in, px. */
 const MARGIN = { left: 46, top: 40, right: 18, bottom: 20 };
 
+/** Where a print area lies in a drawing: px to the inch, and its top left corner. */
+export interface DrawnAt {
+  perInch: number;
+  left: number;
+  top: number;
+}
+
+/** How a side fills a drawing; with `extent`, what is to be seen of the product, inches from its print area's corner. */
+export function drawnAt(side: SpecSide, width: number, height: number, extent?: Box): DrawnAt {
+  const seen = extent ?? { left: 0, top: 0, right: side.widthIn, bottom: side.heightIn };
+  const [w, h] = [seen.right - seen.left, seen.bottom - seen.top];
+  const [roomX, roomY] = [width - MARGIN.left - MARGIN.right, height - MARGIN.top - MARGIN.bottom];
+  const perInch = Math.min(roomX / w, roomY / h);
+  return {
+    perInch,
+    left: MARGIN.left + (roomX - w * perInch) / 2 - seen.left * perInch,
+    top: MARGIN.top + (roomY - h * perInch) / 2 - seen.top * perInch,
+  };
+}
+
 /**
  * A side drawn to scale with its measures: print area, the product's edge, safe area, what is kept clear.
- * What is given as children is drawn in it, in inches from the print area's top left.
+ * What is given as children is drawn in it, in px from the print area's corner.
  */
 export function SideDrawing({
   side,
   width,
   height,
-  under,
+  extent,
+  clear,
   children,
   label,
 }: {
   side: SpecSide;
   width: number;
   height: number;
-  /** Drawn below the lines, in px of the drawing: scale and the print area's corner are given. */
-  under?: (perInch: number, left: number, top: number) => ReactNode;
+  extent?: Box;
+  /** Nothing is filled: what lies under the drawing shows. */
+  clear?: boolean;
   children?: ReactNode;
   label: string;
 }) {
   const hatch = useId();
-  const k = Math.min(
-    (width - MARGIN.left - MARGIN.right) / side.widthIn,
-    (height - MARGIN.top - MARGIN.bottom) / side.heightIn,
-  );
+  const { perInch: k, left, top } = drawnAt(side, width, height, extent);
   const [w, h] = [side.widthIn * k, side.heightIn * k];
-  const left = MARGIN.left + (width - MARGIN.left - MARGIN.right - w) / 2;
-  const top = MARGIN.top + (height - MARGIN.top - MARGIN.bottom - h) / 2;
   const safe = safeBoxAt(side, k);
   const trimmed = (side.bleedIn ?? 0) > 0 || side.shape !== undefined;
   return (
@@ -85,13 +104,22 @@ export function SideDrawing({
           <line x1="0" y1="0" x2="0" y2="7" className="stroke-ochre" strokeWidth="1.6" />
         </pattern>
       </defs>
-      {under?.(k, left, top)}
       <g transform={`translate(${left} ${top})`}>
-        {!under && <rect width={w} height={h} className="fill-card" />}
+        {!clear && <rect width={w} height={h} className="fill-card" />}
         {children}
+        {clear && <rect width={w} height={h} fill="none" className="stroke-card/60" strokeWidth={2.6} />}
         <rect width={w} height={h} fill="none" className="stroke-ink" strokeWidth={1.2} />
         {trimmed && (
           <path d={toSvgPath(trimOutline(side, k))} fill="none" className="stroke-rust" strokeWidth={1.2} />
+        )}
+        {clear && (
+          // On a dark product the line would not be seen without a pale one under it.
+          <path
+            d={toSvgPath(safeOutline(side, k))}
+            fill="none"
+            className="stroke-card/70"
+            strokeWidth={2.6}
+          />
         )}
         <path
           d={toSvgPath(safeOutline(side, k))}
@@ -136,7 +164,9 @@ export function SideDrawing({
         })}
         <Measure from={0} to={w} at={-10} words={`${num(side.widthIn)} in · ${side.widthPx} px`} />
         <Measure from={0} to={h} at={-12} upright words={`${num(side.heightIn)} in · ${side.heightPx} px`} />
-        {safe.left > 26 && <Measure from={0} to={safe.left} at={h * 0.62} words={num(side.safeIn.left)} />}
+        {!clear && safe.left > 26 && (
+          <Measure from={0} to={safe.left} at={h * 0.62} words={num(side.safeIn.left)} />
+        )}
       </g>
     </svg>
   );

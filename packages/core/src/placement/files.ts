@@ -61,6 +61,11 @@ export function plannedFiles(design: Design, spec: Spec, side: SpecSide): Planne
   return design.colourways.map((c) => file(c.id, [], null));
 }
 
-/** All files of a design on these products, in the products' order. */
-export const allPlannedFiles = (design: Design, specs: readonly Spec[]): PlannedFile[] =>
-  specs.flatMap((spec) => spec.sides.flatMap((side) => plannedFiles(design, spec, side)));
+/** All files of a design on these products: in the order in which it was placed on them. */
+export function allPlannedFiles(design: Design, specs: readonly Spec[]): PlannedFile[] {
+  const order = new Map([...design.placements].reverse().map((p) => [p.spec, design.placements.indexOf(p)]));
+  const place = (s: Spec) => order.get(s.id) ?? Infinity;
+  return [...specs]
+    .sort((a, b) => (place(a) === place(b) ? 0 : place(a) - place(b)))
+    .flatMap((spec) => spec.sides.flatMap((side) => plannedFiles(design, spec, side)));
+}

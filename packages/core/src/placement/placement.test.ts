@@ -5,6 +5,7 @@ import { drawingBounds, paintSurface, resolve } from '../drawing';
 import { boxCentre, boxHeight, boxWidth, type Box } from '../geometry';
 import type { Spec, SpecSide } from '../spec';
 import {
+  allPlannedFiles,
   convexHull,
   copiedPlacement,
   GROUND,
@@ -384,6 +385,17 @@ describe('which files are made', () => {
   it('is every colourway where no garment colour is ticked', () => {
     const none = { ...design, colourways: design.colourways.map((c) => ({ ...c, garments: [] })) };
     expect(files(none, SPEC)).toEqual(['base:', 'day:']);
+  });
+  it('comes in the order of the products’ placements, whatever the order of the book', () => {
+    const specs = ['a', 'b', 'c'].map((id) => specOf({ id: `test/${id}` }));
+    const on = (id: string) =>
+      newPlacement(
+        specs.find((s) => s.id === `test/${id}`)!,
+        sideOf(),
+        at(0, 4),
+      );
+    const placed = { ...design, placements: [on('c'), on('a')] };
+    expect(allPlannedFiles(placed, specs).map((f) => f.spec.id)).toEqual(['test/c', 'test/a']);
   });
   it('has a placement for its own board, and none elsewhere', () => {
     expect(placementOn(design, SPEC, SPEC.sides[0])).toMatchObject({ x: 0, y: 1.5, scale: 1 });

@@ -154,7 +154,7 @@ export function thinFindings(input: DrawnInput): Finding[] {
       const trial = new Map(cache);
       trials.add(id);
       const mends =
-        trials.size < MOST_MENDED
+        input.mends !== false && trials.size < MOST_MENDED
           ? candidates(kind, part, own, dpi, limits[kind]).filter((m) =>
               gone(kind, id, applyEdits(input.design, m.edits), input, new Map(trial)),
             )

@@ -109,6 +109,8 @@ export interface ProofInput {
   pictures: PictureSource;
   /** Garments for which mends are worked out (they are tried one by one); all when left out. */
   mendFor?: ReadonlySet<string>;
+  /** False leaves out mends that are only found by trying them: for who wants to know, not to mend. */
+  mends?: boolean;
   /** Layers painted before; see analyse(). */
   cache?: LayerCache;
   /** Where edges were, for artwork of which only colours change; see sampleEdges(). */

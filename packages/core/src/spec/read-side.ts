@@ -3,6 +3,7 @@ import { isFinitePath, parseSvgPath } from '../geometry';
 import { inchesOf } from './lengths';
 import { ZONE_KINDS, type AreaShape, type SpecSide, type Zone } from './types';
 
+const LEAST_IN = 0.1;
 const LARGEST_IN = 200;
 
 function margins(m: Checked) {
@@ -84,8 +85,8 @@ export function readSide(s: Checked): SpecSide {
   ]);
   const given = (key: string) => !s.at(key).missing;
   const size = {
-    widthIn: inchesOf(s.at('widthIn'), { min: 0.1, max: LARGEST_IN }),
-    heightIn: inchesOf(s.at('heightIn'), { min: 0.1, max: LARGEST_IN }),
+    widthIn: inchesOf(s.at('widthIn'), { min: LEAST_IN, max: LARGEST_IN }),
+    heightIn: inchesOf(s.at('heightIn'), { min: LEAST_IN, max: LARGEST_IN }),
   };
   const out: SpecSide = {
     id: s.at('id').id(),
@@ -112,9 +113,10 @@ export function readSide(s: Checked): SpecSide {
       : {}),
     ...(given('collarIn') ? { collarIn: inchesOf(s.at('collarIn'), { min: 0, max: 40 }) } : {}),
   };
-  if (out.safeIn.left + out.safeIn.right >= out.widthIn)
+  // A size that was faulted counts as the least: there is nothing more to say of it.
+  if (out.widthIn > LEAST_IN && out.safeIn.left + out.safeIn.right >= out.widthIn)
     s.at('safeIn').fault('leaves no safe area: left and right together reach across the print area');
-  if (out.safeIn.top + out.safeIn.bottom >= out.heightIn)
+  if (out.heightIn > LEAST_IN && out.safeIn.top + out.safeIn.bottom >= out.heightIn)
     s.at('safeIn').fault('leaves no safe area: top and bottom together reach across the print area');
   if (out.bleedIn && 2 * out.bleedIn >= Math.min(out.widthIn, out.heightIn))
     s.at('bleedIn').fault('leaves nothing of the print area');
