@@ -198,7 +198,7 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
                   return (
                     <div
                       key={keyOf(r)}
-                      className={`group flex items-center rounded-md ${r === row ? 'bg-line' : 'hover:bg-line/60'}`}
+                      className={`group flex items-center rounded-md border ${r === row ? 'border-edge bg-card' : 'border-transparent hover:border-line'}`}
                     >
                       <button
                         type="button"

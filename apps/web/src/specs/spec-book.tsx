@@ -123,7 +123,7 @@ export function SpecBook() {
                       <NavLink
                         to={`/specs/${d.id}`}
                         aria-current={chosen?.document.id === d.id ? 'page' : undefined}
-                        className={`flex items-baseline gap-2 rounded-md px-2 py-1 ${chosen?.document.id === d.id ? 'bg-line' : 'hover:bg-card'}`}
+                        className={`flex items-baseline gap-2 rounded-md border px-2 py-0.5 ${chosen?.document.id === d.id ? 'border-edge bg-card' : 'border-transparent hover:border-line'}`}
                       >
                         <span className="min-w-0 flex-1 truncate" title={d.product}>
                           {d.product}

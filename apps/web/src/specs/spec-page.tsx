@@ -137,19 +137,21 @@ export function SpecPage({
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_372px]">
         <section aria-label="Drawing" className="flex min-h-0 flex-col overflow-y-auto p-4">
-          <div role="tablist" aria-label="Sides" className="mb-2 flex gap-1">
-            {spec.sides.map((s, i) => (
-              <button
-                key={i}
-                type="button"
-                role="tab"
-                aria-selected={s === side}
-                className={`rounded-md px-2.5 py-1 font-medium ${s === side ? 'bg-line' : 'text-muted hover:text-ink'}`}
-                onClick={() => setAt(i)}
-              >
-                {s.name || s.id}
-              </button>
-            ))}
+          <div className="mb-2 flex items-center gap-1">
+            <div role="tablist" aria-label="Sides" className="flex gap-1">
+              {spec.sides.map((s, i) => (
+                <button
+                  key={i}
+                  type="button"
+                  role="tab"
+                  aria-selected={s === side}
+                  className={`rounded-md px-2.5 py-1 font-medium ${s === side ? 'bg-line' : 'text-muted hover:text-ink'}`}
+                  onClick={() => setAt(i)}
+                >
+                  {s.name || s.id}
+                </button>
+              ))}
+            </div>
             <button
               type="button"
               className="rounded-md px-2 py-1 text-[13px] text-spruce underline"

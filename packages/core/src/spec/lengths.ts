@@ -9,15 +9,22 @@ const UNITS: Record<string, number> = { in: 1, '"': 1, mm: 1 / 25.4, cm: 1 / 2.5
  */
 export function inchesOf(field: Checked, { min, max }: { min: number; max: number }): number {
   const { value } = field;
-  if (typeof value !== 'string') return field.number({ min, max });
+  const within = (inches: number): number => {
+    if (inches >= min && inches <= max) return inches;
+    field.fault(`must be from ${min} to ${max} in`);
+    return Math.max(min, Math.min(max, 0));
+  };
+  // What is neither a number nor text is faulted as a number.
+  if (typeof value !== 'string') {
+    const inches = field.number({ min: -Infinity, max: Infinity });
+    return typeof value === 'number' && Number.isFinite(value)
+      ? within(inches)
+      : Math.max(min, Math.min(max, 0));
+  }
   const [, figure, unit] = /^\s*(-?\d+(?:[.,]\d+)?)\s*([^\s\d]*)\s*$/.exec(value) ?? [];
   if (figure === undefined) field.fault(`"${value.slice(0, 40)}" is no length: write 15 or "380 mm"`);
   else if (unit && !Object.hasOwn(UNITS, unit))
     field.fault(`there is no unit "${unit.slice(0, 20)}": write in, mm, cm, pt or ft`);
-  else {
-    const inches = Number(figure.replace(',', '.')) * (unit ? UNITS[unit] : 1);
-    if (inches >= min && inches <= max) return inches;
-    field.fault(`must be from ${min} to ${max} in`);
-  }
+  else return within(Number(figure.replace(',', '.')) * (unit ? UNITS[unit] : 1));
   return Math.max(min, Math.min(max, 0));
 }
