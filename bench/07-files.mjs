@@ -10,7 +10,8 @@ import { median, report, require, ROOT, timed } from './measure.mjs';
 
 const engine = require('./engine');
 const sharp = require('sharp');
-const { default: Piscina } = require('piscina');
+const { Piscina } = require('piscina');
+const { mayBegin } = require('./workers/budget');
 const { Resvg } = require('@resvg/resvg-js');
 const { resolve } = require('@brelm/core/drawing');
 const { refit, motif, place } = require('@brelm/core/design');
@@ -70,14 +71,24 @@ async function make(list, threads) {
   });
   // Threads that are ready: a server has them from the last run.
   await Promise.all(Array.from({ length: threads }, (_, i) => pool.run(list[i], { name: 'makeTask' })));
-  const [ms] = await timed(() =>
-    Promise.all(
-      list.map(async (task) => {
-        const { fault } = await pool.run(task, { name: 'makeTask' });
+  // As the queue gives them out: in order, as many as there are threads and memory for.
+  const pixelsOf = ({ job }) => {
+    const side = job.spec.sides.find((s) => s.id === job.side);
+    return side.widthPx * side.heightPx;
+  };
+  const [ms] = await timed(async () => {
+    const inWork = new Map();
+    for (const task of list) {
+      const busy = () => [...inWork.values()].reduce((n, v) => n + v, 0);
+      while (inWork.size >= threads || !mayBegin(busy(), pixelsOf(task))) await Promise.race(inWork.keys());
+      const work = pool.run(task, { name: 'makeTask' }).then(({ fault }) => {
+        inWork.delete(work);
         if (fault) throw new Error(fault.message);
-      }),
-    ),
-  );
+      });
+      inWork.set(work, pixelsOf(task));
+    }
+    await Promise.all(inWork.keys());
+  });
   await pool.destroy();
   return ms;
 }

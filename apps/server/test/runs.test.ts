@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
-import { mkdirSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import Ajv2020 from 'ajv/dist/2020';
 import { unzipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
@@ -130,6 +131,11 @@ describe('a run', () => {
     expect(run).toMatchObject({ state: 'done', title: 'Bog Standard', counts: { done: wanted.length } });
     const files = unzipSync(await bytesOf(`runs/${run.id}/pack`));
     const manifest = JSON.parse(Buffer.from(files['manifest.json']).toString()) as Manifest;
+    const schema = JSON.parse(
+      readFileSync(join(__dirname, '../../../docs/manifest.schema.json'), 'utf8'),
+    ) as object;
+    const check = new Ajv2020({ strict: false }).compile(schema);
+    expect(check(manifest) || check.errors).toBe(true);
     expect(manifest.files.map((f) => f.path).sort()).toEqual(wanted.map((r) => r.path).sort());
     for (const f of manifest.files) {
       const bytes = files[f.path];

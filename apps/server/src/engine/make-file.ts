@@ -12,6 +12,7 @@ import { inkNames, svgOf } from './export-svg';
 import { encodeWithin, FitError, type Encoded } from './fit';
 import { paintExact } from './paint-exact';
 import { toCanvas, type RasterSource } from './pictures';
+import { releaseSurface } from './surfaces';
 
 /** A file that was written but is not right, and was therefore not kept. */
 export class CheckError extends Error {
@@ -102,6 +103,7 @@ async function rasterFile(
   const { widthPx: width, heightPx: height, dpi } = side;
   const surface = await paintExact(drawing, rasters);
   const { data } = surface.context.getImageData(0, 0, width, height);
+  releaseSurface(surface);
   const pixels = Buffer.from(data.buffer, data.byteOffset, data.length);
   const opaque = placement.ground !== null;
   if (format === 'jpeg' && !opaque)

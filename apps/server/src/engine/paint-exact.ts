@@ -1,8 +1,9 @@
+import type { Canvas } from '@napi-rs/canvas';
 import { paintGroup, type Drawing, type DrawingItem, type Group, type Surface } from '@brelm/core/drawing';
 import { intersect, invert, multiply, transformBox, type Box } from '@brelm/core/geometry';
 import { remap, resample, type RasterImage } from '@brelm/core/raster';
 import { toCanvas, type RasterSource } from './pictures';
-import { makeSurface } from './surfaces';
+import { makeSurface, releaseSurface } from './surfaces';
 
 type ImageItem = Extract<DrawingItem, { kind: 'image' }>;
 
@@ -133,7 +134,7 @@ export async function paintExact(drawing: Drawing, rasters: RasterSource): Promi
   const surface = makeSurface(width, height);
   const board: Box = { left: 0, top: 0, right: width, bottom: height };
   for (const group of drawing.groups) {
-    const pictures = new Map<string, unknown>();
+    const pictures = new Map<string, Canvas>();
     const pieces = group.items.filter((i) => i.kind === 'image').length;
     const items: DrawingItem[] = [];
     for (const item of group.items) {
@@ -169,6 +170,7 @@ export async function paintExact(drawing: Drawing, rasters: RasterSource): Promi
       surfaces: makeSurface,
     };
     paintGroup(surface.context, exact, options, surface);
+    for (const canvas of pictures.values()) releaseSurface({ canvas });
   }
   surface.context.setTransform(1, 0, 0, 1, 0, 0);
   return surface;

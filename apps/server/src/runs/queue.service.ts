@@ -14,13 +14,12 @@ import type { RunFileRow, RunState } from '../database/entities';
 import { FilesService } from '../files.service';
 import { LibraryService } from '../library/library.service';
 import { OPTIONS, outputsDir, type ServerOptions } from '../options';
+import { mayBegin } from '../workers/budget';
 import { PoolService, RUN_THREADS } from '../workers/pool.service';
 import type { RunJob } from '../workers/tasks';
 import { PlannerService } from './planner.service';
 import { RunStore } from './run-store.service';
 
-/** Pixels that may be in work at once: two of the largest posters; what is larger is made alone. */
-const MOST_PIXELS_AT_ONCE = 80_000_000;
 /** Before it is tried again when the database does not answer, ms. */
 const REST = 1000;
 
@@ -105,7 +104,7 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
       const side = job.spec.sides.find((s) => s.id === job.side)!;
       const pixels = side.widthPx * side.heightPx;
       const busy = [...this.inWork.values()].reduce((n, w) => n + w.pixels, 0);
-      if (busy > 0 && busy + pixels > MOST_PIXELS_AT_ONCE) return;
+      if (!mayBegin(busy, pixels)) return;
       const { affected } = await this.store.files.update(
         { id: file.id, state: 'queued' },
         { state: 'working', startedAt: new Date(), attempts: file.attempts + 1, reason: null },

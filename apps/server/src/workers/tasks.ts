@@ -24,6 +24,9 @@ import {
   type MadeReport,
 } from '../engine';
 
+// Threads enough are at work as it is: each picture is one thread's.
+sharp.concurrency(1);
+
 /** What a file is made of, besides the design: plain data that is kept with its row. */
 export interface RunJob {
   colourway: string;

@@ -11,20 +11,15 @@ export interface Indexed {
 export function indexed(pixels: Uint8Array): Indexed | null {
   const all = new Uint32Array(pixels.buffer, pixels.byteOffset, pixels.length / 4);
   const places = new Map<number, number>();
-  const indexes = new Uint8Array(all.length);
-  let [last, place] = [-1, 0];
-  for (let i = 0; i < all.length; i++) {
-    if (all[i] !== last || i === 0) {
-      last = all[i];
-      let known = places.get(last);
-      if (known === undefined) {
-        if (places.size === 256) return null;
-        places.set(last, (known = places.size));
-      }
-      place = known;
-    }
-    indexes[i] = place;
+  // First only counted: most pictures have more, and then nothing need be kept.
+  for (let i = 0, last = -1; i < all.length; i++) {
+    if (all[i] === last) continue;
+    last = all[i];
+    if (places.has(last)) continue;
+    if (places.size === 256) return null;
+    places.set(last, places.size);
   }
+  const indexes = Uint8Array.from(all, (colour) => places.get(colour)!);
   return { colours: Uint32Array.from(places.keys()), indexes };
 }
 
