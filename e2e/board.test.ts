@@ -205,7 +205,7 @@ describe('another product', () => {
   it('takes the artwork with it as it is told to, as one step', async () => {
     await nothing();
     await page.getByTitle(/change the product/).click();
-    await page.getByRole('radio', { name: /kiss-cut sticker/ }).click();
+    await page.getByRole('radio', { name: /kiss-cut sticker, 4 in/ }).click();
     await page.getByRole('radio', { name: /^Keep the size/ }).click();
     await page.getByText('Part of the artwork lies beyond this board').waitFor();
     await page.getByRole('radio', { name: /^Scale to fit/ }).click();

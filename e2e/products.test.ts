@@ -143,6 +143,31 @@ describe('what will be made, and the run that makes it', () => {
     await page.getByText('Nothing was made yet').waitFor();
   });
 
+  it('may be a pack for each product', async () => {
+    await page.getByRole('link', { name: 'Shelf' }).click();
+    await page.getByRole('link', { name: 'Bog Standard' }).click();
+    await page.getByTestId('board').waitFor();
+    await page.getByRole('button', { name: /^Make files/ }).click();
+    const table = page.getByRole('table', { name: 'What will be made' });
+    await page.getByLabel('Make all').uncheck();
+    for (const name of [
+      /^Make Round ornament, front/,
+      /^Make Round ornament, back/,
+      /^Make Magnet, 3 in round/,
+    ])
+      await table.getByLabel(name).check();
+    await page.getByLabel('Packs').selectOption('each');
+    await page.getByRole('button', { name: 'Make 3 files' }).click();
+    await page.getByRole('heading', { name: 'Bog Standard, Round ornament' }).waitFor();
+    await page
+      .getByRole('link', { name: /^Pack, / })
+      .nth(1)
+      .waitFor({ timeout: 120_000 });
+    for (const name of ['Round ornament', 'Magnet, 3 in round'])
+      await page.getByRole('button', { name: `Remove Bog Standard, ${name}` }).click();
+    await page.getByText('Nothing was made yet').waitFor();
+  });
+
   it('goes on after the server is killed in the middle', async () => {
     const designs = (await (await fetch(`${address}/api/designs`)).json()) as { id: string; name: string }[];
     const plan = (await (

@@ -2,7 +2,7 @@ import { readSpecFile, type Spec } from '@brelm/core/spec';
 import { shippedSpecs } from '@brelm/server/engine';
 import { SpecsService } from '../src/specs/specs.service';
 import { mayBegin, MOST_PIXELS_AT_ONCE } from '../src/workers/budget';
-import { askOf, running, type Running } from './running';
+import { askOf, running, until, type Running } from './running';
 
 jest.setTimeout(120_000);
 
@@ -70,7 +70,7 @@ describe('the spec book', () => {
       differences: { what: string }[];
     }
     const affected = async () =>
-      (await ask<Affected[]>(`spec-book/affected?id=${TOTE}`)).body as unknown as Affected[];
+      (await ask<{ designs: Affected[] }>(`spec-book/affected?id=${TOTE}`)).body.designs;
     const moth = (await affected()).find((d) => d.name === 'Moth Ledger Society')!;
     expect(moth.differences.map((d) => d.what)).toContain('4200 × 4800 px became 4200 × 4500 px');
     // Placed on it, though made for another: affected, too.
@@ -79,6 +79,31 @@ describe('the spec book', () => {
     expect(
       (await affected()).find((d) => d.name === 'Moth Ledger Society')!.differences.map((d) => d.what),
     ).not.toContain('4200 × 4800 px became 4200 × 4500 px');
+  });
+
+  it('says which runs made files for another state of it', async () => {
+    const id = 'stickerwharf/kiss-cut-3in';
+    const designs = (await ask<{ id: string; name: string }[]>('designs')).body;
+    const designId = designs.find((d) => d.name === 'Bog Standard')!.id;
+    const file = { designId, spec: id, side: 'face', colourway: 'base', acceptStops: true };
+    const run = (await ask<{ id: string }>('runs', 'POST', { files: [file] })).body;
+    await until(async () => (await ask<{ state: string }>(`runs/${run.id}`)).body.state === 'done');
+    const affected = async () =>
+      (
+        await ask<{ runs: { runId: string; title: string; differences: { what: string }[] }[] }>(
+          `spec-book/affected?id=${id}`,
+        )
+      ).body.runs;
+    expect(await affected()).toEqual([]);
+    const { document } = await specOf(id);
+    await change({ ...document, maxBytes: 1000 });
+    expect(await affected()).toEqual([
+      expect.objectContaining({
+        runId: run.id,
+        title: 'Bog Standard',
+        differences: [expect.objectContaining({ what: 'files of at most 10 MB became 0.001 MB' })],
+      }),
+    ]);
   });
 
   it('takes a spec out and still knows it for the designs that are made for it', async () => {

@@ -55,9 +55,11 @@ export class SpecsController {
     return this.specs.history(id ?? '');
   }
 
+  /** Designs that are made for a spec, and runs whose files do not fit it any more. */
   @Get('spec-book/affected')
-  affected(@Query('id') id: string) {
-    return this.specs.affected(id ?? '');
+  async affected(@Query('id') id: string) {
+    const designs = await this.specs.affected(id ?? '');
+    return { designs, runs: await this.specs.affectedRuns(id) };
   }
 
   @Post('spec-book/file')

@@ -10,7 +10,7 @@ import {
   type Spec,
   type SpecDifference,
 } from '@brelm/core/spec';
-import { DesignRow, SpecRow, SpecVersionRow } from '../database/entities';
+import { DesignRow, RunFileRow, SpecRow, SpecVersionRow } from '../database/entities';
 
 export interface StoredSpec {
   revision: number;
@@ -23,6 +23,14 @@ export interface StoredSpec {
 export interface Affected {
   designId: string;
   name: string;
+  differences: SpecDifference[];
+}
+
+/** Files of a run that were made when a product asked for something else. */
+export interface AffectedRun {
+  runId: string;
+  title: string;
+  createdAt: Date;
   differences: SpecDifference[];
 }
 
@@ -46,6 +54,7 @@ export class SpecsService {
     @InjectRepository(SpecRow) private readonly rows: Repository<SpecRow>,
     @InjectRepository(SpecVersionRow) private readonly versions: Repository<SpecVersionRow>,
     @InjectRepository(DesignRow) private readonly designs: Repository<DesignRow>,
+    @InjectRepository(RunFileRow) private readonly files: Repository<RunFileRow>,
   ) {}
 
   async list(): Promise<Spec[]> {
@@ -162,6 +171,28 @@ export class SpecsService {
           });
       }
       return [{ designId: row.id, name: row.name, differences }];
+    });
+  }
+
+  /** Runs whose files, still kept, were made for a state of a product that does not hold any more. */
+  async affectedRuns(id: string): Promise<AffectedRun[]> {
+    const now = await this.get(id);
+    const rows = await this.files
+      .createQueryBuilder('f')
+      .innerJoin('runs', 'r', 'r.id = f.run_id')
+      .select('r.id', 'runId')
+      .addSelect('r.title', 'title')
+      .addSelect('r.created_at', 'createdAt')
+      // Every file of a run was made for the same state of a product.
+      .addSelect('MIN(f.job)', 'job')
+      .where("f.state = 'done' AND r.cleaned = 0 AND JSON_VALUE(f.job, '$.spec.id') = :id", { id })
+      .groupBy('r.id')
+      .orderBy('r.created_at', 'DESC')
+      .getRawMany<{ runId: string; title: string; createdAt: Date; job: string }>();
+    return rows.flatMap(({ job, ...run }): AffectedRun[] => {
+      const then = readSpec((JSON.parse(job) as { spec: unknown }).spec);
+      const differences = specDifferences(then, now).filter((d) => d.matters);
+      return differences.length ? [{ ...run, differences }] : [];
     });
   }
 

@@ -1,4 +1,5 @@
 import { Radio, RadioGroup } from '@headlessui/react';
+import { useState } from 'react';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 
 export interface SpecAndSide {
@@ -12,6 +13,9 @@ export interface SpecAndSide {
 export const specSides = (specs: readonly Spec[]): SpecAndSide[] =>
   specs.flatMap((spec) => spec.sides.map((side) => ({ spec, side, key: `${spec.id} ${side.id}` })));
 
+/** Products that are seen at a glance; more are searched. */
+const FEW = 8;
+
 /** The products that a design can be made for; `value` is a key of specSides. */
 export function SpecChoice({
   specs,
@@ -22,11 +26,33 @@ export function SpecChoice({
   value: string | undefined;
   onChange: (key: string) => void;
 }) {
+  const [words, setWords] = useState('');
+  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
+  const all = specSides(specs);
+  const shown = all.filter(({ spec, side }) => {
+    const text = `${spec.marketplace} ${spec.product} ${spec.kind} ${side.name}`.toLowerCase();
+    return wanted.every((w) => text.includes(w));
+  });
   return (
     <RadioGroup value={value} onChange={onChange} aria-label="Product">
-      <p className="heading mb-1.5">Product</p>
+      <div className="mb-1.5 flex items-center gap-3">
+        <p className="heading mr-auto">Product</p>
+        {all.length > FEW && (
+          <input
+            type="search"
+            aria-label="Find a product"
+            placeholder="mug, tote, sticker…"
+            className="field !w-48"
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+            // Letters are for the search, not for the choice below it.
+            onKeyDown={(e) => e.key !== 'Escape' && e.stopPropagation()}
+          />
+        )}
+      </div>
       <div className="flex max-h-72 flex-col gap-1.5 overflow-y-auto p-0.5">
-        {specSides(specs).map(({ spec, side, key }) => (
+        {shown.length === 0 && <p className="p-2 text-muted">No product is called that.</p>}
+        {shown.map(({ spec, side, key }) => (
           <Radio
             key={key}
             value={key}
@@ -36,6 +62,7 @@ export function SpecChoice({
             <span className="min-w-0 flex-1">
               <span className="block font-medium">
                 {spec.marketplace}, {spec.product.charAt(0).toLowerCase() + spec.product.slice(1)}
+                {spec.sides.length > 1 && `, ${side.name.toLowerCase()}`}
               </span>
               <span className="block text-[13px] text-muted">
                 {side.widthPx} × {side.heightPx} px · {side.widthIn} × {side.heightIn} in at {side.dpi} dpi

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import type { FileFormat } from '@brelm/core/design';
 import { NAME_PATTERN, NAME_WORDS, patternFault } from '@brelm/core/export';
 import {
@@ -9,12 +9,19 @@ import {
   usePlanQuery,
   useRunQuery,
   useStartRunMutation,
+  type PlanRow,
 } from '../store/api';
 import { useRunEvents } from '../store/run-events';
 import { RunFiles } from '../runs/run-files';
 import { RunProgress } from '../runs/run-progress';
 import { Button, Modal } from '../ui';
 import { PlanRowView, rowKey, type RowChoice, type RowState } from './plan-row';
+
+/** What becomes of the files besides themselves: one archive, one for each product, or none. */
+type PackHow = 'one' | 'each' | 'none';
+
+/** The pattern of names that was used last, in this browser. */
+const PATTERN_KEY = 'brelm-file-names';
 
 const PROBLEM = 'mt-3 rounded-md border border-rust p-3';
 
@@ -67,13 +74,14 @@ function Plan({
   onStarted: (run: string) => void;
   onClose: () => void;
 }) {
-  const [pattern, setPattern] = useState('');
+  const [pattern, setPattern] = useState(() => localStorage.getItem(PATTERN_KEY) ?? '');
   const plan = usePlanQuery({ designs: [...designs] });
   const { data: garments = [] } = useGarmentsQuery();
   const [choices, setChoices] = useState<Record<string, Partial<RowChoice>>>({});
   const [states, setStates] = useState<Record<string, RowState>>({});
-  const [pack, setPack] = useState(true);
+  const [pack, setPack] = useState<PackHow>('one');
   const [start, starting] = useStartRunMutation();
+  const navigate = useNavigate();
   const patternWrong = pattern === '' ? null : patternFault(pattern);
   const rows = useMemo(() => plan.data ?? [], [plan.data]);
 
@@ -102,26 +110,49 @@ function Plan({
   ).length;
   const several = new Set(rows.map((r) => r.designId)).size > 1;
 
-  const press = () =>
-    start({
-      files: wanted.map((r) => {
-        const { format, accepted: acceptStops } = choiceOf(rowKey(r), r.format);
-        return {
-          designId: r.designId,
-          spec: r.spec,
-          side: r.side,
-          colourway: r.colourway.id,
-          apart: r.apart,
-          format,
-          acceptStops,
-        };
-      }),
-      ...(pattern ? { pattern } : {}),
-      pack: pack && wanted.length > 1,
-    })
-      .unwrap()
-      .then((run) => onStarted(run.id))
-      .catch(() => undefined);
+  const requestOf = (r: PlanRow) => {
+    const { format, accepted: acceptStops } = choiceOf(rowKey(r), r.format);
+    return {
+      designId: r.designId,
+      spec: r.spec,
+      side: r.side,
+      colourway: r.colourway.id,
+      apart: r.apart,
+      format,
+      acceptStops,
+    };
+  };
+  const named = pattern ? { pattern } : {};
+  const press = async () => {
+    try {
+      if (pack !== 'each') {
+        const run = await start({
+          files: wanted.map(requestOf),
+          ...named,
+          pack: pack === 'one' && wanted.length > 1,
+        }).unwrap();
+        onStarted(run.id);
+        return;
+      }
+      // A listing is one product of one design: each gets a run, and so an archive, of its own.
+      const listings = new Map<string, PlanRow[]>();
+      for (const r of wanted) {
+        const key = `${r.designId} ${r.spec}`;
+        listings.set(key, [...(listings.get(key) ?? []), r]);
+      }
+      for (const rows of listings.values())
+        await start({
+          files: rows.map(requestOf),
+          ...named,
+          pack: true,
+          title: `${rows[0].designName}, ${rows[0].product}`,
+        }).unwrap();
+      onClose();
+      void navigate('/runs');
+    } catch {
+      // What the server refused is shown from the mutation.
+    }
+  };
 
   if (plan.error)
     return (
@@ -186,7 +217,10 @@ function Plan({
           placeholder={NAME_PATTERN}
           value={pattern}
           aria-invalid={patternWrong !== null}
-          onChange={(e) => setPattern(e.target.value)}
+          onChange={(e) => {
+            setPattern(e.target.value);
+            localStorage.setItem(PATTERN_KEY, e.target.value);
+          }}
         />
         {patternWrong ? (
           <p role="alert" className="mt-1 text-rust">
@@ -214,10 +248,16 @@ function Plan({
               : 'Every file is proofed.'}
         </p>
         {wanted.length > 1 && (
-          <label className="flex items-center gap-1.5 text-[13px]">
-            <input type="checkbox" checked={pack} onChange={(e) => setPack(e.target.checked)} />
-            also as one pack
-          </label>
+          <select
+            aria-label="Packs"
+            className="field !h-8 !w-auto"
+            value={pack}
+            onChange={(e) => setPack(e.target.value as PackHow)}
+          >
+            <option value="one">and one pack of all</option>
+            <option value="each">and a pack for each product</option>
+            <option value="none">no pack</option>
+          </select>
         )}
         <Button onClick={onClose}>Close</Button>
         <Button

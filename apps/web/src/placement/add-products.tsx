@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { productWords, type Spec } from '@brelm/core/spec';
-import { Button, Modal } from '../ui';
+import { Button, Modal, toggled } from '../ui';
 
 /** Products that the design is not made for yet; those that are chosen are placed at once. */
 export function AddProducts({
@@ -36,12 +36,7 @@ export function AddProducts({
               <input
                 type="checkbox"
                 checked={chosen.has(s.id)}
-                onChange={(e) => {
-                  const next = new Set(chosen);
-                  if (e.target.checked) next.add(s.id);
-                  else next.delete(s.id);
-                  setChosen(next);
-                }}
+                onChange={(e) => setChosen(toggled(chosen, s.id, e.target.checked))}
               />
               <span className="min-w-0 flex-1 truncate">{productWords(s)}</span>
               <span className="text-[12px] text-muted tabular-nums">

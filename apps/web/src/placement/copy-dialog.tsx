@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Design, Edit, Placement } from '@brelm/core/design';
 import { copiedPlacement, placementOn, type CopyKeeps } from '@brelm/core/placement';
 import { productWords, type Spec, type SpecSide } from '@brelm/core/spec';
-import { Button, Modal } from '../ui';
+import { Button, Modal, toggled } from '../ui';
 
 /** Copies a placement to other sides and products that the design is placed on. */
 export function CopyDialog({
@@ -57,12 +57,7 @@ export function CopyDialog({
                 <input
                   type="checkbox"
                   checked={chosen.has(o.key)}
-                  onChange={(e) => {
-                    const next = new Set(chosen);
-                    if (e.target.checked) next.add(o.key);
-                    else next.delete(o.key);
-                    setChosen(next);
-                  }}
+                  onChange={(e) => setChosen(toggled(chosen, o.key, e.target.checked))}
                 />
                 {productWords(o.spec, o.side)}
               </label>

@@ -211,6 +211,46 @@ export function SideFields({
           onChange={(v) => onChange({ collarIn: v === 0 ? undefined : v })}
         />
       </div>
+      <label className="mt-2 flex items-center gap-1.5 text-[12.5px]">
+        <input
+          type="checkbox"
+          checked={side.pixels !== undefined}
+          onChange={(e) =>
+            onChange({
+              pixels: e.target.checked
+                ? {
+                    leastWidth: side.widthPx,
+                    leastHeight: side.heightPx,
+                    mostWidth: side.widthPx,
+                    mostHeight: side.heightPx,
+                  }
+                : undefined,
+            })
+          }
+        />
+        other sizes are taken, too
+      </label>
+      {side.pixels && (
+        <div className="mt-1 grid grid-cols-2 gap-2">
+          {(['leastWidth', 'leastHeight', 'mostWidth', 'mostHeight'] as const).map((key) => (
+            <FigureField
+              key={key}
+              label={
+                {
+                  leastWidth: 'Least width, px',
+                  leastHeight: 'Least height, px',
+                  mostWidth: 'Most width, px',
+                  mostHeight: 'Most height, px',
+                }[key]
+              }
+              value={side.pixels![key]}
+              fault={fault(`pixels.${key}`)}
+              step="1"
+              onChange={(v) => onChange({ pixels: { ...side.pixels!, [key]: v } })}
+            />
+          ))}
+        </div>
+      )}
       <h3 className="mt-3 mb-1 text-[12.5px] font-medium">Keep clear</h3>
       {zones.map((zone, i) => (
         <div key={i} className="mb-2 rounded-md border border-line p-2">

@@ -185,6 +185,14 @@ export interface AffectedDesign {
   differences: SpecDifference[];
 }
 
+/** Files of a run that were made for another state of a product. */
+export interface AffectedRun {
+  runId: string;
+  title: string;
+  createdAt: string;
+  differences: SpecDifference[];
+}
+
 /** What a spec file brings for one spec. */
 export interface SpecBrought {
   id: string;
@@ -428,9 +436,9 @@ export const api = createApi({
       query: (id) => `spec-book/history?id=${encodeURIComponent(id)}`,
       providesTags: ['specs'],
     }),
-    specAffected: build.query<AffectedDesign[], string>({
+    specAffected: build.query<{ designs: AffectedDesign[]; runs: AffectedRun[] }, string>({
       query: (id) => `spec-book/affected?id=${encodeURIComponent(id)}`,
-      providesTags: ['specs', 'designs'],
+      providesTags: ['specs', 'designs', 'runs'],
     }),
     specFile: build.mutation<SpecBrought[], { file: string; mode: 'look' | 'bring-in' }>({
       query: (body) => ({ url: 'spec-book/file', method: 'POST', body }),

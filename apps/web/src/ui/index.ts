@@ -7,3 +7,4 @@ export * from './modal';
 export * from './select-field';
 export * from './notices';
 export * from './swatch';
+export * from './toggled';

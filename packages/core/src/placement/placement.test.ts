@@ -1,6 +1,14 @@
 import fc from 'fast-check';
 import { circle, garment, NO_FACES, NO_PICTURES, rect, shape, SPEC, surfaces } from '../../testing/base';
-import { applyEdits, emptyDesign, picture, place, type Design, type PlacedAt } from '../design';
+import {
+  applyEdits,
+  emptyDesign,
+  picture,
+  place,
+  type Design,
+  type Material,
+  type PlacedAt,
+} from '../design';
 import { drawingBounds, paintSurface, resolve } from '../drawing';
 import { boxCentre, boxHeight, boxWidth, type Box } from '../geometry';
 import type { Spec, SpecSide } from '../spec';
@@ -29,6 +37,11 @@ const INK = { name: 'Bone', value: '#f2ead8' };
 function designOf(...paths: string[]): Design {
   const design = emptyDesign('Test', BOARD, 'soot', ['soot'], INK);
   return { ...design, parts: paths.map((p, i) => shape(`p${i}`, p, 'ink-1')) };
+}
+/** A design of one picture in the board's middle. */
+function pictured(width: number, height: number): Design {
+  const material: Material = { id: 'm', name: 'm.png', width, height, licence: { id: 'own' } };
+  return { ...designOf(), materials: [material], parts: [picture('pic', place(450, 450), material)] };
 }
 const drawn = (design: Design) => resolve(design, undefined, NO_FACES);
 const sideOf = (over: Partial<SpecSide> = {}): SpecSide => ({
@@ -156,18 +169,7 @@ describe('a curved product', () => {
   });
 
   it('bends pictures with the outlines: the picture’s edges lie where the map takes them', () => {
-    const material = {
-      id: 'm',
-      name: 'm.png',
-      width: 300,
-      height: 100,
-      licence: { id: 'own', name: 'Own work' },
-    } as never;
-    const design = {
-      ...designOf(),
-      materials: [material],
-      parts: [picture('pic', place(450, 450), material)],
-    };
+    const design = pictured(300, 100);
     const side = sideOf({ curve: { diameterIn: 3 } });
     const flat = drawingBounds(placedDrawing(drawn(design), BOARD, side, at(0, 4, 2)));
     const bent = placedDrawing(drawn(design), BOARD, side, at(0, 4, 2), { narrow: true });
@@ -250,18 +252,7 @@ describe('place for me', () => {
   });
 
   it('goes no further than pictures allow, and does nothing with no ink', () => {
-    const material = {
-      id: 'm',
-      name: 'm.png',
-      width: 300,
-      height: 300,
-      licence: { id: 'own', name: 'Own work' },
-    } as never;
-    const design = {
-      ...designOf(),
-      materials: [material],
-      parts: [picture('pic', place(450, 450), material)],
-    };
+    const design = pictured(300, 300);
     const { made } = hullIn(design, specOf({ leastDpi: 150 }), sideOf());
     expect(made.at.scale).toBeCloseTo(2, 2);
     expect(made.said.join()).toContain('resolution');
