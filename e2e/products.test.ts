@@ -228,7 +228,9 @@ describe('the spec book', () => {
     await page.getByLabel('Width, in').fill('3.5');
     await page.getByRole('button', { name: 'Save' }).click();
     await page.getByText('Magnet, 3 in round is saved.').waitFor();
-    await page.getByText('975 × 975 px became 1050 × 975 px').waitFor();
+    // Of the design, and of the files that were made of it.
+    await page.getByText('975 × 975 px became 1050 × 975 px').nth(1).waitFor();
+    await page.getByText('Files that were made for another state of it').waitFor();
     await page.getByRole('button', { name: 'Earlier states' }).click();
     await page.getByRole('button', { name: 'Take it again' }).click();
     await page.getByRole('button', { name: 'Save' }).click();
