@@ -156,7 +156,10 @@ describe('from an empty board to a file that is accepted', () => {
     const table = page.getByRole('table', { name: 'What will be made' });
     await page.getByText('Every file is proofed.').waitFor({ timeout: 60_000 });
     expect(await table.getByText('make it all the same').count()).toBe(0);
-    await table.getByText(/about [\d.]+ (KB|MB)/).first().waitFor();
+    await table
+      .getByText(/about [\d.]+ (KB|MB)/)
+      .first()
+      .waitFor();
     const download = page.waitForEvent('download', { timeout: 60_000 });
     await page.getByRole('button', { name: 'Make 1 file' }).click();
     const file = await download;
