@@ -202,6 +202,7 @@ function Plan({
                 choice={choiceOf(rowKey(r), r.format)}
                 garments={garments}
                 several={several}
+                sided={rows.some((o) => o.spec === r.spec && o.side !== r.side)}
                 choose={choose}
                 onState={onState}
               />

@@ -62,6 +62,7 @@ export function PlanRowView({
   choice,
   garments,
   several,
+  sided,
   onChoice,
   onState,
 }: {
@@ -70,6 +71,8 @@ export function PlanRowView({
   garments: readonly Garment[];
   /** Rows of several designs: each names its own. */
   several: boolean;
+  /** Other sides of its product are made, too: it names its own. */
+  sided: boolean;
   onChoice: (change: Partial<RowChoice>) => void;
   onState: (state: RowState) => void;
 }) {
@@ -103,7 +106,7 @@ export function PlanRowView({
         {several && <span className="block font-medium">{row.designName}</span>}
         <span className={several ? 'block text-[12.5px]' : 'block font-medium'}>
           {row.product}
-          {row.sideName !== 'Front' || several ? `, ${row.sideName.toLowerCase()}` : ''}
+          {sided ? `, ${row.sideName.toLowerCase()}` : ''}
         </span>
         <span className="block text-[12px] text-muted">{row.marketplace}</span>
       </td>
