@@ -44,6 +44,7 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly inWork = new Map<string, InWork>();
   /** When a run was last served: runs take turns. */
   private readonly served = new Map<string, number>();
+  private readonly settling = new Map<string, Promise<void>>();
   private turn = 0;
   private pumping: Promise<void> | null = null;
   private again = false;
@@ -180,8 +181,19 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
     }
   }
 
-  /** Ends a run whose files are all ended, with its pack. */
-  async settle(runId: string): Promise<void> {
+  /** Ends a run whose files are all ended, with its pack. One after another: two last files make one pack. */
+  settle(runId: string): Promise<void> {
+    const before = this.settling.get(runId) ?? Promise.resolve();
+    const now = before.catch(() => undefined).then(() => this.settleOnce(runId));
+    this.settling.set(runId, now);
+    const forget = () => {
+      if (this.settling.get(runId) === now) this.settling.delete(runId);
+    };
+    now.then(forget, forget);
+    return now;
+  }
+
+  private async settleOnce(runId: string): Promise<void> {
     const run = await this.store.runs.findOneBy({ id: runId });
     if (!run || run.finishedAt) return;
     const counts = (await this.store.counts([runId])).get(runId)!;

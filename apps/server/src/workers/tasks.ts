@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import type { Garment } from '@brelm/core/colour';
 import { readDesign, type Design, type FileFormat, type Material, type Placement } from '@brelm/core/design';
+import type { PictureSource } from '@brelm/core/drawing';
 import type { Manifest } from '@brelm/core/export';
 import type { Spec } from '@brelm/core/spec';
 import {
@@ -105,33 +106,31 @@ async function prepared({ job, snapshot, filesDir }: JobTask) {
   return { design, fileJob, read, materials };
 }
 
-async function proofed(task: JobTask, ready: Awaited<ReturnType<typeof prepared>>): Promise<JobFinding[]> {
-  const { design, fileJob, read, materials } = ready;
-  const pictures = await loadPictures(design, read);
-  return proofJob(fileJob, judgedOn(fileJob, task.job.garments, task.garments), materials, pictures);
+function proofed(
+  { job, garments }: JobTask,
+  { fileJob, materials }: Awaited<ReturnType<typeof prepared>>,
+  pictures: PictureSource,
+): JobFinding[] {
+  return proofJob(fileJob, judgedOn(fileJob, job.garments, garments), materials, pictures);
 }
 
 /** What the proof of a file finds, and about how large it will be. */
 export const proofTask = told(async (task: JobTask) => {
   const ready = await prepared(task);
   const { design, fileJob, read, materials } = ready;
-  const findings = await proofed(task, ready);
-  const bytes = await expectedBytes(
-    fileJob,
-    materials,
-    await loadPictures(design, read),
-    rasterSource(design, read),
-  );
+  const pictures = await loadPictures(design, read);
+  const findings = proofed(task, ready, pictures);
+  const bytes = await expectedBytes(fileJob, materials, pictures, rasterSource(design, read));
   return { findings, expectedBytes: bytes };
 });
 
 /** Proofs, paints, encodes and checks one file and puts it in the folder of made files. */
 export const makeTask = told(async (task: MakeTask): Promise<MadeResult> => {
   const ready = await prepared(task);
-  const findings = task.findings ?? (await proofed(task, ready));
+  const { design, fileJob, read, materials } = ready;
+  const findings = task.findings ?? proofed(task, ready, await loadPictures(design, read));
   const stops = stopsOfJob(findings);
   if (stops.length && !task.acceptStops) throw new StopError(stops);
-  const { design, fileJob, read, materials } = ready;
   const file = await makeFile(fileJob, materials, rasterSource(design, read));
   await writeAside(fileAt(task.outputsDir, file.sha256), file.bytes);
   return { sha256: file.sha256, report: file.report, findings };

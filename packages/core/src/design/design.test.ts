@@ -21,6 +21,7 @@ import {
   shapeOf,
   swapInks,
   type Design,
+  type Placement,
 } from './index';
 import { DEMO, circle, designOf, rect, shape } from '../../testing';
 
@@ -413,5 +414,32 @@ describe('differences', () => {
     expect(differences(mine, { ...mine, garments: ['bone'] })).toEqual([
       'Only settings such as the garments differ',
     ]);
+  });
+});
+
+describe('placements as edits', () => {
+  const at = (spec: string, side: string, x = 0): Placement => ({
+    ...{ spec, side, x, y: 1, scale: 1, turn: 0, mirror: false, narrow: false, ground: null },
+    ...{ format: null, colourway: null, colourways: {}, apart: {} },
+  });
+  const placed = applyEdits(designOf({ a: '#ffffff' }), [
+    { op: 'setPlacement', placement: at('mug', 'wrap') },
+    { op: 'setPlacement', placement: at('ornament', 'front') },
+    { op: 'setPlacement', placement: at('ornament', 'back') },
+  ]);
+  const keys = (d: Design) => d.placements.map((p) => `${p.spec} ${p.side} ${p.x}`);
+
+  it('replace the one of the same side in its place, and add others at the end', () => {
+    const moved = applyEdits(placed, [{ op: 'setPlacement', placement: at('ornament', 'front', 2) }]);
+    expect(keys(moved)).toEqual(['mug wrap 0', 'ornament front 2', 'ornament back 0']);
+    expect(keys(placed)).toEqual(['mug wrap 0', 'ornament front 0', 'ornament back 0']);
+  });
+
+  it('take away one side, or all of a product; what is not there changes nothing', () => {
+    const without = (side?: string) =>
+      keys(applyEdits(placed, [{ op: 'removePlacement', spec: 'ornament', ...(side ? { side } : {}) }]));
+    expect(without('back')).toEqual(['mug wrap 0', 'ornament front 0']);
+    expect(without()).toEqual(['mug wrap 0']);
+    expect(without('lid')).toEqual(keys(placed));
   });
 });

@@ -53,12 +53,23 @@ function itemPoints(item: DrawingItem): Point[] {
   return outlinePoints(transformPath(item.path, item.matrix), width * scale + 3 * (item.blur ?? 0));
 }
 
-/** The hull of what a drawing draws, px, strokes and blurs included; no points where it draws nothing. */
-export const inkHull = (drawing: Drawing): Point[] =>
-  convexHull(
+const hulls = new WeakMap<Drawing, Point[]>();
+
+/**
+ * The hull of what a drawing draws, px, strokes and blurs included; no points where it draws nothing.
+ * Drawings never change, so each is walked once, however many products it is placed on.
+ */
+export function inkHull(drawing: Drawing): Point[] {
+  let hull = hulls.get(drawing);
+  if (!hull) {
     // A hull for each group first, so that a design of many outlines does not sort them all at once.
-    drawing.groups.flatMap((g) => (g.opacity > 0 ? convexHull(g.items.flatMap(itemPoints)) : [])),
-  );
+    hull = convexHull(
+      drawing.groups.flatMap((g) => (g.opacity > 0 ? convexHull(g.items.flatMap(itemPoints)) : [])),
+    );
+    hulls.set(drawing, hull);
+  }
+  return hull;
+}
 
 /** The box of a drawing's ink, board px; null where it draws nothing. */
 export function inkBox(drawing: Drawing): Box | null {

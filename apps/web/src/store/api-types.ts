@@ -1,0 +1,205 @@
+import type { Garment } from '@brelm/core/colour';
+import type { Design, FileFormat, NamedColour } from '@brelm/core/design';
+import type { Severity } from '@brelm/core/proof';
+import type { Spec, SpecDifference } from '@brelm/core/spec';
+import type { SvgArt } from '@brelm/core/svg';
+
+/** What the server's answers hold. */
+
+export interface StoredDesign {
+  id: string;
+  revision: number;
+  updatedAt: string;
+  document: Design;
+}
+
+/** A design to start others from; not `own` when it came with the application. */
+export interface Starter {
+  id: string;
+  own: boolean;
+  document: Design;
+}
+
+/** Colours that are kept for later designs. */
+export interface Palette {
+  id: number;
+  name: string;
+  colours: NamedColour[];
+}
+
+/** A kept version of a design, without its document. */
+export interface VersionEntry {
+  id: number;
+  revision: number;
+  kind: 'refused' | 'replaced' | 'named';
+  name: string;
+  createdAt: string;
+}
+
+export interface TypefaceEntry {
+  id: string;
+  name: string;
+  group: string;
+  licence: string;
+  favourite: boolean;
+  /** What a search looks through, lower case. */
+  words: string;
+  /** What the file of an own typeface says of itself. */
+  facts?: {
+    family: string;
+    style: string;
+    licence: string;
+    embedding: string;
+    glyphs: number;
+    axes: string[];
+    covers: string[];
+  };
+}
+
+/** Words in a typeface as one outline: em of 100, baseline at y = 0. */
+export interface FaceSample {
+  path: string;
+  width: number;
+  top: number;
+  bottom: number;
+}
+
+/** A look of lettering that is kept under a name; see core's readStyle. */
+export interface StoredStyle {
+  id: number;
+  name: string;
+  document: string;
+}
+
+export type BroughtIn =
+  | { kind: 'picture'; sha256: string; name: string; width: number; height: number }
+  | { kind: 'motif'; sha256: string; name: string; art: SvgArt };
+
+export type RunState = 'queued' | 'working' | 'done' | 'failed' | 'cancelled';
+
+/** One thing that the proof of a file found. */
+export interface FileFinding {
+  severity: Severity;
+  message: string;
+  accepted?: string;
+}
+
+/** A file that a design makes on one side of a product. */
+export interface PlanRow {
+  designId: string;
+  designName: string;
+  revision: number;
+  spec: string;
+  marketplace: string;
+  product: string;
+  side: string;
+  sideName: string;
+  colourway: { id: string; name: string };
+  garments: string[];
+  apart: string | null;
+  format: FileFormat;
+  formats: FileFormat[];
+  width: number;
+  height: number;
+  dpi: number;
+  mirrored: boolean;
+  maxBytes: number;
+  path: string;
+}
+
+/** Which file is asked for. */
+export interface FileRequest {
+  designId: string;
+  spec: string;
+  side: string;
+  colourway: string;
+  apart?: string | null;
+  format?: FileFormat;
+  acceptStops?: boolean;
+}
+
+export interface RunSummary {
+  id: string;
+  title: string;
+  position: number;
+  state: RunState;
+  pack: boolean;
+  packName: string;
+  packBytes: number | null;
+  reason: string | null;
+  cleaned: boolean;
+  createdAt: string;
+  finishedAt: string | null;
+  counts: Record<RunState, number>;
+}
+
+export interface RunFile {
+  id: string;
+  runId: string;
+  state: RunState;
+  designId: string;
+  revision: number;
+  path: string;
+  marketplace: string;
+  product: string;
+  side: string;
+  colourway: string;
+  garments: string[];
+  format: FileFormat;
+  width: number;
+  height: number;
+  attempts: number;
+  reason: string | null;
+  report: { bytes: number; checked: string; loss: string | null } | null;
+  findings: FileFinding[] | null;
+}
+
+export interface Run extends RunSummary {
+  files: RunFile[];
+}
+
+/** How long made files are kept, and how many bytes they have now. */
+export interface KeepPolicy {
+  keepDays: number | null;
+  bytes: number;
+}
+
+/** A spec of the book with the number of its state. */
+export interface StoredSpec {
+  revision: number;
+  /** The seller made or changed it. */
+  own: boolean;
+  document: Spec;
+}
+
+export interface SpecState {
+  revision: number;
+  /** When another took its place; null for the one that holds. */
+  replacedAt: string | null;
+  document: Spec;
+}
+
+/** A design that is made for a product, and what changed since. */
+export interface AffectedDesign {
+  designId: string;
+  name: string;
+  differences: SpecDifference[];
+}
+
+/** Files of a run that were made for another state of a product. */
+export interface AffectedRun {
+  runId: string;
+  title: string;
+  createdAt: string;
+  differences: SpecDifference[];
+}
+
+/** What a spec file brings for one spec. */
+export interface SpecBrought {
+  id: string;
+  kind: 'new' | 'changed' | 'same';
+  differences: SpecDifference[];
+}
+
+/** A garment colour as the seller gives it; the server makes its id. */
+export type NewGarment = Omit<Garment, 'id' | 'own'>;
