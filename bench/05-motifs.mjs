@@ -1,10 +1,8 @@
 // The motif library: search over all of it, and figures painted here against resvg on the source SVG.
-import { createRequire } from 'node:module';
-import { join } from 'node:path';
-import { quantile, report, require, ROOT, timed } from './measure.mjs';
+import { quantile, report, require, timed } from './measure.mjs';
 
 const engine = require('./engine');
-const { Resvg } = createRequire(join(ROOT, 'apps/server/'))('@resvg/resvg-js');
+const { Resvg } = require('@resvg/resvg-js');
 const { inkOutlines } = require('@brelm/core/svg');
 const { emptyDesign, motif, place } = require('@brelm/core/design');
 const { paintSurface, resolve } = require('@brelm/core/drawing');
@@ -57,7 +55,7 @@ for (const { id: set } of engine.MOTIF_SETS) {
       fitTo: { mode: 'width', value: SIZE },
       font: { loadSystemFonts: false },
     }).render();
-    const art = engine.readSvgFile(source);
+    const art = await engine.readSvgFile(source);
     const { outlines, added } = inkOutlines(art, []);
     const [, , w] = /viewBox="([^"]*)"/.exec(source)[1].split(' ').map(Number);
     const px = SIZE / w;

@@ -137,22 +137,24 @@ describe('encoding', () => {
 });
 
 describe('SVG', () => {
-  it('resolves use, styles, transforms and shapes', () => {
-    const art = readSvgFile(
+  it('resolves use, styles, transforms and shapes', async () => {
+    const art = await readSvgFile(
       '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><style>.a{fill:#b23a24}</style><defs><circle id="c" r="2"/></defs><use href="#c" class="a" transform="translate(4 4)"/><use href="#c" x="8" y="4" fill="#1f5f50"/></svg>',
     );
     expect(art.outlines.map((o) => o.colour)).toEqual(['#b23a24', '#1f5f50']);
     expect(art.width / art.height).toBeCloseTo(2, 2);
   });
 
-  it('does not hang on a circular use', () => {
+  it('does not hang on a circular use', async () => {
     const circular =
       '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><g id="a"><use href="#b"/></g><g id="b"><use href="#a"/><rect width="4" height="4"/></g></svg>';
-    expect(() => readSvgFile(circular)).not.toThrow(RangeError);
+    const read = await readSvgFile(circular).catch((error: Error) => error.message);
+    if (typeof read === 'string') expect(read).toContain('the SVG cannot be read');
+    else expect(read.outlines.length).toBeGreaterThan(0);
   });
 
-  it.each(['owl', 'mushroom', 'boots', 'moth'])('reads Duskwren’s %s with nothing left out', (name) => {
-    const art = readSvgFile(readFileSync(join(DEMO_FOLDER, `figures/${name}.svg`), 'utf8'));
+  it.each(['owl', 'mushroom', 'boots', 'moth'])('reads Duskwren’s %s with nothing left out', async (name) => {
+    const art = await readSvgFile(readFileSync(join(DEMO_FOLDER, `figures/${name}.svg`), 'utf8'));
     expect(art.left).toEqual([]);
     expect(art.outlines.length).toBeGreaterThan(8);
   });

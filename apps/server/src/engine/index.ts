@@ -3,6 +3,8 @@ export * from './surfaces';
 export * from './typefaces';
 export * from './outline-ops';
 export * from './pictures';
+export * from './svg-renderer';
+export * from './svg-file';
 export * from './inspect-upload';
 export * from './write-aside';
 export * from './encode-png';

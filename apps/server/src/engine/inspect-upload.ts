@@ -1,16 +1,7 @@
-import { Resvg } from '@resvg/resvg-js';
 import sharp from 'sharp';
-import {
-  inspectSvg,
-  readNormalisedSvg,
-  SVG_MAX_BYTES,
-  svgFamilies,
-  SvgError,
-  type SvgArt,
-} from '@brelm/core/svg';
-import { CATALOGUE } from '@brelm/core/type';
-import { typefaceFile } from './typefaces';
-import { decodePicture, decodeReason, MAX_PIXELS } from './pictures';
+import { SVG_MAX_BYTES, type SvgArt } from '@brelm/core/svg';
+import { decodePicture, decodeReason, MAX_PIXELS, MOST_SIDE } from './pictures';
+import { paintSvgFile, readSvgFile } from './svg-file';
 
 /** Largest upload, bytes. */
 export const MAX_UPLOAD_BYTES = 50 * 1024 * 1024;
@@ -37,62 +28,16 @@ function kindOf(bytes: Buffer): PictureKind | 'svg' | null {
   if (start === 'GIF87a' || start === 'GIF89a') return 'gif';
   if (['II*\0', 'MM\0*', 'II+\0', 'MM\0+'].includes(start.slice(0, 4))) return 'tiff';
   if (/^ftyp(avif|avis)/.test(bytes.toString('latin1', 4, 12))) return 'avif';
-  return /<svg[\s>]/i.test(bytes.toString('utf8', 0, 200_000)) ? 'svg' : null;
+  return /<(?:\w{1,40}:)?svg[\s>]/i.test(bytes.toString('utf8', 0, 200_000)) ? 'svg' : null;
 }
 
-/** resvg reads no WOFF2, which the variable typefaces ship as. */
-const RESVG_FACES = CATALOGUE.filter((f) => f.file.endsWith('.ttf'));
-
-/** The families of the typefaces that ship, as SVG files name them. */
-const FAMILIES = RESVG_FACES.map((f) => f.name.replace(/ (Bold|Black|Regular)$/, ''));
-
-/**
- * Options for resvg: those of our own typefaces that text in the file asks for, and never the machine's.
- * With none of them text is left out, since nothing else can take their place.
- */
-function fontsFor(source: string) {
-  const asked = new Set(/<text[\s>]/i.test(source) ? svgFamilies(source).map((f) => f.toLowerCase()) : []);
-  const wanted = RESVG_FACES.filter((_, i) => asked.has(FAMILIES[i].toLowerCase()));
-  return { font: { loadSystemFonts: false, fontFiles: wanted.flatMap((f) => typefaceFile(f.id) ?? []) } };
-}
-
-/** Reads an SVG file into outlines. Throws an SvgError. */
-export function readSvgFile(source: string): SvgArt {
-  const left = inspectSvg(source, FAMILIES);
-  let normalised: string;
-  try {
-    normalised = new Resvg(source, fontsFor(source)).toString();
-  } catch (error) {
-    throw new SvgError(`the SVG cannot be read: ${(error as Error).message}`);
-  }
-  const art = readNormalisedSvg(normalised);
-  return { ...art, left: [...new Set([...left, ...art.left])] };
-}
-
-/** Longest side of a picture that is made of an SVG, px. */
-export const MOST_SVG_PICTURE = 10_000;
-
-/**
- * Paints an SVG as a PNG of `longSide` px on its longer side, filters and all. No script in it runs, and
- * pictures that it only refers to are left out. Throws an UploadError.
- */
-export function rasteriseSvg(bytes: Buffer, name: string, longSide: number): Buffer {
+/** Paints an SVG as a PNG of `longSide` px on its longer side; see paintSvgFile. Throws an UploadError. */
+export async function rasteriseSvg(bytes: Buffer, name: string, longSide: number): Promise<Uint8Array> {
   if (kindOf(bytes) !== 'svg') throw new UploadError(`${name}: this is no SVG file`);
   if (bytes.length > SVG_MAX_BYTES) throw new UploadError(`${name}: the SVG is over 50 MB`);
-  const source = bytes
-    .toString('utf8')
-    .replace(
-      /(<(?:\w+:)?(?:image|feImage)\b[^>]*?\s(?:xlink:)?href\s*=\s*)(["'])(?!data:|#)[^"']*\2/gi,
-      '$1$2$2',
-    );
-  try {
-    const options = fontsFor(source);
-    const { width, height } = new Resvg(source, options);
-    const fitTo = { mode: width >= height ? 'width' : 'height', value: longSide } as const;
-    return new Resvg(source, { ...options, fitTo }).render().asPng();
-  } catch (error) {
-    throw new UploadError(`${name}: the SVG cannot be read: ${(error as Error).message}`);
-  }
+  return paintSvgFile(bytes.toString('utf8'), longSide).catch((error: Error) => {
+    throw new UploadError(`${name}: ${error.message}`);
+  });
 }
 
 /**
@@ -108,16 +53,16 @@ export async function inspectUpload(bytes: Buffer, name: string): Promise<Upload
   if (kind === 'svg') {
     if (bytes.length > SVG_MAX_BYTES) throw new UploadError(`${name}: the SVG is over 50 MB`);
     try {
-      return { kind: 'motif', art: readSvgFile(bytes.toString('utf8')) };
+      return { kind: 'motif', art: await readSvgFile(bytes.toString('utf8')) };
     } catch (error) {
       throw new UploadError(`${name}: ${(error as Error).message}`);
     }
   }
   try {
     const meta = await sharp(bytes, { limitInputPixels: false }).metadata();
-    if (meta.width * meta.height > MAX_PIXELS)
+    if (meta.width * meta.height > MAX_PIXELS || Math.max(meta.width, meta.height) > MOST_SIDE)
       throw new UploadError(
-        `${name}: it claims ${meta.width.toLocaleString('en-GB')} × ${meta.height.toLocaleString('en-GB')} px; at most ${MAX_PIXELS / 1e6} megapixels can be read`,
+        `${name}: it claims ${meta.width.toLocaleString('en-GB')} × ${meta.height.toLocaleString('en-GB')} px; at most ${MAX_PIXELS / 1e6} megapixels can be read, and ${MOST_SIDE.toLocaleString('en-GB')} px a side`,
       );
     const { width, height } = await decodePicture(bytes);
     return { kind: 'picture', mime: `image/${kind}`, width, height };

@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto';
 import { createCanvas, Image, type Canvas } from '@napi-rs/canvas';
-import { Resvg } from '@resvg/resvg-js';
 import { resolve, type Drawing, type Materials } from '@brelm/core/drawing';
 import type { Design, FileFormat, PlacedAt, Placement } from '@brelm/core/design';
 import { readJpegHeader, readPdf } from '@brelm/core/export';
@@ -13,6 +12,7 @@ import { encodeWithin, FitError, type Encoded } from './fit';
 import { paintExact } from './paint-exact';
 import { toCanvas, type RasterSource } from './pictures';
 import { releaseSurface } from './surfaces';
+import { withSvg } from './svg-renderer';
 
 /** A file that was written but is not right, and was therefore not kept. */
 export class CheckError extends Error {
@@ -156,7 +156,10 @@ async function vectorFile(
       faults.push(`the page is ${facts.width} × ${facts.height} pt, not ${w} × ${h}`);
     if (facts.fonts) faults.push('the file holds fonts instead of outlines');
   } else {
-    const read = new Resvg(bytes.toString('utf8'), { font: { loadSystemFonts: false } });
+    const read = await withSvg(bytes.toString('utf8'), { font: { fontBuffers: [] } }, (svg) => ({
+      width: svg.width,
+      height: svg.height,
+    }));
     const mm = (px: number) => (px / dpi) * 25.4;
     // Its user units are CSS px, 96 to the inch.
     if (

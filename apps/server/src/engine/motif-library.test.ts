@@ -57,10 +57,10 @@ describe('the motif library', () => {
 
   it('gives figures as SVG that becomes outlines; one colour takes the colour that is asked for', async () => {
     const library = await motifLibrary();
-    const art = readSvgFile(library.svg('flat/owl')!);
+    const art = await readSvgFile(library.svg('flat/owl')!);
     expect(art.outlines.length).toBeGreaterThan(3);
     expect(new Set(art.outlines.map((o) => o.colour)).size).toBeGreaterThan(2);
-    const dark = readSvgFile(library.svg('silhouette/owl', '#f2ead8')!);
+    const dark = await readSvgFile(library.svg('silhouette/owl', '#f2ead8')!);
     expect(new Set(dark.outlines.map((o) => o.colour))).toEqual(new Set(['#f2ead8']));
     expect(library.svg('flat/../../secret')).toBeUndefined();
     expect(library.svg('__proto__/owl')).toBeUndefined();

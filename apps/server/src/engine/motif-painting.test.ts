@@ -10,8 +10,8 @@ const SIZE = 256;
 const BOARD = { spec: 'test/board', side: 'front', width: SIZE, height: SIZE, dpi: 300 };
 
 /** A figure as a design of one part, drawn at the place that it has in its file. */
-function designOfFigure(source: string): Design {
-  const art = readSvgFile(source);
+async function designOfFigure(source: string): Promise<Design> {
+  const art = await readSvgFile(source);
   const { outlines, added } = inkOutlines(art, []);
   const [, , width] = /viewBox="([^"]*)"/.exec(source)![1].split(' ').map(Number);
   const px = SIZE / width;
@@ -66,7 +66,7 @@ describe('figures of the library, against another renderer of the same SVG', () 
     const off: string[] = [];
     for (const { id } of chosen) {
       const source = library.svg(id)!;
-      const design = designOfFigure(source);
+      const design = await designOfFigure(source);
       expect(readDesign(JSON.parse(JSON.stringify(design)))).toEqual(design);
       const d = difference(design, source);
       // A fine outline clipped twice may differ along its edge; nothing else may.
@@ -88,7 +88,7 @@ describe('figures of the library, against another renderer of the same SVG', () 
       <path d="M8 48h48v8H8z" fill="url(#l)" opacity=".7"/>
       <path d="M10 10h12" stroke="#b3492a" stroke-width="4" stroke-linecap="round" fill="none"/>
     </svg>`;
-    expect(difference(designOfFigure(source), source)).toBeLessThan(0.006);
-    expect(readSvgFile(source).left).toEqual([]);
+    expect(difference(await designOfFigure(source), source)).toBeLessThan(0.006);
+    expect((await readSvgFile(source)).left).toEqual([]);
   });
 });

@@ -8,6 +8,8 @@ import { makeSurface } from './surfaces';
 
 /** Largest picture that is decoded, pixels. */
 export const MAX_PIXELS = 100_000_000;
+/** Longest side of a picture that is decoded, px: a decoder holds some rows for each, however few pixels. */
+export const MOST_SIDE = 30_000;
 
 /** A picture that cannot be used; the message names it and says why. */
 export class PictureError extends Error {

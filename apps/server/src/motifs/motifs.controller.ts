@@ -27,7 +27,7 @@ export class MotifsController {
     const id = `${set}/${name}`;
     const source = await this.svg(id, colour && `#${colour}`);
     const entry = (await motifLibrary()).entry(id)!;
-    return { ...entry, art: readSvgFile(source) };
+    return { ...entry, art: await readSvgFile(source) };
   }
 
   private async svg(id: string, colour?: string): Promise<string> {

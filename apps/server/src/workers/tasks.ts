@@ -153,7 +153,7 @@ export const inspectTask = told(({ bytes, name }: { bytes: Uint8Array; name: str
 
 export const rasteriseTask = told(
   ({ bytes, name, longSide }: { bytes: Uint8Array; name: string; longSide: number }) =>
-    Promise.resolve(rasteriseSvg(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length), name, longSide)),
+    rasteriseSvg(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length), name, longSide),
 );
 
 /** A smaller copy of a picture for the board: at most `size` px on its long side, as WebP. */

@@ -7,11 +7,9 @@ const round3 = (v: number) => Number(v.toFixed(4));
 
 /** The first outline of an SVG file in inches of a print area, its view stretched over it. */
 async function outlineOf(file: File, side: SpecSide): Promise<string> {
-  const { inspectSvg, readNormalisedSvg } = await import('@brelm/core/svg');
+  const { safeSvg, readNormalisedSvg } = await import('@brelm/core/svg');
   const { parseSvgPath, toSvgPath, transformPath } = await import('@brelm/core/geometry');
-  const text = await file.text();
-  inspectSvg(text);
-  const art = readNormalisedSvg(text);
+  const art = readNormalisedSvg(safeSvg(await file.text()).source);
   const k = side.widthIn / art.width;
   const path = art.outlines.flatMap((o) => parseSvgPath(o.path) as number[]);
   return toSvgPath(transformPath(path, [k, 0, 0, side.heightIn / art.height, 0, 0]));
