@@ -1,13 +1,18 @@
 import { Controller, Get, Module, type DynamicModule } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
+import { APP_INTERCEPTOR } from '@nestjs/core';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { DataSource } from 'typeorm';
+import { DatabaseGuard } from './database/database-guard';
 import { ENTITIES } from './database/entities';
 import { MIGRATIONS } from './database/migrations';
 import { DemoService } from './demo/demo.service';
 import { DesignsController } from './designs/designs.controller';
 import { DesignsService } from './designs/designs.service';
-import { FilesService } from './files.service';
+import { PreviewsService } from './designs/previews.service';
+import { FilesService } from './storage/files.service';
+import { DiskGuard } from './storage/disk-guard';
+import { HousekeepingService } from './storage/housekeeping.service';
 import { LibraryController } from './library/library.controller';
 import { LibraryService } from './library/library.service';
 import { MaterialsController } from './materials/materials.controller';
@@ -27,6 +32,7 @@ import { RunsController } from './runs/runs.controller';
 import { RunsService } from './runs/runs.service';
 import { SpecsController } from './specs/specs.controller';
 import { SpecsService } from './specs/specs.service';
+import { DocumentsService } from './workers/documents.service';
 import { PoolService } from './workers/pool.service';
 
 @ApiTags('health')
@@ -64,6 +70,7 @@ export class AppModule {
           synchronize: false,
           retryAttempts: 2,
           retryDelay: 500,
+          extra: { connectTimeout: 3000 },
         }),
         TypeOrmModule.forFeature(ENTITIES),
       ],
@@ -82,8 +89,15 @@ export class AppModule {
       providers: [
         { provide: OPTIONS, useValue: options },
         FilesService,
+        HousekeepingService,
+        DatabaseGuard,
+        DiskGuard,
+        { provide: APP_INTERCEPTOR, useExisting: DatabaseGuard },
+        { provide: APP_INTERCEPTOR, useExisting: DiskGuard },
         PoolService,
+        DocumentsService,
         DesignsService,
+        PreviewsService,
         MaterialsService,
         LibraryService,
         TypefacesService,

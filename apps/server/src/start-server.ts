@@ -10,6 +10,7 @@ import { AppModule } from './app.module';
 import { loadDemo } from './demo/demo.service';
 import { FaultsFilter } from './http/faults.filter';
 import { checkOrigin } from './http/origin';
+import { jsonBody } from './http/json-body';
 import { validation } from './http/validation';
 import type { ServerOptions } from './options';
 
@@ -23,6 +24,15 @@ export interface RunningServer {
   close(): Promise<void>;
 }
 
+/** After so long, ms, whoever is still connected is cut off. */
+const PATIENCE = 2000;
+
+/** Stops in good order, whatever is being done. */
+async function closeSoon(app: NestExpressApplication): Promise<void> {
+  const cut = setTimeout(() => app.getHttpServer().closeAllConnections(), PATIENCE);
+  await app.close().finally(() => clearTimeout(cut));
+}
+
 /** Migrates, loads what ships with the application, and listens on 127.0.0.1. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(options), {
@@ -30,10 +40,10 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     bodyParser: false,
     abortOnError: false,
   });
-  app.useBodyParser('json', { limit: '30mb' });
   app.use(
     helmet({
       contentSecurityPolicy: {
+        useDefaults: false,
         directives: {
           defaultSrc: ["'self'"],
           scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
@@ -41,13 +51,18 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
           imgSrc: ["'self'", 'blob:', 'data:'],
           workerSrc: ["'self'", 'blob:'],
           connectSrc: ["'self'", 'blob:', 'data:'],
-          upgradeInsecureRequests: null,
+          fontSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          baseUri: ["'none'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
         },
       },
       strictTransportSecurity: false,
     }),
   );
   app.use(checkOrigin);
+  app.use(jsonBody);
   app.setGlobalPrefix('api');
   app.useGlobalPipes(validation());
   app.useGlobalFilters(new FaultsFilter());
@@ -71,7 +86,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       url: (await app.getUrl()).replace('[::1]', '127.0.0.1'),
       app,
       demoDesigns,
-      close: () => app.close(),
+      close: () => closeSoon(app),
     };
   } catch (error) {
     await app.close().catch(() => undefined);

@@ -1,9 +1,16 @@
 import { createServer } from 'node:net';
-import { mkdirSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import type { RunningServer } from '@brelm/server';
 import { options, UsageError } from '../arguments';
-import { DATABASE_NAME, DATABASE_USER, DatabaseError, startDatabase } from '../database/mariadb';
+import { LockedError, lockFolder } from '../database/lock';
+import {
+  DATABASE_NAME,
+  DATABASE_USER,
+  DatabaseError,
+  startDatabase,
+  type RunningDatabase,
+} from '../database/mariadb';
 import { say } from '../say';
 
 export const ROOT = join(__dirname, '../../../..');
@@ -14,6 +21,29 @@ const portTaken = (port: number): Promise<boolean> =>
     probe.once('error', () => done(true));
     probe.listen(port, '127.0.0.1', () => probe.close(() => done(false)));
   });
+
+/** The server's own part of a stop, ms, whatever runs. */
+const STOP_WITHIN = 5000;
+
+/** Waits for work, but no longer than `ms`. */
+const within = (work: Promise<unknown>, ms: number): Promise<unknown> => {
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise((done) => {
+    timer = setTimeout(done, ms);
+  });
+  return Promise.race([work, late]).finally(() => clearTimeout(timer));
+};
+
+/** Takes away what other accounts of the machine may do with files that an earlier version left open to them. */
+function closeToOthers(data: string): void {
+  const close = (path: string): void => {
+    const folder = statSync(path).isDirectory();
+    chmodSync(path, folder ? 0o700 : 0o600);
+    if (folder) for (const name of readdirSync(path)) close(join(path, name));
+  };
+  const files = join(data, 'files');
+  if (existsSync(files) && (statSync(files).mode & 0o077) !== 0) close(files);
+}
 
 /** `brelm start`: database, server and interface, until Ctrl-C or SIGTERM. */
 export async function run(args: string[]): Promise<number> {
@@ -30,21 +60,46 @@ export async function run(args: string[]): Promise<number> {
       `port ${port} is taken, perhaps by a Brelm that is running already. Choose another with --port.`,
     );
   const data = resolve(values.data);
+  // Nobody else on this machine reads what is made here.
+  process.umask(0o077);
   try {
-    mkdirSync(data, { recursive: true });
+    mkdirSync(data, { recursive: true, mode: 0o700 });
+    mkdirSync(join(data, 'files'), { recursive: true, mode: 0o700 });
+    closeToOthers(data);
   } catch (error) {
-    throw new UsageError(`--data: ${data} cannot be made: ${(error as Error).message}`);
+    const { code, message } = error as NodeJS.ErrnoException;
+    throw new UsageError(
+      code === 'ENOSPC'
+        ? `--data: the disk that would hold ${data} is full: free some space, then start again`
+        : `--data: ${data} cannot be made: ${message}`,
+    );
   }
+  const lock = await lockFolder(data).catch((error: Error) => {
+    if (!(error instanceof LockedError)) throw error;
+    throw new UsageError(
+      `${data} is in use by another Brelm${error.pid === null ? '' : ` (process ${error.pid})`}. Stop that one, or choose another folder with --data.`,
+    );
+  });
 
   let server: RunningServer | undefined;
   let finish!: (code: number) => void;
   const finished = new Promise<number>((done) => (finish = done));
   // Asked to stop while still starting: go on to the point where it can be done in order.
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => finish(0));
+  let stopping = 0;
+  let database: RunningDatabase | undefined;
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
+    process.on(signal, () => {
+      if (signal === 'SIGINT' && ++stopping > 1) {
+        say('ending at once.');
+        database?.kill();
+        process.exit(130);
+      }
+      finish(0);
+    });
 
   try {
-    const database = await startDatabase(join(data, 'database'));
-    database.onCrash((reason) => {
+    const started = (database = await startDatabase(join(data, 'database')));
+    started.onCrash((reason) => {
       say(`${reason}\nBrelm: start again; what was saved is safe.`);
       finish(1);
     });
@@ -57,9 +112,9 @@ export async function run(args: string[]): Promise<number> {
         demo: !values.empty,
         database: {
           host: '127.0.0.1',
-          port: database.port,
+          port: started.port,
           user: DATABASE_USER,
-          password: database.password,
+          password: started.password,
           name: DATABASE_NAME,
         },
       });
@@ -67,12 +122,14 @@ export async function run(args: string[]): Promise<number> {
       process.stdout.write(`Brelm is ready: ${server.url}\n`);
       const code = await finished;
       say('stopping…');
-      await server.close();
+      await within(server.close(), STOP_WITHIN);
       return code;
     } finally {
-      await database.stop();
+      await started.stop();
+      lock.release();
     }
   } catch (error) {
+    lock.release();
     if (error instanceof DatabaseError) throw new UsageError(error.message);
     if ((error as NodeJS.ErrnoException).code === 'EADDRINUSE')
       throw new UsageError(`port ${port} is taken. Choose another with --port.`);

@@ -1,6 +1,16 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { closeSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  closeSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statfsSync,
+  writeFileSync,
+} from 'node:fs';
 import { createConnection as openSocket, createServer } from 'node:net';
 import { join } from 'node:path';
 import { say } from '../say';
@@ -14,7 +24,19 @@ export interface RunningDatabase {
   /** Called once if the database ends without being asked to. */
   onCrash(handler: (reason: string) => void): void;
   stop(): Promise<void>;
+  /** Ends it at once; it puts itself right at the next start. */
+  kill(): void;
 }
+
+/** What the database needs of the disk to begin at all, bytes. */
+const LEAST_ROOM = 64_000_000;
+/** How long a start may take, ms: after a power cut it has much to put right. */
+const START_WITHIN = 120_000;
+/** How long a stop in good order may take, ms. */
+const STOP_WITHIN = 30_000;
+/** It is started again by itself so many times within so long, ms. */
+const MOST_RESTARTS = 5;
+const RESTARTS_WITHIN = 600_000;
 
 const USER = 'brelm';
 const NAME = 'brelm';
@@ -96,6 +118,22 @@ async function ended(pid: number, ms: number): Promise<boolean> {
   return !alive(pid);
 }
 
+/** Statements that are run at each start, before anybody is let in: one account, on one schema, with a password. */
+const accounts = (password: string): string => {
+  const account = `'${USER}'@'127.0.0.1'`;
+  return [
+    `CREATE DATABASE IF NOT EXISTS ${NAME} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;`,
+    // Installing makes accounts without a password, and earlier versions left them; none is needed.
+    "DELETE FROM mysql.global_priv WHERE NOT (User = 'mariadb.sys' AND Host = 'localhost');",
+    'DELETE FROM mysql.db;',
+    'DELETE FROM mysql.proxies_priv;',
+    'FLUSH PRIVILEGES;',
+    `CREATE USER ${account} IDENTIFIED BY '${password}';`,
+    `GRANT ALL ON ${NAME}.* TO ${account};`,
+    '',
+  ].join('\n');
+};
+
 /** A database left running by a start that was killed: stopped in good order before a new one. */
 async function stopLeftover(folder: string): Promise<void> {
   const pidFile = join(folder, 'mariadb.pid');
@@ -132,6 +170,11 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
   const log = join(folder, 'mariadb.log');
   const passwordFile = join(folder, 'password');
   mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const { bavail, bsize } = statfsSync(folder);
+  if (bavail * bsize < LEAST_ROOM)
+    throw new DatabaseError(
+      `the disk that holds ${folder} has ${Math.round((bavail * bsize) / 1e6)} MB left: free at least ${LEAST_ROOM / 1e6} MB, then start again. What was saved is safe.`,
+    );
   await stopLeftover(folder);
   if (!existsSync(passwordFile))
     writeFileSync(passwordFile, randomBytes(24).toString('hex'), { mode: 0o600 });
@@ -141,6 +184,8 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
   const made = join(folder, 'made');
   if (!existsSync(made)) {
     say('making the database…');
+    // Half made by a start that was killed; one that has our tables is put aside, never removed.
+    if (existsSync(join(data, NAME))) renameSync(data, `${data}.kept-${Date.now()}`);
     rmSync(data, { recursive: true, force: true });
     const install = needPackage('mariadb-install-db', 'mariadb-server');
     const done = spawnSync(
@@ -149,7 +194,7 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
         '--no-defaults',
         `--datadir=${data}`,
         '--skip-test-db',
-        '--auth-root-authentication-method=normal',
+        '--auth-root-authentication-method=socket',
         ...asRoot,
       ],
       { encoding: 'utf8' },
@@ -161,66 +206,87 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
     writeFileSync(made, '');
   }
 
-  // Run at every start: makes the account and its database if they are not there.
   const initFile = join(folder, 'init.sql');
-  const account = `'${USER}'@'127.0.0.1'`;
-  writeFileSync(
-    initFile,
-    [
-      `CREATE DATABASE IF NOT EXISTS ${NAME} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;`,
-      `CREATE USER IF NOT EXISTS ${account} IDENTIFIED BY '${password}';`,
-      `ALTER USER ${account} IDENTIFIED BY '${password}';`,
-      `GRANT ALL ON *.* TO ${account};`,
-      `ALTER USER 'root'@'localhost' ACCOUNT LOCK;`,
-      '',
-    ].join('\n'),
-    { mode: 0o600 },
-  );
+  const tmp = join(folder, 'tmp');
+  const nothing = join(folder, 'nothing');
+  rmSync(tmp, { recursive: true, force: true });
+  for (const own of [tmp, nothing]) mkdirSync(own, { recursive: true, mode: 0o700 });
 
   const port = await freePort();
-  const output = openSync(log, 'a');
-  const child: ChildProcess = spawn(
-    mariadbd,
-    [
-      '--no-defaults',
-      `--datadir=${data}`,
-      // Beside the data, by a relative path: a socket's whole path may have only about 100 characters.
-      '--socket=mariadb.sock',
-      `--pid-file=${join(folder, 'mariadb.pid')}`,
-      `--init-file=${initFile}`,
-      '--bind-address=127.0.0.1',
-      `--port=${port}`,
-      '--skip-name-resolve',
-      '--innodb-buffer-pool-size=64M',
-      '--max-allowed-packet=64M',
-      '--character-set-server=utf8mb4',
-      '--performance-schema=OFF',
-      '--skip-log-bin',
-      ...asRoot,
-    ],
-    // Not in this process's group: Ctrl-C must reach the server first, which then stops the database.
-    { stdio: ['ignore', output, output], detached: true },
-  );
-  closeSync(output);
+  let child: ChildProcess;
   let exit: string | null = null;
   let asked = false;
   let crashed: ((reason: string) => void) | undefined;
-  child.once('error', (error) => (exit = error.message));
-  child.once('exit', (code, signal) => {
-    exit = signal ? `ended by ${signal}` : `ended with code ${code}`;
-    if (!asked) crashed?.(`the database ${exit}. Its log: ${log}`);
-  });
+  const ends: number[] = [];
 
-  for (const until = Date.now() + 60_000; !(await answers(port)); await pause(100)) {
-    if (exit !== null)
-      throw new DatabaseError(
-        `the database does not start (${exit}):\n  ${lastLines(log)}\nIts whole log: ${log}`,
-      );
-    if (Date.now() > until) {
-      child.kill('SIGKILL');
-      throw new DatabaseError(`the database does not answer after a minute. Its log: ${log}`);
+  const begin = async (): Promise<void> => {
+    exit = null;
+    writeFileSync(initFile, accounts(password), { mode: 0o600 });
+    const output = openSync(log, 'a', 0o600);
+    const now = (child = spawn(
+      mariadbd,
+      [
+        '--no-defaults',
+        `--datadir=${data}`,
+        // Beside the data, by a relative path: a socket's whole path may have only about 100 characters.
+        '--socket=mariadb.sock',
+        `--pid-file=${join(folder, 'mariadb.pid')}`,
+        `--init-file=${initFile}`,
+        // Temporary tables of its own: two on one machine would take each other's away.
+        `--tmpdir=${tmp}`,
+        // No statement reads or writes files.
+        `--secure-file-priv=${nothing}`,
+        '--local-infile=OFF',
+        '--bind-address=127.0.0.1',
+        `--port=${port}`,
+        '--skip-name-resolve',
+        '--innodb-buffer-pool-size=64M',
+        '--max-allowed-packet=64M',
+        '--character-set-server=utf8mb4',
+        '--performance-schema=OFF',
+        '--skip-log-bin',
+        ...asRoot,
+      ],
+      // Not in this process's group: Ctrl-C must reach the server first, which then stops the database.
+      { stdio: ['ignore', output, output], detached: true },
+    ));
+    closeSync(output);
+    now.once('error', (error) => (exit = error.message));
+    now.once('exit', (code, signal) => {
+      exit = signal ? `ended by ${signal}` : `ended with code ${code}`;
+    });
+    for (const until = Date.now() + START_WITHIN; !(await answers(port)); await pause(100)) {
+      if (exit !== null)
+        throw new DatabaseError(
+          `the database does not start (${exit}):\n  ${lastLines(log)}\nIts whole log: ${log}`,
+        );
+      if (Date.now() > until) {
+        now.kill('SIGKILL');
+        throw new DatabaseError(`the database does not answer after two minutes. Its log: ${log}`);
+      }
     }
-  }
+    rmSync(initFile, { force: true });
+    if (exit === null) now.once('exit', () => void again());
+    else void again();
+  };
+
+  /** Starts it anew when it ended without being asked to; what was saved is safe. */
+  const again = async (): Promise<void> => {
+    if (asked) return;
+    const reason = `the database ${exit}. Its log: ${log}`;
+    const now = Date.now();
+    ends.push(now);
+    if (ends.filter((at) => now - at < RESTARTS_WITHIN).length > MOST_RESTARTS) return crashed?.(reason);
+    say(`${reason}\nBrelm: starting it again; what was saved is safe.`);
+    try {
+      await begin();
+      say('the database is back.');
+    } catch (error) {
+      if (!asked) crashed?.((error as Error).message);
+    }
+  };
+
+  await begin();
   return {
     port,
     password,
@@ -231,7 +297,13 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
       asked = true;
       if (exit !== null) return;
       child.kill('SIGTERM');
-      if (!(await ended(child.pid!, 30_000))) child.kill('SIGKILL');
+      // One that stands still can only be ended; it puts itself right at the next start.
+      if (!(await ended(child.pid!, STOP_WITHIN))) child.kill('SIGKILL');
+      await ended(child.pid!, 5000);
+    },
+    kill() {
+      asked = true;
+      if (exit === null) child.kill('SIGKILL');
     },
   };
 }

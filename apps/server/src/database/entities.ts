@@ -10,6 +10,21 @@ export class DesignRow {
   @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
   @Column('datetime', { precision: 3, name: 'updated_at' }) updatedAt!: Date;
   @Column('datetime', { precision: 3, name: 'archived_at', nullable: true }) archivedAt!: Date | null;
+  /** What a list shows of it: core's DesignSummary as JSON; null until it is first listed. */
+  @Column('mediumtext', { nullable: true }) summary!: string | null;
+  /** What it is found by. */
+  @Column('text', { nullable: true }) words!: string | null;
+}
+
+/** A small picture of a design and how it reads on its garments, as it was at a revision. */
+@Entity('design_previews')
+export class DesignPreviewRow {
+  @PrimaryColumn('char', { length: 36, name: 'design_id' }) designId!: string;
+  /** Of all that it was made of: document, spec and garment colours. */
+  @Column('char', { length: 64, name: 'made_of' }) madeOf!: string;
+  /** WebP, transparent. */
+  @Column('mediumblob') picture!: Buffer;
+  @Column('mediumtext') verdicts!: string;
 }
 
 /**
@@ -40,6 +55,8 @@ export class MaterialRow {
   @Column('int') height!: number;
   @Column('int') bytes!: number;
   @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
+  /** Since when nothing refers to it; null while something does. */
+  @Column('datetime', { precision: 3, name: 'unused_since', nullable: true }) unusedSince!: Date | null;
 }
 
 /** A spec of the spec book, as its JSON document. */
@@ -141,7 +158,7 @@ export class StarterRow {
 export class PaletteRow {
   @PrimaryGeneratedColumn() id!: number;
   @Column('varchar', { length: 120 }) name!: string;
-  @Column('text') colours!: string;
+  @Column('mediumtext') colours!: string;
 }
 
 /** A typeface of the seller's own; its file lies in the content-addressed folder. */
@@ -164,6 +181,20 @@ export class LetteringStyleRow {
   @Column('mediumtext') document!: string;
 }
 
+/** A word that the seller has said is right. */
+@Entity('own_words')
+export class OwnWordRow {
+  /** The word in small letters, by which it is found. */
+  @PrimaryColumn('varchar', { length: 120 }) folded!: string;
+  @Column('varchar', { length: 120 }) word!: string;
+}
+
+/** A typeface that the seller has marked. */
+@Entity('favourite_typefaces')
+export class FavouriteTypefaceRow {
+  @PrimaryColumn('varchar', { length: 80 }) id!: string;
+}
+
 /** Small facts about the installation, e.g. that the demo was loaded. */
 @Entity('settings')
 export class SettingRow {
@@ -174,6 +205,7 @@ export class SettingRow {
 export const ENTITIES = [
   DesignRow,
   DesignVersionRow,
+  DesignPreviewRow,
   MaterialRow,
   SpecRow,
   SpecVersionRow,
@@ -184,5 +216,7 @@ export const ENTITIES = [
   StarterRow,
   TypefaceRow,
   LetteringStyleRow,
+  OwnWordRow,
+  FavouriteTypefaceRow,
   SettingRow,
 ];

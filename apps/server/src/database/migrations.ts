@@ -1,3 +1,7 @@
+/**
+ * Every statement here can be run again: the database commits each change of a table by itself, and a start
+ * that is killed in between begins its migration anew.
+ */
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
 const TABLE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci';
@@ -5,29 +9,29 @@ const TABLE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci'
 /** The first tables. */
 export class First1764000000000 implements MigrationInterface {
   async up(db: QueryRunner): Promise<void> {
-    await db.query(`CREATE TABLE designs (
+    await db.query(`CREATE TABLE IF NOT EXISTS designs (
       id CHAR(36) NOT NULL PRIMARY KEY, name VARCHAR(300) NOT NULL, revision INT NOT NULL,
       document LONGTEXT NOT NULL, created_at DATETIME(3) NOT NULL, updated_at DATETIME(3) NOT NULL,
       archived_at DATETIME(3) NULL, INDEX by_updated (updated_at)) ${TABLE}`);
-    await db.query(`CREATE TABLE design_versions (
+    await db.query(`CREATE TABLE IF NOT EXISTS design_versions (
       id INT NOT NULL AUTO_INCREMENT PRIMARY KEY, design_id CHAR(36) NOT NULL, revision INT NOT NULL,
       kind VARCHAR(20) NOT NULL, document LONGTEXT NOT NULL, created_at DATETIME(3) NOT NULL,
       INDEX by_design (design_id)) ${TABLE}`);
-    await db.query(`CREATE TABLE materials (
+    await db.query(`CREATE TABLE IF NOT EXISTS materials (
       sha256 CHAR(64) NOT NULL PRIMARY KEY, name VARCHAR(300) NOT NULL, kind VARCHAR(20) NOT NULL,
       mime VARCHAR(60) NOT NULL, width INT NOT NULL, height INT NOT NULL, bytes INT NOT NULL,
       created_at DATETIME(3) NOT NULL) ${TABLE}`);
-    await db.query(`CREATE TABLE specs (
+    await db.query(`CREATE TABLE IF NOT EXISTS specs (
       id VARCHAR(120) NOT NULL PRIMARY KEY, document LONGTEXT NOT NULL) ${TABLE}`);
-    await db.query(`CREATE TABLE garments (
+    await db.query(`CREATE TABLE IF NOT EXISTS garments (
       id VARCHAR(120) NOT NULL PRIMARY KEY, position INT NOT NULL, document TEXT NOT NULL) ${TABLE}`);
-    await db.query(`CREATE TABLE exports (
+    await db.query(`CREATE TABLE IF NOT EXISTS exports (
       id CHAR(36) NOT NULL PRIMARY KEY, design_id CHAR(36) NOT NULL, revision INT NOT NULL,
       spec VARCHAR(120) NOT NULL, side VARCHAR(120) NOT NULL, colourway VARCHAR(120) NOT NULL,
       state VARCHAR(12) NOT NULL, reason TEXT NULL, file_name VARCHAR(400) NOT NULL,
       sha256 CHAR(64) NULL, report TEXT NULL, created_at DATETIME(3) NOT NULL,
       finished_at DATETIME(3) NULL, INDEX by_design (design_id)) ${TABLE}`);
-    await db.query(`CREATE TABLE settings (
+    await db.query(`CREATE TABLE IF NOT EXISTS settings (
       name VARCHAR(60) NOT NULL PRIMARY KEY, value TEXT NOT NULL) ${TABLE}`);
   }
 
@@ -41,83 +45,87 @@ export class First1764000000000 implements MigrationInterface {
       'design_versions',
       'designs',
     ])
-      await db.query(`DROP TABLE ${table}`);
+      await db.query(`DROP TABLE IF EXISTS ${table}`);
   }
 }
 
 /** Versions that the seller keeps have a name. */
 export class NamedVersions1764060000000 implements MigrationInterface {
   async up(db: QueryRunner): Promise<void> {
-    await db.query("ALTER TABLE design_versions ADD COLUMN name VARCHAR(120) NOT NULL DEFAULT ''");
+    await db.query(
+      "ALTER TABLE design_versions ADD COLUMN IF NOT EXISTS name VARCHAR(120) NOT NULL DEFAULT ''",
+    );
   }
 
   async down(db: QueryRunner): Promise<void> {
-    await db.query('ALTER TABLE design_versions DROP COLUMN name');
+    await db.query('ALTER TABLE design_versions DROP COLUMN IF EXISTS name');
   }
 }
 
 /** Palettes and starters that are kept. */
 export class PalettesAndStarters1764070000000 implements MigrationInterface {
   async up(db: QueryRunner): Promise<void> {
-    await db.query(`CREATE TABLE palettes (
+    await db.query(`CREATE TABLE IF NOT EXISTS palettes (
       id INT NOT NULL AUTO_INCREMENT PRIMARY KEY, name VARCHAR(120) NOT NULL, colours TEXT NOT NULL) ${TABLE}`);
-    await db.query(`CREATE TABLE starters (
+    await db.query(`CREATE TABLE IF NOT EXISTS starters (
       id VARCHAR(120) NOT NULL PRIMARY KEY, position INT NOT NULL, own TINYINT(1) NOT NULL,
       document LONGTEXT NOT NULL) ${TABLE}`);
   }
 
   async down(db: QueryRunner): Promise<void> {
-    await db.query('DROP TABLE starters');
-    await db.query('DROP TABLE palettes');
+    await db.query('DROP TABLE IF EXISTS starters');
+    await db.query('DROP TABLE IF EXISTS palettes');
   }
 }
 
 /** The seller's own typefaces, and looks of lettering. */
 export class Lettering1764080000000 implements MigrationInterface {
   async up(db: QueryRunner): Promise<void> {
-    await db.query(`CREATE TABLE typefaces (
+    await db.query(`CREATE TABLE IF NOT EXISTS typefaces (
       id VARCHAR(80) NOT NULL PRIMARY KEY, name VARCHAR(200) NOT NULL, facts TEXT NOT NULL,
       created_at DATETIME(3) NOT NULL) ${TABLE}`);
-    await db.query(`CREATE TABLE lettering_styles (
+    await db.query(`CREATE TABLE IF NOT EXISTS lettering_styles (
       id INT NOT NULL AUTO_INCREMENT PRIMARY KEY, name VARCHAR(120) NOT NULL,
       document MEDIUMTEXT NOT NULL) ${TABLE}`);
   }
 
   async down(db: QueryRunner): Promise<void> {
-    await db.query('DROP TABLE lettering_styles');
-    await db.query('DROP TABLE typefaces');
+    await db.query('DROP TABLE IF EXISTS lettering_styles');
+    await db.query('DROP TABLE IF EXISTS typefaces');
   }
 }
 
 /** Runs instead of single exports, and a spec book that is edited. */
 export class RunsAndSpecBook1764090000000 implements MigrationInterface {
   async up(db: QueryRunner): Promise<void> {
-    await db.query(`CREATE TABLE runs (
+    await db.query(`CREATE TABLE IF NOT EXISTS runs (
       id CHAR(36) NOT NULL PRIMARY KEY, title VARCHAR(300) NOT NULL, position INT NOT NULL,
       state VARCHAR(12) NOT NULL, pack TINYINT(1) NOT NULL, pack_name VARCHAR(300) NOT NULL,
       pack_bytes BIGINT NULL, reason TEXT NULL, cleaned TINYINT(1) NOT NULL DEFAULT 0,
       created_at DATETIME(3) NOT NULL, finished_at DATETIME(3) NULL, INDEX (position)) ${TABLE}`);
-    await db.query(`CREATE TABLE run_files (
+    await db.query(`CREATE TABLE IF NOT EXISTS run_files (
       id CHAR(36) NOT NULL PRIMARY KEY, run_id CHAR(36) NOT NULL, position INT NOT NULL,
       state VARCHAR(12) NOT NULL, design_id CHAR(36) NOT NULL, revision INT NOT NULL,
       snapshot CHAR(64) NOT NULL, job LONGTEXT NOT NULL, path VARCHAR(600) NOT NULL,
       accept_stops TINYINT(1) NOT NULL, attempts INT NOT NULL, reason TEXT NULL, sha256 CHAR(64) NULL,
       report TEXT NULL, findings MEDIUMTEXT NULL, started_at DATETIME(3) NULL, finished_at DATETIME(3) NULL,
       INDEX (run_id), INDEX (state), FOREIGN KEY (run_id) REFERENCES runs (id) ON DELETE CASCADE) ${TABLE}`);
-    await db.query('DROP TABLE exports');
-    await db.query(`ALTER TABLE specs ADD revision INT NOT NULL DEFAULT 1,
-      ADD own TINYINT(1) NOT NULL DEFAULT 0, ADD archived_at DATETIME(3) NULL`);
-    await db.query(`CREATE TABLE spec_versions (
+    await db.query('DROP TABLE IF EXISTS exports');
+    await db.query(`ALTER TABLE specs ADD COLUMN IF NOT EXISTS revision INT NOT NULL DEFAULT 1,
+      ADD COLUMN IF NOT EXISTS own TINYINT(1) NOT NULL DEFAULT 0,
+      ADD COLUMN IF NOT EXISTS archived_at DATETIME(3) NULL`);
+    await db.query(`CREATE TABLE IF NOT EXISTS spec_versions (
       id INT NOT NULL AUTO_INCREMENT PRIMARY KEY, spec_id VARCHAR(120) NOT NULL, revision INT NOT NULL,
       document LONGTEXT NOT NULL, replaced_at DATETIME(3) NOT NULL, INDEX (spec_id)) ${TABLE}`);
   }
 
   async down(db: QueryRunner): Promise<void> {
-    await db.query('DROP TABLE spec_versions');
-    await db.query('ALTER TABLE specs DROP revision, DROP own, DROP archived_at');
-    await db.query('DROP TABLE run_files');
-    await db.query('DROP TABLE runs');
-    await db.query(`CREATE TABLE exports (
+    await db.query('DROP TABLE IF EXISTS spec_versions');
+    await db.query(`ALTER TABLE specs DROP COLUMN IF EXISTS revision, DROP COLUMN IF EXISTS own,
+      DROP COLUMN IF EXISTS archived_at`);
+    await db.query('DROP TABLE IF EXISTS run_files');
+    await db.query('DROP TABLE IF EXISTS runs');
+    await db.query(`CREATE TABLE IF NOT EXISTS exports (
       id CHAR(36) NOT NULL PRIMARY KEY, design_id CHAR(36) NOT NULL, revision INT NOT NULL,
       spec VARCHAR(120) NOT NULL, side VARCHAR(120) NOT NULL, colourway VARCHAR(120) NOT NULL,
       state VARCHAR(12) NOT NULL, reason TEXT NULL, file_name VARCHAR(400) NOT NULL, sha256 CHAR(64) NULL,
@@ -126,10 +134,67 @@ export class RunsAndSpecBook1764090000000 implements MigrationInterface {
   }
 }
 
+/** Rows instead of lists in one value, so that two who write at once lose nothing; summaries and previews. */
+export class RowsAndSummaries1764120000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query('ALTER TABLE palettes MODIFY colours MEDIUMTEXT NOT NULL');
+    await db.query(`CREATE TABLE IF NOT EXISTS own_words (
+      folded VARCHAR(120) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL PRIMARY KEY,
+      word VARCHAR(120) NOT NULL) ${TABLE}`);
+    await db.query(`CREATE TABLE IF NOT EXISTS favourite_typefaces (
+      id VARCHAR(80) NOT NULL PRIMARY KEY) ${TABLE}`);
+    for (const word of await listOf(db, 'words'))
+      await db.query('INSERT IGNORE INTO own_words (folded, word) VALUES (?, ?)', [word.toLowerCase(), word]);
+    for (const id of await listOf(db, 'favourite-typefaces'))
+      await db.query('INSERT IGNORE INTO favourite_typefaces (id) VALUES (?)', [id]);
+    // Last of all: until here the lists are what counts.
+    await db.query("DELETE FROM settings WHERE name IN ('words', 'favourite-typefaces')");
+    await db.query(`ALTER TABLE designs ADD COLUMN IF NOT EXISTS summary MEDIUMTEXT NULL,
+      ADD COLUMN IF NOT EXISTS words TEXT NULL`);
+    await db.query('CREATE INDEX IF NOT EXISTS by_shelf ON designs (archived_at, updated_at, id)');
+    await db.query(`CREATE TABLE IF NOT EXISTS design_previews (
+      design_id CHAR(36) NOT NULL PRIMARY KEY, made_of CHAR(64) NOT NULL, picture MEDIUMBLOB NOT NULL,
+      verdicts MEDIUMTEXT NOT NULL) ${TABLE}`);
+    await db.query('CREATE INDEX IF NOT EXISTS by_snapshot ON run_files (snapshot)');
+    await db.query('CREATE INDEX IF NOT EXISTS by_made ON run_files (sha256)');
+    await db.query('ALTER TABLE materials ADD COLUMN IF NOT EXISTS unused_since DATETIME(3) NULL');
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('ALTER TABLE materials DROP COLUMN IF EXISTS unused_since');
+    await db.query('DROP INDEX IF EXISTS by_made ON run_files');
+    await db.query('DROP INDEX IF EXISTS by_snapshot ON run_files');
+    await db.query('DROP TABLE IF EXISTS design_previews');
+    await db.query('DROP INDEX IF EXISTS by_shelf ON designs');
+    await db.query('ALTER TABLE designs DROP COLUMN IF EXISTS summary, DROP COLUMN IF EXISTS words');
+    const put = (name: string, values: unknown[]) =>
+      db.query('REPLACE INTO settings (name, value) VALUES (?, ?)', [name, JSON.stringify(values)]);
+    const words = (await db.query('SELECT word FROM own_words')) as { word: string }[];
+    await put(
+      'words',
+      words.map((r) => r.word),
+    );
+    const faces = (await db.query('SELECT id FROM favourite_typefaces')) as { id: string }[];
+    await put(
+      'favourite-typefaces',
+      faces.map((r) => r.id),
+    );
+    await db.query('DROP TABLE IF EXISTS favourite_typefaces');
+    await db.query('DROP TABLE IF EXISTS own_words');
+  }
+}
+
+/** A list that earlier versions kept in one value. */
+async function listOf(db: QueryRunner, name: string): Promise<string[]> {
+  const rows = (await db.query('SELECT value FROM settings WHERE name = ?', [name])) as { value: string }[];
+  return rows.length ? (JSON.parse(rows[0].value) as string[]) : [];
+}
+
 export const MIGRATIONS = [
   First1764000000000,
   NamedVersions1764060000000,
   PalettesAndStarters1764070000000,
   Lettering1764080000000,
   RunsAndSpecBook1764090000000,
+  RowsAndSummaries1764120000000,
 ];

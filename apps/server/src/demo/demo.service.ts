@@ -50,7 +50,7 @@ export class DemoService {
         const { sha256 } = await this.materials.bringIn(bytes, material.name);
         materials.push({ ...material, sha256 });
       }
-      await this.designs.create({ ...design, materials });
+      await this.designs.create(JSON.stringify({ ...design, materials }));
     }
     for (const { name, document } of shippedStyles()) await this.styles.add(name, document);
     await this.settings.save({ name: 'shop', value: 'Duskwren Field Supply' });

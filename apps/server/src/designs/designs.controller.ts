@@ -3,6 +3,7 @@ import {
   Controller,
   Delete,
   Get,
+  Header,
   HttpCode,
   Param,
   ParseIntPipe,
@@ -10,34 +11,70 @@ import {
   Post,
   Put,
   Query,
+  StreamableFile,
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { CreateDesignDto, DuplicateDesignDto, NameVersionDto, SaveDesignDto } from './designs.dto';
-import { DesignsService } from './designs.service';
+import { DocumentText } from '../http/json-body';
+import {
+  CreateDesignDto,
+  DuplicateDesignDto,
+  ListDesignsDto,
+  NameVersionDto,
+  SaveDesignDto,
+} from './designs.dto';
+import { designJson, DesignsService } from './designs.service';
+import { PreviewsService } from './previews.service';
+
+const JSON_TYPE = 'application/json; charset=utf-8';
 
 @ApiTags('designs')
 @Controller('designs')
 export class DesignsController {
-  constructor(private readonly designs: DesignsService) {}
+  constructor(
+    private readonly designs: DesignsService,
+    private readonly previews: PreviewsService,
+  ) {}
 
+  /** A page of the shelf, or of the archive: what a list shows, without documents. */
   @Get()
-  list(@Query('archived') archived?: string) {
-    return this.designs.list(archived === 'true');
+  list(@Query() asked: ListDesignsDto) {
+    const { archived, from = 0, count = 60, order = 'changed', search = '' } = asked;
+    return this.designs.list({ archived: archived === 'true', from, count, order, search });
+  }
+
+  /** A small picture of a design's artwork, transparent, as WebP. */
+  @Get(':id/preview')
+  @Header('Cache-Control', 'private, no-cache')
+  async preview(@Param('id', ParseUUIDPipe) id: string) {
+    return new StreamableFile((await this.previews.of(id)).picture, { type: 'image/webp' });
+  }
+
+  /** How a design reads on its garments, in its first colourway. */
+  @Get(':id/verdicts')
+  async verdicts(@Param('id', ParseUUIDPipe) id: string) {
+    return (await this.previews.of(id)).verdicts;
   }
 
   @Get(':id')
-  get(@Param('id', ParseUUIDPipe) id: string) {
-    return this.designs.get(id);
+  @Header('Content-Type', JSON_TYPE)
+  async get(@Param('id', ParseUUIDPipe) id: string) {
+    return designJson(await this.designs.get(id));
   }
 
   @Post()
-  create(@Body() body: CreateDesignDto) {
-    return this.designs.create(body.document);
+  @Header('Content-Type', JSON_TYPE)
+  async create(@Body() _body: CreateDesignDto, @DocumentText() document: string) {
+    return designJson(await this.designs.create(document));
   }
 
   @Put(':id')
-  save(@Param('id', ParseUUIDPipe) id: string, @Body() body: SaveDesignDto) {
-    return this.designs.save(id, body.revision, body.document, body.keepReplaced);
+  @Header('Content-Type', JSON_TYPE)
+  async save(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: SaveDesignDto,
+    @DocumentText() document: string,
+  ) {
+    return designJson(await this.designs.save(id, body.revision, document, body.keepReplaced));
   }
 
   @Get(':id/versions')
@@ -46,11 +83,16 @@ export class DesignsController {
   }
 
   @Post(':id/versions')
-  keep(@Param('id', ParseUUIDPipe) id: string, @Body() body: NameVersionDto) {
-    return this.designs.nameVersion(id, body.name.trim(), body.document);
+  keep(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: NameVersionDto,
+    @DocumentText() document: string,
+  ) {
+    return this.designs.nameVersion(id, body.name.trim(), document);
   }
 
   @Get(':id/versions/:version')
+  @Header('Content-Type', JSON_TYPE)
   version(@Param('id', ParseUUIDPipe) id: string, @Param('version', ParseIntPipe) version: number) {
     return this.designs.version(id, version);
   }
@@ -62,8 +104,9 @@ export class DesignsController {
   }
 
   @Post(':id/duplicate')
-  duplicate(@Param('id', ParseUUIDPipe) id: string, @Body() body: DuplicateDesignDto) {
-    return this.designs.duplicate(id, body.name);
+  @Header('Content-Type', JSON_TYPE)
+  async duplicate(@Param('id', ParseUUIDPipe) id: string, @Body() body: DuplicateDesignDto) {
+    return designJson(await this.designs.duplicate(id, body.name));
   }
 
   @Post(':id/archive')

@@ -1,20 +1,60 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
+import { Type } from 'class-transformer';
 import {
   IsBoolean,
+  IsIn,
   IsInt,
   IsNotEmpty,
   IsObject,
   IsOptional,
   IsString,
   Matches,
+  Max,
   MaxLength,
   Min,
 } from 'class-validator';
 
+export class ListDesignsDto {
+  @ApiPropertyOptional({ enum: ['true', 'false'], description: 'The archive instead of the shelf.' })
+  @IsOptional()
+  @IsIn(['true', 'false'])
+  archived?: 'true' | 'false';
+
+  @ApiPropertyOptional({ description: 'Designs that are passed over.' })
+  @IsOptional()
+  @Type(() => Number)
+  @IsInt()
+  @Min(0)
+  @Max(1_000_000)
+  from?: number;
+
+  @ApiPropertyOptional({ description: 'Designs of the page, at the most.' })
+  @IsOptional()
+  @Type(() => Number)
+  @IsInt()
+  @Min(1)
+  @Max(200)
+  count?: number;
+
+  @ApiPropertyOptional({ enum: ['changed', 'name'] })
+  @IsOptional()
+  @IsIn(['changed', 'name'])
+  order?: 'changed' | 'name';
+
+  @ApiPropertyOptional({
+    description: 'Words that all must be in its name, on it, or in its parts and inks.',
+  })
+  @IsOptional()
+  @IsString()
+  @MaxLength(200)
+  search?: string;
+}
+
 export class CreateDesignDto {
   @ApiProperty({ description: 'A whole design document (docs/design-format.md).' })
+  @IsOptional()
   @IsObject()
-  document!: Record<string, unknown>;
+  document?: Record<string, unknown>;
 }
 
 export class SaveDesignDto {
@@ -24,8 +64,9 @@ export class SaveDesignDto {
   revision!: number;
 
   @ApiProperty({ description: 'A whole design document.' })
+  @IsOptional()
   @IsObject()
-  document!: Record<string, unknown>;
+  document?: Record<string, unknown>;
 
   @ApiPropertyOptional({ description: 'Keep what is replaced among the versions.' })
   @IsOptional()
@@ -50,6 +91,7 @@ export class NameVersionDto {
   name!: string;
 
   @ApiProperty({ description: 'The design document as it is to be kept.' })
+  @IsOptional()
   @IsObject()
-  document!: Record<string, unknown>;
+  document?: Record<string, unknown>;
 }

@@ -2,100 +2,192 @@ import { randomUUID } from 'node:crypto';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { IsNull, Not, Repository } from 'typeorm';
-import { readDesign, type Design } from '@brelm/core/design';
+import type { DesignHead, DesignSummary } from '@brelm/core/design';
 import { DesignRow, DesignVersionRow } from '../database/entities';
+import { RawRefusal } from '../http/faults.filter';
+import { DocumentsService } from '../workers/documents.service';
 
+/** A design as it stands: what lists and plans need of it, and its whole document as JSON. */
 export interface StoredDesign {
   id: string;
   revision: number;
   updatedAt: Date;
-  document: Design;
+  head: DesignHead;
+  text: string;
 }
+
+/** What the column of a revision holds at the most. */
+const MOST_REVISION = 2_147_483_647;
+
+/** A design as it is sent: its document is JSON already. */
+export const designJson = ({ id, revision, updatedAt, text }: StoredDesign): string =>
+  `${JSON.stringify({ id, revision, updatedAt }).slice(0, -1)},"document":${text}}`;
 
 export type VersionSummary = Pick<DesignVersionRow, 'id' | 'revision' | 'kind' | 'name' | 'createdAt'>;
 
-export interface DesignSummary {
+/** A design as a list shows it, without its document. */
+export interface DesignEntry extends DesignSummary {
   id: string;
   name: string;
   revision: number;
   updatedAt: Date;
   archived: boolean;
-  document: Design;
 }
 
-/** A stored document, with what formats since then have added. */
-const readStored = (document: string): Design => readDesign(JSON.parse(document));
+export interface DesignPage {
+  /** Designs that there are in all, on this page and others. */
+  total: number;
+  designs: DesignEntry[];
+}
 
-const toStored = (row: DesignRow): StoredDesign => ({
-  id: row.id,
-  revision: row.revision,
-  updatedAt: row.updatedAt,
-  document: readStored(row.document),
-});
+export interface ListOptions {
+  archived: boolean;
+  from: number;
+  count: number;
+  order: 'changed' | 'name';
+  search: string;
+}
+
+/** Letters that LIKE reads as others. */
+const plain = (text: string): string => text.replace(/[\\%_]/g, '\\$&');
 
 @Injectable()
 export class DesignsService {
   constructor(
     @InjectRepository(DesignRow) private readonly designs: Repository<DesignRow>,
     @InjectRepository(DesignVersionRow) private readonly versions: Repository<DesignVersionRow>,
+    private readonly documents: DocumentsService,
   ) {}
 
-  /** Newest first. */
-  async list(archived: boolean): Promise<DesignSummary[]> {
-    const rows = await this.designs.find({
-      where: { archivedAt: archived ? Not(IsNull()) : IsNull() },
-      order: { updatedAt: 'DESC', id: 'ASC' },
-    });
-    return rows.map((row) => ({ ...toStored(row), name: row.name, archived: row.archivedAt !== null }));
+  /** A page of designs, without their documents. */
+  async list({ archived, from, count, order, search }: ListOptions): Promise<DesignPage> {
+    const query = this.designs
+      .createQueryBuilder('d')
+      .select(['d.id', 'd.name', 'd.revision', 'd.updatedAt', 'd.archivedAt', 'd.summary'])
+      .where(archived ? 'd.archivedAt IS NOT NULL' : 'd.archivedAt IS NULL');
+    search
+      .split(/\s+/)
+      .filter(Boolean)
+      .forEach((word, i) =>
+        query.andWhere(`CONCAT_WS(' ', d.name, d.words, JSON_VALUE(d.summary, '$.board.spec')) LIKE :w${i}`, {
+          [`w${i}`]: `%${plain(word)}%`,
+        }),
+      );
+    if (order === 'name') query.orderBy('d.name', 'ASC').addOrderBy('d.id', 'ASC');
+    else query.orderBy('d.updatedAt', 'DESC').addOrderBy('d.id', 'ASC');
+    const [rows, total] = await query.skip(from).take(count).getManyAndCount();
+    const designs: DesignEntry[] = [];
+    for (const row of rows) designs.push(await this.entryOf(row));
+    return { total, designs };
   }
 
+  private async entryOf(row: DesignRow): Promise<DesignEntry> {
+    const { id, name, revision, updatedAt } = row;
+    const summary = row.summary ?? (await this.summarise(id, revision));
+    return {
+      ...(JSON.parse(summary) as DesignSummary),
+      ...{ id, name, revision, updatedAt },
+      archived: row.archivedAt !== null,
+    };
+  }
+
+  /** Makes the summary of a design that was stored before there were any. */
+  private async summarise(id: string, revision: number): Promise<string> {
+    const { document } = await this.row(id);
+    const { summary, words } = await this.documents.design(document);
+    const made = { summary: JSON.stringify(summary), words };
+    await this.designs.update({ id, revision }, made);
+    return made.summary;
+  }
+
+  /** Makes what older designs lack, so that a search finds them, too. */
+  async summariseAll(): Promise<void> {
+    const rows = await this.designs.find({
+      where: { summary: IsNull() },
+      select: { id: true, revision: true },
+    });
+    for (const { id, revision } of rows) await this.summarise(id, revision);
+  }
+
+  /** Names of the designs that each typeface is used in. */
+  async facesUsed(): Promise<Record<string, string[]>> {
+    const rows = await this.designs.find({
+      where: { archivedAt: IsNull(), summary: Not(IsNull()) },
+      select: { name: true, summary: true },
+      order: { name: 'ASC' },
+    });
+    const used: Record<string, string[]> = {};
+    for (const { name, summary } of rows)
+      for (const face of (JSON.parse(summary!) as DesignSummary).faces) (used[face] ??= []).push(name);
+    return used;
+  }
+
+  /** A design with what formats since it was stored have added. */
   async get(id: string): Promise<StoredDesign> {
-    return toStored(await this.row(id));
+    return this.toStored(await this.row(id));
+  }
+
+  private async toStored({ id, revision, updatedAt, document }: DesignRow): Promise<StoredDesign> {
+    const { head, text } = await this.documents.design(document);
+    return { id, revision, updatedAt, head, text };
   }
 
   /** Stores a new design. Throws a DocumentError for a document that is no design. */
-  async create(document: unknown): Promise<StoredDesign> {
-    const design = readDesign(document);
+  async create(document: string, name?: string): Promise<StoredDesign> {
+    const { head, text, ...read } = await this.documents.design(document, name);
     const now = new Date();
-    const row = await this.designs.save({
-      id: randomUUID(),
-      name: design.name,
+    const id = randomUUID();
+    await this.designs.insert({
+      id,
+      name: head.name,
       revision: 1,
-      document: JSON.stringify(design),
+      document: text,
       createdAt: now,
       updatedAt: now,
       archivedAt: null,
+      summary: JSON.stringify(read.summary),
+      words: read.words,
     });
-    return toStored(row);
+    return { id, revision: 1, updatedAt: now, head, text };
   }
 
   /**
    * Replaces a design if it is still at the revision that the save is based on. A stale save is
    * kept aside as a version and refused with 409 and the current revision.
    */
-  async save(id: string, revision: number, document: unknown, keepReplaced = false): Promise<StoredDesign> {
-    const design = readDesign(document);
+  async save(id: string, revision: number, document: string, keepReplaced = false): Promise<StoredDesign> {
+    const { head, text, summary, words } = await this.documents.design(document);
     const before = keepReplaced ? await this.row(id) : null;
     if (before?.revision === revision) await this.keepVersion(id, revision, 'replaced', before.document);
+    const updatedAt = new Date();
+    // A revision that no design can have is stale like any other: the save is kept, not lost.
+    const base = Math.min(revision, MOST_REVISION);
     const changed = await this.designs
       .createQueryBuilder()
       .update()
       .set({
-        name: design.name,
-        document: JSON.stringify(design),
+        name: head.name,
+        document: text,
+        summary: JSON.stringify(summary),
+        words,
         revision: () => 'revision + 1',
-        updatedAt: new Date(),
+        updatedAt,
       })
-      .where({ id, revision })
+      .where({ id, revision: base })
       .execute();
+    if (changed.affected) return { id, revision: base + 1, updatedAt, head, text };
     const row = await this.row(id);
-    if (changed.affected) return toStored(row);
-    const kept = await this.keepVersion(id, revision, 'refused', JSON.stringify(design));
-    throw new ConflictException({
+    const kept = await this.keepVersion(id, base, 'refused', text);
+    const refused = {
       message: `This design was changed elsewhere since revision ${revision}. Both versions are kept.`,
-      current: toStored(row),
       keptVersion: kept,
-    });
+    };
+    const current = designJson(await this.toStored(row));
+    throw new RawRefusal(
+      409,
+      refused.message,
+      `${JSON.stringify(refused).slice(0, -1)},"current":${current}}`,
+    );
   }
 
   private async keepVersion(
@@ -122,19 +214,20 @@ export class DesignsService {
     });
   }
 
-  /** One kept version with its document. */
-  async version(designId: string, id: number): Promise<VersionSummary & { document: Design }> {
+  /** One kept version with its document, as JSON. */
+  async version(designId: string, id: number): Promise<string> {
     const { document, revision, kind, name, createdAt } = await this.versionRow(designId, id);
-    return { id, revision, kind, name, createdAt, document: readStored(document) };
+    const { text } = await this.documents.design(document);
+    return `${JSON.stringify({ id, revision, kind, name, createdAt }).slice(0, -1)},"document":${text}}`;
   }
 
   /** Keeps a state of a design under a name. Throws a DocumentError for a document that is no design. */
-  async nameVersion(designId: string, name: string, document: unknown): Promise<VersionSummary> {
-    const design = JSON.stringify(readDesign(document));
+  async nameVersion(designId: string, name: string, document: string): Promise<VersionSummary> {
+    const { text } = await this.documents.design(document);
     const { revision } = await this.row(designId);
-    const id = await this.keepVersion(designId, revision, 'named', design, name);
-    const { document: _document, ...kept } = await this.version(designId, id);
-    return kept;
+    const id = await this.keepVersion(designId, revision, 'named', text, name);
+    const { kind, createdAt } = await this.versionRow(designId, id);
+    return { id, revision, kind, name, createdAt };
   }
 
   /** Drops a named version. Those that were kept so that nothing is lost stay: 409. */
@@ -152,8 +245,8 @@ export class DesignsService {
   }
 
   async duplicate(id: string, name?: string): Promise<StoredDesign> {
-    const { document } = await this.get(id);
-    return this.create({ ...document, name: name ?? `${document.name} copy`.slice(0, 300) });
+    const row = await this.row(id);
+    return this.create(row.document, name ?? `${row.name} copy`.slice(0, 300));
   }
 
   /** Takes a design off the shelf, or puts it back. Nothing is deleted. */

@@ -142,7 +142,9 @@ export async function paintExact(drawing: Drawing, rasters: RasterSource): Promi
         items.push(item);
         continue;
       }
-      const source = await rasters(item.material, item.treatment);
+      const [a, b, c, d] = item.matrix;
+      const shown = Math.max(Math.hypot(a, b), Math.hypot(c, d));
+      const source = await rasters(item.material, item.treatment, shown);
       const id = `${items.length}`;
       if (isAsItIs(item) || pieces > MOST_PIECES) {
         pictures.set(id, toCanvas(source));

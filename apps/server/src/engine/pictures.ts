@@ -52,11 +52,6 @@ export function toCanvas(image: RasterImage): Canvas {
   return canvas;
 }
 
-interface Decoded {
-  level: Level;
-  pixels: () => Promise<RasterImage>;
-}
-
 /**
  * True for a PNG that the canvas's own decoder reads to the very same pixels: whole, 8 bits, sRGB,
  * with no profile to convert and no turn to make. It then saves two copies of the picture.
@@ -76,24 +71,31 @@ async function isPlainPng(bytes: Buffer): Promise<boolean> {
   );
 }
 
-async function decodeBytes(bytes: Buffer): Promise<Decoded> {
-  const pixels = () => decodePicture(bytes);
+/** What a decoder tells of a picture besides its pixels: its size before it was reduced. */
+interface Whole {
+  whole: { width: number; height: number };
+}
+
+async function decodeLevel(bytes: Buffer): Promise<Level & Whole> {
   if (await isPlainPng(bytes).catch(() => false)) {
     const image = await loadImage(bytes);
-    return { level: { image, width: image.width, height: image.height }, pixels };
+    const whole = { width: image.width, height: image.height };
+    return { image, ...whole, whole };
   }
-  const raster = await pixels();
-  const { width, height } = raster;
-  return { level: { image: toCanvas(raster), width, height }, pixels: async () => raster };
+  return levelHalved(bytes, 0);
+}
+
+async function levelHalved(bytes: Buffer, times: number): Promise<Level & Whole> {
+  const { whole, ...raster } = await decodeHalved(bytes, times);
+  return { image: toCanvas(raster), width: raster.width, height: raster.height, whole };
 }
 
 /** A material's bytes as `decode` reads them, held against what the design says of it. Throws a PictureError. */
-async function readMaterial<T>(
+async function readMaterial<T extends Whole>(
   design: Design,
   id: string,
   read: (material: Material) => Promise<Buffer>,
   decode: (bytes: Buffer) => Promise<T>,
-  sizeOf: (decoded: T) => { width: number; height: number },
 ): Promise<T> {
   const index = design.materials.findIndex((m) => m.id === id);
   const material = design.materials[index];
@@ -109,7 +111,7 @@ async function readMaterial<T>(
   const decoded = await decode(bytes).catch((error: unknown) => {
     throw new PictureError(`${material.name}: ${decodeReason(error)}`, field);
   });
-  const { width, height } = sizeOf(decoded);
+  const { width, height } = decoded.whole;
   if (width !== material.width || height !== material.height)
     throw new PictureError(
       `${material.name} is ${width} × ${height} px, not ${material.width} × ${material.height} as the design says`,
@@ -118,8 +120,18 @@ async function readMaterial<T>(
   return decoded;
 }
 
-/** The pixels of a material, treated as asked, at full resolution. */
-export type RasterSource = (material: string, treatment: Treatment | null) => Promise<RasterImage>;
+/**
+ * The pixels of a material, treated as asked, at full resolution; a very large one that is shown at half its
+ * size or less may come at half of it. `scale` is px shown for one of the picture, 1 where it is left out.
+ */
+export type RasterSource = (
+  material: string,
+  treatment: Treatment | null,
+  scale?: number,
+) => Promise<RasterImage>;
+
+/** Pictures of more pixels are not held whole where half of each side is enough. */
+const LARGE = 40_000_000;
 
 /**
  * Pictures of a design one at a time, for files: only the last is kept, since a design may hold ten of
@@ -127,46 +139,76 @@ export type RasterSource = (material: string, treatment: Treatment | null) => Pr
  */
 export function rasterSource(design: Design, read: (material: Material) => Promise<Buffer>): RasterSource {
   let last: { key: string; image: RasterImage } | null = null;
-  return async (id, treatment) => {
-    const key = `${id} ${treatmentKey(treatment)}`;
+  return async (id, treatment, scale = 1) => {
+    const known = design.materials.find((m) => m.id === id);
+    const times = known ? halvings(known, scale) : 0;
+    const key = `${id} ${times} ${treatmentKey(treatment)}`;
     if (last?.key === key) return last.image;
     last = null;
-    const plain = await readMaterial(
-      design,
-      id,
-      read,
-      (b) => decodePicture(b),
-      (image) => image,
-    );
-    last = { key, image: treatment ? treatPicture(plain, treatment) : plain };
+    const plain = await readMaterial(design, id, read, (b) => decodeHalved(b, times));
+    last = { key, image: treatment ? treatPicture(plain, treatment, 0.5 ** times) : plain };
     return last.image;
   };
 }
 
+/** How often a picture can be halved before it has fewer px than are shown, or is no longer large. */
+function halvings({ width, height }: Material, scale: number): number {
+  let times = 0;
+  while ((width * height) / 4 ** times > LARGE && scale * 2 ** (times + 1) <= 1) times++;
+  return times;
+}
+
+/** A picture at so many halves of its size, with the size of the whole. */
+async function decodeHalved(bytes: Buffer, times: number): Promise<RasterImage & Whole> {
+  const { autoOrient } = await sharp(bytes, { limitInputPixels: MAX_PIXELS }).metadata();
+  const whole = { width: autoOrient.width, height: autoOrient.height };
+  const image = await decodePicture(
+    bytes,
+    times ? Math.ceil(Math.max(whole.width, whole.height) / 2 ** times) : undefined,
+  );
+  return { ...image, whole };
+}
+
 /**
- * Decodes every picture that a design's parts show. `read` finds a material's bytes.
+ * Decodes every picture that a design's parts show, one at a time; of each a copy of at most `side` px
+ * on its long side is kept, where that is given: a proof needs no more. `read` finds a material's bytes.
  * Throws a PictureError that names the material's field.
  */
 export async function loadPictures(
   design: Design,
   read: (material: Material) => Promise<Buffer>,
+  side = Infinity,
 ): Promise<PictureSource> {
-  const decoded = new Map<string, Promise<Decoded>>();
   const sources = new Map<string, (width: number) => unknown>();
   const key = (material: string, treatment: Treatment | null) => `${material} ${treatmentKey(treatment)}`;
+  const treatments = new Map<string, Map<string, Treatment | null>>();
   for (const part of design.parts) {
     if (part.kind !== 'picture') continue;
     const treatment = treatmentOf(part);
-    if (sources.has(key(part.material, treatment))) continue;
-    const id = part.material;
-    if (!decoded.has(id))
-      decoded.set(
-        id,
-        readMaterial(design, id, read, decodeBytes, (d) => d.level),
-      );
-    const { level, pixels } = await decoded.get(id)!;
-    const base = treatment ? { ...level, image: toCanvas(treatPicture(await pixels(), treatment)) } : level;
-    sources.set(key(part.material, treatment), pyramid(base, makeSurface));
+    const of = treatments.get(part.material) ?? new Map<string, Treatment | null>();
+    treatments.set(part.material, of.set(key(part.material, treatment), treatment));
+  }
+  for (const [id, wanted] of treatments) {
+    const { width, height } = design.materials.find((m) => m.id === id) ?? { width: 1, height: 1 };
+    const long = Math.max(width, height);
+    let times = 0;
+    while (long / 2 ** times > side) times++;
+    // Cleaning counts the picture's own px: it is done at its size, or near it where that is too much.
+    const cleaned = Math.min(times, halvings({ width, height } as Material, 0.25));
+    if ([...wanted.values()].every((t) => t === null)) {
+      const decode = (bytes: Buffer) => (times ? levelHalved(bytes, times) : decodeLevel(bytes));
+      const level = await readMaterial(design, id, read, decode);
+      for (const name of wanted.keys()) sources.set(name, pyramid(level, makeSurface));
+      continue;
+    }
+    const plain = await readMaterial(design, id, read, (bytes) => decodeHalved(bytes, cleaned));
+    for (const [name, treatment] of wanted) {
+      const image = toCanvas(treatment ? treatPicture(plain, treatment, 0.5 ** cleaned) : plain);
+      const level = { image, width: plain.width, height: plain.height };
+      const small = pyramid(level, makeSurface)(width / 2 ** times) as Canvas;
+      const kept = { image: small, width: small.width, height: small.height };
+      sources.set(name, pyramid(times ? kept : level, makeSurface));
+    }
   }
   return (material, treatment, width) => sources.get(key(material, treatment))?.(width) ?? null;
 }

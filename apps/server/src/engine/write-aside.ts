@@ -15,6 +15,13 @@ export class WriteError extends Error {
 
 const files = { mkdir, open, rename, rm };
 
+/** Flushes a folder, so that a name in it outlives a power cut; some file systems need and know no such thing. */
+export async function syncFolder(folder: string, fs: Pick<typeof files, 'open'> = files): Promise<void> {
+  const handle = await fs.open(folder, 'r').catch(() => null);
+  await handle?.sync().catch(() => undefined);
+  await handle?.close();
+}
+
 /**
  * Writes a file whole or not at all: beside its place, flushed to the disk, then renamed into it.
  * Throws a WriteError with the reason in words; what was begun is removed.
@@ -22,8 +29,8 @@ const files = { mkdir, open, rename, rm };
 export async function writeAside(path: string, bytes: Uint8Array, fs = files): Promise<void> {
   const aside = `${path}.${randomBytes(6).toString('hex')}.part`;
   try {
-    await fs.mkdir(dirname(path), { recursive: true });
-    const handle = await fs.open(aside, 'w');
+    await fs.mkdir(dirname(path), { recursive: true, mode: 0o700 });
+    const handle = await fs.open(aside, 'w', 0o600);
     try {
       await handle.writeFile(bytes);
       await handle.sync();
@@ -31,6 +38,7 @@ export async function writeAside(path: string, bytes: Uint8Array, fs = files): P
       await handle.close();
     }
     await fs.rename(aside, path);
+    await syncFolder(dirname(path), fs);
   } catch (error) {
     await fs.rm(aside, { force: true }).catch(() => undefined);
     const { code, message } = error as NodeJS.ErrnoException;

@@ -14,6 +14,7 @@ import {
   StreamableFile,
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
+import { DocumentText } from '../http/json-body';
 import { DICTIONARIES, dictionaryFile, type DictionaryId } from '../engine';
 import { GarmentDto, GarmentsCsvDto, PaletteDto, StarterDto } from './library.dto';
 import { LibraryService } from './library.service';
@@ -76,8 +77,8 @@ export class LibraryController {
   }
 
   @Post('starters')
-  addStarter(@Body() body: StarterDto) {
-    return this.library.addStarter(body.document);
+  addStarter(@Body() _body: StarterDto, @DocumentText() document: string) {
+    return this.library.addStarter(document);
   }
 
   @Delete('starters/:id')

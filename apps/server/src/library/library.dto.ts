@@ -5,6 +5,7 @@ import {
   ArrayMinSize,
   IsArray,
   IsObject,
+  IsOptional,
   IsString,
   Matches,
   MaxLength,
@@ -53,6 +54,7 @@ export class PaletteDto {
 
 export class StarterDto {
   @ApiProperty({ description: 'A whole design document; its name is the starter’s.' })
+  @IsOptional()
   @IsObject()
-  document!: Record<string, unknown>;
+  document?: Record<string, unknown>;
 }

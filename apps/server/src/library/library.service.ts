@@ -1,10 +1,15 @@
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { Repository } from 'typeorm';
+import { Like, Repository } from 'typeorm';
 import type { Garment } from '@brelm/core/colour';
 import { DocumentError, freshSlug, readDesign, type Design, type NamedColour } from '@brelm/core/design';
-import { garmentId, readGarment, readGarmentsCsv } from '@brelm/core/spec';
+import { garmentId, readGarment } from '@brelm/core/spec';
 import { DesignRow, GarmentRow, PaletteRow, SettingRow, StarterRow } from '../database/entities';
+import { whileTwins } from '../database/at-once';
+import { DocumentsService } from '../workers/documents.service';
+
+/** Designs that may hold an id, of which so many are looked at: one that does is enough. */
+const MOST_LOOKED_AT = 50;
 
 export interface Palette {
   id: number;
@@ -39,6 +44,7 @@ export class LibraryService {
     @InjectRepository(PaletteRow) private readonly paletteRows: Repository<PaletteRow>,
     @InjectRepository(DesignRow) private readonly designRows: Repository<DesignRow>,
     @InjectRepository(SettingRow) private readonly settings: Repository<SettingRow>,
+    private readonly documents: DocumentsService,
   ) {}
 
   async garments(): Promise<Garment[]> {
@@ -48,19 +54,26 @@ export class LibraryService {
 
   /** Adds a garment colour of the seller's own. Throws a DocumentError that names the field. */
   async addGarment(given: Record<string, unknown>): Promise<Garment> {
-    const all = await this.garments();
-    const id = garmentId(typeof given.name === 'string' ? given.name : '', new Set(all.map((g) => g.id)));
-    const garment = readGarment({ ...given, id, own: true });
-    await this.putGarments([garment], all.length);
-    return garment;
+    return whileTwins(async () => {
+      const all = await this.garments();
+      const id = garmentId(typeof given.name === 'string' ? given.name : '', new Set(all.map((g) => g.id)));
+      const garment = readGarment({ ...given, id, own: true });
+      await this.putGarments([garment], all.length);
+      return garment;
+    });
   }
 
   /** Adds the garment colours of a CSV file: all of them, or none. */
   async addGarmentsCsv(csv: string): Promise<Garment[]> {
-    const all = await this.garments();
-    const garments = readGarmentsCsv(csv, new Set(all.map((g) => g.id)));
-    await this.putGarments(garments, all.length);
-    return garments;
+    return whileTwins(async () => {
+      const all = await this.garments();
+      const garments = await this.documents.garments(
+        csv,
+        all.map((g) => g.id),
+      );
+      await this.putGarments(garments, all.length);
+      return garments;
+    });
   }
 
   async changeGarment(id: string, given: Record<string, unknown>): Promise<Garment> {
@@ -73,7 +86,11 @@ export class LibraryService {
   /** Removes a garment colour of the seller's own; refused while designs are judged or sold on it. */
   async removeGarment(id: string): Promise<void> {
     await this.ownGarment(id);
-    const designs = await this.designRows.find({ select: { id: true, name: true, document: true } });
+    const designs = await this.designRows.find({
+      select: { id: true, name: true, document: true },
+      where: { document: Like(`%"${id}"%`) },
+      take: MOST_LOOKED_AT,
+    });
     const users = designs.filter((row) => {
       const { backdrop, garments, colourways } = JSON.parse(row.document) as Design;
       return backdrop === id || garments.includes(id) || colourways.some((c) => c.garments.includes(id));
@@ -126,13 +143,18 @@ export class LibraryService {
   }
 
   /** Keeps a design as a starter of the seller's own. Throws a DocumentError for what is no design. */
-  async addStarter(document: unknown): Promise<Starter> {
-    const design = readDesign(document);
+  async addStarter(document: string): Promise<Starter> {
+    const { head, text } = await this.documents.design(document);
+    return whileTwins(() => this.putStarter(head.name, text));
+  }
+
+  private async putStarter(name: string, document: string): Promise<Starter> {
     const taken = new Set((await this.starterRows.find({ select: { id: true } })).map((r) => r.id));
     // An own starter never has an id that one of a later Brelm could have.
-    const id = freshSlug(`own ${design.name}`, taken, 'own');
-    const row = { id, position: taken.size, own: true, document: JSON.stringify(design) };
-    return toStarter(await this.starterRows.save(row));
+    const id = freshSlug(`own ${name}`, taken, 'own');
+    const row = { id, position: taken.size, own: true, document };
+    await this.starterRows.insert(row);
+    return toStarter(row);
   }
 
   async removeStarter(id: string): Promise<void> {

@@ -13,8 +13,9 @@ import {
 } from '@nestjs/common';
 import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
+import { WhileAsked } from '../http/json-body';
 import { MAX_UPLOAD_BYTES, MOST_SVG_PICTURE } from '../engine';
-import { FilesService } from '../files.service';
+import { FilesService } from '../storage/files.service';
 import { MaterialsService } from './materials.service';
 
 const FOREVER = 'private, max-age=31536000, immutable';
@@ -32,6 +33,7 @@ export class MaterialsController {
   @ApiBody({ schema: { type: 'object', properties: { file: { type: 'string', format: 'binary' } } } })
   @UseInterceptors(FileInterceptor('file', { limits: { fileSize: MAX_UPLOAD_BYTES, files: 1 } }))
   bringIn(
+    @WhileAsked() signal: AbortSignal,
     @UploadedFile() file?: Express.Multer.File,
     /** Paints an SVG as a picture of so many px on its longer side, instead of reading it as a motif. */
     @Query('longSide', new ParseIntPipe({ optional: true })) longSide?: number,
@@ -42,8 +44,8 @@ export class MaterialsController {
     // Browsers send names as UTF-8, which multer hands on as Latin-1.
     const name = Buffer.from(file.originalname, 'latin1').toString('utf8');
     return longSide === undefined
-      ? this.materials.bringIn(file.buffer, name)
-      : this.materials.bringInAsPicture(file.buffer, name, longSide);
+      ? this.materials.bringIn(file.buffer, name, signal)
+      : this.materials.bringInAsPicture(file.buffer, name, longSide, signal);
   }
 
   @Get(':sha256/file')

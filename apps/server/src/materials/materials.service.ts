@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import type { SvgArt } from '@brelm/core/svg';
 import { MaterialRow } from '../database/entities';
-import { FilesService } from '../files.service';
+import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
 
 export type BroughtIn =
@@ -21,8 +21,8 @@ export class MaterialsService {
   ) {}
 
   /** Looks at a file, keeps its bytes, and says what it is. Throws an UploadError. */
-  async bringIn(bytes: Buffer, name: string): Promise<BroughtIn> {
-    const upload = await this.pool.inspect(bytes, name);
+  async bringIn(bytes: Buffer, name: string, signal?: AbortSignal): Promise<BroughtIn> {
+    const upload = await this.pool.inspect(bytes, name, signal);
     const sha256 = await this.files.keep(bytes);
     const size =
       upload.kind === 'picture'
@@ -39,6 +39,7 @@ export class MaterialsService {
         kind: upload.kind,
         bytes: bytes.length,
         createdAt: new Date(),
+        unusedSince: null,
         ...size,
       },
       ['sha256'],
@@ -49,9 +50,14 @@ export class MaterialsService {
   }
 
   /** Paints an SVG as a picture of so many px on its longer side, and brings that in. */
-  async bringInAsPicture(bytes: Buffer, name: string, longSide: number): Promise<BroughtIn> {
-    const png = await this.pool.rasterise(bytes, name, longSide);
-    return this.bringIn(Buffer.from(png), name.replace(/\.svg$/i, '') + '.png');
+  async bringInAsPicture(
+    bytes: Buffer,
+    name: string,
+    longSide: number,
+    signal?: AbortSignal,
+  ): Promise<BroughtIn> {
+    const png = await this.pool.rasterise(bytes, name, longSide, signal);
+    return this.bringIn(Buffer.from(png), name.replace(/\.svg$/i, '') + '.png', signal);
   }
 
   async get(sha256: string): Promise<MaterialRow> {

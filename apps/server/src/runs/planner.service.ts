@@ -1,12 +1,12 @@
 import { createHash } from 'node:crypto';
 import { BadRequestException, Inject, Injectable } from '@nestjs/common';
-import type { Design } from '@brelm/core/design';
+import type { DesignHead } from '@brelm/core/design';
 import { packFolder, patternFault, plannedNames, slug } from '@brelm/core/export';
 import { allPlannedFiles, plannedFiles, type PlannedFile } from '@brelm/core/placement';
 import { sideOf } from '@brelm/core/spec';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
 import type { JobFinding } from '../engine';
-import { FilesService } from '../files.service';
+import { FilesService } from '../storage/files.service';
 import { LibraryService } from '../library/library.service';
 import { OPTIONS, type ServerOptions } from '../options';
 import { SpecsService } from '../specs/specs.service';
@@ -86,7 +86,10 @@ export class PlannerService {
   }
 
   /** Paths in a pack, no two alike. */
-  async paths(list: readonly { design: Design; file: PlannedFile }[], pattern?: string): Promise<string[]> {
+  async paths(
+    list: readonly { design: DesignHead; file: PlannedFile }[],
+    pattern?: string,
+  ): Promise<string[]> {
     const garments = await this.library.garments();
     const names = plannedNames(list, (id) => garments.find((g) => g.id === id)?.name ?? id, pattern);
     return names.map((name, i) => `${packFolder(list[i].file.spec, slug)}/${name}`);
@@ -98,15 +101,15 @@ export class PlannerService {
     const found: { stored: StoredDesign; file: PlannedFile }[] = [];
     for (const id of new Set(ids)) {
       const stored = await this.designs.get(id);
-      found.push(...allPlannedFiles(stored.document, specs).map((file) => ({ stored, file })));
+      found.push(...allPlannedFiles(stored.head, specs).map((file) => ({ stored, file })));
     }
     const paths = await this.paths(
-      found.map(({ stored, file }) => ({ design: stored.document, file })),
+      found.map(({ stored, file }) => ({ design: stored.head, file })),
       pattern,
     );
     return found.map(({ stored, file }, i) => ({
       designId: stored.id,
-      designName: stored.document.name,
+      designName: stored.head.name,
       revision: stored.revision,
       spec: file.spec.id,
       marketplace: file.spec.marketplace,
@@ -140,7 +143,7 @@ export class PlannerService {
       const spec = await this.specs.get(request.spec);
       const side = sideOf(spec, request.side);
       if (!side) return refuse(`${field(i)}side`, `${spec.id} has no side "${request.side}"`);
-      const planned = plannedFiles(stored.document, spec, side);
+      const planned = plannedFiles(stored.head, spec, side);
       if (planned.length === 0)
         refuse(`${field(i)}spec`, `the design is not placed on ${spec.marketplace}, ${spec.product}`);
       const apart = request.apart ?? null;
@@ -160,8 +163,8 @@ export class PlannerService {
   }
 
   /** Keeps a design as it is, so that a run makes what it was started with. */
-  snapshot(design: Design): Promise<string> {
-    return this.files.keep(Buffer.from(JSON.stringify(design)));
+  snapshot({ text }: StoredDesign): Promise<string> {
+    return this.files.keep(Buffer.from(text));
   }
 
   private keyOf(snapshot: string, job: RunJob): string {
@@ -184,7 +187,7 @@ export class PlannerService {
   /** Proofs one file; the same is proofed once. */
   async proof(request: PlannedFileDto): Promise<Proofed> {
     const [{ stored, job }] = await this.resolve([request], () => '');
-    const snapshot = await this.snapshot(stored.document);
+    const snapshot = await this.snapshot(stored);
     const key = this.keyOf(snapshot, job);
     let proof = this.proofs.get(key);
     if (!proof) {

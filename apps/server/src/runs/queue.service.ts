@@ -6,22 +6,39 @@ import {
   type OnApplicationBootstrap,
   type OnModuleDestroy,
 } from '@nestjs/common';
-import { In } from 'typeorm';
-import { readDesign, type Design } from '@brelm/core/design';
-import type { Manifest, ManifestFile } from '@brelm/core/export';
-import { licencesOf, type JobFinding, type MadeReport } from '../engine';
+import { In, MoreThanOrEqual, Not } from 'typeorm';
+import type { JobFinding, MadeReport } from '../engine';
 import type { RunFileRow, RunState } from '../database/entities';
-import { FilesService } from '../files.service';
 import { LibraryService } from '../library/library.service';
 import { OPTIONS, outputsDir, type ServerOptions } from '../options';
+import { DiskGuard } from '../storage/disk-guard';
 import { mayBegin } from '../workers/budget';
-import { PoolService, RUN_THREADS } from '../workers/pool.service';
-import type { RunJob } from '../workers/tasks';
+import { PoolService, RUN_PROCESSES } from '../workers/pool.service';
+import type { PackedFile, RunJob } from '../workers/tasks';
 import { PlannerService } from './planner.service';
 import { RunStore } from './run-store.service';
 
 /** Before it is tried again when the database does not answer, ms. */
 const REST = 1000;
+
+/** Times that a file is begun before it is given up, where the server ended each time. */
+const MOST_ATTEMPTS = 5;
+/** Characters of a reason that are kept; its column holds four bytes for each. */
+const MOST_REASON = 4000;
+
+const cut = (reason: string): string =>
+  reason.length > MOST_REASON ? `${reason.slice(0, MOST_REASON)}…` : reason;
+
+/** What a row says is to be made; null where that cannot be read. */
+function jobOf(text: string): { job: RunJob; pixels: number } | null {
+  try {
+    const job = JSON.parse(text) as RunJob;
+    const side = job.spec.sides.find((s) => s.id === job.side);
+    return side ? { job, pixels: side.widthPx * side.heightPx } : null;
+  } catch {
+    return null;
+  }
+}
 
 interface InWork {
   runId: string;
@@ -55,13 +72,22 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly store: RunStore,
     private readonly planner: PlannerService,
     private readonly library: LibraryService,
-    private readonly files: FilesService,
     private readonly pool: PoolService,
+    private readonly disk: DiskGuard,
     @Inject(OPTIONS) private readonly options: ServerOptions,
   ) {}
 
   /** What was in work when the server ended is queued again. */
   async onApplicationBootstrap(): Promise<void> {
+    // One that was in work each time the server ended may be why: it is not begun for ever.
+    await this.store.files.update(
+      { state: 'working', attempts: MoreThanOrEqual(MOST_ATTEMPTS) },
+      {
+        state: 'failed',
+        reason: `The server ended ${MOST_ATTEMPTS} times while this file was being made: it is not begun again by itself.`,
+        finishedAt: new Date(),
+      },
+    );
     await this.store.files.update({ state: 'working' }, { state: 'queued', startedAt: null });
     for (const { id } of await this.store.runs.find({ where: { state: In(['queued', 'working']) } }))
       await this.settle(id);
@@ -98,12 +124,15 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   private async pump(): Promise<void> {
-    while (!this.closed && this.inWork.size < RUN_THREADS) {
+    while (!this.closed && this.inWork.size < RUN_PROCESSES) {
       const file = await this.next();
       if (!file || this.closed) return;
-      const job = JSON.parse(file.job) as RunJob;
-      const side = job.spec.sides.find((s) => s.id === job.side)!;
-      const pixels = side.widthPx * side.heightPx;
+      const known = jobOf(file.job);
+      if (!known) {
+        await this.fail(file, 'What is to be made cannot be read any more: start a new run.');
+        continue;
+      }
+      const { job, pixels } = known;
       const busy = [...this.inWork.values()].reduce((n, w) => n + w.pixels, 0);
       if (!mayBegin(busy, pixels)) return;
       const { affected } = await this.store.files.update(
@@ -118,6 +147,16 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
       void this.store.tell(file.runId, file.id);
       void this.make(file, job, work);
     }
+  }
+
+  /** Ends a file that cannot be begun. */
+  private async fail({ id, runId }: RunFileRow, reason: string): Promise<void> {
+    await this.store.files.update(
+      { id, state: 'queued' },
+      { state: 'failed', reason: cut(reason), finishedAt: new Date() },
+    );
+    await this.store.tell(runId, id);
+    await this.settle(runId);
   }
 
   /** The next file: of the run that has fewest in work, then waited longest, then stands first. */
@@ -147,6 +186,7 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
   private async make(file: RunFileRow, job: RunJob, work: InWork): Promise<void> {
     let outcome: Partial<RunFileRow>;
     try {
+      await this.disk.check(4 * work.pixels);
       const { sha256, report, findings } = await this.pool.make(
         {
           job,
@@ -164,12 +204,19 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
       if (this.closed) return;
       outcome = work.abort.signal.aborted
         ? { state: 'cancelled', reason: 'Cancelled.' }
-        : { state: 'failed', reason: (error as Error).message };
+        : { state: 'failed', reason: cut((error as Error).message) };
     }
-    try {
-      await this.store.surely(() =>
-        this.store.files.update({ id: file.id, state: 'working' }, { ...outcome, finishedAt: new Date() }),
+    const end = (how: Partial<RunFileRow>) =>
+      this.store.surely(() =>
+        this.store.files.update({ id: file.id, state: 'working' }, { ...how, finishedAt: new Date() }),
       );
+    try {
+      await end(outcome).catch((error: Error) => {
+        if (this.closed) throw error;
+        // What cannot be stored is not tried again: the seller is told instead.
+        this.log.error(error.stack);
+        return end({ state: 'failed', reason: 'How this file went could not be stored; the log says why.' });
+      });
       this.inWork.delete(file.id);
       await this.store.tell(file.runId, file.id);
       await this.store.surely(() => this.settle(file.runId));
@@ -203,15 +250,16 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
     if (run.pack && counts.done && !counts.cancelled) {
       try {
         const path = packPath(this.options, runId);
-        const manifest = await this.manifest(runId);
+        const files = await this.packed(runId);
+        const { filesDir } = this.options;
         const { bytes } = await this.pool.pack(
-          { path, manifest, outputsDir: outputsDir(this.options) },
+          { path, files, filesDir, outputsDir: outputsDir(this.options) },
           new AbortController().signal,
         );
         packed = { packBytes: bytes, reason: null };
       } catch (error) {
         if (this.closed) return;
-        packed = { packBytes: null, reason: (error as Error).message };
+        packed = { packBytes: null, reason: cut((error as Error).message) };
       }
     }
     await this.store.runs.update(
@@ -222,49 +270,34 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
     await this.store.tell(runId);
   }
 
-  private async manifest(runId: string): Promise<Manifest> {
+  /** What a pack is made of; licences and names are read from the designs where it is packed. */
+  private async packed(runId: string): Promise<PackedFile[]> {
     const rows = (await this.store.filesOf(runId)).filter((f) => f.state === 'done');
     const garments = await this.library.garments();
-    const designs = new Map<string, Design>();
-    for (const { snapshot } of rows)
-      if (!designs.has(snapshot))
-        designs.set(snapshot, readDesign(JSON.parse((await this.files.read(snapshot)).toString('utf8'))));
-    const files = rows.map((row): ManifestFile => {
+    return rows.map((row): PackedFile => {
       const job = JSON.parse(row.job) as RunJob;
-      const report = JSON.parse(row.report!) as MadeReport;
-      const design = designs.get(row.snapshot)!;
       return {
+        job,
+        snapshot: row.snapshot,
+        revision: row.revision,
         path: row.path,
         sha256: row.sha256!,
-        bytes: report.bytes,
-        format: report.format,
-        width: report.width,
-        height: report.height,
-        dpi: report.dpi,
-        spec: job.spec.id,
-        marketplace: job.spec.marketplace,
-        product: job.spec.product,
-        side: job.side,
-        design: design.name,
-        revision: row.revision,
-        colourway: design.colourways.find((c) => c.id === job.colourway)?.name ?? job.colourway,
+        report: JSON.parse(row.report!) as MadeReport,
         garments: job.garments.map((id) => garments.find((g) => g.id === id)?.name ?? id),
-        mirrored: job.placement.mirror,
-        loss: report.loss,
         findings: row.findings ? (JSON.parse(row.findings) as JobFinding[]) : [],
       };
     });
-    return {
-      format: 'brelm-manifest',
-      version: 1,
-      made: new Date().toISOString(),
-      files,
-      licences: licencesOf([...designs.values()]),
-    };
   }
 
-  /** Stops what is in work of a run. */
-  abort(runId: string): void {
-    for (const work of this.inWork.values()) if (work.runId === runId) work.abort.abort();
+  /** Stops what is in work of a run; what is marked so and is not is ended, too. */
+  async abort(runId: string): Promise<void> {
+    const own = [...this.inWork].filter(([, w]) => w.runId === runId);
+    for (const [, work] of own) work.abort.abort();
+    const ended = { state: 'cancelled', reason: 'Cancelled.', finishedAt: new Date() } as const;
+    const ids = own.map(([id]) => id);
+    await this.store.files.update(
+      { runId, state: 'working', ...(ids.length ? { id: Not(In(ids)) } : {}) },
+      ended,
+    );
   }
 }

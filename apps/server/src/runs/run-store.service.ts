@@ -3,10 +3,13 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { Subject } from 'rxjs';
 import { In, Repository } from 'typeorm';
 import { RunFileRow, RunRow, type RunState } from '../database/entities';
+import { isDatabaseAway } from '../http/faults.filter';
 import { fileView, noCounts, runView, type RunEvent, type RunView } from './run-view';
 
 /** Waits between tries to write what must not be lost, ms. */
 const WAITS = [200, 500, 1000, 2000, 5000];
+/** Tries before it is given up: some ten minutes. */
+const MOST_TRIES = 120;
 
 /** The rows of runs, and the word to everybody who watches when one of them changes. */
 @Injectable()
@@ -25,13 +28,16 @@ export class RunStore {
     this.events.complete();
   }
 
-  /** Does something with the database until it is done: it may be restarting just now. */
+  /**
+   * Does something with the database, again while it is away: it may be restarting just now. Everything
+   * else that goes wrong would go wrong again, and is thrown.
+   */
   async surely<T>(work: () => Promise<T>): Promise<T> {
     for (let n = 0; ; n++) {
       try {
         return await work();
       } catch (error) {
-        if (this.closed) throw error;
+        if (this.closed || !isDatabaseAway(error) || n >= MOST_TRIES) throw error;
         if (n === 0) this.log.warn(`the database does not answer, trying again: ${(error as Error).message}`);
         await new Promise((done) => setTimeout(done, WAITS[Math.min(n, WAITS.length - 1)]));
       }

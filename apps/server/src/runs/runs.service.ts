@@ -14,7 +14,7 @@ import { In, LessThan, Repository } from 'typeorm';
 import { slug } from '@brelm/core/export';
 import { SettingRow, type RunFileRow, type RunRow } from '../database/entities';
 import { OPTIONS, outputsDir, type ServerOptions } from '../options';
-import { fileAt } from '../workers/tasks';
+import { fileAt } from '../workers/made';
 import { packPath, QueueService } from './queue.service';
 import { PlannerService } from './planner.service';
 import { RunStore } from './run-store.service';
@@ -78,13 +78,13 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     this.planner.checkPattern(request.pattern);
     const resolved = await this.planner.resolve(request.files);
     const paths = await this.planner.paths(
-      resolved.map(({ stored, file }) => ({ design: stored.document, file })),
+      resolved.map(({ stored, file }) => ({ design: stored.head, file })),
       request.pattern,
     );
     const snapshots = new Map<string, string>();
     for (const { stored } of resolved)
-      if (!snapshots.has(stored.id)) snapshots.set(stored.id, await this.planner.snapshot(stored.document));
-    const names = [...new Set(resolved.map((r) => r.stored.document.name))];
+      if (!snapshots.has(stored.id)) snapshots.set(stored.id, await this.planner.snapshot(stored));
+    const names = [...new Set(resolved.map((r) => r.stored.head.name))];
     const title =
       request.title?.trim() ||
       (names.length === 1 ? names[0] : `${names[0]} and ${names.length - 1} more`) ||
@@ -166,7 +166,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       { runId: id, state: 'queued' },
       { state: 'cancelled', reason: 'Cancelled.', finishedAt: new Date() },
     );
-    this.queue.abort(id);
+    await this.queue.abort(id);
     await this.queue.settle(id);
     await this.store.tell(id);
     return this.get(id);
@@ -273,19 +273,8 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     return old.length;
   }
 
-  /** Removes made files that no other run still has. */
+  /** Removes the packs of runs; their files go by themselves once no run has them any more. */
   private async removeMade(runs: readonly RunRow[]): Promise<void> {
-    if (runs.length === 0) return;
-    const ids = runs.map((r) => r.id);
-    for (const id of ids) await rm(packPath(this.options, id), { force: true });
-    const own = await this.store.files.find({ where: { runId: In(ids) }, select: { sha256: true } });
-    for (const sha256 of new Set(own.flatMap((f) => f.sha256 ?? []))) {
-      const others = await this.store.files
-        .createQueryBuilder('f')
-        .innerJoin('runs', 'r', 'r.id = f.run_id')
-        .where('f.sha256 = :sha256 AND r.cleaned = 0 AND r.id NOT IN (:...ids)', { sha256, ids })
-        .getCount();
-      if (others === 0) await rm(fileAt(outputsDir(this.options), sha256), { force: true });
-    }
+    for (const { id } of runs) await rm(packPath(this.options, id), { force: true });
   }
 }

@@ -15,6 +15,7 @@ import { ApiTags } from '@nestjs/swagger';
 import type { Request } from 'express';
 import { slug } from '@brelm/core/export';
 import { writeSpecFile } from '@brelm/core/spec';
+import { DocumentText } from '../http/json-body';
 import { SpecDto, SpecFileDto } from './specs.dto';
 import { SpecsService } from './specs.service';
 
@@ -35,13 +36,13 @@ export class SpecsController {
   }
 
   @Post('spec-book')
-  add(@Body() body: SpecDto) {
-    return this.specs.add(body.document);
+  add(@Body() _body: SpecDto, @DocumentText() document: string) {
+    return this.specs.add(document);
   }
 
   @Put('spec-book/spec')
-  change(@Query('id') id: string, @Body() body: SpecDto) {
-    return this.specs.change(id ?? '', body.document, body.revision);
+  change(@Query('id') id: string, @Body() body: SpecDto, @DocumentText() document: string) {
+    return this.specs.change(id ?? '', document, body.revision);
   }
 
   @Delete('spec-book/spec')

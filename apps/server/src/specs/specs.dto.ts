@@ -1,15 +1,17 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { IsIn, IsInt, IsObject, IsOptional, IsString, MaxLength, Min } from 'class-validator';
+import { IsIn, IsInt, IsObject, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 
 export class SpecDto {
   @ApiProperty({ description: 'A whole spec document; see docs/spec.schema.json.' })
+  @IsOptional()
   @IsObject()
-  document!: Record<string, unknown>;
+  document?: Record<string, unknown>;
 
   @ApiPropertyOptional({ description: 'The revision that a change is based on; left out for a new spec.' })
   @IsOptional()
   @IsInt()
   @Min(1)
+  @Max(2_147_483_646)
   revision?: number;
 }
 

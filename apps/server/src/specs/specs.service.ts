@@ -1,16 +1,11 @@
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { IsNull, Repository } from 'typeorm';
+import { IsNull, Like, type EntityManager, Repository } from 'typeorm';
 import { DocumentError, type Design } from '@brelm/core/design';
-import {
-  readSpec,
-  readSpecFile,
-  specDifferences,
-  specText,
-  type Spec,
-  type SpecDifference,
-} from '@brelm/core/spec';
+import { readSpec, specDifferences, type Spec, type SpecDifference } from '@brelm/core/spec';
 import { DesignRow, RunFileRow, SpecRow, SpecVersionRow } from '../database/entities';
+import { whileTwins } from '../database/at-once';
+import { DocumentsService } from '../workers/documents.service';
 
 export interface StoredSpec {
   revision: number;
@@ -47,6 +42,34 @@ const toStored = (row: SpecRow): StoredSpec => ({
   document: readSpec(JSON.parse(row.document)),
 });
 
+const changedMeanwhile = (revision: number) =>
+  new ConflictException(
+    `This spec was changed meanwhile: it is at revision ${revision}. Look at it again, then change it.`,
+  );
+
+/** Puts a spec in the place of the state that was read just now; refused where another took it meanwhile. */
+async function put(db: EntityManager, spec: Spec, known: SpecRow | null): Promise<StoredSpec> {
+  const document = JSON.stringify(spec);
+  if (!known) {
+    const row = { id: spec.id, document, revision: 1, own: true, archivedAt: null };
+    await db.insert(SpecRow, row);
+    return toStored(row);
+  }
+  if (!known.archivedAt && JSON.stringify(readSpec(JSON.parse(known.document))) === document)
+    return toStored(known);
+  const { id, revision } = known;
+  const next = { document, revision: revision + 1, own: true, archivedAt: null };
+  const { affected } = await db.update(SpecRow, { id, revision }, next);
+  if (!affected) throw changedMeanwhile(revision + 1);
+  await db.insert(SpecVersionRow, {
+    specId: id,
+    revision,
+    document: known.document,
+    replacedAt: new Date(),
+  });
+  return toStored({ id, ...next });
+}
+
 /** The spec book: kept with every earlier state of it. */
 @Injectable()
 export class SpecsService {
@@ -55,6 +78,7 @@ export class SpecsService {
     @InjectRepository(SpecVersionRow) private readonly versions: Repository<SpecVersionRow>,
     @InjectRepository(DesignRow) private readonly designs: Repository<DesignRow>,
     @InjectRepository(RunFileRow) private readonly files: Repository<RunFileRow>,
+    private readonly documents: DocumentsService,
   ) {}
 
   async list(): Promise<Spec[]> {
@@ -82,51 +106,33 @@ export class SpecsService {
   }
 
   /** Adds a spec of the seller's own. Throws a DocumentError by field; refuses an id that is taken. */
-  async add(document: unknown): Promise<StoredSpec> {
-    const spec = readSpec(document);
-    const known = await this.rows.findOneBy({ id: spec.id });
-    if (known && !known.archivedAt)
-      throw new DocumentError([
-        { field: 'id', message: `"${spec.id}" is in the book already: choose another` },
-      ]);
-    return this.put(spec, known);
+  async add(document: string): Promise<StoredSpec> {
+    const spec = await this.documents.spec(document);
+    return whileTwins(() =>
+      this.rows.manager.transaction(async (db) => {
+        const known = await db.findOneBy(SpecRow, { id: spec.id });
+        if (known && !known.archivedAt)
+          throw new DocumentError([
+            { field: 'id', message: `"${spec.id}" is in the book already: choose another` },
+          ]);
+        return put(db, spec, known);
+      }),
+    );
   }
 
   /** Changes a spec; refused when it was changed meanwhile. */
-  async change(id: string, document: unknown, revision: number | undefined): Promise<StoredSpec> {
-    const spec = readSpec(document);
+  async change(id: string, document: string, revision: number | undefined): Promise<StoredSpec> {
+    const spec = await this.documents.spec(document);
     if (spec.id !== id)
       throw new DocumentError([
         { field: 'id', message: 'stays what it is: designs refer to it; copy the spec instead' },
       ]);
-    const row = await this.rows.findOneBy({ id });
-    if (!row) throw new NotFoundException(`There is no spec "${id}".`);
-    if (revision !== undefined && revision !== row.revision)
-      throw new ConflictException(
-        `This spec was changed meanwhile: it is at revision ${row.revision}. Look at it again, then change it.`,
-      );
-    return this.put(spec, row);
-  }
-
-  private async put(spec: Spec, known: SpecRow | null): Promise<StoredSpec> {
-    const document = JSON.stringify(spec);
-    if (known && !known.archivedAt && JSON.stringify(readSpec(JSON.parse(known.document))) === document)
-      return toStored(known);
-    if (known)
-      await this.versions.save({
-        specId: spec.id,
-        revision: known.revision,
-        document: known.document,
-        replacedAt: new Date(),
-      });
-    const row = await this.rows.save({
-      id: spec.id,
-      document,
-      revision: (known?.revision ?? 0) + 1,
-      own: true,
-      archivedAt: null,
+    return this.rows.manager.transaction(async (db) => {
+      const row = await db.findOneBy(SpecRow, { id });
+      if (!row) throw new NotFoundException(`There is no spec "${id}".`);
+      if (revision !== undefined && revision !== row.revision) throw changedMeanwhile(row.revision);
+      return put(db, spec, row);
     });
-    return toStored(row);
   }
 
   /** Takes a spec out of the book; its designs keep what they have. */
@@ -152,7 +158,10 @@ export class SpecsService {
   async affected(id: string): Promise<Affected[]> {
     const history = await this.history(id);
     const now = history[0].document;
-    const rows = await this.designs.find({ where: { archivedAt: IsNull() }, order: { name: 'ASC' } });
+    const rows = await this.designs.find({
+      where: { archivedAt: IsNull(), document: Like(`%"${id}"%`) },
+      order: { name: 'ASC' },
+    });
     return rows.flatMap((row): Affected[] => {
       const design = JSON.parse(row.document) as Design;
       const placed = (design.placements ?? []).some((p) => p.spec === id);
@@ -198,10 +207,14 @@ export class SpecsService {
 
   /** What a spec file brings, and brings it in unless it is only looked at. Throws a SpecFileError. */
   async bringIn(bytes: Uint8Array, look: boolean): Promise<BroughtIn[]> {
-    const specs = readSpecFile(specText(bytes));
+    const specs = await this.documents.specFile(bytes);
+    return whileTwins(() => this.rows.manager.transaction((db) => this.bringAll(db, specs, look)));
+  }
+
+  private async bringAll(db: EntityManager, specs: readonly Spec[], look: boolean): Promise<BroughtIn[]> {
     const out: BroughtIn[] = [];
     for (const spec of specs) {
-      const known = await this.rows.findOneBy({ id: spec.id });
+      const known = await db.findOneBy(SpecRow, { id: spec.id });
       if (!known || known.archivedAt) out.push({ id: spec.id, kind: 'new', differences: [] });
       else {
         const before = readSpec(JSON.parse(known.document));
@@ -212,7 +225,7 @@ export class SpecsService {
           differences: same ? [] : specDifferences(before, spec),
         });
       }
-      if (!look) await this.put(spec, known);
+      if (!look) await put(db, spec, known);
     }
     return out;
   }

@@ -17,6 +17,7 @@ import {
 import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { IsBoolean } from 'class-validator';
+import { DesignsService } from '../designs/designs.service';
 import { MOST_FONT_BYTES } from '../engine';
 import { TypefacesService } from './typefaces.service';
 
@@ -29,7 +30,10 @@ class FavouriteDto {
 @ApiTags('typefaces')
 @Controller('typefaces')
 export class TypefacesController {
-  constructor(private readonly typefaces: TypefacesService) {}
+  constructor(
+    private readonly typefaces: TypefacesService,
+    private readonly designs: DesignsService,
+  ) {}
 
   @Get()
   list() {
@@ -43,6 +47,12 @@ export class TypefacesController {
   bringIn(@UploadedFile() file?: Express.Multer.File) {
     if (!file) throw new BadRequestException('file: send one TTF, OTF, WOFF, WOFF2 or TTC file.');
     return this.typefaces.bringIn(file.buffer, Buffer.from(file.originalname, 'latin1').toString('utf8'));
+  }
+
+  /** Names of the designs that each typeface is used in, by its id. */
+  @Get('used')
+  used() {
+    return this.designs.facesUsed();
   }
 
   /** Which shipped typefaces have all of these characters. */
@@ -69,7 +79,6 @@ export class TypefacesController {
   @Put(':id/favourite')
   @HttpCode(204)
   async favourite(@Param('id') id: string, @Body() body: FavouriteDto) {
-    await this.typefaces.face(id);
     await this.typefaces.setFavourite(id, body.favourite);
   }
 

@@ -1,33 +1,28 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
-import { SettingRow } from '../database/entities';
+import { OwnWordRow } from '../database/entities';
+
+const folded = (word: string): string => word.toLowerCase();
 
 /** Words that the seller has said are right, whatever the dictionaries say. */
 @Injectable()
 export class WordsService {
-  constructor(@InjectRepository(SettingRow) private readonly settings: Repository<SettingRow>) {}
+  constructor(@InjectRepository(OwnWordRow) private readonly rows: Repository<OwnWordRow>) {}
 
   async list(): Promise<string[]> {
-    const row = await this.settings.findOneBy({ name: 'words' });
-    return row ? (JSON.parse(row.value) as string[]) : [];
+    const rows = await this.rows.find();
+    return rows.map((r) => r.word).sort((a, b) => a.localeCompare(b, 'en'));
   }
 
+  /** Adds a word; one that is there in other capitals is written anew. */
   async add(word: string): Promise<string[]> {
-    return this.put([...(await this.without(word)), word]);
+    await this.rows.upsert({ folded: folded(word), word }, ['folded']);
+    return this.list();
   }
 
   async remove(word: string): Promise<string[]> {
-    return this.put(await this.without(word));
-  }
-
-  private async without(word: string): Promise<string[]> {
-    return (await this.list()).filter((w) => w.toLowerCase() !== word.toLowerCase());
-  }
-
-  private async put(words: string[]): Promise<string[]> {
-    const sorted = words.sort((a, b) => a.localeCompare(b, 'en'));
-    await this.settings.save({ name: 'words', value: JSON.stringify(sorted) });
-    return sorted;
+    await this.rows.delete({ folded: folded(word) });
+    return this.list();
   }
 }

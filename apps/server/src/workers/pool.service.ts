@@ -2,35 +2,63 @@ import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
-import Piscina from 'piscina';
-import { PictureError, UploadError, WriteError, type JobFinding, type Upload } from '../engine';
-import type { Fault, JobTask, MadeResult, MakeTask, Outcome, PackTask } from './tasks';
+import { DocumentError } from '@brelm/core/design';
+import type { GarmentContrast } from '@brelm/core/proof';
+import { UploadError, type JobFinding, type OwnFont, type Upload } from '../engine';
+import { EndedError, ProcessPool } from './process-pool';
+import type { PreviewTask } from './design-preview';
+import type { TaskName } from './child';
+import { revive, type Outcome } from './outcome';
+import type { Sample } from './sample';
+import type { JobTask, MadeResult, MakeTask, PackTask } from './tasks';
 
-// Where the code is compiled on the fly, as in tests, threads still run what was built.
-const TASKS = [join(__dirname, 'tasks.js'), join(__dirname, '../../dist/workers/tasks.js')].find(existsSync)!;
+// Where the code is compiled on the fly, as in tests, processes still run what was built.
+const SCRIPT = [join(__dirname, 'child.js'), join(__dirname, '../../dist/workers/child.js')].find(
+  existsSync,
+)!;
 
 /** Files that are made at once: more than cores would only wait for one another and fill memory. */
-export const RUN_THREADS = Math.max(1, Math.min(4, availableParallelism()));
+export const RUN_PROCESSES = Math.max(1, Math.min(4, availableParallelism()));
 
-/** Worker threads for whatever would hold up the server: rendering, encoding, looking at uploads. */
+/** What a process may allocate, MiB. */
+const MEMORY = 1024;
+
+/**
+ * How long work may take, ms: several times what the slowest honest case takes on a slow machine. What
+ * takes longer is ended.
+ */
+const DEADLINES = {
+  inspectTask: 30_000,
+  rasteriseTask: 60_000,
+  previewTask: 60_000,
+  proofTask: 180_000,
+  makeTask: 900_000,
+  packTask: 1_800_000,
+  readDesignTask: 60_000,
+  readSpecTask: 30_000,
+  readSpecFileTask: 60_000,
+  readGarmentsTask: 30_000,
+  readFontTask: 60_000,
+  faceFileTask: 60_000,
+  sampleTask: 30_000,
+  designPreviewTask: 60_000,
+} as const satisfies Record<TaskName, number>;
+
+const pool = (processes: number, queue: number) =>
+  new ProcessPool({ script: SCRIPT, processes, queue, memory: MEMORY });
+
+/**
+ * Child processes for whatever renders, encodes, or looks at what comes from outside: it can neither hold
+ * up the server nor take it along. Three pools, so that none waits for the others' work.
+ */
 @Injectable()
 export class PoolService implements OnModuleDestroy {
-  private closed = false;
-
-  /** What somebody waits for on the screen. */
-  private readonly quick = new Piscina({
-    filename: TASKS,
-    minThreads: 0,
-    maxThreads: 2,
-    idleTimeout: 30_000,
-  });
-  /** What runs make, so that an upload need not wait for forty files. */
-  private readonly runs = new Piscina({
-    filename: TASKS,
-    minThreads: 0,
-    maxThreads: RUN_THREADS,
-    idleTimeout: 30_000,
-  });
+  /** What comes from outside is looked at. */
+  private readonly outside = pool(2, 32);
+  /** What somebody waits for on the screen; a plan of forty files asks for forty proofs at once. */
+  private readonly quick = pool(2, 512);
+  /** What runs make. The queue gives them out one a process. */
+  private readonly runs = pool(RUN_PROCESSES, 64);
 
   make(task: MakeTask, signal: AbortSignal): Promise<MadeResult> {
     return this.run(this.runs, 'makeTask', task, signal);
@@ -44,36 +72,64 @@ export class PoolService implements OnModuleDestroy {
     return this.run(this.quick, 'proofTask', task);
   }
 
-  inspect(bytes: Buffer, name: string): Promise<Upload> {
-    return this.run(this.quick, 'inspectTask', { bytes, name });
+  inspect(bytes: Buffer, name: string, signal?: AbortSignal): Promise<Upload> {
+    return this.run<Upload>(this.outside, 'inspectTask', { bytes, name }, signal).catch(asUpload(name));
   }
 
-  rasterise(bytes: Buffer, name: string, longSide: number): Promise<Uint8Array> {
-    return this.run(this.quick, 'rasteriseTask', { bytes, name, longSide });
+  rasterise(bytes: Buffer, name: string, longSide: number, signal?: AbortSignal): Promise<Uint8Array> {
+    const task = { bytes, name, longSide };
+    return this.run<Uint8Array>(this.outside, 'rasteriseTask', task, signal).catch(asUpload(name));
   }
 
   preview(path: string, size: number): Promise<Uint8Array> {
     return this.run(this.quick, 'previewTask', { path, size });
   }
 
-  private async run<T>(pool: Piscina, name: string, task: unknown, signal?: AbortSignal): Promise<T> {
-    // A pool that was destroyed would begin new threads that nobody ends.
-    if (this.closed) throw new Error('The server is stopping.');
-    const outcome = (await pool.run(task, { name, signal })) as Outcome<T>;
+  designPreview(task: PreviewTask): Promise<{ picture: Uint8Array; verdicts: GarmentContrast[] }> {
+    return this.run(this.quick, 'designPreviewTask', task);
+  }
+
+  /** Reads a document; see the tasks of `reading`. */
+  read<T>(name: TaskName, argument: unknown): Promise<T> {
+    return this.run<T>(this.outside, name, argument).catch((error: Error) => {
+      if (error instanceof EndedError && error.reason !== 'stopping')
+        throw new DocumentError([{ field: '', message: `cannot be read: ${error.message}` }]);
+      throw error;
+    });
+  }
+
+  font(bytes: Uint8Array, name: string): Promise<{ fonts: OwnFont[]; unpacked: Uint8Array }> {
+    return this.run<{ fonts: OwnFont[]; unpacked: Uint8Array }>(this.outside, 'readFontTask', {
+      bytes,
+    }).catch(asUpload(name));
+  }
+
+  face(id: string, filesDir: string): Promise<Uint8Array | null> {
+    return this.run(this.quick, 'faceFileTask', { id, filesDir });
+  }
+
+  sample(id: string, text: string, filesDir: string): Promise<Sample | null> {
+    return this.run(this.quick, 'sampleTask', { id, text, filesDir });
+  }
+
+  private async run<T>(on: ProcessPool, name: TaskName, task: unknown, signal?: AbortSignal): Promise<T> {
+    const outcome = await on.run<Outcome<T>>(name, task, DEADLINES[name], signal);
     if ('value' in outcome) return outcome.value;
     throw revive(outcome.fault);
   }
 
   async onModuleDestroy(): Promise<void> {
-    this.closed = true;
-    await Promise.all([this.quick.destroy(), this.runs.destroy()]);
+    await Promise.all([this.outside.close(), this.quick.close(), this.runs.close()]);
   }
 }
 
-/** Errors lose their class on the way from a worker; their names bring it back. */
-function revive({ name, message, code, field }: Fault): Error {
-  if (name === 'UploadError') return new UploadError(message);
-  if (name === 'PictureError') return new PictureError(message, field);
-  if (name === 'WriteError') return new WriteError(message, code);
-  return new Error(message);
-}
+/** A file that could not be looked at to its end is one that cannot be brought in. */
+const asUpload =
+  (name: string) =>
+  (error: Error): never => {
+    if (error instanceof EndedError && (error.reason === 'deadline' || error.reason === 'died'))
+      throw new UploadError(
+        `${name}: this file cannot be read: ${error.message}. Save it again, simpler or smaller.`,
+      );
+    throw error;
+  };

@@ -1,15 +1,15 @@
 import { readFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import sharp from 'sharp';
 import type { Garment } from '@brelm/core/colour';
 import { readDesign, type Design, type FileFormat, type Material, type Placement } from '@brelm/core/design';
 import type { PictureSource } from '@brelm/core/drawing';
-import type { Manifest } from '@brelm/core/export';
+import type { Manifest, ManifestFile } from '@brelm/core/export';
 import type { Spec } from '@brelm/core/spec';
 import {
   expectedBytes,
   inspectUpload,
   judgedOn,
+  licencesOf,
   loadMaterials,
   loadPictures,
   makeFile,
@@ -24,6 +24,8 @@ import {
   type JobFinding,
   type MadeReport,
 } from '../engine';
+import { fileAt } from './made';
+import { told } from './outcome';
 
 // Threads enough are at work as it is: each picture is one thread's.
 sharp.concurrency(1);
@@ -62,28 +64,8 @@ export interface MadeResult {
   findings: JobFinding[];
 }
 
-/** An error as plain data, since its class does not survive the way between threads. */
-export interface Fault {
-  name: string;
-  message: string;
-  code?: string;
-  field?: string;
-}
-export type Outcome<T> = { value: T } | { fault: Fault };
-
-const told =
-  <A, T>(task: (argument: A) => Promise<T>) =>
-  async (argument: A): Promise<Outcome<T>> => {
-    try {
-      return { value: await task(argument) };
-    } catch (error) {
-      const { name, message, code, field } = error as Error & { code?: string; field?: string };
-      return { fault: { name, message, code, field } };
-    }
-  };
-
-/** Where bytes lie in a content-addressed folder. */
-export const fileAt = (folder: string, sha256: string): string => join(folder, sha256.slice(0, 2), sha256);
+/** Long side of the pictures that a proof looks at, px: twice what any check samples. */
+const PROOF_SIDE = 2400;
 
 /** Stops that nobody has accepted stand in the way of a file. */
 export class StopError extends Error {
@@ -118,7 +100,7 @@ function proofed(
 export const proofTask = told(async (task: JobTask) => {
   const ready = await prepared(task);
   const { design, fileJob, read, materials } = ready;
-  const pictures = await loadPictures(design, read);
+  const pictures = await loadPictures(design, read, PROOF_SIDE);
   const findings = proofed(task, ready, pictures);
   const bytes = await expectedBytes(fileJob, materials, pictures, rasterSource(design, read));
   return { findings, expectedBytes: bytes };
@@ -128,7 +110,7 @@ export const proofTask = told(async (task: JobTask) => {
 export const makeTask = told(async (task: MakeTask): Promise<MadeResult> => {
   const ready = await prepared(task);
   const { design, fileJob, read, materials } = ready;
-  const findings = task.findings ?? proofed(task, ready, await loadPictures(design, read));
+  const findings = task.findings ?? proofed(task, ready, await loadPictures(design, read, PROOF_SIDE));
   const stops = stopsOfJob(findings);
   if (stops.length && !task.acceptStops) throw new StopError(stops);
   const file = await makeFile(fileJob, materials, rasterSource(design, read));
@@ -136,15 +118,65 @@ export const makeTask = told(async (task: MakeTask): Promise<MadeResult> => {
   return { sha256: file.sha256, report: file.report, findings };
 });
 
+/** A made file as it goes into a pack. */
+export interface PackedFile {
+  job: RunJob;
+  snapshot: string;
+  revision: number;
+  path: string;
+  sha256: string;
+  report: MadeReport;
+  /** Names of the garment colours that it is for. */
+  garments: string[];
+  findings: JobFinding[];
+}
+
 export interface PackTask {
   path: string;
-  manifest: Manifest;
+  files: PackedFile[];
+  filesDir: string;
   outputsDir: string;
 }
 
+async function manifestOf({ files, filesDir }: PackTask): Promise<Manifest> {
+  const designs = new Map<string, Design>();
+  for (const { snapshot } of files)
+    if (!designs.has(snapshot))
+      designs.set(snapshot, readDesign(JSON.parse(await readFile(fileAt(filesDir, snapshot), 'utf8'))));
+  return {
+    format: 'brelm-manifest',
+    version: 1,
+    made: new Date().toISOString(),
+    files: files.map(({ job, report, snapshot, ...file }): ManifestFile => {
+      const design = designs.get(snapshot)!;
+      return {
+        path: file.path,
+        sha256: file.sha256,
+        bytes: report.bytes,
+        format: report.format,
+        width: report.width,
+        height: report.height,
+        dpi: report.dpi,
+        spec: job.spec.id,
+        marketplace: job.spec.marketplace,
+        product: job.spec.product,
+        side: job.side,
+        design: design.name,
+        revision: file.revision,
+        colourway: design.colourways.find((c) => c.id === job.colourway)?.name ?? job.colourway,
+        garments: file.garments,
+        mirrored: job.placement.mirror,
+        loss: report.loss,
+        findings: file.findings,
+      };
+    }),
+    licences: licencesOf([...designs.values()]),
+  };
+}
+
 /** Puts the files of a run in one archive with their manifest. */
-export const packTask = told(({ path, manifest, outputsDir }: PackTask) =>
-  writePack(path, manifest, (f) => readFile(fileAt(outputsDir, f.sha256))),
+export const packTask = told(async (task: PackTask) =>
+  writePack(task.path, await manifestOf(task), (f) => readFile(fileAt(task.outputsDir, f.sha256))),
 );
 
 export const inspectTask = told(({ bytes, name }: { bytes: Uint8Array; name: string }) =>

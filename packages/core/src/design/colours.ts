@@ -3,7 +3,10 @@ import { formOf } from '../geometry';
 import type { Treatment } from '../raster';
 import type { Colourway, Design, MotifOutline, Part, PartOverride, PicturePart } from './types';
 
-export const colourwayOf = (design: Design, id: string | undefined): Colourway | undefined =>
+export const colourwayOf = (
+  design: Pick<Design, 'colourways'>,
+  id: string | undefined,
+): Colourway | undefined =>
   id === undefined ? design.colourways[0] : design.colourways.find((c) => c.id === id);
 
 /** Every ink's value in a colourway: the colourway's own where it has one, else the design's. */

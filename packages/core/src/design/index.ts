@@ -19,3 +19,4 @@ export * from './bundles';
 export * from './palette-file';
 export * from './lettering-text';
 export * from './lettering-style';
+export * from './summary';

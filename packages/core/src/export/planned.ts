@@ -1,10 +1,10 @@
-import type { Design } from '../design';
+import type { DesignHead } from '../design';
 import type { PlannedFile } from '../placement';
 import { ENDINGS, NAME_PATTERN, nameBy, patternFault, uniqueNames, type NameParts } from './name';
 
 /** What the name of one planned file is made of. */
 export function namePartsOf(
-  design: Design,
+  design: DesignHead,
   file: PlannedFile,
   garmentName: (id: string) => string,
 ): NameParts {
@@ -28,7 +28,7 @@ export function namePartsOf(
  * own, else by ours. A pattern that cannot be used gives way to ours.
  */
 export function plannedNames(
-  list: readonly { design: Design; file: PlannedFile }[],
+  list: readonly { design: DesignHead; file: PlannedFile }[],
   garmentName: (id: string) => string,
   pattern?: string | null,
 ): string[] {

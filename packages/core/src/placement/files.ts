@@ -1,4 +1,4 @@
-import { colourwayOf, type Design, type FileFormat, type Placement } from '../design';
+import { colourwayOf, type DesignHead, type FileFormat, type Placement } from '../design';
 import { isWorn, type Spec, type SpecSide } from '../spec';
 import { formatOf } from './check';
 import { placementOn } from './map';
@@ -17,7 +17,7 @@ export interface PlannedFile {
 }
 
 /** The colourway for a garment colour on a placement: the placement's own choice, or the design's. */
-export function colourwayOn(design: Design, placement: Placement, garment: string): string | undefined {
+export function colourwayOn(design: DesignHead, placement: Placement, garment: string): string | undefined {
   const own = Object.hasOwn(placement.colourways, garment) ? placement.colourways[garment] : undefined;
   if (own && design.colourways.some((c) => c.id === own)) return own;
   return design.colourways.find((c) => c.garments.includes(garment))?.id;
@@ -27,7 +27,7 @@ export function colourwayOn(design: Design, placement: Placement, garment: strin
  * The files of one side of one product: for what is worn one for each colourway that a garment colour of
  * the product asks for (and one for each garment colour with a position of its own), else one.
  */
-export function plannedFiles(design: Design, spec: Spec, side: SpecSide): PlannedFile[] {
+export function plannedFiles(design: DesignHead, spec: Spec, side: SpecSide): PlannedFile[] {
   const placement = placementOn(design, spec, side);
   if (!placement) return [];
   const format = formatOf(placement, spec);
@@ -58,11 +58,13 @@ export function plannedFiles(design: Design, spec: Spec, side: SpecSide): Planne
   }
   if (files.size) return [...files.values()];
   // No garment colour is ticked yet: each colourway is made, for the seller to choose from.
-  return design.colourways.map((c) => file(c.id, [], null));
+  return design.colourways.length
+    ? design.colourways.map((c) => file(c.id, [], null))
+    : [file(null, [], null)];
 }
 
 /** All files of a design on these products: in the order in which it was placed on them. */
-export function allPlannedFiles(design: Design, specs: readonly Spec[]): PlannedFile[] {
+export function allPlannedFiles(design: DesignHead, specs: readonly Spec[]): PlannedFile[] {
   const order = new Map([...design.placements].reverse().map((p) => [p.spec, design.placements.indexOf(p)]));
   const place = (s: Spec) => order.get(s.id) ?? Infinity;
   return [...specs]

@@ -1,0 +1,233 @@
+import { readdir, readFile, rename, rm, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import {
+  Inject,
+  Injectable,
+  Logger,
+  type OnApplicationBootstrap,
+  type OnModuleDestroy,
+} from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { In, IsNull, MoreThan, Not, Repository } from 'typeorm';
+import {
+  DesignRow,
+  DesignVersionRow,
+  MaterialRow,
+  RunFileRow,
+  StarterRow,
+  TypefaceRow,
+} from '../database/entities';
+import { OPTIONS, outputsDir, type ServerOptions } from '../options';
+import { fileAt } from '../workers/made';
+
+const HOUR = 3600 * 1000;
+const DAY = 24 * HOUR;
+/** How often it is looked for what nobody needs any more, ms. */
+const EVERY = HOUR;
+/** Nothing younger is ever taken away, ms: somebody may be about to refer to it. */
+const GRACE = 15 * 60 * 1000;
+/** What was begun so long ago and never ended never will, ms. */
+const BEGUN = DAY;
+/** A picture that nothing refers to is kept so long, ms: an undo or an open tab may want it back. */
+const UNUSED = 90 * DAY;
+/** Rows that are looked through at once. */
+const CHUNK = 50;
+
+const SHA = /[0-9a-f]{64}/g;
+
+export interface Tidied {
+  made: number;
+  begun: number;
+  snapshots: number;
+  materials: number;
+}
+
+/**
+ * Takes away what nothing refers to: files of runs that are gone, what was begun and never ended, states of
+ * designs that no run needs, and pictures unused for long. Never what a design, a version, a starter, an
+ * archived design or a run refers to.
+ */
+@Injectable()
+export class HousekeepingService implements OnApplicationBootstrap, OnModuleDestroy {
+  private readonly log = new Logger('Files');
+  private timer: NodeJS.Timeout | undefined;
+  private tidying: Promise<Tidied> | null = null;
+
+  constructor(
+    @InjectRepository(DesignRow) private readonly designs: Repository<DesignRow>,
+    @InjectRepository(DesignVersionRow) private readonly versions: Repository<DesignVersionRow>,
+    @InjectRepository(StarterRow) private readonly starters: Repository<StarterRow>,
+    @InjectRepository(MaterialRow) private readonly materials: Repository<MaterialRow>,
+    @InjectRepository(TypefaceRow) private readonly typefaces: Repository<TypefaceRow>,
+    @InjectRepository(RunFileRow) private readonly runFiles: Repository<RunFileRow>,
+    @Inject(OPTIONS) private readonly options: ServerOptions,
+  ) {}
+
+  onApplicationBootstrap(): void {
+    const tidy = () =>
+      void this.tidy().catch((error: Error) => this.log.warn(`old files stay for now: ${error.message}`));
+    this.timer = setInterval(tidy, EVERY).unref();
+    setTimeout(tidy, 60_000).unref();
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    clearInterval(this.timer);
+    await this.tidying?.catch(() => undefined);
+  }
+
+  /** Tidies up as of `now`, ms; one at a time. */
+  tidy(now = Date.now()): Promise<Tidied> {
+    this.tidying ??= this.all(now).finally(() => (this.tidying = null));
+    return this.tidying;
+  }
+
+  private async all(now: number): Promise<Tidied> {
+    const begun = await this.sweepBegun(now);
+    const made = await this.sweep(outputsDir(this.options), now - GRACE, (sha256) => this.isMade(sha256));
+    const materials = await this.forgetUnused(now);
+    const snapshots = await this.sweep(this.options.filesDir, now - BEGUN, (sha256) => this.isKept(sha256));
+    return { made, begun, snapshots, materials };
+  }
+
+  /** Whether a run that was not cleaned away has a made file. */
+  private isMade(sha256: string): Promise<boolean> {
+    return this.runFiles
+      .createQueryBuilder('f')
+      .innerJoin('runs', 'r', 'r.id = f.run_id')
+      .where('f.sha256 = :sha256 AND r.cleaned = 0', { sha256 })
+      .getExists();
+  }
+
+  /** Whether a file is a material, a typeface, or a state that a run was started with. */
+  private async isKept(sha256: string): Promise<boolean> {
+    return (
+      (await this.materials.existsBy({ sha256 })) ||
+      (await this.runFiles.existsBy({ snapshot: sha256 })) ||
+      (await this.typefaces
+        .createQueryBuilder('t')
+        .where('t.id LIKE :id', { id: `own-${sha256}-%` })
+        .getExists())
+    );
+  }
+
+  /**
+   * Removes files of a content-addressed folder that are older than `before` and not needed. Each is put
+   * aside first and looked at again: what came into its place meanwhile, or was referred to, stays.
+   */
+  private async sweep(
+    folder: string,
+    before: number,
+    needed: (sha256: string) => Promise<boolean>,
+  ): Promise<number> {
+    let removed = 0;
+    for (const shard of await readdir(folder).catch(() => [])) {
+      if (!/^[0-9a-f]{2}$/.test(shard)) continue;
+      for (const name of await readdir(join(folder, shard)).catch(() => [])) {
+        const aside = name.endsWith('.gone');
+        const sha256 = aside ? name.slice(0, -5) : name;
+        if (!/^[0-9a-f]{64}$/.test(sha256)) continue;
+        const path = fileAt(folder, sha256);
+        const gone = `${path}.gone`;
+        if (!aside) {
+          const known = await stat(path).catch(() => null);
+          if (!known || known.mtimeMs > before || (await needed(sha256))) continue;
+          await rename(path, gone).catch(() => undefined);
+        }
+        const again = await stat(gone).catch(() => null);
+        if (!again) continue;
+        if (again.mtimeMs > before || (await needed(sha256))) {
+          // The bytes are the same, whichever of the two stays.
+          await rename(gone, path);
+          continue;
+        }
+        await rm(gone, { force: true });
+        removed++;
+      }
+    }
+    return removed;
+  }
+
+  /** Removes files that were begun beside their place and never got there. */
+  private async sweepBegun(now: number): Promise<number> {
+    let removed = 0;
+    const look = async (folder: string): Promise<void> => {
+      for (const entry of await readdir(folder, { withFileTypes: true }).catch(() => [])) {
+        const path = join(folder, entry.name);
+        if (entry.isDirectory()) await look(path);
+        else if (entry.name.endsWith('.part')) {
+          const known = await stat(path).catch(() => null);
+          if (!known || known.mtimeMs > now - BEGUN) continue;
+          await rm(path, { force: true });
+          removed++;
+        }
+      }
+    };
+    await look(this.options.filesDir);
+    return removed;
+  }
+
+  /** Marks materials that nothing refers to, and forgets those that nothing referred to for long. */
+  private async forgetUnused(now: number): Promise<number> {
+    const used = await this.referredTo();
+    let forgotten = 0;
+    let last = '';
+    for (;;) {
+      const rows = await this.materials.find({
+        where: { sha256: MoreThan(last) },
+        order: { sha256: 'ASC' },
+        take: 500,
+      });
+      if (rows.length === 0) return forgotten;
+      last = rows.at(-1)!.sha256;
+      const back = rows.filter((r) => r.unusedSince && used.has(r.sha256)).map((r) => r.sha256);
+      if (back.length) await this.materials.update({ sha256: In(back) }, { unusedSince: null });
+      const fresh = rows.filter((r) => !r.unusedSince && !used.has(r.sha256)).map((r) => r.sha256);
+      if (fresh.length)
+        await this.materials.update(
+          { sha256: In(fresh), unusedSince: IsNull() },
+          { unusedSince: new Date(now) },
+        );
+      for (const { sha256, unusedSince } of rows) {
+        if (!unusedSince || used.has(sha256) || now - unusedSince.getTime() < UNUSED) continue;
+        // Brought in again just now, it is not unused any more.
+        const { affected } = await this.materials.delete({ sha256, unusedSince });
+        forgotten += affected ?? 0;
+      }
+    }
+  }
+
+  /** Every SHA-256 that a document of any kind names. */
+  private async referredTo(): Promise<Set<string>> {
+    const used = new Set<string>();
+    const read = (text: string) => {
+      for (const [sha256] of text.matchAll(SHA)) used.add(sha256);
+    };
+    for (const rows of [this.designs, this.versions, this.starters] as Repository<{
+      id: string | number;
+      document: string;
+    }>[])
+      for (let last: string | number | undefined; ;) {
+        const some = await rows.find({
+          select: { id: true, document: true },
+          where: last === undefined ? {} : { id: MoreThan(last) },
+          order: { id: 'ASC' },
+          take: CHUNK,
+        });
+        if (some.length === 0) break;
+        for (const row of some) {
+          read(row.document);
+          last = row.id;
+        }
+      }
+    const snapshots = await this.runFiles
+      .createQueryBuilder('f')
+      .select('DISTINCT f.snapshot', 'snapshot')
+      .where({ snapshot: Not('') })
+      .getRawMany<{ snapshot: string }>();
+    for (const { snapshot } of snapshots) {
+      used.add(snapshot);
+      read(await readFile(fileAt(this.options.filesDir, snapshot), 'utf8').catch(() => ''));
+    }
+    return used;
+  }
+}

@@ -1,0 +1,30 @@
+import { worker } from 'workerpool';
+import { inspectTask, makeTask, packTask, previewTask, proofTask, rasteriseTask } from './tasks';
+import { designPreviewTask } from './design-preview';
+import { told } from './outcome';
+import * as reading from './reading';
+
+/** What the child processes do, by name. */
+export const TASKS = {
+  inspectTask,
+  rasteriseTask,
+  previewTask,
+  proofTask,
+  makeTask,
+  packTask,
+  readDesignTask: told(reading.readDesignTask),
+  readSpecTask: told(reading.readSpecTask),
+  readSpecFileTask: told(reading.readSpecFileTask),
+  readGarmentsTask: told(reading.readGarmentsTask),
+  readFontTask: told(reading.readFontTask),
+  faceFileTask: told(reading.faceFileTask),
+  sampleTask: told(reading.sampleTask),
+  designPreviewTask: told(designPreviewTask),
+};
+export type TaskName = keyof typeof TASKS;
+
+if (process.send) {
+  // Ended by the server alone, never by a key in its terminal.
+  for (const signal of ['SIGINT', 'SIGHUP'] as const) process.on(signal, () => undefined);
+  worker(TASKS);
+}

@@ -1,0 +1,54 @@
+import { readFile } from 'node:fs/promises';
+import sharp from 'sharp';
+import type { Garment } from '@brelm/core/colour';
+import { readDesign } from '@brelm/core/design';
+import { paintSurface, resolve } from '@brelm/core/drawing';
+import { judgeGarments, type GarmentContrast } from '@brelm/core/proof';
+import type { Spec } from '@brelm/core/spec';
+import { loadMaterials, loadPictures, makeSurface } from '../engine';
+import { fileAt } from './made';
+
+export interface PreviewTask {
+  /** The design as JSON. */
+  text: string;
+  /** What it is judged by; null where the product is not known any more. */
+  spec: Spec | null;
+  garments: Garment[];
+  filesDir: string;
+}
+
+/** Long side of a preview, px: twice what a row of the shelf shows. */
+const PREVIEW_SIDE = 200;
+/** Long side of pictures within it, px. */
+const PICTURE_SIDE = 1000;
+
+/** Paints a design small, in its first colourway, and judges it on its garments. */
+export async function designPreviewTask({ text, spec, garments, filesDir }: PreviewTask): Promise<{
+  picture: Uint8Array;
+  verdicts: GarmentContrast[];
+}> {
+  const design = readDesign(JSON.parse(text));
+  const read = (sha256: string) => readFile(fileAt(filesDir, sha256));
+  const materials = await loadMaterials(design, read);
+  // A picture that is gone leaves its place empty; the design itself says so when it is opened.
+  const pictures = await loadPictures(design, (m) => read(m.sha256 ?? 'none'), PICTURE_SIDE).catch(
+    () => () => null,
+  );
+  const drawing = resolve(design, undefined, materials);
+  const scale = PREVIEW_SIDE / Math.max(drawing.width, drawing.height);
+  const { context, width, height } = paintSurface(drawing, scale, pictures, makeSurface);
+  const { data } = context.getImageData(0, 0, width, height);
+  const picture = await sharp(Buffer.from(data.buffer, data.byteOffset, data.length), {
+    raw: { width, height, channels: 4 },
+  })
+    .webp({ lossless: true, effort: 2 })
+    .toBuffer();
+  if (!spec || design.parts.length === 0) return { picture, verdicts: [] };
+  const side = spec.sides.find((s) => s.id === design.board.side) ?? spec.sides[0];
+  const { garments: verdicts } = judgeGarments({
+    ...{ design, colourway: undefined, spec, side, garments, materials, pictures },
+    surfaces: makeSurface,
+    mendFor: new Set<string>(),
+  });
+  return { picture, verdicts };
+}

@@ -1,0 +1,131 @@
+import workerpool, { type Pool } from 'workerpool';
+
+/** There is more waiting already than will be done soon: ask again later. */
+export class BusyError extends Error {
+  constructor(readonly retryAfterSeconds: number) {
+    super(
+      `Too much is waiting to be done already: try again in ${retryAfterSeconds} seconds. Nothing is lost.`,
+    );
+    this.name = 'BusyError';
+  }
+}
+
+/** Work that was ended since it took too long, took too much memory, or nobody waits for it any more. */
+export class EndedError extends Error {
+  constructor(
+    readonly reason: 'deadline' | 'died' | 'cancelled' | 'stopping',
+    message: string,
+  ) {
+    super(message);
+    this.name = 'EndedError';
+  }
+}
+
+export interface ProcessPoolOptions {
+  /** The script whose functions are called; it registers them with workerpool. */
+  script: string;
+  /** At the most so many processes, made when they are needed. */
+  processes: number;
+  /** At the most so many calls wait for one. */
+  queue: number;
+  /** What a process may allocate, MiB; held to by the kernel (RLIMIT_DATA). */
+  memory: number;
+}
+
+/** A process that has nothing to do is ended after so long, ms. */
+const IDLE = 60_000;
+
+/**
+ * Starts Node under a limit of memory, and so that it dies with the process that started it, even where it
+ * is in the middle of native code. Handed on as `sh -c … sh node script`.
+ */
+const LIMITED =
+  'ulimit -d "$0" && if command -v setpriv >/dev/null; then exec setpriv --pdeathsig KILL "$@"; fi; exec "$@"';
+
+/**
+ * Child processes for work on what comes from outside. One that dies, takes too long or takes too much is
+ * replaced; its caller is told, and nobody else notices.
+ */
+export class ProcessPool {
+  private pool: Pool | null = null;
+  private running = 0;
+  private idle: NodeJS.Timeout | undefined;
+  private closed = false;
+
+  constructor(private readonly options: ProcessPoolOptions) {}
+
+  private get processes(): Pool {
+    const { script, processes, memory } = this.options;
+    return (this.pool ??= workerpool.pool(script, {
+      workerType: 'process',
+      maxWorkers: processes,
+      workerTerminateTimeout: 100,
+      forkOpts: {
+        execPath: '/bin/sh',
+        execArgv: [
+          '-c',
+          LIMITED,
+          String(memory * 1024),
+          process.execPath,
+          `--max-old-space-size=${Math.round(memory * 0.6)}`,
+        ],
+        serialization: 'advanced',
+        // Ctrl-C reaches the server alone, which then stops what it has begun.
+        detached: true,
+      },
+    }));
+  }
+
+  /**
+   * Calls a function of the script. Rejects with what it throws, a BusyError where too much is waiting
+   * already, or an EndedError after `deadline` ms of work, when the process dies, or on `signal`.
+   */
+  async run<T>(name: string, argument: unknown, deadline: number, signal?: AbortSignal): Promise<T> {
+    if (this.closed) throw new EndedError('stopping', 'The server is stopping.');
+    if (signal?.aborted) throw new EndedError('cancelled', 'Cancelled.');
+    const { processes, queue } = this.options;
+    const ahead = this.running - processes;
+    if (ahead >= queue) throw new BusyError(Math.max(2, Math.min(60, Math.ceil(ahead / processes))));
+    clearTimeout(this.idle);
+    this.running++;
+    const job = this.processes.exec(name, [argument]);
+    const cancel = () => void job.cancel();
+    signal?.addEventListener('abort', cancel, { once: true });
+    try {
+      job.timeout(deadline);
+      return (await job) as T;
+    } catch (error) {
+      throw this.told(error as Error, deadline, signal);
+    } finally {
+      signal?.removeEventListener('abort', cancel);
+      this.running--;
+      if (this.running === 0 && !this.closed) this.idle = setTimeout(() => void this.rest(), IDLE).unref();
+    }
+  }
+
+  private told(error: Error, deadline: number, signal: AbortSignal | undefined): Error {
+    if (this.closed) return new EndedError('stopping', 'The server is stopping.');
+    if (signal?.aborted) return new EndedError('cancelled', 'Cancelled.');
+    // Its promises throw a class of their own, which its types leave out.
+    const { TimeoutError } = workerpool.Promise as unknown as { TimeoutError: new () => unknown };
+    const late = (error as unknown) instanceof TimeoutError;
+    if (late)
+      return new EndedError('deadline', `it takes longer than ${Math.round(deadline / 1000)} seconds`);
+    if (error.name === 'TerminateError' || /^(Workerpool )?Worker/.test(error.message))
+      return new EndedError('died', 'it takes more memory than there may be, or is damaged');
+    return error;
+  }
+
+  private async rest(): Promise<void> {
+    const { pool } = this;
+    this.pool = null;
+    await Promise.resolve(pool?.terminate(true, 1000)).catch(() => undefined);
+  }
+
+  /** Ends every process, whatever it does; what it did is rejected. */
+  async close(): Promise<void> {
+    this.closed = true;
+    clearTimeout(this.idle);
+    await this.rest();
+  }
+}

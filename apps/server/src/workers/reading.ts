@@ -1,0 +1,92 @@
+import { readFile } from 'node:fs/promises';
+import {
+  DocumentError,
+  headOf,
+  readDesign,
+  searchWordsOf,
+  summaryOf,
+  type DesignHead,
+  type DesignSummary,
+} from '@brelm/core/design';
+import { readGarmentsCsv, readSpec, readSpecFile, specText, type Spec } from '@brelm/core/spec';
+import type { Garment } from '@brelm/core/colour';
+import { inspectFont, loadTypeface, typefaceBytes, unpackFont, type OwnFont } from '../engine';
+import { fileAt } from './made';
+import { sampleOf, type Sample } from './sample';
+
+/** Tasks that read what comes from outside, or what may be long: documents, specs, tables, typefaces. */
+
+export interface ReadDesign {
+  head: DesignHead;
+  summary: DesignSummary;
+  /** What it is found by. */
+  words: string;
+  /** The whole design as JSON, with what formats since have added. */
+  text: string;
+}
+
+/** Parses JSON. Throws a DocumentError for what is none. */
+export function parsedJson(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    throw new DocumentError([{ field: '', message: 'this is no JSON' }]);
+  }
+}
+
+/** Reads a design's JSON, under another name where one is given. Throws a DocumentError. */
+export function readDesignText(text: string, name?: string): ReadDesign {
+  const design = readDesign(parsedJson(text));
+  const named = name === undefined ? design : { ...design, name };
+  return {
+    head: headOf(named),
+    summary: summaryOf(named),
+    words: searchWordsOf(named),
+    text: JSON.stringify(named),
+  };
+}
+
+export interface DesignTask {
+  text: string;
+  name?: string;
+}
+export const readDesignTask = ({ text, name }: DesignTask): ReadDesign => readDesignText(text, name);
+
+/** Reads a spec's JSON. Throws a DocumentError. */
+export const readSpecTask = (text: string): Spec => readSpec(parsedJson(text));
+
+/** Reads a file of specs, YAML or JSON. Throws a SpecFileError. */
+export const readSpecFileTask = (bytes: Uint8Array): Spec[] => readSpecFile(specText(bytes));
+
+/** Reads a table of garment colours; ids that are `taken` are not given again. Throws a DocumentError. */
+export const readGarmentsTask = ({ csv, taken }: { csv: string; taken: string[] }): Garment[] =>
+  readGarmentsCsv(csv, new Set(taken));
+
+export interface FontTask {
+  bytes: Uint8Array;
+}
+/** Unpacks a font file and looks at every font in it. Throws a FontError. */
+export async function readFontTask({ bytes }: FontTask): Promise<{ fonts: OwnFont[]; unpacked: Uint8Array }> {
+  const unpacked = await unpackFont(bytes);
+  return { fonts: await inspectFont(unpacked), unpacked };
+}
+
+export interface FaceTask {
+  id: string;
+  filesDir: string;
+}
+const ownBytes = (filesDir: string) => (sha256: string) => readFile(fileAt(filesDir, sha256));
+
+/** A typeface's file, unpacked; null for one that is not there. */
+export const faceFileTask = async ({ id, filesDir }: FaceTask): Promise<Uint8Array | null> =>
+  (await typefaceBytes(id, ownBytes(filesDir)).catch(() => undefined)) ?? null;
+
+/** Words set in a typeface; null for one that is not there. */
+export async function sampleTask({
+  id,
+  filesDir,
+  text,
+}: FaceTask & { text: string }): Promise<Sample | null> {
+  const face = await loadTypeface(id, ownBytes(filesDir)).catch(() => undefined);
+  return face ? sampleOf(face, text) : null;
+}
