@@ -1,6 +1,6 @@
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
-import { askOf, running, type Running } from './running';
+import { askOf, designsOf, running, type Running } from './running';
 
 jest.setTimeout(120_000);
 
@@ -114,7 +114,7 @@ describe('garment colours of one’s own', () => {
   });
 
   it('stay while a design is judged or sold on them; those of the library always', async () => {
-    const [stored] = (await ask<{ id: string; revision: number; document: Design }[]>('designs')).body;
+    const [stored] = await designsOf(it0);
     const document = { ...stored.document, garments: [...stored.document.garments, 'fell'] };
     await ask(`designs/${stored.id}`, 'PUT', { revision: stored.revision, document });
     const refused = await ask('garments/fell', 'DELETE');

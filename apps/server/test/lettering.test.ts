@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { letteringLine, type Design } from '@brelm/core/design';
+import { letteringLine } from '@brelm/core/design';
 import { typefaceFile } from '@brelm/server/engine';
-import { askOf, running, type Running } from './running';
+import { askOf, designsOf, running, type Running } from './running';
 
 jest.setTimeout(120_000);
 
@@ -107,7 +107,7 @@ describe('own typefaces', () => {
 
   it('cannot be taken away while a design is set in them, and can after', async () => {
     const [own] = (await send(shipped('pacifico'), 'mine.ttf')).body;
-    const [stored] = (await ask<{ id: string; revision: number; document: Design }[]>('designs')).body;
+    const [stored] = await designsOf(it0);
     const used = {
       ...stored.document,
       parts: stored.document.parts.map((p) =>

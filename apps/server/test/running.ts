@@ -7,6 +7,7 @@ import {
   startDatabase,
   type RunningDatabase,
 } from '../../cli/src/database/mariadb';
+import type { Design } from '@brelm/core/design';
 import { startServer, type RunningServer } from '@brelm/server';
 
 export interface Running {
@@ -80,4 +81,18 @@ export async function askOf<T>(
   });
   const text = await response.text();
   return { status: response.status, body: (text ? JSON.parse(text) : {}) as Answer<T>['body'] };
+}
+
+/** A design as it is stored, with its document. */
+export interface StoredDesign {
+  id: string;
+  revision: number;
+  document: Design;
+}
+
+/** The designs of the shelf, newest first, each with its document; or those of the archive. */
+export async function designsOf(it: Pick<Running, 'url'>, archived = false): Promise<StoredDesign[]> {
+  const { body } = await askOf<{ designs: { id: string }[] }>(it, `designs?archived=${archived}&count=200`);
+  const whole = await Promise.all(body.designs.map(({ id }) => askOf<StoredDesign>(it, `designs/${id}`)));
+  return whole.map((w) => w.body);
 }

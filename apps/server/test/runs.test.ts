@@ -10,7 +10,7 @@ import type { Manifest } from '@brelm/core/export';
 import { startServer } from '@brelm/server';
 import { DATABASE_NAME, DATABASE_USER } from '../../cli/src/database/mariadb';
 import { RunsService } from '../src/runs/runs.service';
-import { askOf, running, until, type Running } from './running';
+import { askOf, designsOf, running, until, type Running } from './running';
 
 jest.setTimeout(180_000);
 
@@ -100,8 +100,7 @@ const made = () => readdirSync(join(it0.filesDir, 'made'), { recursive: true }).
 
 describe('a run', () => {
   it('is planned, made, watched and packed: what the plan says is what the archive holds', async () => {
-    const designs = (await ask<{ id: string; name: string }[]>('designs')).body;
-    const { id } = designs.find((d) => d.name === 'Bog Standard')!;
+    const { id } = (await designsOf(it0)).find((d) => d.document.name === 'Bog Standard')!;
     const plan = (await ask<Record<string, never>[]>('plan', 'POST', { designs: [id] })).body as unknown as {
       spec: string;
       side: string;

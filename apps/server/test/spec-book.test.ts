@@ -2,7 +2,7 @@ import { readSpecFile, type Spec } from '@brelm/core/spec';
 import { shippedSpecs } from '@brelm/server/engine';
 import { SpecsService } from '../src/specs/specs.service';
 import { mayBegin, MOST_PIXELS_AT_ONCE } from '../src/workers/budget';
-import { askOf, running, until, type Running } from './running';
+import { askOf, designsOf, running, until, type Running } from './running';
 
 jest.setTimeout(120_000);
 
@@ -83,8 +83,7 @@ describe('the spec book', () => {
 
   it('says which runs made files for another state of it', async () => {
     const id = 'stickerwharf/kiss-cut-3in';
-    const designs = (await ask<{ id: string; name: string }[]>('designs')).body;
-    const designId = designs.find((d) => d.name === 'Bog Standard')!.id;
+    const designId = (await designsOf(it0)).find((d) => d.document.name === 'Bog Standard')!.id;
     const file = { designId, spec: id, side: 'face', colourway: 'base', acceptStops: true };
     const run = (await ask<{ id: string }>('runs', 'POST', { files: [file] })).body;
     await until(async () => (await ask<{ state: string }>(`runs/${run.id}`)).body.state === 'done');

@@ -1,5 +1,10 @@
-import { Injectable, type CallHandler, type ExecutionContext, type NestInterceptor } from '@nestjs/common';
-import { Inject } from '@nestjs/common';
+import {
+  Inject,
+  Injectable,
+  type CallHandler,
+  type ExecutionContext,
+  type NestInterceptor,
+} from '@nestjs/common';
 import type { Request } from 'express';
 import { createConnection } from 'mysql2';
 import { Observable } from 'rxjs';
@@ -29,6 +34,12 @@ export class DatabaseGuard implements NestInterceptor {
     const { headers } = context.switchToHttp().getRequest<Request>();
     if (headers.accept?.includes('text/event-stream')) return next.handle();
     return new Observable((told) => {
+      const look = () =>
+        void this.answers().then((there) => {
+          if (told.closed) return;
+          if (there) timer = setTimeout(look, PATIENCE);
+          else told.error(new DatabaseAway('the database does not answer'));
+        });
       let timer = setTimeout(look, PATIENCE);
       const work = next.handle().subscribe({
         next: (value) => {
@@ -38,14 +49,6 @@ export class DatabaseGuard implements NestInterceptor {
         error: (error: unknown) => told.error(error),
         complete: () => told.complete(),
       });
-      const guard = this;
-      function look() {
-        void guard.answers().then((there) => {
-          if (told.closed) return;
-          if (there) timer = setTimeout(look, PATIENCE);
-          else told.error(new DatabaseAway('the database does not answer'));
-        });
-      }
       return () => {
         clearTimeout(timer);
         work.unsubscribe();

@@ -32,15 +32,15 @@ const isTrap = (error: unknown): boolean =>
   /^(RuntimeError|RangeError)$/.test((error as Error | null)?.name ?? '');
 
 /**
- * Reads an SVG, lets `use` make something of it, and gives its memory back. Throws what `use` throws, an
+ * Reads an SVG, lets `make` make something of it, and gives its memory back. Throws what `make` throws, an
  * Error with the reader's reason, or a RangeError where it is more than can be drawn.
  */
-export async function withSvg<T>(source: string, options: Options, use: (svg: ReadSvg) => T): Promise<T> {
+export async function withSvg<T>(source: string, options: Options, make: (svg: ReadSvg) => T): Promise<T> {
   const Resvg = await renderer();
   let svg: InstanceType<typeof Resvg> | undefined;
   try {
     svg = new Resvg(source, options);
-    return use(svg);
+    return make(svg);
   } catch (error) {
     if (isTrap(error)) {
       // An instance that failed in the middle of its work is not used again.

@@ -14,6 +14,7 @@ import { In, LessThan, Repository } from 'typeorm';
 import { slug } from '@brelm/core/export';
 import { SettingRow, type RunFileRow, type RunRow } from '../database/entities';
 import { OPTIONS, outputsDir, type ServerOptions } from '../options';
+import { HousekeepingService } from '../storage/housekeeping.service';
 import { fileAt } from '../workers/made';
 import { packPath, QueueService } from './queue.service';
 import { PlannerService } from './planner.service';
@@ -43,6 +44,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly store: RunStore,
     private readonly queue: QueueService,
     private readonly planner: PlannerService,
+    private readonly housekeeping: HousekeepingService,
     @InjectRepository(SettingRow) private readonly settings: Repository<SettingRow>,
     @Inject(OPTIONS) private readonly options: ServerOptions,
   ) {}
@@ -270,6 +272,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       await this.store.runs.update(run.id, { cleaned: true, packBytes: null });
       await this.store.tell(run.id);
     }
+    if (old.length) await this.housekeeping.tidy(now);
     return old.length;
   }
 

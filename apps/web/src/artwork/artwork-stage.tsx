@@ -1,17 +1,22 @@
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { readDesign } from '@brelm/core/design';
 import { useAppDispatch, useAppSelector } from '../store';
 import { startAutosave } from '../store/autosave';
-import { reasonOf, useGarmentsQuery, useSpecsQuery, type StoredDesign } from '../store/api';
-import { dropDraft, readDraft, sameDesign, type Draft } from '../store/drafts';
+import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../store/api';
+import { adoptDraft, type KeptDraft } from '../store/drafts';
 import { closed, opened, saveStateChanged } from '../store/editor';
 import { Button } from '../ui';
 import { GarmentsStage } from '../garments/garments-stage';
 import { PlacementStage } from '../placement/placement-stage';
+import { LeftBehind } from './left-behind';
+import { findDesign, settleDrafts, type Opening } from './open-design';
 import { Workbench } from './workbench';
 
-type Loading = { kind: 'loading' } | { kind: 'ready' } | { kind: 'fault'; reason: string };
+type Loading =
+  | { kind: 'loading' }
+  | { kind: 'choose'; opening: Opening }
+  | { kind: 'open'; opening: Opening; draft: KeptDraft | null }
+  | { kind: 'fault'; reason: string };
 
 /** Opens a design: from the server, with what this browser kept that the server does not have yet. */
 export function ArtworkStage() {
@@ -25,63 +30,45 @@ export function ArtworkStage() {
 
   useEffect(() => {
     let wanted = true;
-    let stopSaving: (() => void) | undefined;
     setLoading({ kind: 'loading' });
-    void (async () => {
-      let draft: Draft | undefined;
-      try {
-        draft = await readDraft(id);
-      } catch (error) {
-        const reason = `What this browser kept of it, and the server does not have yet, could not be read: ${(error as Error).message}`;
-        if (wanted) setLoading({ kind: 'fault', reason });
-        return;
-      }
-      let stored: StoredDesign;
-      let reached = true;
-      try {
-        const response = await fetch(`/api/designs/${id}`);
-        const body = (await response.json()) as StoredDesign & { message?: string };
-        if (!response.ok) {
-          if (wanted) setLoading({ kind: 'fault', reason: body.message ?? 'It could not be read.' });
-          return;
-        }
-        stored = { ...body, document: readDesign(body.document) };
-      } catch (error) {
-        if (!draft) {
-          const reason =
-            error instanceof TypeError ? 'The server does not answer.' : (error as Error).message;
-          if (wanted) setLoading({ kind: 'fault', reason });
-          return;
-        }
-        // Offline, but this browser has it: go on from there.
-        reached = false;
-        stored = {
-          id,
-          revision: draft.revision,
-          updatedAt: new Date(draft.at).toISOString(),
-          document: draft.design,
-        };
-      }
+    findDesign(id).then(
+      (opening) => {
+        if (!wanted) return;
+        const { drafts } = opening;
+        setLoading(
+          drafts.length > 1
+            ? { kind: 'choose', opening }
+            : { kind: 'open', opening, draft: drafts[0] ?? null },
+        );
+      },
+      (error: Error) => wanted && setLoading({ kind: 'fault', reason: error.message }),
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [id, attempt]);
+
+  useEffect(() => {
+    if (loading.kind !== 'open') return;
+    const { opening, draft } = loading;
+    const { stored } = opening;
+    let wanted = true;
+    let stopSaving: (() => void) | undefined;
+    void (draft ? adoptDraft(id, draft) : Promise.resolve()).then(() => {
       if (!wanted) return;
-      if (draft && reached && sameDesign(draft.design, stored.document)) {
-        void dropDraft(id);
-        draft = undefined;
-      }
+      const revision = draft?.revision ?? stored.revision;
       const design = draft?.design ?? stored.document;
-      dispatch(
-        opened({ stored: draft ? { ...stored, revision: draft.revision } : stored, design, at: Date.now() }),
-      );
-      if (draft && draft.revision !== stored.revision)
+      dispatch(opened({ stored: { ...stored, revision }, design, at: Date.now() }));
+      if (opening.reached && revision !== stored.revision)
         dispatch(saveStateChanged({ save: { kind: 'conflict', theirs: stored } }));
       stopSaving = startAutosave(id, draft ? null : stored.document);
-      setLoading({ kind: 'ready' });
-    })();
+    });
     return () => {
       wanted = false;
       stopSaving?.();
       dispatch(closed());
     };
-  }, [id, dispatch, attempt]);
+  }, [id, dispatch, loading]);
 
   const fault =
     loading.kind === 'fault'
@@ -109,6 +96,16 @@ export function ArtworkStage() {
           </Link>
         </div>
       </main>
+    );
+  if (loading.kind === 'choose')
+    return (
+      <LeftBehind
+        opening={loading.opening}
+        onChosen={async (draft) => {
+          await settleDrafts(id, loading.opening.drafts, draft);
+          setLoading({ kind: 'open', opening: loading.opening, draft });
+        }}
+      />
     );
   if (loading.kind === 'loading' || openId !== id || !specs.data || !garments.data)
     return <p className="p-6 text-muted">Opening…</p>;

@@ -6,3 +6,4 @@ export * from './garment-canvas';
 export * from './words';
 export * from './spec-choice';
 export * from './version-figure';
+export { usePreview } from './use-preview';

@@ -5,7 +5,7 @@ import type { Spec } from '@brelm/core/spec';
 const inches = (px: number, dpi: number) => Number((px / dpi).toFixed(2));
 
 /** "Pinfold Market, Tee front · 4500 × 5400 px · 15 × 18 in". */
-export function specWords(design: Design, specs: readonly Spec[] | undefined): string {
+export function specWords(design: Pick<Design, 'board'>, specs: readonly Spec[] | undefined): string {
   const { board } = design;
   const spec = specs?.find((s) => s.id === board.spec);
   const name = spec ? `${spec.marketplace}, ${spec.product}` : board.spec;

@@ -1,9 +1,9 @@
 import { Trash2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { FaceSample, FontFileButton } from '../lettering';
 import {
   reasonOf,
-  useDesignsQuery,
+  useFacesUsedQuery,
   useRemoveTypefaceMutation,
   useTypefacesQuery,
   type TypefaceEntry,
@@ -16,25 +16,11 @@ const SHOWN = 12;
 /** The typefaces in the seller's own words, with their licences and where they are used. */
 export function Typefaces() {
   const { data: typefaces = [], isError, refetch } = useTypefacesQuery();
-  const { data: designs = [] } = useDesignsQuery({ archived: false });
+  const { data: used = {} } = useFacesUsedQuery();
   const [remove] = useRemoveTypefaceMutation();
   const [sought, setSought] = useState('');
   const [words, setWords] = useState('');
   const [all, setAll] = useState(false);
-  const used = useMemo(() => {
-    const names = new Map<string, string[]>();
-    for (const { document } of designs) {
-      const faces = new Set(
-        document.parts.flatMap((p) =>
-          p.kind === 'lettering'
-            ? p.lines.flatMap((l) => [l.face, ...(l.spans ?? []).flatMap((s) => s.face ?? [])])
-            : [],
-        ),
-      );
-      for (const face of faces) names.set(face, [...(names.get(face) ?? []), document.name]);
-    }
-    return names;
-  }, [designs]);
   const wanted = sought.toLowerCase().split(/\s+/).filter(Boolean);
   const found = typefaces.filter((t) => wanted.every((w) => t.words.includes(w)));
   const shown = all ? found : found.slice(0, SHOWN);
@@ -94,11 +80,8 @@ export function Typefaces() {
             <span className="block min-w-0 flex-1 overflow-hidden">
               <FaceSample id={t.id} words={words.trim() || WORDS} />
             </span>
-            <span
-              className="w-40 shrink-0 truncate text-[12.5px] text-muted"
-              title={used.get(t.id)?.join(', ')}
-            >
-              {used.get(t.id)?.join(', ') ?? 'not used'}
+            <span className="w-40 shrink-0 truncate text-[12.5px] text-muted" title={used[t.id]?.join(', ')}>
+              {used[t.id]?.join(', ') ?? 'not used'}
             </span>
             {t.facts && (
               <IconButton

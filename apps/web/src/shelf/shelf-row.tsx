@@ -3,17 +3,16 @@ import { Link } from 'react-router';
 import { differenceInSeconds, formatDistanceToNowStrict } from 'date-fns';
 import { Archive, ArchiveRestore, Copy } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
-import type { GarmentContrast } from '@brelm/core/proof';
 import type { Spec } from '@brelm/core/spec';
-import { GarmentCanvas, specWords, useDrawing, useThumbnail } from '../design';
+import { GarmentCanvas, specWords, usePreview } from '../design';
 import {
   reasonOf,
   useArchiveDesignMutation,
   useDuplicateDesignMutation,
-  type StoredDesign,
+  useDesignVerdictsQuery,
+  type DesignEntry,
 } from '../store/api';
 import { IconButton, notify, ratioText, VerdictMark } from '../ui';
-import { judgeQueued } from '../workers/proof-client';
 
 /** True from when the element first comes near the window: rows far down cost nothing. */
 function useSeen<T extends Element>() {
@@ -36,45 +35,27 @@ const changedAgo = (at: string): string =>
     : formatDistanceToNowStrict(new Date(at), { addSuffix: true });
 
 export function ShelfRow({
-  stored,
+  design,
   specs,
   garments,
   archived,
 }: {
-  stored: StoredDesign;
+  design: DesignEntry;
   specs: Spec[] | undefined;
   garments: Garment[];
   archived: boolean;
 }) {
-  const { id, document: design, updatedAt } = stored;
+  const { id, revision, updatedAt } = design;
   const [row, seen] = useSeen<HTMLLIElement>();
-  const artwork = useThumbnail(useDrawing(seen ? design : null, undefined), 200);
-  const [verdicts, setVerdicts] = useState<GarmentContrast[]>([]);
+  const artwork = usePreview(id, revision, seen);
+  const { data: verdicts = [] } = useDesignVerdictsQuery(
+    { id, revision },
+    { skip: !seen || design.parts === 0 },
+  );
   const [duplicate] = useDuplicateDesignMutation();
   const [archive] = useArchiveDesignMutation();
   const own = design.garments.flatMap((g) => garments.find((x) => x.id === g) ?? []);
   const backdrop = garments.find((g) => g.id === design.backdrop) ?? garments[0];
-  const spec = specs?.find((s) => s.id === design.board.spec);
-
-  useEffect(() => {
-    if (!seen || !spec || design.parts.length === 0) return;
-    let wanted = true;
-    void judgeQueued({
-      design,
-      colourway: undefined,
-      spec,
-      side: spec.sides[0],
-      garments: garments.filter((g) => design.garments.includes(g.id)),
-      mendFor: design.backdrop,
-    }).then(
-      (result) => wanted && setVerdicts(result),
-      () => undefined,
-    );
-    return () => {
-      wanted = false;
-    };
-  }, [seen, design, spec, garments]);
-
   const reads = verdicts.filter((v) => v.verdict === 'reads').length;
   const fail = (error: unknown) => notify('fault', reasonOf(error));
   const move = () =>
@@ -111,7 +92,7 @@ export function ShelfRow({
         </h2>
         <p className="mt-0.5 truncate text-[13px] text-muted">{specWords(design, specs)}</p>
         <p className="mt-1.5 truncate text-[13px]">
-          {design.parts.length === 0
+          {design.parts === 0
             ? 'Nothing on the board yet'
             : verdicts.length > 0
               ? `Reads on ${reads} of ${verdicts.length} garments`

@@ -2,14 +2,18 @@ import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Download, Plus } from 'lucide-react';
 import { Button } from '../ui';
-import { reasonOf, useDesignsQuery, useGarmentsQuery, useSpecsQuery } from '../store/api';
+import { reasonOf, useDesignsInfiniteQuery, useGarmentsQuery, useSpecsQuery } from '../store/api';
 import { useKeys } from '../use-keys';
+import { useSentinel, useSettled } from './use-list';
 import { NewDesign } from './new-design';
 import { ShelfRow } from './shelf-row';
 
 const MakeDialog = lazy(() => import('../files').then((m) => ({ default: m.MakeDialog })));
 
 type Sort = 'changed' | 'name';
+
+/** Designs whose files are planned together. */
+const MOST_AT_ONCE = 200;
 
 /** The seller's designs: each on its garments, with what it still needs. */
 export function Shelf() {
@@ -20,21 +24,20 @@ export function Shelf() {
   const [sort, setSort] = useState<Sort>('changed');
   const search = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
-  const designs = useDesignsQuery({ archived }, { refetchOnMountOrArgChange: true });
+  const sought = useSettled(words.trim());
+  const designs = useDesignsInfiniteQuery(
+    { archived, order: sort, search: sought },
+    { refetchOnMountOrArgChange: true },
+  );
   const { data: specs } = useSpecsQuery();
   const { data: garments } = useGarmentsQuery();
   useKeys({ '/': () => search.current?.focus(), n: () => setMaking(true) });
 
-  const shown = useMemo(() => {
-    const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
-    const list = (designs.data ?? []).filter(({ document: d }) => {
-      const text = `${d.name} ${d.board.spec}`.toLowerCase();
-      return wanted.every((w) => text.includes(w));
-    });
-    return sort === 'name'
-      ? [...list].sort((a, b) => a.document.name.localeCompare(b.document.name, 'en-GB'))
-      : list;
-  }, [designs.data, words, sort]);
+  const shown = useMemo(() => designs.data?.pages.flatMap((p) => p.designs) ?? [], [designs.data]);
+  const total = designs.data?.pages[0]?.total ?? 0;
+  const more = useSentinel(() => {
+    if (designs.hasNextPage && !designs.isFetching) void designs.fetchNextPage();
+  });
 
   return (
     <main className="mx-auto flex h-full max-w-[1180px] flex-col px-6 pt-6">
@@ -60,7 +63,14 @@ export function Shelf() {
           <option value="name">by name</option>
         </select>
         {!archived && shown.length > 0 && (
-          <Button onClick={() => setFiles(true)} title="Files of all designs that are shown">
+          <Button
+            onClick={() => setFiles(true)}
+            title={
+              shown.length > MOST_AT_ONCE
+                ? `Files of the first ${MOST_AT_ONCE} designs that are shown`
+                : 'Files of all designs that are shown'
+            }
+          >
             <Download size={15} aria-hidden /> Make files
           </Button>
         )}
@@ -82,7 +92,7 @@ export function Shelf() {
         {designs.data && shown.length === 0 && (
           <div className="rounded-md border border-dashed border-edge p-10 text-center">
             {words ? (
-              <p>Nothing here is called “{words}”.</p>
+              <p>Nothing here has “{words}” in its name, on it, or in its parts and inks.</p>
             ) : archived ? (
               <p>The archive is empty. Designs that you archive wait here; nothing is ever deleted.</p>
             ) : (
@@ -100,10 +110,10 @@ export function Shelf() {
         )}
         {garments && (
           <ul className="flex flex-col gap-2">
-            {shown.map((stored) => (
+            {shown.map((design) => (
               <ShelfRow
-                key={stored.id}
-                stored={stored}
+                key={design.id}
+                design={design}
                 specs={specs}
                 garments={garments}
                 archived={archived}
@@ -111,10 +121,20 @@ export function Shelf() {
             ))}
           </ul>
         )}
+        {shown.length < total && (
+          // Made anew with each page, so that it is seen again where the page is short.
+          <p key={shown.length} ref={more} className="py-4 text-center text-[13px] text-muted">
+            {shown.length} of {total.toLocaleString('en-GB')}
+            {designs.isFetchingNextPage ? ', reading more…' : ''}
+          </p>
+        )}
       </div>
       {files && (
         <Suspense fallback={null}>
-          <MakeDialog designs={shown.map((d) => d.id)} onClose={() => setFiles(false)} />
+          <MakeDialog
+            designs={shown.slice(0, MOST_AT_ONCE).map((d) => d.id)}
+            onClose={() => setFiles(false)}
+          />
         </Suspense>
       )}
       {specs && garments && (

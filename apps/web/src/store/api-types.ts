@@ -1,5 +1,5 @@
 import type { Garment } from '@brelm/core/colour';
-import type { Design, FileFormat, NamedColour } from '@brelm/core/design';
+import type { Design, DesignSummary, FileFormat, NamedColour } from '@brelm/core/design';
 import type { Severity } from '@brelm/core/proof';
 import type { Spec, SpecDifference } from '@brelm/core/spec';
 import type { SvgArt } from '@brelm/core/svg';
@@ -11,6 +11,27 @@ export interface StoredDesign {
   revision: number;
   updatedAt: string;
   document: Design;
+}
+
+/** A design as a list shows it. */
+export interface DesignEntry extends DesignSummary {
+  id: string;
+  name: string;
+  revision: number;
+  updatedAt: string;
+  archived: boolean;
+}
+
+/** A page of designs; `total` counts those on other pages, too. */
+export interface DesignPage {
+  total: number;
+  designs: DesignEntry[];
+}
+
+export interface ShelfAsked {
+  archived: boolean;
+  order: 'changed' | 'name';
+  search: string;
 }
 
 /** A design to start others from; not `own` when it came with the application. */

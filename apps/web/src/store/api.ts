@@ -1,9 +1,12 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
+import type { GarmentContrast } from '@brelm/core/proof';
 import type { Spec } from '@brelm/core/spec';
 import type {
   StoredDesign,
+  DesignPage,
+  ShelfAsked,
   Starter,
   Palette,
   VersionEntry,
@@ -48,6 +51,9 @@ function formOf(file: File): FormData {
   return body;
 }
 
+/** Designs of a page of the shelf. */
+const PAGE = 60;
+
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
@@ -63,10 +69,34 @@ export const api = createApi({
     'specs',
     'runs',
     'policy',
+    'verdicts',
   ],
   endpoints: (build) => ({
-    designs: build.query<StoredDesign[], { archived: boolean }>({
-      query: ({ archived }) => `designs?archived=${archived}`,
+    designs: build.infiniteQuery<DesignPage, ShelfAsked, number>({
+      infiniteQueryOptions: {
+        initialPageParam: 0,
+        getNextPageParam: (last, pages) => {
+          const have = pages.reduce((n, p) => n + p.designs.length, 0);
+          return last.designs.length && have < last.total ? have : undefined;
+        },
+      },
+      query: ({ queryArg: { archived, order, search }, pageParam }) =>
+        `designs?${new URLSearchParams({
+          archived: String(archived),
+          order,
+          search,
+          from: String(pageParam),
+          count: String(PAGE),
+        })}`,
+      providesTags: ['designs'],
+    }),
+    /** How a design reads on its garments; `revision` is what was listed. */
+    designVerdicts: build.query<GarmentContrast[], { id: string; revision: number }>({
+      query: ({ id }) => `designs/${id}/verdicts`,
+      providesTags: ['verdicts'],
+    }),
+    facesUsed: build.query<Record<string, string[]>, void>({
+      query: () => 'typefaces/used',
       providesTags: ['designs'],
     }),
     createDesign: build.mutation<StoredDesign, Design>({
@@ -96,7 +126,7 @@ export const api = createApi({
     }),
     changeGarment: build.mutation<Garment, { id: string; garment: NewGarment }>({
       query: ({ id, garment }) => ({ url: `garments/${id}`, method: 'PUT', body: { garment } }),
-      invalidatesTags: ['garments'],
+      invalidatesTags: ['garments', 'verdicts'],
     }),
     removeGarment: build.mutation<void, string>({
       query: (id) => ({ url: `garments/${id}`, method: 'DELETE' }),
@@ -250,7 +280,7 @@ export const api = createApi({
         method: 'PUT',
         body,
       }),
-      invalidatesTags: ['specs'],
+      invalidatesTags: ['specs', 'verdicts'],
     }),
     removeSpec: build.mutation<void, string>({
       query: (id) => ({ url: `spec-book/spec?id=${encodeURIComponent(id)}`, method: 'DELETE' }),
@@ -272,7 +302,9 @@ export const api = createApi({
 });
 
 export const {
-  useDesignsQuery,
+  useDesignsInfiniteQuery,
+  useDesignVerdictsQuery,
+  useFacesUsedQuery,
   useCreateDesignMutation,
   useDuplicateDesignMutation,
   useArchiveDesignMutation,

@@ -174,7 +174,8 @@ export function safeSvg(source: string, options: SafeSvgOptions = {}): SafeSvg {
 
   /** Whether an element comes along; what does not is told. */
   const allowed = ({ local, uri, attributes }: SaxesTagNS): boolean => {
-    if (uri !== SVG && !(uri === '' && open.length > 0)) {
+    // Many a file that was made by hand lacks its namespace.
+    if (uri !== SVG && uri !== '') {
       if (/^(html|div|body|iframe|object|embed)$/i.test(local)) left.add('html');
       return false;
     }
