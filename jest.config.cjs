@@ -22,7 +22,7 @@ module.exports = {
         '<rootDir>/packages/core/src/**/*.test.ts',
         '<rootDir>/apps/cli/src/**/*.test.ts',
         '<rootDir>/apps/web/src/**/*.test.ts',
-        '<rootDir>/apps/server/src/engine/*.test.ts',
+        '<rootDir>/apps/server/src/**/*.test.ts',
       ],
     },
     { ...base, displayName: 'server', testMatch: ['<rootDir>/apps/server/test/**/*.test.ts'] },

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { spawn, type ChildProcess } from 'node:child_process';
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -54,13 +54,28 @@ export class Brelm {
   }
 
   /** Ends the process; returns its exit code, null when a signal took it. */
-  end(signal: 'SIGTERM' | 'SIGKILL'): Promise<number | null> {
+  end(signal: 'SIGTERM' | 'SIGKILL' | 'SIGHUP' | 'SIGINT'): Promise<number | null> {
     const child = this.child!;
     return new Promise((done) => {
       if (child.exitCode !== null || child.signalCode !== null) return done(child.exitCode);
       child.once('exit', (code) => done(code));
       child.kill(signal);
     });
+  }
+
+  /** Waits until it says something. */
+  async says(what: RegExp): Promise<void> {
+    while (!what.test(this.log)) await new Promise((done) => setTimeout(done, 50));
+  }
+
+  /** Command lines of the processes that it began, the database apart. */
+  children(): string[] {
+    const { stdout } = spawnSync('ps', ['-eo', 'ppid=,args='], { encoding: 'utf8' });
+    const own = String(this.child!.pid);
+    return stdout
+      .split('\n')
+      .map((line) => line.trim())
+      .filter((line) => line.startsWith(`${own} `) && !line.includes('mariadbd'));
   }
 
   /** Process id of the database, from the file that it writes. */

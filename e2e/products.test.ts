@@ -106,6 +106,7 @@ describe('what will be made, and the run that makes it', () => {
     await page.getByRole('button', { name: /^Make files/ }).click();
     await page.getByText('Saving first').waitFor({ state: 'detached' });
     const table = page.getByRole('table', { name: 'What will be made' });
+    await table.locator('tbody tr').first().waitFor();
     const rows = await table.locator('tbody tr').count();
     expect(rows).toBe(7);
     expect(await serious(page)).toEqual([]);
@@ -169,7 +170,9 @@ describe('what will be made, and the run that makes it', () => {
   });
 
   it('goes on after the server is killed in the middle', async () => {
-    const designs = (await (await fetch(`${address}/api/designs`)).json()) as { id: string; name: string }[];
+    const { designs } = (await (await fetch(`${address}/api/designs`)).json()) as {
+      designs: { id: string; name: string }[];
+    };
     const plan = (await (
       await fetch(`${address}/api/plan`, {
         method: 'POST',

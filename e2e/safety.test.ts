@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs';
+import { rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
@@ -18,6 +18,9 @@ afterAll(async () => {
   await browser?.close();
   await brelm.clean();
 });
+
+/** Painted large, it takes far longer than anybody waits. */
+const ENDLESS = `<svg xmlns="http://www.w3.org/2000/svg" width="100" height="100"><filter id="f"><feTurbulence numOctaves="20" baseFrequency="0.9"/><feGaussianBlur stdDeviation="30"/></filter>${'<rect width="100" height="100" filter="url(#f)"/>'.repeat(100)}</svg>`;
 
 async function openDesign(name: string, page?: Page): Promise<Page> {
   const tab = page ?? (await browser.newPage({ viewport: { width: 1280, height: 800 } }));
@@ -92,6 +95,61 @@ describe('nothing is lost', () => {
     await again.goto(at);
     await checked(again);
     expect(await again.getByLabel('Name of the design').inputValue()).toBe('Boots On');
+    await saved(again);
+    await context.close();
+  });
+
+  it('what two tabs left behind is offered side by side; one goes on, the other is kept as a version', async () => {
+    const profile = join(brelm.data, 'profile-of-two');
+    let context = await launchWithProfile(profile);
+    await context.route('**/api/designs/*', (route) =>
+      (route.request().method() === 'PUT' ? route.abort() : route.continue()).catch(() => undefined),
+    );
+    const [one, two] = [
+      await openDesign('Count Owls Not Sheep', await context.newPage()),
+      await openDesign('Count Owls Not Sheep', await context.newPage()),
+    ];
+    const at = one.url();
+    for (const [tab, name] of [
+      [one, 'Owls from the first tab'],
+      [two, 'Owls from the second tab'],
+    ] as const) {
+      await tab.getByLabel('Name of the design').fill(name);
+      await tab.keyboard.press('Enter');
+      while (!(await tab.evaluate(draftNames)).includes(name));
+    }
+    // Neither wrote over the other, and a tab that is open is left alone by one that opens the same.
+    expect((await two.evaluate(draftNames)).sort()).toEqual([
+      'Owls from the first tab',
+      'Owls from the second tab',
+    ]);
+    await context.close();
+    context = await launchWithProfile(profile);
+    const again = await context.newPage();
+    const faults = watch(again);
+    await again.goto(at);
+    await again.getByText('was left unsaved more than once').waitFor();
+    expect(await again.getByRole('button', { name: 'Go on with this one' }).count()).toBe(2);
+    expect(await serious(again)).toEqual([]);
+    // Newest first: the second one of the list is the first tab's.
+    await again.getByRole('button', { name: 'Go on with this one' }).nth(1).click();
+    await checked(again);
+    expect(await again.getByLabel('Name of the design').inputValue()).toBe('Owls from the first tab');
+    await saved(again);
+    const id = new URL(at).pathname.split('/')[2];
+    const versions = (await (await fetch(`${address}/api/designs/${id}/versions`)).json()) as {
+      id: number;
+      name: string;
+    }[];
+    const kept = versions.find((v) => v.name.startsWith('Not saved, '))!;
+    const whole = (await (await fetch(`${address}/api/designs/${id}/versions/${kept.id}`)).json()) as {
+      document: { name: string };
+    };
+    expect(whole.document.name).toBe('Owls from the second tab');
+    expect(await again.evaluate(draftNames)).toEqual([]);
+    expect(faults).toEqual([]);
+    await again.getByLabel('Name of the design').fill('Count Owls Not Sheep');
+    await again.keyboard.press('Enter');
     await saved(again);
     await context.close();
   });
@@ -201,20 +259,73 @@ describe('starting', () => {
     expect(second.stderr).toContain(`port ${brelm.port} is taken`);
   });
 
-  it('says plainly when the database is lost, and ends', async () => {
+  it('starts the database again when it is lost, says so, and has what was saved', async () => {
+    const other = new Brelm();
+    const at = await other.start('--empty');
+    const palette = { name: 'Kept', colours: [{ name: 'Peat', value: '#332211' }] };
+    await fetch(`${at}/api/palettes`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(palette),
+    });
+    process.kill(other.databasePid(), 'SIGKILL');
+    await other.says(/the database is back/);
+    expect(other.log).toContain('the database ended by SIGKILL');
+    let palettes: unknown;
+    do palettes = await (await fetch(`${at}/api/palettes`)).json();
+    while (!Array.isArray(palettes));
+    expect(palettes).toMatchObject([palette]);
+    await other.clean();
+  });
+
+  it('lets no second Brelm at the same data, by whatever path, and names the first', async () => {
     const other = new Brelm();
     await other.start('--empty');
-    process.kill(other.databasePid(), 'SIGKILL');
-    const code = await new Promise<number | null>((done) => {
-      const look = setInterval(() => {
-        if (/the database ended by SIGKILL/.test(other.log)) {
-          clearInterval(look);
-          void other.end('SIGTERM').then(done);
-        }
-      }, 50);
-    });
-    expect(code).toBe(1);
-    expect(other.log).toContain('start again; what was saved is safe');
+    const link = `${other.data}-link`;
+    symlinkSync(other.data, link);
+    for (const path of [other.data, link, join(other.data, '.', 'files', '..')]) {
+      const second = spawnSync(
+        process.execPath,
+        [join(ROOT, 'apps/cli/dist/main.js'), 'start', '--port', '0', '--data', path],
+        { encoding: 'utf8' },
+      );
+      expect([second.status, second.stderr]).toEqual([
+        2,
+        expect.stringMatching(/is in use by another Brelm \(process \d+\)\. Stop that one/) as string,
+      ]);
+    }
+    // The first one's database is still there.
+    process.kill(other.databasePid(), 0);
+    rmSync(link);
+    await other.clean();
+    await other.start('--empty').then(() => other.clean());
+  });
+
+  it.each(['SIGHUP', 'SIGINT'] as const)('stops in good order on %s', async (signal) => {
+    const other = new Brelm();
+    await other.start('--empty');
+    const pid = other.databasePid();
+    expect(await other.end(signal)).toBe(0);
+    expect(() => process.kill(pid, 0)).toThrow();
+    await other.clean();
+  });
+
+  it('stops although files are read that never end, and leaves no process behind', async () => {
+    const other = new Brelm();
+    const at = await other.start('--empty');
+    const form = () => {
+      const f = new FormData();
+      f.append('file', new Blob([ENDLESS]), 'endless.svg');
+      return f;
+    };
+    const sent = [1, 2, 3].map(() =>
+      fetch(`${at}/api/materials?longSide=5000`, { method: 'POST', body: form() }).catch(() => null),
+    );
+    const children = () => other.children().filter((c) => c.includes('child.js'));
+    while (children().length < 2) await new Promise((done) => setTimeout(done, 50));
+    expect(await other.end('SIGTERM')).toBe(0);
+    await Promise.all(sent);
+    expect(children()).toEqual([]);
     await other.clean();
   });
 

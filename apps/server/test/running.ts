@@ -8,7 +8,7 @@ import {
   type RunningDatabase,
 } from '../../cli/src/database/mariadb';
 import type { Design } from '@brelm/core/design';
-import { startServer, type RunningServer } from '@brelm/server';
+import { startServer, type RunningServer, type ServerOptions } from '@brelm/server';
 
 export interface Running {
   url: string;
@@ -19,7 +19,7 @@ export interface Running {
 }
 
 /** A server on a real MariaDB, both with data of their own. */
-export async function running(demo: boolean): Promise<Running> {
+export async function running(demo: boolean, more: Partial<ServerOptions> = {}): Promise<Running> {
   const folder = mkdtempSync(join(tmpdir(), 'brelm-server-'));
   const database = await startDatabase(join(folder, 'database'));
   const filesDir = join(folder, 'files');
@@ -35,6 +35,7 @@ export async function running(demo: boolean): Promise<Running> {
       password: database.password,
       name: DATABASE_NAME,
     },
+    ...more,
   });
   const it: Running = {
     url: server.url,
@@ -95,4 +96,17 @@ export async function designsOf(it: Pick<Running, 'url'>, archived = false): Pro
   const { body } = await askOf<{ designs: { id: string }[] }>(it, `designs?archived=${archived}&count=200`);
   const whole = await Promise.all(body.designs.map(({ id }) => askOf<StoredDesign>(it, `designs/${id}`)));
   return whole.map((w) => w.body);
+}
+
+/** Sends a file as a form does. */
+export async function uploadTo<T>(
+  { url }: Pick<Running, 'url'>,
+  path: string,
+  bytes: Uint8Array,
+  name: string,
+): Promise<Answer<T>> {
+  const form = new FormData();
+  form.append('file', new Blob([bytes as BlobPart]), name);
+  const response = await fetch(`${url}/api/${path}`, { method: 'POST', body: form });
+  return { status: response.status, body: (await response.json()) as Answer<T>['body'] };
 }

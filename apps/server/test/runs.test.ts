@@ -5,11 +5,12 @@ import Ajv2020 from 'ajv/dist/2020';
 import { unzipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
-import { emptyDesign, motif, place, type Design } from '@brelm/core/design';
+import type { Design } from '@brelm/core/design';
 import type { Manifest } from '@brelm/core/export';
 import { startServer } from '@brelm/server';
 import { DATABASE_NAME, DATABASE_USER } from '../../cli/src/database/mariadb';
 import { RunsService } from '../src/runs/runs.service';
+import { designOf } from './sticker';
 import { askOf, designsOf, running, until, type Running } from './running';
 
 jest.setTimeout(180_000);
@@ -44,33 +45,6 @@ interface Run {
   files: FileView[];
 }
 
-const outline = { path: 'M0 0H600V600H0Z', ink: 'ink-1', rule: 'nonzero' as const, opacity: 1, stroke: null };
-/** A square on a 3 in sticker, with as many stickers of its own as there are other specs. */
-function designOf(name: string, ink = '#b3492a', specs = ['stickerwharf/kiss-cut-3in']): Design {
-  const board = { spec: specs[0], side: 'face', width: 1800, height: 1800, dpi: 600 };
-  const design = emptyDesign(name, board, 'white', ['white'], { name: 'Rust', value: ink });
-  return {
-    ...design,
-    parts: [
-      motif('m', 'Square', place(900, 900), { width: 600, height: 600, outlines: [outline] }, { id: 'own' }),
-    ],
-    placements: specs.map((spec) => ({
-      spec,
-      side: 'face',
-      x: 0,
-      y: 1.5,
-      scale: 1,
-      turn: 0,
-      mirror: false,
-      narrow: false,
-      ground: null,
-      format: null,
-      colourway: null,
-      colourways: {},
-      apart: {},
-    })),
-  };
-}
 const STICKERS = [
   'stickerwharf/kiss-cut-3in',
   'stickerwharf/kiss-cut-4in',

@@ -97,7 +97,7 @@ export async function run(args: string[]): Promise<number> {
   }
   const planned: { job: FileJob; file: PlannedFile }[] = specs.flatMap((spec) => {
     const jobs = jobsOf(placed, spec);
-    const kept = values.all ? jobs : oneColourway(jobs, chosen.id);
+    const kept = values.all ? jobs : oneColourway(jobs, chosen);
     return kept.flatMap((p) => {
       const wanted = [
         ...(formats.length ? formats : [p.job.format]),
@@ -109,6 +109,10 @@ export async function run(args: string[]): Promise<number> {
       }));
     });
   });
+  if (planned.length === 0) {
+    say('no file is made: no product takes any of the garment colours that this design is sold on.');
+    return 1;
+  }
   const titled = { ...placed, name: placed.name || basename(file, '.brelm.json') };
   const names = plannedNames(
     planned.map((p) => ({ design: titled, file: p.file })),
@@ -210,13 +214,13 @@ export async function run(args: string[]): Promise<number> {
 /** The files of one colourway: those planned for it, or else the others as they would be in it. */
 function oneColourway(
   jobs: { job: FileJob; file: PlannedFile }[],
-  colourway: string,
+  { id, name }: { id: string; name: string },
 ): { job: FileJob; file: PlannedFile }[] {
-  const own = jobs.filter((p) => p.job.colourway === colourway);
+  const own = jobs.filter((p) => p.job.colourway === id);
   if (own.length) return own;
   const bySide = new Map(jobs.map((p) => [p.job.side.id, p]));
   return [...bySide.values()].map(({ job, file }) => ({
-    job: { ...job, colourway, apart: null },
-    file: { ...file, colourway: { ...file.colourway, id: colourway }, garments: [], apart: null },
+    job: { ...job, colourway: id, apart: null },
+    file: { ...file, colourway: { id, name }, garments: [], apart: null },
   }));
 }

@@ -21,6 +21,8 @@ export class DatabaseError extends Error {}
 export interface RunningDatabase {
   port: number;
   password: string;
+  /** Its process; another one after it was started again. */
+  pid(): number;
   /** Called once if the database ends without being asked to. */
   onCrash(handler: (reason: string) => void): void;
   stop(): Promise<void>;
@@ -290,6 +292,7 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
   return {
     port,
     password,
+    pid: () => child.pid!,
     onCrash: (handler) => {
       crashed = handler;
     },

@@ -33,7 +33,7 @@ export async function encodePng(
   const table = indexed(pixels);
   if (table)
     return whole(
-      writeIndexed(table, width, height, dpi, (rows) => deflateSync(rows, { level: small ? 9 : 8 })),
+      writeIndexed(table, width, height, dpi, (rows) => deflateSync(rows, { level: small ? 9 : 8 }), !opaque),
     );
   const image = sharp(pixels, raw(width, height));
   const encode = (settings: Parameters<typeof image.png>[0]) =>
@@ -49,7 +49,7 @@ export async function encodePng(
 /** Reads a PNG back and holds it against the pixels that it was made of; see core's readBack. */
 export const checkPng = (
   bytes: Buffer,
-  expected: { width: number; height: number; dpi: number; maxBytes: number; pixels: Buffer; alpha?: boolean },
+  expected: { width: number; height: number; dpi: number; maxBytes: number; pixels: Buffer; alpha: boolean },
 ): FileReport =>
   readBack(
     bytes,

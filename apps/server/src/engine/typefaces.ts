@@ -22,6 +22,9 @@ const harfbuzz = require('harfbuzzjs') as Promise<HarfBuzz>;
 /** Largest font file that may be brought in, bytes. */
 export const MOST_FONT_BYTES = 30_000_000;
 
+/** What a font may unpack to, bytes. */
+const MOST_UNPACKED_BYTES = 60_000_000;
+
 /** A font file that cannot be used, with the reason in words. */
 export class FontError extends Error {
   constructor(message: string) {
@@ -49,7 +52,14 @@ export async function unpackFont(bytes: Uint8Array): Promise<Uint8Array> {
   const container = containerOf(bytes);
   try {
     if (container === 'woff') return unpackWoff(bytes);
-    if (container === 'woff2') return new Uint8Array(await decompress(bytes));
+    if (container === 'woff2') {
+      const claimed = new DataView(bytes.buffer, bytes.byteOffset).getUint32(16);
+      if (claimed > MOST_UNPACKED_BYTES)
+        throw new RangeError(
+          `the WOFF2 file would unpack to ${Math.round(claimed / 1e6)} MB: at most ${MOST_UNPACKED_BYTES / 1e6} MB are read`,
+        );
+      return new Uint8Array(await decompress(bytes));
+    }
   } catch (error) {
     throw new FontError(
       error instanceof RangeError ? error.message : 'the WOFF2 file is damaged: it cannot be unpacked',

@@ -39,6 +39,8 @@ export interface RunWithFiles extends RunView {
 export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly log = new Logger('Runs');
   private tidying: NodeJS.Timeout | undefined;
+  private going: Promise<unknown> = Promise.resolve();
+  private closed = false;
 
   constructor(
     private readonly store: RunStore,
@@ -50,14 +52,19 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   ) {}
 
   onApplicationBootstrap(): void {
-    const tidy = () =>
-      void this.tidy().catch((error: Error) => this.log.warn(`old files stay for now: ${error.message}`));
+    const tidy = () => {
+      this.going = this.tidy().catch((error: Error) => {
+        if (!this.closed) this.log.warn(`old files stay for now: ${error.message}`);
+      });
+    };
     tidy();
     this.tidying = setInterval(tidy, TIDY_EVERY);
   }
 
-  onModuleDestroy(): void {
+  async onModuleDestroy(): Promise<void> {
+    this.closed = true;
     clearInterval(this.tidying);
+    await this.going;
   }
 
   async list(): Promise<RunView[]> {

@@ -194,7 +194,7 @@ function outline(o: Checked, inks: Set<string>): MotifOutline {
   o.object(['path', 'ink', 'rule', 'opacity', 'stroke', 'gradient', 'clips']);
   const path = pathText(o.at('path'));
   const s = o.at('stroke');
-  const stroke = s.missing || s.value === null ? null : s.object(['width', 'join', 'cap', 'dash']);
+  const stroke = s.missing || s.value === null ? null : s.object(['width', 'join', 'cap', 'mitre', 'dash']);
   return {
     path,
     ink: inkOf(o.at('ink'), inks),
@@ -204,6 +204,7 @@ function outline(o: Checked, inks: Set<string>): MotifOutline {
       width: stroke.at('width').number({ min: 0, max: 100000 }),
       join: stroke.at('join').oneOf(JOINS, 'mitre'),
       cap: stroke.at('cap').oneOf(['butt', 'round', 'square'], 'butt'),
+      ...(stroke.at('mitre').missing ? {} : { mitre: stroke.at('mitre').number({ min: 1, max: 100 }) }),
       ...(stroke.at('dash').missing
         ? {}
         : {

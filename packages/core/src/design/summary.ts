@@ -50,10 +50,7 @@ const MOST_WORDS = 4000;
 export const searchWordsOf = (design: Design): string =>
   [
     design.name,
-    ...design.parts.flatMap((p) => [
-      p.name,
-      ...(p.kind === 'lettering' ? p.lines.map((l) => l.text) : []),
-    ]),
+    ...design.parts.flatMap((p) => [p.name, ...(p.kind === 'lettering' ? p.lines.map((l) => l.text) : [])]),
     ...design.inks.map((i) => i.name),
   ]
     .filter(Boolean)

@@ -280,6 +280,8 @@ export interface MotifOutline {
     width: number;
     join: Join;
     cap: 'butt' | 'round' | 'square';
+    /** How far a mitre may reach, as its length ÷ the line's width (SVG 2, 13.5.6); 4 where it is left out. */
+    mitre?: number;
     /** Lengths of dash and gap, in widths of the line. */
     dash?: [number, number];
   } | null;

@@ -364,13 +364,10 @@ describe('bad input', () => {
       'a measure of one px',
       words('OWL', { measure: { width: 1, by: 'tracking', least: 0.5, most: 2, gap: 0, optical: true } }),
     ],
-  ])('%s makes no broken path and no hang', (_, part) => {
-    const began = performance.now();
+  ])('%s ends, and makes no broken path', (_, part) => {
     const { groups } = drawingOf(part);
     for (const item of groups[0].items)
       if (item.kind === 'outline') expect(isFinitePath(item.path)).toBe(true);
-    // A minute would be a hang; this is far from one.
-    expect(performance.now() - began).toBeLessThan(20_000);
   });
 
   it('a tiny ring says how large it must be', () => {

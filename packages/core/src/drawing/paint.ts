@@ -11,7 +11,7 @@ import {
   type PathData,
 } from '../geometry';
 import type { Treatment } from '../raster';
-import type { Drawing, DrawingItem, Group, OutlineItem } from './types';
+import { MITRE, type Drawing, type DrawingItem, type Group, type OutlineItem } from './types';
 
 interface PaintGradient {
   addColorStop(at: number, colour: string): void;
@@ -273,7 +273,7 @@ function strokeItem(
   context.lineWidth = side ? 2 * stroke.width : stroke.width;
   context.lineJoin = stroke.join === 'mitre' ? 'miter' : stroke.join;
   context.lineCap = stroke.cap;
-  context.miterLimit = 4;
+  context.miterLimit = stroke.mitre ?? MITRE;
   if (dash) context.setLineDash([dash[0] * stroke.width, dash[1] * stroke.width]);
   context.stroke();
   if (dash) context.setLineDash([]);

@@ -18,7 +18,12 @@ export function toOutlines(part: LinePart): MotifPart {
     ink,
     rule,
     opacity,
-    stroke: stroke && { width: stroke.width, join: stroke.join, cap: stroke.cap },
+    stroke: stroke && {
+      width: stroke.width,
+      join: stroke.join,
+      cap: stroke.cap,
+      ...(stroke.mitre === undefined ? {} : { mitre: stroke.mitre }),
+    },
   }));
   const at = {
     ...part.place,

@@ -27,6 +27,8 @@ export interface OutlineItem {
     width: number;
     join: Join;
     cap: 'butt' | 'round' | 'square';
+    /** Mitre limit; MITRE where it is left out. */
+    mitre?: number;
     space: 'board' | 'own';
     /** The line shows only inside, or only outside, of the outline; on both sides when left out. */
     side?: 'inside' | 'outside';
@@ -124,3 +126,6 @@ export interface Shape {
    */
   pieces?: { path: PathData; own?: { path: PathData; frame: Matrix } }[];
 }
+
+/** How far a mitre reaches where nothing else is said: SVG's own limit. */
+export const MITRE = 4;

@@ -1,6 +1,6 @@
 import { multiply, pathBounds, transformPath, type Box, type Matrix, type PathData } from '../geometry';
 import { contentColour, num, pathOps, PdfFile, type Ref } from './pdf-file';
-import type { Drawing, DrawingItem, Group, OutlineItem } from './types';
+import { MITRE, type Drawing, type DrawingItem, type Group, type OutlineItem } from './types';
 
 /** A picture's pixels for a PDF: RGB and alpha apart, 8 bits, row by row. */
 export interface PdfPicture {
@@ -180,7 +180,7 @@ class Writer {
         `${contentColour(item.colour)
           .map((v) => num(v, 5))
           .join(' ')} RG\n`,
-        `${num(width)} w ${{ mitre: 0, round: 1, bevel: 2 }[stroke.join]} j ${{ butt: 0, round: 1, square: 2 }[stroke.cap]} J 4 M\n`,
+        `${num(width)} w ${{ mitre: 0, round: 1, bevel: 2 }[stroke.join]} j ${{ butt: 0, round: 1, square: 2 }[stroke.cap]} J ${num(stroke.mitre ?? MITRE)} M\n`,
         stroke.dash ? `[${stroke.dash.map((v) => num(v * stroke.width)).join(' ')}] 0 d\n` : '',
         own ? cm(item.matrix) : '',
         pathOps(own ? item.path : path),

@@ -1,5 +1,5 @@
 import { axisScales, toSvgPath, transformPath, type Matrix } from '../geometry';
-import type { Drawing, DrawingItem, Group, OutlineItem } from './types';
+import { MITRE, type Drawing, type DrawingItem, type Group, type OutlineItem } from './types';
 
 export interface SvgOptions {
   /** The address (a data: URL, say) of a picture's pixels, treated as the item asks; null leaves it out. */
@@ -82,7 +82,7 @@ function outlineElement(item: OutlineItem, defs: Definitions, className: string)
   if (stroke) {
     const width = stroke.side ? 2 * stroke.width : stroke.width;
     attributes.push(
-      `fill="none" stroke="${item.colour}" stroke-width="${n(width)}" stroke-linejoin="${stroke.join === 'mitre' ? 'miter' : stroke.join}" stroke-linecap="${stroke.cap}" stroke-miterlimit="4"`,
+      `fill="none" stroke="${item.colour}" stroke-width="${n(width)}" stroke-linejoin="${stroke.join === 'mitre' ? 'miter' : stroke.join}" stroke-linecap="${stroke.cap}" stroke-miterlimit="${n(stroke.mitre ?? MITRE)}"`,
     );
     if (stroke.dash)
       attributes.push(`stroke-dasharray="${stroke.dash.map((v) => n(v * stroke.width)).join(' ')}"`);

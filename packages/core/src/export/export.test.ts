@@ -39,7 +39,7 @@ function encode(filterType: number): Buffer {
 }
 const inflate = (bytes: Uint8Array) => inflateSync(bytes);
 const same = (a: Uint8Array, b: Uint8Array) => Buffer.compare(a, b) === 0;
-const expected = { width: W, height: H, dpi: 300, maxBytes: 10_000, pixels };
+const expected = { width: W, height: H, dpi: 300, maxBytes: 10_000, alpha: true, pixels };
 const marked = () => markPrint(encode(0), 300);
 
 describe('PNG', () => {
@@ -221,6 +221,18 @@ describe('a table of colours', () => {
       );
     expect(indexed(many(256))!.colours).toHaveLength(256);
     expect(indexed(many(257))).toBeNull();
+  });
+
+  it('has alpha where it is asked for, also when all is opaque, and none where it is not', () => {
+    const solid = few.map((v, i) => (i % 4 === 3 ? 255 : v));
+    const of = (alpha: boolean) => writeIndexed(indexed(solid)!, W, H, 300, (b) => deflateSync(b), alpha);
+    const faults = (file: Uint8Array, alpha: boolean) =>
+      readBack(file, { ...expected, pixels: solid, alpha }, inflate, same).faults;
+    expect(PNG.sync.read(Buffer.from(of(true))).alpha).toBe(true);
+    expect(Uint8Array.from(PNG.sync.read(Buffer.from(of(true))).data)).toEqual(Uint8Array.from(solid));
+    expect([faults(of(true), true), faults(of(false), false)]).toEqual([[], []]);
+    expect(faults(of(false), true)).toEqual(['the file has no alpha channel']);
+    expect(faults(of(true), false)).toEqual(['the file has an alpha channel, which was not asked for']);
   });
 
   it('says so when a pixel is beyond it', () => {

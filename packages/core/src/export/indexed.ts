@@ -25,7 +25,8 @@ export function indexed(pixels: Uint8Array): Indexed | null {
 
 /**
  * A PNG of a table of colours (PNG specification, colour type 3): the same pixels in a fraction of the
- * bytes. `deflate` is zlib's. The file says its resolution and colour space.
+ * bytes. `deflate` is zlib's. The file says its resolution and colour space, and with `alpha` that it has
+ * transparency, even where every colour is opaque.
  */
 export function writeIndexed(
   { colours, indexes }: Indexed,
@@ -33,13 +34,14 @@ export function writeIndexed(
   height: number,
   dpi: number,
   deflate: (bytes: Uint8Array) => Uint8Array,
+  alpha = false,
 ): Uint8Array {
   const table = new Uint8Array(colours.buffer, colours.byteOffset, colours.length * 4);
   const rgb = new Uint8Array(colours.length * 3);
-  const alpha = new Uint8Array(colours.length);
+  const alphas = new Uint8Array(colours.length);
   for (let i = 0; i < colours.length; i++) {
     rgb.set(table.subarray(4 * i, 4 * i + 3), 3 * i);
-    alpha[i] = table[4 * i + 3];
+    alphas[i] = table[4 * i + 3];
   }
   const header = new Uint8Array(13);
   const view = new DataView(header.buffer);
@@ -55,7 +57,7 @@ export function writeIndexed(
       { type: 'IHDR', data: header },
       ...printChunks(dpi),
       { type: 'PLTE', data: rgb },
-      ...(alpha.every((a) => a === 255) ? [] : [{ type: 'tRNS', data: alpha }]),
+      ...(!alpha && alphas.every((a) => a === 255) ? [] : [{ type: 'tRNS', data: alphas }]),
       { type: 'IDAT', data: deflate(rows) },
       { type: 'IEND', data: new Uint8Array(0) },
     ].map(chunkBytes),

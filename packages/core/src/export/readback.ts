@@ -7,8 +7,8 @@ export interface Expected {
   height: number;
   dpi: number;
   maxBytes: number;
-  /** False where the file is of one opaque ground and needs no alpha. */
-  alpha?: boolean;
+  /** Whether the file is to have alpha, also where all of it is opaque: what takes it may insist. */
+  alpha: boolean;
   /** The painted pixels: RGBA, straight alpha. */
   pixels: Uint8Array;
 }
@@ -47,7 +47,8 @@ export function readBack(
     );
   if (header.bitDepth !== 8) faults.push(`the file has ${header.bitDepth} bits a channel, not 8`);
   const hasAlpha = header.colourType === 6 || chunks.some((c) => c.type === 'tRNS');
-  if (expected.alpha !== false && !hasAlpha) faults.push('the file has no alpha channel');
+  if (expected.alpha && !hasAlpha) faults.push('the file has no alpha channel');
+  if (!expected.alpha && hasAlpha) faults.push('the file has an alpha channel, which was not asked for');
   if (header.pxPerMetre !== pxPerMetre(expected.dpi))
     faults.push(`the file does not say ${expected.dpi} dpi`);
   if (!header.colourSpace) faults.push('the file does not say that it is sRGB');

@@ -47,7 +47,11 @@ export const positionFor = (placement: Placement, garment: string | null): Place
  * Where a design is placed on a side: as it says, or as it lies on its board when it says nothing and
  * was made for that very side. Null where it is not sold.
  */
-export function placementOn(design: Pick<Design, 'board' | 'placements'>, spec: Spec, side: SpecSide): Placement | null {
+export function placementOn(
+  design: Pick<Design, 'board' | 'placements'>,
+  spec: Spec,
+  side: SpecSide,
+): Placement | null {
   const own = design.placements.find((p) => p.spec === spec.id && p.side === side.id);
   if (own) return own;
   const { board } = design;

@@ -2,16 +2,17 @@ import { deltaE, plainName, type Hex } from '../colour';
 import { freshId, type Ink, type MotifOutline } from '../design';
 import type { SvgArt } from './read-svg';
 
-/** Colours nearer to each other than this (CIEDE2000) become one ink. */
-const SAME_INK = 2.3;
+/** Colours nearer to each other than this (CIEDE2000) become one ink: nobody sees so small a difference. */
+const SAME_INK = 1;
 
 /**
- * The art's colours as inks: an ink that the design has already is used again, near colours are
- * merged, and the rest become new inks with plain names.
+ * The art's colours as inks: an ink that the design has already is used again, each colour takes the
+ * nearest ink within `same` (CIEDE2000), and the rest become new inks with plain names.
  */
 export function inkOutlines(
   art: Pick<SvgArt, 'outlines'>,
   inks: readonly Ink[],
+  same = SAME_INK,
 ): { outlines: MotifOutline[]; added: Ink[] } {
   const added: Ink[] = [];
   const byColour = new Map<Hex, string>();
@@ -19,7 +20,12 @@ export function inkOutlines(
     const known = byColour.get(colour);
     if (known) return known;
     const all = [...inks, ...added];
-    let ink = all.find((i) => deltaE(i.value, colour) < SAME_INK);
+    let ink: Ink | undefined;
+    let least = same;
+    for (const known of all) {
+      const difference = deltaE(known.value, colour);
+      if (difference < least) [ink, least] = [known, difference];
+    }
     if (!ink) {
       const stem = plainName(colour);
       const names = new Set(all.map((i) => i.name));

@@ -14,6 +14,7 @@ import {
   boxWidth,
   boxHeight,
   grow,
+  type Box,
   type Matrix,
   type PathData,
 } from '../geometry';
@@ -39,6 +40,8 @@ type FoundOutline = Omit<ColouredOutline, 'path' | 'clips'> & { data: PathData; 
 
 /** Art smaller than this on its long side is enlarged, so that rounding its paths costs nothing. */
 const LEAST_SIZE = 512;
+/** Art larger than this on its long side is reduced: what it is measured in is its own business. */
+const MOST_SIZE = 20_000;
 
 export interface SvgArt {
   width: number;
@@ -59,6 +62,9 @@ interface Node {
 const attributesOf = (node: Node) => (node[':@'] ?? {}) as Record<string, string>;
 const tagOf = (node: Node) => Object.keys(node).find((k) => k !== ':@') ?? '';
 const childrenOf = (node: Node) => (node[tagOf(node)] ?? []) as Node[];
+
+/** A focal point on the very edge leaves half of the plane without a colour; so near it, none. */
+const ON_EDGE = 0.999;
 
 /** A gradient as the file has it; `onBox` when its units are the box of what it fills. */
 type FileGradient = ColouredGradient & { onBox: boolean };
@@ -94,17 +100,43 @@ function gradientOf(node: Node): FileGradient | null {
       y1: number('y2', 0),
       r: 0,
     };
-  const [cx, cy] = [number('cx', 0.5), number('cy', 0.5)];
-  return {
-    ...common,
-    kind: 'radial',
-    x0: number('fx', cx),
-    y0: number('fy', cy),
-    x1: cx,
-    y1: cy,
-    r: number('r', 0.5),
-  };
+  const [cx, cy, r] = [number('cx', 0.5), number('cy', 0.5), number('r', 0.5)];
+  let [fx, fy] = [number('fx', cx), number('fy', cy)];
+  // A focal point outside its circle lies on its edge instead (SVG 1.1, 13.2.3).
+  const away = Math.hypot(fx - cx, fy - cy);
+  if (away > r * ON_EDGE) {
+    fx = cx + ((fx - cx) / away) * r * ON_EDGE;
+    fy = cy + ((fy - cy) / away) * r * ON_EDGE;
+  }
+  return { ...common, kind: 'radial', x0: fx, y0: fy, x1: cx, y1: cy, r };
 }
+
+/** What a file shows of its plane, by its view box or else its size; null where it has neither. */
+function viewOf(a: Record<string, string>): Box | null {
+  const numbers = (a.viewBox ?? `0 0 ${a.width} ${a.height}`)
+    .trim()
+    .split(/[\s,]+/)
+    .map(parseFloat);
+  const [x, y, width, height] = numbers;
+  return numbers.length === 4 && numbers.every(Number.isFinite) && width > 0 && height > 0
+    ? { left: x, top: y, right: x + width, bottom: y + height }
+    : null;
+}
+
+const boxPath = ({ left, top, right, bottom }: Box): PathData =>
+  parseSvgPath(`M${left} ${top}H${right}V${bottom}H${left}Z`);
+
+/** Whether a box holds another, apart from what rounding does. */
+const contains = (outer: Box, inner: Box): boolean => {
+  const slack = 1e-3 * Math.max(boxWidth(outer), boxHeight(outer));
+  return (
+    isEmptyBox(inner) ||
+    (inner.left >= outer.left - slack &&
+      inner.top >= outer.top - slack &&
+      inner.right <= outer.right + slack &&
+      inner.bottom <= outer.bottom + slack)
+  );
+};
 
 function matrixOf(text: string | undefined): Matrix {
   if (!text) return IDENTITY;
@@ -114,6 +146,12 @@ function matrixOf(text: string | undefined): Matrix {
     .split(/[\s,]+/)
     .map(Number);
   return n?.length === 6 && n.every(Number.isFinite) ? (n as unknown as Matrix) : IDENTITY;
+}
+
+/** A mitre limit other than the usual one. */
+function mitreOf(text: string | undefined): { mitre?: number } {
+  const limit = Number(text ?? 4);
+  return Number.isFinite(limit) && limit !== 4 ? { mitre: Math.max(1, Math.min(100, limit)) } : {};
 }
 
 /**
@@ -164,9 +202,9 @@ export function readNormalisedSvg(source: string): SvgArt {
   const paintOf = (
     paint: string | undefined,
     path: PathData,
-  ): { colour: Hex; gradient?: ColouredGradient } | null => {
+  ): { colour: Hex; opacity: number; gradient?: ColouredGradient } | null => {
     if (!paint || paint === 'none') return null;
-    if (isHex(paint)) return { colour: normaliseHex(paint) };
+    if (isHex(paint)) return { colour: normaliseHex(paint), opacity: 1 };
     const id = /url\(#([^)]+)\)/.exec(paint)?.[1];
     const found = id === undefined ? undefined : gradients.get(id);
     if (!found) {
@@ -174,11 +212,12 @@ export function readNormalisedSvg(source: string): SvgArt {
       return null;
     }
     const { onBox, ...gradient } = found;
-    if (gradient.stops.length === 1) return { colour: gradient.stops[0].colour };
+    const [first] = gradient.stops;
+    if (gradient.stops.length === 1) return { colour: first.colour, opacity: first.opacity };
     const b = pathBounds(path);
     const toBox: Matrix = [boxWidth(b), 0, 0, boxHeight(b), b.left, b.top];
     const matrix = onBox ? multiply(toBox, gradient.matrix) : gradient.matrix;
-    return { colour: gradient.stops[0].colour, gradient: { ...gradient, matrix: [...matrix] } };
+    return { colour: first.colour, opacity: 1, gradient: { ...gradient, matrix: [...matrix] } };
   };
 
   /** The clips that an element names, and those that they name in turn. */
@@ -230,7 +269,7 @@ export function readNormalisedSvg(source: string): SvgArt {
             ...(fill.gradient
               ? { gradient: { ...fill.gradient, matrix: [...multiply(m, fill.gradient.matrix)] } }
               : {}),
-            opacity: own * Number(a['fill-opacity'] ?? 1),
+            opacity: own * Number(a['fill-opacity'] ?? 1) * fill.opacity,
             stroke: null,
           });
         const line = paintOf(a.stroke, plain);
@@ -243,11 +282,12 @@ export function readNormalisedSvg(source: string): SvgArt {
           found.push({
             ...base,
             colour: line.colour,
-            opacity: own * Number(a['stroke-opacity'] ?? 1),
+            opacity: own * Number(a['stroke-opacity'] ?? 1) * line.opacity,
             stroke: {
               width: Number(a['stroke-width'] ?? 1) * scale,
               join: joins[a['stroke-linejoin'] ?? ''] ?? 'mitre',
               cap: (['round', 'square'] as const).find((c) => c === a['stroke-linecap']) ?? 'butt',
+              ...mitreOf(a['stroke-miterlimit']),
               ...(dash ? { dash: dash.dash } : {}),
             },
           });
@@ -255,6 +295,7 @@ export function readNormalisedSvg(source: string): SvgArt {
       }
     }
   };
+  const view = viewOf(attributesOf(root));
   walk(childrenOf(root), IDENTITY, 1, []);
 
   const visible = found.filter((o) => o.opacity > 0);
@@ -262,6 +303,8 @@ export function readNormalisedSvg(source: string): SvgArt {
   for (const o of visible) {
     const bounds = pathBounds(o.data);
     const whole = o.stroke ? grow(bounds, o.stroke.width / 2) : bounds;
+    // What lies outside of the view is cut off, as whatever shows the file does.
+    if (view && !contains(view, whole)) o.within = [...o.within, { data: boxPath(view), rule: 'nonzero' }];
     box = unite(
       box,
       o.within.reduce((b, c) => intersect(b, pathBounds(c.data)), whole),
@@ -270,7 +313,7 @@ export function readNormalisedSvg(source: string): SvgArt {
   if (visible.length === 0 || isEmptyBox(box))
     throw new SvgError('the SVG holds no paths or shapes that can be drawn');
   const longest = Math.max(boxWidth(box), boxHeight(box), 1e-6);
-  const k = longest < LEAST_SIZE ? LEAST_SIZE / longest : 1;
+  const k = longest < LEAST_SIZE ? LEAST_SIZE / longest : longest > MOST_SIZE ? MOST_SIZE / longest : 1;
   const fit: Matrix = [k, 0, 0, k, -box.left * k, -box.top * k];
   return {
     width: Math.max(boxWidth(box) * k, 0.001),

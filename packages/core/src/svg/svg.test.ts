@@ -1,7 +1,7 @@
 import { inkOutlines, readNormalisedSvg, safeSvg, SvgError } from './index';
 
-const svg = (inside: string) =>
-  `<svg xmlns="http://www.w3.org/2000/svg" width="100" height="100">${inside}</svg>`;
+const svg = (inside: string, size = 1000) =>
+  `<svg xmlns="http://www.w3.org/2000/svg" width="${size}" height="${size}">${inside}</svg>`;
 
 describe('safeSvg', () => {
   it('names scripts, handlers, outside references and filters', () => {
@@ -90,6 +90,44 @@ describe('readNormalisedSvg', () => {
     expect(of('<stop offset="0" stop-color="#00ff00"/>').gradient).toBeUndefined();
   });
 
+  it('cuts off what lies outside of the view, as whatever shows the file does', () => {
+    const art = readNormalisedSvg(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="50" height="50" viewBox="100 100 600 600"><path fill="#ff0000" d="M 0 0 L 1000 0 L 1000 400 L 0 400 Z"/><path fill="#00ff00" d="M 200 500 L 300 500 L 300 600 L 200 600 Z"/></svg>',
+    );
+    expect([art.origin.x, art.origin.y, art.width / art.scale, art.height / art.scale]).toEqual([
+      100, 100, 600, 500,
+    ]);
+    expect(art.outlines.map((o) => o.clips?.length ?? 0)).toEqual([1, 0]);
+    expect(() => readNormalisedSvg(svg('<path fill="#ff0000" d="M 2000 0 L 3000 0 L 3000 400 Z"/>'))).toThrow(
+      'no paths or shapes',
+    );
+  });
+
+  it('keeps a limit of mitres, and brings enormous art to a size that can be worked with', () => {
+    const line = (limit: string) =>
+      readNormalisedSvg(svg(`<path fill="none" stroke="#000000" ${limit} d="M 0 0 L 900 9 L 0 18"/>`))
+        .outlines[0].stroke!;
+    expect(line('').mitre).toBeUndefined();
+    expect(line('stroke-miterlimit="12"').mitre).toBe(12);
+    const vast = readNormalisedSvg(svg('<path fill="#000000" d="M 0 0 L 4e9 0 L 4e9 1e9 Z"/>', 4e9));
+    expect([vast.width, vast.height]).toEqual([20_000, 5_000]);
+  });
+
+  it('puts a focal point outside of its circle onto its edge, and gives a single stop its opacity', () => {
+    const of = (defs: string) =>
+      readNormalisedSvg(svg(`<defs>${defs}</defs><path fill="url(#g)" d="M 0 0 L 1000 0 L 1000 1000 Z"/>`))
+        .outlines[0];
+    const stops = '<stop offset="0" stop-color="#ff0000"/><stop offset="1" stop-color="#00ff00"/>';
+    const radial = `<radialGradient id="g" cx="50" cy="50" r="10" fx="90" fy="50" gradientUnits="userSpaceOnUse">${stops}</radialGradient>`;
+    const { x0, y0 } = of(radial).gradient!;
+    expect(x0).toBeGreaterThan(59.9);
+    expect(x0).toBeLessThan(60);
+    expect(y0).toBe(50);
+    const single =
+      '<linearGradient id="g"><stop offset="0" stop-color="#ff0000" stop-opacity="0.25"/></linearGradient>';
+    expect(of(single)).toMatchObject({ colour: '#ff0000', opacity: 0.25 });
+  });
+
   it('refuses a file with nothing to draw', () => {
     expect(() => readNormalisedSvg(svg('<g/>'))).toThrow('no paths or shapes');
   });
@@ -106,11 +144,22 @@ describe('inkOutlines', () => {
 
   it('uses an ink of the design again, merges near colours and names the rest', () => {
     const { outlines, added } = inkOutlines(
-      { outlines: ['#f2ead8', '#f2ead9', '#b3492a', '#b24829', '#20305a'].map(outline) },
+      { outlines: ['#f2ead8', '#f2ead9', '#b3492a', '#b3492b', '#20305a'].map(outline) },
       [{ id: 'bone', name: 'Bone', value: '#f2ead8' }],
     );
     expect(outlines.map((o) => o.ink)).toEqual(['bone', 'bone', 'ink-1', 'ink-1', 'ink-2']);
     expect(added.map((i) => i.name)).toEqual(['Rust', 'Navy']);
+  });
+
+  it('takes the nearest ink, and none that anybody would see to be another', () => {
+    const inks = [
+      { id: 'near', name: 'Near', value: '#b34d2a' },
+      { id: 'nearer', name: 'Nearer', value: '#b34a2a' },
+    ];
+    expect(inkOutlines({ outlines: [outline('#b3492a')] }, inks).outlines[0].ink).toBe('nearer');
+    expect(inkOutlines({ outlines: [outline('#b3552a')] }, inks).added).toHaveLength(1);
+    // Asked to, it merges what is farther apart.
+    expect(inkOutlines({ outlines: [outline('#b3552a')] }, inks, 6).outlines[0].ink).toBe('near');
   });
 
   it('gives two inks of one plain name different names', () => {

@@ -31,8 +31,9 @@ export function containerOf(bytes: Uint8Array): FontContainer | null {
 export const fontsIn = (bytes: Uint8Array): number =>
   containerOf(bytes) === 'collection' ? Math.min(64, u32(bytes, 8)) : 1;
 
-/** A table of the file needs at least as many bytes as it says; more is a bomb. */
-const LARGEST_TABLE = 60_000_000;
+/** What a file may unpack to, bytes, and how many tables it may have; more is no font. */
+const LARGEST_UNPACKED = 60_000_000;
+const MOST_TABLES = 200;
 
 /**
  * A WOFF 1.0 file (W3C Recommendation, 2012) as the sfnt that it wraps. Throws a RangeError with the
@@ -41,11 +42,19 @@ const LARGEST_TABLE = 60_000_000;
 export function unpackWoff(bytes: Uint8Array): Uint8Array {
   const count = u16(bytes, 12);
   if (bytes.length < 44 + count * 20 || count === 0) throw new RangeError('the WOFF file is cut off');
+  if (count > MOST_TABLES) throw new RangeError(`the WOFF file has ${count} tables: no font has so many`);
+  // Tables may share packed bytes: what counts is what they come to.
+  let all = 0;
+  for (let i = 0; i < count; i++) all += u32(bytes, 44 + i * 20 + 12);
+  if (all > LARGEST_UNPACKED)
+    throw new RangeError(
+      `the WOFF file would unpack to ${Math.round(all / 1e6)} MB: at most ${LARGEST_UNPACKED / 1e6} MB are read`,
+    );
   const tables = Array.from({ length: count }, (_, i) => {
     const at = 44 + i * 20;
     const [offset, packed, length] = [u32(bytes, at + 4), u32(bytes, at + 8), u32(bytes, at + 12)];
     const tag = tagAt(bytes, at);
-    if (offset + packed > bytes.length || length > LARGEST_TABLE || packed > length)
+    if (offset + packed > bytes.length || packed > length)
       throw new RangeError(`the WOFF file is damaged: its table ${tag} lies outside of it`);
     const raw = bytes.subarray(offset, offset + packed);
     let data = raw;

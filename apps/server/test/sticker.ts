@@ -1,0 +1,29 @@
+import { emptyDesign, motif, place, type Design } from '@brelm/core/design';
+
+const outline = { path: 'M0 0H600V600H0Z', ink: 'ink-1', rule: 'nonzero' as const, opacity: 1, stroke: null };
+/** A square on a 3 in sticker, with as many stickers of its own as there are other specs. */
+export function designOf(name: string, ink = '#b3492a', specs = ['stickerwharf/kiss-cut-3in']): Design {
+  const board = { spec: specs[0], side: 'face', width: 1800, height: 1800, dpi: 600 };
+  const design = emptyDesign(name, board, 'white', ['white'], { name: 'Rust', value: ink });
+  return {
+    ...design,
+    parts: [
+      motif('m', 'Square', place(900, 900), { width: 600, height: 600, outlines: [outline] }, { id: 'own' }),
+    ],
+    placements: specs.map((spec) => ({
+      spec,
+      side: 'face',
+      x: 0,
+      y: 1.5,
+      scale: 1,
+      turn: 0,
+      mirror: false,
+      narrow: false,
+      ground: null,
+      format: null,
+      colourway: null,
+      colourways: {},
+      apart: {},
+    })),
+  };
+}
