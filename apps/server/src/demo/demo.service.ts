@@ -2,7 +2,7 @@ import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { Injectable, type INestApplicationContext } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { Repository } from 'typeorm';
+import { Like, Repository } from 'typeorm';
 import {
   DEMO_FOLDER,
   picturesBeside,
@@ -41,7 +41,10 @@ export class DemoService {
       .filter((n) => n.endsWith('.brelm.json'))
       .sort()
       .reverse();
+    // A start that was killed in the middle of this goes on where it was.
+    const there = new Set((await this.settings.find({ where: { name: Like('demo %') } })).map((s) => s.name));
     for (const name of names) {
+      if (there.has(`demo ${name}`)) continue;
       const file = join(folder, name);
       const design = readDesignFile(file);
       const materials = [];
@@ -50,9 +53,11 @@ export class DemoService {
         const { sha256 } = await this.materials.bringIn(bytes, material.name);
         materials.push({ ...material, sha256 });
       }
-      await this.designs.create(JSON.stringify({ ...design, materials }));
+      await this.designs.create(JSON.stringify({ ...design, materials }), undefined, `demo ${name}`);
     }
-    for (const { name, document } of shippedStyles()) await this.styles.add(name, document);
+    const known = new Set((await this.styles.list()).map((s) => s.name));
+    for (const { name, document } of shippedStyles())
+      if (!known.has(name)) await this.styles.add(name, document);
     await this.settings.save({ name: 'shop', value: 'Duskwren Field Supply' });
     await this.settings.save({ name: 'demo', value: new Date().toISOString() });
     return names.length;

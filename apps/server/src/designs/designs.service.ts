@@ -3,7 +3,7 @@ import { ConflictException, Injectable, NotFoundException } from '@nestjs/common
 import { InjectRepository } from '@nestjs/typeorm';
 import { IsNull, Not, Repository } from 'typeorm';
 import type { DesignHead, DesignSummary } from '@brelm/core/design';
-import { DesignRow, DesignVersionRow } from '../database/entities';
+import { DesignRow, DesignVersionRow, SettingRow } from '../database/entities';
 import { RawRefusal } from '../http/faults.filter';
 import { DocumentsService } from '../workers/documents.service';
 
@@ -132,12 +132,15 @@ export class DesignsService {
     return { id, revision, updatedAt, head, text };
   }
 
-  /** Stores a new design. Throws a DocumentError for a document that is no design. */
-  async create(document: string, name?: string): Promise<StoredDesign> {
+  /**
+   * Stores a new design; together with a `mark` in the settings, where one is given, that it was. Throws a
+   * DocumentError for a document that is no design.
+   */
+  async create(document: string, name?: string, mark?: string): Promise<StoredDesign> {
     const { head, text, ...read } = await this.documents.design(document, name);
     const now = new Date();
     const id = randomUUID();
-    await this.designs.insert({
+    const row = {
       id,
       name: head.name,
       revision: 1,
@@ -147,6 +150,10 @@ export class DesignsService {
       archivedAt: null,
       summary: JSON.stringify(read.summary),
       words: read.words,
+    };
+    await this.designs.manager.transaction(async (db) => {
+      await db.insert(DesignRow, row);
+      if (mark !== undefined) await db.insert(SettingRow, { name: mark, value: id });
     });
     return { id, revision: 1, updatedAt: now, head, text };
   }

@@ -71,7 +71,7 @@ function ringsOf(keylines: readonly Keyline[], side: 'outside' | 'inside', from:
 const holesOf = ({ counters = 'kept', least = 0 }: Keyline): number =>
   counters === 'filled' ? ALL_HOLES : counters === 'small' ? least : 0;
 
-/** Keylines and shade of a part whose own outlines are `own`, on the board. */
+/** Keylines and shade of a part whose own outlines are `own`, on the board; `plain` without outline operations. */
 export function dress(
   part: OutlinePart,
   matrix: Matrix,
@@ -79,8 +79,9 @@ export function dress(
   own: readonly OutlineItem[],
   colour: (ink: string) => Hex,
   materials: Materials,
+  plain: boolean,
 ): Dressing {
-  const edge = new Edge(part, matrix, shape, own, materials);
+  const edge = new Edge(part, matrix, shape, own, materials, plain);
   const outside = ringsOf(part.keylines, 'outside', part.spread);
   const around = outside.at(-1)?.far ?? part.spread;
   const faults: DrawingFault[] = [];
@@ -123,7 +124,8 @@ export function dress(
     ...ring,
     open: part.hollow || outside.slice(0, i + 1).some((r) => (r.keyline.distance ?? 0) > 0),
   }));
-  for (const { keyline, near, far, open } of rings.reverse()) {
+  // Where there are too many points for outlines, there are too many for a stroke around a stroke, too.
+  for (const { keyline, near, far, open } of (plain ? rings.slice(0, 1) : rings).reverse()) {
     const holes = holesOf(keyline);
     const exact = edge.filled && (shape.pieces !== undefined || open || holes > 0);
     const path = !exact

@@ -55,6 +55,8 @@ export class Edge {
     private readonly shape: Shape,
     private readonly own: readonly OutlineItem[],
     private readonly materials: Materials,
+    /** Works with no outline: there are too many points. */
+    private readonly plain = false,
   ) {
     const [sx, sy] = axisScales(partMatrix);
     this.scale = [sx, sy];
@@ -85,6 +87,7 @@ export class Edge {
   /** `work` with the outline operations, unless they are not there or there is no time for them. */
   private worked(key: string, work: (ops: NonNullable<Materials['ops']>) => PathData): PathData | null {
     const { ops, hurry } = this.materials;
+    if (this.plain) return null;
     if (results.get(this.identity)?.has(key)) return from(this.identity, key, () => []);
     if (!ops || hurry?.()) {
       this.late = true;
@@ -100,6 +103,7 @@ export class Edge {
     const key = `grown ${this.key} ${by} ${join} ${holes}`;
     const even = Math.abs(sx - sy) < 1e-9 * sx;
     if (by === 0 && holes === 0) return this.bare();
+    if (this.plain) return null;
     if (!pieces || !even || pieces.some((p) => !p.own))
       return this.worked(key, (ops) => filled(ops.offset(this.bare(), by, join), holes));
     if (results.get(this.identity)?.has(key)) return from(this.identity, key, () => []);

@@ -11,6 +11,7 @@ import {
 } from '../design';
 import type { Hex } from '../colour';
 import { multiply, placeMatrix, transformPath, type Box, type Matrix, type PathData } from '../geometry';
+import { newBudget, takesCopies, takesLetters, takesWork, operationsOf, workOf, type Budget } from './budget';
 import { codeShape } from './code';
 import { dress, grown } from './dressing';
 import { facesOf, givesOutline } from './lettering-shape';
@@ -69,6 +70,7 @@ function outlineGroup(
   inks: Map<string, Hex>,
   materials: Materials,
   faults: DrawingFault[],
+  plain: boolean,
 ): { group: Group; late: boolean } {
   const colour = (ink: string) => inks.get(ink) ?? '#000000';
   const own: OutlineItem[] = shape.items.map((item, i) => ({
@@ -81,7 +83,7 @@ function outlineGroup(
     matrix: toBoard(part, i),
   }));
   const matrix = partMatrix(part);
-  const dressing = dress(part, matrix, shape, own, colour, materials);
+  const dressing = dress(part, matrix, shape, own, colour, materials, plain);
   faults.push(...dressing.faults);
   const ink = part.hollow ? [] : own.flatMap((item) => grown(item, part.spread));
   return {
@@ -97,14 +99,27 @@ function outlineGroup(
   };
 }
 
-/** A group with its live copies, each behind the one before. */
-function repeated(part: Part, group: Group): Group {
-  if (!part.repeat) return group;
-  const copies = repeatMatrices(part.repeat, middleOf(part, group.localBox, group.matrix)).reverse();
-  const items = copies.flatMap((copy) =>
-    group.items.map((item): DrawingItem => ({ ...item, matrix: multiply(copy, item.matrix) })),
-  );
-  return { ...group, items };
+const copied = new WeakMap<Group, Map<string, Group>>();
+
+/** A group with so many of its live copies, each behind the one before; the same group for the same ones. */
+function repeated(part: Part, group: Group, drawn: number): Group {
+  const { repeat } = part;
+  if (!repeat) return group;
+  let known = copied.get(group);
+  if (!known) copied.set(group, (known = new Map()));
+  const key = JSON.stringify([repeat, drawn, part.place]);
+  let made = known.get(key);
+  if (!made) {
+    const copies = repeatMatrices(repeat, middleOf(part, group.localBox, group.matrix))
+      .slice(0, drawn)
+      .reverse();
+    const items = copies.flatMap((copy) =>
+      group.items.map((item): DrawingItem => ({ ...item, matrix: multiply(copy, item.matrix) })),
+    );
+    known.clear();
+    known.set(key, (made = { ...group, items }));
+  }
+  return made;
 }
 
 interface ResolvedPart {
@@ -137,14 +152,20 @@ function outlineMemo(part: Part, make: () => PathData): PathData {
 }
 
 /**
- * One part as a group. Designs are immutable, so a part that has not changed gives the very same
- * group as before: what is painted from it can be kept, too.
+ * One part as a group, without its live copies. Designs are immutable, so a part that has not changed gives
+ * the very same group as before: what is painted from it can be kept, too.
  */
-function resolvePart(part: Part, design: Design, inks: Map<string, Hex>, materials: Materials): ResolvedPart {
+function resolvePart(
+  part: Part,
+  design: Design,
+  inks: Map<string, Hex>,
+  materials: Materials,
+  plain: boolean,
+): ResolvedPart {
   const outside: unknown[] =
     part.kind === 'picture'
       ? [design.materials.find((m) => m.id === part.material)]
-      : [...inksOfPart(part).map((id) => inks.get(id)), materials.ops];
+      : [...inksOfPart(part).map((id) => inks.get(id)), materials.ops, plain];
   if (part.kind === 'lettering') {
     outside.push(...facesOf(part).map((id) => materials.face(id)));
     if (part.baseline.kind === 'along') outside.push(outlineOn(design, part.baseline.part));
@@ -162,11 +183,51 @@ function resolvePart(part: Part, design: Design, inks: Map<string, Hex>, materia
           inks,
           materials,
           faults,
+          plain,
         );
-  const resolved = { outside, group: repeated(part, made.group), faults, late: made.late };
+  const resolved = { outside, faults, ...made };
   // What is drawn in a plainer way for now is not kept: the next time there may be time for it.
   if (!made.late || !materials.ops) resolvedParts.set(part, resolved);
   return resolved;
+}
+
+const workOfPart = new WeakMap<Part, number>();
+
+/** What the dressing of a part costs; lettering's changes as its typefaces come in. */
+function workFor(part: Part, design: Design, materials: Materials): number {
+  if (part.kind === 'picture' || operationsOf(part) === 0) return 0;
+  const shape = () => shapeOf(part, materials, [], (id) => outlineOn(design, id));
+  if (part.kind === 'lettering') return workOf(part, shape());
+  let work = workOfPart.get(part);
+  if (work === undefined) workOfPart.set(part, (work = workOf(part, shape())));
+  return work;
+}
+
+/** A part as far as a design's budget goes: its group with its copies, and what was left out. */
+function resolveWithin(
+  given: Part,
+  design: Design,
+  inks: Map<string, Hex>,
+  materials: Materials,
+  budget: Budget,
+): { group: Group; faults: DrawingFault[]; late: boolean } {
+  const cut: DrawingFault[] = [];
+  const tooMuch = (of: 'outlines' | 'copies' | 'letters', drawn: number, asked: number) =>
+    cut.push({ kind: 'too-much', part: given.id, of, drawn, asked });
+  let part = given;
+  if (given.kind === 'lettering') {
+    const { part: set, drawn, asked } = takesLetters(budget, given);
+    if (drawn < asked) tooMuch('letters', drawn, asked);
+    part = set;
+  }
+  const work = workFor(part, design, materials);
+  const plain = !takesWork(budget, work);
+  if (plain) tooMuch('outlines', 0, Math.round(work));
+  const { group, faults, late } = resolvePart(part, design, inks, materials, plain);
+  const asked = part.repeat?.count ?? 1;
+  const drawn = takesCopies(budget, asked, group.items);
+  if (drawn < asked) tooMuch('copies', drawn, asked);
+  return { group: repeated(part, group, drawn), faults: cut.length ? [...faults, ...cut] : faults, late };
 }
 
 /**
@@ -178,11 +239,12 @@ export function resolve(design: Design, colourway: string | undefined, materials
   const faults: DrawingFault[] = [];
   const groups: Group[] = [];
   let late = false;
+  const budget = newBudget();
   const chosen = colourwayOf(design, colourway);
   for (const given of [...design.parts].reverse()) {
     const part = partIn(given, chosen);
     if (part.hidden) continue;
-    const resolved = resolvePart(part, design, inks, materials);
+    const resolved = resolveWithin(part, design, inks, materials, budget);
     groups.push(resolved.group);
     faults.push(...resolved.faults);
     late ||= resolved.late;

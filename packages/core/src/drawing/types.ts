@@ -87,7 +87,9 @@ export type DrawingFault =
   /** The part that it runs along is not there. */
   | { kind: 'no-baseline'; part: string }
   /** An inside keyline, or the like, that leaves nothing of the letters. */
-  | { kind: 'keyline-wide'; part: string; keyline: number };
+  | { kind: 'keyline-wide'; part: string; keyline: number }
+  /** It asks for more than one design may: so much of it is drawn, or its dressing in a plain way. */
+  | { kind: 'too-much'; part: string; of: 'outlines' | 'copies' | 'letters'; drawn: number; asked: number };
 
 /** A resolved design: groups back to front, in board pixels. */
 export interface Drawing {

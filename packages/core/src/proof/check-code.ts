@@ -22,7 +22,10 @@ export const moduleMm = (part: CodePart, dpi: number): number =>
 function readBack(part: CodePart, garment: Garment, input: CheckInput): string | null {
   const group = input.drawing.groups.find((g) => g.part === part.id)!;
   const module = Math.max(Math.abs(part.place.scaleX), Math.abs(part.place.scaleY));
-  const box = grow(groupBounds(group), module * 4);
+  const bounds = groupBounds(group);
+  // A hollow code, or one of no modules, has nothing to be read.
+  if (isEmptyBox(bounds)) return null;
+  const box = grow(bounds, module * 4);
   const scale = READ_PX / module;
   const width = Math.min(1600, Math.ceil(boxWidth(box) * scale));
   const height = Math.min(1600, Math.ceil(boxHeight(box) * scale));

@@ -21,6 +21,7 @@ import { analyse, ANALYSIS_SIZE } from './analysis';
 import { groupingOf, judgeGarment, NEEDED_RATIO, weakBox } from './contrast';
 import { sampleEdges, edgeRatios } from './edges';
 import { regionOf } from './region';
+import { isHeavy } from './thin-places';
 import type { CheckInput, Finding, Mend, PartContrast, ProofInput } from './types';
 
 /** Keyline widths that are tried, mm: from the thinnest line that prints (1 pt) upwards. */
@@ -57,11 +58,12 @@ function verdictAfter(input: ProofInput, design: Design, part: string, garment: 
   return judged.parts.find((p) => p.id === part)!;
 }
 
-const tryOut = (input: ProofInput, edits: Edit[], part: string, garment: Garment): boolean =>
+const tryOut = (input: CheckInput, edits: Edit[], part: string, garment: Garment): boolean =>
+  !isHeavy(input.drawing.groups.filter((g) => g.part === part)) &&
   verdictAfter(input, applyEdits(input.design, edits), part, garment).verdict === 'reads';
 
 /** Changes each ink of the part that does not read to the nearest colour that does. */
-function inkMend(input: ProofInput, part: Part, garment: Garment): Mend | null {
+function inkMend(input: CheckInput, part: Part, garment: Garment): Mend | null {
   if (part.kind === 'picture') return null;
   const values = inkValues(input.design, input.colourway);
   const grounds = yarns(garment);
@@ -81,7 +83,7 @@ function inkMend(input: ProofInput, part: Part, garment: Garment): Mend | null {
 }
 
 /** Gives the part another ink of the design, the nearest that reads, for each that does not. */
-function swapMend(input: ProofInput, part: Part, garment: Garment): Mend | null {
+function swapMend(input: CheckInput, part: Part, garment: Garment): Mend | null {
   const values = inkValues(input.design, input.colourway);
   const grounds = yarns(garment);
   const reads = (v: Hex) => grounds.every((g) => contrastRatio(v, g) >= NEEDED_RATIO);
@@ -116,8 +118,11 @@ function keylineEdit(design: Design, colourway: string | undefined, part: Part, 
   return { op: 'overridePart', colourway: chosen.id, part: part.id, change: { keylines } };
 }
 
+/** Inks that a keyline is tried in. */
+const MOST_CHOICES = 3;
+
 /** The thinnest keyline that reads: first in a tint or shade of the garment, then in inks at hand. */
-function keylineMend(input: ProofInput, part: Part, garment: Garment): Mend | null {
+function keylineMend(input: CheckInput, part: Part, garment: Garment): Mend | null {
   if (part.kind === 'picture') return null;
   const { design } = input;
   const grounds = yarns(garment);
@@ -142,6 +147,8 @@ function keylineMend(input: ProofInput, part: Part, garment: Garment): Mend | nu
   for (const ink of design.inks)
     if (!own.has(ink.id) && reads(values.get(ink.id)!))
       choices.push({ ink: ink.id, title: `the ink ${ink.name}`, add: [] });
+  // Each is tried at each width, on the whole artwork: the first ones stand for the rest.
+  choices.length = Math.min(choices.length, MOST_CHOICES);
   for (const mm of KEYLINE_WIDTHS_MM) {
     const width = Math.ceil(mmToPx(mm, design.board.dpi));
     for (const choice of choices) {

@@ -1,5 +1,5 @@
 import { partTitle, type Part } from '../design';
-import { groupBounds } from '../drawing';
+import { groupBounds, type DrawingFault } from '../drawing';
 import { catalogueFace } from '../type';
 import { regionOf } from './region';
 import type { CheckId, CheckInput, Finding, Mend } from './types';
@@ -34,6 +34,16 @@ function ringFinding(part: Part, needs: number, region: Finding['region']): Find
       { id: 'widen-ring', title: 'Widen the ring', edits: [{ op: 'updatePart', part: part.id, change }] },
     ],
   };
+}
+
+/** What is left out of a part that asks for more than one design may. */
+function tooMuch(name: string, { of, drawn, asked }: Extract<DrawingFault, { kind: 'too-much' }>): string {
+  const n = (v: number) => v.toLocaleString('en-GB');
+  if (of === 'letters')
+    return `“${name}” has ${n(asked)} letters, of which the first ${n(drawn)} are drawn: spread them over several designs`;
+  if (of === 'copies')
+    return `Of the ${n(asked)} copies of “${name}” ${n(drawn)} are drawn: the design has more than can be drawn at once`;
+  return `“${name}” has so many points that what is around it is drawn plainly: one keyline as an even stroke, without gaps. Use fewer letters, or a simpler figure`;
 }
 
 /** Letters that a typeface lacks, and typefaces that are not there: both print wrongly. */
@@ -90,6 +100,14 @@ export function letterFindings(input: CheckInput): Finding[] {
             ],
           },
         ],
+      };
+    if (fault.kind === 'too-much')
+      return {
+        ...finding(part, 'too-much', region),
+        message: tooMuch(partTitle(part), fault),
+        figure: fault.asked,
+        threshold: fault.drawn,
+        mends: [],
       };
     const letters = fault.characters.slice(0, 6).join(' ');
     return {

@@ -4,7 +4,7 @@ import { boxCentre, boxHeight, boxWidth } from '../geometry';
 import type { Spec } from '../spec';
 import { mmToPx, pxToMm } from '../units';
 import { regionOf } from './region';
-import { thinOf, type ThinCache, type ThinLimits, type ThinSpot } from './thin-places';
+import { thinOf, type ThinCache, type ThinLimits, type ThinSpot, isHeavy } from './thin-places';
 import type { DrawnInput, Finding, Mend } from './types';
 
 /** Least width of a line of ink, and of a gap in it, mm: 1 pt, and half a millimetre. */
@@ -137,6 +137,7 @@ export function thinFindings(input: DrawnInput): Finding[] {
   const least = leastMm(input.spec);
   const spots = thinOf(input.drawing, limits, input.pictures, input.surfaces, cache);
   const findings: Finding[] = thinKeylines(input);
+  const heavy = isHeavy(input.drawing.groups);
   const trials = new Set<string>();
   for (const kind of ['ink', 'gap'] as const) {
     const byPart = new Map<string, ThinSpot[]>();
@@ -154,7 +155,7 @@ export function thinFindings(input: DrawnInput): Finding[] {
       const trial = new Map(cache);
       trials.add(id);
       const mends =
-        input.mends !== false && trials.size < MOST_MENDED
+        input.mends !== false && trials.size < MOST_MENDED && !heavy
           ? candidates(kind, part, own, dpi, limits[kind]).filter((m) =>
               gone(kind, id, applyEdits(input.design, m.edits), input, new Map(trial)),
             )

@@ -12,6 +12,18 @@ import { shapeKeyOf } from './analysis';
 
 /** Side of the squares that are painted and looked at one by one, board px. */
 const TILE = 900;
+/** The same for drawings of so many points that painting them is what costs. */
+const LARGE_TILE = 2700;
+/** Numbers of path data from which a drawing counts as such. */
+const HEAVY = 150_000;
+
+/** Whether groups have so many points that painting them again and again would take for ever. */
+export const isHeavy = (groups: readonly Group[]): boolean => {
+  let numbers = 0;
+  for (const { items } of groups)
+    for (const item of items) if (item.kind === 'outline') numbers += item.path.length;
+  return numbers > HEAVY;
+};
 /** How much longer than the least width a place must be: the tip of a letter is thin, too, but no line. */
 const LONG = 5;
 /** Cover from which a pixel counts as ink, 0–255. */
@@ -52,13 +64,14 @@ export function thinOf(
     key: shapeKeyOf(group, pictures),
   }));
   const spots: ThinSpot[] = [];
-  for (let top = 0; top < drawing.height; top += TILE)
-    for (let left = 0; left < drawing.width; left += TILE) {
+  const tile = isHeavy(drawing.groups) ? LARGE_TILE : TILE;
+  for (let top = 0; top < drawing.height; top += tile)
+    for (let left = 0; left < drawing.width; left += tile) {
       const own: Box = {
         left,
         top,
-        right: Math.min(drawing.width, left + TILE),
-        bottom: Math.min(drawing.height, top + TILE),
+        right: Math.min(drawing.width, left + tile),
+        bottom: Math.min(drawing.height, top + tile),
       };
       const seen = intersect(
         { left: left - halo, top: top - halo, right: own.right + halo, bottom: own.bottom + halo },
@@ -66,7 +79,7 @@ export function thinOf(
       );
       const here = placed.filter((p) => touches(p.bounds, seen));
       if (here.length === 0) continue;
-      const at = `${left} ${top}`;
+      const at = `${tile} ${left} ${top}`;
       const key = JSON.stringify([limits, here.map((p) => p.key)]);
       const known = cache.get(at);
       if (known?.key !== key)

@@ -35,6 +35,7 @@ export type CheckId =
   | 'code'
   | 'code-size'
   | 'code-contrast'
+  | 'too-much'
   | 'nothing';
 
 /** A change that Brelm computed and offers for a finding. */

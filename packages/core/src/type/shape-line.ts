@@ -71,7 +71,9 @@ interface Cell {
 function cellsOf(line: LineSettings): Cell[] {
   const cells: Cell[] = [];
   let [at, s] = [0, 0];
-  for (const c of line.text) {
+  for (const given of line.text) {
+    // No typeface has a tab: it is a space, as wherever words are not set in columns.
+    const c = given === '\t' ? ' ' : given;
     while (s < line.spans.length && line.spans[s].to <= at) s++;
     const span = line.spans[s]?.from <= at ? line.spans[s] : undefined;
     if (!CONTROL.test(c)) cells.push({ ...cased(c, line.case), at, span });

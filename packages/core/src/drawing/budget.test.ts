@@ -1,0 +1,113 @@
+import {
+  lettering,
+  letteringLine,
+  place,
+  type Design,
+  type Keyline,
+  type LetteringPart,
+  type Part,
+} from '../design';
+import { ANY_INKS } from '../../testing/any';
+import { circle, designOf, garment, inputOf, materialsWith, shape } from '../../testing';
+import { proofOf } from '../proof';
+import { resolve, type DrawingFault, type Materials } from './index';
+
+jest.setTimeout(180_000);
+
+let materials: Materials;
+beforeAll(async () => {
+  materials = await materialsWith('anton');
+});
+
+const WORDS = 'Count owls not sheep by night ';
+const words = (n: number) => WORDS.repeat(Math.ceil(n / WORDS.length)).slice(0, n);
+const keyline = (distance: number): Keyline => ({ ink: 'rust', width: 4, join: 'round', distance });
+const nested = (n: number) => Array.from({ length: n }, () => keyline(3));
+const letters = (lines: number, each: number, over: Partial<LetteringPart> = {}): LetteringPart => ({
+  ...lettering(
+    'words',
+    'Words',
+    place(450, 450),
+    Array.from({ length: lines }, () => letteringLine(words(each), 'anton', 20, 'pale')),
+  ),
+  ...over,
+});
+const design = (...parts: Part[]): Design => designOf(ANY_INKS, ...parts);
+const tooMuch = (faults: readonly DrawingFault[]) => faults.filter((f) => f.kind === 'too-much');
+const drawn = (d: Design) => resolve(d, undefined, materials);
+
+describe('what one design may ask', () => {
+  it('is far more than words with all their keylines do', () => {
+    const { faults, groups } = drawn(design(letters(6, 30, { keylines: nested(4) })));
+    expect(faults).toEqual([]);
+    expect(groups[0].items.filter((i) => i.kind === 'outline' && i.layer === 'keyline')).toHaveLength(4);
+  });
+
+  it('letters by the thousand with twelve keylines are drawn with one, as a stroke, and that is said', () => {
+    const much = design(letters(100, 100, { keylines: nested(12) }));
+    const { faults, groups } = drawn(much);
+    expect(tooMuch(faults)).toEqual([
+      { kind: 'too-much', part: 'words', of: 'outlines', drawn: 0, asked: expect.any(Number) as number },
+    ]);
+    const around = groups[0].items.filter((i) => i.kind === 'outline' && i.layer === 'keyline');
+    expect(around).toHaveLength(1);
+    expect(around[0]).toMatchObject({ stroke: { side: 'outside' } });
+  });
+
+  it('an outline of many thousand points has its keylines as strokes, one of few as outlines', () => {
+    const wavy = (n: number) =>
+      `M${Array.from({ length: n }, (_, i) => {
+        const [a, r] = [(i * 2 * Math.PI) / n, 300 + (i % 7)];
+        return `${(450 + r * Math.cos(a)).toFixed(2)} ${(450 + r * Math.sin(a)).toFixed(2)}`;
+      }).join('L')}Z`;
+    const of = (n: number) => drawn(design({ ...shape('coast', wavy(n), 'pale'), keylines: [keyline(5)] }));
+    expect(tooMuch(of(200).faults)).toEqual([]);
+    expect(tooMuch(of(50_000).faults)).toHaveLength(1);
+  });
+
+  it('letters beyond 20,000 are not set, whichever parts they are in; nearest the back comes first', () => {
+    const { faults, groups } = drawn(
+      design({ ...letters(60, 300), id: 'front' }, { ...letters(10, 400), id: 'back' }),
+    );
+    expect(tooMuch(faults)).toEqual([
+      { kind: 'too-much', part: 'front', of: 'letters', drawn: 16_000, asked: 18_000 },
+    ]);
+    expect(groups.map((g) => g.part)).toEqual(['back', 'front']);
+  });
+
+  it('copies of copies come to an end, with the original always there', () => {
+    const many = Array.from({ length: 200 }, (_, i) => ({
+      ...shape(`m${i}`, circle(450, 450, 20), 'pale'),
+      keylines: [{ ink: 'rust', width: 4, join: 'round' as const }],
+      repeat: { kind: 'step' as const, count: 100, dx: 3, dy: 2, turn: 0, scale: 1 },
+    }));
+    const { faults, groups } = drawn(design(...many));
+    expect(groups.reduce((n, g) => n + g.items.length, 0)).toBeLessThan(21_000);
+    expect(groups.every((g) => g.items.length >= 2)).toBe(true);
+    const cut = tooMuch(faults);
+    expect(cut.length).toBeGreaterThan(90);
+    expect(cut.every((f) => f.kind === 'too-much' && f.of === 'copies' && f.drawn < f.asked)).toBe(true);
+  });
+
+  it('is counted: the same design is drawn the same way again, after others, and beside a change', () => {
+    const heavy = { ...letters(90, 100, { keylines: nested(3) }), id: 'heavy' };
+    const light = letters(3, 20, { keylines: nested(2) });
+    const both = design(light, heavy);
+    const first = drawn(both);
+    drawn(design(heavy));
+    drawn(design(light));
+    const second = drawn(both);
+    expect(second.groups.map((g, i) => g === first.groups[i])).toEqual([true, true]);
+    expect(second.faults).toEqual(first.faults);
+    const moved = drawn(design({ ...light, place: place(460, 450) }, heavy));
+    expect(moved.groups[0]).toBe(first.groups[0]);
+  });
+
+  it('is a finding of the proof that names the part and what is left out', () => {
+    const much = design(letters(60, 100, { keylines: nested(12) }));
+    const { findings } = proofOf(inputOf(much, [garment('soot', '#1b1b1d')], { materials, mends: false }));
+    const [found] = findings.filter((f) => f.check === 'too-much');
+    expect(found).toMatchObject({ part: 'words', severity: 'watch', mends: [] });
+    expect(found.message).toContain('one keyline as an even stroke');
+  });
+});

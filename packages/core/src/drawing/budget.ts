@@ -1,0 +1,123 @@
+import type { LetteringPart, Part } from '../design';
+import type { PathData } from '../geometry';
+import type { OutlinePart } from './part-shapes';
+import type { DrawingItem, Shape } from './types';
+
+/**
+ * What one design may ask of a machine. It is counted, not timed, so that a design is drawn the same way
+ * everywhere: what asks for more is drawn plainly, and the proof says so.
+ */
+
+/** Work with outlines for one part, and for a design: about 20 µs each on a machine of 2024. */
+const MOST_PART_WORK = 200_000;
+const MOST_WORK = 500_000;
+/** Numbers of path data beyond which work with an outline that may cross itself grows with their square. */
+const CROSSING = 300;
+/** Letters of a design that are set. */
+const MOST_LETTERS = 20_000;
+/** Outlines, and numbers of path data, that live copies may add to a design. */
+const MOST_COPIED_ITEMS = 20_000;
+const MOST_COPIED_NUMBERS = 4_000_000;
+
+/** What is left of a design's budget; used up part by part, from the back to the front. */
+export interface Budget {
+  work: number;
+  letters: number;
+  items: number;
+  numbers: number;
+}
+
+export const newBudget = (): Budget => ({
+  work: MOST_WORK,
+  letters: MOST_LETTERS,
+  items: MOST_COPIED_ITEMS,
+  numbers: MOST_COPIED_NUMBERS,
+});
+
+const lengthOf = (items: readonly { path: PathData }[]): number =>
+  items.reduce((n, i) => n + i.path.length, 0);
+
+/** Outline operations that the keylines and the shade of a part ask for. */
+export function operationsOf(part: OutlinePart): number {
+  let gap = part.hollow;
+  let n = part.shade ? 1 : 0;
+  for (const { side = 'outside', distance = 0, counters = 'kept' } of part.keylines) {
+    if (side === 'inside') n += 3;
+    else {
+      gap ||= distance > 0;
+      if (gap) n += 3;
+      else if (part.kind === 'lettering' || counters !== 'kept') n += 1;
+    }
+  }
+  return n;
+}
+
+/** What the dressing of a part costs, by the numbers of its outlines and how often they are worked over. */
+export function workOf(part: OutlinePart, shape: Shape): number {
+  const operations = operationsOf(part);
+  if (operations === 0) return 0;
+  // Letters lie beside each other; the outlines of a figure cross.
+  if (shape.pieces) return operations * lengthOf(shape.pieces);
+  const n = lengthOf(shape.items);
+  return operations * n * Math.max(1, n / CROSSING);
+}
+
+/** Whether so much work is done; it is taken off the budget then. */
+export function takesWork(budget: Budget, work: number): boolean {
+  const done = work <= MOST_PART_WORK && work <= budget.work;
+  if (done) budget.work -= work;
+  return done;
+}
+
+/** How many of a part's copies, the original among them, are drawn; taken off the budget. */
+export function takesCopies(budget: Budget, count: number, items: readonly DrawingItem[]): number {
+  if (count <= 1) return count;
+  const numbers = items.reduce((n, i) => n + (i.kind === 'outline' ? i.path.length : 4), 0);
+  const most =
+    1 + Math.floor(Math.min(budget.items / Math.max(1, items.length), budget.numbers / Math.max(1, numbers)));
+  const drawn = Math.max(1, Math.min(count, most));
+  budget.items -= (drawn - 1) * items.length;
+  budget.numbers -= (drawn - 1) * numbers;
+  return drawn;
+}
+
+const cuts = new WeakMap<Part, Map<number, LetteringPart>>();
+
+/** Lettering of at most so many letters: itself, or its first ones. */
+function cutAt(part: LetteringPart, most: number): LetteringPart {
+  let known = cuts.get(part);
+  if (!known) cuts.set(part, (known = new Map()));
+  let cut = known.get(most);
+  if (!cut) {
+    let left = most;
+    const lines = part.lines.flatMap((line) => {
+      if (left <= 0) return [];
+      const text = line.text.slice(0, left);
+      left -= text.length;
+      const spans = line.spans
+        .filter((s) => s.from < text.length)
+        .map((s) => ({ ...s, to: Math.min(s.to, text.length) }));
+      return [{ ...line, text, spans }];
+    });
+    known.set(
+      most,
+      (cut = {
+        ...part,
+        lines: lines.length ? lines : part.lines.slice(0, 1).map((l) => ({ ...l, text: '', spans: [] })),
+      }),
+    );
+  }
+  return cut;
+}
+
+/** Lettering as far as its letters are set; they are taken off the budget. */
+export function takesLetters(
+  budget: Budget,
+  part: LetteringPart,
+): { part: LetteringPart; drawn: number; asked: number } {
+  const asked = part.lines.reduce((n, l) => n + l.text.length, 0);
+  const set = asked <= budget.letters ? part : cutAt(part, budget.letters);
+  const drawn = Math.min(asked, budget.letters);
+  budget.letters -= drawn;
+  return { part: set, drawn, asked };
+}
