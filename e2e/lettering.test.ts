@@ -43,8 +43,8 @@ describe('typing on the board', () => {
     // The top of the ring: (2250, 2340) less the radius and half of the letters.
     await page.locator('canvas').first().waitFor();
     const at = await onScreen(page, 2250, 500);
-    await page.mouse.dblclick(at[0], at[1]);
-    await typed().waitFor();
+    // Where the words are not drawn yet, since their typeface is still coming in, there is nothing to press on.
+    while (!(await typed().isVisible())) await page.mouse.dblclick(at[0], at[1]);
     await page.keyboard.press('End');
     await page.keyboard.type(' TWICE');
     await says(1, 'COUNT OWLS TWICE');

@@ -102,14 +102,12 @@ describe('nothing is lost', () => {
   it('what two tabs left behind is offered side by side; one goes on, the other is kept as a version', async () => {
     const profile = join(brelm.data, 'profile-of-two');
     let context = await launchWithProfile(profile);
-    await context.route('**/api/designs/*', (route) =>
-      (route.request().method() === 'PUT' ? route.abort() : route.continue()).catch(() => undefined),
-    );
     const [one, two] = [
       await openDesign('Count Owls Not Sheep', await context.newPage()),
       await openDesign('Count Owls Not Sheep', await context.newPage()),
     ];
     const at = one.url();
+    await brelm.end('SIGKILL');
     for (const [tab, name] of [
       [one, 'Owls from the first tab'],
       [two, 'Owls from the second tab'],
@@ -124,6 +122,7 @@ describe('nothing is lost', () => {
       'Owls from the second tab',
     ]);
     await context.close();
+    await brelm.start();
     context = await launchWithProfile(profile);
     const again = await context.newPage();
     const faults = watch(again);
