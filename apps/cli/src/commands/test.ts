@@ -74,8 +74,8 @@ function suite(name: Suite): [passed: number, failed: number] {
       name,
       '--json',
       `--outputFile=${report}`,
-      // Two browsers at once keep two cores busy; more would only wait for one another.
-      ...(name === 'unit' ? ['--maxWorkers=100%'] : name === 'e2e' ? ['--maxWorkers=2'] : ['--runInBand']),
+      // Two servers or browsers at once keep two cores busy; more would only wait for one another.
+      ...(name === 'unit' ? ['--maxWorkers=100%'] : ['--maxWorkers=2']),
     ]);
     const result = JSON.parse(readFileSync(report, 'utf8')) as {
       numPassedTests: number;

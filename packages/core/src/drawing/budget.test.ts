@@ -65,6 +65,14 @@ describe('what one design may ask', () => {
     expect(tooMuch(of(50_000).faults)).toHaveLength(1);
   });
 
+  it('a scribble that crosses itself everywhere has its keylines as strokes, one that hardly does as outlines', () => {
+    const scribble = (n: number) =>
+      `M${Array.from({ length: n }, (_, i) => `${(i * 7919) % 600} ${(i * 104_729) % 600}`).join('L')}Z`;
+    const of = (n: number) => drawn(design({ ...shape('s', scribble(n), 'pale'), keylines: [keyline(9)] }));
+    expect(tooMuch(of(12).faults)).toEqual([]);
+    expect(tooMuch(of(190).faults)).toHaveLength(1);
+  });
+
   it('letters beyond 20,000 are not set, whichever parts they are in; nearest the back comes first', () => {
     const { faults, groups } = drawn(
       design({ ...letters(60, 300), id: 'front' }, { ...letters(10, 400), id: 'back' }),

@@ -1,5 +1,5 @@
 import type { LetteringPart, Part } from '../design';
-import type { PathData } from '../geometry';
+import { CLOSE, CUBIC, eachCommand, MOVE, QUAD, type PathData } from '../geometry';
 import type { OutlinePart } from './part-shapes';
 import type { DrawingItem, Shape } from './types';
 
@@ -52,6 +52,41 @@ export function operationsOf(part: OutlinePart): number {
   return n;
 }
 
+/** Pairs of segments that are looked at to tell how often an outline crosses itself. */
+const MOST_PAIRS = 400_000;
+
+const crossed = new WeakMap<object, number>();
+
+/** About how often an outline crosses itself: its curves as chords, and of many segments some. */
+function crossingsOf(path: PathData): number {
+  const known = crossed.get(path);
+  if (known !== undefined) return known;
+  const ends: number[] = [];
+  let [x, y, startX, startY] = [0, 0, 0, 0];
+  eachCommand(path, (verb, at) => {
+    if (verb === MOVE) [x, y, startX, startY] = [path[at], path[at + 1], path[at], path[at + 1]];
+    else {
+      const last = at + (verb === CUBIC ? 4 : verb === QUAD ? 2 : 0);
+      const [tx, ty] = verb === CLOSE ? [startX, startY] : [path[last], path[last + 1]];
+      ends.push(x, y, tx, ty);
+      [x, y] = [tx, ty];
+    }
+  });
+  const n = ends.length / 4;
+  const step = Math.max(1, Math.ceil((n * n) / 2 / MOST_PAIRS));
+  const side = (i: number, j: number, k: number) =>
+    (ends[i + 2] - ends[i]) * (ends[k] - ends[i + 1]) - (ends[i + 3] - ends[i + 1]) * (ends[j] - ends[i]);
+  let count = 0;
+  for (let i = 0; i < n; i += step)
+    for (let j = i + 2; j < n; j++) {
+      const [a, b] = [4 * i, 4 * j];
+      if (side(a, b, b + 1) * side(a, b + 2, b + 3) >= 0) continue;
+      if (side(b, a, a + 1) * side(b, a + 2, a + 3) < 0) count += step;
+    }
+  crossed.set(path, count);
+  return count;
+}
+
 /** What the dressing of a part costs, by the numbers of its outlines and how often they are worked over. */
 export function workOf(part: OutlinePart, shape: Shape): number {
   const operations = operationsOf(part);
@@ -59,7 +94,8 @@ export function workOf(part: OutlinePart, shape: Shape): number {
   // Letters lie beside each other; the outlines of a figure cross.
   if (shape.pieces) return operations * lengthOf(shape.pieces);
   const n = lengthOf(shape.items);
-  return operations * n * Math.max(1, n / CROSSING);
+  const crossings = shape.items.reduce((sum, i) => sum + crossingsOf(i.path), 0);
+  return operations * (n * Math.max(1, n / CROSSING) + crossings ** 2 / 2);
 }
 
 /** Whether so much work is done; it is taken off the budget then. */
