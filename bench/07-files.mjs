@@ -1,4 +1,4 @@
-// Files for every product: forty of mixed sizes on two threads against one, in the same run; the memory of a
+// Files for every product: forty of mixed sizes in two processes against one, in the same run; the memory of a
 // process that makes them, and of one that makes the largest poster of ten large pictures; SVG and PDF of
 // sixty parts, against resvg reading the same SVG.
 import { createHash } from 'node:crypto';
@@ -10,7 +10,7 @@ import { median, report, require, ROOT, timed } from './measure.mjs';
 
 const engine = require('./engine');
 const sharp = require('sharp');
-const { Piscina } = require('piscina');
+const { ProcessPool } = require('./workers/process-pool');
 const { mayBegin } = require('./workers/budget');
 const { Resvg } = require('@resvg/resvg-js');
 const { resolve } = require('@brelm/core/drawing');
@@ -63,15 +63,17 @@ function tasks(count) {
   return Array.from({ length: count }, (_, i) => all[i % all.length]);
 }
 
-async function make(list, threads) {
-  const pool = new Piscina({
-    filename: join(ROOT, 'apps/server/dist/workers/tasks.js'),
-    minThreads: threads,
-    maxThreads: threads,
+async function make(list, processes) {
+  const pool = new ProcessPool({
+    script: join(ROOT, 'apps/server/dist/workers/child.js'),
+    processes,
+    queue: list.length,
+    memory: 1024,
   });
-  // Threads that are ready: a server has them from the last run.
-  await Promise.all(Array.from({ length: threads }, (_, i) => pool.run(list[i], { name: 'makeTask' })));
-  // As the queue gives them out: in order, as many as there are threads and memory for.
+  const run = (task) => pool.run('makeTask', task, 600_000);
+  // Processes that are ready: a server has them from the last run.
+  await Promise.all(Array.from({ length: processes }, (_, i) => run(list[i])));
+  // As the queue gives them out: in order, as many as there are processes and memory for.
   const pixelsOf = ({ job }) => {
     const side = job.spec.sides.find((s) => s.id === job.side);
     return side.widthPx * side.heightPx;
@@ -80,8 +82,8 @@ async function make(list, threads) {
     const inWork = new Map();
     for (const task of list) {
       const busy = () => [...inWork.values()].reduce((n, v) => n + v, 0);
-      while (inWork.size >= threads || !mayBegin(busy(), pixelsOf(task))) await Promise.race(inWork.keys());
-      const work = pool.run(task, { name: 'makeTask' }).then(({ fault }) => {
+      while (inWork.size >= processes || !mayBegin(busy(), pixelsOf(task))) await Promise.race(inWork.keys());
+      const work = run(task).then(({ fault }) => {
         inWork.delete(work);
         if (fault) throw new Error(fault.message);
       });
@@ -89,7 +91,7 @@ async function make(list, threads) {
     }
     await Promise.all(inWork.keys());
   });
-  await pool.destroy();
+  await pool.close();
   return ms;
 }
 
@@ -155,7 +157,7 @@ try {
     const one = await make(list, 1);
     const two = await make(list, 2);
     report(
-      'forty files of mixed sizes, one thread ÷ two',
+      'forty files of mixed sizes, one process ÷ two',
       (one / two).toFixed(2),
       'at least 1.7',
       one / two >= 1.7,

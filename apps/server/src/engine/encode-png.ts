@@ -1,5 +1,5 @@
 import { deflateSync, inflateSync } from 'node:zlib';
-import sharp from 'sharp';
+import sharp, { type PngOptions as SharpPngOptions } from 'sharp';
 import { indexed, markPrint, readBack, writeIndexed, type FileReport } from '@brelm/core/export';
 
 /**
@@ -35,9 +35,10 @@ export async function encodePng(
     return whole(
       writeIndexed(table, width, height, dpi, (rows) => deflateSync(rows, { level: small ? 9 : 8 }), !opaque),
     );
-  const image = sharp(pixels, raw(width, height));
-  const encode = (settings: Parameters<typeof image.png>[0]) =>
-    (opaque ? image.clone().removeAlpha() : image.clone()).png(settings).toBuffer();
+  // Made anew each time: a clone would copy the pixels.
+  const image = () => sharp(pixels, raw(width, height));
+  const encode = (settings: SharpPngOptions) =>
+    (opaque ? image().removeAlpha() : image()).png(settings).toBuffer();
   let plain = await encode(small ? { compressionLevel: 9, adaptiveFiltering: false } : PNG_SETTINGS);
   if (small) {
     const filtered = await encode({ compressionLevel: 9, adaptiveFiltering: true });

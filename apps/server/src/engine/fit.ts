@@ -121,16 +121,17 @@ async function bestQuality(
 }
 
 async function fitLossy(of: Painted, maxBytes: number, format: 'jpeg' | 'webp'): Promise<Encoded> {
-  const image = sharp(of.pixels, raw(of));
+  // Made anew each time: a clone would copy the pixels.
+  const image = () => sharp(of.pixels, raw(of));
   const name = format === 'jpeg' ? 'JPEG' : 'WebP';
   if (format === 'webp') {
-    const bytes = await image.clone().webp({ lossless: true, effort: 4 }).toBuffer();
+    const bytes = await image().webp({ lossless: true, effort: 4 }).toBuffer();
     if (bytes.length <= maxBytes) return { bytes, loss: null, pixels: of.pixels };
   }
   const encode = (quality: number) =>
     format === 'jpeg'
-      ? image.clone().removeAlpha().jpeg({ quality, chromaSubsampling: '4:4:4' }).toBuffer()
-      : image.clone().webp({ quality, effort: 4 }).toBuffer();
+      ? image().removeAlpha().jpeg({ quality, chromaSubsampling: '4:4:4' }).toBuffer()
+      : image().webp({ quality, effort: 4 }).toBuffer();
   const found = await bestQuality(encode, maxBytes, BEST_QUALITY);
   if ('least' in found)
     throw new FitError(

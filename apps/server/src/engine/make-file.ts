@@ -5,6 +5,7 @@ import type { Design, FileFormat, PlacedAt, Placement } from '@brelm/core/design
 import { readJpegHeader, readPdf } from '@brelm/core/export';
 import { placedDrawing, positionFor } from '@brelm/core/placement';
 import type { Spec, SpecSide } from '@brelm/core/spec';
+import { collect } from './collect';
 import { checkPng } from './encode-png';
 import { pdfOf } from './export-pdf';
 import { inkNames, svgOf } from './export-svg';
@@ -102,6 +103,8 @@ async function rasterFile(
   const { spec, side, format, placement } = job;
   const { widthPx: width, heightPx: height, dpi } = side;
   const surface = await paintExact(drawing, rasters);
+  rasters.forget?.();
+  collect();
   const { data } = surface.context.getImageData(0, 0, width, height);
   releaseSurface(surface);
   const pixels = Buffer.from(data.buffer, data.byteOffset, data.length);
@@ -114,6 +117,7 @@ async function rasterFile(
     spec.maxBytes,
     opaque,
   );
+  collect();
   let checked = 'read back by another decoder: size, and the picture';
   if (format === 'png') {
     const { faults } = checkPng(made.bytes, {

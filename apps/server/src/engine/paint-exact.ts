@@ -2,10 +2,14 @@ import type { Canvas } from '@napi-rs/canvas';
 import { paintGroup, type Drawing, type DrawingItem, type Group, type Surface } from '@brelm/core/drawing';
 import { intersect, invert, multiply, transformBox, type Box } from '@brelm/core/geometry';
 import { remap, resample, type RasterImage } from '@brelm/core/raster';
+import { collect } from './collect';
 import { toCanvas, type RasterSource } from './pictures';
 import { makeSurface, releaseSurface } from './surfaces';
 
 type ImageItem = Extract<DrawingItem, { kind: 'image' }>;
+
+/** From so many bytes a picture's memory is asked back before the next is made. */
+const LARGE_PICTURE = 20_000_000;
 
 /** How far a scale may be from 1, and a place from a whole px, that a picture is taken as it is. */
 const EXACT = 1e-4;
@@ -145,6 +149,7 @@ export async function paintExact(drawing: Drawing, rasters: RasterSource): Promi
       const [a, b, c, d] = item.matrix;
       const shown = Math.max(Math.hypot(a, b), Math.hypot(c, d));
       const source = await rasters(item.material, item.treatment, shown);
+      if (source.data.length > LARGE_PICTURE) collect();
       const id = `${items.length}`;
       if (isAsItIs(item) || pieces > MOST_PIECES) {
         pictures.set(id, toCanvas(source));

@@ -124,11 +124,11 @@ async function readMaterial<T extends Whole>(
  * The pixels of a material, treated as asked, at full resolution; a very large one that is shown at half its
  * size or less may come at half of it. `scale` is px shown for one of the picture, 1 where it is left out.
  */
-export type RasterSource = (
-  material: string,
-  treatment: Treatment | null,
-  scale?: number,
-) => Promise<RasterImage>;
+export interface RasterSource {
+  (material: string, treatment: Treatment | null, scale?: number): Promise<RasterImage>;
+  /** Lets go of what is kept for the next call. */
+  forget?(): void;
+}
 
 /** Pictures of more pixels are not held whole where half of each side is enough. */
 const LARGE = 40_000_000;
@@ -139,7 +139,7 @@ const LARGE = 40_000_000;
  */
 export function rasterSource(design: Design, read: (material: Material) => Promise<Buffer>): RasterSource {
   let last: { key: string; image: RasterImage } | null = null;
-  return async (id, treatment, scale = 1) => {
+  const source: RasterSource = async (id, treatment, scale = 1) => {
     const known = design.materials.find((m) => m.id === id);
     const times = known ? halvings(known, scale) : 0;
     const key = `${id} ${times} ${treatmentKey(treatment)}`;
@@ -149,6 +149,10 @@ export function rasterSource(design: Design, read: (material: Material) => Promi
     last = { key, image: treatment ? treatPicture(plain, treatment, 0.5 ** times) : plain };
     return last.image;
   };
+  source.forget = () => {
+    last = null;
+  };
+  return source;
 }
 
 /** How often a picture can be halved before it has fewer px than are shown, or is no longer large. */

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
-import { Injectable, type OnModuleDestroy } from '@nestjs/common';
+import { Injectable, Logger, type OnModuleDestroy } from '@nestjs/common';
 import { DocumentError } from '@brelm/core/design';
 import type { GarmentContrast } from '@brelm/core/proof';
 import { UploadError, type JobFinding, type OwnFont, type Upload } from '../engine';
@@ -53,6 +53,7 @@ const pool = (processes: number, queue: number) =>
  */
 @Injectable()
 export class PoolService implements OnModuleDestroy {
+  private readonly log = new Logger('Workers');
   /** What comes from outside is looked at. */
   private readonly outside = pool(2, 32);
   /** What somebody waits for on the screen; a plan of forty files asks for forty proofs at once. */
@@ -113,7 +114,13 @@ export class PoolService implements OnModuleDestroy {
   }
 
   private async run<T>(on: ProcessPool, name: TaskName, task: unknown, signal?: AbortSignal): Promise<T> {
-    const outcome = await on.run<Outcome<T>>(name, task, DEADLINES[name], signal);
+    const outcome = await on.run<Outcome<T>>(name, task, DEADLINES[name], signal).catch((error: Error) => {
+      if (error instanceof EndedError && error.reason === 'died')
+        this.log.warn(
+          `${name} was ended with its process. ${error.said.split('\n').find((l) => l.trim()) ?? ''}`,
+        );
+      throw error;
+    });
     if ('value' in outcome) return outcome.value;
     throw revive(outcome.fault);
   }

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import workerpool, { type Pool } from 'workerpool';
 
 /** There is more waiting already than will be done soon: ask again later. */
@@ -15,6 +16,8 @@ export class EndedError extends Error {
   constructor(
     readonly reason: 'deadline' | 'died' | 'cancelled' | 'stopping',
     message: string,
+    /** What its process said last, for the log. */
+    readonly said = '',
   ) {
     super(message);
     this.name = 'EndedError';
@@ -28,12 +31,30 @@ export interface ProcessPoolOptions {
   processes: number;
   /** At the most so many calls wait for one. */
   queue: number;
-  /** What a process may allocate, MiB; held to by the kernel (RLIMIT_DATA). */
+  /**
+   * What a process may have in memory, MiB: one that has more is ended. The kernel holds it to twice as much
+   * of address space (RLIMIT_DATA), part of which is only ever set aside.
+   */
   memory: number;
 }
 
 /** A process that has nothing to do is ended after so long, ms. */
 const IDLE = 60_000;
+
+/** How often it is looked how much memory processes have, ms. */
+const LOOK_EVERY = 100;
+const PAGE = 4096;
+/** Characters of what a process says that are kept for when it dies. */
+const MOST_SAID = 2000;
+
+/** Memory of a process, MiB; 0 for one that is gone. */
+function residentMb(pid: number): number {
+  try {
+    return (Number(readFileSync(`/proc/${pid}/statm`, 'latin1').split(' ')[1]) * PAGE) / 2 ** 20;
+  } catch {
+    return 0;
+  }
+}
 
 /**
  * Starts Node under a limit of memory, and so that it dies with the process that started it, even where it
@@ -50,6 +71,7 @@ export class ProcessPool {
   private pool: Pool | null = null;
   private running = 0;
   private idle: NodeJS.Timeout | undefined;
+  private watch: NodeJS.Timeout | undefined;
   private closed = false;
 
   constructor(private readonly options: ProcessPoolOptions) {}
@@ -60,14 +82,17 @@ export class ProcessPool {
       workerType: 'process',
       maxWorkers: processes,
       workerTerminateTimeout: 100,
+      // What native code says as it dies is for the log, not for the terminal.
+      emitStdStreams: true,
       forkOpts: {
         execPath: '/bin/sh',
         execArgv: [
           '-c',
           LIMITED,
-          String(memory * 1024),
+          String(2 * memory * 1024),
           process.execPath,
           `--max-old-space-size=${Math.round(memory * 0.6)}`,
+          '--expose-gc',
         ],
         serialization: 'advanced',
         // Ctrl-C reaches the server alone, which then stops what it has begun.
@@ -88,22 +113,47 @@ export class ProcessPool {
     if (ahead >= queue) throw new BusyError(Math.max(2, Math.min(60, Math.ceil(ahead / processes))));
     clearTimeout(this.idle);
     this.running++;
-    const job = this.processes.exec(name, [argument]);
+    this.watch ??= setInterval(() => this.look(), LOOK_EVERY).unref();
+    let said = '';
+    const on = ({ stderr = '' }: { stderr?: string }) => {
+      said = (said + stderr).slice(-MOST_SAID);
+    };
+    const job = this.processes.exec(name, [argument], { on });
     const cancel = () => void job.cancel();
     signal?.addEventListener('abort', cancel, { once: true });
     try {
       job.timeout(deadline);
       return (await job) as T;
     } catch (error) {
-      throw this.told(error as Error, deadline, signal);
+      throw this.told(error as Error, deadline, signal, said);
     } finally {
       signal?.removeEventListener('abort', cancel);
       this.running--;
+      if (this.running === 0) {
+        clearInterval(this.watch);
+        this.watch = undefined;
+      }
       if (this.running === 0 && !this.closed) this.idle = setTimeout(() => void this.rest(), IDLE).unref();
     }
   }
 
-  private told(error: Error, deadline: number, signal: AbortSignal | undefined): Error {
+  /** Ends processes that have more memory than they may. */
+  private look(): void {
+    // The package keeps its processes to itself.
+    const { workers = [] } = (this.pool ?? {}) as unknown as {
+      workers?: { worker: { pid?: number } | null }[];
+    };
+    for (const { worker } of workers) {
+      if (!worker?.pid || residentMb(worker.pid) <= this.options.memory) continue;
+      try {
+        process.kill(worker.pid, 'SIGKILL');
+      } catch {
+        // It has ended by itself.
+      }
+    }
+  }
+
+  private told(error: Error, deadline: number, signal: AbortSignal | undefined, said: string): Error {
     if (this.closed) return new EndedError('stopping', 'The server is stopping.');
     if (signal?.aborted) return new EndedError('cancelled', 'Cancelled.');
     // Its promises throw a class of their own, which its types leave out.
@@ -112,7 +162,7 @@ export class ProcessPool {
     if (late)
       return new EndedError('deadline', `it takes longer than ${Math.round(deadline / 1000)} seconds`);
     if (error.name === 'TerminateError' || /^(Workerpool )?Worker/.test(error.message))
-      return new EndedError('died', 'it takes more memory than there may be, or is damaged');
+      return new EndedError('died', 'it takes more memory than there may be, or is damaged', said);
     return error;
   }
 

@@ -8,8 +8,7 @@ import {
   type Part,
 } from '../design';
 import { ANY_INKS } from '../../testing/any';
-import { circle, designOf, garment, inputOf, materialsWith, shape } from '../../testing';
-import { proofOf } from '../proof';
+import { circle, designOf, materialsWith, shape } from '../../testing';
 import { resolve, type DrawingFault, type Materials } from './index';
 
 jest.setTimeout(180_000);
@@ -109,13 +108,5 @@ describe('what one design may ask', () => {
     expect(second.faults).toEqual(first.faults);
     const moved = drawn(design({ ...light, place: place(460, 450) }, heavy));
     expect(moved.groups[0]).toBe(first.groups[0]);
-  });
-
-  it('is a finding of the proof that names the part and what is left out', () => {
-    const much = design(letters(60, 100, { keylines: nested(12) }));
-    const { findings } = proofOf(inputOf(much, [garment('soot', '#1b1b1d')], { materials, mends: false }));
-    const [found] = findings.filter((f) => f.check === 'too-much');
-    expect(found).toMatchObject({ part: 'words', severity: 'watch', mends: [] });
-    expect(found.message).toContain('one keyline as an even stroke');
   });
 });

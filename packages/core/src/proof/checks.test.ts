@@ -312,3 +312,30 @@ describe('the whole proof', () => {
     expect(mends.black).toBeGreaterThan(0);
   });
 });
+
+describe('too much', () => {
+  it('names the part and says what is left out of it', async () => {
+    const materials = await materialsWith('anton');
+    const words = 'Count owls not sheep by night '.repeat(4);
+    const part = {
+      ...lettering(
+        'words',
+        'Words',
+        place(450, 450),
+        Array.from({ length: 60 }, () => letteringLine(words, 'anton', 20, 'pale')),
+      ),
+      keylines: Array.from({ length: 12 }, () => ({
+        ink: 'pale',
+        width: 4,
+        join: 'round' as const,
+        distance: 3,
+      })),
+    };
+    const design = designOf({ pale: '#f2ead8' }, part);
+    const [found] = proofOf(inputOf(design, [BLACK], { materials, mends: false })).findings.filter(
+      (f) => f.check === 'too-much',
+    );
+    expect(found).toMatchObject({ part: 'words', severity: 'watch', mends: [] });
+    expect(found.message).toContain('one keyline as an even stroke');
+  });
+});
