@@ -340,6 +340,7 @@ describe('what goes wrong in a run', () => {
       state: 'failed',
       reason: expect.stringContaining('cannot be written') as string,
     });
+    expect(run.files[0].reason).not.toContain(it0.filesDir);
     await ask(`runs/${run.id}/retry`, 'POST');
     expect(await ended(run.id)).toMatchObject({ state: 'done', counts: { done: 1 } });
     expect((await ask<Run>(`runs/${run.id}`)).body.packBytes).toBeGreaterThan(500);

@@ -66,7 +66,12 @@ const PNG_STEPS: readonly { words: string; pixels: (of: Painted) => Promise<Buff
   })),
 ];
 
-async function fitPng(of: Painted, maxBytes: number, opaque: boolean): Promise<Encoded> {
+async function fitPng(
+  of: Painted,
+  maxBytes: number,
+  opaque: boolean,
+  others: readonly string[],
+): Promise<Encoded> {
   const { pixels, width, height, dpi } = of;
   const bytes = await encodePng(pixels, width, height, dpi, { opaque });
   if (bytes.length <= maxBytes) return { bytes, loss: null, pixels };
@@ -92,7 +97,9 @@ async function fitPng(of: Painted, maxBytes: number, opaque: boolean): Promise<E
   }
   if (best) return best;
   throw new FitError(
-    `the PNG has ${mb(least)} at the least, and ${mb(maxBytes)} are allowed: use another format, or fewer photographs and shades`,
+    `the PNG has ${mb(least)} at the least, even with 32 colours, and ${mb(maxBytes)} are allowed: ${
+      others.length ? `choose ${others.join(' or ')} instead, or ` : ''
+    }make grainy pictures calmer or smaller`,
   );
 }
 
@@ -147,12 +154,14 @@ async function fitLossy(of: Painted, maxBytes: number, format: 'jpeg' | 'webp'):
 }
 
 /**
- * Encodes a picture within a limit of bytes with the least loss that fits; says what was lost. Throws a
- * FitError when nothing fits.
+ * Encodes a picture within a limit of bytes with the least loss that fits; says what was lost. `others` are
+ * formats that would be taken, too. Throws a FitError when nothing fits.
  */
 export const encodeWithin = (
   of: Painted,
   format: 'png' | 'jpeg' | 'webp',
   maxBytes: number,
   opaque: boolean,
-): Promise<Encoded> => (format === 'png' ? fitPng(of, maxBytes, opaque) : fitLossy(of, maxBytes, format));
+  others: readonly string[] = [],
+): Promise<Encoded> =>
+  format === 'png' ? fitPng(of, maxBytes, opaque, others) : fitLossy(of, maxBytes, format);

@@ -207,6 +207,9 @@ describe('limits of bytes', () => {
     expect(least.loss).toMatch(/^\d+ colours instead of all/);
     expect(await sharp(least.bytes).ensureAlpha().raw().toBuffer()).toEqual(least.pixels);
     await expect(encodeWithin(of, 'png', 2000, false)).rejects.toThrow(FitError);
+    // What it says to do can be done: another format only where that is taken.
+    await expect(encodeWithin(of, 'png', 2000, false)).rejects.toThrow(/allowed: make grainy pictures/);
+    await expect(encodeWithin(of, 'png', 2000, false, ['WEBP'])).rejects.toThrow(/allowed: choose WEBP/);
   });
 
   it.each(['jpeg', 'webp'] as const)('are met by a %s at the best quality that fits', async (format) => {

@@ -116,6 +116,8 @@ async function rasterFile(
     format as 'png' | 'jpeg' | 'webp',
     spec.maxBytes,
     opaque,
+    // A format without transparency is none where there is no ground.
+    spec.formats.filter((f) => f === 'webp' || (f === 'jpeg' && opaque)).map((f) => f.toUpperCase()),
   );
   collect();
   let checked = 'read back by another decoder: size, and the picture';

@@ -26,7 +26,10 @@ const MOST_ATTEMPTS = 5;
 /** Characters of a reason that are kept; its column holds four bytes for each. */
 const MOST_REASON = 4000;
 
-const cut = (reason: string): string =>
+/** A reason as it is kept: not too long, and without the server's own paths. */
+const cut = (reason: string): string => shortened(reason.replace(/(?:\/[^\s/:;,]+)+\/([^\s/:;,]+)/g, '$1'));
+
+const shortened = (reason: string): string =>
   reason.length > MOST_REASON ? `${reason.slice(0, MOST_REASON)}…` : reason;
 
 /** What a row says is to be made; null where that cannot be read. */
