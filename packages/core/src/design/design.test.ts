@@ -23,7 +23,6 @@ import {
   type Design,
   type Placement,
 } from './index';
-import { FORMS } from '../geometry';
 import { DEMO, circle, designOf, rect, shape } from '../../testing';
 
 const json = (path: string) => JSON.parse(readFileSync(path, 'utf8')) as Record<string, unknown>;
@@ -442,63 +441,5 @@ describe('placements as edits', () => {
     expect(without('back')).toEqual(['mug wrap 0', 'ornament front 0']);
     expect(without()).toEqual(['mug wrap 0']);
     expect(without('lid')).toEqual(keys(placed));
-  });
-});
-
-describe('the schema', () => {
-  const shapes = (document: unknown) => (document as { parts: Record<string, unknown>[] }).parts;
-  const withShape = (change: Record<string, unknown>) => {
-    const document = structuredClone(owls());
-    const part = shapeOf('star', place(2000, 2000), 'star', 400, 'bone');
-    shapes(document).push({ ...JSON.parse(JSON.stringify(part)), ...change } as Record<string, unknown>);
-    return document;
-  };
-  const both = (document: unknown) => [schema(document), faultsOf(document).length === 0];
-
-  it('knows the settings of every form with their ranges, as the reader does', () => {
-    const known = json(join(DEMO, '../docs/design.schema.json')) as unknown as {
-      $defs: { shape: { properties: { form: { enum: string[] } }; allOf: Record<string, never>[] } };
-    };
-    const { properties, allOf } = known.$defs.shape;
-    expect(properties.form.enum).toEqual(FORMS.map((f) => f.id));
-    expect(allOf.slice(1)).toEqual(
-      FORMS.map((f) => ({
-        if: { properties: { form: { const: f.id } } },
-        then: {
-          properties: {
-            values: {
-              type: 'object',
-              required: f.settings.map((x) => x.name),
-              additionalProperties: false,
-              properties: Object.fromEntries(
-                f.settings.map((x) => [
-                  x.name,
-                  {
-                    type: x.kind === 'count' || x.kind === 'seed' ? 'integer' : 'number',
-                    minimum: x.min,
-                    maximum: x.max,
-                  },
-                ]),
-              ),
-            },
-          },
-        },
-      })),
-    );
-  });
-
-  it('takes what the reader takes and refuses what it refuses, where they differed', () => {
-    expect(both(withShape({}))).toEqual([true, true]);
-    expect(both(withShape({ values: {} }))).toEqual([false, false]);
-    const stroke = (dash: number[]) => ({ stroke: { ink: 'bone', width: 4, dash } });
-    expect(both(withShape(stroke([3, 2])))).toEqual([true, true]);
-    expect(both(withShape(stroke([3, 0.01])))).toEqual([false, false]);
-    const picture = structuredClone(owls());
-    const part = shapes(picture).find((x) => x.kind === 'picture');
-    if (part) {
-      part.shade = { kind: 'drop', ink: 'bone', dx: 4, dy: 4 };
-      expect(both(picture)).toEqual([false, false]);
-    }
-    expect(part).toBeDefined();
   });
 });
