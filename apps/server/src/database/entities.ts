@@ -20,7 +20,7 @@ export class DesignRow {
 @Entity('design_previews')
 export class DesignPreviewRow {
   @PrimaryColumn('char', { length: 36, name: 'design_id' }) designId!: string;
-  /** Of all that it was made of: document, spec and garment colours. */
+  /** Of all that it was made of: the design's revision, spec, garment colours and the code that judges. */
   @Column('char', { length: 64, name: 'made_of' }) madeOf!: string;
   /** WebP, transparent. */
   @Column('mediumblob') picture!: Buffer;

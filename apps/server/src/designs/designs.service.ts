@@ -91,6 +91,16 @@ export class DesignsService {
     };
   }
 
+  /** A design as a list shows it: its document is not read. */
+  async entry(id: string): Promise<DesignEntry> {
+    const row = await this.designs.findOne({
+      where: { id },
+      select: { id: true, name: true, revision: true, updatedAt: true, archivedAt: true, summary: true },
+    });
+    if (!row) throw new NotFoundException(`There is no design ${id}.`);
+    return this.entryOf(row);
+  }
+
   /** Makes the summary of a design that was stored before there were any. */
   private async summarise(id: string, revision: number): Promise<string> {
     const { document } = await this.row(id);

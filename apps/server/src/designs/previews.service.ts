@@ -4,6 +4,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import type { GarmentContrast } from '@brelm/core/proof';
 import { DesignPreviewRow } from '../database/entities';
+import { coreStamp } from '../engine';
 import { LibraryService } from '../library/library.service';
 import { OPTIONS, type ServerOptions } from '../options';
 import { SpecsService } from '../specs/specs.service';
@@ -33,38 +34,41 @@ export class PreviewsService {
 
   /** The preview of a design as it stands. */
   async of(id: string): Promise<Preview> {
-    const { head, text } = await this.designs.get(id);
-    const all = await this.library.garments();
-    const task: PreviewTask = {
-      text,
-      spec: await this.specs.get(head.board.spec).catch(() => null),
-      garments: all.filter((g) => head.garments.includes(g.id)),
-      filesDir: this.options.filesDir,
-    };
+    const { board, garments: chosen, revision } = await this.designs.entry(id);
+    const spec = await this.specs.get(board.spec).catch(() => null);
+    const garments = (await this.library.garments()).filter((g) => chosen.includes(g.id));
     const madeOf = createHash('sha256')
-      .update(text)
-      .update(JSON.stringify([task.spec, task.garments]))
+      .update(JSON.stringify([id, revision, spec, garments, coreStamp()]))
       .digest('hex');
     const row = await this.rows.findOneBy({ designId: id });
     if (row?.madeOf === madeOf)
       return { picture: row.picture, verdicts: JSON.parse(row.verdicts) as GarmentContrast[] };
     let made = this.making.get(madeOf);
     if (!made) {
-      made = this.pool.designPreview(task).then(async (preview) => {
-        const { picture, verdicts } = preview;
-        const kept = {
-          designId: id,
-          madeOf,
-          picture: Buffer.from(picture),
-          verdicts: JSON.stringify(verdicts),
-        };
-        await this.rows.upsert(kept, ['designId']);
-        return preview;
-      });
+      made = this.make(id, revision, madeOf, { spec, garments });
       this.making.set(madeOf, made);
       const forget = () => this.making.delete(madeOf);
       made.then(forget, forget);
     }
     return made;
+  }
+
+  private async make(
+    designId: string,
+    revision: number,
+    madeOf: string,
+    from: Pick<PreviewTask, 'spec' | 'garments'>,
+  ): Promise<Preview> {
+    const design = await this.designs.get(designId);
+    const { filesDir } = this.options;
+    const preview = await this.pool.designPreview({ ...from, text: design.text, filesDir });
+    // Saved in between: right for now, but not to be kept as the state that was asked for.
+    if (design.revision === revision) {
+      const picture = Buffer.from(preview.picture);
+      await this.rows.upsert({ designId, madeOf, picture, verdicts: JSON.stringify(preview.verdicts) }, [
+        'designId',
+      ]);
+    }
+    return preview;
   }
 }

@@ -1,4 +1,5 @@
 /** The engine: core on this platform (fonts, canvas, image decoding, files). No HTTP, no database. */
+export * from './core-stamp';
 export * from './surfaces';
 export * from './typefaces';
 export * from './outline-ops';

@@ -3,8 +3,10 @@ import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
 import { worstFirst, type Finding } from '@brelm/core/proof';
 import type { Resolved } from '../design';
+import { WorkFaultNote } from '../ui';
 import { FindingCard } from './finding-card';
-import { useProofState } from './proof-store';
+
+import { proofNow, setProof, useProofState } from './proof-store';
 
 const keyOf = (f: Finding) => `${f.check} ${f.part} ${f.garment}`;
 
@@ -26,6 +28,7 @@ export function Findings({
   const slow = useProofState((p) => p.slow);
   const current = useProofState((p) => p.current);
   const slowCurrent = useProofState((p) => p.slowCurrent);
+  const fault = useProofState((p) => p.fault);
   const { here, elsewhere, accepted } = useMemo(() => {
     const parts = new Set(design.parts.map((p) => p.id));
     const list = worstFirst([...(quick ?? []), ...slow]).filter((f) => f.part === null || parts.has(f.part));
@@ -52,17 +55,30 @@ export function Findings({
   return (
     <section
       aria-label="Findings"
-      aria-busy={!current || !slowCurrent}
+      aria-busy={fault === null && (!current || !slowCurrent)}
       className="flex min-h-0 flex-1 flex-col p-3"
     >
       <div className="flex items-baseline justify-between">
         <h2 className="heading">Findings{quick && here.length > 0 ? ` ${here.length}` : ''}</h2>
         <span className="text-[12.5px] text-muted">
-          {!current ? 'checking…' : !slowCurrent ? 'checking thin places…' : `on ${backdrop.name}`}
+          {fault !== null
+            ? 'not checked'
+            : !current
+              ? 'checking…'
+              : !slowCurrent
+                ? 'checking thin places…'
+                : `on ${backdrop.name}`}
         </span>
       </div>
       <div className="-mx-1 mt-2 min-h-0 flex-1 overflow-y-auto px-1">
-        {quick && here.length === 0 && (
+        {fault !== null && (
+          <WorkFaultNote
+            what="This design could not be checked"
+            reason={fault}
+            onAgain={() => setProof({ tries: proofNow().tries + 1 })}
+          />
+        )}
+        {fault === null && quick && here.length === 0 && (
           <p className="flex items-center gap-2 text-[13px]">Nothing wrong on {backdrop.name}.</p>
         )}
         <ul className="flex flex-col gap-2">{here.map((f) => card(f))}</ul>

@@ -12,6 +12,10 @@ export interface LiveProof {
   /** Of those, thin places and spelling; they come a little later. */
   slow: readonly Finding[];
   slowCurrent: boolean;
+  /** Why the proof of the design as it is now could not be made; null when it could, or is under way. */
+  fault: string | null;
+  /** Counts how often the seller asked for it once more. */
+  tries: number;
 }
 
 const NONE: LiveProof = {
@@ -21,6 +25,8 @@ const NONE: LiveProof = {
   current: false,
   slow: [],
   slowCurrent: false,
+  fault: null,
+  tries: 0,
 };
 
 let state = NONE;

@@ -3,9 +3,9 @@ import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
 import type { GarmentContrast } from '@brelm/core/proof';
 import type { Spec, SpecSide } from '@brelm/core/spec';
-import { judge, judgeLive, proof, slowProof } from '../workers/proof-client';
+import { judge, judgeLive, proof, reasonOf, slowProof } from '../workers/proof-client';
 import { liveEdits, onLive } from './live';
-import { proofNow, setProof } from './proof-store';
+import { proofNow, setProof, useProofState } from './proof-store';
 
 /** How long nothing must change before the whole proof is made, ms. */
 const REST_MS = 120;
@@ -19,41 +19,50 @@ export function useProof(
   garments: Garment[],
   backdrop: string,
 ): void {
+  const tries = useProofState((p) => p.tries);
   useEffect(() => () => setProof(null), []);
   useEffect(() => {
     if (!spec || !side) return;
-    let over = false;
+    const given = new AbortController();
+    const { signal } = given;
     const request = { design, colourway, spec, side, garments, mendFor: backdrop };
     const show = (contrast: GarmentContrast[] | null) => {
       const state = proofNow();
-      if (contrast && !over && !state.current) setProof({ contrast, turn: state.turn + 1 });
+      if (contrast && !signal.aborted && !state.current) setProof({ contrast, turn: state.turn + 1 });
     };
-    if (proofNow().current) setProof({ current: false, slowCurrent: false });
-    void judge(request).then(show);
+    const fail = (reason: unknown) => {
+      if (!signal.aborted) setProof({ fault: reasonOf(reason) });
+    };
+    const outdated = () => {
+      if (proofNow().current || proofNow().fault !== null)
+        setProof({ current: false, slowCurrent: false, fault: null });
+    };
+    outdated();
+    judge(request, signal).then(show, fail);
     const stop = onLive(() => {
       const edits = liveEdits();
       if (!edits) return;
-      if (proofNow().current) setProof({ current: false, slowCurrent: false });
+      outdated();
       void judgeLive(edits).then(show);
     });
     const rest = setTimeout(() => {
-      void proof(request).then((whole) => {
-        if (!whole || over || liveEdits() !== null) return;
+      void (async () => {
+        const whole = await proof(request, signal);
+        if (signal.aborted || liveEdits() !== null) return;
         setProof({
           contrast: whole.garments,
           findings: whole.findings,
           turn: proofNow().turn + 1,
           current: true,
         });
-        void slowProof(request).then((slow) => {
-          if (slow && !over) setProof({ slow, slowCurrent: true });
-        });
-      });
+        const slow = await slowProof(request, signal);
+        if (!signal.aborted) setProof({ slow, slowCurrent: true });
+      })().catch(fail);
     }, REST_MS);
     return () => {
-      over = true;
+      given.abort();
       stop();
       clearTimeout(rest);
     };
-  }, [design, colourway, spec, side, garments, backdrop]);
+  }, [design, colourway, spec, side, garments, backdrop, tries]);
 }

@@ -5,8 +5,8 @@ import { CHOKE_MM, NEEDED_RATIO, VANISHING_RATIO, type EdgeMap, type Separation 
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import { useDrawing, useThumbnail } from '../design';
 import { paintGarment } from '../platform/garment-paint';
-import { Modal, NumberField } from '../ui';
-import { edges, separation } from '../workers/proof-client';
+import { Modal, NumberField, WorkFaultNote } from '../ui';
+import { edges, reasonOf, separation } from '../workers/proof-client';
 
 const SIZE = 520;
 const FINE = [74, 122, 52];
@@ -128,6 +128,8 @@ export function CellDialog({
   const [view, setView] = useState<View>('edge');
   const [choke, setChoke] = useState(CHOKE_MM);
   const [separated, setSeparated] = useState<Separation | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const [tries, setTries] = useState(0);
   const name = colourwayOf(design, colourway)?.name ?? '';
   const height = SIZE;
   const width = Math.round((SIZE * design.board.width) / design.board.height);
@@ -135,28 +137,24 @@ export function CellDialog({
   const shownHeight = Math.round((shownWidth * height) / width);
 
   useEffect(() => {
-    let wanted = true;
-    void edges({ design, colourway, spec, side, garments: [garment], mendFor: '' }).then(
-      (found) => wanted && setMap(found),
-      () => undefined,
+    const given = new AbortController();
+    edges({ design, colourway, spec, side, garments: [garment], mendFor: '' }, given.signal).then(
+      (found) => !given.signal.aborted && setMap(found),
+      (reason: unknown) => !given.signal.aborted && setFault(reasonOf(reason)),
     );
-    return () => {
-      wanted = false;
-    };
-  }, [design, colourway, garment, spec, side]);
+    return () => given.abort();
+  }, [design, colourway, garment, spec, side, tries]);
 
   const separates = view !== 'edge' && view !== 'plain';
   useEffect(() => {
     if (!separates) return;
-    let wanted = true;
-    void separation({ design, colourway, spec, side, garments: [garment], mendFor: '' }, choke).then(
-      (found) => wanted && setSeparated(found),
-      () => undefined,
+    const given = new AbortController();
+    separation({ design, colourway, spec, side, garments: [garment], mendFor: '' }, choke, given.signal).then(
+      (found) => !given.signal.aborted && setSeparated(found),
+      (reason: unknown) => !given.signal.aborted && setFault(reasonOf(reason)),
     );
-    return () => {
-      wanted = false;
-    };
-  }, [separates, choke, design, colourway, garment, spec, side]);
+    return () => given.abort();
+  }, [separates, choke, design, colourway, garment, spec, side, tries]);
 
   useEffect(() => {
     const element = canvas.current;
@@ -199,7 +197,16 @@ export function CellDialog({
               ))}
             </select>
           </label>
-          {separates ? (
+          {fault !== null ? (
+            <WorkFaultNote
+              what="This could not be measured"
+              reason={fault}
+              onAgain={() => {
+                setFault(null);
+                setTries(tries + 1);
+              }}
+            />
+          ) : separates ? (
             <SeparationWords separated={separated} garment={garment} choke={choke} onChoke={setChoke} />
           ) : (
             <>

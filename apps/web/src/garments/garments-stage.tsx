@@ -8,9 +8,9 @@ import { StageBar } from '../artwork/stage-bar';
 import { useEdit } from '../artwork/use-edit';
 import { store, useAppDispatch, useAppSelector } from '../store';
 import { colourwayChosen, redone, undone } from '../store/editor';
-import { Button } from '../ui';
+import { Button, WorkFaultNote } from '../ui';
 import { useKeys } from '../use-keys';
-import { wall } from '../workers/proof-client';
+import { reasonOf, wall } from '../workers/proof-client';
 import { CellDialog } from './cell-dialog';
 import { ColourwaySettings } from './colourway-settings';
 import { Ladder } from './ladder';
@@ -31,6 +31,8 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
   const edit = useEdit();
   const chosen = useAppSelector((s) => s.editor.colourway) ?? design.colourways[0]?.id;
   const [rows, setRows] = useState<WallRow[]>([]);
+  const [fault, setFault] = useState<string | null>(null);
+  const [tries, setTries] = useState(0);
   const [words, setWords] = useState('');
   const [sort, setSort] = useState<Sort>('lightness');
   const [cell, setCell] = useState<{ colourway: string; garment: Garment } | null>(null);
@@ -49,14 +51,19 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
   });
 
   useEffect(() => {
-    let wanted = true;
-    void wall({ design, colourway: undefined, spec, side, garments, mendFor: '' }).then(
-      (found) => found && wanted && setRows(found),
+    const given = new AbortController();
+    wall({ design, colourway: undefined, spec, side, garments, mendFor: '' }, given.signal).then(
+      (found) => {
+        if (given.signal.aborted) return;
+        setRows(found);
+        setFault(null);
+      },
+      (reason: unknown) => {
+        if (!given.signal.aborted) setFault(reasonOf(reason));
+      },
     );
-    return () => {
-      wanted = false;
-    };
-  }, [design, spec, side, garments]);
+    return () => given.abort();
+  }, [design, spec, side, garments, tries]);
 
   const row = rows.find((r) => r.colourway === chosen);
   const shown = useMemo(() => {
@@ -152,6 +159,18 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
               Propose a colourway…
             </Button>
           </div>
+          {fault !== null && (
+            <div className="border-b border-line px-4 py-2">
+              <WorkFaultNote
+                what="The garments could not be judged"
+                reason={fault}
+                onAgain={() => {
+                  setFault(null);
+                  setTries(tries + 1);
+                }}
+              />
+            </div>
+          )}
           <Wall
             design={design}
             rows={rows}

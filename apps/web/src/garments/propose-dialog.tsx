@@ -1,12 +1,12 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import { applyEdits, freshId, type Colourway, type Design } from '@brelm/core/design';
 import { byLightness, type Proposal } from '@brelm/core/proof';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import { useEdit } from '../artwork/use-edit';
 import { GarmentCanvas, useDrawing, useThumbnail } from '../design';
-import { Button, garmentBackground, Modal, Swatch } from '../ui';
-import { propose } from '../workers/proof-client';
+import { Button, garmentBackground, Modal, Swatch, WorkFaultNote } from '../ui';
+import { propose, reasonOf } from '../workers/proof-client';
 
 /** Computes colourways for chosen garments and offers them as pictures; none is taken by itself. */
 export function ProposeDialog({
@@ -32,16 +32,29 @@ export function ProposeDialog({
   const edit = useEdit();
   const sorted = useMemo(() => byLightness(garments), [garments]);
   const [ids, setIds] = useState<string[]>(() => suggested.map((g) => g.id));
-  const [found, setFound] = useState<Proposal[] | 'working' | 'fault' | null>(null);
+  const [found, setFound] = useState<Proposal[] | 'working' | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const given = useRef<AbortController>(undefined);
   const chosen = sorted.filter((g) => ids.includes(g.id));
   const base = design.colourways.find((c) => c.id === colourway) ?? design.colourways[0];
 
-  useEffect(() => setFound(null), [ids]);
+  useEffect(() => {
+    setFound(null);
+    setFault(null);
+    return () => given.current?.abort();
+  }, [ids]);
 
   const look = () => {
     setFound('working');
-    propose({ design, colourway, spec, side, garments: chosen, mendFor: '' }).then(setFound, () =>
-      setFound('fault'),
+    setFault(null);
+    const { signal } = (given.current = new AbortController());
+    propose({ design, colourway, spec, side, garments: chosen, mendFor: '' }, signal).then(
+      (proposals) => !signal.aborted && setFound(proposals),
+      (reason: unknown) => {
+        if (signal.aborted) return;
+        setFound(null);
+        setFault(reasonOf(reason));
+      },
     );
   };
   const take = (proposal: Proposal) => {
@@ -97,11 +110,7 @@ export function ProposeDialog({
         >
           {found === 'working' ? 'Working it out…' : 'Work it out'}
         </Button>
-        {found === 'fault' && (
-          <p role="alert" className="text-rust">
-            It could not be worked out. Try again.
-          </p>
-        )}
+        {fault !== null && <WorkFaultNote what="It could not be worked out" reason={fault} onAgain={look} />}
         {Array.isArray(found) && found.length === 0 && (
           <p role="status">
             No one set of values reads on all of these. Tick fewer garments that are closer in lightness, or

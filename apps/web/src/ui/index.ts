@@ -8,3 +8,4 @@ export * from './select-field';
 export * from './notices';
 export * from './swatch';
 export * from './toggled';
+export * from './work-fault';

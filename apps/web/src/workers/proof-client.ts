@@ -1,37 +1,41 @@
 import { wrap } from 'comlink';
 import type { Edit } from '@brelm/core/design';
+import { hand } from './hand';
 import { latestOnly } from './latest-only';
 import type { ProofRequest, ProofWorker } from './proof.worker';
 
-function workerNamed(name: string) {
-  let remote: ReturnType<typeof wrap<ProofWorker>> | undefined;
-  return () => {
-    remote ??= wrap<ProofWorker>(
-      new Worker(new URL('./proof.worker.ts', import.meta.url), { type: 'module', name }),
-    );
-    return remote;
-  };
-}
+export { NotWanted, reasonOf } from './hand';
 
-const worker = workerNamed('proof');
+const handNamed = (name: string) =>
+  hand((failed) => {
+    const worker = new Worker(new URL('./proof.worker.ts', import.meta.url), { type: 'module', name });
+    worker.addEventListener('error', failed);
+    worker.addEventListener('messageerror', failed);
+    return { remote: wrap<ProofWorker>(worker), end: () => worker.terminate() };
+  });
+
+const quick = handNamed('proof');
 /** A second one, so that what takes longer never holds up what must be at once. */
-const slowWorker = workerNamed('slow proof');
+const slow = handNamed('slow proof');
 
-/** Verdicts at a reduced size; null when a later call took its place. */
-export const judge = latestOnly((request: ProofRequest) => worker().judge(request));
+// Each throws `NotWanted` once its signal is aborted and `WorkFault` when the work failed (see `hand`).
+
+/** Verdicts at a reduced size. */
+export const judge = (request: ProofRequest, signal?: AbortSignal) => quick((w) => w.judge(request), signal);
 /** Verdicts during a gesture; null when a later call took its place. */
-export const judgeLive = latestOnly((edits: readonly Edit[]) => worker().judgeLive(edits));
-/** The whole proof; null when a later call took its place. */
-export const proof = latestOnly((request: ProofRequest) => worker().proof(request));
-/** Thin places and spelling; null when a later call took its place. */
-export const slowProof = latestOnly((request: ProofRequest) => slowWorker().slow(request));
-/** Every colourway on every garment; null when a later call took its place. */
-export const wall = latestOnly((request: ProofRequest) => worker().wall(request));
-export const propose = (request: ProofRequest) => worker().propose(request);
-export const separation = (request: ProofRequest, chokeMm: number) =>
-  slowWorker().separation(request, chokeMm);
-export const doubts = (words: readonly string[]) => slowWorker().doubts(words);
-export const forgetWords = () => slowWorker().forgetWords();
-export const edges = (request: ProofRequest) => worker().edges(request);
-/** Verdicts for the shelf, one call after another, none left out. */
-export const judgeQueued = (request: ProofRequest) => worker().verdicts(request);
+export const judgeLive = latestOnly((edits: readonly Edit[]) => quick((w) => w.judgeLive(edits)));
+/** The whole proof but for what is slow. */
+export const proof = (request: ProofRequest, signal?: AbortSignal) => quick((w) => w.proof(request), signal);
+/** Thin places and spelling. */
+export const slowProof = (request: ProofRequest, signal?: AbortSignal) =>
+  slow((w) => w.slow(request), signal);
+/** Every colourway on every garment. */
+export const wall = (request: ProofRequest, signal?: AbortSignal) => quick((w) => w.wall(request), signal);
+export const propose = (request: ProofRequest, signal?: AbortSignal) =>
+  quick((w) => w.propose(request), signal);
+export const edges = (request: ProofRequest, signal?: AbortSignal) => quick((w) => w.edges(request), signal);
+export const separation = (request: ProofRequest, chokeMm: number, signal?: AbortSignal) =>
+  slow((w) => w.separation(request, chokeMm), signal);
+export const doubts = (words: readonly string[], signal?: AbortSignal) =>
+  slow((w) => w.doubts(words), signal);
+export const forgetWords = () => slow((w) => w.forgetWords());

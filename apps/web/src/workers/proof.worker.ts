@@ -51,7 +51,10 @@ const caches = {
   thin: new Map() as ThinCache,
 };
 
-/** Waits until what the design needs is loaded, or is known not to be there. */
+/** Ends the waiting for what is being loaded, where there is any. */
+let stopWaiting = () => {};
+
+/** Waits until what the design needs is loaded, or is known not to be there; throws when that is given up. */
 async function loaded(design: Design): Promise<void> {
   const ask = () => {
     const pictures = picturesOf(design);
@@ -61,11 +64,15 @@ async function loaded(design: Design): Promise<void> {
     return facesLoading() || outlineOpsLoading() || picturesLoading();
   };
   while (ask())
-    await new Promise<void>((done) => {
+    await new Promise<void>((done, fail) => {
       const stop = onLoaded(() => {
         stop();
         done();
       });
+      stopWaiting = () => {
+        stop();
+        fail(new Error('given up'));
+      };
     });
 }
 
@@ -82,6 +89,10 @@ const inputOf = (request: ProofRequest, cache: LayerCache) => ({
 let base: ProofRequest | null = null;
 
 const worker = {
+  /** Gives up waiting for typefaces and pictures; what computes goes on. */
+  stop(): void {
+    stopWaiting();
+  },
   /** Verdicts alone, at a reduced size. */
   async judge(request: ProofRequest): Promise<GarmentContrast[]> {
     base = request;
@@ -93,11 +104,6 @@ const worker = {
     if (!base) return null;
     const request = { ...base, design: applyEdits(base.design, edits) };
     return judgeGarments(inputOf(request, caches.live), LIVE_SIZE).garments;
-  },
-  /** Verdicts alone, at the size of the whole proof. */
-  async verdicts(request: ProofRequest): Promise<GarmentContrast[]> {
-    await loaded(request.design);
-    return judgeGarments({ ...inputOf(request, caches.live), cache: undefined }).garments;
   },
   /** Every colourway on every garment. */
   async wall(request: ProofRequest): Promise<WallRow[]> {

@@ -1,0 +1,77 @@
+import sharp from 'sharp';
+import { askOf, designsOf, running, type Running } from './running';
+import { designOf } from './sticker';
+
+jest.setTimeout(180_000);
+
+let it0: Running;
+beforeAll(async () => {
+  it0 = await running(false);
+});
+afterAll(() => it0?.stop());
+
+interface Verdict {
+  id: string;
+  verdict: string;
+  ratio: number;
+}
+const create = async (name: string, ink: string) =>
+  (await askOf<{ id: string; revision: number }>(it0, 'designs', 'POST', { document: designOf(name, ink) }))
+    .body;
+const verdictsOf = async (id: string) => (await askOf<Verdict[]>(it0, `designs/${id}/verdicts`)).body;
+async function pictureOf(id: string) {
+  const answer = await fetch(`${it0.url}/api/designs/${id}/preview`);
+  expect(answer.status).toBe(200);
+  expect(answer.headers.get('content-type')).toBe('image/webp');
+  return sharp(Buffer.from(await answer.arrayBuffer()))
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+}
+
+/** The square of `designOf` fills the middle third of the board. */
+describe('previews of designs', () => {
+  it('show the artwork on nothing, and how it reads', async () => {
+    const { id } = await create('Rust square', '#b3492a');
+    const { data, info } = await pictureOf(id);
+    expect([info.width, info.height]).toEqual([200, 200]);
+    const at = (x: number, y: number) => [...data.subarray((y * 200 + x) * 4, (y * 200 + x) * 4 + 4)];
+    expect(at(100, 100)).toEqual([0xb3, 0x49, 0x2a, 255]);
+    expect(at(20, 100)).toEqual([0, 0, 0, 0]);
+    expect(await verdictsOf(id)).toEqual([expect.objectContaining({ id: 'white', verdict: 'reads' })]);
+  });
+
+  it('follow a save: the ink of the new revision, judged anew', async () => {
+    const { id, revision } = await create('Changes', '#202020');
+    expect((await verdictsOf(id))[0].verdict).toBe('reads');
+    const document = designOf('Changes', '#fdfdfb');
+    expect((await askOf(it0, `designs/${id}`, 'PUT', { revision, document })).status).toBe(200);
+    expect((await verdictsOf(id))[0].verdict).toBe('vanishes');
+    const { data } = await pictureOf(id);
+    const middle = (100 * 200 + 100) * 4;
+    expect([...data.subarray(middle, middle + 3)]).toEqual([0xfd, 0xfd, 0xfb]);
+  });
+
+  it('are made once for all who ask at the same moment, and stay the same', async () => {
+    const { id } = await create('Asked for by many', '#335533');
+    const answers = await Promise.all(Array.from({ length: 10 }, () => verdictsOf(id)));
+    for (const answer of answers) expect(answer).toEqual(answers[0]);
+    expect(await verdictsOf(id)).toEqual(answers[0]);
+  });
+
+  it('have no verdicts for a product that is not known, and a picture all the same', async () => {
+    const document = designOf('Of another time');
+    document.board.spec = 'nowhere/nothing';
+    const { body } = await askOf<{ id: string }>(it0, 'designs', 'POST', { document });
+    expect(await verdictsOf(body.id)).toEqual([]);
+    expect((await pictureOf(body.id)).info.width).toBe(200);
+  });
+
+  it('of a design that does not exist are 404, of nonsense 400', async () => {
+    const none = '00000000-0000-4000-8000-000000000000';
+    expect((await askOf(it0, `designs/${none}/preview`)).status).toBe(404);
+    expect((await askOf(it0, `designs/${none}/verdicts`)).status).toBe(404);
+    expect((await askOf(it0, 'designs/one/verdicts')).status).toBe(400);
+    expect(await designsOf(it0)).not.toHaveLength(0);
+  });
+});
