@@ -187,3 +187,30 @@ describe('garment colours', () => {
     expect(faults).toEqual([]);
   });
 });
+
+describe('a proof that cannot be made', () => {
+  it('says so instead of checking for ever, and can be tried again', async () => {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const tab = await context.newPage();
+    const worker = /proof\.worker.*\.js/;
+    await context.route(worker, (route) => route.abort());
+    await tab.goto(address);
+    await tab.getByRole('link', { name: 'Bog Standard', exact: true }).click();
+    const findings = tab.getByRole('region', { name: 'Findings' });
+    await findings.getByRole('alert').filter({ hasText: 'could not be checked: broke down' }).waitFor();
+    await findings.getByText('not checked').waitFor();
+    expect(await serious(tab)).toEqual([]);
+    await tab.getByRole('link', { name: /^Garments/ }).click();
+    await tab.getByRole('alert').filter({ hasText: 'The garments could not be judged' }).waitFor();
+    await context.unroute(worker);
+    await tab.getByRole('button', { name: 'Try again' }).click();
+    await tab
+      .getByTestId('wall-summary')
+      .filter({ hasText: /reads|garment/i })
+      .waitFor();
+    await tab.getByRole('link', { name: /^Artwork/ }).click();
+    await checked(tab);
+    expect(await findings.getByRole('alert').count()).toBe(0);
+    await context.close();
+  });
+});

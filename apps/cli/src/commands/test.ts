@@ -1,7 +1,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { options, UsageError } from '../arguments';
 import { needPackage } from '../database/mariadb';
 import { say } from '../say';
@@ -61,6 +61,25 @@ async function checks(): Promise<[passed: number, failed: number]> {
   return [passed, right.length - passed];
 }
 
+interface Report {
+  numPassedTests: number;
+  numFailedTests: number;
+  numRuntimeErrorTestSuites: number;
+  testResults: { name: string; assertionResults: { fullName: string; duration?: number | null }[] }[];
+}
+
+/** How many of the slowest tests of a suite are named. */
+const SLOWEST = 20;
+
+function saySlowest(name: Suite, { testResults }: Report): void {
+  const tests = testResults
+    .flatMap((file) => file.assertionResults.map((t) => ({ ...t, file: basename(file.name) })))
+    .sort((a, b) => (b.duration ?? 0) - (a.duration ?? 0))
+    .slice(0, SLOWEST)
+    .map((t) => `  ${((t.duration ?? 0) / 1000).toFixed(1).padStart(6)} s  ${t.file}: ${t.fullName}`);
+  say(`the slowest ${name} tests:\n${tests.join('\n')}`);
+}
+
 function suite(name: Suite): [passed: number, failed: number] {
   say(`running the ${name} tests…`);
   const folder = mkdtempSync(join(tmpdir(), 'brelm-test-'));
@@ -77,11 +96,8 @@ function suite(name: Suite): [passed: number, failed: number] {
       // Two servers or browsers at once keep two cores busy; more would only wait for one another.
       ...(name === 'unit' ? ['--maxWorkers=100%'] : ['--maxWorkers=2']),
     ]);
-    const result = JSON.parse(readFileSync(report, 'utf8')) as {
-      numPassedTests: number;
-      numFailedTests: number;
-      numRuntimeErrorTestSuites: number;
-    };
+    const result = JSON.parse(readFileSync(report, 'utf8')) as Report;
+    saySlowest(name, result);
     return [result.numPassedTests, result.numFailedTests + result.numRuntimeErrorTestSuites];
   } catch {
     say(`the ${name} tests did not run to their end.`);

@@ -1,0 +1,121 @@
+import { rmSync, symlinkSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import type { Browser } from 'playwright-core';
+import { Brelm, launch, ROOT } from './brelm';
+
+jest.setTimeout(240_000);
+
+const brelm = new Brelm();
+let browser: Browser;
+
+beforeAll(async () => {
+  await brelm.start('--empty');
+  browser = await launch();
+});
+afterAll(async () => {
+  await browser?.close();
+  await brelm.clean();
+});
+
+/** Painted large, it takes far longer than anybody waits. */
+const ENDLESS = `<svg xmlns="http://www.w3.org/2000/svg" width="100" height="100"><filter id="f"><feTurbulence numOctaves="20" baseFrequency="0.9"/><feGaussianBlur stdDeviation="30"/></filter>${'<rect width="100" height="100" filter="url(#f)"/>'.repeat(100)}</svg>`;
+
+describe('starting', () => {
+  it('says plainly when the port is taken', () => {
+    const second = spawnSync(
+      process.execPath,
+      [
+        join(ROOT, 'apps/cli/dist/main.js'),
+        'start',
+        '--port',
+        String(brelm.port),
+        '--data',
+        join(brelm.data, 'other'),
+      ],
+      { encoding: 'utf8' },
+    );
+    expect(second.status).toBe(2);
+    expect(second.stderr).toContain(`port ${brelm.port} is taken`);
+  });
+
+  it('starts the database again when it is lost, says so, and has what was saved', async () => {
+    const other = new Brelm();
+    const at = await other.start('--empty');
+    const palette = { name: 'Kept', colours: [{ name: 'Peat', value: '#332211' }] };
+    await fetch(`${at}/api/palettes`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(palette),
+    });
+    process.kill(other.databasePid(), 'SIGKILL');
+    await other.says(/the database is back/);
+    expect(other.log).toContain('the database ended by SIGKILL');
+    let palettes: unknown;
+    do palettes = await (await fetch(`${at}/api/palettes`)).json();
+    while (!Array.isArray(palettes));
+    expect(palettes).toMatchObject([palette]);
+    await other.clean();
+  });
+
+  it('lets no second Brelm at the same data, by whatever path, and names the first', async () => {
+    const other = new Brelm();
+    await other.start('--empty');
+    const link = `${other.data}-link`;
+    symlinkSync(other.data, link);
+    for (const path of [other.data, link, join(other.data, '.', 'files', '..')]) {
+      const second = spawnSync(
+        process.execPath,
+        [join(ROOT, 'apps/cli/dist/main.js'), 'start', '--port', '0', '--data', path],
+        { encoding: 'utf8' },
+      );
+      expect([second.status, second.stderr]).toEqual([
+        2,
+        expect.stringMatching(/is in use by another Brelm \(process \d+\)\. Stop that one/) as string,
+      ]);
+    }
+    // The first one's database is still there.
+    process.kill(other.databasePid(), 0);
+    rmSync(link);
+    await other.clean();
+    await other.start('--empty').then(() => other.clean());
+  });
+
+  it.each(['SIGHUP', 'SIGINT'] as const)('stops in good order on %s', async (signal) => {
+    const other = new Brelm();
+    await other.start('--empty');
+    const pid = other.databasePid();
+    expect(await other.end(signal)).toBe(0);
+    expect(() => process.kill(pid, 0)).toThrow();
+    await other.clean();
+  });
+
+  it('stops although files are read that never end, and leaves no process behind', async () => {
+    const other = new Brelm();
+    const at = await other.start('--empty');
+    const form = () => {
+      const f = new FormData();
+      f.append('file', new Blob([ENDLESS]), 'endless.svg');
+      return f;
+    };
+    const sent = [1, 2, 3].map(() =>
+      fetch(`${at}/api/materials?longSide=5000`, { method: 'POST', body: form() }).catch(() => null),
+    );
+    const children = () => other.children().filter((c) => c.includes('child.js'));
+    while (children().length < 2) await new Promise((done) => setTimeout(done, 50));
+    expect(await other.end('SIGTERM')).toBe(0);
+    await Promise.all(sent);
+    expect(children()).toEqual([]);
+    await other.clean();
+  });
+
+  it('starts empty when asked to', async () => {
+    const other = new Brelm();
+    const at = await other.start('--empty');
+    const page = await browser.newPage();
+    await page.goto(at);
+    await page.getByText('Your shelf is empty').waitFor();
+    await page.close();
+    await other.clean();
+  });
+});
