@@ -25,14 +25,7 @@ function apart(data: Uint8Array | Uint8ClampedArray, width: number, height: numb
 function soft(item: OutlineItem, box: Box): PdfPicture {
   const [width, height] = [box.right - box.left, box.bottom - box.top];
   const surface = makeSurface(width, height);
-  const group = {
-    part: '',
-    opacity: 1,
-    items: [item],
-    localBox: box,
-    place: { x: 0, y: 0, turn: 0, scaleX: 1, scaleY: 1 },
-    matrix: item.matrix,
-  };
+  const group = { kind: 'group' as const, opacity: 1, items: [item] };
   paintGroup(
     surface.context,
     group,

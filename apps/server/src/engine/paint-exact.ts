@@ -1,12 +1,19 @@
 import type { Canvas } from '@napi-rs/canvas';
-import { paintGroup, type Drawing, type DrawingItem, type Group, type Surface } from '@brelm/core/drawing';
+import {
+  allItemsOf,
+  paintGroup,
+  printed,
+  type Drawing,
+  type DrawingNode,
+  type Group,
+  type ImageItem,
+  type Surface,
+} from '@brelm/core/drawing';
 import { intersect, invert, multiply, transformBox, type Box } from '@brelm/core/geometry';
 import { remap, resample, type RasterImage } from '@brelm/core/raster';
 import { collect } from './collect';
 import { toCanvas, type RasterSource } from './pictures';
 import { makeSurface, releaseSurface } from './surfaces';
-
-type ImageItem = Extract<DrawingItem, { kind: 'image' }>;
 
 /** From so many bytes a picture's memory is asked back before the next is made. */
 const LARGE_PICTURE = 20_000_000;
@@ -129,55 +136,83 @@ function isAsItIs({ matrix: [a, b, c, d, e, f], width, height }: ImageItem): boo
   );
 }
 
+/** What painting one group exactly needs: where pictures come from, and those that are held for it. */
+interface Exact {
+  rasters: RasterSource;
+  board: Box;
+  /** How many pictures the group has. */
+  pieces: number;
+  /** What the group's pictures are painted from, by the name that stands for the material then. */
+  held: Map<string, Canvas>;
+}
+
+/** A picture as it lies on the board, in pixels of the board; null where none of it shows. */
+async function exactPicture(item: ImageItem, exact: Exact): Promise<ImageItem | null> {
+  const { rasters, board, pieces, held } = exact;
+  const [a, b, c, d] = item.matrix;
+  const shown = Math.max(Math.hypot(a, b), Math.hypot(c, d));
+  const source = await rasters(item.material, item.treatment, shown);
+  if (source.data.length > LARGE_PICTURE) collect();
+  const material = `${held.size}`;
+  if (isAsItIs(item) || pieces > MOST_PIECES) {
+    held.set(material, toCanvas(source));
+    return { ...item, material };
+  }
+  const baked = bake(item, source, board);
+  if (!baked) return null;
+  const { image, left, top } = baked;
+  const [w, h] = [image.width, image.height];
+  held.set(material, toCanvas(image));
+  return {
+    ...item,
+    material,
+    width: w,
+    height: h,
+    shown: { left: -w / 2, top: -h / 2, right: w / 2, bottom: h / 2 },
+    matrix: multiply([1, 0, 0, 1, left, top], [1, 0, 0, 1, w / 2, h / 2]),
+  };
+}
+
+/** Nodes whose pictures are those of the board's own pixels. */
+async function exactNodes(nodes: readonly DrawingNode[], exact: Exact): Promise<DrawingNode[]> {
+  const out: DrawingNode[] = [];
+  for (const node of nodes) {
+    if (node.kind === 'group') out.push(await exactGroup(node, exact));
+    else if (node.kind === 'image') out.push(...[await exactPicture(node, exact)].filter((i) => i !== null));
+    else out.push(node);
+  }
+  return out;
+}
+
+async function exactGroup<G extends Group>(group: G, exact: Exact): Promise<G> {
+  const { mask } = group;
+  return {
+    ...group,
+    items: await exactNodes(group.items, exact),
+    ...(mask ? { mask: { ...mask, nodes: await exactNodes(mask.nodes, exact) } } : {}),
+  };
+}
+
 /**
  * Paints a drawing at its own size for a file: as the painter does, but pictures that are not shown one
- * to one are resampled with Lanczos in linear light instead of by the canvas. Holds one picture at a time.
+ * to one are resampled with Lanczos in linear light instead of by the canvas. Holds the pictures of one
+ * group at a time.
  */
 export async function paintExact(drawing: Drawing, rasters: RasterSource): Promise<Surface> {
   const { width, height } = drawing;
   const surface = makeSurface(width, height);
   const board: Box = { left: 0, top: 0, right: width, bottom: height };
-  for (const group of drawing.groups) {
-    const pictures = new Map<string, Canvas>();
-    const pieces = group.items.filter((i) => i.kind === 'image').length;
-    const items: DrawingItem[] = [];
-    for (const item of group.items) {
-      if (item.kind !== 'image') {
-        items.push(item);
-        continue;
-      }
-      const [a, b, c, d] = item.matrix;
-      const shown = Math.max(Math.hypot(a, b), Math.hypot(c, d));
-      const source = await rasters(item.material, item.treatment, shown);
-      if (source.data.length > LARGE_PICTURE) collect();
-      const id = `${items.length}`;
-      if (isAsItIs(item) || pieces > MOST_PIECES) {
-        pictures.set(id, toCanvas(source));
-        items.push({ ...item, material: id });
-        continue;
-      }
-      const baked = bake(item, source, board);
-      if (!baked) continue;
-      const { image, left, top } = baked;
-      const [w, h] = [image.width, image.height];
-      pictures.set(id, toCanvas(image));
-      items.push({
-        ...item,
-        material: id,
-        width: w,
-        height: h,
-        shown: { left: -w / 2, top: -h / 2, right: w / 2, bottom: h / 2 },
-        matrix: multiply([1, 0, 0, 1, left, top], [1, 0, 0, 1, w / 2, h / 2]),
-      });
-    }
-    const exact: Group = { ...group, items };
+  for (const group of printed(drawing)) {
+    const held = new Map<string, Canvas>();
+    const pieces = [...allItemsOf(group)].filter((i) => i.kind === 'image').length;
+    const exact = await exactGroup(group, { rasters, board, pieces, held });
     const options = {
       view: [1, 0, 0, 1, 0, 0] as const,
-      pictures: (m: string) => pictures.get(m) ?? null,
+      pictures: (m: string) => held.get(m) ?? null,
       surfaces: makeSurface,
     };
     paintGroup(surface.context, exact, options, surface);
-    for (const canvas of pictures.values()) releaseSurface({ canvas });
+    for (const canvas of held.values()) releaseSurface({ canvas });
   }
   surface.context.setTransform(1, 0, 0, 1, 0, 0);
   return surface;

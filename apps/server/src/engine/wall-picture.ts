@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
 import {
-  paint,
+  paintGroup,
   paintSurface,
   resolve,
   type Materials,
@@ -35,7 +35,7 @@ function words(
 ): OutlineItem {
   return {
     kind: 'outline',
-    layer: 'ink',
+    role: 'ink',
     ink: 'label',
     colour,
     path: plainWords(text, face, size, 10).path,
@@ -119,25 +119,9 @@ export async function wallPicture(
       );
     });
   });
-  paint(
+  paintGroup(
     context as unknown as PaintContext,
-    {
-      width,
-      height,
-      dpi: 72,
-      faults: [],
-      late: false,
-      groups: [
-        {
-          part: 'labels',
-          opacity: 1,
-          items: labels,
-          localBox: { left: 0, top: 0, right: width, bottom: height },
-          place: { x: 0, y: 0, turn: 0, scaleX: 1, scaleY: 1 },
-          matrix: [1, 0, 0, 1, 0, 0],
-        },
-      ],
-    },
+    { kind: 'group', opacity: 1, items: labels },
     { view: [1, 0, 0, 1, 0, 0], pictures, surfaces: makeSurface },
     { width, height },
   );

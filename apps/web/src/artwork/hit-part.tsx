@@ -1,7 +1,7 @@
 import type Konva from 'konva';
 import { memo } from 'react';
 import { Group, Rect } from 'react-konva';
-import type { Group as DrawnGroup } from '@brelm/core/drawing';
+import { handleOf, type PartGroup } from '@brelm/core/drawing';
 
 /** What can be done to a part with the pointer. */
 export interface Hands {
@@ -25,12 +25,13 @@ export const HitPart = memo(function HitPart({
   nodes,
   hands,
 }: {
-  group: DrawnGroup;
+  group: PartGroup;
   locked: boolean;
   nodes: Map<string, Konva.Group>;
   hands: Hands;
 }) {
-  const { part, localBox: b, place } = group;
+  const { part } = group;
+  const { box: b, place } = handleOf(group);
   const empty = !(b.right > b.left);
   return (
     <Group

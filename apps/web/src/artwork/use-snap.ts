@@ -4,6 +4,7 @@ import {
   aidTargets,
   canSnapTo,
   groupBounds,
+  handleOf,
   snapBox,
   snapGaps,
   snapGrid,
@@ -61,7 +62,8 @@ export function useSnap(design: Design, resolved: Resolved, side: SpecSide | und
         .filter((g) => moving.includes(g.part) === own)
         .map(groupBounds)
         .filter(canSnapTo);
-    const place = groups.find((g) => g.part === part)?.place;
+    const own = groups.find((g) => g.part === part);
+    const place = own && handleOf(own).place;
     const { width, height } = design.board;
     const frame = { left: 0, top: 0, right: width, bottom: height };
     const others = boxes(false);

@@ -1,4 +1,10 @@
-import { paint, type Group, type PaintContext, type PaintOptions, type Surface } from '@brelm/core/drawing';
+import {
+  paint,
+  type PaintContext,
+  type PartGroup,
+  type PaintOptions,
+  type Surface,
+} from '@brelm/core/drawing';
 import type { Matrix } from '@brelm/core/geometry';
 import { makeSurface } from '../platform/surfaces';
 import type { Resolved } from './resolved';
@@ -11,7 +17,7 @@ interface Size {
 /** What lies below or above the parts that are being moved, painted once for a gesture. */
 interface Still {
   key: string;
-  groups: readonly Group[];
+  groups: readonly PartGroup[];
   surface: Surface;
 }
 
@@ -26,7 +32,7 @@ export function artworkPainter() {
 
   function still(
     known: Still | null,
-    groups: Group[],
+    groups: PartGroup[],
     resolved: Resolved,
     options: PaintOptions,
     size: Size,
@@ -52,6 +58,13 @@ export function artworkPainter() {
   ): void => {
     const { drawing, pictures } = resolved;
     const options: PaintOptions = { view, pictures, surfaces: makeSurface };
+    // What is blended meets the artwork alone, never what lies behind it.
+    if (drawing.groups.some((g) => (g.blend ?? 'normal') !== 'normal')) {
+      const own = makeSurface(size.width, size.height);
+      paint(own.context, drawing, options, size);
+      context.drawImage(own.canvas, 0, 0, size.width, size.height);
+      return;
+    }
     const at = drawing.groups.flatMap((g, i) => (moving?.has(g.part) ? [i] : []));
     if (at.length === 0) {
       below = above = null;

@@ -1,7 +1,7 @@
 import type { Edit, Part } from '../design';
 import { boxCentre, boxHeight, boxWidth, unite, EMPTY_BOX, type Box } from '../geometry';
 import { alphaCentre } from '../raster';
-import { groupBounds } from './bounds';
+import { groupBounds } from './node';
 import { paintGroup, type MakeSurface, type PictureSource } from './paint';
 import type { Group } from './types';
 

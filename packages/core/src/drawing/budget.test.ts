@@ -39,7 +39,7 @@ describe('what one design may ask', () => {
   it('is far more than words with all their keylines do', () => {
     const { faults, groups } = drawn(design(letters(6, 30, { keylines: nested(4) })));
     expect(faults).toEqual([]);
-    expect(groups[0].items.filter((i) => i.kind === 'outline' && i.layer === 'keyline')).toHaveLength(4);
+    expect(groups[0].items.filter((i) => i.kind === 'outline' && i.role === 'keyline')).toHaveLength(4);
   });
 
   it('letters by the thousand with twelve keylines are drawn with one, as a stroke, and that is said', () => {
@@ -48,7 +48,7 @@ describe('what one design may ask', () => {
     expect(tooMuch(faults)).toEqual([
       { kind: 'too-much', part: 'words', of: 'outlines', drawn: 0, asked: expect.any(Number) as number },
     ]);
-    const around = groups[0].items.filter((i) => i.kind === 'outline' && i.layer === 'keyline');
+    const around = groups[0].items.filter((i) => i.kind === 'outline' && i.role === 'keyline');
     expect(around).toHaveLength(1);
     expect(around[0]).toMatchObject({ stroke: { side: 'outside' } });
   });

@@ -1,7 +1,8 @@
 import type { LetteringPart, Part } from '../design';
 import { CLOSE, CUBIC, eachCommand, MOVE, QUAD, type PathData } from '../geometry';
 import type { OutlinePart } from './part-shapes';
-import type { DrawingItem, Shape } from './types';
+import { allItemsOf } from './node';
+import type { DrawingNode, Shape } from './types';
 
 /**
  * What one design may ask of a machine. It is counted, not timed, so that a design is drawn the same way
@@ -106,8 +107,9 @@ export function takesWork(budget: Budget, work: number): boolean {
 }
 
 /** How many of a part's copies, the original among them, are drawn; taken off the budget. */
-export function takesCopies(budget: Budget, count: number, items: readonly DrawingItem[]): number {
+export function takesCopies(budget: Budget, count: number, nodes: readonly DrawingNode[]): number {
   if (count <= 1) return count;
+  const items = nodes.flatMap((node) => [...allItemsOf(node)]);
   const numbers = items.reduce((n, i) => n + (i.kind === 'outline' ? i.path.length : 4), 0);
   const most =
     1 + Math.floor(Math.min(budget.items / Math.max(1, items.length), budget.numbers / Math.max(1, numbers)));

@@ -9,7 +9,7 @@ const EVERYWHERE: Stretch = [-10, 10];
 
 const fill = (ink: string, path: PathData, clip: PathData | null): UninkedItem => ({
   kind: 'outline',
-  layer: 'ink',
+  role: 'ink',
   ink,
   path,
   rule: 'nonzero',

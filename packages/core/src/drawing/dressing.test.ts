@@ -11,7 +11,7 @@ import {
 } from '../design';
 import { alphaBox } from '../raster';
 import { circle, designOf, NO_FACES, NO_PICTURES, rect, shape, surfaces } from '../../testing';
-import { groupBounds, paintSurface, resolve } from './index';
+import { groupBounds, handleOf, paintSurface, resolve } from './index';
 
 const paint = (design: Design, colourway?: string) => {
   const surface = paintSurface(resolve(design, colourway, NO_FACES), 1, NO_PICTURES, surfaces);
@@ -274,7 +274,7 @@ describe('an outline of a motif', () => {
     const { groups } = resolve(design, undefined, NO_FACES);
     expect(alphaBox(paint(design), 127)).toEqual({ left: 350, top: 300, right: 500, bottom: 420 });
     expect(groupBounds(groups[0])).toEqual({ left: 350, top: 300, right: 500, bottom: 420 });
-    expect(groups[0].localBox).toEqual({ left: -100, top: -150, right: 50, bottom: -30 });
+    expect(handleOf(groups[0]).box).toEqual({ left: -100, top: -150, right: 50, bottom: -30 });
   });
 
   it('runs through the stops of its gradient, each in its ink, before its matrix', () => {

@@ -91,7 +91,7 @@ export function dress(
 
   const piece = (keyline: Keyline, path: PathData, reach: number): OutlineItem => ({
     kind: 'outline',
-    layer: 'keyline',
+    role: 'keyline',
     ink: keyline.ink,
     colour: colour(keyline.ink),
     path,
@@ -100,6 +100,7 @@ export function dress(
     opacity: 1,
     stroke: null,
     reach,
+    line: keyline.width,
   });
   const line = (
     keyline: Keyline,
@@ -108,13 +109,14 @@ export function dress(
     side?: 'inside' | 'outside',
   ): OutlineItem => ({
     ...item,
-    layer: 'keyline',
+    role: 'keyline',
     ink: keyline.ink,
     colour: colour(keyline.ink),
     opacity: 1,
     gradient: undefined,
     clips: undefined,
     reach: undefined,
+    line: keyline.width,
     stroke: { width, join: keyline.join, cap: 'round', space: 'board', ...(side ? { side } : {}) },
   });
   const bare = bareItems(own, edge, shape);
@@ -163,7 +165,7 @@ function bareItems(own: readonly OutlineItem[], edge: Edge, shape: Shape): reado
   return [
     {
       kind: 'outline',
-      layer: 'ink',
+      role: 'ink',
       ink: '',
       colour: '#000000',
       path,
@@ -185,7 +187,7 @@ function shadeItems(
   colour: (ink: string) => Hex,
 ): OutlineItem[] {
   const { kind, dx, dy, opacity = 1, soft = 0 } = shade;
-  const dyed = (ink: string) => ({ layer: 'shade' as const, ink, colour: colour(ink) });
+  const dyed = (ink: string) => ({ role: 'shade' as const, ink, colour: colour(ink) });
   const path = edge.filled ? edge.grown(around, join) : null;
   if (!path) return plainShade(shade, edge, own, around, colour);
   const whole: OutlineItem = {
@@ -245,7 +247,7 @@ function plainShade(
   const { kind, dx, dy, ink } = shade;
   const items = own.map((item): OutlineItem => ({
     ...item,
-    layer: 'shade',
+    role: 'shade',
     ink,
     colour: colour(ink),
     opacity: 1,

@@ -8,6 +8,18 @@ export * from './write-pdf';
 export * from './paint';
 export * from './paint-outlines';
 export * from './bounds';
+export {
+  allItemsOf,
+  groupBounds,
+  imagesOf,
+  itemsOf,
+  keyOf,
+  leastAlpha,
+  mapNode,
+  movedGroup,
+  movedNode,
+  reachOfStroke,
+} from './node';
 export * from './arrange';
 export * from './repeat';
 export * from './to-outlines';

@@ -131,7 +131,7 @@ describe('any design', () => {
         const [base, other] = [drawn(design, 'base'), drawn(design, 'other')];
         const shapes = (d: typeof base) =>
           d.groups.map((g) =>
-            g.items.map((i) => (i.kind === 'outline' ? [i.path, i.matrix, i.stroke, i.layer] : i)),
+            g.items.map((i) => (i.kind === 'outline' ? [i.path, i.matrix, i.stroke, i.role] : i)),
           );
         expect(shapes(other)).toEqual(shapes(base));
       }),

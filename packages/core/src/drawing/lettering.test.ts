@@ -132,7 +132,7 @@ describe('keylines of lettering', () => {
     const part = words('Moth', { keylines: [{ ink: 'b', width: 9.37, join: 'round', distance: 3 }] });
     const late = resolve(designOf(INKS, part), undefined, { ...materials, hurry: () => true });
     expect(late.late).toBe(true);
-    expect(late.groups[0].items.some((i) => i.kind === 'outline' && i.layer === 'keyline' && i.stroke)).toBe(
+    expect(late.groups[0].items.some((i) => i.kind === 'outline' && i.role === 'keyline' && i.stroke)).toBe(
       true,
     );
     const whole = drawingOf(part);

@@ -92,7 +92,7 @@ export function lettersApart(
   const alone = { ...design, parts: [{ ...part, hidden: false, repeat: null }] };
   const [group] = resolve(alone, undefined, materials).groups;
   const dressing = (group?.items ?? []).filter(
-    (i): i is OutlineItem => i.kind === 'outline' && i.layer !== 'ink',
+    (i): i is OutlineItem => i.kind === 'outline' && i.role !== 'ink',
   );
   const behind = motifOf(fresh(), `Behind ${partTitle(part)}`.slice(0, 300), dressing);
   const bundle = freshId(

@@ -69,7 +69,7 @@ const pressedMemo = memoByKey<PathData>(400);
 /** The outlines of a drawn line. */
 export function lineShape(part: LinePart): Shape {
   const { nodes, closed, width, pen, nib } = part;
-  const outline = { kind: 'outline', layer: 'ink', ink: part.ink, rule: 'nonzero', opacity: 1 } as const;
+  const outline = { kind: 'outline', role: 'ink', ink: part.ink, rule: 'nonzero', opacity: 1 } as const;
   const path = nodesPath(nodes, closed);
   if (pen === 'even') {
     const stroke = { width, join: 'round', cap: 'round', space: 'own' } as const;

@@ -1,4 +1,5 @@
 import { multiply, type Matrix } from '../geometry';
+import { itemsOf } from './node';
 import { trace, type PaintContext } from './paint';
 import type { Drawing } from './types';
 
@@ -12,8 +13,8 @@ export function paintOutlines(context: PaintContext, drawing: Drawing, view: Mat
   context.lineWidth = 1;
   context.lineJoin = 'round';
   context.globalAlpha = 1;
-  for (const { items } of drawing.groups)
-    for (const item of items) {
+  for (const group of drawing.groups)
+    for (const item of itemsOf(group)) {
       context.setTransform(...multiply(view, item.matrix));
       if (item.kind === 'image') {
         const { left, top, right, bottom } = item.shown;
@@ -23,7 +24,7 @@ export function paintOutlines(context: PaintContext, drawing: Drawing, view: Mat
         context.lineTo(right, bottom);
         context.moveTo(right, top);
         context.lineTo(left, bottom);
-      } else if (item.layer === 'ink') trace(context, item.path);
+      } else if (item.role === 'ink') trace(context, item.path);
       else continue;
       // Traced already: only the line's width still reads the transform.
       context.setTransform(1, 0, 0, 1, 0, 0);

@@ -1,25 +1,38 @@
 import {
   axisScales,
-  CLOSE,
-  CUBIC,
-  eachCommand,
-  LINE,
-  MOVE,
+  EVERYWHERE,
+  intersect,
+  grow,
+  isEmptyBox,
   multiply,
-  QUAD,
+  producePath,
+  transformBox,
+  withoutCloses,
   type Matrix,
   type PathData,
+  type PathTarget,
 } from '../geometry';
 import type { Treatment } from '../raster';
-import { MITRE, type Drawing, type DrawingItem, type Group, type OutlineItem } from './types';
+import { printed } from './bounds';
+import { groupBounds, isPrinted } from './node';
+import {
+  MITRE,
+  type Drawing,
+  type DrawingItem,
+  type DrawingNode,
+  type Group,
+  type Mask,
+  type OutlineItem,
+} from './types';
 
 interface PaintGradient {
   addColorStop(at: number, colour: string): void;
 }
 
 /** What the painter uses of a Canvas 2D context; browsers, workers and the server's canvas have it. */
-export interface PaintContext {
+export interface PaintContext extends PathTarget {
   globalAlpha: number;
+  globalCompositeOperation: string;
   fillStyle: unknown;
   strokeStyle: unknown;
   lineWidth: number;
@@ -33,11 +46,6 @@ export interface PaintContext {
   imageSmoothingQuality: string;
   setTransform(a: number, b: number, c: number, d: number, e: number, f: number): void;
   beginPath(): void;
-  moveTo(x: number, y: number): void;
-  lineTo(x: number, y: number): void;
-  quadraticCurveTo(cx: number, cy: number, x: number, y: number): void;
-  bezierCurveTo(ax: number, ay: number, bx: number, by: number, x: number, y: number): void;
-  closePath(): void;
   rect(x: number, y: number, width: number, height: number): void;
   fill(rule?: 'nonzero' | 'evenodd'): void;
   clip(rule?: 'nonzero' | 'evenodd'): void;
@@ -95,42 +103,10 @@ export interface PaintOptions {
   surfaces: MakeSurface;
 }
 
-type PathTarget = Pick<
-  PaintContext,
-  'moveTo' | 'lineTo' | 'quadraticCurveTo' | 'bezierCurveTo' | 'closePath'
->;
-
-/**
- * Lays outlines in a path. To be filled, they need no closing: a fill closes what is open, and browsers
- * look through the whole path each time that a piece of it is closed.
- */
-function layOut(target: PathTarget, path: PathData, use: 'fill' | 'stroke'): void {
-  let [sx, sy, closed] = [0, 0, false];
-  eachCommand(path, (verb, at) => {
-    if (verb === MOVE) {
-      [sx, sy, closed] = [path[at], path[at + 1], false];
-      target.moveTo(sx, sy);
-      return;
-    }
-    if (verb === CLOSE) {
-      closed = true;
-      if (use === 'stroke') target.closePath();
-      return;
-    }
-    // What goes on after a close begins where the closed piece did.
-    if (closed && use === 'fill') target.moveTo(sx, sy);
-    closed = false;
-    if (verb === LINE) target.lineTo(path[at], path[at + 1]);
-    else if (verb === QUAD) target.quadraticCurveTo(path[at], path[at + 1], path[at + 2], path[at + 3]);
-    else if (verb === CUBIC)
-      target.bezierCurveTo(path[at], path[at + 1], path[at + 2], path[at + 3], path[at + 4], path[at + 5]);
-  });
-}
-
 /** Begins a path of the context and lays these outlines in it. */
 export function trace(context: PaintContext, path: PathData, use: 'fill' | 'stroke' = 'stroke'): void {
   context.beginPath();
-  layOut(context, path, use);
+  producePath(use === 'fill' ? withoutCloses(context) : context, path);
 }
 
 const { Path2D: KeptPath } = globalThis as unknown as { Path2D?: new () => PathTarget };
@@ -154,7 +130,7 @@ function cover(
   let kept = keptPaths.get(path);
   if (!kept) {
     keptPaths.set(path, (kept = new KeptPath()));
-    layOut(kept, path, 'fill');
+    producePath(withoutCloses(kept), path);
   }
   // The context of such a platform takes kept paths, too.
   (context as unknown as Record<'fill' | 'clip', (path: PathTarget, rule: string) => void>)[how](kept, rule);
@@ -251,9 +227,6 @@ const withAlpha = (colour: string, opacity: number): string =>
         .toString(16)
         .padStart(2, '0');
 
-/** Far enough to be beyond any board, in whatever units a path has. */
-const EVERYWHERE = 1e6;
-
 function strokeItem(
   context: PaintContext,
   item: OutlineItem,
@@ -264,7 +237,7 @@ function strokeItem(
   if (side) {
     context.save();
     trace(context, item.path, 'fill');
-    if (side === 'outside') context.rect(-EVERYWHERE, -EVERYWHERE, 2 * EVERYWHERE, 2 * EVERYWHERE);
+    if (side === 'outside') producePath(context, EVERYWHERE);
     context.clip(side === 'outside' ? 'evenodd' : item.rule);
   }
   trace(context, item.path);
@@ -280,38 +253,83 @@ function strokeItem(
   if (side) context.restore();
 }
 
-/** Paints one group. Items overlap inside a group, so a group's opacity needs a surface of its own. */
-export function paintGroup(
-  context: PaintContext,
-  group: Group,
-  options: PaintOptions,
-  size: { width: number; height: number },
-): void {
-  if (group.opacity <= 0 || group.items.length === 0) return;
-  if (group.opacity >= 1 || group.items.length === 1) {
-    context.globalAlpha = group.opacity;
-    for (const item of group.items) paintItem(context, item, options);
-  } else {
-    const layer = options.surfaces(size.width, size.height);
-    for (const item of group.items) paintItem(layer.context, item, options);
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.globalAlpha = group.opacity;
-    context.drawImage(layer.canvas, 0, 0, size.width, size.height);
-  }
-  context.globalAlpha = 1;
+interface Size {
+  width: number;
+  height: number;
+}
+
+/** Whether a group has to be painted by itself first, since what it is applies to all of it at once. */
+const isApart = ({ opacity, items, blend = 'normal', mask }: Group): boolean =>
+  blend !== 'normal' ||
+  mask !== undefined ||
+  (opacity < 1 && (items.length > 1 || items[0].kind === 'group'));
+
+function paintNode(context: PaintContext, node: DrawingNode, options: PaintOptions, size: Size): void {
+  if (!isPrinted(node)) return;
+  if (node.kind === 'group') paintGroup(context, node, options, size);
+  else paintItem(context, node, options);
+}
+
+/** Leaves of what is painted what a mask lets through. */
+function maskWith(context: PaintContext, mask: Mask, options: PaintOptions, size: Size): void {
+  const shape = options.surfaces(size.width, size.height);
+  for (const node of mask.nodes) paintNode(shape.context, node, options, size);
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.globalCompositeOperation = mask.shows === 'covered' ? 'destination-in' : 'destination-out';
+  context.drawImage(shape.canvas, 0, 0, size.width, size.height);
+  context.globalCompositeOperation = 'source-over';
 }
 
 /**
- * Paints a drawing over what the context holds, alpha over, and leaves the context with the
+ * Paints a group by itself, then over what the context holds. The surface for it is as large as what it
+ * draws, and lies on whole px, so that the pixels are those of a surface of the full size.
+ */
+function paintApart(context: PaintContext, group: Group, options: PaintOptions, size: Size): void {
+  const { opacity, blend = 'normal', mask, clips: _, ...whole } = group;
+  const seen = transformBox(groupBounds(group), options.view);
+  const box = intersect(grow(seen, 2), { left: 0, top: 0, right: size.width, bottom: size.height });
+  if (isEmptyBox(box)) return;
+  const [x, y] = [Math.floor(box.left), Math.floor(box.top)];
+  const own = { width: Math.ceil(box.right) - x, height: Math.ceil(box.bottom) - y };
+  if (own.width < 1 || own.height < 1) return;
+  const inner = { ...options, view: multiply([1, 0, 0, 1, -x, -y], options.view) };
+  const layer = options.surfaces(own.width, own.height);
+  for (const node of whole.items) paintNode(layer.context, node, inner, own);
+  if (mask) maskWith(layer.context, mask, inner, own);
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  const alpha = context.globalAlpha;
+  context.globalAlpha = alpha * opacity;
+  context.globalCompositeOperation = blend === 'normal' ? 'source-over' : blend;
+  context.drawImage(layer.canvas, x, y, own.width, own.height);
+  context.globalCompositeOperation = 'source-over';
+  context.globalAlpha = alpha;
+}
+
+/** Paints one group over what the context holds; `size` is that of the context's canvas in px. */
+export function paintGroup(context: PaintContext, group: Group, options: PaintOptions, size: Size): void {
+  if (group.opacity <= 0 || group.items.length === 0) return;
+  const clips = group.clips ?? [];
+  if (clips.length) context.save();
+  for (const { path, rule, matrix } of clips) {
+    context.setTransform(...multiply(options.view, matrix));
+    cover(context, 'clip', path, rule);
+  }
+  if (isApart(group)) paintApart(context, group, options, size);
+  else {
+    const alpha = context.globalAlpha;
+    context.globalAlpha = alpha * group.opacity;
+    for (const node of group.items) paintNode(context, node, options, size);
+    context.globalAlpha = alpha;
+  }
+  if (clips.length) context.restore();
+}
+
+/**
+ * Paints what is printed of a drawing over what the context holds, alpha over, and leaves the context with the
  * identity transform. `size` is that of the context's canvas in px.
  */
-export function paint(
-  context: PaintContext,
-  drawing: Drawing,
-  options: PaintOptions,
-  size: { width: number; height: number },
-): void {
-  for (const group of drawing.groups) paintGroup(context, group, options, size);
+export function paint(context: PaintContext, drawing: Drawing, options: PaintOptions, size: Size): void {
+  for (const group of printed(drawing)) paintGroup(context, group, options, size);
   context.setTransform(1, 0, 0, 1, 0, 0);
 }
 

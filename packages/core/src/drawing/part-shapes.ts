@@ -12,7 +12,7 @@ import {
   type PathData,
 } from '../geometry';
 import { codeShape } from './code';
-import { clippedBox } from './bounds';
+import { clippedBox } from './node';
 import { lineShape } from './line-shape';
 import { gradientOver } from './gradient';
 import { letteringShape, type FindOutline } from './lettering-shape';
@@ -35,7 +35,7 @@ function motifShape(part: MotifPart): Shape {
     box = unite(box, clippedBox(o.stroke ? grow(bounds, o.stroke.width / 2) : bounds, clips));
     return {
       kind: 'outline' as const,
-      layer: 'ink' as const,
+      role: 'ink' as const,
       ink: o.ink,
       path,
       rule: o.rule,
@@ -55,7 +55,7 @@ function codeOutlines(part: CodePart, faults: DrawingFault[]): Shape {
     return { items: [], box: EMPTY_BOX };
   }
   const half = made.modules / 2 + part.quiet;
-  const outline = { kind: 'outline', layer: 'ink', rule: 'nonzero', opacity: 1, stroke: null } as const;
+  const outline = { kind: 'outline', role: 'ink', rule: 'nonzero', opacity: 1, stroke: null } as const;
   const ground = `M0 0H${2 * half}V${2 * half}H0Z`;
   return {
     items: [
@@ -73,7 +73,7 @@ function formShape(part: ShapePart): Shape {
   const form = formOf(part.form)!;
   const path = formMemo(JSON.stringify([part.form, part.values]), () => form.path(part.values));
   const rule = form.evenOdd ? ('evenodd' as const) : ('nonzero' as const);
-  const outline = { kind: 'outline', layer: 'ink', path, rule, opacity: 1, stroke: null } as const;
+  const outline = { kind: 'outline', role: 'ink', path, rule, opacity: 1, stroke: null } as const;
   const bounds = pathBounds(path);
   const items: UninkedItem[] = [];
   if (part.fill && !form.open) {

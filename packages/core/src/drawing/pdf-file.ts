@@ -1,4 +1,4 @@
-import { CLOSE, CUBIC, eachCommand, LINE, MOVE, QUAD, type PathData } from '../geometry';
+import { producePath, type PathData } from '../geometry';
 
 /** A number as PDF writes it: no exponent, no needless zeros. */
 export function num(v: number, digits = 3): string {
@@ -15,32 +15,28 @@ export const contentColour = (hex: string): number[] =>
 export function pathOps(path: PathData): string {
   const out: string[] = [];
   let [px, py, sx, sy] = [0, 0, 0, 0];
-  const point = (x: number, y: number) => `${num(x)} ${num(y)}`;
-  eachCommand(path, (verb, at) => {
-    if (verb === CLOSE) {
-      out.push('h\n');
-      [px, py] = [sx, sy];
-      return;
-    }
-    const p = path;
-    if (verb === MOVE || verb === LINE) {
-      out.push(`${point(p[at], p[at + 1])} ${verb === MOVE ? 'm' : 'l'}\n`);
-      [px, py] = [p[at], p[at + 1]];
-      if (verb === MOVE) [sx, sy] = [px, py];
-    } else if (verb === QUAD) {
-      const [cx, cy, x, y] = [p[at], p[at + 1], p[at + 2], p[at + 3]];
-      const third = (a: number, b: number) => a + (2 / 3) * (b - a);
-      out.push(
-        `${point(third(px, cx), third(py, cy))} ${point(third(x, cx), third(y, cy))} ${point(x, y)} c\n`,
-      );
-      [px, py] = [x, y];
-    } else if (verb === CUBIC) {
-      out.push(
-        `${point(p[at], p[at + 1])} ${point(p[at + 2], p[at + 3])} ${point(p[at + 4], p[at + 5])} c\n`,
-      );
-      [px, py] = [p[at + 4], p[at + 5]];
-    }
-  });
+  const say = (operator: string, ...numbers: number[]) => {
+    out.push(`${numbers.map((v) => num(v)).join(' ')} ${operator}\n`);
+    [px, py] = numbers.slice(-2);
+  };
+  const third = (a: number, b: number) => a + (2 / 3) * (b - a);
+  producePath(
+    {
+      moveTo(x, y) {
+        say('m', x, y);
+        [sx, sy] = [x, y];
+      },
+      lineTo: (x, y) => say('l', x, y),
+      quadraticCurveTo: (cx, cy, x, y) =>
+        say('c', third(px, cx), third(py, cy), third(x, cx), third(y, cy), x, y),
+      bezierCurveTo: (...points) => say('c', ...points),
+      closePath() {
+        out.push('h\n');
+        [px, py] = [sx, sy];
+      },
+    },
+    path,
+  );
   return out.join('');
 }
 

@@ -3,7 +3,7 @@ import { applyEdits, type Part, type Repeat } from '../design';
 import { applyMatrix } from '../geometry';
 import { circle, designOf, shape } from '../../testing';
 import { anyDesign, anyRepeat } from '../../testing/any';
-import { breakApartEdits, groupBounds, middleOf, repeatMatrices } from './index';
+import { breakApartEdits, groupBounds, handleOf, middleOf, repeatMatrices } from './index';
 import { drawn, differing, painted } from '../../testing/painting';
 
 const step: Repeat = { kind: 'step', count: 4, dx: 100, dy: 10, turn: 0, scale: 1 };
@@ -57,7 +57,7 @@ describe('live copies', () => {
       fc.property(anyDesign, fc.integer({ min: 3, max: 12 }), (design, count) => {
         const part = { ...design.parts[0], repeat: { ...ring, count } } as Part;
         const group = drawn({ ...design, parts: [{ ...part, repeat: null } as Part] }).groups[0];
-        const [mx, my] = middleOf(part, group.localBox, group.matrix);
+        const [mx, my] = middleOf(part, handleOf(group).box, handleOf(group).matrix);
         for (const m of repeatMatrices(part.repeat, [mx, my])) {
           const [x, y] = applyMatrix(m, mx, my);
           expect(Math.hypot(x - mx, y - (my + 200))).toBeCloseTo(200, 6);
@@ -90,7 +90,11 @@ describe('breaking copies apart', () => {
         } as Part;
         const live = { ...design, parts: [part, ...design.parts.slice(1)] };
         const group = drawn({ ...live, parts: [{ ...part, repeat: null } as Part] }).groups[0];
-        const { edits, select } = breakApartEdits(live, part, middleOf(part, group.localBox, group.matrix));
+        const { edits, select } = breakApartEdits(
+          live,
+          part,
+          middleOf(part, handleOf(group).box, handleOf(group).matrix),
+        );
         const apart = applyEdits(live, edits);
         expect(select).toHaveLength(repeat.count);
         expect(apart.parts.slice(0, repeat.count).map((p) => p.id)).toEqual(select);

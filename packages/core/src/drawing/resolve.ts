@@ -8,41 +8,46 @@ import {
   type Design,
   type Part,
   type PicturePart,
+  type Place,
 } from '../design';
 import type { Hex } from '../colour';
-import { multiply, placeMatrix, transformPath, type Box, type Matrix, type PathData } from '../geometry';
+import { EMPTY_BOX, placeMatrix, transformPath, type Box, type Matrix, type PathData } from '../geometry';
+import { aboutPart } from './about';
 import { newBudget, takesCopies, takesLetters, takesWork, operationsOf, workOf, type Budget } from './budget';
 import { codeShape } from './code';
 import { dress, grown } from './dressing';
 import { facesOf, givesOutline } from './lettering-shape';
 import { middleOf, repeatMatrices } from './repeat';
 import { NO_MATERIALS, shapeOf, type OutlinePart } from './part-shapes';
-import type { Drawing, DrawingFault, DrawingItem, Group, Materials, OutlineItem, Shape } from './types';
+import { movedNode } from './node';
+import type { Drawing, DrawingFault, ImageItem, Materials, OutlineItem, PartGroup, Shape } from './types';
 
 /** The part's own units to board px. */
 export const partMatrix = (part: Part): Matrix =>
   placeMatrix(part.place.x, part.place.y, part.place.turn, part.place.scaleX, part.place.scaleY);
 
-function pictureGroup(part: PicturePart, design: Design): Group {
-  const material = design.materials.find((m) => m.id === part.material)!;
-  const matrix = partMatrix(part);
-  const { width, height } = material;
+/** The stretch of a picture that its crop leaves, in its own units. */
+function shownOf(part: PicturePart, design: Design): Box {
+  const { width, height } = design.materials.find((m) => m.id === part.material)!;
   const { left, top, right, bottom } = part.crop ?? { left: 0, top: 0, right: 0, bottom: 0 };
-  const shown = {
+  return {
     left: left - width / 2,
     top: top - height / 2,
     right: width / 2 - right,
     bottom: height / 2 - bottom,
   };
+}
+
+function pictureItem(part: PicturePart, design: Design): ImageItem {
+  const { id, width, height } = design.materials.find((m) => m.id === part.material)!;
   return {
-    part: part.id,
-    opacity: part.opacity,
-    items: [
-      { kind: 'image', material: material.id, treatment: treatmentOf(part), width, height, shown, matrix },
-    ],
-    localBox: shown,
-    place: part.place,
-    matrix,
+    kind: 'image',
+    material: id,
+    treatment: treatmentOf(part),
+    width,
+    height,
+    shown: shownOf(part, design),
+    matrix: partMatrix(part),
   };
 }
 
@@ -64,14 +69,14 @@ function toBoard(part: OutlinePart, index: number): Matrix {
   ];
 }
 
-function outlineGroup(
+function outlineItems(
   part: OutlinePart,
   shape: Shape,
   inks: Map<string, Hex>,
   materials: Materials,
   faults: DrawingFault[],
   plain: boolean,
-): { group: Group; late: boolean } {
+): { items: OutlineItem[]; late: boolean } {
   const colour = (ink: string) => inks.get(ink) ?? '#000000';
   const own: OutlineItem[] = shape.items.map((item, i) => ({
     ...item,
@@ -86,23 +91,29 @@ function outlineGroup(
   const dressing = dress(part, matrix, shape, own, colour, materials, plain);
   faults.push(...dressing.faults);
   const ink = part.hollow ? [] : own.flatMap((item) => grown(item, part.spread));
-  return {
-    late: dressing.late,
-    group: {
-      part: part.id,
-      opacity: part.opacity,
-      items: [...dressing.behind, ...ink, ...dressing.over],
-      localBox: shape.box,
-      place: part.place,
-      matrix,
-    },
-  };
+  return { late: dressing.late, items: [...dressing.behind, ...ink, ...dressing.over] };
 }
 
-const copied = new WeakMap<Group, Map<string, Group>>();
+/** What the editor takes hold of a part by. */
+export interface Handle {
+  /** The ink's box in the part's own units, without keylines; empty when nothing draws. */
+  box: Box;
+  place: Place;
+  /** From the part's own units to board px. */
+  matrix: Matrix;
+}
+const handles = new WeakMap<PartGroup, Handle>();
 
-/** A group with so many of its live copies, each behind the one before; the same group for the same ones. */
-function repeated(part: Part, group: Group, drawn: number): Group {
+/** The handle of a resolved part's group; the same for the same group. */
+export const handleOf = (group: PartGroup): Handle => handles.get(group)!;
+
+const copied = new WeakMap<PartGroup, Map<string, PartGroup>>();
+
+/**
+ * A group with so many of its live copies, each behind the one before; the same group for the same ones. A
+ * smaller copy is smaller in all: its lines and blurs, too.
+ */
+function repeated(part: Part, group: PartGroup, drawn: number): PartGroup {
   const { repeat } = part;
   if (!repeat) return group;
   let known = copied.get(group);
@@ -110,14 +121,16 @@ function repeated(part: Part, group: Group, drawn: number): Group {
   const key = JSON.stringify([repeat, drawn, part.place]);
   let made = known.get(key);
   if (!made) {
-    const copies = repeatMatrices(repeat, middleOf(part, group.localBox, group.matrix))
+    const { box, matrix } = handleOf(group);
+    const copies = repeatMatrices(repeat, middleOf(part, box, matrix))
       .slice(0, drawn)
       .reverse();
     const items = copies.flatMap((copy) =>
-      group.items.map((item): DrawingItem => ({ ...item, matrix: multiply(copy, item.matrix) })),
+      group.items.map((item) => movedNode(item, copy, Math.hypot(copy[0], copy[1]))),
     );
     known.clear();
     known.set(key, (made = { ...group, items }));
+    handles.set(made, handleOf(group));
   }
   return made;
 }
@@ -125,7 +138,7 @@ function repeated(part: Part, group: Group, drawn: number): Group {
 interface ResolvedPart {
   /** What the group depends on beside the part itself. */
   outside: readonly unknown[];
-  group: Group;
+  group: PartGroup;
   faults: DrawingFault[];
   late: boolean;
 }
@@ -174,20 +187,21 @@ function resolvePart(
   if (known && known.outside.length === outside.length && known.outside.every((v, i) => v === outside[i]))
     return known;
   const faults: DrawingFault[] = [];
-  const made =
-    part.kind === 'picture'
-      ? { group: pictureGroup(part, design), late: false }
-      : outlineGroup(
-          part,
-          shapeOf(part, materials, faults, (id) => outlineOn(design, id)),
-          inks,
-          materials,
-          faults,
-          plain,
-        );
-  const resolved = { outside, faults, ...made };
+  let [items, late, box] = [[] as PartGroup['items'], false, EMPTY_BOX];
+  if (part.kind === 'picture') {
+    items = [pictureItem(part, design)];
+    box = shownOf(part, design);
+  } else {
+    const shape = shapeOf(part, materials, faults, (id) => outlineOn(design, id));
+    ({ items, late } = outlineItems(part, shape, inks, materials, faults, plain));
+    box = shape.box;
+  }
+  const about = aboutPart(part, design, inks, materials);
+  const group: PartGroup = { kind: 'group', part: part.id, about, opacity: part.opacity, items };
+  handles.set(group, { box, place: part.place, matrix: partMatrix(part) });
+  const resolved = { outside, faults, group, late };
   // What is drawn in a plainer way for now is not kept: the next time there may be time for it.
-  if (!made.late || !materials.ops) resolvedParts.set(part, resolved);
+  if (!late || !materials.ops) resolvedParts.set(part, resolved);
   return resolved;
 }
 
@@ -210,7 +224,7 @@ function resolveWithin(
   inks: Map<string, Hex>,
   materials: Materials,
   budget: Budget,
-): { group: Group; faults: DrawingFault[]; late: boolean } {
+): { group: PartGroup; faults: DrawingFault[]; late: boolean } {
   const cut: DrawingFault[] = [];
   const tooMuch = (of: 'outlines' | 'copies' | 'letters', drawn: number, asked: number) =>
     cut.push({ kind: 'too-much', part: given.id, of, drawn, asked });
@@ -237,24 +251,29 @@ function resolveWithin(
 export function resolve(design: Design, colourway: string | undefined, materials: Materials): Drawing {
   const inks = inkValues(design, colourway);
   const faults: DrawingFault[] = [];
-  const groups: Group[] = [];
+  const groups: PartGroup[] = [];
+  let hidden = 0;
   let late = false;
   const budget = newBudget();
   const chosen = colourwayOf(design, colourway);
   for (const given of [...design.parts].reverse()) {
     const part = partIn(given, chosen);
-    if (part.hidden) continue;
+    if (part.hidden) {
+      hidden++;
+      continue;
+    }
     const resolved = resolveWithin(part, design, inks, materials, budget);
     groups.push(resolved.group);
     faults.push(...resolved.faults);
     late ||= resolved.late;
   }
   const { width, height, dpi } = design.board;
-  return { width, height, dpi, groups, faults, late };
+  const drawn = design.inks.map(({ id, name }) => ({ id, name, value: inks.get(id)! }));
+  return { width, height, dpi, groups, inks: drawn, hidden, faults, late };
 }
 
 /** The ink box of one part in its own units, whether it is hidden or not. */
 export function partLocalBox(part: Part, design: Design, materials: Materials): Box {
-  if (part.kind === 'picture') return pictureGroup(part, design).localBox;
+  if (part.kind === 'picture') return shownOf(part, design);
   return shapeOf(part, materials, [], (id) => outlineOn(design, id)).box;
 }

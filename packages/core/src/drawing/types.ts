@@ -1,13 +1,16 @@
 import type { Hex } from '../colour';
 import type { Box, Matrix, OutlineOps, PathData } from '../geometry';
-import type { Join, MotifGradient, Place } from '../design';
+import type { Join, Licence, MotifGradient, PartKind } from '../design';
 import type { Typeface } from '../type';
 import type { Treatment } from '../raster';
+
+export type WindingRule = 'nonzero' | 'evenodd';
 
 /** An outline filled or stroked with one colour. */
 export interface OutlineItem {
   kind: 'outline';
-  layer: 'ink' | 'keyline' | 'shade';
+  /** What it is of its part: the part's own ink, a line around it, or what lies behind it. */
+  role: 'ink' | 'keyline' | 'shade';
   ink: string;
   colour: Hex;
   path: PathData;
@@ -19,6 +22,8 @@ export interface OutlineItem {
   blur?: number;
   /** For a keyline that is an outline of its own: how far it reaches beyond the part's edge, board px. */
   reach?: number;
+  /** For a keyline: how wide what is seen of it is, board px; its stroke may go on under the part. */
+  line?: number;
   /**
    * A stroke instead of a fill. `space` says what `width` counts: `board` px, whatever the matrix,
    * or the path's `own` units.
@@ -66,15 +71,102 @@ export interface ImageItem {
 
 export type DrawingItem = OutlineItem | ImageItem;
 
-/** All that one part draws, back to front; its opacity applies to the whole. */
-export interface Group {
-  part: string;
-  opacity: number;
-  items: DrawingItem[];
-  /** The ink's box in the part's own units, without keylines; empty when nothing draws. */
-  localBox: Box;
-  place: Place;
+/** An outline to which something is cut. */
+export interface Clip {
+  path: PathData;
+  rule: WindingRule;
+  /** From the path's units to board px. */
   matrix: Matrix;
+}
+
+/** The alpha of what the nodes draw decides how much of a group shows. */
+export interface Mask {
+  nodes: readonly DrawingNode[];
+  /** `covered`: it shows where they are drawn; `bare`: where they are not, as if they were cut out of it. */
+  shows: 'covered' | 'bare';
+}
+
+/** How colours meet those below them (W3C Compositing and Blending Level 1), by the names of CSS. */
+export const BLENDS = [
+  'normal',
+  'multiply',
+  'screen',
+  'overlay',
+  'darken',
+  'lighten',
+  'color-dodge',
+  'color-burn',
+  'hard-light',
+  'soft-light',
+  'difference',
+  'exclusion',
+  'hue',
+  'saturation',
+  'color',
+  'luminosity',
+] as const;
+export type Blend = (typeof BLENDS)[number];
+
+/** What a group is made of: ink, a film that is cut, the path of a blade, or what only helps on screen. */
+export type LayerKind = 'ink' | 'film' | 'cut' | 'guide';
+
+/** Whether what is on a layer belongs in pictures of the artwork, and in the files that are printed. */
+export const PRINTS: Readonly<Record<LayerKind, boolean>> = {
+  ink: true,
+  film: true,
+  cut: false,
+  guide: false,
+};
+
+/**
+ * Nodes that are drawn together, back to front, isolated from what lies below: first cut to the clips, then
+ * thinned by the mask and the opacity, then blended. What is left out changes nothing.
+ */
+export interface Group {
+  kind: 'group';
+  items: readonly DrawingNode[];
+  /** 0–1, of the whole. */
+  opacity: number;
+  blend?: Blend;
+  /** It shows only where all of these cover. */
+  clips?: readonly Clip[];
+  mask?: Mask;
+  /** `ink` when left out. */
+  layer?: LayerKind;
+}
+
+export type DrawingNode = DrawingItem | Group;
+
+/** What a judge needs to know of a part beside what it draws. Lengths are px of the drawing. */
+export interface About {
+  kind: PartKind;
+  title: string;
+  /** Must be readable on the garment. */
+  mustRead: boolean;
+  /** Of what it shows; null for what was typed or set here. */
+  licence: Licence | null;
+  /** Typefaces that are set, by id. */
+  faces: readonly string[];
+  /** Lines of words. */
+  words: readonly string[];
+  /** Height of the smallest letters: of x where a line has lower case, else of capitals; null without letters. */
+  letterHeight(): number | null;
+  /** What a reader should see in a code. */
+  code?: { text: string; ink: Hex; ground: Hex | null };
+}
+
+/** All that one part draws. */
+export interface PartGroup extends Group {
+  /** The part's id. */
+  part: string;
+  about: About;
+}
+
+/** An ink of the design with its value in the colourway that is drawn. */
+export interface DrawnInk {
+  id: string;
+  name: string;
+  value: Hex;
 }
 
 /** Something that could not be drawn as asked. */
@@ -96,7 +188,10 @@ export interface Drawing {
   width: number;
   height: number;
   dpi: number;
-  groups: Group[];
+  groups: PartGroup[];
+  inks: readonly DrawnInk[];
+  /** How many parts are hidden. */
+  hidden: number;
   faults: DrawingFault[];
   /** Something is drawn in a plainer way for now; resolving again with more time draws it as it is. */
   late: boolean;

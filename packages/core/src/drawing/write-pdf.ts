@@ -1,6 +1,26 @@
-import { multiply, pathBounds, transformPath, type Box, type Matrix, type PathData } from '../geometry';
+import {
+  EVERYWHERE,
+  IDENTITY,
+  isIdentity,
+  multiply,
+  pathBounds,
+  transformPath,
+  type Box,
+  type Matrix,
+} from '../geometry';
+import { printed } from './bounds';
+import { inOneColour, isPrinted } from './node';
 import { contentColour, num, pathOps, PdfFile, type Ref } from './pdf-file';
-import { MITRE, type Drawing, type DrawingItem, type Group, type OutlineItem } from './types';
+import {
+  MITRE,
+  type Blend,
+  type Drawing,
+  type DrawingNode,
+  type Group,
+  type ImageItem,
+  type Mask,
+  type OutlineItem,
+} from './types';
 
 /** A picture's pixels for a PDF: RGB and alpha apart, 8 bits, row by row. */
 export interface PdfPicture {
@@ -10,8 +30,6 @@ export interface PdfPicture {
   /** Left out where every pixel is opaque. */
   alpha?: Uint8Array;
 }
-
-type ImageItem = Extract<DrawingItem, { kind: 'image' }>;
 
 export interface PdfOptions {
   /** A picture's pixels at full resolution, treated as the item asks; null leaves it out. */
@@ -24,9 +42,13 @@ export interface PdfOptions {
 }
 
 const cm = (m: Matrix): string => `${m.map((v) => num(v, 7)).join(' ')} cm\n`;
-const isIdentity = (m: Matrix) => m.every((v, i) => v === [1, 0, 0, 1, 0, 0][i]);
-/** Beyond any board, for the outside of an outline. */
-const EVERYWHERE: PathData = [0, -1e5, -1e5, 1, 1e5, -1e5, 1, 1e5, 1e5, 1, -1e5, 1e5, 5];
+
+/** Names of blend modes: `color-dodge` is `ColorDodge` (ISO 32000-1, 11.3.5). */
+const blendName = (blend: Blend): string =>
+  blend
+    .split('-')
+    .map((word) => word[0].toUpperCase() + word.slice(1))
+    .join('');
 
 /** Resources of one page or form, by name. */
 class Resources {
@@ -44,6 +66,8 @@ class Resources {
 class Writer {
   private readonly pictures = new Map<string, Ref | null>();
   private readonly states = new Map<string, Ref>();
+  /** Pictures are drawn black, as far as they cover. */
+  private black = false;
 
   constructor(
     private readonly file: PdfFile,
@@ -89,10 +113,12 @@ class Writer {
   }
 
   private image(item: ImageItem, resources: Resources): string {
-    const key = JSON.stringify([item.material, item.treatment]);
+    const { black } = this;
+    const key = JSON.stringify([item.material, item.treatment, black]);
     if (!this.pictures.has(key)) {
       const picture = this.options.picture(item);
-      this.pictures.set(key, picture && this.imageObject(picture));
+      const shown = picture && black ? { ...picture, rgb: new Uint8Array(picture.rgb.length) } : picture;
+      this.pictures.set(key, shown && this.imageObject(shown));
     }
     const ref = this.pictures.get(key);
     if (!ref) return '';
@@ -174,7 +200,7 @@ class Writer {
         item.rule === 'evenodd' ? 'f*\n' : 'f\n',
       );
     } else {
-      const own = stroke.space === 'own' && !isIdentity(item.matrix);
+      const own = stroke.space === 'own' && !isIdentity(item.matrix, 0);
       const width = stroke.side ? 2 * stroke.width : stroke.width;
       out.push(
         `${contentColour(item.colour)
@@ -209,19 +235,59 @@ class Writer {
     return `q\n${cm([w, 0, 0, -h, box.left, box.bottom])}${this.draw(resources, this.imageObject(picture))}Q\n`;
   }
 
-  group(group: Group, resources: Resources): string {
-    if (group.opacity <= 0) return '';
-    const whole = group.opacity < 1 && group.items.length > 1;
+  /** The operator that lets through what a mask lets through. */
+  private mask({ nodes, shows }: Mask, resources: Resources): string {
+    const inside = new Resources();
+    if (shows === 'covered') {
+      const form = this.form(this.nodes(nodes, inside, IDENTITY), inside);
+      return this.state(resources, `/SMask << /Type /Mask /S /Alpha /G ${form} >>`);
+    }
+    // Black on white, since not every reader turns the values of a mask round.
+    const shapes = nodes.flatMap((node) => inOneColour(node, '#000000'));
+    this.black = true;
+    const content = `1 g\n${pathOps(EVERYWHERE)}f\n${this.nodes(shapes, inside, IDENTITY)}`;
+    this.black = false;
+    return this.state(resources, `/SMask << /Type /Mask /S /Luminosity /G ${this.form(content, inside)} >>`);
+  }
+
+  /** `toPage` leads from where the operators stand to the space of patterns. */
+  private nodes(nodes: readonly DrawingNode[], resources: Resources, toPage: Matrix): string {
+    return nodes
+      .filter(isPrinted)
+      .map((node) =>
+        node.kind === 'image'
+          ? this.image(node, resources)
+          : node.kind === 'outline'
+            ? this.outline(node, resources, toPage)
+            : this.group(node, resources, toPage),
+      )
+      .join('');
+  }
+
+  group(group: Group, resources: Resources, toPage: Matrix = this.page): string {
+    const { opacity, blend = 'normal', clips = [], mask, items } = group;
+    if (opacity <= 0) return '';
+    const whole =
+      blend !== 'normal' ||
+      mask !== undefined ||
+      (opacity < 1 && (items.length > 1 || items[0]?.kind === 'group'));
     const inside = whole ? new Resources() : resources;
     // In a form, the pattern's page is the form's own space.
-    const toPage: Matrix = whole ? [1, 0, 0, 1, 0, 0] : this.page;
-    const content = group.items
-      .map((item) => (item.kind === 'image' ? this.image(item, inside) : this.outline(item, inside, toPage)))
-      .join('');
+    const content = this.nodes(items, inside, whole ? IDENTITY : toPage);
     if (!content) return '';
-    const opacity = this.opacity(resources, group.opacity);
-    if (!whole) return opacity ? `q\n${opacity}${content}Q\n` : content;
-    return `q\n${opacity}${this.draw(resources, this.form(content, inside))}Q\n`;
+    const cut = clips
+      .map(
+        ({ path, rule, matrix }) =>
+          pathOps(transformPath(path, matrix)) + (rule === 'evenodd' ? 'W* n\n' : 'W n\n'),
+      )
+      .join('');
+    const state = [
+      this.opacity(resources, opacity),
+      blend === 'normal' ? '' : this.state(resources, `/BM /${blendName(blend)}`),
+      mask ? this.mask(mask, resources) : '',
+    ].join('');
+    if (!whole) return state || cut ? `q\n${cut}${state}${content}Q\n` : content;
+    return `q\n${cut}${state}${this.draw(resources, this.form(content, inside))}Q\n`;
   }
 }
 
@@ -230,14 +296,16 @@ class Writer {
  * full resolution, transparency kept. Blurred fills are pictures of one pixel to a board px.
  */
 export function writePdf(drawing: Drawing, options: PdfOptions): Uint8Array {
-  const { width, height, dpi, groups } = drawing;
+  const { width, height, dpi } = drawing;
   const scale = 72 / dpi;
   const size = [width * scale, height * scale];
   const page: Matrix = [scale, 0, 0, -scale, 0, size[1]];
   const file = new PdfFile(options.deflate);
   const resources = new Resources();
   const writer = new Writer(file, drawing, options, page);
-  const body = groups.map((g) => writer.group(g, resources)).join('');
+  const body = printed(drawing)
+    .map((g) => writer.group(g, resources))
+    .join('');
   const content = file.stream('', new TextEncoder().encode(`${cm(page)}${body}`));
   return file.finish({ size, resources: resources.text(), content, title: options.title });
 }

@@ -1,9 +1,22 @@
-import { axisScales, toSvgPath, transformPath, type Matrix } from '../geometry';
-import { MITRE, type Drawing, type DrawingItem, type Group, type OutlineItem } from './types';
+import { axisScales, EVERYWHERE, isIdentity, toSvgPath, transformPath, type Matrix } from '../geometry';
+import { printed } from './bounds';
+import { allItemsOf, inOneColour, isPrinted, itemsOf } from './node';
+import {
+  MITRE,
+  type Clip,
+  type Drawing,
+  type DrawingItem,
+  type DrawingNode,
+  type Group,
+  type ImageItem,
+  type Mask,
+  type OutlineItem,
+  type PartGroup,
+} from './types';
 
 export interface SvgOptions {
   /** The address (a data: URL, say) of a picture's pixels, treated as the item asks; null leaves it out. */
-  picture(item: Extract<DrawingItem, { kind: 'image' }>): string | null;
+  picture(item: ImageItem): string | null;
   /** A title for the file; left out when empty. */
   title?: string;
   /** Names of inks by id, for the classes of the file. */
@@ -13,9 +26,8 @@ export interface SvgOptions {
 const escape = (text: string) =>
   text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 const n = (v: number) => String(Math.round(v * 1e4) / 1e4);
-const isIdentity = (m: Matrix) => m.every((v, i) => v === [1, 0, 0, 1, 0, 0][i]);
 const matrixOf = (m: Matrix) =>
-  isIdentity(m) ? '' : ` transform="matrix(${m.map((v) => String(Math.round(v * 1e7) / 1e7)).join(' ')})"`;
+  isIdentity(m, 0) ? '' : ` transform="matrix(${m.map((v) => String(Math.round(v * 1e7) / 1e7)).join(' ')})"`;
 
 /** Definitions that the file's elements refer to. */
 class Definitions {
@@ -51,8 +63,7 @@ function gradientOf(gradient: NonNullable<OutlineItem['gradient']>, defs: Defini
   );
 }
 
-/** Beyond any board, for the outside of an outline. */
-const EVERYWHERE = 'M-1e5 -1e5H1e5V1e5H-1e5Z';
+const everywhere = toSvgPath(EVERYWHERE);
 
 function outlineElement(item: OutlineItem, defs: Definitions, className: string): string {
   const { stroke } = item;
@@ -74,7 +85,7 @@ function outlineElement(item: OutlineItem, defs: Definitions, className: string)
   const clip = (text: string, rule: string) =>
     defs.add('c', (id) => `<clipPath id="${id}"><path d="${text}" clip-rule="${rule}"/></clipPath>`);
   const wrappers: string[] = [];
-  if (stroke?.side === 'outside') wrappers.push(clip(`${d}${EVERYWHERE}`, 'evenodd'));
+  if (stroke?.side === 'outside') wrappers.push(clip(`${d}${everywhere}`, 'evenodd'));
   else if (stroke?.side) wrappers.push(clip(d, item.rule));
   const boardClips = stroke?.space === 'board';
   for (const c of item.clips ?? [])
@@ -106,12 +117,20 @@ function outlineElement(item: OutlineItem, defs: Definitions, className: string)
   return transform ? `<g${transform}>${element}</g>` : element;
 }
 
-function itemElement(
-  item: DrawingItem,
-  defs: Definitions,
-  options: SvgOptions & { several?: ReadonlySet<string> },
-  classes: ReadonlyMap<string, string>,
-): string {
+/** What writing one file needs beside the node that is written. */
+interface Writing {
+  defs: Definitions;
+  options: SvgOptions;
+  /** Addresses of pictures that are shown several times. */
+  several: ReadonlySet<string>;
+  /** Class names by ink. */
+  classes: ReadonlyMap<string, string>;
+  /** Of a picture; set while a mask is written, whose colours say how much shows. */
+  filter?: string;
+}
+
+function itemElement(item: DrawingItem, writing: Writing): string {
+  const { defs, options, several, classes } = writing;
   if (item.kind === 'outline') return outlineElement(item, defs, classes.get(item.ink) ?? 'ink');
   const href = options.picture(item);
   if (!href) return '';
@@ -120,22 +139,22 @@ function itemElement(
   const element = (id: string) =>
     `<image${id} x="${n(-width / 2)}" y="${n(-height / 2)}" width="${n(width)}" height="${n(height)}" preserveAspectRatio="none" href="${href}"/>`;
   // One that is shown several times is written once.
-  const image = options.several?.has(href)
+  const image = several.has(href)
     ? `<use href="#${defs.add('p', (id) => element(id && ` id="${id}"`))}"/>`
     : element('');
   const cropped = left > -width / 2 || top > -height / 2 || right < width / 2 || bottom < height / 2;
   const inner = cropped
     ? `<g clip-path="url(#${defs.add('c', (id) => `<clipPath id="${id}"><rect x="${n(left)}" y="${n(top)}" width="${n(right - left)}" height="${n(bottom - top)}"/></clipPath>`)})">${image}</g>`
     : image;
-  return `<g${matrixOf(item.matrix)}>${inner}</g>`;
+  return `<g${matrixOf(item.matrix)}${writing.filter ? ` filter="url(#${writing.filter})"` : ''}>${inner}</g>`;
 }
 
 /** Class names of inks: their names as words of CSS, each once. */
 function classNames(drawing: Drawing, names: ReadonlyMap<string, string> | undefined): Map<string, string> {
   const classes = new Map<string, string>();
   const taken = new Set<string>();
-  for (const { items } of drawing.groups)
-    for (const item of items) {
+  for (const group of printed(drawing))
+    for (const item of itemsOf(group)) {
       if (item.kind !== 'outline' || classes.has(item.ink)) continue;
       const word = (names?.get(item.ink) ?? item.ink).toLowerCase().replace(/[^a-z0-9]+/g, '-');
       const base = `ink-${word.replace(/^-+|-+$/g, '') || 'x'}`;
@@ -147,17 +166,62 @@ function classNames(drawing: Drawing, names: ReadonlyMap<string, string> | undef
   return classes;
 }
 
-function groupElement(
-  group: Group,
-  defs: Definitions,
-  options: SvgOptions & { several?: ReadonlySet<string> },
-  classes: ReadonlyMap<string, string>,
-): string {
-  if (group.opacity <= 0) return '';
-  const inner = group.items.map((i) => itemElement(i, defs, options, classes)).filter(Boolean);
+/**
+ * A mask by luminance, which every reader knows: white where it shows, on black where it does not. Pictures
+ * are made white or black by a filter.
+ */
+function maskOf({ nodes, shows }: Mask, writing: Writing): string {
+  const { defs } = writing;
+  const light = shows === 'covered';
+  const v = light ? 1 : 0;
+  const images = nodes.some((node) => [...allItemsOf(node)].some((item) => item.kind === 'image'));
+  const filter = images
+    ? defs.add(
+        'l',
+        (id) =>
+          `<filter id="${id}" color-interpolation-filters="sRGB"><feColorMatrix values="0 0 0 0 ${v} 0 0 0 0 ${v} 0 0 0 0 ${v} 0 0 0 1 0"/></filter>`,
+      )
+    : undefined;
+  const inner = nodes
+    .flatMap((node) => inOneColour(node, light ? '#ffffff' : '#000000'))
+    .map((node) => nodeElement(node, { ...writing, classes: new Map(), filter }))
+    .join('');
+  const ground = light ? '' : `<path d="${everywhere}" fill="#ffffff"/>`;
+  return defs.add(
+    'm',
+    (id) =>
+      `<mask id="${id}" maskUnits="userSpaceOnUse" x="-1e6" y="-1e6" width="2e6" height="2e6" style="mask-type:luminance" color-interpolation="sRGB">${ground}${inner}</mask>`,
+  );
+}
+
+const clipOf = ({ path, rule, matrix }: Clip, defs: Definitions): string =>
+  defs.add(
+    'c',
+    (id) =>
+      `<clipPath id="${id}"><path d="${toSvgPath(transformPath(path, matrix))}" clip-rule="${rule}"/></clipPath>`,
+  );
+
+const nodeElement = (node: DrawingNode, writing: Writing): string =>
+  !isPrinted(node) ? '' : node.kind === 'group' ? groupElement(node, writing) : itemElement(node, writing);
+
+function groupElement(group: Group, writing: Writing): string {
+  const { opacity, blend = 'normal', clips = [], mask, layer } = group;
+  if (opacity <= 0) return '';
+  const inner = group.items.map((node) => nodeElement(node, writing)).filter(Boolean);
   if (inner.length === 0) return '';
-  const opacity = group.opacity < 1 ? ` opacity="${n(group.opacity)}"` : '';
-  return `<g id="${escape(group.part)}"${opacity}>\n${inner.join('\n')}\n</g>`;
+  const { part } = group as Partial<PartGroup>;
+  const attributes = [
+    ...(part === undefined ? [] : [` id="${escape(part)}"`]),
+    ...(layer === undefined || layer === 'ink' ? [] : [` class="layer-${layer}"`]),
+    ...(opacity < 1 ? [` opacity="${n(opacity)}"`] : []),
+    ...(mask ? [` mask="url(#${maskOf(mask, writing)})"`] : []),
+    ...(blend === 'normal' ? [] : [` style="mix-blend-mode:${blend}"`]),
+  ].join('');
+  const element = `<g${attributes}>\n${inner.join('\n')}\n</g>`;
+  return clips.reduce(
+    (inside, clip) => `<g clip-path="url(#${clipOf(clip, writing.defs)})">${inside}</g>`,
+    element,
+  );
 }
 
 /**
@@ -169,12 +233,12 @@ export function writeSvg(drawing: Drawing, options: SvgOptions): string {
   const classes = classNames(drawing, options.inkNames);
   const seen = new Set<string>();
   const several = new Set<string>();
-  for (const item of drawing.groups.flatMap((g) => g.items)) {
+  for (const item of printed(drawing).flatMap((g) => [...allItemsOf(g)])) {
     const href = item.kind === 'image' ? options.picture(item) : null;
     if (href) (seen.has(href) ? several : seen).add(href);
   }
-  const groups = drawing.groups
-    .map((g) => groupElement(g, defs, { ...options, several }, classes))
+  const groups = printed(drawing)
+    .map((g) => groupElement(g, { defs, options, several, classes }))
     .filter(Boolean);
   const { width, height, dpi } = drawing;
   const size = (px: number) => `${n((px / dpi) * 25.4)}mm`;

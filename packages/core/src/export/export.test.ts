@@ -260,7 +260,16 @@ describe('JPEG and PDF', () => {
   });
 
   it('of which a cut-off or shifted PDF is no whole file', () => {
-    const drawing = { width: 300, height: 600, dpi: 300, groups: [], faults: [], late: false };
+    const drawing = {
+      width: 300,
+      height: 600,
+      dpi: 300,
+      groups: [],
+      inks: [],
+      hidden: 0,
+      faults: [],
+      late: false,
+    };
     const pdf = writePdf(drawing, {
       picture: () => null,
       soft: () => null,

@@ -2,6 +2,7 @@
 export * from './matrix';
 export * from './box';
 export * from './path';
+export * from './producer';
 export * from './flatten';
 export * from './fit-curve';
 export * from './svg-path';

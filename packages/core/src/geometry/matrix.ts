@@ -3,6 +3,10 @@ export type Matrix = readonly [number, number, number, number, number, number];
 
 export const IDENTITY: Matrix = [1, 0, 0, 1, 0, 0];
 
+/** Whether a map leaves everything where it is, to `tolerance` in each of its numbers. */
+export const isIdentity = (m: Matrix, tolerance = 1e-9): boolean =>
+  m.every((v, i) => Math.abs(v - IDENTITY[i]) <= tolerance);
+
 /** The map that applies `inner` first, then `outer`. */
 export const multiply = (outer: Matrix, inner: Matrix): Matrix => [
   outer[0] * inner[0] + outer[2] * inner[1],

@@ -1,5 +1,6 @@
 import svgpath from 'svgpath';
-import { CLOSE, CUBIC, eachCommand, LINE, MOVE, QUAD, type PathData } from './path';
+import { CLOSE, CUBIC, LINE, MOVE, QUAD, type PathData } from './path';
+import { producePath } from './producer';
 
 /**
  * SVG path text as path data: relative, shorthand and arc commands are resolved.
@@ -30,22 +31,22 @@ export function parseSvgPath(d: string): PathData {
   return out;
 }
 
-const round = (v: number) => String(Math.round(v * 1000) / 1000);
-
-/** Path data as SVG path text, rounded to a thousandth. */
-export function toSvgPath(path: PathData): string {
+/** Path data as SVG path text, its numbers rounded to `digits` decimals. */
+export function toSvgPath(path: PathData, digits = 3): string {
+  const unit = 10 ** digits;
   let out = '';
-  const points = (at: number, count: number) =>
-    path
-      .slice(at, at + count)
-      .map(round)
-      .join(' ');
-  eachCommand(path, (verb, at) => {
-    if (verb === MOVE) out += 'M' + points(at, 2);
-    else if (verb === LINE) out += 'L' + points(at, 2);
-    else if (verb === QUAD) out += 'Q' + points(at, 4);
-    else if (verb === CUBIC) out += 'C' + points(at, 6);
-    else out += 'Z';
-  });
+  const say = (letter: string, ...numbers: number[]) => {
+    out += letter + numbers.map((v) => String(Math.round(v * unit) / unit)).join(' ');
+  };
+  producePath(
+    {
+      moveTo: (x, y) => say('M', x, y),
+      lineTo: (x, y) => say('L', x, y),
+      quadraticCurveTo: (...points) => say('Q', ...points),
+      bezierCurveTo: (...points) => say('C', ...points),
+      closePath: () => say('Z'),
+    },
+    path,
+  );
   return out;
 }

@@ -1,5 +1,5 @@
 import type { Board, FileFormat, Placement } from '../design';
-import type { Drawing } from '../drawing';
+import { imagesOf, type Drawing } from '../drawing';
 import { axisScales, boxCentre, boxHeight, boxWidth, type Box } from '../geometry';
 import { safeBoxAt, safeOutline, zoneOutline, type Spec, type SpecSide } from '../spec';
 import { MOST_HALF_ANGLE, narrowing } from './curved';
@@ -110,9 +110,7 @@ export function placementNotes(
   const stretched = Math.min(
     Infinity,
     ...drawing.groups.flatMap((g) =>
-      g.items.map((i) =>
-        i.kind === 'image' ? drawing.dpi / (Math.max(...axisScales(i.matrix)) * at.scale) : Infinity,
-      ),
+      imagesOf(g).map((i) => drawing.dpi / (Math.max(...axisScales(i.matrix)) * at.scale)),
     ),
   );
   if (stretched < spec.leastDpi - 0.01)

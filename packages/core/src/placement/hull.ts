@@ -1,5 +1,5 @@
-import { drawingBounds, type Drawing, type DrawingItem } from '../drawing';
-import { applyMatrix, axisScales, flatten, transformPath, type Box, type PathData } from '../geometry';
+import { drawingBounds, printed, reachOfStroke, type Drawing, type DrawingNode } from '../drawing';
+import { applyMatrix, flatten, transformPath, type Box, type PathData } from '../geometry';
 
 export type Point = readonly [number, number];
 
@@ -34,7 +34,13 @@ function outlinePoints(path: PathData, reach: number): Point[] {
   return out;
 }
 
-function itemPoints(item: DrawingItem): Point[] {
+function nodePoints(item: DrawingNode): Point[] {
+  if (item.kind === 'group') {
+    if (item.opacity <= 0) return [];
+    const [clip] = item.clips ?? [];
+    // What a clip leaves is within the clip's own outline.
+    return clip ? outlinePoints(transformPath(clip.path, clip.matrix), 0) : item.items.flatMap(nodePoints);
+  }
   if (item.kind === 'image') {
     const { left, top, right, bottom } = item.shown;
     const corners = [
@@ -45,12 +51,8 @@ function itemPoints(item: DrawingItem): Point[] {
     ];
     return corners.map(([x, y]) => applyMatrix(item.matrix, x, y));
   }
-  // What a clip leaves is within the clip's own outline.
   if (item.clips?.length) return outlinePoints(transformPath(item.clips[0].path, item.matrix), 0);
-  const { stroke } = item;
-  const width = !stroke || stroke.side === 'inside' ? 0 : stroke.side ? stroke.width : stroke.width / 2;
-  const scale = stroke?.space === 'own' ? Math.max(...axisScales(item.matrix)) : 1;
-  return outlinePoints(transformPath(item.path, item.matrix), width * scale + 3 * (item.blur ?? 0));
+  return outlinePoints(transformPath(item.path, item.matrix), reachOfStroke(item) + 3 * (item.blur ?? 0));
 }
 
 const hulls = new WeakMap<Drawing, Point[]>();
@@ -63,9 +65,7 @@ export function inkHull(drawing: Drawing): Point[] {
   let hull = hulls.get(drawing);
   if (!hull) {
     // A hull for each group first, so that a design of many outlines does not sort them all at once.
-    hull = convexHull(
-      drawing.groups.flatMap((g) => (g.opacity > 0 ? convexHull(g.items.flatMap(itemPoints)) : [])),
-    );
+    hull = convexHull(printed(drawing).flatMap((g) => convexHull(nodePoints(g))));
     hulls.set(drawing, hull);
   }
   return hull;

@@ -1,5 +1,5 @@
 import type { Board, Design, PlacedAt, Placement } from '../design';
-import type { Drawing } from '../drawing';
+import { imagesOf, type Drawing } from '../drawing';
 import { axisScales, boxCentre, boxHeight, boxWidth, type Box } from '../geometry';
 import { isWorn, safeBoxAt, safeOutline, zoneBox, zoneOutline, type Spec, type SpecSide } from '../spec';
 import { convexOverlap, inkHull, isInside, polygonsOf, type Point } from './hull';
@@ -38,12 +38,10 @@ const besides = (box: Box, clear: Box): Box[] =>
 /** The printed size up to which every picture of a drawing has the resolution that a spec asks for. */
 function mostScale(drawing: Drawing, spec: Spec): number {
   let most = Infinity;
-  for (const { items } of drawing.groups)
-    for (const item of items)
-      if (item.kind === 'image') {
-        const dpi = drawing.dpi / Math.max(...axisScales(item.matrix));
-        most = Math.min(most, dpi / spec.leastDpi);
-      }
+  for (const item of drawing.groups.flatMap(imagesOf)) {
+    const dpi = drawing.dpi / Math.max(...axisScales(item.matrix));
+    most = Math.min(most, dpi / spec.leastDpi);
+  }
   return most;
 }
 

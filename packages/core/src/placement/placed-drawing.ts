@@ -1,13 +1,21 @@
 import type { Hex } from '../colour';
 import type { Board, PlacedAt } from '../design';
-import { drawingBounds, type Drawing, type DrawingItem, type Group, type OutlineItem } from '../drawing';
+import {
+  drawingBounds,
+  mapNode,
+  movedGroup,
+  type Drawing,
+  type ImageItem,
+  type OutlineItem,
+  type PartGroup,
+} from '../drawing';
 import {
   axisScales,
   bendPath,
+  IDENTITY,
+  isIdentity,
   multiply,
   transformPath,
-  type Box,
-  type Matrix,
   type PlaneMap,
 } from '../geometry';
 import type { SpecSide } from '../spec';
@@ -17,34 +25,13 @@ import { placementMatrix } from './map';
 /** The part's name of the ground in a drawing. */
 export const GROUND = 'ground';
 
-type ImageItem = Extract<DrawingItem, { kind: 'image' }>;
-
-function movedItem(item: DrawingItem, m: Matrix, k: number): DrawingItem {
-  const matrix = multiply(m, item.matrix);
-  if (item.kind === 'image') return { ...item, matrix };
-  const { stroke, blur, reach } = item;
-  return {
-    ...item,
-    matrix,
-    ...(stroke?.space === 'board' ? { stroke: { ...stroke, width: stroke.width * k } } : {}),
-    ...(blur === undefined ? {} : { blur: blur * k }),
-    ...(reach === undefined ? {} : { reach: reach * k }),
-  };
-}
-
-const movedGroup = (group: Group, m: Matrix, k: number): Group => ({
-  ...group,
-  items: group.items.map((item) => movedItem(item, m, k)),
-  matrix: multiply(m, group.matrix),
-});
-
 function bentOutline(item: OutlineItem, map: PlaneMap): OutlineItem {
   const bend = (path: OutlineItem['path']) => bendPath(transformPath(path, item.matrix), map);
   const own = item.stroke?.space === 'own' ? Math.max(...axisScales(item.matrix)) : 1;
   return {
     ...item,
     path: bend(item.path),
-    matrix: [1, 0, 0, 1, 0, 0],
+    matrix: IDENTITY,
     ...(item.stroke
       ? { stroke: { ...item.stroke, space: 'board' as const, width: item.stroke.width * own } }
       : {}),
@@ -88,37 +75,45 @@ function bentPicture(item: ImageItem, map: PlaneMap): ImageItem[] {
   return cells;
 }
 
-const bentGroup = (group: Group, map: PlaneMap): Group => ({
-  ...group,
-  items: group.items.flatMap((item): DrawingItem[] =>
-    item.kind === 'image' ? bentPicture(item, map) : [bentOutline(item, map)],
-  ),
-});
+const bentGroup = (group: PartGroup, map: PlaneMap): PartGroup =>
+  mapNode(
+    group,
+    (item) => (item.kind === 'image' ? bentPicture(item, map) : [bentOutline(item, map)]),
+    ({ path, rule, matrix }) => ({
+      path: bendPath(transformPath(path, matrix), map),
+      rule,
+      matrix: IDENTITY,
+    }),
+  )[0];
 
 /** One colour over the whole of a board. */
-function groundGroup(colour: Hex, width: number, height: number): Group {
-  const localBox: Box = { left: 0, top: 0, right: width, bottom: height };
-  return {
-    part: GROUND,
-    opacity: 1,
-    items: [
-      {
-        kind: 'outline',
-        layer: 'ink',
-        ink: GROUND,
-        colour,
-        path: [0, 0, 0, 1, width, 0, 1, width, height, 1, 0, height, 5],
-        matrix: [1, 0, 0, 1, 0, 0],
-        rule: 'nonzero',
-        opacity: 1,
-        stroke: null,
-      },
-    ],
-    localBox,
-    place: { x: 0, y: 0, scaleX: 1, scaleY: 1, turn: 0 },
-    matrix: [1, 0, 0, 1, 0, 0],
-  };
-}
+const groundGroup = (colour: Hex, width: number, height: number): PartGroup => ({
+  kind: 'group',
+  part: GROUND,
+  about: {
+    kind: 'shape',
+    title: 'Background',
+    mustRead: false,
+    licence: null,
+    faces: [],
+    words: [],
+    letterHeight: () => null,
+  },
+  opacity: 1,
+  items: [
+    {
+      kind: 'outline',
+      role: 'ink',
+      ink: GROUND,
+      colour,
+      path: [0, 0, 0, 1, width, 0, 1, width, height, 1, 0, height, 5],
+      matrix: IDENTITY,
+      rule: 'nonzero',
+      opacity: 1,
+      stroke: null,
+    },
+  ],
+});
 
 export interface PlacedOptions {
   ground?: Hex | null;
@@ -138,8 +133,7 @@ export function placedDrawing(
   const { widthPx: width, heightPx: height, dpi } = side;
   const m = placementMatrix(board, side, at);
   const k = (at.scale * dpi) / board.dpi;
-  const isAsMade = m.every((v, i) => Math.abs(v - [1, 0, 0, 1, 0, 0][i]) < 1e-9);
-  let groups = isAsMade ? drawing.groups : drawing.groups.map((g) => movedGroup(g, m, k));
+  let groups = isIdentity(m) ? drawing.groups : drawing.groups.map((g) => movedGroup(g, m, k));
   if (narrow && side.curve) {
     const box = drawingBounds({ ...drawing, groups });
     if (box.right > box.left) {

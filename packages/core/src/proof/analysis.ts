@@ -1,12 +1,26 @@
-import type { Drawing, Group, MakeSurface, PictureSource, Surface } from '../drawing';
-import { groupBounds, paintGroup } from '../drawing';
-import { treatmentKey } from '../raster';
+import {
+  allItemsOf,
+  groupBounds,
+  itemsOf,
+  keyOf,
+  paintGroup,
+  printed,
+  type Blend,
+  type Drawing,
+  type Group,
+  type ImageItem,
+  type MakeSurface,
+  type PartGroup,
+  type PictureSource,
+  type Surface,
+} from '../drawing';
 import { boxHeight, boxWidth, grow, intersect, isEmptyBox, type Box, type Matrix } from '../geometry';
 
 /** What one part draws by itself, on its own stretch of the analysis raster. */
 export interface AnalysisLayer {
   part: string;
   opacity: number;
+  blend: Blend;
   /** Place of `data` on the raster, analysis px. */
   x: number;
   y: number;
@@ -22,14 +36,8 @@ export interface AnalysisLayer {
 /** Painted layers by part, kept from one analysis to the next so that only changed parts are painted. */
 export type LayerCache = Map<string, { group: Group; frame: string; key: string; layer: AnalysisLayer }>;
 
-const pathIds = new WeakMap<object, number>();
-let nextPathId = 1;
-
-function idOf(path: object): number {
-  let id = pathIds.get(path);
-  if (id === undefined) pathIds.set(path, (id = nextPathId++));
-  return id;
-}
+const isThere = (pictures: PictureSource) => (item: ImageItem) =>
+  pictures(item.material, item.treatment, 1) !== null;
 
 const shapeKeys = new WeakMap<Group, string>();
 
@@ -37,38 +45,20 @@ const shapeKeys = new WeakMap<Group, string>();
 export function shapeKeyOf(group: Group, pictures: PictureSource): string {
   let key = shapeKeys.get(group);
   if (key === undefined) {
-    key = groupKey(group, '', pictures, false);
+    key = keyOf(group, isThere(pictures), false);
     // A picture may still come in: only what is all outlines stays as it is.
-    if (group.items.every((item) => item.kind === 'outline')) shapeKeys.set(group, key);
+    if (!hasImages(group)) shapeKeys.set(group, key);
   }
   return key;
 }
 
-/**
- * Equal for groups that look the same, or, without `colours`, that cover the same; paths are told
- * apart by identity, since they are memoised.
- */
-function groupKey(group: Group, frame: string, pictures: PictureSource, colours = true): string {
-  const items = group.items.map((item) => {
-    if (item.kind === 'image')
-      return [
-        item.material,
-        treatmentKey(item.treatment),
-        item.matrix,
-        item.shown,
-        !!pictures(item.material, item.treatment, 1),
-      ];
-    return [
-      idOf(item.path),
-      item.clips?.map((c) => idOf(c.path)),
-      item.matrix,
-      colours ? [item.colour, item.gradient] : 0,
-      item.opacity,
-      item.rule,
-      item.stroke,
-    ];
-  });
-  return JSON.stringify([frame, group.opacity, items]);
+const withImages = new WeakMap<Group, boolean>();
+
+function hasImages(group: Group): boolean {
+  let has = withImages.get(group);
+  if (has === undefined)
+    withImages.set(group, (has = [...allItemsOf(group)].some((item) => item.kind === 'image')));
+  return has;
 }
 
 /** The artwork at a reduced size: the whole, and each part by itself. */
@@ -91,8 +81,8 @@ export const ANALYSIS_SIZE = 900;
 function keylineWidths(group: Group, scale: number): number[] {
   const totals = [
     ...new Set(
-      group.items.flatMap((i) =>
-        i.kind === 'outline' && i.layer === 'keyline'
+      [...itemsOf(group)].flatMap((i) =>
+        i.kind === 'outline' && i.role === 'keyline'
           ? (i.reach ?? (i.stroke ? (i.stroke.side ? i.stroke.width : i.stroke.width / 2) : 0)) || []
           : [],
       ),
@@ -103,7 +93,7 @@ function keylineWidths(group: Group, scale: number): number[] {
 
 /** One group by itself, cut to its own box; null where none of it is on the board. */
 function paintLayer(
-  group: Group,
+  group: PartGroup,
   scale: number,
   board: Box,
   pictures: PictureSource,
@@ -131,6 +121,7 @@ function paintLayer(
   return {
     part: group.part,
     opacity: group.opacity,
+    blend: group.blend ?? 'normal',
     x: box.left,
     y: box.top,
     width,
@@ -161,16 +152,17 @@ export function analyse(
   const layers: AnalysisLayer[] = [];
   const frame = `${width}x${height}@${scale}`;
   const shapes: string[] = [frame];
-  for (const group of drawing.groups) {
+  for (const group of printed(drawing)) {
     const known = cache?.get(group.part);
     // The very same group needs no closer look, unless a picture may have come in meanwhile.
-    const same = known?.group === group && known.frame === frame && group.items[0]?.kind !== 'image';
-    const key = same ? known.key : groupKey(group, frame, pictures);
+    const same = known?.group === group && known.frame === frame && !hasImages(group);
+    const key = same ? known.key : `${frame} ${keyOf(group, isThere(pictures))}`;
     const layer = known?.key === key ? known.layer : paintLayer(group, scale, board, pictures, surfaces);
     if (!layer) continue;
     if (keep) cache?.set(group.part, { group, frame, key, layer });
     layers.push(layer);
     shapes.push(group.part, shapeKeyOf(group, pictures));
+    whole.context.globalCompositeOperation = layer.blend === 'normal' ? 'source-over' : layer.blend;
     whole.context.drawImage(layer.surface.canvas, layer.x, layer.y, layer.width, layer.height);
   }
   return {

@@ -81,7 +81,7 @@ export function codeFindings(input: CheckInput): Finding[] {
   const values = inkValues(input.design, input.colourway);
   return input.drawing.groups.flatMap((group): Finding[] => {
     const part = input.design.parts.find((p) => p.id === group.part)!;
-    if (part.kind !== 'code' || isEmptyBox(group.localBox)) return [];
+    if (part.kind !== 'code' || isEmptyBox(groupBounds(group))) return [];
     const findings: Finding[] = [];
     const region = regionOf(groupBounds(group));
     const mm = moduleMm(part, input.drawing.dpi);

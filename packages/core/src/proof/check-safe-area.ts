@@ -1,5 +1,5 @@
 import { partTitle, type Edit, type Part } from '../design';
-import { groupBounds, type Group } from '../drawing';
+import { groupBounds, type PartGroup } from '../drawing';
 import { boxCentre, boxHeight, boxWidth, intersect, isEmptyBox, type Box } from '../geometry';
 import { alphaBox } from '../raster';
 import { safeBox } from '../spec';
@@ -25,7 +25,7 @@ export const reachBeyond = (inner: Box, outer: Box): number =>
  * The box of a group's ink, board px. A picture's transparent rim is no ink, so a picture's box is
  * taken from its alpha where the analysis shows all of it.
  */
-function inkBox(group: Group, input: CheckInput): Box {
+function inkBox(group: PartGroup, input: CheckInput): Box {
   const bounds = groupBounds(group);
   if (group.items[0]?.kind !== 'image') return bounds;
   const layer = input.analysis.layers.find((l) => l.part === group.part);

@@ -1,5 +1,5 @@
 import { partTitle, type PicturePart } from '../design';
-import { groupBounds } from '../drawing';
+import { groupBounds, handleOf } from '../drawing';
 import { applyMatrix, transformBox, type Matrix } from '../geometry';
 import { componentsOf, maskOfAlpha } from '../raster';
 import { mmToPx } from '../units';
@@ -32,7 +32,7 @@ export function speckFindings(input: CheckInput): Finding[] {
     const specks = piecesIn(sample).filter((c) => c.area < area * scale * scale);
     if (specks.length === 0) return [];
     const toBoard: Matrix = (() => {
-      const m = group.matrix;
+      const m = handleOf(group).matrix;
       const [e, f] = applyMatrix(m, -image.width / scale / 2, -image.height / scale / 2);
       return [m[0] / scale, m[1] / scale, m[2] / scale, m[3] / scale, e, f];
     })();

@@ -1,0 +1,268 @@
+import {
+  axisScales,
+  EMPTY_BOX,
+  grow,
+  intersect,
+  multiply,
+  pathBounds,
+  transformBox,
+  transformPath,
+  unite,
+  type Box,
+  type Matrix,
+} from '../geometry';
+import type { Hex } from '../colour';
+import { treatmentKey } from '../raster';
+import {
+  PRINTS,
+  type Clip,
+  type DrawingItem,
+  type DrawingNode,
+  type Group,
+  type ImageItem,
+  type Mask,
+  type OutlineItem,
+  type PartGroup,
+} from './types';
+
+// What a node of a drawing is, in one place: what it holds, where it lies, how it is moved, what tells it
+// apart. The keys are exhaustive by type, so that a new field cannot be forgotten.
+
+/** Whether a node belongs in pictures and files. */
+export const isPrinted = (node: DrawingNode): boolean => node.kind !== 'group' || PRINTS[node.layer ?? 'ink'];
+
+/** Every outline and picture that a node draws, back to front; masks left out. */
+export function* itemsOf(node: DrawingNode): Generator<DrawingItem> {
+  if (node.kind !== 'group') yield node;
+  else for (const inner of node.items) yield* itemsOf(inner);
+}
+
+/** Every outline and picture that has a say in what a node looks like, those of masks included. */
+export function* allItemsOf(node: DrawingNode): Generator<DrawingItem> {
+  if (node.kind !== 'group') yield node;
+  else {
+    for (const inner of node.items) yield* allItemsOf(inner);
+    for (const inner of node.mask?.nodes ?? []) yield* allItemsOf(inner);
+  }
+}
+
+export const imagesOf = (node: DrawingNode): ImageItem[] =>
+  [...itemsOf(node)].filter((i): i is ImageItem => i.kind === 'image');
+
+/** A node whose items are replaced one by one, clips and masks included; what it is beside that stays. */
+export function mapNode<N extends DrawingNode>(
+  node: N,
+  item: (item: DrawingItem) => readonly DrawingItem[],
+  clip: (clip: Clip) => Clip,
+): N[] {
+  if (node.kind !== 'group') return item(node) as N[];
+  const each = (nodes: readonly DrawingNode[]) => nodes.flatMap((inner) => mapNode(inner, item, clip));
+  return [
+    {
+      ...node,
+      items: each(node.items),
+      ...(node.clips ? { clips: node.clips.map(clip) } : {}),
+      ...(node.mask ? { mask: { ...node.mask, nodes: each(node.mask.nodes) } } : {}),
+    },
+  ];
+}
+
+/** A node in one colour: how much it covers is kept, its colours are not; pictures keep theirs. */
+export const inOneColour = (node: DrawingNode, colour: Hex): DrawingNode[] =>
+  mapNode(
+    node,
+    (item) => [
+      item.kind === 'image'
+        ? item
+        : {
+            ...item,
+            colour,
+            ...(item.gradient
+              ? {
+                  gradient: {
+                    ...item.gradient,
+                    stops: item.gradient.stops.map((stop) => ({ ...stop, colour })),
+                  },
+                }
+              : {}),
+          },
+    ],
+    (clip) => clip,
+  );
+
+const scaled = (value: number | undefined, k: number) => (value === undefined ? undefined : value * k);
+
+function movedItem(item: DrawingItem, m: Matrix, k: number): DrawingItem {
+  const matrix = multiply(m, item.matrix);
+  if (item.kind === 'image') return { ...item, matrix };
+  const { stroke, blur, reach, line } = item;
+  return {
+    ...item,
+    matrix,
+    ...(stroke?.space === 'board' ? { stroke: { ...stroke, width: stroke.width * k } } : {}),
+    ...(blur === undefined ? {} : { blur: scaled(blur, k) }),
+    ...(reach === undefined ? {} : { reach: scaled(reach, k) }),
+    ...(line === undefined ? {} : { line: scaled(line, k) }),
+  };
+}
+
+/** A node mapped by `m`, which scales evenly by `k`: lines and blurs are scaled with it. */
+export const movedNode = <N extends DrawingNode>(node: N, m: Matrix, k: number): N =>
+  mapNode(
+    node,
+    (item) => [movedItem(item, m, k)],
+    (clip) => ({ ...clip, matrix: multiply(m, clip.matrix) }),
+  )[0];
+
+/** A part's group mapped by `m`, which scales evenly by `k`, with what is said about it. */
+export function movedGroup(group: PartGroup, m: Matrix, k: number): PartGroup {
+  const { about } = group;
+  const letterHeight = () => {
+    const height = about.letterHeight();
+    return height === null ? null : height * k;
+  };
+  return { ...movedNode(group, m, k), about: k === 1 ? about : { ...about, letterHeight } };
+}
+
+/** What is left of a box within clips' boxes; all in the same units. */
+export const clippedBox = (box: Box, clips: OutlineItem['clips']): Box =>
+  (clips ?? []).reduce((left, clip) => intersect(left, pathBounds(clip.path)), box);
+
+/** How far a line reaches beyond its outline, board px. */
+export function reachOfStroke({ stroke, matrix }: Pick<OutlineItem, 'stroke' | 'matrix'>): number {
+  if (!stroke || stroke.side === 'inside') return 0;
+  const own = stroke.space === 'own' ? Math.max(...axisScales(matrix)) : 1;
+  return (stroke.side === 'outside' ? stroke.width : stroke.width / 2) * own;
+}
+
+function itemBounds(item: DrawingItem): Box {
+  if (item.kind === 'image') return transformBox(item.shown, item.matrix);
+  const bounds = pathBounds(transformPath(item.path, item.matrix));
+  const clips = item.clips?.map((c) => ({ ...c, path: transformPath(c.path, item.matrix) }));
+  // A blur is seen to three standard deviations.
+  return clippedBox(grow(bounds, reachOfStroke(item) + 3 * (item.blur ?? 0)), clips);
+}
+
+const bounds = new WeakMap<DrawingNode, Box>();
+
+/**
+ * The tight upright box of what a node draws, keylines and strokes included, board px. Nodes never change,
+ * so each is measured once: snapping and the checks ask for the same boxes again and again.
+ */
+export function groupBounds(node: DrawingNode): Box {
+  let box = bounds.get(node);
+  if (!box) bounds.set(node, (box = measured(node)));
+  return box;
+}
+
+function measured(node: DrawingNode): Box {
+  if (node.kind !== 'group') return itemBounds(node);
+  let box = node.items.filter(isPrinted).reduce((sum, inner) => unite(sum, groupBounds(inner)), EMPTY_BOX);
+  for (const clip of node.clips ?? [])
+    box = intersect(box, pathBounds(transformPath(clip.path, clip.matrix)));
+  if (node.mask?.shows === 'covered')
+    box = intersect(
+      box,
+      node.mask.nodes.reduce((sum, inner) => unite(sum, groupBounds(inner)), EMPTY_BOX),
+    );
+  return box;
+}
+
+/** How solid an outline is where it is least so: a gradient by its stops, a blur not at all. */
+function leastOf(item: DrawingItem): number {
+  if (item.kind === 'image' || item.opacity === 0) return 1;
+  if (item.blur) return 0;
+  const stops = item.gradient?.stops.map((s) => s.opacity) ?? [];
+  return item.opacity * Math.min(1, ...stops);
+}
+
+/**
+ * The least alpha, 0–1, with which a node covers what it covers: 1 when all of it is solid. What is fully
+ * transparent covers nothing; of pictures the pixels would have to be asked. `only` takes some of the items.
+ */
+export function leastAlpha(node: DrawingNode, only: (item: DrawingItem) => boolean = () => true): number {
+  if (node.kind !== 'group') return only(node) ? leastOf(node) : 1;
+  if (node.opacity === 0) return 1;
+  const inner = Math.min(1, ...node.items.map((i) => leastAlpha(i, only)));
+  const mask = Math.min(1, ...(node.mask?.nodes ?? []).map((i) => leastAlpha(i)));
+  return node.opacity * inner * mask;
+}
+
+const objectIds = new WeakMap<object, number>();
+let nextId = 1;
+
+/** Paths are memoised and never change, so which one it is says all about it, however long it is. */
+function idOf(object: object): number {
+  let id = objectIds.get(object);
+  if (id === undefined) objectIds.set(object, (id = nextId++));
+  return id;
+}
+
+/** Breaks the build where a field is not in a key. */
+const nothingLeft = (rest: Record<string, never>): void => void rest;
+
+const clipKey = ({ path, rule, ...rest }: { path: object; rule: string; matrix?: Matrix }) => {
+  const { matrix, ...none } = rest;
+  nothingLeft(none);
+  return [idOf(path), rule, matrix];
+};
+
+function imageKey(item: ImageItem, isThere: (item: ImageItem) => boolean): unknown[] {
+  const { kind, material, treatment, width, height, shown, matrix, ...rest } = item;
+  nothingLeft(rest);
+  return [kind, material, treatmentKey(treatment), width, height, shown, matrix, isThere(item)];
+}
+
+function outlineKey(item: OutlineItem, colours: boolean): unknown[] {
+  const { kind, role, ink, colour, path, matrix, rule, opacity, blur, reach, line, stroke, clips, ...more } =
+    item;
+  const { gradient, ...rest } = more;
+  nothingLeft(rest);
+  // Which ink a colour comes from changes no pixel.
+  void ink;
+  const fades = gradient?.stops.some((s) => s.opacity < 1);
+  return [
+    kind,
+    role,
+    colours ? colour : 0,
+    idOf(path),
+    ...[matrix, rule, opacity, blur, reach, line, stroke],
+    clips?.map(clipKey),
+    colours || fades ? gradient : 0,
+  ];
+}
+
+const maskKey = (mask: Mask, of: (node: DrawingNode) => unknown) => {
+  const { nodes, shows, ...rest } = mask;
+  nothingLeft(rest);
+  return [shows, nodes.map(of)];
+};
+
+/** The key of a node; see {@link keyOf}. */
+function partsOfKey(node: DrawingNode, isThere: (item: ImageItem) => boolean, colours: boolean): unknown[] {
+  if (node.kind === 'image') return imageKey(node, isThere);
+  if (node.kind === 'outline') return outlineKey(node, colours);
+  // What a part is about changes no pixel.
+  const { part, about, ...group } = node as Group & Partial<PartGroup>;
+  void part;
+  void about;
+  const { kind, items, opacity, blend, clips, mask, layer, ...rest } = group;
+  nothingLeft(rest);
+  const inner = (n: DrawingNode) => partsOfKey(n, isThere, colours);
+  return [
+    kind,
+    items.map(inner),
+    opacity,
+    blend ?? 'normal',
+    clips?.map(clipKey),
+    mask && maskKey(mask, inner),
+    layer ?? 'ink',
+  ];
+}
+
+/**
+ * Equal for nodes that look the same; without `colours`, for those that cover the same. `isThere` says whether
+ * the pixels of a picture have come in.
+ */
+export const keyOf = (node: DrawingNode, isThere: (item: ImageItem) => boolean, colours = true): string =>
+  JSON.stringify(partsOfKey(node, isThere, colours));
