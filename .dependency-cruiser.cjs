@@ -1,7 +1,7 @@
 // The arrows between rooms go downwards only (docs/architecture.md).
 const core = (room) => `^packages/core/src/${room}/`;
 const layers = [
-  ['units'],
+  ['units', 'rights'],
   ['colour', 'geometry'],
   ['raster', 'type'],
   ['design'],
@@ -39,6 +39,13 @@ module.exports = {
       severity: 'error',
       from: { path: '^packages/core/src/([^/]+)/', pathNot: '\\.test\\.ts$' },
       to: { path: '^packages/core/src/([^/]+)/(?!index\\.ts)', pathNot: '^packages/core/src/$1/' },
+    },
+    {
+      name: 'judges-read-the-drawing',
+      comment: 'what is drawn is judged, never the parts that it comes from; mends alone may read the design',
+      severity: 'error',
+      from: { path: '^packages/core/src/proof/(checks|measure)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^packages/core/src/(design|type/(?!index))/' },
     },
     {
       name: 'apps-enter-core-by-its-doors',

@@ -112,6 +112,8 @@ function anyPart(i) {
   };
 }
 
+/** One design alone, by its number: `ONLY=176 npm run trials designs`. */
+const only = process.env.ONLY === undefined ? null : Number(process.env.ONLY);
 const counts = { taken: 0, refused: 0, differ: 0, failed: 0, slow: 0, bytes: 0 };
 const slowest = [];
 for (let i = 0; i < times(1000); i++) {
@@ -125,6 +127,7 @@ for (let i = 0; i < times(1000); i++) {
       parts,
     }),
   );
+  if (only !== null && i !== only) continue;
   const taken = check(document);
   let design;
   try {

@@ -1,7 +1,7 @@
-import { DocumentError, refit, colourwayOf, type Colourway, type Design } from '@brelm/core/design';
+import { DocumentError, colourwayOf, type Colourway, type Design } from '@brelm/core/design';
 import type { Garment } from '@brelm/core/colour';
 import type { Materials, PictureSource } from '@brelm/core/drawing';
-import { boardOf, type Spec, type SpecSide } from '@brelm/core/spec';
+import type { Spec } from '@brelm/core/spec';
 import {
   loadMaterials,
   loadPictures,
@@ -83,25 +83,22 @@ export const findGarments = (job: Job, ids: readonly string[], from: string): Ga
     return garment;
   });
 
-export interface SideJob {
-  design: Design;
-  side: SpecSide;
+export interface Loaded {
   materials: Materials;
   pictures: PictureSource;
 }
 
-/** The design on the board that a side asks for, with its typefaces and pictures loaded. */
-export async function onSide(job: Job, side: SpecSide): Promise<SideJob> {
-  const design = refit(job.design, boardOf(job.spec, side));
+/** The typefaces and pictures of a design. */
+export async function loaded({ file, design }: Pick<Job, 'file' | 'design'>): Promise<Loaded> {
   try {
     const [materials, pictures] = await Promise.all([
       loadMaterials(design),
-      loadPictures(design, picturesBeside(job.file)),
+      loadPictures(design, picturesBeside(file)),
     ]);
-    return { design, side, materials, pictures };
+    return { materials, pictures };
   } catch (error) {
     if (error instanceof PictureError)
-      throw new UsageError(`${job.file}: ${error.field ? `${error.field}: ` : ''}${error.message}`);
+      throw new UsageError(`${file}: ${error.field ? `${error.field}: ` : ''}${error.message}`);
     throw error;
   }
 }

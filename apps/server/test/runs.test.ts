@@ -226,6 +226,33 @@ describe('a run', () => {
   });
 });
 
+describe('several runs in one request', () => {
+  it('are all started, in the order in which they were asked for', async () => {
+    const [one, two] = [await create(designOf('First listing')), await create(designOf('Second listing'))];
+    const { status, body } = await ask<Run[]>('runs/several', 'POST', {
+      runs: [one, two].map(({ id }) => ({ files: [fileOf(id)], pack: true })),
+    });
+    expect(status).toBe(202);
+    expect(body.map((r) => r.title)).toEqual(['First listing', 'Second listing']);
+    expect(body[1].position).toBe(body[0].position + 1);
+    for (const { id } of body) await until(async () => (await ask<Run>(`runs/${id}`)).body.state === 'done');
+  });
+
+  it('are none where one of them cannot be', async () => {
+    const one = await create(designOf('Alone'));
+    const before = (await ask<Run[]>('runs')).body.length;
+    const refused = await ask('runs/several', 'POST', {
+      runs: [{ files: [fileOf(one.id)] }, { files: [fileOf(one.id, 'nowhere/nothing')] }],
+    });
+    expect(refused.status).toBe(400);
+    expect((await ask('runs/several', 'POST', { runs: [] })).status).toBe(400);
+    expect((await ask('runs/several', 'POST', { runs: [{ files: [] }] })).body.faults?.[0].field).toMatch(
+      /^runs/,
+    );
+    expect((await ask<Run[]>('runs')).body).toHaveLength(before);
+  });
+});
+
 describe('what goes wrong in a run', () => {
   it('is refused by field before anything is made', async () => {
     const { id } = await create(designOf('Refused'));

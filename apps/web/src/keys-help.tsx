@@ -1,4 +1,6 @@
+import { useState } from 'react';
 import { Modal } from './ui';
+import { letterKeys, setLetterKeys } from './use-keys';
 
 const KEYS: [string, string][] = [
   ['/', 'search the shelf'],
@@ -30,8 +32,21 @@ const KEYS: [string, string][] = [
 ];
 
 export function KeysHelp({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const [letters, setLetters] = useState(letterKeys);
   return (
     <Modal open={open} onClose={onClose} title="Keys">
+      <label className="mb-3 flex items-center gap-2 border-b border-line pb-3">
+        <input
+          type="checkbox"
+          className="h-4 w-4 accent-spruce"
+          checked={letters}
+          onChange={(e) => {
+            setLetterKeys(e.target.checked);
+            setLetters(e.target.checked);
+          }}
+        />
+        <span>Single letters and signs work as keys</span>
+      </label>
       <dl className="grid grid-cols-[9rem_1fr] gap-y-1.5">
         {KEYS.map(([keys, what]) => (
           <div key={keys} className="contents">

@@ -18,6 +18,19 @@ function nameOf(e: KeyboardEvent): string {
   return `${e.ctrlKey || e.metaKey ? 'Ctrl+' : ''}${shift}${key}`;
 }
 
+const LETTERS_OFF = 'brelm-letter-keys-off';
+
+/** Whether single letters and signs work as keys in this browser (WCAG 2.2, 2.1.4). */
+export const letterKeys = (): boolean => localStorage.getItem(LETTERS_OFF) === null;
+
+export function setLetterKeys(on: boolean): void {
+  if (on) localStorage.removeItem(LETTERS_OFF);
+  else localStorage.setItem(LETTERS_OFF, '1');
+}
+
+/** A key that writes a letter or a sign, alone or with Shift. */
+const isLetter = (e: KeyboardEvent): boolean => e.key.length === 1 && !e.ctrlKey && !e.metaKey;
+
 /** Calls what the table has for a key, unless somebody is typing or a dialog is open. */
 export function useKeys(table: Record<string, () => void>): void {
   const current = useRef(table);
@@ -34,7 +47,7 @@ export function useKeys(table: Record<string, () => void>): void {
       if (e.key === 'Enter' && (e.target as Element).closest?.('button, a, summary, input')) return;
       if (document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return;
       const action = current.current[nameOf(e)];
-      if (!action) return;
+      if (!action || (isLetter(e) && !letterKeys())) return;
       e.preventDefault();
       action();
     };

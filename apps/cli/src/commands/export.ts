@@ -192,6 +192,8 @@ export async function run(args: string[]): Promise<number> {
       made: new Date().toISOString(),
       files: files.map(({ stops: _stops, accepted: _accepted, ...f }) => ({
         ...f,
+        colourway: design.colourways.find((c) => c.id === f.colourway)?.name ?? f.colourway,
+        garments: f.garments.map(nameOf),
         path: f.path.slice(out.length + 1).replace(/\\/g, '/'),
       })),
       licences: licencesOf([design]),

@@ -1,7 +1,9 @@
-import { openStops, type Finding, type GarmentContrast, type Proof } from '@brelm/core/proof';
-import { runProof, shippedSpelling } from '@brelm/server/engine';
+import { placementOn } from '@brelm/core/placement';
+import { openStops, placedProof, type Finding, type GarmentContrast, type Proof } from '@brelm/core/proof';
+import { makeSurface, placedOn, shippedSpelling } from '@brelm/server/engine';
 import { options, UsageError } from '../arguments';
-import { findGarments, onSide, prepare } from '../prepare';
+import { findGarments, loaded, prepare } from '../prepare';
+import { say } from '../say';
 
 const round = (value: number, digits = 3) => Number(value.toFixed(digits));
 
@@ -58,17 +60,17 @@ export async function run(args: string[]): Promise<number> {
   const garments = values.garment
     ? findGarments(job, values.garment, '--garment')
     : findGarments(job, job.design.garments, `${job.file}: garments`);
-  const { design, materials, pictures } = await onSide(job, side);
-  const proof = runProof(
-    design,
-    job.colourway.id,
-    job.spec,
-    side,
-    garments,
-    materials,
-    pictures,
-    shippedSpelling(),
-  );
+  const { materials, pictures } = await loaded(job);
+  const { design, said } = placedOn(job.design, job.spec, job.garments, materials, pictures);
+  for (const { side: of, words } of said)
+    if (of.id === side.id) say(`placed by itself: ${words.join('; ')}.`);
+  const proof = placedProof({
+    ...{ design, colourway: job.colourway.id, spec: job.spec, side, garments, materials, pictures },
+    placement: placementOn(design, job.spec, side)!,
+    apart: null,
+    surfaces: makeSurface,
+    spelling: shippedSpelling(),
+  });
   if (values.json)
     process.stdout.write(
       JSON.stringify(

@@ -1,8 +1,10 @@
 import { resolve } from 'node:path';
+import { refit } from '@brelm/core/design';
 import { byLightness } from '@brelm/core/proof';
+import { boardOf } from '@brelm/core/spec';
 import { wallPicture, writeAside, WriteError } from '@brelm/server/engine';
 import { options, UsageError } from '../arguments';
-import { findGarments, onSide, prepare, readDesignOrFail } from '../prepare';
+import { findGarments, loaded, prepare, readDesignOrFail } from '../prepare';
 import { say } from '../say';
 
 /** `brelm wall`: every colourway on every garment, as one picture. */
@@ -21,7 +23,8 @@ export async function run(args: string[]): Promise<number> {
     values.garment ? findGarments(job, values.garment, '--garment') : job.garments,
   );
   const side = job.spec.sides[0];
-  const { design, materials, pictures } = await onSide(job, side);
+  const design = refit(job.design, boardOf(job.spec, side));
+  const { materials, pictures } = await loaded({ ...job, design });
   const { png, width, height, rows } = await wallPicture(
     design,
     job.spec,

@@ -1,5 +1,6 @@
 import type { Garment } from '@brelm/core/colour';
-import { inkValues, termsOf, type Design, type Licence } from '@brelm/core/design';
+import { inkValues, type Design } from '@brelm/core/design';
+import { termsOf, type Licence } from '@brelm/core/rights';
 import type { ManifestLicence } from '@brelm/core/export';
 import { CATALOGUE } from '@brelm/core/type';
 import { facesOf, paintSurface, resolve, type Materials, type PictureSource } from '@brelm/core/drawing';

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import MiniSearch from 'minisearch';
-import type { Licence } from '@brelm/core/design';
+import type { Licence } from '@brelm/core/rights';
 
 /** A set of figures that ships with the application, as an `@iconify-json` package. */
 interface MotifSet {

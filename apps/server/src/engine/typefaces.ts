@@ -10,6 +10,7 @@ import {
   createTypeface,
   fontFacts,
   fontsIn,
+  ownFace,
   unpackWoff,
   type FontFacts,
   type HarfBuzz,
@@ -37,14 +38,6 @@ export class FontError extends Error {
 export function typefaceFile(id: string): string | undefined {
   const face = catalogueFace(id);
   return face && join(dirname(require.resolve(`${face.package}/package.json`)), face.file);
-}
-
-const OWN = /^own-([0-9a-f]{64})-(\d{1,2})$/;
-export const ownFaceId = (sha256: string, index: number): string => `own-${sha256}-${index}`;
-/** The stored file of an own typeface, and its place in it; null for one of the catalogue. */
-export function ownFace(id: string): { sha256: string; index: number } | null {
-  const match = OWN.exec(id);
-  return match && { sha256: match[1], index: Number(match[2]) };
 }
 
 /** A font file of any kind as TrueType, OpenType or a collection. Throws a FontError. */
@@ -127,7 +120,7 @@ export function loadTypeface(id: string, own?: OwnFontBytes): Promise<Typeface |
   let face = loaded.get(id);
   if (!face) {
     face = Promise.all([harfbuzz, typefaceBytes(id, own)]).then(
-      ([hb, bytes]) => bytes && createTypeface(hb, id, bytes, ownFace(id)?.index),
+      ([hb, bytes]) => bytes && createTypeface(hb, id, bytes),
     );
     loaded.set(id, face);
     // One that is not there now may be brought in later.

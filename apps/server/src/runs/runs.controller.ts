@@ -18,7 +18,7 @@ import { ApiTags } from '@nestjs/swagger';
 import { interval, map, merge, type Observable } from 'rxjs';
 import { PlannerService } from './planner.service';
 import { RunStore } from './run-store.service';
-import { CreateRunDto, MoveRunDto, PlanDto, PlannedFileDto, PolicyDto } from './runs.dto';
+import { CreateRunDto, CreateRunsDto, MoveRunDto, PlanDto, PlannedFileDto, PolicyDto } from './runs.dto';
 import { RunsService } from './runs.service';
 
 const TYPES: Record<string, string> = {
@@ -72,6 +72,12 @@ export class RunsController {
   @HttpCode(202)
   create(@Body() body: CreateRunDto) {
     return this.runs.create(body);
+  }
+
+  @Post('runs/several')
+  @HttpCode(202)
+  createSeveral(@Body() body: CreateRunsDto) {
+    return this.runs.createAll(body.runs);
   }
 
   /** Server-sent events: each change of a run, with the file that changed. */

@@ -97,6 +97,16 @@ export class CreateRunDto {
   pack?: boolean;
 }
 
+export class CreateRunsDto {
+  @ApiProperty({ type: [CreateRunDto], description: 'Started in this order, all of them or none.' })
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => CreateRunDto)
+  runs!: CreateRunDto[];
+}
+
 export class MoveRunDto {
   @ApiProperty({ enum: ['first', 'up', 'down', 'last'] })
   @IsIn(['first', 'up', 'down', 'last'])

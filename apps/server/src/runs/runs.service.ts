@@ -84,6 +84,30 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** Starts making files from the designs as they are saved now; answers before the first is made. */
   async create(request: CreateRunDto): Promise<RunWithFiles> {
+    return (await this.createAll([request]))[0];
+  }
+
+  /** Starts several runs, in this order: all of them, or none where one cannot be. */
+  async createAll(requests: readonly CreateRunDto[]): Promise<RunWithFiles[]> {
+    const first = (await this.lastPosition()) + 1;
+    const made: { run: RunRow; files: RunFileRow[] }[] = [];
+    for (const [i, request] of requests.entries()) made.push(await this.prepare(request, first + i));
+    await this.store.runs.manager.transaction(async (db) => {
+      for (const { run, files } of made) {
+        await db.insert('runs', run);
+        // Many rows at once would be a statement longer than the database takes.
+        for (let i = 0; i < files.length; i += 50) await db.insert('run_files', files.slice(i, i + 50));
+      }
+    });
+    for (const { run } of made) await this.store.tell(run.id);
+    this.queue.wake();
+    const views: RunWithFiles[] = [];
+    for (const { run } of made) views.push(await this.get(run.id));
+    return views;
+  }
+
+  /** The rows of a run, before there is one. */
+  private async prepare(request: CreateRunDto, place: number): Promise<{ run: RunRow; files: RunFileRow[] }> {
     this.planner.checkPattern(request.pattern);
     const resolved = await this.planner.resolve(request.files);
     const paths = await this.planner.paths(
@@ -102,7 +126,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     const run: RunRow = {
       id: randomUUID(),
       title: title.slice(0, 300),
-      position: (await this.lastPosition()) + 1,
+      position: place,
       state: 'queued',
       pack: request.pack ?? false,
       packName: `${slug(title)}-pack.zip`,
@@ -131,14 +155,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       startedAt: null,
       finishedAt: null,
     }));
-    await this.store.runs.manager.transaction(async (db) => {
-      await db.insert('runs', run);
-      // Many rows at once would be a statement longer than the database takes.
-      for (let i = 0; i < files.length; i += 50) await db.insert('run_files', files.slice(i, i + 50));
-    });
-    await this.store.tell(run.id);
-    this.queue.wake();
-    return this.get(run.id);
+    return { run, files };
   }
 
   private async lastPosition(): Promise<number> {

@@ -10,8 +10,8 @@ import {
   shapeOf,
   type Design,
   type Edit,
-  type Licence,
 } from '@brelm/core/design';
+import { type Licence } from '@brelm/core/rights';
 import { codeShape } from '@brelm/core/drawing';
 import { inkOutlines, type SvgArt } from '@brelm/core/svg';
 import { mmToPx } from '@brelm/core/units';

@@ -1,6 +1,5 @@
 import { CODE_LEVELS, type CodeLevel, type CodePart, type Design } from '@brelm/core/design';
-import { codeShape } from '@brelm/core/drawing';
-import { moduleMm } from '@brelm/core/proof';
+import { codeShape, moduleMm } from '@brelm/core/drawing';
 import { NumberField, SelectField } from '../ui';
 import { InkSelect } from './ink-select';
 import { useEdit } from './use-edit';

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { FORMS } from '@brelm/core/geometry';
-import { termsOf } from '@brelm/core/design';
+import { termsOf } from '@brelm/core/rights';
 import { FormPicture } from './form-picture';
 import { useMotifs, type FoundMotif } from './use-motifs';
 

@@ -1,12 +1,5 @@
-import {
-  freshId,
-  ownInks,
-  recoloured,
-  termsOf,
-  type Design,
-  type Edit,
-  type MotifPart,
-} from '@brelm/core/design';
+import { freshId, ownInks, recoloured, type Design, type Edit, type MotifPart } from '@brelm/core/design';
+import { termsOf } from '@brelm/core/rights';
 import { useState } from 'react';
 import { FigureDialog } from './figure-dialog';
 import { InkSelect } from './ink-select';

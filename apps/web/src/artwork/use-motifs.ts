@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Licence } from '@brelm/core/design';
+import type { Licence } from '@brelm/core/rights';
 import type { SvgArt } from '@brelm/core/svg';
 
 /** A figure of the library as it is found. */

@@ -8,7 +8,7 @@ import {
   useGarmentsQuery,
   usePlanQuery,
   useRunQuery,
-  useStartRunMutation,
+  useStartRunsMutation,
   type PlanRow,
 } from '../store/api';
 import { useRunEvents } from '../store/run-events';
@@ -80,7 +80,7 @@ function Plan({
   const [choices, setChoices] = useState<Record<string, Partial<RowChoice>>>({});
   const [states, setStates] = useState<Record<string, RowState>>({});
   const [pack, setPack] = useState<PackHow>('one');
-  const [start, starting] = useStartRunMutation();
+  const [start, starting] = useStartRunsMutation();
   const navigate = useNavigate();
   const patternWrong = pattern === '' ? null : patternFault(pattern);
   const rows = useMemo(() => plan.data ?? [], [plan.data]);
@@ -124,13 +124,10 @@ function Plan({
   };
   const named = pattern ? { pattern } : {};
   const press = async () => {
+    const files = wanted.map(requestOf);
     try {
       if (pack !== 'each') {
-        const run = await start({
-          files: wanted.map(requestOf),
-          ...named,
-          pack: pack === 'one' && wanted.length > 1,
-        }).unwrap();
+        const [run] = await start([{ files, ...named, pack: pack === 'one' && files.length > 1 }]).unwrap();
         onStarted(run.id);
         return;
       }
@@ -140,13 +137,14 @@ function Plan({
         const key = `${r.designId} ${r.spec}`;
         listings.set(key, [...(listings.get(key) ?? []), r]);
       }
-      for (const rows of listings.values())
-        await start({
+      await start(
+        [...listings.values()].map((rows) => ({
           files: rows.map(requestOf),
           ...named,
           pack: true,
           title: `${rows[0].designName}, ${rows[0].product}`,
-        }).unwrap();
+        })),
+      ).unwrap();
       onClose();
       void navigate('/runs');
     } catch {
@@ -176,7 +174,7 @@ function Plan({
         <table className="w-full text-[13.5px]" aria-label="What will be made">
           <thead className="sticky top-0 z-10 bg-card text-left text-[12px] text-muted">
             <tr className="border-b border-edge">
-              <th className="w-7 py-1.5 font-normal">
+              <th scope="col" className="w-7 py-1.5 font-normal">
                 <input
                   type="checkbox"
                   aria-label="Make all"
@@ -186,12 +184,24 @@ function Plan({
                   }}
                 />
               </th>
-              <th className="py-1.5 font-normal">Product</th>
-              <th className="py-1.5 font-normal">Colourway</th>
-              <th className="py-1.5 font-normal">Format</th>
-              <th className="py-1.5 font-normal">Pixels</th>
-              <th className="py-1.5 pr-3 text-right font-normal">Size</th>
-              <th className="w-[30%] py-1.5 font-normal">Proof</th>
+              <th scope="col" className="py-1.5 font-normal">
+                Product
+              </th>
+              <th scope="col" className="py-1.5 font-normal">
+                Colourway
+              </th>
+              <th scope="col" className="py-1.5 font-normal">
+                Format
+              </th>
+              <th scope="col" className="py-1.5 font-normal">
+                Pixels
+              </th>
+              <th scope="col" className="py-1.5 pr-3 text-right font-normal">
+                Size
+              </th>
+              <th scope="col" className="w-[30%] py-1.5 font-normal">
+                Proof
+              </th>
             </tr>
           </thead>
           <tbody>

@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { Tab, TabGroup, TabList } from '@headlessui/react';
 import { Copy, Download, Trash2 } from 'lucide-react';
-import { DocumentError } from '@brelm/core/design';
-import { freshSlug } from '@brelm/core/design';
+import { DocumentError, freshSlug } from '@brelm/core/design';
 import { readSpec, type Spec, type SpecSide } from '@brelm/core/spec';
 import { reasonOf, useChangeSpecMutation, useRemoveSpecMutation, type StoredSpec } from '../store/api';
 import { Button, IconButton, notify } from '../ui';
@@ -138,20 +138,18 @@ export function SpecPage({
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_372px]">
         <section aria-label="Drawing" className="flex min-h-0 flex-col overflow-y-auto p-4">
           <div className="mb-2 flex items-center gap-1">
-            <div role="tablist" aria-label="Sides" className="flex gap-1">
-              {spec.sides.map((s, i) => (
-                <button
-                  key={i}
-                  type="button"
-                  role="tab"
-                  aria-selected={s === side}
-                  className={`rounded-md px-2.5 py-1 font-medium ${s === side ? 'bg-line' : 'text-muted hover:text-ink'}`}
-                  onClick={() => setAt(i)}
-                >
-                  {s.name || s.id}
-                </button>
-              ))}
-            </div>
+            <TabGroup selectedIndex={spec.sides.indexOf(side)} onChange={setAt}>
+              <TabList aria-label="Sides" className="flex gap-1">
+                {spec.sides.map((s, i) => (
+                  <Tab
+                    key={i}
+                    className={`rounded-md px-2.5 py-1 font-medium ${s === side ? 'bg-line' : 'text-muted hover:text-ink'}`}
+                  >
+                    {s.name || s.id}
+                  </Tab>
+                ))}
+              </TabList>
+            </TabGroup>
             <button
               type="button"
               className="rounded-md px-2 py-1 text-[13px] text-spruce underline"

@@ -128,6 +128,14 @@ export interface PlanRow {
   path: string;
 }
 
+/** A run that is asked for: files, and what becomes of them. */
+export interface RunRequest {
+  files: FileRequest[];
+  pattern?: string;
+  pack?: boolean;
+  title?: string;
+}
+
 /** Which file is asked for. */
 export interface FileRequest {
   designId: string;

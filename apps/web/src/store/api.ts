@@ -17,6 +17,7 @@ import type {
   FileFinding,
   PlanRow,
   FileRequest,
+  RunRequest,
   RunSummary,
   Run,
   KeepPolicy,
@@ -239,12 +240,10 @@ export const api = createApi({
     }),
     runs: build.query<RunSummary[], void>({ query: () => 'runs', providesTags: ['runs'] }),
     run: build.query<Run, string>({ query: (id) => `runs/${id}`, keepUnusedDataFor: 5 }),
-    startRun: build.mutation<Run, { files: FileRequest[]; pattern?: string; pack?: boolean; title?: string }>(
-      {
-        query: (body) => ({ url: 'runs', method: 'POST', body }),
-        invalidatesTags: ['runs', 'policy'],
-      },
-    ),
+    startRuns: build.mutation<Run[], RunRequest[]>({
+      query: (runs) => ({ url: 'runs/several', method: 'POST', body: { runs } }),
+      invalidatesTags: ['runs', 'policy'],
+    }),
     moveRun: build.mutation<RunSummary[], { id: string; to: 'first' | 'up' | 'down' | 'last' }>({
       query: ({ id, to }) => ({ url: `runs/${id}/position`, method: 'PUT', body: { to } }),
       invalidatesTags: ['runs'],
@@ -342,7 +341,7 @@ export const {
   useFileProofQuery,
   useRunsQuery,
   useRunQuery,
-  useStartRunMutation,
+  useStartRunsMutation,
   useMoveRunMutation,
   useCancelRunMutation,
   useRetryRunMutation,

@@ -1,3 +1,4 @@
+import { saveNow } from './autosave';
 import { store } from '.';
 
 /** Resolves once the server has the design as it is now; rejects with the reason when it will not. */
@@ -15,8 +16,8 @@ export function whenSaved(): Promise<void> {
       stop();
       then();
     };
-    // A change of the last moment has not begun to be saved yet: give autosave its turn first.
     const stop = store.subscribe(look);
-    setTimeout(look, 900);
+    saveNow();
+    look();
   });
 }

@@ -118,7 +118,8 @@ const worker = {
   async edges(request: ProofRequest): Promise<EdgeMap> {
     await loaded(request.design);
     const { analysis } = judgeGarments(inputOf(request, new Map()));
-    return edgeMap(analysis, request.garments[0], mustReadParts(request));
+    const drawing = resolve(request.design, request.colourway, materials);
+    return edgeMap(analysis, request.garments[0], mustReadParts(drawing));
   },
   async proof(request: ProofRequest): Promise<Proof> {
     await loaded(request.design);

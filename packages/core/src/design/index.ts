@@ -9,7 +9,6 @@ export * from './colours';
 export * from './refit';
 export * from './starters';
 export * from './differences';
-export * from './licences';
 export * from './reink';
 export * from './slug';
 export * from './clipping';

@@ -9,7 +9,6 @@ import {
   PART_KINDS,
   SHADE_KINDS,
   type Keyline,
-  type Licence,
   type LineNode,
   type MotifGradient,
   type MotifOutline,
@@ -20,6 +19,7 @@ import {
   type Shade,
   type ShapePart,
 } from './types';
+import { type Licence } from '../rights';
 
 const JOINS = ['round', 'mitre', 'bevel'] as const;
 const PART_FIELDS = [

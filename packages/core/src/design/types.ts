@@ -1,5 +1,6 @@
 import type { Hex } from '../colour';
 import type { AlphaRule, Ground } from '../raster';
+import type { Licence } from '../rights';
 import type { Align, Baseline, Envelope, LineSettings, Measure } from '../type';
 
 export const DESIGN_FORMAT = 'brelm-design';
@@ -47,13 +48,6 @@ export interface Acceptance {
   part: string | null;
   garment: string | null;
   reason: string;
-}
-
-/** What may be done with a material. */
-export interface Licence {
-  /** SPDX id, `own` for the seller's own work, or `unknown`. */
-  id: string;
-  source?: string;
 }
 
 /** A raster file that picture parts refer to. */

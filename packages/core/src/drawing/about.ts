@@ -1,4 +1,5 @@
-import { partTitle, type Design, type LetteringPart, type Licence, type Part } from '../design';
+import { partTitle, type Design, type LetteringPart, type Part } from '../design';
+import { type Licence } from '../rights';
 import type { Hex } from '../colour';
 import { pathBounds } from '../geometry';
 import { facesOf, letteringBlock } from './lettering-shape';

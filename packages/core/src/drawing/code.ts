@@ -1,6 +1,7 @@
 import qrcode from 'qrcode-generator';
 import { CLOSE, LINE, MOVE, type PathData } from '../geometry';
-import type { CodeLevel } from '../design';
+import type { CodeLevel, CodePart } from '../design';
+import { pxToMm } from '../units';
 import { memoByKey } from './memo';
 
 /** A QR code's dark modules as one path, a module a unit, its top left at (0, 0). */
@@ -40,3 +41,7 @@ function makeCode(text: string, level: CodeLevel): CodeShape | null {
     }
   return { modules, path };
 }
+
+/** Side of a code's modules as printed, mm: the shorter where the code is squeezed. */
+export const moduleMm = ({ place }: CodePart, dpi: number): number =>
+  pxToMm(Math.min(Math.abs(place.scaleX), Math.abs(place.scaleY)), dpi);

@@ -1,6 +1,7 @@
 import type { Hex } from '../colour';
 import type { Box, Matrix, OutlineOps, PathData } from '../geometry';
-import type { Join, Licence, MotifGradient, PartKind } from '../design';
+import type { Join, MotifGradient, PartKind } from '../design';
+import type { Licence } from '../rights';
 import type { Typeface } from '../type';
 import type { Treatment } from '../raster';
 

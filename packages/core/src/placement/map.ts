@@ -1,6 +1,6 @@
-import { scaledPart, type Board, type Design, type Part, type PlacedAt, type Placement } from '../design';
+import type { Board, Design, PlacedAt, Placement } from '../design';
 import { multiply, placeMatrix, transformBox, type Box, type Matrix } from '../geometry';
-import { boardOf, type Spec, type SpecSide } from '../spec';
+import type { Spec, SpecSide } from '../spec';
 
 /** From board px to the px of a side's print area. */
 export function placementMatrix(board: Board, side: SpecSide, at: PlacedAt): Matrix {
@@ -64,56 +64,4 @@ export function homeAt(board: Board, side: SpecSide): PlacedAt {
   const [w, h] = [board.width / board.dpi, board.height / board.dpi];
   const scale = Math.min(side.widthIn / w, side.heightIn / h);
   return centredAt(side, Math.abs(scale - 1) < 1e-4 ? 1 : scale);
-}
-
-/** A vector of board px under a placement's turn and scale. */
-function turned(part: Part, k: number, turn: number): Part {
-  const r = (turn * Math.PI) / 180;
-  const [cos, sin] = [Math.cos(r), Math.sin(r)];
-  const spin = <T extends { dx: number; dy: number }>(of: T): T => ({
-    ...of,
-    dx: of.dx * cos - of.dy * sin,
-    dy: of.dx * sin + of.dy * cos,
-  });
-  const scaled = scaledPart(part, k);
-  const { x, y } = scaled.place;
-  return {
-    ...scaled,
-    place: { ...scaled.place, x: x * cos - y * sin, y: x * sin + y * cos, turn: scaled.place.turn + turn },
-    repeat: scaled.repeat && spin(scaled.repeat),
-    ...(scaled.shade ? { shade: spin(scaled.shade) } : {}),
-  } as Part;
-}
-
-/**
- * The design as it would be had it been made in the side's print area: for the proof, which judges
- * parts on their board. Mirroring and narrowing are left out; they change nothing that is judged.
- */
-export function placedDesign(design: Design, spec: Spec, side: SpecSide, at: PlacedAt): Design {
-  const board = boardOf(spec, side);
-  const m = placementMatrix(design.board, side, at);
-  const k = (at.scale * side.dpi) / design.board.dpi;
-  if (m.every((v, i) => Math.abs(v - [1, 0, 0, 1, 0, 0][i]) < 1e-6)) return { ...design, board };
-  const parts = design.parts.map((part) => {
-    const moved = turned(part, k, at.turn);
-    return { ...moved, place: { ...moved.place, x: moved.place.x + m[4], y: moved.place.y + m[5] } } as Part;
-  });
-  const colourways = design.colourways.map((c) => {
-    if (!c.parts) return c;
-    const own = Object.entries(c.parts).map(([id, override]) => {
-      const part = design.parts.find((p) => p.id === id);
-      if (!part) return [id, override];
-      const { keylines, shade } = turned({ ...part, ...override } as Part, k, at.turn);
-      return [
-        id,
-        {
-          ...override,
-          ...(override.keylines ? { keylines } : {}),
-          ...(override.shade !== undefined ? { shade } : {}),
-        },
-      ];
-    });
-    return { ...c, parts: Object.fromEntries(own) as typeof c.parts };
-  });
-  return { ...design, board, parts, colourways };
 }

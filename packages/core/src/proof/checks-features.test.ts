@@ -2,7 +2,6 @@ import { code, lettering, letteringLine, place, type Design } from '../design';
 import { circle, designOf, garment, inputOf, materialsWith, rect, shape } from '../../testing';
 import {
   createSpelling,
-  moduleMm,
   proofOf,
   readingDistance,
   thinOf,
@@ -10,7 +9,7 @@ import {
   type ProofInput,
   type ThinCache,
 } from './index';
-import { resolve } from '../drawing';
+import { moduleMm, resolve } from '../drawing';
 import { NO_FACES, NO_PICTURES, surfaces } from '../../testing';
 
 const BLACK = garment('black', '#000000');

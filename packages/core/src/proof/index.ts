@@ -1,27 +1,13 @@
-/** The proof: one file a check, each (input) → findings; mends as edits; verdicts on garments. */
+/**
+ * The proof: `measure` what is drawn, `checks` on it, `mends` for what they find; verdicts on garments. One road:
+ * artwork as it lies on a side of a product, whether that is its own board or a placement.
+ */
 export * from './types';
-export * from './analysis';
-export * from './edges';
-export type { WalkCache } from './edge-walk';
-export * from './contrast';
+export * from './measure';
+export * from './checks';
 export * from './proof';
+export * from './placed';
 export * from './wall';
 export * from './propose';
-export { contrastFindings } from './check-contrast';
-export { boxFindings } from './check-box';
-export { resolutionFindings, pictureDpi, wholeDpi } from './check-resolution';
-export { safeAreaFindings } from './check-safe-area';
-export { extentFindings, fillOf } from './check-extent';
-export { interiorFindings } from './check-interior';
-export { rightsFindings } from './check-rights';
-export { letterFindings } from './check-letters';
-export { hazeFindings, hazeShare } from './check-haze';
-export { fringeFindings, fringeOf } from './check-fringe';
-export { speckFindings } from './check-specks';
-export { thinFindings, thinLimits } from './check-thin';
-export * from './thin-places';
-export { distanceFindings, readingDistance } from './check-distance';
-export { spellingFindings } from './check-spelling';
 export { createSpelling, type Dictionary } from './spelling';
-export { codeFindings, moduleMm } from './check-code';
 export * from './separation';

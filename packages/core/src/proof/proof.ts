@@ -1,98 +1,91 @@
-import { partsIn, type Design } from '../design';
-import { resolve } from '../drawing';
-import { analyse, type Analysis } from './analysis';
-import { boxFindings } from './check-box';
-import { codeFindings } from './check-code';
-import { distanceFindings } from './check-distance';
-import { fringeFindings } from './check-fringe';
-import { hazeFindings } from './check-haze';
-import { nothingFindings } from './check-nothing';
-import { speckFindings } from './check-specks';
-import { spellingFindings } from './check-spelling';
-import { thinFindings } from './check-thin';
-import { contrastFindings } from './check-contrast';
-import { extentFindings } from './check-extent';
-import { interiorFindings } from './check-interior';
-import { rightsFindings } from './check-rights';
-import { letterFindings } from './check-letters';
-import { resolutionFindings } from './check-resolution';
-import { safeAreaFindings } from './check-safe-area';
-import { judgeGarment } from './contrast';
-import { sampleEdges } from './edges';
-import type { CheckInput, DrawnInput, Finding, GarmentContrast, Proof, ProofInput, Severity } from './types';
+import type { Design } from '../design';
+import { resolve, type Drawing } from '../drawing';
+import { CHECKS, SLOW_CHECKS } from './checks';
+import { analyse, judgeGarment, sampleEdges, type Analysis, type LayerCache } from './measure';
+import { withMends, withSlowMends } from './mends';
+import type { Artwork, Finding, Judged, Proof, ProofInput, Severity } from './types';
+import type { GarmentContrast } from './measure';
 
 const RANK: Record<Severity, number> = { stop: 0, watch: 1, note: 2 };
 
 /** Ids of the parts that decide the verdict. Codes have a check of their own: their edge says nothing. */
-export const mustReadParts = (input: Pick<ProofInput, 'design' | 'colourway'>): Set<string> =>
-  new Set(
-    partsIn(input.design, input.colourway)
-      .filter((p) => p.mustRead && !p.hidden && p.kind !== 'code')
-      .map((p) => p.id),
-  );
+export const mustReadParts = ({ groups }: Drawing): Set<string> =>
+  new Set(groups.filter((g) => g.about.mustRead && g.about.kind !== 'code').map((g) => g.part));
 
-/** Contrast on every garment, without findings: what is shown while a part is dragged. */
-export function judgeGarments(
-  input: ProofInput,
+/** Contrast of artwork on every garment, without findings. */
+export function judgeDrawing(
+  input: Artwork & { cache?: LayerCache },
   size?: number,
 ): { analysis: Analysis; garments: GarmentContrast[] } {
-  const drawing = resolve(input.design, input.colourway, input.materials);
-  const analysis = analyse(drawing, input.pictures, input.surfaces, size, input.cache);
-  const samples = sampleEdges(analysis, false, input.walks);
-  const must = mustReadParts(input);
-  return {
-    analysis,
-    garments: input.garments.map((g) => judgeGarment(analysis, samples, g, must)),
-  };
+  const { drawing, pictures, surfaces, walks, cache } = input;
+  const analysis = analyse(drawing, pictures, surfaces, size, cache);
+  const samples = sampleEdges(analysis, false, walks);
+  const must = mustReadParts(drawing);
+  return { analysis, garments: input.garments.map((g) => judgeGarment(analysis, samples, g, must)) };
 }
 
-/** Checks a design against a side of a spec on garments: verdicts, and findings worst first. */
-export function proofOf(given: ProofInput): Proof {
-  const input = { ...given, cache: given.cache ?? new Map(), walks: given.walks ?? new Map() };
-  const drawing = resolve(input.design, input.colourway, input.materials);
-  const { analysis, garments } = judgeGarments(input);
-  const check: CheckInput = { ...input, drawing, analysis, contrast: garments };
-  const findings = CHECKS.flatMap((findingsOf) => findingsOf(check)).map((f) =>
-    withAcceptance(f, input.design),
-  );
-  if (input.slow !== false) findings.push(...slowFindings(input));
-  return { garments, findings: worstFirst(findings) };
+/** The same of a design as it lies on its board: what is shown while a part is dragged. */
+export const judgeGarments = (input: ProofInput, size?: number): ReturnType<typeof judgeDrawing> =>
+  judgeDrawing({ ...input, drawing: drawingOf(input) }, size);
+
+const drawingOf = ({ design, colourway, materials }: ProofInput): Drawing =>
+  resolve(design, colourway, materials);
+
+/** What is wrong with artwork as it lies on a side; without mends, and without what takes longer. */
+export function findingsOf(input: Artwork & { cache?: LayerCache }): {
+  judged: Judged;
+  findings: Finding[];
+} {
+  const { analysis, garments } = judgeDrawing(input);
+  const judged: Judged = { ...input, analysis, contrast: garments };
+  return { judged, findings: CHECKS.flatMap((check) => check(judged)) };
 }
 
 /** What takes longer than a moment: thin places, looked for at full size, and words in the dictionaries. */
-export function slowFindings(input: ProofInput): Finding[] {
-  const drawn = { ...input, drawing: resolve(input.design, input.colourway, input.materials) };
-  return SLOW_CHECKS.flatMap((findingsOf) => findingsOf(drawn)).map((f) => withAcceptance(f, input.design));
+export const slowFindingsOf = (input: Artwork): Finding[] => SLOW_CHECKS.flatMap((check) => check(input));
+
+/** Checks a design on its board against a side of a spec on garments: verdicts, and findings worst first. */
+export function proofOf(given: ProofInput): Proof {
+  const input = { ...given, cache: given.cache ?? new Map(), walks: given.walks ?? new Map() };
+  const { judged, findings } = findingsOf({
+    ...input,
+    drawing: drawingOf(input),
+    closely: input.mendFor,
+  });
+  const { design, colourway, materials, mendFor, cache } = input;
+  const mended =
+    input.mends === false
+      ? findings
+      : withMends(findings, { ...judged, design, colourway, materials, mendFor, cache, tried: new Map() });
+  const all = mended.map((f) => withAcceptance(f, input.design));
+  if (input.slow !== false) all.push(...slowFindings(input));
+  return { garments: [...judged.contrast], findings: worstFirst(all) };
+}
+
+/** The slow findings of a design on its board, with mends. */
+export function slowFindings(given: ProofInput): Finding[] {
+  const artwork: Artwork = {
+    ...given,
+    drawing: drawingOf(given),
+    thinCache: given.thinCache ?? new Map(),
+  };
+  const findings = slowFindingsOf(artwork);
+  const { design, colourway, materials } = given;
+  const mended =
+    given.mends === false
+      ? findings
+      : withSlowMends(findings, { ...artwork, design, colourway, materials, tried: new Map() });
+  return mended.map((f) => withAcceptance(f, design));
 }
 
 /** Stops, then watches, then notes; what the seller has accepted comes last. */
 export const worstFirst = (findings: readonly Finding[]): Finding[] =>
   [...findings].sort((a, b) => rank(a) - rank(b));
 
-/** Every check; each is a pure function of the input with a section in docs/calculations.md. */
-const CHECKS: readonly ((input: CheckInput) => Finding[])[] = [
-  nothingFindings,
-  letterFindings,
-  boxFindings,
-  contrastFindings,
-  resolutionFindings,
-  safeAreaFindings,
-  codeFindings,
-  extentFindings,
-  interiorFindings,
-  hazeFindings,
-  fringeFindings,
-  speckFindings,
-  rightsFindings,
-  distanceFindings,
-];
-
-const SLOW_CHECKS: readonly ((input: DrawnInput) => Finding[])[] = [thinFindings, spellingFindings];
-
 const rank = (f: Finding) => (f.accepted === undefined ? RANK[f.severity] : 9);
 
 /** The finding, with the seller's reason when it was accepted on this garment or on all. */
-function withAcceptance(finding: Finding, design: Design): Finding {
+export function withAcceptance(finding: Finding, design: Design): Finding {
   const found = design.accepted.find(
     (a) =>
       a.check === finding.check &&

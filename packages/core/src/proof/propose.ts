@@ -1,9 +1,9 @@
 import { contrastRatio, deltaE, lightness, nearestReading, yarns, type Garment, type Hex } from '../colour';
 import { inksOfPart, inkValues, type Design } from '../design';
 import { resolve } from '../drawing';
-import { analyse, type Analysis } from './analysis';
-import { judgeGarment, NEEDED_RATIO } from './contrast';
-import { sampleEdges } from './edges';
+import { analyse, type Analysis } from './measure';
+import { judgeGarment, NEEDED_RATIO } from './measure';
+import { sampleEdges } from './measure';
 import { mustReadParts } from './proof';
 import type { ProofInput } from './types';
 
@@ -46,11 +46,11 @@ function neighbours(design: Design): [string, string][] {
  */
 export function proposeColourways(input: ProofInput): Proposal[] {
   const { design, garments } = input;
-  const must = mustReadParts(input);
   const values = inkValues(design, input.colourway);
   const grounds = garments.flatMap(yarns);
   const reads = (v: Hex) => grounds.every((g) => contrastRatio(v, g) >= NEEDED_RATIO);
   const drawing = resolve(design, input.colourway, input.materials);
+  const must = mustReadParts(drawing);
   const shares = partShares(analyse(drawing, input.pictures, input.surfaces, TRIAL_SIZE));
   const weight = (ink: string) =>
     design.parts

@@ -2,7 +2,7 @@ import { hexToRgb, over, yarns, type Garment, type Rgb } from '../colour';
 import { resolve } from '../drawing';
 import { createMask, squaredDistance, type RasterImage } from '../raster';
 import { mmToPx } from '../units';
-import { analyse } from './analysis';
+import { analyse } from './measure';
 import type { ProofInput } from './types';
 
 /** Raster size at which a separation is shown, px. */

@@ -2,9 +2,7 @@ import type { Garment } from '../colour';
 import type { Design, Edit } from '../design';
 import type { Drawing, MakeSurface, Materials, PictureSource } from '../drawing';
 import type { Spec, SpecSide } from '../spec';
-import type { Analysis, LayerCache } from './analysis';
-import type { WalkCache } from './edge-walk';
-import type { ThinCache } from './thin-places';
+import type { Analysis, GarmentContrast, LayerCache, Region, ThinCache, WalkCache } from './measure';
 
 /** `stop`: will be refused or misprint; `watch`: will look poor; `note`: worth knowing. */
 export type Severity = 'stop' | 'watch' | 'note';
@@ -36,7 +34,16 @@ export type CheckId =
   | 'code-size'
   | 'code-contrast'
   | 'too-much'
-  | 'nothing';
+  | 'nothing'
+  // Of placements:
+  | 'off'
+  | 'cut'
+  | 'safe'
+  | 'zone'
+  | 'ground'
+  | 'wrap'
+  | 'mirror'
+  | 'small';
 
 /** A change that Brelm computed and offers for a finding. */
 export interface Mend {
@@ -57,34 +64,16 @@ export interface Finding {
   /** What was measured, the threshold that it missed, and their unit. */
   figure: number;
   threshold: number;
-  unit: 'ratio' | 'dpi' | 'mm' | 'm' | 'share' | 'characters' | 'parts' | 'pieces';
-  /** x, y, width, height in board px. */
-  region: [number, number, number, number];
+  unit: 'ratio' | 'dpi' | 'mm' | 'm' | 'px' | 'share' | 'characters' | 'parts' | 'pieces';
+  /** Which of several of the part, such as its keylines, counted from 0. */
+  at?: number;
+  /** x, y, width, height in px of what is judged. */
+  region: Region;
   /** Where it is to be seen, place by place, when there are several; board px as `region`. */
-  places?: [number, number, number, number][];
+  places?: Region[];
   mends: Mend[];
   /** Why the seller lives with it; such a finding no longer counts. */
   accepted?: string;
-}
-
-export type Verdict = 'reads' | 'weak' | 'vanishes';
-
-/** Contrast of one part on one garment; see contrast.ts. */
-export interface PartContrast {
-  id: string;
-  verdict: Verdict;
-  medianRatio: number;
-  p10Ratio: number;
-  shareBelow3: number;
-}
-
-/** Contrast of the design on one garment. */
-export interface GarmentContrast {
-  id: string;
-  verdict: Verdict;
-  /** The lowest 10th percentile over the parts that decide the verdict. */
-  lowestRatio: number;
-  parts: PartContrast[];
 }
 
 export interface Proof {
@@ -98,40 +87,53 @@ export interface Spelling {
   doubt(word: string): string[] | null;
 }
 
-/** What the checks look at. */
-export interface ProofInput {
-  design: Design;
-  colourway: string | undefined;
+/** Artwork as it lies on a side of a product, and what it is judged on. All px are those of the side. */
+export interface Artwork {
+  drawing: Drawing;
   spec: Spec;
   side: SpecSide;
   garments: readonly Garment[];
-  materials: Materials;
   surfaces: MakeSurface;
   pictures: PictureSource;
-  /** Garments for which mends are worked out (they are tried one by one); all when left out. */
-  mendFor?: ReadonlySet<string>;
-  /** False leaves out mends that are only found by trying them: for who wants to know, not to mend. */
-  mends?: boolean;
-  /** Layers painted before; see analyse(). */
-  cache?: LayerCache;
   /** Where edges were, for artwork of which only colours change; see sampleEdges(). */
   walks?: WalkCache;
-  /** False leaves out what takes longer than a moment: see slowFindings(). */
-  slow?: boolean;
-  /** Doubtful words; spelling is not looked at when it is left out. */
-  spelling?: Spelling;
   /** What was found thin before; see thinOf(). */
   thinCache?: ThinCache;
+  /** Doubtful words; spelling is not looked at when it is left out. */
+  spelling?: Spelling;
+  /** Garments on which is looked at what takes long on each, such as reading a code back; all when left out. */
+  closely?: ReadonlySet<string>;
 }
 
-/** The input of checks that need no more than the drawing. */
-export interface DrawnInput extends ProofInput {
-  drawing: Drawing;
-}
-
-/** The input together with what the checks share. */
-export interface CheckInput extends DrawnInput {
+/** Artwork together with what the checks share. */
+export interface Judged extends Artwork {
   analysis: Analysis;
   /** Measured contrast, a row a garment, in the order of `garments`. */
   contrast: readonly GarmentContrast[];
 }
+
+/** A design, and the side of a product on which its artwork is judged. */
+export interface ProofInput extends Omit<Artwork, 'drawing' | 'closely'> {
+  design: Design;
+  colourway: string | undefined;
+  materials: Materials;
+  /** Garments for which mends are worked out (they are tried one by one); all when left out. */
+  mendFor?: ReadonlySet<string>;
+  /** False leaves mends out: for who wants to know, not to mend. */
+  mends?: boolean;
+  /** Layers painted before; see analyse(). */
+  cache?: LayerCache;
+  /** False leaves out what takes longer than a moment: see slowFindings(). */
+  slow?: boolean;
+}
+
+/** What mends are worked out from: the design, and what was found of it. */
+export type MendInput<A extends Artwork = Judged> = A & {
+  design: Design;
+  colourway: string | undefined;
+  materials: Materials;
+  mendFor?: ReadonlySet<string>;
+  cache?: LayerCache;
+  /** How often something was tried out; each trial costs, and there is a limit to them. */
+  tried: Map<string, number>;
+};

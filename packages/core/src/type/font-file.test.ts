@@ -1,7 +1,7 @@
 import { zlibSync } from 'fflate';
 import { faceBytes, loadHarfBuzz } from '../../testing/base';
 import { isFinitePath } from '../geometry';
-import { containerOf, createTypeface, fontFacts, fontsIn, plainWords, unpackWoff } from './index';
+import { containerOf, createTypeface, fontFacts, fontsIn, ownFaceId, plainWords, unpackWoff } from './index';
 
 /** A WOFF 1.0 file around an sfnt, every table packed (W3C Recommendation, section 3). */
 function packWoff(sfnt: Uint8Array): Uint8Array {
@@ -111,6 +111,9 @@ describe('a font file', () => {
     for (const [i, id] of ['rye', 'anton'].entries()) {
       const plain = createTypeface(hb, id, new Uint8Array(faceBytes(id)));
       expect(createTypeface(hb, 'own', collection, i).shape('Owl')).toEqual(plain.shape('Owl'));
+      // The id of an own typeface says which of them it is.
+      const own = ownFaceId('0'.repeat(64), i);
+      expect(createTypeface(hb, own, collection).shape('Owl')).toEqual(plain.shape('Owl'));
     }
   });
 

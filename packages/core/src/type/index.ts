@@ -7,3 +7,4 @@ export { FLAT_NET } from './envelope';
 export { longestStretch } from './track';
 export * from './block';
 export * from './alternates';
+export * from './own-face';

@@ -1,4 +1,5 @@
 import { parseSvgPath, pathBounds, type PathData } from '../geometry';
+import { ownFace } from './own-face';
 
 /** The parts of harfbuzzjs (0.10) that are used here. */
 export interface HarfBuzz {
@@ -91,9 +92,14 @@ const FARTHEST = 100_000;
 /**
  * Reads a TTF or OTF file. Throws a RangeError with the reason when the bytes are no usable font.
  * `hb` is HarfBuzz, loaded by the caller, since how its bytes are found differs by platform;
- * `index` is the font's place in a collection.
+ * `index` is the font's place in a collection: an own typeface's id tells it.
  */
-export function createTypeface(hb: HarfBuzz, id: string, bytes: Uint8Array, index = 0): Typeface {
+export function createTypeface(
+  hb: HarfBuzz,
+  id: string,
+  bytes: Uint8Array,
+  index = ownFace(id)?.index ?? 0,
+): Typeface {
   if (!isFontFile(bytes)) throw new RangeError(`typeface ${id}: the file is no TrueType or OpenType font`);
   const face = hb.createFace(hb.createBlob(bytes), index);
   const covered = new Set(face.collectUnicodes());

@@ -1,0 +1,68 @@
+import { deltaE, nearestYarn, rgbToHex, type Garment, type Hex } from '../../colour';
+import type { Analysis } from '../measure';
+import type { Finding, Judged } from '../types';
+
+/** Ink within this CIEDE2000 of the garment looks like a hole in the artwork. */
+const SAME_AS_GARMENT = 5;
+/** Shares of the artwork from which it is worth a note, and a watch. */
+const NOTE_SHARE = 0.02;
+const WATCH_SHARE = 0.1;
+
+/** The solid colours of the artwork (each to 5 bits a component) and how many px have them. */
+function palette(analysis: Analysis): { colours: Map<Hex, number>; total: number } {
+  const bins = new Map<number, { n: number; r: number; g: number; b: number }>();
+  const { composite } = analysis;
+  let total = 0;
+  for (let i = 0; i < composite.length; i += 4) {
+    if (composite[i + 3] < 230) continue;
+    total++;
+    const [r, g, b] = [composite[i], composite[i + 1], composite[i + 2]];
+    const key = ((r >> 3) << 10) | ((g >> 3) << 5) | (b >> 3);
+    const bin = bins.get(key);
+    if (bin) {
+      bin.n++;
+      bin.r += r;
+      bin.g += g;
+      bin.b += b;
+    } else bins.set(key, { n: 1, r, g, b });
+  }
+  const colours = new Map<Hex, number>();
+  for (const { n, r, g, b } of bins.values()) {
+    const hex = rgbToHex([r / n, g / n, b / n]);
+    colours.set(hex, (colours.get(hex) ?? 0) + n);
+  }
+  return { colours, total };
+}
+
+/** Share of the artwork that can hardly be told from a garment, 0–1. */
+function lostShare(garment: Garment, { colours, total }: ReturnType<typeof palette>): number {
+  let lost = 0;
+  for (const [hex, n] of colours) if (deltaE(hex, nearestYarn(garment, hex)) < SAME_AS_GARMENT) lost += n;
+  return total ? lost / total : 0;
+}
+
+/** Inks, and colours of pictures, that are so near to a garment that they look like holes in the artwork. */
+export function interiorFindings(input: Judged): Finding[] {
+  const colours = palette(input.analysis);
+  return input.garments.flatMap((garment): Finding[] => {
+    const share = lostShare(garment, colours);
+    if (share < NOTE_SHARE) return [];
+    const ink = input.drawing.inks.find(
+      ({ value }) => deltaE(value, nearestYarn(garment, value)) < SAME_AS_GARMENT,
+    );
+    return [
+      {
+        check: 'interior',
+        severity: share < WATCH_SHARE ? 'note' : 'watch',
+        part: null,
+        garment: garment.id,
+        message: `${ink ? `The ink ${ink.name}` : 'A colour of the artwork'} disappears on ${garment.name}: ${Math.round(share * 100)} % of the artwork looks like a hole`,
+        figure: share,
+        threshold: NOTE_SHARE,
+        unit: 'share',
+        region: [0, 0, 0, 0],
+        mends: [],
+      },
+    ];
+  });
+}

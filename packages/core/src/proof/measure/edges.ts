@@ -1,0 +1,197 @@
+import { hexToRgb, linearLight, luminanceOfRgb, yarns, type Garment, type Rgb } from '../../colour';
+import { EMPTY_BOX, type Box } from '../../geometry';
+import type { Analysis } from './analysis';
+import { walkOf, type WalkCache } from './edge-walk';
+
+/**
+ * Edge samples of one part that see the same colours: RGBA packed in 32 bits, outside first, then
+ * the part's own colours from its outer edge inwards (keylines, then ink).
+ */
+export interface EdgeSamples {
+  /** Index into the analysis' layers. */
+  layer: number;
+  colours: number[];
+  /** Least and most luminance of the opaque ones; Infinity and −Infinity where there are none. */
+  low: number;
+  high: number;
+  /** Whether the garment itself is one of the colours. */
+  clear: boolean;
+  /** Those that let the garment through in part. */
+  partial: number[];
+  /** Length of edge, analysis px. */
+  length: number;
+  /** Whether what lies outside is the garment. */
+  silhouette: boolean;
+  /** Where the samples lie, analysis px. */
+  box: Box;
+  /** Their pixels (y · width + x), where these are asked for. */
+  pixels?: number[];
+}
+
+/** Linear light of each 8-bit component, times its share of luminance. */
+const [RED, GREEN, BLUE] = [0.2126, 0.7152, 0.0722].map((share) =>
+  Float64Array.from({ length: 256 }, (_, c) => share * linearLight(c)),
+);
+
+function luminances(colours: number[]) {
+  let low = Infinity;
+  let high = -Infinity;
+  let clear = false;
+  const partial: number[] = [];
+  for (const c of colours) {
+    const alpha = c & 255;
+    if (alpha === 0) clear = true;
+    else if (alpha < 255) partial.push(c);
+    else {
+      const y = RED[c >>> 24] + GREEN[(c >>> 16) & 255] + BLUE[(c >>> 8) & 255];
+      if (y < low) low = y;
+      if (y > high) high = y;
+    }
+  }
+  return { colours, low, high, clear, partial };
+}
+
+/**
+ * Notes the colours on both sides along the visible edge of every part. Depends on the artwork alone,
+ * so one set of samples serves every garment; like samples are counted together. `walks` keeps where
+ * to look from one call to the next, for artwork of which only colours have changed.
+ */
+export function sampleEdges(analysis: Analysis, withPixels = false, walks?: WalkCache): EdgeSamples[] {
+  const { width, composite, layers } = analysis;
+  const walk = walkOf(analysis, walks);
+  const samples: EdgeSamples[] = [];
+  // Open addressing on the hash of a sample's colours: made for a few thousand kinds of edge.
+  let table = new Int32Array(8192).fill(-1);
+  const hashes: number[] = [];
+  const compositeAt = (pixel: number) => {
+    const i = pixel * 4;
+    const a = composite[i + 3];
+    if (a < 8) return 0;
+    const alpha = a > 247 ? 255 : a;
+    return ((composite[i] << 24) | (composite[i + 1] << 16) | (composite[i + 2] << 8) | alpha) >>> 0;
+  };
+  const opacity = layers.map((l) => Math.round(l.opacity * 255));
+  const indexIn = (layer: number, pixel: number) => {
+    const l = layers[layer];
+    const x = pixel % width;
+    return (((pixel - x) / width - l.y) * l.width + x - l.x) * 4;
+  };
+  /** A part's own colour, freed from the blend at its edge. */
+  const ownAt = (layer: number, pixel: number) => {
+    const d = layers[layer].data;
+    const i = indexIn(layer, pixel);
+    return ((d[i] << 24) | (d[i + 1] << 16) | (d[i + 2] << 8) | opacity[layer]) >>> 0;
+  };
+  /** The colour that a part shows at a place: as composed where it covers wholly, else its own. */
+  const shownAt = (layer: number, pixel: number) =>
+    layers[layer].data[indexIn(layer, pixel) + 3] >= 250 * layers[layer].opacity
+      ? compositeAt(pixel)
+      : ownAt(layer, pixel);
+
+  const colours: number[] = [];
+  for (let n = 0; n < walk.count; n++) {
+    const layer = walk.layer[n];
+    const outLabel = walk.outLabel[n];
+    const silhouette = outLabel === 0;
+    const outside = walk.outside[n];
+    let count = 0;
+    colours[count++] = outside < 0 ? 0 : silhouette ? compositeAt(outside) : shownAt(outLabel - 1, outside);
+    for (let k = walk.from[n]; k < walk.from[n + 1]; k++) {
+      const pixel = walk.inside[k];
+      colours[count++] = pixel < 0 ? ownAt(layer, ~pixel) : shownAt(layer, pixel);
+    }
+    let hash = layer * 2 + (silhouette ? 1 : 0);
+    for (let c = 0; c < count; c++) hash = Math.imul(hash ^ colours[c], 0x9e3779b1) ^ (hash >>> 15);
+    let slot = (hash >>> 0) & (table.length - 1);
+    let sample: EdgeSamples | undefined;
+    for (; table[slot] >= 0; slot = (slot + 1) & (table.length - 1)) {
+      const known = samples[table[slot]];
+      if (hashes[table[slot]] !== hash || known.layer !== layer || known.silhouette !== silhouette) continue;
+      if (known.colours.length !== count) continue;
+      let same = true;
+      for (let c = 0; c < count && same; c++) same = known.colours[c] === colours[c];
+      if (!same) continue;
+      sample = known;
+      break;
+    }
+    if (!sample) {
+      sample = {
+        layer,
+        ...luminances(colours.slice(0, count)),
+        length: 0,
+        silhouette,
+        box: { ...EMPTY_BOX },
+      };
+      table[slot] = samples.length;
+      samples.push(sample);
+      hashes.push(hash);
+      if (samples.length * 2 > table.length) table = rehashed(hashes, table.length * 4);
+    }
+    sample.length += walk.length[n];
+    const pixel = walk.pixel[n];
+    if (withPixels) (sample.pixels ??= []).push(pixel);
+    const x = pixel % width;
+    const y = (pixel - x) / width;
+    const box = sample.box;
+    if (x < box.left) box.left = x;
+    if (y < box.top) box.top = y;
+    if (x + 1 > box.right) box.right = x + 1;
+    if (y + 1 > box.bottom) box.bottom = y + 1;
+  }
+  return samples;
+}
+
+function rehashed(hashes: readonly number[], size: number): Int32Array<ArrayBuffer> {
+  const table = new Int32Array(size).fill(-1);
+  hashes.forEach((hash, i) => {
+    let slot = (hash >>> 0) & (size - 1);
+    while (table[slot] >= 0) slot = (slot + 1) & (size - 1);
+    table[slot] = i;
+  });
+  return table;
+}
+
+/** Share of luminance of a component between two 8-bit values, by the straight line between them. */
+function between(table: Float64Array, component: number): number {
+  const below = component | 0;
+  return below >= 255 ? table[255] : table[below] + (table[below + 1] - table[below]) * (component - below);
+}
+
+/**
+ * Contrast ratio of an edge on a ground: between the lightest and the darkest of what meets there.
+ * A keyline that parts ink from garment therefore counts, whichever of the two it stands out from.
+ */
+function edgeRatio(sample: EdgeSamples, ground: Rgb, groundLuminance: number): number {
+  let { low, high } = sample;
+  if (sample.clear) {
+    if (groundLuminance < low) low = groundLuminance;
+    if (groundLuminance > high) high = groundLuminance;
+  }
+  const { partial } = sample;
+  for (let k = 0; k < partial.length; k++) {
+    const c = partial[k];
+    const alpha = (c & 255) / 255;
+    // Alpha over, in encoded values.
+    const y =
+      between(RED, (c >>> 24) * alpha + ground[0] * (1 - alpha)) +
+      between(GREEN, ((c >>> 16) & 255) * alpha + ground[1] * (1 - alpha)) +
+      between(BLUE, ((c >>> 8) & 255) * alpha + ground[2] * (1 - alpha));
+    if (y < low) low = y;
+    if (y > high) high = y;
+  }
+  return (high + 0.05) / (low + 0.05);
+}
+
+/** Each sample's ratio on a garment; of two yarns or colours, against the one that is nearer to the ink. */
+export function edgeRatios(samples: readonly EdgeSamples[], garment: Garment): Float64Array {
+  const grounds = yarns(garment).map(hexToRgb);
+  const luminance = grounds.map(luminanceOfRgb);
+  const ratios = new Float64Array(samples.length);
+  for (let i = 0; i < samples.length; i++) {
+    let least = edgeRatio(samples[i], grounds[0], luminance[0]);
+    for (let g = 1; g < grounds.length; g++)
+      least = Math.min(least, edgeRatio(samples[i], grounds[g], luminance[g]));
+    ratios[i] = least;
+  }
+  return ratios;
+}

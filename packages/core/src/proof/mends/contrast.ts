@@ -1,0 +1,173 @@
+import { contrastRatio, deltaE, nearestReading, yarns, type Garment, type Hex } from '../../colour';
+import {
+  applyEdits,
+  colourwayOf,
+  freshId,
+  inkValues,
+  inksOfPart,
+  ownInks,
+  partIn,
+  reinked,
+  type Design,
+  type Edit,
+  type Keyline,
+  type Part,
+} from '../../design';
+import { groupBounds, resolve } from '../../drawing';
+import { grow, intersect, isEmptyBox } from '../../geometry';
+import { mmToPx } from '../../units';
+import { analyse, ANALYSIS_SIZE, isHeavy, judgeGarment, NEEDED_RATIO, sampleEdges } from '../measure';
+import type { Finding, Mend, MendInput } from '../types';
+import type { PartContrast } from '../measure';
+
+/** Keyline widths that are tried, mm: from the thinnest line that prints (1 pt) upwards. */
+const KEYLINE_WIDTHS_MM = [0.35, 0.5, 0.7, 1, 1.4, 2, 3];
+
+/** Parts nearer than this are neighbours, px of the analysis. */
+const NEIGHBOUR_PX = 4;
+/**
+ * So many parts are offered mends on a garment at a time: each is tried out on the whole. When these are
+ * mended the next ones are.
+ */
+const MOST_MENDED = 20;
+
+function verdictAfter(input: MendInput, design: Design, part: string, garment: Garment): PartContrast {
+  const drawing = resolve(design, input.colourway, input.materials);
+  const own = drawing.groups.find((g) => g.part === part);
+  // What does not touch a part has no say in whether it reads.
+  const reach =
+    own && grow(groupBounds(own), (NEIGHBOUR_PX / ANALYSIS_SIZE) * Math.max(drawing.width, drawing.height));
+  const groups = reach
+    ? drawing.groups.filter((g) => g === own || !isEmptyBox(intersect(reach, groupBounds(g))))
+    : drawing.groups;
+  const analysis = analyse(
+    { ...drawing, groups },
+    input.pictures,
+    input.surfaces,
+    ANALYSIS_SIZE,
+    input.cache,
+    false,
+  );
+  const judged = judgeGarment(analysis, sampleEdges(analysis, false, input.walks), garment, new Set([part]));
+  return judged.parts.find((p) => p.id === part)!;
+}
+
+const tryOut = (input: MendInput, edits: Edit[], part: string, garment: Garment): boolean =>
+  !isHeavy(input.drawing.groups.filter((g) => g.part === part)) &&
+  verdictAfter(input, applyEdits(input.design, edits), part, garment).verdict === 'reads';
+
+/** Changes each ink of the part that does not read to the nearest colour that does. */
+function inkMend(input: MendInput, part: Part, garment: Garment): Mend | null {
+  if (part.kind === 'picture') return null;
+  const values = inkValues(input.design, input.colourway);
+  const grounds = yarns(garment);
+  const edits: Edit[] = [];
+  const names: string[] = [];
+  for (const id of ownInks(part)) {
+    const value = values.get(id)!;
+    if (grounds.every((g) => contrastRatio(value, g) >= NEEDED_RATIO)) continue;
+    const nearest = nearestReading(value, grounds, NEEDED_RATIO);
+    if (!nearest) return null;
+    const ink = input.design.inks.find((i) => i.id === id)!;
+    edits.push({ op: 'setInk', ink: id, value: nearest, colourway: input.colourway });
+    names.push(`${ink.name} to ${nearest}`);
+  }
+  if (edits.length === 0 || !tryOut(input, edits, part.id, garment)) return null;
+  return { id: 'nearest-ink', title: `Change ${names.join(', ')}: the nearest that reads`, edits };
+}
+
+/** Gives the part another ink of the design, the nearest that reads, for each that does not. */
+function swapMend(input: MendInput, part: Part, garment: Garment): Mend | null {
+  const values = inkValues(input.design, input.colourway);
+  const grounds = yarns(garment);
+  const reads = (v: Hex) => grounds.every((g) => contrastRatio(v, g) >= NEEDED_RATIO);
+  const own = new Set(inksOfPart(part));
+  const others = input.design.inks.filter((i) => !own.has(i.id) && reads(values.get(i.id)!));
+  if (others.length === 0) return null;
+  const swap = new Map<string, string>();
+  for (const id of ownInks(part)) {
+    const value = values.get(id)!;
+    if (reads(value)) continue;
+    const nearest = others.reduce((a, b) =>
+      deltaE(values.get(b.id)!, value) < deltaE(values.get(a.id)!, value) ? b : a,
+    );
+    swap.set(id, nearest.id);
+  }
+  if (swap.size === 0) return null;
+  const edit: Edit = {
+    op: 'updatePart',
+    part: part.id,
+    change: reinked(part, (ink) => swap.get(ink) ?? ink),
+  };
+  if (!tryOut(input, [edit], part.id, garment)) return null;
+  const names = [...new Set(swap.values())].map((id) => input.design.inks.find((i) => i.id === id)!.name);
+  return { id: 'swap-ink', title: `Use the ink ${names.join(' and ')} instead`, edits: [edit] };
+}
+
+/** Puts a keyline around a part: on the base for all, on another colourway for that one alone. */
+function keylineEdit(design: Design, colourway: string | undefined, part: Part, keyline: Keyline): Edit {
+  const chosen = colourwayOf(design, colourway);
+  if (!chosen || chosen === design.colourways[0]) return { op: 'addKeyline', part: part.id, keyline };
+  const keylines = [...partIn(part, chosen).keylines, keyline];
+  return { op: 'overridePart', colourway: chosen.id, part: part.id, change: { keylines } };
+}
+
+/** Inks that a keyline is tried in. */
+const MOST_CHOICES = 3;
+
+/** The thinnest keyline that reads: first in a tint or shade of the garment, then in inks at hand. */
+function keylineMend(input: MendInput, part: Part, garment: Garment): Mend | null {
+  if (part.kind === 'picture') return null;
+  const { design } = input;
+  const grounds = yarns(garment);
+  const values = inkValues(design, input.colourway);
+  const tint = nearestReading(garment.value, grounds, NEEDED_RATIO);
+  const choices: { ink: string; title: string; add: Edit[] }[] = [];
+  const same = design.inks.find((i) => values.get(i.id) === tint);
+  if (tint && !same) {
+    const id = freshId(
+      'keyline',
+      design.inks.map((i) => i.id),
+    );
+    const name = `${garment.name} tint`;
+    choices.push({
+      ink: id,
+      title: `${tint}, from ${garment.name}'s own hue`,
+      add: [{ op: 'addInk', ink: { id, name, value: tint } }],
+    });
+  }
+  const own = new Set(inksOfPart(part));
+  const reads = (v: Hex) => grounds.every((g) => contrastRatio(v, g) >= NEEDED_RATIO);
+  for (const ink of design.inks)
+    if (!own.has(ink.id) && reads(values.get(ink.id)!))
+      choices.push({ ink: ink.id, title: `the ink ${ink.name}`, add: [] });
+  // Each is tried at each width, on the whole artwork: the first ones stand for the rest.
+  choices.length = Math.min(choices.length, MOST_CHOICES);
+  for (const mm of KEYLINE_WIDTHS_MM) {
+    const width = Math.ceil(mmToPx(mm, design.board.dpi));
+    for (const choice of choices) {
+      const edits: Edit[] = [
+        ...choice.add,
+        keylineEdit(design, input.colourway, part, { ink: choice.ink, width, join: 'round' }),
+      ];
+      if (tryOut(input, edits, part.id, garment))
+        return { id: 'keyline', title: `Add a ${width} px keyline in ${choice.title}`, edits };
+    }
+  }
+  return null;
+}
+
+/** A colour that reads, another ink, or a keyline: each tried on the artwork before it is offered. */
+export function contrastMends(finding: Finding, part: Part, input: MendInput): Mend[] {
+  const garment = input.garments.find((g) => g.id === finding.garment)!;
+  if (!part.mustRead || (input.mendFor && !input.mendFor.has(garment.id))) return [];
+  const key = `contrast ${garment.id}`;
+  const tried = input.tried.get(key) ?? 0;
+  input.tried.set(key, tried + 1);
+  if (tried >= MOST_MENDED) return [];
+  return [
+    inkMend(input, part, garment),
+    swapMend(input, part, garment),
+    keylineMend(input, part, garment),
+  ].filter((mend) => mend !== null);
+}

@@ -1,0 +1,72 @@
+import { partsIn } from '../../design';
+import { drawingBounds } from '../../drawing';
+import { boxCentre, intersect, type Box } from '../../geometry';
+import { safeBox } from '../../spec';
+import { LEAST_FILL, weightOf } from '../checks/extent';
+import { pictureDpi } from '../checks/resolution';
+import type { Finding, Mend, MendInput } from '../types';
+import { moveAll } from './move';
+
+/** The scale up to which every picture keeps the resolution that the spec asks for. */
+const mostScale = (input: MendInput): number =>
+  Math.min(
+    ...partsIn(input.design, input.colourway)
+      .filter((p) => p.kind === 'picture' && !p.hidden)
+      .map((p) => pictureDpi(p.place.scaleX, p.place.scaleY, input.drawing.dpi) / input.spec.leastDpi),
+  );
+
+const boardOf = ({ drawing }: MendInput): Box => ({
+  left: 0,
+  top: 0,
+  right: drawing.width,
+  bottom: drawing.height,
+});
+
+/** Scales all of the artwork to fill the safe area. */
+export function extentMends({ figure: fill }: Finding, input: MendInput): Mend[] {
+  const box = intersect(drawingBounds(input.drawing), boardOf(input));
+  const most = mostScale(input) * 0.999;
+  const k = Math.min(0.995 / fill, most);
+  if (k * fill < LEAST_FILL) return [];
+  return [
+    {
+      id: 'fill',
+      title:
+        k === most ? 'Scale all of it as far as its pictures allow' : 'Scale all of it to fill the safe area',
+      edits: moveAll(input.design.parts, k, ...boxCentre(box), ...boxCentre(safeBox(input.side))),
+    },
+  ];
+}
+
+const isInside = (box: Box, of: Box): boolean =>
+  box.left >= of.left - 1 &&
+  box.top >= of.top - 1 &&
+  box.right <= of.right + 1 &&
+  box.bottom <= of.bottom + 1;
+
+/** Moves all of the artwork to the centre line. */
+export function centreMends(input: MendInput): Mend[] {
+  const whole = drawingBounds(input.drawing);
+  const board = boardOf(input);
+  const [cx, cy] = boxCentre(intersect(whole, board));
+  const middle = input.drawing.width / 2;
+  const mass = weightOf(input);
+  return [
+    {
+      id: 'centre',
+      title: 'Move all of it to the centre line, by its box',
+      // By all of it, so that what comes in from beyond the board does not tip it again.
+      edits: moveAll(input.design.parts, 1, boxCentre(whole)[0], cy, middle, cy),
+    },
+    // The weight of what lies beyond the board is not known.
+    ...(mass !== null && Math.abs(mass - cx) > 1 && isInside(whole, board)
+      ? [
+          {
+            id: 'centre-by-eye',
+            title: 'Move all of it to the centre line, by its weight to the eye',
+            edits: moveAll(input.design.parts, 1, mass, cy, middle, cy),
+          },
+        ]
+      : []),
+  ];
+}

@@ -1,0 +1,9 @@
+import { partTitle, type Part } from '../../design';
+import type { Mend } from '../types';
+
+/** Takes a part away. */
+export const removeMend = (part: Part): Mend => ({
+  id: 'remove-part',
+  title: `Remove “${partTitle(part)}”`,
+  edits: [{ op: 'removeParts', parts: [part.id] }],
+});

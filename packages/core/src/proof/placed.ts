@@ -1,0 +1,86 @@
+import type { Placement } from '../design';
+import { resolve } from '../drawing';
+import { isIdentity } from '../geometry';
+import {
+  placedDrawing,
+  placementMatrix,
+  placementNotes,
+  positionFor,
+  type PlacementNote,
+} from '../placement';
+import { findingsOf, proofOf, slowFindingsOf, withAcceptance, worstFirst } from './proof';
+import { regionOf } from './measure';
+import type { CheckId, Finding, Proof, ProofInput } from './types';
+
+export interface PlacedProofInput extends ProofInput {
+  placement: Placement;
+  /** The garment colour whose own position is judged; null for that of all. */
+  apart: string | null;
+}
+
+/**
+ * Findings about where artwork lies on its board. On another product they mean nothing: there the placement's own
+ * notes say it. (A part's own box is a matter of the artwork, not of where it lies.)
+ */
+const ABOUT_BOARD: ReadonlySet<CheckId> = new Set([
+  'safe-area',
+  'extent',
+  'centre',
+  'resolution',
+  'nothing',
+  'box',
+]);
+
+/** What is noticed about a placement, as a finding; `dpi` is the side's. */
+const noteFinding = ({ check, severity, message, box }: PlacementNote, dpi: number): Finding => ({
+  check,
+  severity,
+  part: null,
+  message,
+  figure: 1,
+  threshold: 0,
+  unit: 'parts',
+  region: box
+    ? regionOf({
+        left: box.left * dpi,
+        top: box.top * dpi,
+        right: box.right * dpi,
+        bottom: box.bottom * dpi,
+      })
+    : [0, 0, 0, 0],
+  mends: [],
+});
+
+/**
+ * The proof of a design as it lies on one side of a product: what is judged is what its file shows, turned, scaled
+ * and narrowed as it is placed. On its own board mends are offered; elsewhere they are a matter of the placement.
+ */
+export function placedProof(given: PlacedProofInput): Proof {
+  const { design, colourway, materials, spec, side, placement, apart } = given;
+  const at = positionFor(placement, apart);
+  const flat = resolve(design, colourway, materials);
+  const notes = placementNotes(flat, design.board, spec, side, placement, apart).map((n) =>
+    noteFinding(n, side.dpi),
+  );
+  const accepted = (list: Finding[]) => list.map((f) => withAcceptance(f, design));
+  const own = design.board.spec === spec.id && design.board.side === side.id;
+  if (own && !placement.narrow && isIdentity(placementMatrix(design.board, side, at), 1e-6)) {
+    const proof = proofOf(given);
+    const told = new Set(proof.findings.map((f) => f.check));
+    const more = accepted(notes).filter((n) => !told.has(n.check));
+    return { ...proof, findings: worstFirst([...more, ...proof.findings]) };
+  }
+  const { narrow } = placement;
+  const artwork = {
+    ...given,
+    drawing: placedDrawing(flat, design.board, side, at, { narrow }),
+    closely: given.mendFor,
+    cache: undefined,
+  };
+  const { judged, findings } = findingsOf(artwork);
+  const all = given.slow === false ? findings : [...findings, ...slowFindingsOf(artwork)];
+  const kept = all.filter(
+    (f) => !ABOUT_BOARD.has(f.check) || (f.check === 'box' && spec.background === 'transparent'),
+  );
+  return { garments: [...judged.contrast], findings: worstFirst(accepted([...notes, ...kept])) };
+}

@@ -1,0 +1,50 @@
+/** What may be done with a material. */
+export interface Licence {
+  /** SPDX id, `own` for the seller's own work, or `unknown`. */
+  id: string;
+  source?: string;
+}
+
+/** What a licence lets a seller do with a material on goods. */
+export interface Terms {
+  name: string;
+  /** May goods that bear it be sold? */
+  sale: boolean;
+  /** Must its maker be named? */
+  attribution: boolean;
+  /** Must what is made with it be given on under the same terms? */
+  shareAlike: boolean;
+  /** May it be changed? */
+  change: boolean;
+}
+
+const open = (name: string, more: Partial<Terms> = {}): Terms => ({
+  name,
+  sale: true,
+  attribution: false,
+  shareAlike: false,
+  change: true,
+  ...more,
+});
+
+/** By SPDX id, and `own` for the seller's own work. Creative Commons' terms as their deeds state them. */
+const TERMS: Record<string, Terms> = {
+  own: open('your own work'),
+  'CC0-1.0': open('CC0 1.0'),
+  MIT: open('MIT'),
+  'Apache-2.0': open('Apache 2.0'),
+  'OFL-1.1': open('SIL Open Font Licence 1.1'),
+  'CC-BY-3.0': open('CC BY 3.0', { attribution: true }),
+  'CC-BY-4.0': open('CC BY 4.0', { attribution: true }),
+  'CC-BY-SA-3.0': open('CC BY-SA 3.0', { attribution: true, shareAlike: true }),
+  'CC-BY-SA-4.0': open('CC BY-SA 4.0', { attribution: true, shareAlike: true }),
+  'CC-BY-NC-4.0': open('CC BY-NC 4.0', { attribution: true, sale: false }),
+  'CC-BY-NC-SA-4.0': open('CC BY-NC-SA 4.0', { attribution: true, sale: false, shareAlike: true }),
+  'CC-BY-ND-4.0': open('CC BY-ND 4.0', { attribution: true, change: false }),
+};
+
+/** The ids of licences whose terms are known. */
+export const KNOWN_LICENCES: readonly string[] = Object.keys(TERMS);
+
+/** The terms of a licence; null where nobody has said, or the id is not known. */
+export const termsOf = (licence: Licence): Terms | null => TERMS[licence.id] ?? null;
