@@ -1,5 +1,5 @@
 import qrcode from 'qrcode-generator';
-import { CLOSE, LINE, MOVE, type PathData } from '../geometry';
+import { gridOutline, type PathData } from '../geometry';
 import type { CodeLevel, CodePart } from '../design';
 import { pxToMm } from '../units';
 import { memoByKey } from './memo';
@@ -31,14 +31,7 @@ function makeCode(text: string, level: CodeLevel): CodeShape | null {
     return null;
   }
   const modules = code.getModuleCount();
-  const path: number[] = [];
-  for (let y = 0; y < modules; y++)
-    for (let x = 0; x < modules; x++) {
-      if (!code.isDark(y, x)) continue;
-      const from = x;
-      while (x + 1 < modules && code.isDark(y, x + 1)) x++;
-      path.push(MOVE, from, y, LINE, x + 1, y, LINE, x + 1, y + 1, LINE, from, y + 1, CLOSE);
-    }
+  const path = gridOutline(modules, (x, y) => code.isDark(y, x));
   return { modules, path };
 }
 

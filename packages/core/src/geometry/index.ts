@@ -4,6 +4,8 @@ export * from './box';
 export * from './path';
 export * from './producer';
 export * from './flatten';
+export * from './grid-outline';
+export * from './hull';
 export * from './fit-curve';
 export * from './svg-path';
 export * from './forms';

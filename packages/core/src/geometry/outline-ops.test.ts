@@ -4,12 +4,14 @@ import {
   bendPath,
   blockPath,
   flatten,
+  gridOutline,
   isFinitePath,
   oriented,
   parseSvgPath,
   pathBounds,
   reversePath,
   signedArea,
+  transformPath,
   withoutHoles,
   type OutlineOps,
   type PathData,
@@ -120,6 +122,62 @@ describe('blockPath', () => {
       }),
       { numRuns: 30 },
     );
+  });
+});
+
+describe('an outline with much detail within the distance that it is moved by', () => {
+  /** Cells of 8 px, half of them dark, as in a code. */
+  const SIZE = 25;
+  const CELL = 8;
+  const dark = (x: number, y: number) => ((x * 7919 + y * 104_729 + x * y * 31) >> 2) % 2 === 0;
+  const cells = transformPath(gridOutline(SIZE, dark), [CELL, 0, 0, CELL, 0, 0]);
+  /** Distance of a point from the dark cells. */
+  const distance = (px: number, py: number) => {
+    let least = Infinity;
+    for (let y = 0; y < SIZE; y++)
+      for (let x = 0; x < SIZE; x++) {
+        if (!dark(x, y)) continue;
+        const dx = Math.max(x * CELL - px, 0, px - (x + 1) * CELL);
+        const dy = Math.max(y * CELL - py, 0, py - (y + 1) * CELL);
+        least = Math.min(least, Math.hypot(dx, dy));
+      }
+    return least;
+  };
+  /** Whether a point lies in what is filled, by its winding. */
+  const covers = (path: PathData) => {
+    const polygons = flatten(path, 0.01).map((l) => l.points);
+    return (x: number, y: number) => {
+      let winding = 0;
+      for (const p of polygons)
+        for (let i = 0, j = p.length - 2; i < p.length; j = i, i += 2) {
+          const side = (p[i] - p[j]) * (y - p[j + 1]) - (x - p[j]) * (p[i + 1] - p[j + 1]);
+          if (p[j + 1] <= y) winding += p[i + 1] > y && side > 0 ? 1 : 0;
+          else winding -= p[i + 1] <= y && side < 0 ? 1 : 0;
+        }
+      return winding !== 0;
+    };
+  };
+
+  it.each([3, 12, 40, 90])('grown by %d covers just what is that near', (by) => {
+    const inside = covers(ops.offset(cells, by, 'round'));
+    const end = SIZE * CELL + by + 5;
+    for (let y = -by - 5; y < end; y += 6.1)
+      for (let x = -by - 5; x < end; x += 6.1) {
+        const d = distance(x, y);
+        if (Math.abs(d - by) > 0.25) expect([x, y, inside(x, y)]).toEqual([x, y, d < by]);
+      }
+  });
+
+  it('has sharp corners where they are asked for', () => {
+    const all = pathBounds(ops.offset(cells, 60, 'mitre'));
+    const own = pathBounds(cells);
+    for (const side of ['left', 'top'] as const) expect(all[side]).toBeCloseTo(own[side] - 60, 1);
+    for (const side of ['right', 'bottom'] as const) expect(all[side]).toBeCloseTo(own[side] + 60, 1);
+  });
+
+  it('or that is hardly there at all is a disc', () => {
+    const specks = [...square(0, 0, 0.4), ...square(0.8, 0.5, 0.3)];
+    expect(area(ops.offset(specks, 200, 'round')) / (Math.PI * 200.5 ** 2)).toBeCloseTo(1, 2);
   });
 });
 

@@ -1,5 +1,16 @@
 import { flatten, signedArea } from './flatten';
-import { CLOSE, CUBIC, eachCommand, MOVE, pathBounds, QUAD, transformPath, type PathData } from './path';
+import { convexHull } from './hull';
+import {
+  CLOSE,
+  CUBIC,
+  eachCommand,
+  LINE,
+  MOVE,
+  pathBounds,
+  QUAD,
+  transformPath,
+  type PathData,
+} from './path';
 
 /** The parts of pathkit-wasm (Skia's path operations) that are used here. */
 export interface PathKit {
@@ -161,6 +172,51 @@ export function withoutHoles(path: PathData, least = Infinity): PathData {
     .flatMap((c) => c.commands);
 }
 
+/** How often what lines along an outline sweep must cover it. */
+const CROWDED = 1.2;
+/** Numbers of path data up to which an outline is simple: it is moved at once, however thin it is. */
+const SIMPLE = 100;
+/** Into how many steps of the first one's length a distance is cut at the most. */
+const MOST_STEP = 1024;
+/** How much larger a path is while it is moved step by step. */
+const FINE = 8;
+
+/** How far from the true outline one may lie that stands for it, path units. */
+const NEAR = 0.02;
+
+/**
+ * The convex hull of an outline that is so small against the distance by which it is grown that nobody could tell
+ * the two apart: a shape of diameter D and its hull, grown by r, differ by at most D² ⁄ 8r. Null for any other.
+ */
+function hullWithin(path: PathData, by: number): PathData | null {
+  const box = pathBounds(path);
+  const [w, h] = [box.right - box.left, box.bottom - box.top];
+  if ((w * w + h * h) / (8 * by) > NEAR) return null;
+  const points = flatten(path, NEAR).flatMap(({ points: p }) =>
+    Array.from({ length: p.length / 2 }, (_, i) => [p[2 * i], p[2 * i + 1]] as const),
+  );
+  const hull = convexHull(points);
+  return hull.length < 3 ? null : [...hull.flatMap(([x, y], i) => [i === 0 ? MOVE : LINE, x, y]), CLOSE];
+}
+
+/**
+ * Whether an outline has so much detail within a distance that lines drawn along it at that distance would mostly
+ * lie on one another: what they sweep is several times all of the outline, grown.
+ */
+function isCrowded(path: PathData, by: number): boolean {
+  if (path.length <= SIMPLE) return false;
+  const reach = Math.abs(by);
+  const box = pathBounds(path);
+  let length = 0;
+  for (const { points: p } of flatten(
+    path,
+    Math.max(0.01, Math.min(box.right - box.left, box.bottom - box.top) / 200),
+  ))
+    for (let i = 2; i < p.length; i += 2) length += Math.hypot(p[i] - p[i - 2], p[i + 1] - p[i - 1]);
+  const [w, h] = [box.right - box.left + 2 * reach, box.bottom - box.top + 2 * reach];
+  return 2 * reach * length > CROWDED * w * h;
+}
+
 /** Outline operations by Skia's path operations, which keep curves as curves. */
 export function createOutlineOps(kit: PathKit): OutlineOps {
   const joins = { round: kit.StrokeJoin.ROUND, mitre: kit.StrokeJoin.MITER, bevel: kit.StrokeJoin.BEVEL };
@@ -182,33 +238,55 @@ export function createOutlineOps(kit: PathKit): OutlineOps {
   };
   const weld = (path: PathData): PathData =>
     path.length === 0 ? path : (run([path], ([p]) => p.simplify()) ?? path);
+  const offsetOnce = (path: PathData, by: number, join: OffsetJoin): PathData => {
+    if (path.length === 0) return path;
+    // Skia's operations count in single precision about the origin: keep the path near it.
+    const box = pathBounds(path);
+    const [cx, cy] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+    const near = transformPath(path, [1, 0, 0, 1, -cx, -cy]);
+    const made = run([near], ([p]) => {
+      if (!p.simplify()) return null;
+      const edge = p.copy();
+      try {
+        const options = {
+          width: 2 * Math.abs(by),
+          miter_limit: 4,
+          join: joins[join],
+          cap: kit.StrokeCap.ROUND,
+        };
+        if (!edge.stroke(options)) return null;
+        return p.op(edge, by > 0 ? kit.PathOp.UNION : kit.PathOp.DIFFERENCE);
+      } finally {
+        edge.delete();
+      }
+    });
+    return made ? transformPath(made, [1, 0, 0, 1, cx, cy]) : weld(path);
+  };
   return {
     weld,
     subtract: (from, what) => both(from, what, kit.PathOp.DIFFERENCE),
     intersect: (a, b) => both(a, b, kit.PathOp.INTERSECT),
-    offset(path, by, join) {
+    offset: (path, by, join) => {
       if (path.length === 0 || by === 0) return weld(path);
-      // Skia's operations count in single precision about the origin: keep the path near it.
+      const hull = by > 0 ? hullWithin(path, by) : null;
+      if (hull) return offsetOnce(hull, by, 'round');
+      if (!isCrowded(path, by)) return offsetOnce(path, by, join);
+      // Step by step, each as far as all before it: neighbours run together early, and what they enclose goes, so
+      // that little is left to cross.
       const box = pathBounds(path);
-      const [cx, cy] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
-      const near = transformPath(path, [1, 0, 0, 1, -cx, -cy]);
-      const made = run([near], ([p]) => {
-        if (!p.simplify()) return null;
-        const edge = p.copy();
-        try {
-          const options = {
-            width: 2 * Math.abs(by),
-            miter_limit: 4,
-            join: joins[join],
-            cap: kit.StrokeCap.ROUND,
-          };
-          if (!edge.stroke(options)) return null;
-          return p.op(edge, by > 0 ? kit.PathOp.UNION : kit.PathOp.DIFFERENCE);
-        } finally {
-          edge.delete();
-        }
-      });
-      return made ? transformPath(made, [1, 0, 0, 1, cx, cy]) : weld(path);
+      const size = Math.min(box.right - box.left, box.bottom - box.top);
+      const reach = Math.abs(by);
+      const first = Math.max(reach / MOST_STEP, Math.min(reach / 16, size / 16));
+      // Skia draws round a corner to about a quarter of a unit: enlarged, the steps do not add up to more.
+      let out = transformPath(weld(path), [FINE, 0, 0, FINE, 0, 0]);
+      for (let done = 0; done < reach;) {
+        const step = Math.min(reach - done, Math.max(first, done));
+        const last = done + step >= reach * (1 - 1e-9);
+        if (by > 0) out = withoutHoles(out, 2 * FINE * (reach - done));
+        out = offsetOnce(out, Math.sign(by) * FINE * step, join === 'bevel' && !last ? 'round' : join);
+        done = last ? reach : done + step;
+      }
+      return transformPath(out, [1 / FINE, 0, 0, 1 / FINE, 0, 0]);
     },
   };
 }

@@ -1,9 +1,9 @@
 import type { Board, FileFormat, Placement } from '../design';
 import { imagesOf, type Drawing } from '../drawing';
-import { axisScales, boxCentre, boxHeight, boxWidth, type Box } from '../geometry';
+import { axisScales, boxCentre, boxHeight, boxWidth, type Box, type Point } from '../geometry';
 import { safeBoxAt, safeOutline, zoneOutline, type Spec, type SpecSide } from '../spec';
 import { MOST_HALF_ANGLE, narrowing } from './curved';
-import { convexOverlap, inkHull, isInside, polygonsOf, type Point } from './hull';
+import { convexOverlap, inkHull, isInside, polygonsOf } from './hull';
 import { placementMatrix, positionFor } from './map';
 
 /** Something noticed about a placement. */

@@ -1,24 +1,13 @@
 import { drawingBounds, printed, reachOfStroke, type Drawing, type DrawingNode } from '../drawing';
-import { applyMatrix, flatten, transformPath, type Box, type PathData } from '../geometry';
-
-export type Point = readonly [number, number];
-
-const cross = (o: Point, a: Point, b: Point) => (a[0] - o[0]) * (b[1] - o[1]) - (a[1] - o[1]) * (b[0] - o[0]);
-
-/** The convex hull of points, counter-clockwise as seen with y upwards (Andrew 1979, monotone chain). */
-export function convexHull(points: readonly Point[]): Point[] {
-  const sorted = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
-  const half = (list: readonly Point[]) => {
-    const chain: Point[] = [];
-    for (const p of list) {
-      while (chain.length > 1 && cross(chain[chain.length - 2], chain[chain.length - 1], p) <= 0) chain.pop();
-      chain.push(p);
-    }
-    return chain.slice(0, -1);
-  };
-  if (sorted.length < 3) return sorted;
-  return [...half(sorted), ...half([...sorted].reverse())];
-}
+import {
+  applyMatrix,
+  convexHull,
+  flatten,
+  transformPath,
+  type Box,
+  type PathData,
+  type Point,
+} from '../geometry';
 
 /** The points of an outline's polylines, each grown to eight about it by `reach`. */
 function outlinePoints(path: PathData, reach: number): Point[] {

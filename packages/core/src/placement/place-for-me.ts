@@ -1,8 +1,8 @@
 import type { Board, Design, PlacedAt, Placement } from '../design';
 import { imagesOf, type Drawing } from '../drawing';
-import { axisScales, boxCentre, boxHeight, boxWidth, type Box } from '../geometry';
+import { axisScales, boxCentre, boxHeight, boxWidth, type Box, type Point } from '../geometry';
 import { isWorn, safeBoxAt, safeOutline, zoneBox, zoneOutline, type Spec, type SpecSide } from '../spec';
-import { convexOverlap, inkHull, isInside, polygonsOf, type Point } from './hull';
+import { convexOverlap, inkHull, isInside, polygonsOf } from './hull';
 
 /** Artwork on the chest begins this far below the collar's seam, inches. */
 export const CHEST_IN = 3;

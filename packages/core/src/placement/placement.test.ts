@@ -10,11 +10,10 @@ import {
   type PlacedAt,
 } from '../design';
 import { drawingBounds, paintSurface, resolve } from '../drawing';
-import { applyMatrix, boxCentre, boxHeight, boxWidth, type Box } from '../geometry';
+import { applyMatrix, boxCentre, boxHeight, boxWidth, convexHull, type Box } from '../geometry';
 import type { Spec, SpecSide } from '../spec';
 import {
   allPlannedFiles,
-  convexHull,
   copiedPlacement,
   GROUND,
   homeAt,
