@@ -42,6 +42,30 @@ describe('what one design may ask', () => {
     expect(groups[0].items.filter((i) => i.kind === 'outline' && i.role === 'keyline')).toHaveLength(4);
   });
 
+  it('a scribble that crosses itself without end is drawn with fewer points; as many that do not cross are kept', () => {
+    const POINTS = 12_000;
+    const at = (i: number, k: number) =>
+      ((Math.imul(i * 2 + k + 1, 2_654_435_761) >>> 0) / 2 ** 32) * 800 + 50;
+    const scribble = Array.from(
+      { length: POINTS },
+      (_, i) => `${at(i, 0).toFixed(1)} ${at(i, 1).toFixed(1)}`,
+    );
+    const spiral = Array.from({ length: POINTS }, (_, i) => {
+      const [r, a] = [(400 * i) / POINTS, (40 * 2 * Math.PI * i) / POINTS];
+      return `${(450 + r * Math.cos(a)).toFixed(2)} ${(450 + r * Math.sin(a)).toFixed(2)}`;
+    });
+    const lengthOf = (points: string[]) => {
+      const { faults, groups } = drawn(design(shape('m', `M${points.join('L')}Z`, 'pale')));
+      const [item] = groups[0].items;
+      return { faults: tooMuch(faults), length: item.kind === 'outline' ? item.path.length : 0 };
+    };
+    const crossing = lengthOf(scribble);
+    expect(crossing.faults).toMatchObject([{ part: 'm', of: 'points', asked: POINTS * 3 + 1 }]);
+    expect(crossing.length).toBeLessThan(POINTS);
+    expect(crossing.length).toBeGreaterThan(500);
+    expect(lengthOf(spiral)).toEqual({ faults: [], length: POINTS * 3 + 1 });
+  });
+
   it('letters by the thousand with twelve keylines are drawn with one, as a stroke, and that is said', () => {
     const much = design(letters(100, 100, { keylines: nested(12) }));
     const { faults, groups } = drawn(much);

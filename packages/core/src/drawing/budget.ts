@@ -1,5 +1,5 @@
 import type { LetteringPart, Part } from '../design';
-import { CLOSE, CUBIC, eachCommand, MOVE, QUAD, type PathData } from '../geometry';
+import { CLOSE, CUBIC, eachCommand, LINE, MOVE, QUAD, type PathData } from '../geometry';
 import type { OutlinePart } from './part-shapes';
 import { allItemsOf } from './node';
 import type { DrawingNode, Shape } from './types';
@@ -86,6 +86,43 @@ function crossingsOf(path: PathData): number {
     }
   crossed.set(path, count);
   return count;
+}
+
+/** How often an outline may cross itself: what paints it looks at each crossing. */
+const MOST_CROSSINGS = 1_000_000;
+/** Numbers of path data under which no outline can cross itself so often that it matters. */
+const FEW = 6000;
+
+const thin = new WeakMap<object, PathData>();
+
+/**
+ * An outline that crosses itself more often than can be painted, with so many of its points left out that it does
+ * not; any other as it is. The same for the same outline.
+ */
+export function paintable(path: PathData): PathData {
+  if (path.length < FEW) return path;
+  let made = thin.get(path);
+  if (made) return made;
+  const crossings = crossingsOf(path);
+  made = path;
+  if (crossings > MOST_CROSSINGS) {
+    // Crossings grow with the square of the points.
+    const every = Math.ceil(Math.sqrt(crossings / MOST_CROSSINGS));
+    const out: number[] = [];
+    let n = 0;
+    eachCommand(path, (verb, at) => {
+      if (verb === MOVE || verb === CLOSE) {
+        n = 0;
+        out.push(verb, ...path.slice(at, at + (verb === MOVE ? 2 : 0)));
+      } else if (++n % every === 0) {
+        const last = at + (verb === CUBIC ? 4 : verb === QUAD ? 2 : 0);
+        out.push(LINE, path[last], path[last + 1]);
+      }
+    });
+    made = out;
+  }
+  thin.set(path, made);
+  return made;
 }
 
 /** What the dressing of a part costs, by the numbers of its outlines and how often they are worked over. */

@@ -16,8 +16,17 @@ import type { DrawingFault, Materials, OutlineItem, Shape } from './types';
 
 const ROUND = { join: 'round', cap: 'round', space: 'board' } as const;
 const ALL_HOLES = 1e9;
-/** How far a block's sides may stray from the curves that sweep them, board px: 0.03 mm at 300 dpi. */
-const SWEPT_FLAT = 0.4;
+/**
+ * How far a block's sides may stray from the curves that sweep them, as a share of the outline's size, so that it
+ * looks the same at every size: half a px of what is 4500 px wide.
+ */
+const SWEPT_FLAT = 1 / 9000;
+
+/** That distance for an outline, in its own units. */
+function flatOf(path: PathData): number {
+  const box = pathBounds(path);
+  return Math.max(1e-3, SWEPT_FLAT * Math.max(box.right - box.left, box.bottom - box.top));
+}
 
 /** An outline grown by `by` board px on each side, in its own ink: itself, and a line over its edge. */
 export function grown(item: OutlineItem, by: number): OutlineItem[] {
@@ -207,7 +216,7 @@ function shadeItems(
   // The way in edge space, where it stays the same while the part is moved.
   const [a, b, c, d] = invert(edge.matrix);
   const [ex, ey] = [a * dx + c * dy, b * dx + d * dy];
-  const swept = edge.derived(path, `block ${ex} ${ey}`, () => blockPath(path, ex, ey, SWEPT_FLAT));
+  const swept = edge.derived(path, `block ${ex} ${ey}`, () => blockPath(path, ex, ey, flatOf(path)));
   const block: OutlineItem = { ...whole, path: swept };
   if (kind === 'long')
     return [

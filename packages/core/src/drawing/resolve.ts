@@ -13,7 +13,16 @@ import {
 import type { Hex } from '../colour';
 import { EMPTY_BOX, placeMatrix, transformPath, type Box, type Matrix, type PathData } from '../geometry';
 import { aboutPart } from './about';
-import { newBudget, takesCopies, takesLetters, takesWork, operationsOf, workOf, type Budget } from './budget';
+import {
+  newBudget,
+  paintable,
+  takesCopies,
+  takesLetters,
+  takesWork,
+  operationsOf,
+  workOf,
+  type Budget,
+} from './budget';
 import { codeShape } from './code';
 import { dress, grown } from './dressing';
 import { facesOf, givesOutline } from './lettering-shape';
@@ -164,6 +173,19 @@ function outlineMemo(part: Part, make: () => PathData): PathData {
   return path;
 }
 
+/** A shape whose outlines can all be painted; says where one cannot be as it is. */
+function thinnedShape(shape: Shape, part: string, faults: DrawingFault[]): Shape {
+  const items = shape.items.map((item) => {
+    const path = paintable(item.path);
+    return path === item.path ? item : { ...item, path };
+  });
+  const at = items.findIndex((item, i) => item !== shape.items[i]);
+  if (at < 0) return shape;
+  const [drawn, asked] = [items[at].path.length, shape.items[at].path.length];
+  faults.push({ kind: 'too-much', part, of: 'points', drawn, asked });
+  return { ...shape, items };
+}
+
 /**
  * One part as a group, without its live copies. Designs are immutable, so a part that has not changed gives
  * the very same group as before: what is painted from it can be kept, too.
@@ -192,7 +214,11 @@ function resolvePart(
     items = [pictureItem(part, design)];
     box = shownOf(part, design);
   } else {
-    const shape = shapeOf(part, materials, faults, (id) => outlineOn(design, id));
+    const shape = thinnedShape(
+      shapeOf(part, materials, faults, (id) => outlineOn(design, id)),
+      part.id,
+      faults,
+    );
     ({ items, late } = outlineItems(part, shape, inks, materials, faults, plain));
     box = shape.box;
   }

@@ -182,7 +182,13 @@ export type DrawingFault =
   /** An inside keyline, or the like, that leaves nothing of the letters. */
   | { kind: 'keyline-wide'; part: string; keyline: number }
   /** It asks for more than one design may: so much of it is drawn, or its dressing in a plain way. */
-  | { kind: 'too-much'; part: string; of: 'outlines' | 'copies' | 'letters'; drawn: number; asked: number };
+  | {
+      kind: 'too-much';
+      part: string;
+      of: 'outlines' | 'points' | 'copies' | 'letters';
+      drawn: number;
+      asked: number;
+    };
 
 /** A resolved design: groups back to front, in board pixels. */
 export interface Drawing {

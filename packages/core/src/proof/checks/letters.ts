@@ -21,6 +21,8 @@ function tooMuch(name: string, { of, drawn, asked }: Extract<DrawingFault, { kin
   const n = (v: number) => v.toLocaleString('en-GB');
   if (of === 'letters')
     return `“${name}” has ${n(asked)} letters, of which the first ${n(drawn)} are drawn: spread them over several designs`;
+  if (of === 'points')
+    return `“${name}” crosses itself so often that one point in ${Math.round(asked / drawn)} of it is drawn: bring it in simpler`;
   if (of === 'copies')
     return `Of the ${n(asked)} copies of “${name}” ${n(drawn)} are drawn: the design has more than can be drawn at once`;
   return `“${name}” has so many points that what is around it is drawn plainly: one keyline as an even stroke, without gaps. Use fewer letters, or a simpler figure`;

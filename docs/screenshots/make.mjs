@@ -1,0 +1,180 @@
+// Every picture of this folder, from the demo data, in one go: `npm run pictures [NAME …]`.
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { Brelm, ROOT } from '../../trials/with-brelm.mjs';
+
+const { chromium } = createRequire(join(ROOT, 'package.json'))('playwright-core');
+const here = dirname(fileURLToPath(import.meta.url));
+const wanted = process.argv.slice(2);
+
+const brelm = new Brelm();
+const at = await brelm.start();
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+  ],
+});
+
+const checked = (page) =>
+  page.waitForSelector('section[aria-label="Findings"][aria-busy="false"]', { timeout: 60_000 });
+const open = async (page, name) => {
+  await page.goto(at);
+  await page.getByRole('link', { name, exact: true }).click();
+  await checked(page);
+};
+const stack = (page) => page.locator('aside[aria-label="Stack"]');
+const part = async (page, name) => {
+  await stack(page).locator('li button[aria-expanded]', { hasText: name }).first().click();
+};
+const OWLS = 'Count Owls Not Sheep';
+
+/** What to do on a fresh page before its picture is taken; by the picture's name. */
+const PICTURES = {
+  async shelf(page) {
+    await page.goto(at);
+    await page.getByText('Reads on').nth(3).waitFor();
+  },
+  async 'new-design'(page) {
+    await page.goto(at);
+    await page.getByRole('button', { name: 'New design' }).click();
+    await page.getByRole('dialog').waitFor();
+  },
+  async artwork(page) {
+    await open(page, OWLS);
+    await part(page, 'Barn owl');
+  },
+  async 'add-part'(page) {
+    await open(page, OWLS);
+    await page.keyboard.press('a');
+    await page.getByRole('dialog', { name: 'Add a part' }).waitFor();
+    await page.keyboard.type('owl');
+    await page.getByRole('dialog').locator('img, svg, canvas').nth(8).waitFor();
+  },
+  async findings(page) {
+    await open(page, OWLS);
+    await page.getByRole('button', { name: /^Bone,/ }).click();
+    await checked(page);
+  },
+  async lettering(page) {
+    await open(page, 'Moth Ledger Society');
+    await stack(page).locator('li button[aria-expanded]').first().click();
+    await page.keyboard.press('Enter');
+  },
+  async typefaces(page) {
+    await open(page, OWLS);
+    await part(page, 'COUNT OWLS');
+    await stack(page)
+      .getByRole('button', { name: /^Typeface / })
+      .first()
+      .click();
+    await page.getByLabel('Find a typeface').waitFor();
+  },
+  async styles(page) {
+    await open(page, OWLS);
+    await part(page, 'COUNT OWLS');
+    await stack(page).getByRole('button', { name: 'Styles…' }).click();
+    await page
+      .getByRole('button', { name: /^Put on the style/ })
+      .first()
+      .waitFor();
+  },
+  async drawing(page) {
+    await open(page, 'Bog Standard');
+    await page.keyboard.press('d');
+    const box = await page.getByTestId('board').boundingBox();
+    const [cx, cy] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(cx - 150, cy + 40);
+    await page.mouse.down();
+    for (let i = 0; i <= 60; i++) await page.mouse.move(cx - 150 + i * 5, cy + 40 - 60 * Math.sin(i / 8));
+    await page.mouse.up();
+  },
+  async versions(page) {
+    await open(page, OWLS);
+    await page.getByRole('button', { name: /^Versions/ }).click();
+    await page.getByRole('dialog').waitFor();
+    const name = page.getByLabel(/name/i).last();
+    await name.fill('Before the moon');
+    await page.keyboard.press('Enter');
+    await page.getByRole('dialog').getByText('Before the moon').first().waitFor();
+  },
+  async garments(page) {
+    await open(page, OWLS);
+    await page.keyboard.press('2');
+    await page.getByTestId('wall-summary').filter({ hasText: 'Reads on' }).waitFor();
+  },
+  async separation(page) {
+    await open(page, OWLS);
+    await page.keyboard.press('2');
+    await page.getByTestId('wall-summary').filter({ hasText: 'Reads on' }).waitFor();
+    await page.getByRole('button', { name: /look closer/ }).first().click();
+    await page.getByLabel('Show').selectOption('underbase');
+    await page.getByText('White under it').waitFor();
+  },
+  async placement(page) {
+    await open(page, 'Bog Standard');
+    await page.keyboard.press('5');
+    await page.getByTestId('placement-board').waitFor();
+  },
+  async 'make-files'(page) {
+    await open(page, 'Bog Standard');
+    await page.getByRole('button', { name: /^Make files/ }).click();
+    await page.getByRole('table', { name: 'What will be made' }).waitFor();
+    await page.getByText('Every file is proofed.').or(page.getByText('will not be made')).waitFor();
+  },
+  async runs(page) {
+    await open(page, 'Bog Standard');
+    await page.getByRole('button', { name: /^Make files/ }).click();
+    await page.getByRole('table', { name: 'What will be made' }).waitFor();
+    await page.getByText('Every file is proofed.').or(page.getByText('will not be made')).waitFor();
+    await page.getByRole('button', { name: /^Make \d+ files?$/ }).click();
+    await page.getByTestId('run-words').getByText('made and checked').waitFor({ timeout: 180_000 });
+    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('link', { name: 'Runs' }).click();
+    await page
+      .getByRole('button', { name: /^Show the files of/ })
+      .first()
+      .click();
+  },
+  async 'spec-book'(page) {
+    await page.goto(`${at}/specs`);
+    await page
+      .getByRole('link', { name: /Mug, 15 oz/ })
+      .first()
+      .click();
+    await page.getByRole('img', { name: /drawn to scale/ }).waitFor();
+  },
+  async materials(page) {
+    await page.goto(`${at}/materials`);
+    await page.getByRole('heading').first().waitFor();
+  },
+};
+
+let failed = 0;
+for (const [name, make] of Object.entries(PICTURES)) {
+  if (wanted.length && !wanted.includes(name)) continue;
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  page.setDefaultTimeout(30_000);
+  try {
+    await make(page);
+    // What is still being drawn or faded in: pictures of rows, fonts, previews.
+    await page.waitForLoadState('networkidle');
+    await page.evaluate(() =>
+      document.fonts.ready.then(() => new Promise((done) => requestAnimationFrame(done))),
+    );
+    await page.screenshot({ path: join(here, `${name}.png`), animations: 'disabled' });
+    console.log(`${name}.png`);
+  } catch (error) {
+    failed++;
+    console.error(`${name}: ${error.message.split('\n').slice(0, 3).join(' ')}`);
+  }
+  await page.close();
+}
+await browser.close();
+await brelm.clean();
+process.exit(failed ? 1 : 0);
