@@ -194,6 +194,11 @@ describe('export', () => {
     ]);
     const files = unzipSync(readFileSync(value.pack!));
     expect(Object.keys(files)).toHaveLength(8);
+    // In a manifest colourways and garment colours have their names, as in those of the server.
+    const manifest = JSON.parse(Buffer.from(files['manifest.json']).toString()) as {
+      files: { colourway: string; garments: string[] }[];
+    };
+    expect(manifest.files[0]).toMatchObject({ colourway: 'Night', garments: ['Drizzle'] });
     for (const f of value.files)
       expect(
         createHash('sha256')
