@@ -49,8 +49,23 @@ describe('the keyboard', () => {
     await page.keyboard.press('Shift+G');
     await page.getByRole('button', { name: /^Soot.*/, pressed: true }).waitFor();
     await page.keyboard.press('?');
-    await page.getByRole('dialog', { name: 'Keys' }).waitFor();
+    const keys = page.getByRole('dialog', { name: 'Keys' });
+    await keys.getByLabel('Single letters and signs work as keys').uncheck();
     await page.keyboard.press('Escape');
+    await keys.waitFor({ state: 'detached' });
+    // Letters do nothing then; other keys, and those with Ctrl, still do.
+    await page.keyboard.press('g');
+    await page.keyboard.press('a');
+    expect(await page.getByRole('button', { name: /^Soot.*/, pressed: true }).count()).toBe(1);
+    expect(await page.getByRole('dialog').count()).toBe(0);
+    await page.keyboard.press('Control+z');
+    await page.getByRole('button', { name: /^Midnight.*/, pressed: true }).waitFor();
+    await page.getByRole('button', { name: /^All keys/ }).click();
+    await keys.getByLabel('Single letters and signs work as keys').check();
+    await page.keyboard.press('Escape');
+    await keys.waitFor({ state: 'detached' });
+    await page.keyboard.press('a');
+    await page.getByRole('dialog', { name: 'Add a part' }).waitFor();
     await page.close();
   });
 });
