@@ -54,6 +54,7 @@ export function useProof(
           findings: whole.findings,
           turn: proofNow().turn + 1,
           current: true,
+          fault: null,
         });
         const slow = await slowProof(request, signal);
         if (!signal.aborted) setProof({ slow, slowCurrent: true });

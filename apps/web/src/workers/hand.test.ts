@@ -102,6 +102,31 @@ describe('a hand', () => {
     expect(started).toHaveLength(1);
   });
 
+  it('begins nothing that was given up before it was asked for', async () => {
+    const { ask, workers, started } = workshop();
+    await expect(ask('a', AbortSignal.abort())).rejects.toBeInstanceOf(NotWanted);
+    expect([workers.length, started.length]).toEqual([0, 0]);
+    const next = ask('b');
+    started[0].end('B');
+    expect(await next).toBe('B');
+  });
+
+  it('takes another worker for one that broke down while it had nothing to do', async () => {
+    const { ask, workers, started } = workshop();
+    const first = ask('a');
+    started[0].end('A');
+    await first;
+    workers[0].failed();
+    expect(workers[0].ended).toBe(true);
+    const second = ask('b');
+    expect(started[1]).toMatchObject({ name: 'b', worker: 1 });
+    // What an old worker says later concerns nobody.
+    workers[0].failed();
+    started[1].end('B');
+    expect(await second).toBe('B');
+    expect(workers.map((w) => w.ended)).toEqual([true, false]);
+  });
+
   it('tells who waits when a worker breaks down, and starts another', async () => {
     const { ask, workers, started } = workshop();
     const first = ask('a');

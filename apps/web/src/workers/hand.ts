@@ -60,6 +60,19 @@ export function hand<W extends Stoppable>(
     finish(call, () => call.fail(new WorkFault(why)));
   }
 
+  function begin(): Started<W> {
+    const started = start(() => {
+      if (worker !== started) return;
+      // One that breaks down while it has nothing to do is not asked again, either.
+      if (running) breakOff(running, 'broke down');
+      else {
+        started.end();
+        worker = null;
+      }
+    });
+    return started;
+  }
+
   function finish(call: Call<W>, tell: () => void): void {
     if (running !== call) return;
     clearTimeout(timer);
@@ -74,7 +87,7 @@ export function hand<W extends Stoppable>(
     if (call.signal?.aborted) return next();
     running = call;
     endAfter(limit, call);
-    worker ??= start(() => running && breakOff(running, 'broke down'));
+    worker ??= begin();
     call.work(worker.remote).then(
       (result) => finish(call, () => call.done(result as never)),
       (reason: unknown) => finish(call, () => call.fail(new WorkFault(reasonOf(reason)))),
@@ -84,6 +97,7 @@ export function hand<W extends Stoppable>(
   /** What the worker answers; throws {@link NotWanted} once `signal` is aborted, else {@link WorkFault}. */
   return function ask<R>(work: (remote: W) => Promise<R>, signal?: AbortSignal): Promise<R> {
     return new Promise<R>((done, fail) => {
+      if (signal?.aborted) return fail(new NotWanted());
       const call: Call<W> = { work, done, fail, signal };
       signal?.addEventListener('abort', () => {
         fail(new NotWanted());
