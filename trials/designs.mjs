@@ -10,6 +10,7 @@ const engine = require('./engine');
 const D = require('@brelm/core/design');
 const { FORMS } = require('@brelm/core/geometry');
 const { homeAt, newPlacement } = require('@brelm/core/placement');
+const { proofOf } = require('@brelm/core/proof');
 
 const SEED = 1000;
 const SLOW = 20_000;
@@ -150,7 +151,10 @@ for (let i = 0; i < times(1000); i++) {
   const began = performance.now();
   try {
     const materials = await engine.loadMaterials(design);
-    engine.runProof(design, undefined, spec, side, garments, materials, () => null);
+    proofOf({
+      ...{ design, colourway: undefined, spec, side, garments, materials, pictures: () => null },
+      surfaces: engine.makeSurface,
+    });
     const job = {
       ...{ design, colourway: 'base', spec, side, apart: null, format: 'png' },
       placement: newPlacement(spec, side, homeAt(board, side)),

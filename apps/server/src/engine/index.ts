@@ -19,7 +19,6 @@ export * from './expected-bytes';
 export * from './jobs';
 export * from './pack';
 export * from './library';
-export * from './run-proof';
 export * from './wall-picture';
 export * from './design-file';
 export * from './dictionaries';

@@ -1,9 +1,11 @@
 import fc from 'fast-check';
-import { readDesign } from '@brelm/core/design';
+import { readDesign, type Design } from '@brelm/core/design';
+import type { Materials } from '@brelm/core/drawing';
 import { homeAt, newPlacement } from '@brelm/core/placement';
 import { anyDesign } from '../../../../packages/core/testing/any';
 import { garment, SPEC } from '../../../../packages/core/testing/base';
-import { FitError, loadMaterials, makeFile, runProof } from './index';
+import { proofOf } from '@brelm/core/proof';
+import { FitError, loadMaterials, makeFile, makeSurface } from './index';
 
 jest.setTimeout(240_000);
 
@@ -11,6 +13,10 @@ jest.setTimeout(240_000);
 const side = { ...SPEC.sides[0], widthPx: 900, heightPx: 900, widthIn: 3, heightIn: 3, dpi: 300 };
 const spec = { ...SPEC, sides: [side] };
 const garments = [garment('soot', '#1b1b1d'), garment('bone', '#f2ead8')];
+const judged = (design: Design, materials: Materials) => ({
+  ...{ design, colourway: undefined, spec, side, garments, materials, pictures: () => null },
+  surfaces: makeSurface,
+});
 const noPicture = () => Promise.reject(new Error('there is no picture'));
 
 describe('any design that can be read', () => {
@@ -19,7 +25,7 @@ describe('any design that can be read', () => {
       fc.asyncProperty(anyDesign, async (given) => {
         const design = readDesign(JSON.parse(JSON.stringify(given)));
         const materials = await loadMaterials(design);
-        const { findings } = runProof(design, undefined, spec, side, garments, materials, () => null);
+        const { findings } = proofOf(judged(design, materials));
         for (const { message } of findings) expect(message).not.toMatch(/undefined|NaN|Infinity/);
         const placement = newPlacement(spec, side, homeAt(design.board, side));
         const job = { design, colourway: 'base', spec, side, placement, apart: null, format: 'png' as const };
@@ -46,7 +52,7 @@ describe('any design that can be read', () => {
       ],
     });
     const materials = await loadMaterials(design);
-    const { findings } = runProof(design, undefined, spec, side, garments, materials, () => null);
+    const { findings } = proofOf(judged(design, materials));
     expect(findings.length).toBeGreaterThan(0);
   });
 });
