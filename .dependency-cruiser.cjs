@@ -1,18 +1,20 @@
 // The arrows between rooms go downwards only (docs/architecture.md).
 const core = (room) => `^packages/core/src/${room}/`;
 const layers = [
-  ['units', 'rights'],
+  ['units', 'rights', 'fields'],
   ['colour', 'geometry'],
   ['raster', 'type'],
+  ['drawing'],
+  ['parts'],
   ['design'],
-  ['drawing', 'spec', 'svg'],
+  ['resolve', 'spec', 'svg'],
   ['proof', 'placement'],
   ['export'],
 ];
 const upwards = layers.slice(0, -1).map((rooms, i) => ({
   name: `${rooms.join('-and-')}-look-down-only`,
   severity: 'error',
-  from: { path: rooms.map(core).join('|') },
+  from: { path: rooms.map(core).join('|'), pathNot: '\\.test\\.ts$' },
   to: {
     path: layers
       .slice(i + 1)
@@ -45,7 +47,7 @@ module.exports = {
       comment: 'what is drawn is judged, never the parts that it comes from; mends alone may read the design',
       severity: 'error',
       from: { path: '^packages/core/src/proof/(checks|measure)/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^packages/core/src/(design|type/(?!index))/' },
+      to: { path: '^packages/core/src/(design|parts|type/(?!index))/' },
     },
     {
       name: 'apps-enter-core-by-its-doors',

@@ -1,4 +1,5 @@
-import { DocumentError, colourwayOf, type Colourway, type Design } from '@brelm/core/design';
+import { colourwayOf, type Colourway, type Design, boardsOf } from '@brelm/core/design';
+import { DocumentError } from '@brelm/core/fields';
 import type { Garment } from '@brelm/core/colour';
 import type { Materials, PictureSource } from '@brelm/core/drawing';
 import type { Spec } from '@brelm/core/spec';
@@ -61,7 +62,9 @@ export function findColourway(file: string, design: Design, id: string | undefin
 
 /** The products that a design is placed on, or the one that its board was made for. */
 export function findSpecs(design: Design): Spec[] {
-  const ids = design.placements.length ? design.placements.map((p) => p.spec) : [design.board.spec];
+  const ids = design.placements.length
+    ? design.placements.map((p) => p.spec)
+    : boardsOf(design).map((s) => s.board.spec);
   return [...new Set(ids)].map((id) => findSpec(id));
 }
 

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { letteringLine } from '@brelm/core/design';
+import { letteringLine } from '@brelm/core/parts';
 import { typefaceFile } from '@brelm/server/engine';
 import { askOf, designsOf, running, type Running } from './running';
 

@@ -1,4 +1,5 @@
-import { emptyDesign, motif, place, type Design } from '@brelm/core/design';
+import { emptyDesign, type Design } from '@brelm/core/design';
+import { motif, place } from '@brelm/core/parts';
 
 const outline = { path: 'M0 0H600V600H0Z', ink: 'ink-1', rule: 'nonzero' as const, opacity: 1, stroke: null };
 /** A square on a 3 in sticker, with as many stickers of its own as there are other specs. */

@@ -26,7 +26,7 @@ export const router = createBrowserRouter([
       {
         path: 'design/:id/:stage?',
         // The board's libraries load only with the first design.
-        lazy: async () => ({ Component: (await import('./artwork/artwork-stage')).ArtworkStage }),
+        lazy: async () => ({ Component: (await import('./stages/artwork/artwork-stage')).ArtworkStage }),
         HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
       },
       {

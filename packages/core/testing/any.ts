@@ -1,16 +1,16 @@
 /** Arbitrary designs for property tests: any parts, dressed in any way, that a seller could make. */
 import fc from 'fast-check';
+import type { Design } from '@brelm/core/design';
 import {
   code,
   shapeOf,
-  type Design,
   type Keyline,
   type Part,
   type Place,
   type Repeat,
   type Shade,
   type ShapeStroke,
-} from '@brelm/core/design';
+} from '@brelm/core/parts';
 import { FORMS } from '@brelm/core/geometry';
 import { circle, designOf, rect, shape } from './base';
 

@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { createCanvas } from '@napi-rs/canvas';
 import type { Garment } from '@brelm/core/colour';
-import { emptyDesign, motif, place, type Design, type Ink, type MotifPart } from '@brelm/core/design';
+import { documentOf, emptyDesign, readDesign, type Design, type Ink } from '@brelm/core/design';
+import { motif, place, type MotifPart } from '@brelm/core/parts';
 import type { MakeSurface, Materials, PaintContext, PictureSource } from '@brelm/core/drawing';
 import { createOutlineOps, type OutlineOps, type PathKit } from '@brelm/core/geometry';
 import type { ProofInput } from '@brelm/core/proof';
@@ -111,6 +112,13 @@ export function shape(id: string, path: string, ink: string): MotifPart {
   );
   return { ...part, mustRead: true };
 }
+
+/** A design as it is written to a file, parsed again. */
+export const written = (design: Design): Record<string, unknown> =>
+  JSON.parse(JSON.stringify(documentOf(design))) as Record<string, unknown>;
+
+/** A design that was written and read again. */
+export const reread = (design: Design): Design => readDesign(written(design));
 
 /** A 900 × 900 board with these inks (id = name) and parts, front first. */
 export function designOf(inks: Record<string, string>, ...parts: Design['parts']): Design {

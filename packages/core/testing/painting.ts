@@ -1,6 +1,7 @@
 /** Designs painted for tests, and pixels compared. */
 import type { Design } from '@brelm/core/design';
-import { paintSurface, resolve } from '@brelm/core/drawing';
+import { paintSurface } from '@brelm/core/drawing';
+import { resolve } from '@brelm/core/resolve';
 import { NO_FACES, NO_PICTURES, surfaces } from './base';
 
 export const drawn = (design: Design, colourway?: string) => resolve(design, colourway, NO_FACES);

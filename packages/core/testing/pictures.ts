@@ -1,4 +1,5 @@
-import { picture, place, type Design, type Material, type PicturePart } from '@brelm/core/design';
+import type { Design, Material } from '@brelm/core/design';
+import { picture, place, type PicturePart } from '@brelm/core/parts';
 import type { PictureSource, Surface } from '@brelm/core/drawing';
 import type { ProofInput } from '@brelm/core/proof';
 import { treatPicture, type RasterImage } from '@brelm/core/raster';

@@ -4,15 +4,8 @@
  * trouble or only in part; `vanishes`: hardly to be seen.
  */
 import type { Garment } from '@brelm/core/colour';
-import {
-  lettering,
-  letteringLine,
-  place,
-  type Design,
-  type Keyline,
-  type Part,
-  type Shade,
-} from '@brelm/core/design';
+import type { Design } from '@brelm/core/design';
+import { lettering, letteringLine, place, type Keyline, type Part, type Shade } from '@brelm/core/parts';
 import type { Verdict } from '@brelm/core/proof';
 import { circle, designOf, garment, rect, shape } from './base';
 

@@ -1,3 +1,4 @@
+import { documentOf } from '@brelm/core/design';
 import {
   loadMaterials,
   loadPictures,
@@ -8,8 +9,8 @@ import {
   writeAside,
   WriteError,
 } from '@brelm/server/engine';
-import { placementNotes } from '@brelm/core/placement';
-import { resolve as resolveDrawing } from '@brelm/core/drawing';
+import { placementNotes, artworkOn, placementOf } from '@brelm/core/placement';
+import { resolve as resolveDrawing } from '@brelm/core/resolve';
 import { options, UsageError } from '../arguments';
 import { findSpec, readDesignOrFail } from '../prepare';
 import { say } from '../say';
@@ -39,11 +40,12 @@ export async function run(args: string[]): Promise<number> {
   for (const spec of specs) {
     const made = placedOn(placed, spec, garments, materials, pictures, values.again);
     placed = made.design;
-    const drawing = resolveDrawing(placed, undefined, materials);
     for (const side of spec.sides) {
-      const placement = placed.placements.find((p) => p.spec === spec.id && p.side === side.id)!;
+      const placement = placementOf(placed, spec.id, side.id)!;
       const words = made.said.find((s) => s.side === side)?.words ?? ['as it was placed'];
-      const notes = placementNotes(drawing, placed.board, spec, side, placement);
+      const artwork = artworkOn(placed, spec.id, side.id);
+      const drawing = resolveDrawing(artwork, undefined, materials);
+      const notes = placementNotes(drawing, artwork.board, spec, side, placement);
       report.push({
         spec: spec.id,
         side: side.id,
@@ -57,7 +59,7 @@ export async function run(args: string[]): Promise<number> {
   }
   const out = values.out ?? file;
   try {
-    await writeAside(out, Buffer.from(`${JSON.stringify(placed, null, 2)}\n`));
+    await writeAside(out, Buffer.from(`${JSON.stringify(documentOf(placed), null, 2)}\n`));
   } catch (error) {
     throw error instanceof WriteError ? new UsageError(`--out: ${error.message}`) : error;
   }

@@ -1,3 +1,4 @@
+import { documentOf } from '@brelm/core/design';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { Injectable, type INestApplicationContext } from '@nestjs/common';
@@ -53,7 +54,11 @@ export class DemoService {
         const { sha256 } = await this.materials.bringIn(bytes, material.name);
         materials.push({ ...material, sha256 });
       }
-      await this.designs.create(JSON.stringify({ ...design, materials }), undefined, `demo ${name}`);
+      await this.designs.create(
+        JSON.stringify(documentOf({ ...design, materials })),
+        undefined,
+        `demo ${name}`,
+      );
     }
     const known = new Set((await this.styles.list()).map((s) => s.name));
     for (const { name, document } of shippedStyles())

@@ -1,5 +1,6 @@
 import { proofOf } from '@brelm/core/proof';
-import { emptyDesign, lettering, letteringLine, place, type Design } from '@brelm/core/design';
+import { emptyDesign, type Design } from '@brelm/core/design';
+import { lettering, letteringLine, place } from '@brelm/core/parts';
 import { loadMaterials, makeSurface, shippedGarments, shippedSpecs, shippedSpelling } from './index';
 
 jest.setTimeout(60_000);

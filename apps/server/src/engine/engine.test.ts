@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import Ajv2020 from 'ajv/dist/2020';
 import { wordSlots } from '@brelm/core/design';
-import { resolve } from '@brelm/core/drawing';
+import { resolve } from '@brelm/core/resolve';
 import { proofOf } from '@brelm/core/proof';
 import { sideOf } from '@brelm/core/spec';
 import {

@@ -1,7 +1,7 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { emptyDesign, readStyle, type Design } from '@brelm/core/design';
-import { partLocalBox, resolve } from '@brelm/core/drawing';
+import { partLocalBox, resolve } from '@brelm/core/resolve';
 import { placedDrawing } from '@brelm/core/placement';
 import type { SpecSide } from '@brelm/core/spec';
 import {

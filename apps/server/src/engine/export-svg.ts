@@ -1,4 +1,5 @@
-import { allItemsOf, resolve, writeSvg, type Drawing, type Materials } from '@brelm/core/drawing';
+import { allItemsOf, writeSvg, type Drawing, type Materials } from '@brelm/core/drawing';
+import { resolve } from '@brelm/core/resolve';
 import type { Design } from '@brelm/core/design';
 import { treatmentKey, type Treatment } from '@brelm/core/raster';
 import { encodePng } from './encode-png';

@@ -1,12 +1,16 @@
 import type { Garment } from '@brelm/core/colour';
-import { inkValues, type Design } from '@brelm/core/design';
+import { allParts, applyEdit, inkValues, type Design, type Placement } from '@brelm/core/design';
 import { termsOf, type Licence } from '@brelm/core/rights';
 import type { ManifestLicence } from '@brelm/core/export';
 import { CATALOGUE } from '@brelm/core/type';
-import { facesOf, paintSurface, resolve, type Materials, type PictureSource } from '@brelm/core/drawing';
+import { paintSurface, type Drawing, type Materials, type PictureSource } from '@brelm/core/drawing';
+import { facesOfPart } from '@brelm/core/parts';
+import { resolve } from '@brelm/core/resolve';
 import {
+  artworkOn,
   homeAt,
   newPlacement,
+  placementOf,
   placeForMe,
   plannedFiles,
   proposedPlacement,
@@ -36,36 +40,36 @@ export function placedOn(
   again = false,
 ): PlacedOn {
   const said: PlacedOn['said'] = [];
-  const drawing = resolve(design, undefined, materials);
-  const small = paintSurface(
-    drawing,
-    WEIGHED / Math.max(drawing.width, drawing.height),
-    pictures,
-    makeSurface,
-  );
-  const weight = alphaCentre(small.context.getImageData(0, 0, small.width, small.height));
-  const k = small.width / drawing.width;
   const ground =
     garments.find((g) => g.id === design.backdrop)?.value ??
     [...inkValues(design, undefined).values()][0] ??
     '#ffffff';
-  const { board } = design;
-  const placements = [...design.placements];
+  let placed = design;
   for (const side of spec.sides) {
-    const at = placements.findIndex((p) => p.spec === spec.id && p.side === side.id);
-    if (at >= 0 && !again) continue;
-    const isHome = board.spec === spec.id && board.side === side.id;
-    if (isHome && !again) {
-      placements.push(newPlacement(spec, side, homeAt(board, side)));
-      continue;
+    if (placementOf(design, spec.id, side.id) && !again) continue;
+    const artwork = artworkOn(design, spec.id, side.id);
+    const { board } = artwork;
+    let placement: Placement;
+    if (board.spec === spec.id && board.side === side.id && !again)
+      placement = newPlacement(spec, side, homeAt(board, side));
+    else {
+      const drawing = resolve(artwork, undefined, materials);
+      const made = placeForMe(drawing, board, spec, side, weightOf(drawing, pictures));
+      placement = proposedPlacement(artwork, spec, side, made?.at ?? homeAt(board, side), ground);
+      said.push({ side, words: made?.said ?? ['there is no artwork to place'] });
     }
-    const made = placeForMe(drawing, board, spec, side, weight && [weight[0] / k, weight[1] / k]);
-    const placement = proposedPlacement(design, spec, side, made?.at ?? homeAt(board, side), ground);
-    said.push({ side, words: made?.said ?? ['there is no artwork to place'] });
-    if (at >= 0) placements[at] = placement;
-    else placements.push(placement);
+    placed = applyEdit(placed, { op: 'setPlacement', placement });
   }
-  return { design: { ...design, placements }, said };
+  return { design: placed, said };
+}
+
+/** Where the weight of a drawing lies, px of its board; null for one that is empty. */
+function weightOf(drawing: Drawing, pictures: PictureSource): [number, number] | null {
+  const scale = WEIGHED / Math.max(drawing.width, drawing.height);
+  const { context, width, height } = paintSurface(drawing, scale, pictures, makeSurface);
+  const weight = alphaCentre(context.getImageData(0, 0, width, height));
+  const k = width / drawing.width;
+  return weight && [weight[0] / k, weight[1] / k];
 }
 
 /** The jobs of one product, for a design that places all of its sides. */
@@ -99,10 +103,9 @@ export function licencesOf(designs: readonly Design[]): ManifestLicence[] {
   };
   for (const design of designs) {
     for (const m of design.materials) add(m.name, m.licence);
-    for (const part of design.parts) {
+    for (const part of allParts(design)) {
       if (part.kind === 'motif') add(part.name || 'a figure', part.licence);
-      if (part.kind !== 'lettering') continue;
-      for (const id of facesOf(part)) {
+      for (const id of facesOfPart(part)) {
         const face = CATALOGUE.find((f) => f.id === id);
         if (face) add(`Typeface ${face.name}`, { id: face.licence });
       }

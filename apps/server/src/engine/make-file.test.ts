@@ -1,7 +1,9 @@
 import { createCanvas, loadImage } from '@napi-rs/canvas';
 import sharp from 'sharp';
-import { emptyDesign, motif, picture, place, type Design, type Material } from '@brelm/core/design';
-import { paintSurface, resolve } from '@brelm/core/drawing';
+import { emptyDesign, type Design, type Material } from '@brelm/core/design';
+import { motif, picture, place } from '@brelm/core/parts';
+import { paintSurface } from '@brelm/core/drawing';
+import { resolve } from '@brelm/core/resolve';
 import { readHeader, readChunks } from '@brelm/core/export';
 import { homeAt, newPlacement } from '@brelm/core/placement';
 import type { Spec, SpecSide } from '@brelm/core/spec';

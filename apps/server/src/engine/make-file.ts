@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
 import { createCanvas, Image, type Canvas } from '@napi-rs/canvas';
-import { resolve, type Drawing, type Materials } from '@brelm/core/drawing';
+import type { Drawing, Materials } from '@brelm/core/drawing';
+import { resolve } from '@brelm/core/resolve';
 import type { Design, FileFormat, PlacedAt, Placement } from '@brelm/core/design';
 import { readJpegHeader, readPdf } from '@brelm/core/export';
-import { placedDrawing, positionFor } from '@brelm/core/placement';
+import { placedDrawing, positionFor, artworkOn } from '@brelm/core/placement';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import { collect } from './collect';
 import { checkPng } from './encode-png';
@@ -56,7 +57,8 @@ export interface MadeFile {
 
 /** The drawing of a file, in its side's px. */
 export function drawingOf(job: Omit<FileJob, 'format'>, materials: Materials): Drawing {
-  const { design, colourway, side, placement } = job;
+  const { colourway, spec, side, placement } = job;
+  const design = artworkOn(job.design, spec.id, side.id);
   const at: PlacedAt = positionFor(placement, job.apart);
   return placedDrawing(resolve(design, colourway, materials), design.board, side, at, placement);
 }

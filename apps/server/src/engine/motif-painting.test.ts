@@ -1,6 +1,9 @@
+import { reread } from '../../../../packages/core/testing/base';
 import { Resvg } from '@resvg/resvg-js';
-import { emptyDesign, motif, place, readDesign, type Design } from '@brelm/core/design';
-import { paintSurface, resolve } from '@brelm/core/drawing';
+import { emptyDesign, type Design } from '@brelm/core/design';
+import { motif, place } from '@brelm/core/parts';
+import { paintSurface } from '@brelm/core/drawing';
+import { resolve } from '@brelm/core/resolve';
 import { inkOutlines } from '@brelm/core/svg';
 import { makeSurface, motifLibrary, readSvgFile } from './index';
 
@@ -67,7 +70,7 @@ describe('figures of the library, against another renderer of the same SVG', () 
     for (const { id } of chosen) {
       const source = library.svg(id)!;
       const design = await designOfFigure(source);
-      expect(readDesign(JSON.parse(JSON.stringify(design)))).toEqual(design);
+      expect(reread(design)).toEqual(design);
       const d = difference(design, source);
       // A fine outline clipped twice may differ along its edge; nothing else may.
       if (d > 0.02) off.push(`${id} ${(d * 100).toFixed(1)} %`);

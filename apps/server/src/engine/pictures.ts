@@ -1,6 +1,7 @@
 import { createCanvas, ImageData, loadImage, type Canvas } from '@napi-rs/canvas';
 import sharp from 'sharp';
-import { treatmentOf, type Design, type Material } from '@brelm/core/design';
+import { type Design, type Material, allParts } from '@brelm/core/design';
+import { treatmentOf } from '@brelm/core/parts';
 import { pyramid, type Level, type PictureSource } from '@brelm/core/drawing';
 import { readChunks } from '@brelm/core/export';
 import { treatmentKey, treatPicture, type RasterImage, type Treatment } from '@brelm/core/raster';
@@ -186,7 +187,7 @@ export async function loadPictures(
   const sources = new Map<string, (width: number) => unknown>();
   const key = (material: string, treatment: Treatment | null) => `${material} ${treatmentKey(treatment)}`;
   const treatments = new Map<string, Map<string, Treatment | null>>();
-  for (const part of design.parts) {
+  for (const part of allParts(design)) {
     if (part.kind !== 'picture') continue;
     const treatment = treatmentOf(part);
     const of = treatments.get(part.material) ?? new Map<string, Treatment | null>();

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
-import { readDesign, type Design } from '@brelm/core/design';
+import type { Design } from '@brelm/core/design';
+import type { Part } from '@brelm/core/parts';
 import type { Materials } from '@brelm/core/drawing';
 import { homeAt, newPlacement } from '@brelm/core/placement';
 import { anyDesign } from '../../../../packages/core/testing/any';
-import { garment, SPEC } from '../../../../packages/core/testing/base';
+import { garment, SPEC, reread } from '../../../../packages/core/testing/base';
 import { proofOf } from '@brelm/core/proof';
 import { FitError, loadMaterials, makeFile, makeSurface } from './index';
 
@@ -23,7 +24,7 @@ describe('any design that can be read', () => {
   it('is proofed and made into a file, the same bytes each time, and into one that says so where it does not fit', async () => {
     await fc.assert(
       fc.asyncProperty(anyDesign, async (given) => {
-        const design = readDesign(JSON.parse(JSON.stringify(given)));
+        const design = reread(given);
         const materials = await loadMaterials(design);
         const { findings } = proofOf(judged(design, materials));
         for (const { message } of findings) expect(message).not.toMatch(/undefined|NaN|Infinity/);
@@ -41,14 +42,14 @@ describe('any design that can be read', () => {
   });
 
   it('a hollow code has nothing to be read, and that is found instead of failing', async () => {
-    const design = readDesign({
-      ...JSON.parse(JSON.stringify(fc.sample(anyDesign, { seed: 1, numRuns: 1 })[0])),
+    const design = reread({
+      ...fc.sample(anyDesign, { seed: 1, numRuns: 1 })[0],
       parts: [
         {
           ...{ id: 'c', kind: 'code', text: 'owls', level: 'M', quiet: 4, ink: 'pale', ground: null },
           ...{ place: { x: 450, y: 450, turn: 0, scaleX: 8, scaleY: 8 }, hollow: true, mustRead: true },
           keylines: [{ ink: 'rust', width: 2, join: 'round' }],
-        },
+        } as unknown as Part,
       ],
     });
     const materials = await loadMaterials(design);

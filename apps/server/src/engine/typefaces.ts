@@ -1,8 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { decompress } from 'wawoff2';
-import type { Design } from '@brelm/core/design';
-import { facesOf, type Materials } from '@brelm/core/drawing';
+import { type Design, allParts } from '@brelm/core/design';
+import type { Materials } from '@brelm/core/drawing';
+import { facesOfPart } from '@brelm/core/parts';
 import {
   CATALOGUE,
   catalogueFace,
@@ -145,7 +146,7 @@ export async function facesWith(characters: string): Promise<string[]> {
 
 /** The typefaces that a design uses, and outline operations. Those not to be had are left undefined. */
 export async function loadMaterials(design: Design, own?: OwnFontBytes): Promise<Materials> {
-  const ids = new Set(design.parts.flatMap((p) => (p.kind === 'lettering' ? facesOf(p) : [])));
+  const ids = new Set(allParts(design).flatMap(facesOfPart));
   const faces = new Map<string, Typeface>();
   for (const id of ids) {
     const face = await loadTypeface(id, own).catch(() => undefined);

@@ -5,12 +5,12 @@ import type { Design } from '@brelm/core/design';
 import {
   paintGroup,
   paintSurface,
-  resolve,
   type Materials,
   type OutlineItem,
   type PaintContext,
   type PictureSource,
 } from '@brelm/core/drawing';
+import { resolve } from '@brelm/core/resolve';
 import { wallOf, type WallRow } from '@brelm/core/proof';
 import { garmentTile } from '@brelm/core/raster';
 import type { Spec, SpecSide } from '@brelm/core/spec';

@@ -1,7 +1,7 @@
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
 import type { Response } from 'express';
 import { QueryFailedError } from 'typeorm';
-import { DocumentError } from '@brelm/core/design';
+import { DocumentError } from '@brelm/core/fields';
 import { PictureError, UploadError, WriteError } from '../engine';
 import { BusyError, EndedError } from '../workers/process-pool';
 import { BodyError } from './json-body';

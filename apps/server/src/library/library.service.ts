@@ -2,7 +2,16 @@ import { ConflictException, Injectable, NotFoundException } from '@nestjs/common
 import { InjectRepository } from '@nestjs/typeorm';
 import { Like, Repository } from 'typeorm';
 import type { Garment } from '@brelm/core/colour';
-import { DocumentError, freshSlug, readDesign, type Design, type NamedColour } from '@brelm/core/design';
+import {
+  documentOf,
+  freshSlug,
+  readDesign,
+  storedDocument,
+  type Design,
+  type DesignDocument,
+  type NamedColour,
+} from '@brelm/core/design';
+import { DocumentError } from '@brelm/core/fields';
 import { garmentId, readGarment } from '@brelm/core/spec';
 import { DesignRow, GarmentRow, PaletteRow, SettingRow, StarterRow } from '../database/entities';
 import { whileTwins } from '../database/at-once';
@@ -26,13 +35,13 @@ const toPalette = ({ id, name, colours }: PaletteRow): Palette => ({
 export interface Starter {
   id: string;
   own: boolean;
-  document: Design;
+  document: DesignDocument;
 }
 
 const toStarter = ({ id, own, document }: StarterRow): Starter => ({
   id,
   own: Boolean(own),
-  document: readDesign(JSON.parse(document)),
+  document: documentOf(readDesign(JSON.parse(document))),
 });
 
 /** The garment colours, the palettes and the starters. */
@@ -92,7 +101,7 @@ export class LibraryService {
       take: MOST_LOOKED_AT,
     });
     const users = designs.filter((row) => {
-      const { backdrop, garments, colourways } = JSON.parse(row.document) as Design;
+      const { backdrop, garments, colourways } = storedDocument(JSON.parse(row.document));
       return backdrop === id || garments.includes(id) || colourways.some((c) => c.garments.includes(id));
     });
     if (users.length)
@@ -179,7 +188,7 @@ export class LibraryService {
         id,
         position,
         own: false,
-        document: JSON.stringify(document),
+        document: JSON.stringify(documentOf(document)),
       })),
     );
     await this.garmentRows.save(

@@ -1,7 +1,8 @@
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { IsNull, Like, type EntityManager, Repository } from 'typeorm';
-import { DocumentError, type Design } from '@brelm/core/design';
+import { storedDocument } from '@brelm/core/design';
+import { DocumentError } from '@brelm/core/fields';
 import { readSpec, specDifferences, type Spec, type SpecDifference } from '@brelm/core/spec';
 import { DesignRow, RunFileRow, SpecRow, SpecVersionRow } from '../database/entities';
 import { whileTwins } from '../database/at-once';
@@ -163,16 +164,17 @@ export class SpecsService {
       order: { name: 'ASC' },
     });
     return rows.flatMap((row): Affected[] => {
-      const design = JSON.parse(row.document) as Design;
+      const design = storedDocument(JSON.parse(row.document));
       const placed = (design.placements ?? []).some((p) => p.spec === id);
-      if (design.board.spec !== id && !placed) return [];
+      const boards = design.sides.flatMap((s) => (s.board.spec === id ? [s.board] : []));
+      if (boards.length === 0 && !placed) return [];
       // What the design was last saved under: the state that had not been replaced yet.
       const then = [...history].reverse().find((v) => v.replacedAt === null || v.replacedAt > row.updatedAt)!;
       const differences = specDifferences(then.document, now).filter((d) => d.matters);
-      const side = now.sides.find((s) => s.id === design.board.side);
-      if (design.board.spec === id && side && !differences.length) {
-        const { width, height } = design.board;
-        if (width !== side.widthPx || height !== side.heightPx)
+      const before = differences.length;
+      for (const { side: of, width, height } of boards) {
+        const side = now.sides.find((s) => s.id === of);
+        if (before === 0 && side && (width !== side.widthPx || height !== side.heightPx))
           differences.push({
             side: side.name,
             what: `the design's board is ${width} × ${height} px, the spec asks for ${side.widthPx} × ${side.heightPx}`,

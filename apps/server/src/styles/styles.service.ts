@@ -1,7 +1,8 @@
 import { Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
-import { DocumentError, readStyle } from '@brelm/core/design';
+import { readStyle } from '@brelm/core/design';
+import { DocumentError } from '@brelm/core/fields';
 import { LetteringStyleRow } from '../database/entities';
 
 export interface StoredStyle {

@@ -7,8 +7,9 @@ import {
 } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Like, Repository } from 'typeorm';
-import { partTitle, type Design } from '@brelm/core/design';
-import { facesOf } from '@brelm/core/drawing';
+import { type Design, storedDocument } from '@brelm/core/design';
+import { partTitle } from '@brelm/core/parts';
+import { facesOf } from '@brelm/core/parts';
 import { CATALOGUE, catalogueFace, faceWords, ownFace, ownFaceId } from '@brelm/core/type';
 import { DesignRow, FavouriteTypefaceRow, TypefaceRow } from '../database/entities';
 import { FontError, facesWith, type OwnFont } from '../engine';
@@ -98,9 +99,9 @@ export class TypefacesService {
       take: 1,
     });
     for (const { name, document } of users) {
-      const part = (JSON.parse(document) as Design).parts.find(
-        (p) => p.kind === 'lettering' && usesFace(p, id),
-      );
+      const part = storedDocument(JSON.parse(document))
+        .sides.flatMap((s) => s.parts)
+        .find((p) => p.kind === 'lettering' && usesFace(p, id));
       throw new ConflictException(
         `${row.name} is used by ${part ? `“${partTitle(part)}” in ` : ''}“${name}”: choose another typeface there first.`,
       );

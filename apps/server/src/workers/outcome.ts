@@ -1,4 +1,4 @@
-import { DocumentError, type FieldFault } from '@brelm/core/design';
+import { DocumentError, type FieldFault } from '@brelm/core/fields';
 import { FontError, PictureError, UploadError, WriteError } from '../engine';
 
 /** An error as plain data, since its class does not survive the way between processes. */

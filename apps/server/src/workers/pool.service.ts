@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { Injectable, Logger, type OnModuleDestroy } from '@nestjs/common';
-import { DocumentError } from '@brelm/core/design';
+import { DocumentError } from '@brelm/core/fields';
 import type { GarmentContrast } from '@brelm/core/proof';
 import { UploadError, type JobFinding, type OwnFont, type Upload } from '../engine';
 import { EndedError, ProcessPool } from './process-pool';

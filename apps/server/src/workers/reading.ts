@@ -1,13 +1,14 @@
 import { readFile } from 'node:fs/promises';
 import {
-  DocumentError,
   headOf,
   readDesign,
   searchWordsOf,
   summaryOf,
   type DesignHead,
   type DesignSummary,
+  documentOf,
 } from '@brelm/core/design';
+import { DocumentError } from '@brelm/core/fields';
 import { readGarmentsCsv, readSpec, readSpecFile, specText, type Spec } from '@brelm/core/spec';
 import type { Garment } from '@brelm/core/colour';
 import { inspectFont, loadTypeface, typefaceBytes, unpackFont, type OwnFont } from '../engine';
@@ -42,7 +43,7 @@ export function readDesignText(text: string, name?: string): ReadDesign {
     head: headOf(named),
     summary: summaryOf(named),
     words: searchWordsOf(named),
-    text: JSON.stringify(named),
+    text: JSON.stringify(documentOf(named)),
   };
 }
 

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import type { Design } from '@brelm/core/design';
-import { resolve, type Surface } from '@brelm/core/drawing';
+import type { Surface } from '@brelm/core/drawing';
+import { resolve } from '@brelm/core/resolve';
 import { hurried, materials } from '../platform/materials';
 import { loadedVersion, onLoaded } from '../platform/loaded';
 import { picturesOf } from '../platform/pictures';

@@ -11,7 +11,7 @@ import {
   useRemoveGarmentMutation,
 } from '../store/api';
 import { Button, FileButton, garmentBackground, IconButton, notify } from '../ui';
-import { SavedPalettes } from '../artwork/saved-palettes';
+import { SavedPalettes } from '../stack/saved-palettes';
 import { GarmentDialog } from './garment-dialog';
 import { PhotoDialog } from './photo-dialog';
 import { Typefaces } from './typefaces';

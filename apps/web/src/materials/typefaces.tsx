@@ -1,6 +1,6 @@
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { FaceSample, FontFileButton } from '../lettering';
+import { FaceSample, FontFileButton } from '../inspector/lettering';
 import {
   reasonOf,
   useFacesUsedQuery,

@@ -2,7 +2,7 @@ import { Radio, RadioGroup } from '@headlessui/react';
 import { useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import { emptyDesign, fromStarter } from '@brelm/core/design';
-import { partLocalBox } from '@brelm/core/drawing';
+import { partLocalBox } from '@brelm/core/resolve';
 import { byLightness } from '@brelm/core/proof';
 import { boardOf, safeBox, type Spec } from '@brelm/core/spec';
 import { materials } from '../platform/materials';

@@ -1,15 +1,21 @@
 import type { Garment } from '@brelm/core/colour';
-import type { Design, DesignSummary, FileFormat, NamedColour } from '@brelm/core/design';
+import type { Design, DesignDocument, DesignSummary, FileFormat, NamedColour } from '@brelm/core/design';
 import type { Severity } from '@brelm/core/proof';
 import type { Spec, SpecDifference } from '@brelm/core/spec';
 import type { SvgArt } from '@brelm/core/svg';
 
 /** What the server's answers hold. */
 
-export interface StoredDesign {
+/** A design as the server has it. */
+export interface KeptDesign {
   id: string;
   revision: number;
   updatedAt: string;
+  document: DesignDocument;
+}
+
+/** The same, opened. */
+export interface StoredDesign extends Omit<KeptDesign, 'document'> {
   document: Design;
 }
 

@@ -1,10 +1,10 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Garment } from '@brelm/core/colour';
-import type { Design } from '@brelm/core/design';
+import { documentOf, readDesign, type Design, type DesignDocument } from '@brelm/core/design';
 import type { GarmentContrast } from '@brelm/core/proof';
 import type { Spec } from '@brelm/core/spec';
 import type {
-  StoredDesign,
+  KeptDesign,
   DesignPage,
   ShelfAsked,
   Starter,
@@ -100,11 +100,11 @@ export const api = createApi({
       query: () => 'typefaces/used',
       providesTags: ['designs'],
     }),
-    createDesign: build.mutation<StoredDesign, Design>({
-      query: (document) => ({ url: 'designs', method: 'POST', body: { document } }),
+    createDesign: build.mutation<KeptDesign, Design>({
+      query: (design) => ({ url: 'designs', method: 'POST', body: { document: documentOf(design) } }),
       invalidatesTags: ['designs'],
     }),
-    duplicateDesign: build.mutation<StoredDesign, string>({
+    duplicateDesign: build.mutation<KeptDesign, string>({
       query: (id) => ({ url: `designs/${id}/duplicate`, method: 'POST', body: {} }),
       invalidatesTags: ['designs'],
     }),
@@ -203,9 +203,14 @@ export const api = createApi({
       query: (id) => ({ url: `palettes/${id}`, method: 'DELETE' }),
       invalidatesTags: ['palettes'],
     }),
-    starters: build.query<Starter[], void>({ query: () => 'starters', providesTags: ['starters'] }),
-    addStarter: build.mutation<Starter, Design>({
-      query: (document) => ({ url: 'starters', method: 'POST', body: { document } }),
+    starters: build.query<Starter[], void>({
+      query: () => 'starters',
+      transformResponse: (starters: (Omit<Starter, 'document'> & { document: DesignDocument })[]) =>
+        starters.map((s) => ({ ...s, document: readDesign(s.document) })),
+      providesTags: ['starters'],
+    }),
+    addStarter: build.mutation<{ id: string }, Design>({
+      query: (design) => ({ url: 'starters', method: 'POST', body: { document: documentOf(design) } }),
       invalidatesTags: ['starters'],
     }),
     removeStarter: build.mutation<void, string>({
@@ -219,9 +224,17 @@ export const api = createApi({
     }),
     version: build.query<VersionEntry & { document: Design }, { id: string; version: number }>({
       query: ({ id, version }) => `designs/${id}/versions/${version}`,
+      transformResponse: (entry: VersionEntry & { document: DesignDocument }) => ({
+        ...entry,
+        document: readDesign(entry.document),
+      }),
     }),
-    keepVersion: build.mutation<VersionEntry, { id: string; name: string; document: Design }>({
-      query: ({ id, ...body }) => ({ url: `designs/${id}/versions`, method: 'POST', body }),
+    keepVersion: build.mutation<VersionEntry, { id: string; name: string; design: Design }>({
+      query: ({ id, name, design }) => ({
+        url: `designs/${id}/versions`,
+        method: 'POST',
+        body: { name, document: documentOf(design) },
+      }),
       invalidatesTags: ['versions'],
     }),
     dropVersion: build.mutation<void, { id: string; version: number }>({

@@ -1,5 +1,5 @@
-import type { Design } from '@brelm/core/design';
-import type { StoredDesign } from './api';
+import { documentOf, readDesign, sameButOpen, type Design } from '@brelm/core/design';
+import type { KeptDesign } from './api';
 import { dropDraft, keepDraft, sameDesign } from './drafts';
 import { saveStateChanged, type SaveState } from './editor';
 import { store } from './index';
@@ -8,6 +8,9 @@ import { store } from './index';
 const TO_BROWSER_MS = 150;
 const TO_SERVER_MS = 700;
 const RETRY_MS = 3000;
+
+/** Opening another side changes nothing that there is to save. */
+const same = (a: Design | null, b: Design | null): boolean => a === b || (!!a && !!b && sameButOpen(a, b));
 
 let flushOpen: (() => void) | null = null;
 
@@ -39,7 +42,7 @@ export function startAutosave(id: string, saved: Design | null): () => void {
 
   function browserSave() {
     const s = current();
-    if (!s?.design || s.design === inBrowser) return;
+    if (!s?.design || same(s.design, inBrowser)) return;
     const design = s.design;
     keptAt = Date.now();
     inBrowser = design;
@@ -56,7 +59,7 @@ export function startAutosave(id: string, saved: Design | null): () => void {
     const open = current();
     const s = open ?? left;
     if (busy || !s?.design || open?.save.kind === 'conflict') return;
-    if (s.design === onServer) {
+    if (same(s.design, onServer)) {
       // Undone before it was sent.
       if (open?.save.kind === 'saving') {
         await dropDraft(id);
@@ -72,17 +75,22 @@ export function startAutosave(id: string, saved: Design | null): () => void {
       const response = await fetch(`/api/designs/${id}`, {
         method: 'PUT',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ revision: s.revision, document: design, keepReplaced: s.replaces }),
+        body: JSON.stringify({
+          revision: s.revision,
+          document: documentOf(design),
+          keepReplaced: s.replaces,
+        }),
       });
-      const body = (await response.json()) as StoredDesign & { message?: string; current?: StoredDesign };
-      const theirs = response.status === 409 ? body.current : undefined;
+      const body = (await response.json()) as KeptDesign & { message?: string; current?: KeptDesign };
+      const found = response.status === 409 ? body.current : undefined;
+      const theirs = found && { ...found, document: readDesign(found.document) };
       const arrived = theirs && sameDesign(theirs.document, design) ? theirs.revision : null;
       if (response.ok || arrived !== null) {
         const revision = arrived ?? body.revision;
         onServer = design;
         answered = true;
         const now = current() ?? left;
-        const all = !now?.design || now.design === design;
+        const all = !now?.design || same(now.design, design);
         report(all ? { kind: 'saved', at: Date.now() } : { kind: 'saving' }, revision);
         if (left) left = { ...left, revision, replaces: false };
         if (all) await dropDraft(id);
@@ -97,12 +105,13 @@ export function startAutosave(id: string, saved: Design | null): () => void {
     busy = false;
     if (ended) {
       // Changes made while the last save was under way go after it; if that fails, the draft has them.
-      if (answered && left && left.design !== onServer) await serverSave();
+      if (answered && left && !same(left.design, onServer)) await serverSave();
       return;
     }
     const after = current();
     if (after?.save.kind === 'offline') schedule(RETRY_MS);
-    else if (after && after.design !== onServer && after.save.kind !== 'refused') schedule(TO_SERVER_MS);
+    else if (after?.design && !same(after.design, onServer) && after.save.kind !== 'refused')
+      schedule(TO_SERVER_MS);
   }
 
   function schedule(ms: number) {
@@ -111,10 +120,13 @@ export function startAutosave(id: string, saved: Design | null): () => void {
   }
 
   let seen = current()?.design ?? null;
+  let seenReplaces = false;
   const unsubscribe = store.subscribe(() => {
     const s = current();
-    if (!s?.design || s.design === seen) return;
-    seen = s.design;
+    if (!s?.design || (s.design === seen && s.replaces === seenReplaces)) return;
+    const changed = !same(s.design, seen) || (s.replaces && !seenReplaces);
+    [seen, seenReplaces] = [s.design, s.replaces];
+    if (!changed) return;
     // From the first moment on it is not saved.
     if (s.save.kind === 'saved') report({ kind: 'saving' });
     const wait = Math.max(0, keptAt + TO_BROWSER_MS - Date.now());
@@ -124,7 +136,7 @@ export function startAutosave(id: string, saved: Design | null): () => void {
     schedule(TO_SERVER_MS);
   });
   // A draft that the server does not have yet was opened: send it.
-  if (seen !== onServer) schedule(0);
+  if (!same(seen, onServer)) schedule(0);
 
   const flush = () => {
     browserSave();

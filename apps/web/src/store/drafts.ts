@@ -1,5 +1,5 @@
 import { createStore, del, entries, set } from 'idb-keyval';
-import { readDesign, type Design } from '@brelm/core/design';
+import { documentOf, readDesign, sameButOpen, type Design } from '@brelm/core/design';
 import { openTabs, thisTab } from './tab';
 
 /** A design with changes that the server does not have yet, kept in this browser. */
@@ -41,7 +41,7 @@ export async function draftsOf(id: string): Promise<{ own?: KeptDraft; left: Kep
 
 /** Keeps this tab's draft of a design. */
 export const keepDraft = async (id: string, draft: Draft): Promise<void> =>
-  set(keyOf(id, await thisTab()), draft, drafts);
+  set(keyOf(id, await thisTab()), { ...draft, design: documentOf(draft.design) }, drafts);
 
 /** Drops this tab's draft of a design. */
 export const dropDraft = async (id: string): Promise<void> => forgetDraft(keyOf(id, await thisTab()));
@@ -59,5 +59,6 @@ export async function adoptDraft(id: string, { key, ...draft }: KeptDraft): Prom
  * True for two designs that say the same. A save may have reached the server although its answer
  * never came back: what then looks like a conflict is none.
  */
-export const sameDesign = (a: Design, b: Design): boolean =>
-  JSON.stringify(readDesign(a)) === JSON.stringify(readDesign(b));
+export const sameDesign = (a: Design, b: Design): boolean => sameButOpen(a, b) || written(a) === written(b);
+
+const written = (design: Design): string => JSON.stringify(documentOf(readDesign(documentOf(design))));

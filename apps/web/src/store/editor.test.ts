@@ -1,4 +1,5 @@
-import { emptyDesign, lettering, letteringLine, place, type Design, type Edit } from '@brelm/core/design';
+import { emptyDesign, type Design, type Edit } from '@brelm/core/design';
+import { lettering, letteringLine, place } from '@brelm/core/parts';
 import {
   edited,
   editor,

@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { applyEdits, type Design, type Edit } from '@brelm/core/design';
+import { applyEdits, openSide, type Design, type Edit } from '@brelm/core/design';
 import type { Finding } from '@brelm/core/proof';
 import type { StoredDesign } from './api';
 
@@ -163,6 +163,12 @@ export const editor = createSlice({
       ...(state as EditorState),
       selection: payload,
     }),
+    /** Opens another side of the design; no step, since nothing changes. */
+    sideOpened: (state, { payload }: PayloadAction<string>): EditorState => {
+      const s = state as EditorState;
+      const design = s.design && openSide(s.design, payload);
+      return design === s.design ? s : { ...s, design, selection: [], preview: null, pointedAt: null };
+    },
     colourwayChosen: (state, { payload }: PayloadAction<string>): EditorState => ({
       ...(state as EditorState),
       colourway: payload,
@@ -187,8 +193,6 @@ export const editor = createSlice({
         revision: payload.revision,
         replaces: true,
         save: { kind: 'saving' },
-        // A new object, so that it counts as changed and is saved.
-        design: s.design && { ...s.design },
       };
     },
     saveStateChanged: (
@@ -212,6 +216,7 @@ export const {
   wentTo,
   selected,
   colourwayChosen,
+  sideOpened,
   pointed,
   previewed,
   dragged,

@@ -1,7 +1,8 @@
 import { expose } from 'comlink';
 import type { Garment } from '@brelm/core/colour';
-import { applyEdits, treatmentOf, type Design, type Edit } from '@brelm/core/design';
-import { resolve } from '@brelm/core/drawing';
+import { applyEdits, type Design, type Edit } from '@brelm/core/design';
+import { treatmentOf } from '@brelm/core/parts';
+import { resolve } from '@brelm/core/resolve';
 import {
   edgeMap,
   judgeGarments,

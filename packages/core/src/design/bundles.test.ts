@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { circle, designOf, shape } from '../../testing';
+import { circle, designOf, shape, reread } from '../../testing';
 import {
   applyEdits,
   bundleEdits,
@@ -7,7 +7,6 @@ import {
   copyEdits,
   pasteEdits,
   readClipping,
-  readDesign,
   reorderEdits,
   stackRuns,
   unbundleEdits,
@@ -27,7 +26,7 @@ describe('bundles', () => {
     expect(order(design)).toBe('abdec');
     expect(runs(design)).toEqual(['a', 'bde', 'c']);
     expect(withBundled(design, ['d'])).toEqual(['b', 'd', 'e']);
-    expect(readDesign(JSON.parse(JSON.stringify(design)))).toEqual(design);
+    expect(reread(design)).toEqual(design);
   });
 
   it('take two parts or more, and none that are left empty stays', () => {
@@ -73,7 +72,7 @@ describe('bundles', () => {
     const there = applyEdits(design, pasteEdits(design, clipping).edits);
     expect(there.bundles.map((b) => b.name)).toEqual(['Pair', 'Pair']);
     expect(runs(there)).toEqual(['a-1b-1', 'ab', 'c', 'd', 'e']);
-    expect(readDesign(JSON.parse(JSON.stringify(there)))).toEqual(there);
+    expect(reread(there)).toEqual(there);
   });
 
   it('lose no part and name none that is not there, whatever is done', () => {
@@ -95,7 +94,7 @@ describe('bundles', () => {
                 : reorderEdits(design, ids[0], to),
           );
         expect([...order(design)].sort().join('')).toBe('abcde');
-        expect(readDesign(JSON.parse(JSON.stringify(design)))).toEqual(design);
+        expect(reread(design)).toEqual(design);
         for (const { id } of design.bundles) expect(design.parts.some((p) => p.bundle === id)).toBe(true);
       }),
     );

@@ -1,4 +1,5 @@
 import { applyEdits, freshId, type Edit } from './edits';
+import { bundleIds } from './sides';
 import type { Design } from './types';
 
 /** The ids with all that is bundled with them, in the order of the stack. */
@@ -16,10 +17,7 @@ export function withBundled(design: Design, ids: readonly string[]): string[] {
 export function bundleEdits(design: Design, ids: readonly string[], name = ''): Edit[] {
   const chosen = design.parts.filter((p) => ids.includes(p.id));
   if (chosen.length < 2) return [];
-  const id = freshId(
-    'bundle',
-    design.bundles.map((b) => b.id),
-  );
+  const id = freshId('bundle', bundleIds(design));
   const edits: Edit[] = [
     { op: 'addBundle', bundle: { id, name } },
     ...chosen.map((p): Edit => ({ op: 'updatePart', part: p.id, change: { bundle: id } })),

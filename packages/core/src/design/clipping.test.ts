@@ -1,16 +1,6 @@
-import {
-  applyEdits,
-  clippingOf,
-  code,
-  pasteEdits,
-  picture,
-  place,
-  readClipping,
-  readDesign,
-  shapeOf,
-  type Design,
-} from './index';
-import { circle, designOf, shape } from '../../testing';
+import { applyEdits, clippingOf, pasteEdits, readClipping, type Design } from './index';
+import { code, picture, place, shapeOf } from '../parts';
+import { circle, designOf, shape, reread } from '../../testing';
 
 const material = {
   id: 'pic',
@@ -52,7 +42,7 @@ describe('a clipping', () => {
     expect(after.parts.slice(0, 4).map((p) => p.id)).toEqual(select);
     expect(new Set(after.parts.map((p) => p.id)).size).toBe(8);
     expect(after.parts[0].place).toMatchObject({ x: 460, y: 460 });
-    expect(readDesign(JSON.parse(JSON.stringify(after)))).toEqual(after);
+    expect(reread(after)).toEqual(after);
   });
 
   it('pasted into another design brings its inks and pictures, at the same size in inches', () => {
@@ -66,7 +56,7 @@ describe('a clipping', () => {
     expect(burst.shade).toMatchObject({ dx: 12, ink: 'night' });
     expect(qr).toMatchObject({ ink: 'night', ground: 'pale' });
     expect(after.materials).toEqual([material]);
-    expect(readDesign(JSON.parse(JSON.stringify(after)))).toEqual(after);
+    expect(reread(after)).toEqual(after);
   });
 
   it('is told from anything else, and a damaged one is none', () => {

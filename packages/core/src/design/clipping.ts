@@ -1,8 +1,9 @@
+import { mapPart, materialsOfPart, type Part } from '../parts';
 import { inksOfPart } from './colours';
 import { scaledPart } from './refit';
-import { reinked } from './reink';
 import { freshId, type Edit } from './edits';
 import { readDesign } from './read';
+import { bundleIds, partIds } from './sides';
 import {
   DESIGN_FORMAT,
   DESIGN_VERSION,
@@ -11,7 +12,6 @@ import {
   type Design,
   type Ink,
   type Material,
-  type Part,
 } from './types';
 
 const CLIPPING = 'brelm-parts';
@@ -31,7 +31,7 @@ export interface Clipping {
 export function clippingOf(design: Design, ids: readonly string[]): string {
   const parts = design.parts.filter((p) => ids.includes(p.id));
   const inks = new Set(parts.flatMap(inksOfPart));
-  const materials = new Set(parts.flatMap((p) => (p.kind === 'picture' ? [p.material] : [])));
+  const materials = new Set(parts.flatMap(materialsOfPart));
   const clipping: Clipping = {
     format: CLIPPING,
     board: design.board,
@@ -43,6 +43,14 @@ export function clippingOf(design: Design, ids: readonly string[]): string {
   return JSON.stringify(clipping);
 }
 
+const pick = ({ board, inks, materials, bundles, parts }: Design) => ({
+  board,
+  inks,
+  materials,
+  bundles,
+  parts,
+});
+
 /** Text of the clipboard as a clipping; null when it is none, or a damaged one. */
 export function readClipping(text: string): Clipping | null {
   if (!text.startsWith('{') || !text.includes(CLIPPING)) return null;
@@ -50,18 +58,17 @@ export function readClipping(text: string): Clipping | null {
     const given = JSON.parse(text) as Clipping;
     if (given.format !== CLIPPING) return null;
     // Read as a design, so that nothing gets in that a design may not have.
-    const { board, inks, materials, bundles, parts } = readDesign({
+    const { board, bundles, parts } = given;
+    const read = readDesign({
       format: DESIGN_FORMAT,
       version: DESIGN_VERSION,
       name: '',
-      board: given.board,
       backdrop: 'none',
       inks: given.inks,
       materials: given.materials,
-      bundles: given.bundles,
-      parts: given.parts,
+      sides: [{ id: 'clipping', board, bundles, parts }],
     });
-    return { format: CLIPPING, board, inks, materials, bundles, parts };
+    return { format: CLIPPING, ...pick(read) };
   } catch {
     return null;
   }
@@ -119,29 +126,26 @@ export function pasteEdits(
     materials.set(material.id, id);
     edits.push({ op: 'addMaterial', material: { ...material, id } });
   }
-  const bundleIds = design.bundles.map((b) => b.id);
+  const takenBundles = bundleIds(design);
   const bundles = new Map<string, string>();
   for (const bundle of clipping.bundles) {
-    const id = freshId('bundle', bundleIds);
-    bundleIds.push(id);
+    const id = freshId('bundle', takenBundles);
+    takenBundles.push(id);
     bundles.set(bundle.id, id);
     edits.push({ op: 'addBundle', bundle: { ...bundle, id } });
   }
-  const partIds = design.parts.map((p) => p.id);
+  const taken = partIds(design);
   const select: string[] = [];
   const k = design.board.dpi / clipping.board.dpi;
   clipping.parts.forEach((given, at) => {
-    const id = partIds.includes(given.id) ? freshId(given.id.replace(/-\d+$/, ''), partIds) : given.id;
-    partIds.push(id);
+    const id = taken.includes(given.id) ? freshId(given.id.replace(/-\d+$/, ''), taken) : given.id;
+    taken.push(id);
     select.push(id);
-    const scaled = scaledPart(reinked(given, inked), k, offset, offset);
-    const part: Part = {
-      ...scaled,
-      id,
-      locked: false,
-      bundle: scaled.bundle && (bundles.get(scaled.bundle) ?? null),
-      ...(scaled.kind === 'picture' ? { material: materials.get(scaled.material) ?? scaled.material } : {}),
-    } as Part;
+    const own = mapPart(given, {
+      ref: (to, ref) =>
+        to === 'ink' ? inked(ref) : ((to === 'material' ? materials : bundles).get(ref) ?? ref),
+    });
+    const part: Part = { ...scaledPart(own, k, offset, offset), id, locked: false };
     edits.push({ op: 'addPart', part, at });
   });
   return { edits, select };

@@ -1,5 +1,7 @@
 import { freshId, type Edit } from './edits';
-import type { Design, Part } from './types';
+import { bundleIds, partIds } from './sides';
+import type { Design } from './types';
+import type { Part } from '../parts';
 
 /**
  * Edits that copy parts, each just in front of its own original, and the copies' ids, front first.
@@ -11,13 +13,13 @@ export function copyEdits(
   ids: readonly string[],
   change: (part: Part) => Partial<Part>,
 ): { edits: Edit[]; select: string[] } {
-  const taken = design.parts.map((p) => p.id);
+  const taken = partIds(design);
   const edits: Edit[] = [];
   const select: string[] = [];
   const bundles = new Map<string, string>();
   for (const { id, name } of design.bundles) {
     if (!design.parts.every((p) => p.bundle !== id || ids.includes(p.id))) continue;
-    const own = freshId('bundle', [...design.bundles.map((b) => b.id), ...bundles.values()]);
+    const own = freshId('bundle', [...bundleIds(design), ...bundles.values()]);
     bundles.set(id, own);
     if (design.parts.some((p) => p.bundle === id)) edits.push({ op: 'addBundle', bundle: { id: own, name } });
   }

@@ -5,25 +5,22 @@ import fc from 'fast-check';
 import {
   applyEdit,
   applyEdits,
-  code,
-  DocumentError,
   differences,
   fitted,
   freshId,
   inksOfPart,
   inkValues,
   NO_AIDS,
-  partTitle,
-  picture,
-  place,
   readDesign,
   refit,
-  shapeOf,
   swapInks,
+  type Aids,
   type Design,
   type Placement,
 } from './index';
-import { DEMO, circle, designOf, rect, shape } from '../../testing';
+import { code, partTitle, picture, place, shapeOf, type Part } from '../parts';
+import { DocumentError } from '../fields';
+import { DEMO, circle, designOf, rect, reread, shape, written } from '../../testing';
 
 const json = (path: string) => JSON.parse(readFileSync(path, 'utf8')) as Record<string, unknown>;
 const files = readdirSync(join(DEMO, 'designs')).filter((n) => n.endsWith('.json'));
@@ -31,8 +28,13 @@ const owls = () => json(join(DEMO, 'designs/count-owls-not-sheep.brelm.json'));
 const schema = new Ajv2020({ strict: false }).compile(json(join(DEMO, '../docs/design.schema.json')));
 
 /** The demo design with one field set to a value (or removed, for undefined). */
-function spoilt(path: (string | number)[], value: unknown): Record<string, unknown> {
+/** Fields of the artwork stand on its side. */
+const ON_SIDE = ['parts', 'board', 'bundles', 'aids'];
+const onSide = (field: string) => (ON_SIDE.some((f) => field.startsWith(f)) ? `sides[0].${field}` : field);
+
+function spoilt(given: (string | number)[], value: unknown): Record<string, unknown> {
   const document = owls();
+  const path = ON_SIDE.includes(given[0] as string) ? ['sides', 0, ...given] : given;
   let at = document as Record<string | number, unknown>;
   for (const key of path.slice(0, -1)) at = at[key] as Record<string | number, unknown>;
   if (value === undefined) delete at[path.at(-1)!];
@@ -54,8 +56,8 @@ describe('the file format', () => {
     const document = json(join(DEMO, 'designs', name));
     expect(schema(document) || schema.errors).toBe(true);
     const design = readDesign(document);
-    expect(readDesign(JSON.parse(JSON.stringify(design)))).toEqual(design);
-    expect(schema(JSON.parse(JSON.stringify(design))) || schema.errors).toBe(true);
+    expect(reread(design)).toEqual(design);
+    expect(schema(written(design)) || schema.errors).toBe(true);
   });
 
   it.each([
@@ -81,12 +83,12 @@ describe('the file format', () => {
     [['colourways', 1, 'inks', 'gold'], '#ffffff', 'colourways[1].inks.gold', 'there is no ink'],
     [['name'], 7, 'name', 'must be text'],
     [['parts'], {}, 'parts', 'must be a list'],
-    [['version'], 2, 'version', 'is 2: this Brelm reads version 1'],
+    [['version'], 3, 'version', 'is 3: this Brelm reads versions 1 and 2'],
     [['format'], 'other', 'format', 'must be "brelm-design"'],
   ] as [(string | number)[], unknown, string, string][])(
     'refuses %j = %j by its field',
     (path, value, field, message) => {
-      const fault = faultsOf(spoilt(path, value)).find((f) => f.field === field);
+      const fault = faultsOf(spoilt(path, value)).find((f) => f.field === onSide(field));
       expect(fault?.message).toContain(message);
     },
   );
@@ -178,7 +180,7 @@ describe('the file format', () => {
         reference: { sha256: 'a'.repeat(64), name: 'dusk' },
       },
     };
-    const document = JSON.parse(JSON.stringify(design)) as unknown;
+    const document = written(design);
     expect(readDesign(document)).toEqual(design);
     expect(schema(document) || schema.errors).toBe(true);
   });
@@ -191,7 +193,10 @@ describe('the file format', () => {
     ['with a format that there is not', [{ format: 'gif' }], 'placements[0].format'],
   ])('refuses placements that are %s', (_what, given, field) => {
     const start = { spec: 'a', side: 'b', x: 0, y: 1, scale: 1 };
-    const document = { ...designOf({ a: '#ffffff' }), placements: given.map((g) => ({ ...start, ...g })) };
+    const document = {
+      ...written(designOf({ a: '#ffffff' })),
+      placements: given.map((g) => ({ ...start, ...g })),
+    };
     expect(faultsOf(document).map((f) => f.field)).toContain(field);
   });
 
@@ -207,8 +212,8 @@ describe('the file format', () => {
     [{ gradient: { kind: 'conic', to: 'a' } }, 'gradient.kind'],
   ])('refuses a shape with %j', (change, field) => {
     const good = designOf({ a: '#ffffff' }, shapeOf('s', place(1, 2), 'polygon', 300, 'a'));
-    const bad = { ...good, parts: [{ ...good.parts[0], ...change }] };
-    expect(faultsOf(bad).map((f) => f.field)).toContain(`parts[0].${field}`);
+    const bad = { ...good, parts: [{ ...good.parts[0], ...change } as Part] };
+    expect(faultsOf(written(bad)).map((f) => f.field)).toContain(`sides[0].parts[0].${field}`);
   });
 
   it.each([
@@ -220,8 +225,8 @@ describe('the file format', () => {
     [{ bundle: 'nobody' }, 'bundle'],
   ])('refuses a part with %j', (change, field) => {
     const good = designOf({ a: '#ffffff' }, shape('s', circle(450, 450, 50), 'a'));
-    const bad = { ...good, parts: [{ ...good.parts[0], ...change }] };
-    expect(faultsOf(bad).map((f) => f.field)).toContain(`parts[0].${field}`);
+    const bad = { ...good, parts: [{ ...good.parts[0], ...change } as Part] };
+    expect(faultsOf(written(bad)).map((f) => f.field)).toContain(`sides[0].parts[0].${field}`);
   });
 
   it.each([
@@ -231,14 +236,15 @@ describe('the file format', () => {
     [{ margin: -1 }, 'aids.margin'],
     [{ reference: { sha256: 'x' } }, 'aids.reference.sha256'],
   ])('refuses aids of %j', (aids, field) => {
-    expect(faultsOf({ ...designOf({ a: '#ffffff' }), aids }).map((f) => f.field)).toContain(field);
+    const bad = { ...designOf({ a: '#ffffff' }), aids: aids as unknown as Aids };
+    expect(faultsOf(written(bad)).map((f) => f.field)).toContain(`sides[0].${field}`);
   });
 
   it('gives a design of before bundles, aids and repeats none of them', () => {
     const now = designOf({ a: '#ffffff' }, shape('s', circle(450, 450, 50), 'a'));
-    const { bundles: _b, aids: _a, ...rest } = now;
     const { bundle: _p, repeat: _r, ...part } = now.parts[0];
-    expect(readDesign({ ...rest, parts: [part] })).toEqual(now);
+    const sides = [{ id: 'front', board: now.board, parts: [part] }];
+    expect(readDesign({ ...written(now), sides })).toEqual(now);
   });
 
   it.each([null, 7, 'text', [], {}])('refuses %j as no design', (document) => {

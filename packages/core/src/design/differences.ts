@@ -1,5 +1,6 @@
-import { partTitle } from './colours';
-import type { Design } from './types';
+import { partTitle } from '../parts';
+import { documentOf, sidesOf } from './sides';
+import type { Design, Side } from './types';
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 
@@ -7,6 +8,24 @@ const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.str
 export function differences(mine: Design, theirs: Design): string[] {
   const out: string[] = [];
   if (mine.name !== theirs.name) out.push(`Named “${mine.name}” here, “${theirs.name}” there`);
+  const [here, there] = [sidesOf(mine), sidesOf(theirs)];
+  const titled = (side: Side) => side.name || side.id;
+  for (const side of here) {
+    const other = there.find((s) => s.id === side.id);
+    if (!other) out.push(`The side “${titled(side)}” is only here`);
+    else out.push(...sideDifferences(side, other));
+  }
+  for (const side of there)
+    if (!here.some((s) => s.id === side.id)) out.push(`The side “${titled(side)}” is only there`);
+  if (!same(mine.inks, theirs.inks)) out.push('Inks differ');
+  if (!same(mine.colourways, theirs.colourways)) out.push('Colourways differ');
+  return out.length || same(documentOf(mine), documentOf(theirs))
+    ? out
+    : ['Only settings such as the garments differ'];
+}
+
+function sideDifferences(mine: Side, theirs: Side): string[] {
+  const out: string[] = [];
   if (!same(mine.board, theirs.board)) out.push('The boards differ');
   const other = new Map(theirs.parts.map((p) => [p.id, p]));
   for (const part of mine.parts) {
@@ -16,12 +35,10 @@ export function differences(mine: Design, theirs: Design): string[] {
     other.delete(part.id);
   }
   for (const part of other.values()) out.push(`“${partTitle(part)}” is only there`);
-  const shared = (of: Design, with_: Design) => {
+  const shared = (of: Side, with_: Side) => {
     const ids = new Set(with_.parts.map((p) => p.id));
     return of.parts.filter((p) => ids.has(p.id)).map((p) => p.id);
   };
   if (!same(shared(mine, theirs), shared(theirs, mine))) out.push('Parts lie in another order');
-  if (!same(mine.inks, theirs.inks)) out.push('Inks differ');
-  if (!same(mine.colourways, theirs.colourways)) out.push('Colourways differ');
-  return out.length || same(mine, theirs) ? out : ['Only settings such as the garments differ'];
+  return out;
 }

@@ -1,13 +1,12 @@
 import fc from 'fast-check';
 import { pathBounds } from '../geometry';
-import { designOf } from '../../testing';
+import { designOf, reread } from '../../testing';
+import { DocumentError } from '../fields';
 import {
-  DocumentError,
   joinedNodes,
   line,
   nodesOf,
   nodesPath,
-  readDesign,
   rubbedOut,
   samplesOf,
   simplified,
@@ -15,7 +14,8 @@ import {
   withoutNode,
   type LinePart,
   type LineSample,
-} from './index';
+  type Part,
+} from '../parts';
 
 const LOOK = { ink: 'a', width: 20, pen: 'even', nib: 45 } as const;
 const arc = (n = 120, shake = 0): LineSample[] =>
@@ -59,16 +59,16 @@ describe('a drawn line', () => {
 
   it('is written and read again, and faulted where it is wrong', () => {
     const design = designOf({ a: '#ff0000' }, drawn());
-    expect(readDesign(JSON.parse(JSON.stringify(design)))).toEqual(design);
+    expect(reread(design)).toEqual(design);
     const faulty = (change: object) => {
       try {
-        readDesign({ ...design, parts: [{ ...design.parts[0], ...change }] });
+        reread({ ...design, parts: [{ ...design.parts[0], ...change } as Part] });
         return [];
       } catch (error) {
         return (error as DocumentError).faults.map((f) => f.field);
       }
     };
-    expect(faulty({ nodes: [{ x: 1, y: 1 }] })).toEqual(['parts[0].nodes']);
+    expect(faulty({ nodes: [{ x: 1, y: 1 }] })).toEqual(['sides[0].parts[0].nodes']);
     expect(
       faulty({
         nodes: [
@@ -76,9 +76,9 @@ describe('a drawn line', () => {
           { x: 'left', y: 1 },
         ],
       }),
-    ).toEqual(['parts[0].nodes[1].x']);
-    expect(faulty({ pen: 'quill' })).toEqual(['parts[0].pen']);
-    expect(faulty({ width: 0 })).toEqual(['parts[0].width']);
+    ).toEqual(['sides[0].parts[0].nodes[1].x']);
+    expect(faulty({ pen: 'quill' })).toEqual(['sides[0].parts[0].pen']);
+    expect(faulty({ width: 0 })).toEqual(['sides[0].parts[0].width']);
   });
 
   it('can have fewer points, which stray by no more than is said', () => {

@@ -1,4 +1,5 @@
 import type { Hex } from '../colour';
+import { mapAllParts, sidesOf, withSides } from './sides';
 import type {
   Acceptance,
   Aids,
@@ -6,13 +7,12 @@ import type {
   Colourway,
   Design,
   Ink,
-  Keyline,
   Material,
-  Part,
   PartOverride,
-  Place,
   Placement,
+  Side,
 } from './types';
+import type { Keyline, Part, Place } from '../parts';
 
 /** A change to a design as plain data: what a mend is made of, and what the board applies. */
 export type Edit =
@@ -46,12 +46,15 @@ export type Edit =
   | { op: 'removePlacement'; spec: string; side?: string }
   | { op: 'setBackdrop'; garment: string }
   | { op: 'setGarments'; garments: string[] }
-  | { op: 'rename'; name: string };
+  | { op: 'rename'; name: string }
+  | { op: 'addSide'; side: Side }
+  | { op: 'removeSide'; side: string }
+  | { op: 'renameSide'; side: string; name: string }
+  | { op: 'moveSide'; side: string; to: number };
 
-const mapPart = (design: Design, id: string, change: (part: Part) => Part): Design => ({
-  ...design,
-  parts: design.parts.map((p) => (p.id === id ? change(p) : p)),
-});
+/** Changes one part, on whichever side it is. */
+const mapPart = (design: Design, id: string, change: (part: Part) => Part): Design =>
+  mapAllParts(design, (p) => (p.id === id ? change(p) : p));
 
 const mapColourway = (design: Design, id: string, change: (colourway: Colourway) => Colourway): Design => ({
   ...design,
@@ -70,7 +73,27 @@ type FindingKey = Omit<Acceptance, 'reason'>;
 
 /** True when two acceptances are about the same finding. */
 export const sameFinding = (a: FindingKey, b: FindingKey): boolean =>
-  a.check === b.check && a.part === b.part && a.garment === b.garment;
+  a.check === b.check && a.part === b.part && a.garment === b.garment && a.side === b.side;
+
+/** A design without one of its sides, and without what is said of that side's parts; there is always one side. */
+function withoutSide(design: Design, id: string): Design {
+  const sides = sidesOf(design);
+  const at = sides.findIndex((s) => s.id === id);
+  if (at < 0 || sides.length === 1) return design;
+  const gone = new Set(sides[at].parts.map((p) => p.id));
+  const left = sides.filter((s) => s.id !== id);
+  const open = design.side.id === id ? left[Math.min(at, left.length - 1)].id : design.side.id;
+  return {
+    ...withSides(design, left, open),
+    colourways: design.colourways.map((c) => withoutOverrides(c, (part) => gone.has(part))),
+    accepted: design.accepted.filter((a) => a.side !== id && (a.part === null || !gone.has(a.part))),
+    placements: design.placements.map((p) => {
+      if (p.artwork !== id) return p;
+      const { artwork: _gone, ...rest } = p;
+      return rest;
+    }),
+  };
+}
 
 /** The design after `edit`. Edits that name a part or ink which is not there change nothing. */
 export function applyEdit(design: Design, edit: Edit): Design {
@@ -236,6 +259,24 @@ export function applyEdit(design: Design, edit: Edit): Design {
       return { ...design, garments: edit.garments };
     case 'rename':
       return { ...design, name: edit.name };
+    case 'addSide':
+      return sidesOf(design).some((s) => s.id === edit.side.id)
+        ? design
+        : withSides(design, [...sidesOf(design), edit.side], edit.side.id);
+    case 'removeSide':
+      return withoutSide(design, edit.side);
+    case 'renameSide': {
+      const named = sidesOf(design).map((s) => (s.id === edit.side ? { ...s, name: edit.name } : s));
+      return withSides(design, named, design.side.id);
+    }
+    case 'moveSide': {
+      const sides = sidesOf(design);
+      const from = sides.findIndex((s) => s.id === edit.side);
+      if (from < 0) return design;
+      const [moved] = sides.splice(from, 1);
+      sides.splice(Math.max(0, Math.min(sides.length, edit.to)), 0, moved);
+      return withSides(design, sides, design.side.id);
+    }
   }
 }
 

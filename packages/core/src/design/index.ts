@@ -1,10 +1,11 @@
 /** The design document: its types, defaults, file format and pure edits (design, …) → design. */
 export * from './types';
 export * from './read';
-export { FARTHEST_IN, LEAST_SCALE, MOST_SCALE } from './read-placement';
-export * from './checked';
+export { designSchema } from './schema';
+export { DESIGN_FIELDS, FARTHEST_IN, LEAST_SCALE, MOST_SCALE, MOST_SIDES } from './fields';
 export * from './defaults';
 export * from './edits';
+export * from './sides';
 export * from './colours';
 export * from './refit';
 export * from './starters';
@@ -13,7 +14,6 @@ export * from './reink';
 export * from './slug';
 export * from './clipping';
 export * from './copies';
-export * from './drawn-line';
 export * from './bundles';
 export * from './palette-file';
 export * from './lettering-text';

@@ -1,8 +1,9 @@
 import { bringInks, clippingOf, readClipping, type Clipping } from './clipping';
 import type { Edit } from './edits';
-import { scaledDressing } from './refit';
+import { scaledOverride } from './refit';
 import { reinked } from './reink';
-import type { Decoration, Design, LetteringPart } from './types';
+import type { Design } from './types';
+import type { Decoration, LetteringPart } from '../parts';
 
 /** The look of lettering by itself: one part of lettering with its inks, as a clipping. */
 export interface LetteringStyle {
@@ -56,8 +57,7 @@ export function styleEdits(design: Design, part: LetteringPart, style: Lettering
           case: line.case,
           spans: [],
         })),
-        ...scaledDressing({ keylines: look.keylines, shade: look.shade }, k),
-        shade: look.shade ? scaledDressing({ shade: look.shade }, k).shade! : null,
+        ...scaledOverride({ keylines: look.keylines, shade: look.shade }, k),
         decorations: look.decorations.map((d) => scaledDecoration(d, own)),
         gradient: look.gradient,
         envelope: look.envelope,

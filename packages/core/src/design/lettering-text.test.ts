@@ -4,10 +4,7 @@ import {
   applyEdits,
   countFound,
   dealInks,
-  lettering,
-  letteringLine,
   lookAt,
-  place,
   readStyle,
   replaceEdits,
   styleEdits,
@@ -15,9 +12,8 @@ import {
   styleText,
   textOf,
   typeOver,
-  type LetteringLine,
-  type LetteringPart,
 } from './index';
+import { lettering, letteringLine, place, type LetteringLine, type LetteringPart } from '../parts';
 
 const line = (text: string): LetteringLine => letteringLine(text, 'rye', 100, 'pale');
 

@@ -1,6 +1,8 @@
 import type { Span, SpanLook } from '../type';
 import type { Edit } from './edits';
-import type { Design, LetteringLine, LetteringPart } from './types';
+import { allParts } from './sides';
+import type { Design } from './types';
+import type { LetteringLine, LetteringPart } from '../parts';
 
 /** Edits of the words of lettering, and of the look of single letters. Indices are UTF-16. */
 
@@ -188,11 +190,11 @@ function pattern(find: string, { matchCase, wholeWords }: FindOptions): RegExp {
   return new RegExp(text, matchCase ? 'gu' : 'giu');
 }
 
-/** How often `find` stands in the lettering of a design. */
+/** How often `find` stands in the lettering of a design, on all of its sides. */
 export function countFound(design: Design, find: string, options: FindOptions): number {
   if (find === '') return 0;
   const wanted = pattern(find, options);
-  return design.parts
+  return allParts(design)
     .filter((p) => p.kind === 'lettering' && !p.locked)
     .flatMap((p) => (p as LetteringPart).lines)
     .reduce((n, l) => n + [...l.text.matchAll(wanted)].length, 0);
@@ -217,7 +219,7 @@ export function replaceInLine(
 /** Edits that put `by` wherever `find` stands in the lettering of a design; locked parts are left alone. */
 export function replaceEdits(design: Design, find: string, by: string, options: FindOptions): Edit[] {
   if (find === '') return [];
-  return design.parts.flatMap((part): Edit[] => {
+  return allParts(design).flatMap((part): Edit[] => {
     if (part.kind !== 'lettering' || part.locked) return [];
     const lines = part.lines.map((line) => replaceInLine(line, find, by, options));
     return lines.some((l, i) => l !== part.lines[i])

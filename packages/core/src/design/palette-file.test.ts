@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { paletteOf, rgbToHex } from '../colour';
 import {
   applyEdits,
-  DocumentError,
   mergeInks,
   readPalette,
   unusedInks,
@@ -10,6 +9,7 @@ import {
   type Design,
   type PaletteFormat,
 } from './index';
+import { DocumentError } from '../fields';
 import { circle, designOf, shape } from '../../testing';
 
 const INKS = [

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { isHex, normaliseHex, plainName, rgbToHex, type Hex } from '../colour';
-import { DocumentError, type FieldFault } from './checked';
+import { DocumentError, type FieldFault } from '../fields';
 import { freshSlug } from './slug';
 
 /** A named colour in a palette file. */

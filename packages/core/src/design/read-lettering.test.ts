@@ -1,5 +1,6 @@
-import { designOf } from '../../testing/base';
-import { DocumentError, lettering, letteringLine, place, readDesign, type LetteringPart } from './index';
+import { designOf, reread } from '../../testing/base';
+import { DocumentError } from '../fields';
+import { lettering, letteringLine, place, type LetteringPart } from '../parts';
 
 const INKS = { pale: '#f2ead8', rust: '#b3492a' };
 const part = (): LetteringPart =>
@@ -14,11 +15,13 @@ function faultsOf(change: object, line: object = {}): Record<string, string> {
     ...change,
   } as LetteringPart);
   try {
-    readDesign(JSON.parse(JSON.stringify(document)));
+    reread(document);
     return {};
   } catch (error) {
     if (!(error instanceof DocumentError)) throw error;
-    return Object.fromEntries(error.faults.map((f) => [f.field.replace('parts[0].', ''), f.message]));
+    return Object.fromEntries(
+      error.faults.map((f) => [f.field.replace('sides[0].parts[0].', ''), f.message]),
+    );
   }
 }
 
@@ -27,7 +30,7 @@ describe('reading lettering', () => {
     const { id, kind, place: at, lines } = part();
     const { text, face, size, ink } = lines[0];
     const old = designOf(INKS, { id, kind, place: at, lines: [{ text, face, size, ink }] } as LetteringPart);
-    expect(readDesign(JSON.parse(JSON.stringify(old))).parts[0]).toEqual({ ...part(), name: '' });
+    expect(reread(old).parts[0]).toEqual({ ...part(), name: '' });
   });
 
   it.each<[string, object, object, string, RegExp]>([

@@ -1,55 +1,28 @@
 import { boxCentre, boxHeight, boxWidth, type Box } from '../geometry';
-import type { Board, Design, Part, PartOverride } from './types';
+import { mapField } from '../fields';
+import { mapPart, type Part } from '../parts';
+import { OVERRIDE_FIELD } from './fields';
+import type { Board, Design, PartOverride } from './types';
 
 /** True when two boards have the same pixels and resolution. */
 export const sameBoard = (a: Board, b: Board): boolean =>
   a.width === b.width && a.height === b.height && a.dpi === b.dpi;
 
-/** Keylines and shade, which count board px, at another scale; only what is there. */
-export const scaledDressing = <T extends Pick<PartOverride, 'keylines' | 'shade'>>(of: T, k: number) => ({
-  ...(of.keylines
-    ? {
-        keylines: of.keylines.map((line) => ({
-          ...line,
-          width: line.width * k,
-          ...(line.distance === undefined ? {} : { distance: line.distance * k }),
-          ...(line.least === undefined ? {} : { least: line.least * k }),
-        })),
-      }
-    : {}),
-  ...(of.shade
-    ? {
-        shade: {
-          ...of.shade,
-          dx: of.shade.dx * k,
-          dy: of.shade.dy * k,
-          ...(of.shade.soft === undefined ? {} : { soft: of.shade.soft * k }),
-          ...(of.shade.keyline
-            ? { keyline: { ...of.shade.keyline, width: of.shade.keyline.width * k } }
-            : {}),
-        },
-      }
-    : {}),
+/** A part `k` times as large about the board's origin, with all that counts board px; then moved by (dx, dy). */
+export const scaledPart = (part: Part, k: number, dx = 0, dy = 0): Part => ({
+  ...mapPart(part, { board: (px) => px * k }),
+  place: {
+    ...part.place,
+    x: part.place.x * k + dx,
+    y: part.place.y * k + dy,
+    scaleX: part.place.scaleX * k,
+    scaleY: part.place.scaleY * k,
+  },
 });
 
-/** A part `k` times as large about the board's origin, with all that counts board px; then moved by (dx, dy). */
-export const scaledPart = (part: Part, k: number, dx = 0, dy = 0): Part =>
-  ({
-    ...part,
-    place: {
-      ...part.place,
-      x: part.place.x * k + dx,
-      y: part.place.y * k + dy,
-      scaleX: part.place.scaleX * k,
-      scaleY: part.place.scaleY * k,
-    },
-    spread: part.spread * k,
-    repeat: part.repeat && { ...part.repeat, dx: part.repeat.dx * k, dy: part.repeat.dy * k },
-    ...(part.kind === 'shape' && part.stroke
-      ? { stroke: { ...part.stroke, width: part.stroke.width * k } }
-      : {}),
-    ...scaledDressing(part, k),
-  }) as Part;
+/** What a colourway says of a part, at another scale. */
+export const scaledOverride = (override: PartOverride, k: number): PartOverride =>
+  mapField(OVERRIDE_FIELD, override, { board: (px) => px * k });
 
 /**
  * How the artwork goes onto another board: `scale` grows or shrinks it so that one frame (the safe
@@ -86,12 +59,13 @@ export function refit(
   const [tx, ty] = how === 'position' ? [0, 0] : boxCentre(to);
   const [dx, dy] = [tx - fx * k, ty - fy * k];
   const parts = design.parts.map((part) => scaledPart(part, k, dx, dy));
+  const own = new Set(parts.map((p) => p.id));
   const colourways = design.colourways.map((c) =>
     c.parts
       ? {
           ...c,
           parts: Object.fromEntries(
-            Object.entries(c.parts).map(([id, o]) => [id, { ...o, ...scaledDressing(o, k) }]),
+            Object.entries(c.parts).map(([id, o]) => [id, own.has(id) ? scaledOverride(o, k) : o]),
           ),
         }
       : c,

@@ -1,58 +1,17 @@
-import { inksOfPart, recoloured, usedInks } from './colours';
+import { mapField, type Visit } from '../fields';
+import { mapPart, type Part } from '../parts';
+import { inksOfPart, usedInks } from './colours';
 import type { Edit } from './edits';
-import type { Decoration, Design, Ink, LetteringPart, Part, PartOverride } from './types';
+import { OVERRIDE_FIELD } from './fields';
+import { allParts } from './sides';
+import type { Design, Ink } from './types';
 
 type To = (ink: string) => string;
 
-/** Keylines and shade in other inks; only what is there. */
-const reinkedDressing = ({ keylines, shade }: PartOverride, to: To) => ({
-  ...(keylines ? { keylines: keylines.map((k) => ({ ...k, ink: to(k.ink) })) } : {}),
-  ...(shade
-    ? {
-        shade: {
-          ...shade,
-          ink: to(shade.ink),
-          ...(shade.keyline ? { keyline: { ...shade.keyline, ink: to(shade.keyline.ink) } } : {}),
-          ...(shade.echoes ? { echoes: shade.echoes.map(to) } : {}),
-        },
-      }
-    : {}),
-});
-
-const reinkedLettering = (part: LetteringPart, to: To) => ({
-  lines: part.lines.map((l) => ({
-    ...l,
-    ink: to(l.ink),
-    spans: l.spans.map((s) => (s.ink === undefined ? s : { ...s, ink: to(s.ink) })),
-  })),
-  decorations: part.decorations.map((d): Decoration => (d.ink === null ? d : { ...d, ink: to(d.ink) })),
-  gradient: part.gradient && { ...part.gradient, to: to(part.gradient.to) },
-});
+const visiting = (to: To): Visit => ({ ref: (kind, id) => (kind === 'ink' ? to(id) : id) });
 
 /** A part that uses other inks. */
-export function reinked(part: Part, to: To): Part {
-  const base = reinkedDressing(part, to);
-  switch (part.kind) {
-    case 'lettering':
-      return { ...part, ...base, ...reinkedLettering(part, to) };
-    case 'motif':
-      return { ...part, ...base, outlines: part.outlines.map((o) => recoloured(o, to)) };
-    case 'shape':
-      return {
-        ...part,
-        ...base,
-        fill: part.fill && to(part.fill),
-        gradient: part.gradient && { ...part.gradient, to: to(part.gradient.to) },
-        stroke: part.stroke && { ...part.stroke, ink: to(part.stroke.ink) },
-      };
-    case 'line':
-      return { ...part, ...base, ink: to(part.ink) };
-    case 'code':
-      return { ...part, ...base, ink: to(part.ink), ground: part.ground && to(part.ground) };
-    case 'picture':
-      return part;
-  }
-}
+export const reinked = (part: Part, to: To): Part => mapPart(part, visiting(to));
 
 /** Inks that no part uses, in no colourway. */
 export function unusedInks(design: Design): Ink[] {
@@ -62,7 +21,7 @@ export function unusedInks(design: Design): Ink[] {
 
 /** Edits that put other inks wherever inks are used, in every colourway. */
 function reinkEdits(design: Design, to: (ink: string) => string): Edit[] {
-  const parts = design.parts.filter((p) => inksOfPart(p).some((ink) => to(ink) !== ink));
+  const parts = allParts(design).filter((p) => inksOfPart(p).some((ink) => to(ink) !== ink));
   return [
     ...parts.map((part): Edit => ({ op: 'updatePart', part: part.id, change: reinked(part, to) })),
     ...design.colourways.flatMap((c): Edit[] =>
@@ -70,7 +29,7 @@ function reinkEdits(design: Design, to: (ink: string) => string): Edit[] {
         op: 'overridePart',
         colourway: c.id,
         part,
-        change: { ...o, ...reinkedDressing(o, to) },
+        change: mapField(OVERRIDE_FIELD, o, visiting(to)),
       })),
     ),
   ];

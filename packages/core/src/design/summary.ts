@@ -1,24 +1,48 @@
-import type { Board, Design } from './types';
+import { facesOfPart, wordsOfPart } from '../parts';
+import { allParts, sidesOf } from './sides';
+import type { Board, Design, SideHead } from './types';
 
 /** What plans, names and lists need of a design: all but its artwork. */
-export type DesignHead = Pick<
+export interface DesignHead extends Pick<
   Design,
-  'name' | 'board' | 'backdrop' | 'garments' | 'inks' | 'colourways' | 'placements'
->;
+  'name' | 'side' | 'board' | 'backdrop' | 'garments' | 'inks' | 'colourways' | 'placements'
+> {
+  before: readonly SideBoard[];
+  after: readonly SideBoard[];
+}
 
-export const headOf = ({
-  name,
+/** A side without what is on it. */
+export type SideBoard = SideHead & { board: Board };
+
+const boardOf = ({ id, name, board }: SideBoard): SideBoard => ({ id, name, board });
+
+export const headOf = (design: Design): DesignHead => {
+  const { name, side, board, backdrop, garments, inks, colourways, placements } = design;
+  return {
+    ...{ name, side, board, backdrop, garments, inks, colourways, placements },
+    before: design.before.map(boardOf),
+    after: design.after.map(boardOf),
+  };
+};
+
+/** The boards of all sides of a design, in their order. */
+export const boardsOf = ({
+  before,
+  side,
   board,
-  backdrop,
-  garments,
-  inks,
-  colourways,
-  placements,
-}: Design): DesignHead => ({ name, board, backdrop, garments, inks, colourways, placements });
+  after,
+}: Pick<DesignHead, 'before' | 'side' | 'board' | 'after'>): SideBoard[] => [
+  ...before.map(boardOf),
+  { ...side, board },
+  ...after.map(boardOf),
+];
 
 /** What a list shows of a design, and what it is found by. */
 export interface DesignSummary {
+  /** The board of its first side. */
   board: Board;
+  /** How many sides it has. */
+  sides: number;
   backdrop: string;
   garments: string[];
   /** How many parts it has. */
@@ -28,19 +52,12 @@ export interface DesignSummary {
 }
 
 export const summaryOf = (design: Design): DesignSummary => ({
-  board: design.board,
+  board: sidesOf(design)[0].board,
+  sides: sidesOf(design).length,
   backdrop: design.backdrop,
   garments: design.garments,
-  parts: design.parts.length,
-  faces: [
-    ...new Set(
-      design.parts.flatMap((p) =>
-        p.kind === 'lettering'
-          ? p.lines.flatMap((l) => [l.face, ...(l.spans ?? []).flatMap((s) => s.face ?? [])])
-          : [],
-      ),
-    ),
-  ],
+  parts: allParts(design).length,
+  faces: [...new Set(allParts(design).flatMap(facesOfPart))],
 });
 
 /** Characters of the words that a design is found by, at the most. */
@@ -50,7 +67,7 @@ const MOST_WORDS = 4000;
 export const searchWordsOf = (design: Design): string =>
   [
     design.name,
-    ...design.parts.flatMap((p) => [p.name, ...(p.kind === 'lettering' ? p.lines.map((l) => l.text) : [])]),
+    ...allParts(design).flatMap((p) => [p.name, ...wordsOfPart(p)]),
     ...design.inks.map((i) => i.name),
   ]
     .filter(Boolean)

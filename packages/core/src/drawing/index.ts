@@ -1,8 +1,5 @@
-/** The drawing: a design resolved once into outlines and images in board pixels; everything else reads it. */
+/** The drawing: outlines and images in board pixels, what they are, and what paints and writes them. */
 export * from './types';
-export * from './resolve';
-export * from './code';
-export { facesOf, givesOutline, letteringBlock } from './lettering-shape';
 export * from './write-svg';
 export * from './write-pdf';
 export * from './paint';
@@ -10,6 +7,7 @@ export * from './paint-outlines';
 export * from './bounds';
 export {
   allItemsOf,
+  clippedBox,
   groupBounds,
   imagesOf,
   itemsOf,
@@ -20,9 +18,5 @@ export {
   movedNode,
   reachOfStroke,
 } from './node';
-export * from './arrange';
-export * from './repeat';
-export * from './to-outlines';
-export * from './letters-apart';
-export * from './snap';
 export * from './pyramid';
+export { memoByKey } from './memo';

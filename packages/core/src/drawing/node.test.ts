@@ -10,16 +10,8 @@ import {
   shape,
   surfaces,
 } from '../../testing';
-import {
-  BLENDS,
-  groupBounds,
-  keyOf,
-  leastAlpha,
-  movedNode,
-  paintGroup,
-  paintSurface,
-  resolve,
-} from './index';
+import { BLENDS, groupBounds, keyOf, leastAlpha, movedNode, paintGroup, paintSurface } from './index';
+import { resolve } from '../resolve';
 import type { Clip, DrawingItem, DrawingNode, Group, ImageItem, OutlineItem } from './index';
 
 const square = (colour: string, at = 0, more: Partial<OutlineItem> = {}): OutlineItem => ({

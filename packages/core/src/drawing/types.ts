@@ -1,6 +1,5 @@
 import type { Hex } from '../colour';
-import type { Box, Matrix, OutlineOps, PathData } from '../geometry';
-import type { Join, MotifGradient, PartKind } from '../design';
+import type { Box, Join, Matrix, OutlineOps, PathData } from '../geometry';
 import type { Licence } from '../rights';
 import type { Typeface } from '../type';
 import type { Treatment } from '../raster';
@@ -43,7 +42,7 @@ export interface OutlineItem {
   } | null;
   /** It shows only where all of these cover; paths in the same units as `path`. */
   clips?: readonly { path: PathData; rule: 'nonzero' | 'evenodd' }[];
-  /** A fill that runs through colours, instead of `colour` alone; see design's MotifGradient. */
+  /** A fill that runs through colours, instead of `colour` alone; all of it before its matrix. */
   gradient?: {
     kind: 'linear' | 'radial';
     /** From the gradient's own units to the path's. */
@@ -140,7 +139,8 @@ export type DrawingNode = DrawingItem | Group;
 
 /** What a judge needs to know of a part beside what it draws. Lengths are px of the drawing. */
 export interface About {
-  kind: PartKind;
+  /** The kind of part. */
+  kind: string;
   title: string;
   /** Must be readable on the garment. */
   mustRead: boolean;
@@ -217,19 +217,8 @@ export interface Materials {
   hurry?(): boolean;
 }
 
-/** An outline before its inks have colours. */
-export type UninkedItem = Omit<OutlineItem, 'matrix' | 'colour' | 'gradient'> & { gradient?: MotifGradient };
-
-/** What a part draws by itself, before colours, placement and dressing; its own units. */
-export interface Shape {
-  items: UninkedItem[];
-  box: Box;
-  /**
-   * The letters of lettering, whatever decorates them; `own` is one before it was laid on its baseline,
-   * the same object for the same letter.
-   */
-  pieces?: { path: PathData; own?: { path: PathData; frame: Matrix } }[];
-}
+/** For what needs no typeface. */
+export const NO_MATERIALS: Materials = { face: () => undefined };
 
 /** How far a mitre reaches where nothing else is said: SVG's own limit. */
 export const MITRE = 4;

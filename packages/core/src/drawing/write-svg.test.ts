@@ -1,6 +1,8 @@
 import { circle, designOf, materialsWith, rect, shape } from '../../testing/base';
-import { lettering, letteringLine, place, type Design, type MotifPart } from '../design';
-import { resolve, writeSvg, type Drawing, type ImageItem } from './index';
+import type { Design } from '../design';
+import { lettering, letteringLine, place, type MotifPart } from '../parts';
+import { writeSvg, type Drawing, type ImageItem } from './index';
+import { resolve } from '../resolve';
 
 const INKS = { pale: '#f2ead8', rust: '#b3492a' };
 const NO_PICTURE = { picture: () => null };

@@ -29,12 +29,12 @@ interface PathKitPath {
   delete(): void;
 }
 
-export type OffsetJoin = 'round' | 'mitre' | 'bevel';
+export type Join = 'round' | 'mitre' | 'bevel';
 
 /** Operations on filled outlines. Everything in and out is filled by the non-zero rule. */
 export interface OutlineOps {
   /** The outline grown (by > 0) or shrunk (by < 0) evenly on all sides, path units; mitres end at 4. */
-  offset(path: PathData, by: number, join: OffsetJoin): PathData;
+  offset(path: PathData, by: number, join: Join): PathData;
   /** One outline around all that the path covers. */
   weld(path: PathData): PathData;
   subtract(from: PathData, what: PathData): PathData;
@@ -238,7 +238,7 @@ export function createOutlineOps(kit: PathKit): OutlineOps {
   };
   const weld = (path: PathData): PathData =>
     path.length === 0 ? path : (run([path], ([p]) => p.simplify()) ?? path);
-  const offsetOnce = (path: PathData, by: number, join: OffsetJoin): PathData => {
+  const offsetOnce = (path: PathData, by: number, join: Join): PathData => {
     if (path.length === 0) return path;
     // Skia's operations count in single precision about the origin: keep the path near it.
     const box = pathBounds(path);

@@ -1,4 +1,13 @@
-import type { Board, Design, PlacedAt, Placement } from '../design';
+import {
+  boardsOf,
+  openSide,
+  type Board,
+  type Design,
+  type DesignHead,
+  type PlacedAt,
+  type Placement,
+  type SideBoard,
+} from '../design';
 import { multiply, placeMatrix, transformBox, type Box, type Matrix } from '../geometry';
 import type { Spec, SpecSide } from '../spec';
 
@@ -43,20 +52,43 @@ export const positionFor = (placement: Placement, garment: string | null): Place
   (garment !== null && Object.hasOwn(placement.apart, garment) ? placement.apart[garment] : null) ??
   placement;
 
+type Placeable = Pick<DesignHead, 'before' | 'side' | 'board' | 'after' | 'placements'>;
+
+/** Where a side of a product is placed, as a design says. */
+export const placementOf = (
+  { placements }: Pick<Placeable, 'placements'>,
+  spec: string,
+  side: string,
+): Placement | undefined => placements.find((p) => p.spec === spec && p.side === side);
+
+/**
+ * The side of a design whose artwork goes on a side of a product: the one that its placement names, else the one that
+ * was made for it, else the one made for a side of the same name, else the first.
+ */
+export function artworkFor(design: Placeable, spec: string, side: string): SideBoard {
+  const sides = boardsOf(design);
+  const chosen = placementOf(design, spec, side)?.artwork;
+  return (
+    sides.find((s) => s.id === chosen) ??
+    sides.find(({ board }) => board.spec === spec && board.side === side) ??
+    sides.find(({ board }) => board.side === side) ??
+    sides[0]
+  );
+}
+
+/** A design opened at the side whose artwork goes on a side of a product. */
+export const artworkOn = (design: Design, spec: string, side: string): Design =>
+  openSide(design, artworkFor(design, spec, side).id);
+
 /**
  * Where a design is placed on a side: as it says, or as it lies on its board when it says nothing and
  * was made for that very side. Null where it is not sold.
  */
-export function placementOn(
-  design: Pick<Design, 'board' | 'placements'>,
-  spec: Spec,
-  side: SpecSide,
-): Placement | null {
-  const own = design.placements.find((p) => p.spec === spec.id && p.side === side.id);
+export function placementOn(design: Placeable, spec: Spec, side: SpecSide): Placement | null {
+  const own = placementOf(design, spec.id, side.id);
   if (own) return own;
-  const { board } = design;
-  const isHome = design.placements.length === 0 && board.spec === spec.id && board.side === side.id;
-  return isHome ? newPlacement(spec, side, homeAt(board, side)) : null;
+  const home = boardsOf(design).find(({ board }) => board.spec === spec.id && board.side === side.id);
+  return design.placements.length === 0 && home ? newPlacement(spec, side, homeAt(home.board, side)) : null;
 }
 
 /** The board laid over the print area: an inch for an inch where it fits, else scaled to its limiting side. */

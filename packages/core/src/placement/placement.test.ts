@@ -1,15 +1,9 @@
 import fc from 'fast-check';
 import { circle, garment, NO_FACES, NO_PICTURES, rect, shape, SPEC, surfaces } from '../../testing/base';
-import {
-  applyEdits,
-  emptyDesign,
-  picture,
-  place,
-  type Design,
-  type Material,
-  type PlacedAt,
-} from '../design';
-import { drawingBounds, paintSurface, resolve } from '../drawing';
+import { applyEdits, emptyDesign, type Design, type Material, type PlacedAt } from '../design';
+import { picture, place } from '../parts';
+import { drawingBounds, paintSurface } from '../drawing';
+import { resolve } from '../resolve';
 import { applyMatrix, boxCentre, boxHeight, boxWidth, convexHull, type Box } from '../geometry';
 import type { Spec, SpecSide } from '../spec';
 import {

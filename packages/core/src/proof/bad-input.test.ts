@@ -1,4 +1,5 @@
-import { emptyDesign, lettering, letteringLine, place, type Design } from '../design';
+import { emptyDesign, type Design } from '../design';
+import { lettering, letteringLine, place } from '../parts';
 import {
   circle,
   designOf,

@@ -1,4 +1,5 @@
-import { code, lettering, letteringLine, place, type Design } from '../design';
+import type { Design } from '../design';
+import { code, lettering, letteringLine, place } from '../parts';
 import { circle, designOf, garment, inputOf, materialsWith, rect, shape } from '../../testing';
 import {
   createSpelling,
@@ -9,7 +10,8 @@ import {
   type ProofInput,
   type ThinCache,
 } from './index';
-import { moduleMm, resolve } from '../drawing';
+import { moduleMm } from '../parts';
+import { resolve } from '../resolve';
 import { NO_FACES, NO_PICTURES, surfaces } from '../../testing';
 
 const BLACK = garment('black', '#000000');

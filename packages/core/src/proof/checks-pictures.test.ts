@@ -1,4 +1,4 @@
-import type { PicturePart } from '../design';
+import type { PicturePart } from '../parts';
 import {
   fringedDisc,
   garment,

@@ -1,4 +1,5 @@
-import { emptyDesign, lettering, letteringLine, picture, place, type Design, type Material } from '../design';
+import { emptyDesign, type Design, type Material } from '../design';
+import { lettering, letteringLine, picture, place } from '../parts';
 import type { MakeSurface, PictureSource, Surface } from '../drawing';
 import { treatPicture, type RasterImage } from '../raster';
 import {

@@ -1,7 +1,8 @@
 import { alphaBox } from '../raster';
 import { proofOf } from './index';
 import { NO_FACES, withPicture, PICTURE_SIZE, surfaces, type Pixel } from '../../testing';
-import { groupBounds, paintSurface, resolve } from '../drawing';
+import { groupBounds, paintSurface } from '../drawing';
+import { resolve } from '../resolve';
 
 /** Red at the left, blue at the right. */
 const halves: Pixel = (x) => (x < PICTURE_SIZE / 2 ? [255, 0, 0, 255] : [0, 0, 255, 255]);

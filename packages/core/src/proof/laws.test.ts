@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { applyEdits, readDesign, type Design, type Edit } from '../design';
-import { resolve } from '../drawing';
-import { garment, inputOf, NO_FACES, NO_PICTURES, surfaces } from '../../testing';
+import { applyEdits, type Design, type Edit } from '../design';
+import { resolve } from '../resolve';
+import { garment, inputOf, NO_FACES, NO_PICTURES, surfaces, reread } from '../../testing';
 import { anyDesign, anyHex, anyPlace } from '../../testing/any';
 import {
   judgeGarments,
@@ -124,7 +124,7 @@ describe('the proof of any design', () => {
         for (const f of [...proofOf({ ...input, slow: false }).findings, ...slowFindings(input)])
           for (const mend of f.mends) {
             const after = applyEdits(design, mend.edits);
-            expect(readDesign(JSON.parse(JSON.stringify(after)))).toEqual(after);
+            expect(reread(after)).toEqual(after);
           }
       }),
       { numRuns: 10 },

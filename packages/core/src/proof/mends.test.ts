@@ -1,4 +1,5 @@
-import { applyEdits, code, lettering, letteringLine, place, type Design, type Repeat } from '../design';
+import { applyEdits, type Design } from '../design';
+import { code, lettering, letteringLine, place, type Repeat } from '../parts';
 import {
   circle,
   designOf,

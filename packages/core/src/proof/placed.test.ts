@@ -1,4 +1,5 @@
-import { applyEdits, lettering, letteringLine, place, type Design, type PlacedAt } from '../design';
+import { applyEdits, type Design, type PlacedAt } from '../design';
+import { lettering, letteringLine, place } from '../parts';
 import { homeAt, newPlacement } from '../placement';
 import type { Spec, SpecSide } from '../spec';
 import {

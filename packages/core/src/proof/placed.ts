@@ -1,7 +1,8 @@
 import type { Placement } from '../design';
-import { resolve } from '../drawing';
+import { resolve } from '../resolve';
 import { isIdentity } from '../geometry';
 import {
+  artworkOn,
   placedDrawing,
   placementMatrix,
   placementNotes,
@@ -56,7 +57,8 @@ const noteFinding = ({ check, severity, message, box }: PlacementNote, dpi: numb
  * and narrowed as it is placed. On its own board mends are offered; elsewhere they are a matter of the placement.
  */
 export function placedProof(given: PlacedProofInput): Proof {
-  const { design, colourway, materials, spec, side, placement, apart } = given;
+  const { colourway, materials, spec, side, placement, apart } = given;
+  const design = artworkOn(given.design, spec.id, side.id);
   const at = positionFor(placement, apart);
   const flat = resolve(design, colourway, materials);
   const notes = placementNotes(flat, design.board, spec, side, placement, apart).map((n) =>
@@ -65,7 +67,7 @@ export function placedProof(given: PlacedProofInput): Proof {
   const accepted = (list: Finding[]) => list.map((f) => withAcceptance(f, design));
   const own = design.board.spec === spec.id && design.board.side === side.id;
   if (own && !placement.narrow && isIdentity(placementMatrix(design.board, side, at), 1e-6)) {
-    const proof = proofOf(given);
+    const proof = proofOf({ ...given, design });
     const told = new Set(proof.findings.map((f) => f.check));
     const more = accepted(notes).filter((n) => !told.has(n.check));
     return { ...proof, findings: worstFirst([...more, ...proof.findings]) };
@@ -73,6 +75,7 @@ export function placedProof(given: PlacedProofInput): Proof {
   const { narrow } = placement;
   const artwork = {
     ...given,
+    design,
     drawing: placedDrawing(flat, design.board, side, at, { narrow }),
     closely: given.mendFor,
     cache: undefined,

@@ -1,5 +1,6 @@
 import type { Design } from '../design';
-import { resolve, type Drawing } from '../drawing';
+import type { Drawing } from '../drawing';
+import { resolve } from '../resolve';
 import { CHECKS, SLOW_CHECKS } from './checks';
 import { analyse, judgeGarment, sampleEdges, type Analysis, type LayerCache } from './measure';
 import { withMends, withSlowMends } from './mends';
@@ -90,7 +91,8 @@ export function withAcceptance(finding: Finding, design: Design): Finding {
     (a) =>
       a.check === finding.check &&
       a.part === finding.part &&
-      (a.garment === null || a.garment === (finding.garment ?? null)),
+      (a.garment === null || a.garment === (finding.garment ?? null)) &&
+      (a.side === undefined || a.side === design.side.id),
   );
   return found ? { ...finding, accepted: found.reason } : finding;
 }

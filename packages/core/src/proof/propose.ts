@@ -1,6 +1,6 @@
 import { contrastRatio, deltaE, lightness, nearestReading, yarns, type Garment, type Hex } from '../colour';
 import { inksOfPart, inkValues, type Design } from '../design';
-import { resolve } from '../drawing';
+import { resolve } from '../resolve';
 import { analyse, type Analysis } from './measure';
 import { judgeGarment, NEEDED_RATIO } from './measure';
 import { sampleEdges } from './measure';

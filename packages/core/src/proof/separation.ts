@@ -1,5 +1,5 @@
 import { hexToRgb, over, yarns, type Garment, type Rgb } from '../colour';
-import { resolve } from '../drawing';
+import { resolve } from '../resolve';
 import { createMask, squaredDistance, type RasterImage } from '../raster';
 import { mmToPx } from '../units';
 import { analyse } from './measure';

@@ -9,7 +9,7 @@ import {
   type Document,
   type Node,
 } from 'yaml';
-import { Checked, DocumentError, type FieldFault } from '../design';
+import { Checked, DocumentError, type FieldFault } from '../fields';
 import { specOf } from './read';
 import type { Spec } from './types';
 

@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { plainName, type Garment } from '../colour';
-import { DocumentError, freshSlug, type FieldFault } from '../design';
+import { freshSlug } from '../design';
+import { DocumentError, type FieldFault } from '../fields';
 import { readGarment } from './read-garments';
 
 const COLUMNS = ['name', 'value', 'kind', 'second', 'blank', 'takes'];

@@ -1,4 +1,4 @@
-import { DocumentError } from '../design';
+import { DocumentError } from '../fields';
 import { garmentId, readGarments, readGarmentsCsv } from './index';
 
 const faultsOf = (read: () => unknown) => {

@@ -1,4 +1,4 @@
-import type { Checked } from '../design';
+import type { Checked } from '../fields';
 
 /** Inches in one of each unit that a spec may be written in. */
 const UNITS: Record<string, number> = { in: 1, '"': 1, mm: 1 / 25.4, cm: 1 / 2.54, pt: 1 / 72, ft: 12 };

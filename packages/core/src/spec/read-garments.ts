@@ -1,5 +1,5 @@
 import { GARMENT_KINDS, type Garment } from '../colour';
-import { Checked } from '../design';
+import { Checked } from '../fields';
 
 /** Reads one garment colour. */
 export function garmentOf(g: Checked): Garment {

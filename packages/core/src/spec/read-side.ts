@@ -1,4 +1,4 @@
-import type { Checked } from '../design';
+import type { Checked } from '../fields';
 import { isFinitePath, parseSvgPath } from '../geometry';
 import { inchesOf } from './lengths';
 import { ZONE_KINDS, type AreaShape, type SpecSide, type Zone } from './types';

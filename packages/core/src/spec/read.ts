@@ -1,4 +1,5 @@
-import { Checked, FILE_FORMATS } from '../design';
+import { FILE_FORMATS } from '../design';
+import { Checked } from '../fields';
 import { readSide } from './read-side';
 import {
   PRODUCT_KINDS,

@@ -1,5 +1,6 @@
 import { deltaE, plainName, type Hex } from '../colour';
-import { freshId, type Ink, type MotifOutline } from '../design';
+import { freshId, type Ink } from '../design';
+import type { MotifOutline } from '../parts';
 import type { SvgArt } from './read-svg';
 
 /** Colours nearer to each other than this (CIEDE2000) become one ink: nobody sees so small a difference. */

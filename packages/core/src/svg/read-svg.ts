@@ -18,11 +18,12 @@ import {
   type Matrix,
   type PathData,
 } from '../geometry';
-import type { Join, MotifGradient, MotifOutline } from '../design';
+import type { Join } from '../geometry';
+import type { InkGradient, MotifOutline } from '../parts';
 import { SvgError } from './safety';
 
 /** A gradient with its colours, before colours become inks. */
-export type ColouredGradient = Omit<MotifGradient, 'stops'> & {
+export type ColouredGradient = Omit<InkGradient, 'stops'> & {
   stops: { at: number; colour: Hex; opacity: number }[];
 };
 

@@ -1,6 +1,7 @@
 import { contrastRatio } from '../../colour';
-import type { Design, MotifPart } from '../../design';
-import { resolve } from '../../drawing';
+import type { Design } from '../../design';
+import type { MotifPart } from '../../parts';
+import { resolve } from '../../resolve';
 import { circle, designOf, garment, NO_FACES, NO_PICTURES, rect, shape, surfaces } from '../../../testing';
 import { analyse, judgeGarment, sampleEdges } from './index';
 

@@ -1,6 +1,7 @@
-import { applyEdits, partsIn, type Design, type Keyline, type Part, type PartOverride } from '../../design';
+import { applyEdits, partsIn, type Design, type PartOverride } from '../../design';
+import type { Keyline, Part } from '../../parts';
 import { circle, designOf, garment, inputOf, rect, shape } from '../../../testing';
-import { resolve } from '../../drawing';
+import { resolve } from '../../resolve';
 import type { Artwork, MendInput } from '../types';
 import { changeIn } from './change';
 import { moveAll } from './move';

@@ -1,4 +1,5 @@
-import { colourwayOf, type Edit, type Part, type PartOverride } from '../../design';
+import { colourwayOf, type Edit, type PartOverride } from '../../design';
+import type { Part } from '../../parts';
 import type { Artwork, MendInput } from '../types';
 
 /**

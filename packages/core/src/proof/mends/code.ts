@@ -1,5 +1,6 @@
 import { contrastRatio, nearestReading, yarns, type Hex } from '../../colour';
-import { freshId, inkValues, type CodePart, type Part } from '../../design';
+import { freshId, inkValues } from '../../design';
+import type { CodePart, Part } from '../../parts';
 import { groupBounds } from '../../drawing';
 import { boxCentre } from '../../geometry';
 import { LEAST_CODE_RATIO, LEAST_MODULE_MM } from '../checks/code';

@@ -5,15 +5,14 @@ import {
   freshId,
   inkValues,
   inksOfPart,
-  ownInks,
   partIn,
   reinked,
   type Design,
   type Edit,
-  type Keyline,
-  type Part,
 } from '../../design';
-import { groupBounds, resolve } from '../../drawing';
+import { isDressed, ownInks, type Keyline, type Part } from '../../parts';
+import { groupBounds } from '../../drawing';
+import { resolve } from '../../resolve';
 import { grow, intersect, isEmptyBox } from '../../geometry';
 import { mmToPx } from '../../units';
 import { analyse, ANALYSIS_SIZE, isHeavy, judgeGarment, NEEDED_RATIO, sampleEdges } from '../measure';
@@ -58,7 +57,7 @@ const tryOut = (input: MendInput, edits: Edit[], part: string, garment: Garment)
 
 /** Changes each ink of the part that does not read to the nearest colour that does. */
 function inkMend(input: MendInput, part: Part, garment: Garment): Mend | null {
-  if (part.kind === 'picture') return null;
+  if (!isDressed(part)) return null;
   const values = inkValues(input.design, input.colourway);
   const grounds = yarns(garment);
   const edits: Edit[] = [];
@@ -117,7 +116,7 @@ const MOST_CHOICES = 3;
 
 /** The thinnest keyline that reads: first in a tint or shade of the garment, then in inks at hand. */
 function keylineMend(input: MendInput, part: Part, garment: Garment): Mend | null {
-  if (part.kind === 'picture') return null;
+  if (!isDressed(part)) return null;
   const { design } = input;
   const grounds = yarns(garment);
   const values = inkValues(design, input.colourway);

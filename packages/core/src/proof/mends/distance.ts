@@ -1,4 +1,4 @@
-import type { Part } from '../../design';
+import type { Part } from '../../parts';
 import { groupBounds } from '../../drawing';
 import { boxCentre, boxHeight, boxWidth } from '../../geometry';
 import { safeBox } from '../../spec';

@@ -1,4 +1,5 @@
-import type { Edit, GradientStop, MotifOutline, Part, PicturePart, Shade } from '../../design';
+import type { Edit } from '../../design';
+import type { GradientStop, MotifOutline, Part, PicturePart, Shade } from '../../parts';
 import { mmToPx } from '../../units';
 import type { Mend, MendInput } from '../types';
 import { changeIn } from './change';

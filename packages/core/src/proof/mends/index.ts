@@ -2,7 +2,8 @@
  * Mends: one folder entry a check, each from a finding to changes of the design. Here the design is read; the
  * checks themselves see the drawing alone.
  */
-import { partsIn, type Part } from '../../design';
+import { partsIn } from '../../design';
+import type { Part } from '../../parts';
 import type { Artwork, CheckId, Finding, Mend, MendInput } from '../types';
 import { codeContrastMends, codeSizeMends } from './code';
 import { contrastMends } from './contrast';

@@ -1,4 +1,5 @@
-import { type Edit, type Part } from '../../design';
+import type { Edit } from '../../design';
+import type { Part } from '../../parts';
 import type { Finding, Mend, MendInput } from '../types';
 import { changeIn } from './change';
 

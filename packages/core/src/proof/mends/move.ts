@@ -1,4 +1,5 @@
-import type { Edit, Part } from '../../design';
+import type { Edit } from '../../design';
+import type { Part } from '../../parts';
 
 /** Maps parts with their live copies: scaled by `k` about (cx, cy), then that point moved to (tx, ty). */
 export const moveAll = (

@@ -1,4 +1,4 @@
-import type { Part, PicturePart } from '../../design';
+import type { Part, PicturePart } from '../../parts';
 import { imagesOf } from '../../drawing';
 import { removeGround, rimOf } from '../../raster';
 import { BOX_SAMPLE } from '../checks/box';

@@ -1,4 +1,4 @@
-import { partTitle, type Part } from '../../design';
+import { partTitle, type Part } from '../../parts';
 import type { Mend } from '../types';
 
 /** Takes a part away. */

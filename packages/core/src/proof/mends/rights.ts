@@ -1,4 +1,5 @@
-import type { Edit, Part } from '../../design';
+import type { Edit } from '../../design';
+import type { Part } from '../../parts';
 import { termsOf } from '../../rights';
 import type { Mend, MendInput } from '../types';
 import { removeMend } from './remove';

@@ -1,4 +1,5 @@
-import type { Edit, Part } from '../../design';
+import type { Edit } from '../../design';
+import type { Part } from '../../parts';
 import { boxCentre, boxHeight, boxWidth, type Box } from '../../geometry';
 import { safeBox } from '../../spec';
 import { inkBox } from '../checks/safe-area';

@@ -1,4 +1,5 @@
-import { replaceInLine, type Edit, type LetteringPart, type Part } from '../../design';
+import { replaceInLine, type Edit } from '../../design';
+import type { LetteringPart, Part } from '../../parts';
 import { doubtfulIn } from '../checks/spelling';
 import type { Mend, Spelling } from '../types';
 

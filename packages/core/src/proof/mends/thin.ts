@@ -1,5 +1,6 @@
-import { applyEdits, type Design, type Edit, type Part } from '../../design';
-import { resolve } from '../../drawing';
+import { applyEdits, type Design, type Edit } from '../../design';
+import { isDressed, type Part } from '../../parts';
+import { resolve } from '../../resolve';
 import { pxToMm } from '../../units';
 import { thinByPart, thinLimits } from '../checks/thin';
 import { isHeavy, type ThinCache, type ThinSpot } from '../measure';
@@ -8,7 +9,7 @@ import { changeIn } from './change';
 
 /** Ways to mend the thin places of one part, most local first; each is tried before it is offered. */
 function candidates(kind: 'ink' | 'gap', part: Part, spots: ThinSpot[], dpi: number, limit: number): Mend[] {
-  if (part.kind === 'picture' || part.kind === 'code') return [];
+  if (!isDressed(part) || part.kind === 'code') return [];
   const thinnest = Math.min(...spots.map((s) => s.thickness));
   const widest = Math.max(...spots.map((s) => s.thickness));
   const spread = (by: number): Edit[] => [

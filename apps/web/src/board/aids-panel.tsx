@@ -1,0 +1,140 @@
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
+import { Plus, Ruler, Trash2 } from 'lucide-react';
+import type { Aids, Design } from '@brelm/core/design';
+import { groupBounds } from '@brelm/core/drawing';
+import { EMPTY_BOX, isEmptyBox, unite } from '@brelm/core/geometry';
+import type { Resolved } from '../design';
+import { useAppSelector } from '../store';
+import { Button, IconButton, LengthField, SelectField } from '../ui';
+import { useEdit } from '../editor/use-edit';
+
+const UNITS = [
+  ['px', 'pixels'],
+  ['in', 'inches'],
+  ['mm', 'millimetres'],
+] as const;
+
+/** Rulers' unit, margin, grid and guides. They are saved with the design and never exported. */
+export function AidsPanel({ design, resolved }: { design: Design; resolved: Resolved }) {
+  const edit = useEdit();
+  const selection = useAppSelector((s) => s.editor.selection);
+  const { aids, board } = design;
+  const { dpi } = board;
+  const set = (label: string, change: Partial<Aids>, gesture?: string) =>
+    edit.make(label, [{ op: 'setAids', change }], { gesture });
+  const guides = (label: string, next: Aids['guides'], gesture?: string) =>
+    set(label, { guides: next.slice(0, 200) }, gesture);
+  const around = resolved.drawing.groups
+    .filter((g) => selection.includes(g.part))
+    .map(groupBounds)
+    .reduce(unite, EMPTY_BOX);
+  const least = Math.min(board.width, board.height);
+  return (
+    <Popover className="relative">
+      <PopoverButton
+        aria-label="Guides, grid and margin"
+        title="Guides, grid and margin"
+        className="inline-flex h-7 w-7 items-center justify-center rounded-md text-ink hover:bg-line"
+      >
+        <Ruler size={16} aria-hidden />
+      </PopoverButton>
+      <PopoverPanel
+        anchor={{ to: 'top start', gap: 6 }}
+        className="z-40 w-72 rounded-md border border-edge bg-card p-3"
+      >
+        <div className="grid grid-cols-3 gap-1.5">
+          <SelectField
+            label="Rulers in"
+            value={aids.unit}
+            onChange={(e) => set('Change the unit', { unit: e.target.value as Aids['unit'] })}
+          >
+            {UNITS.map(([unit, name]) => (
+              <option key={unit} value={unit}>
+                {name}
+              </option>
+            ))}
+          </SelectField>
+          <LengthField
+            label="Margin"
+            dpi={dpi}
+            value={aids.margin}
+            check={(v) => (v >= 0 && 2 * v < least ? null : `0 to ${Math.ceil(least / 2) - 1} px`)}
+            onChange={(margin) => set('Change the margin', { margin }, 'margin')}
+          />
+          <LengthField
+            label="Grid of"
+            dpi={dpi}
+            value={aids.grid ?? 0}
+            check={(v) => (v === 0 || (v >= 2 && v <= 10000) ? null : '2 px or more; 0 for none')}
+            onChange={(v) => set('Change the grid', { grid: v === 0 ? null : v }, 'grid')}
+          />
+        </div>
+        <h3 className="heading mt-3 mb-1">Guides</h3>
+        {aids.guides.length === 0 && (
+          <p className="text-[12.5px] text-muted">None. Drag one out of a ruler, or add it here.</p>
+        )}
+        <ul className="max-h-48 overflow-y-auto">
+          {aids.guides.map((guide, i) => (
+            <li key={i} className="flex items-end gap-1">
+              <div className="flex-1">
+                <LengthField
+                  label={guide.axis === 'x' ? 'Upright, from the left' : 'Level, from the top'}
+                  dpi={dpi}
+                  value={guide.at}
+                  onChange={(at) =>
+                    guides(
+                      'Move a guide',
+                      aids.guides.map((g, k) => (k === i ? { ...g, at } : g)),
+                      `guide ${i}`,
+                    )
+                  }
+                />
+              </div>
+              <IconButton
+                label={`Remove guide ${i + 1}`}
+                onClick={() =>
+                  guides(
+                    'Remove a guide',
+                    aids.guides.filter((_, k) => k !== i),
+                  )
+                }
+              >
+                <Trash2 size={15} />
+              </IconButton>
+            </li>
+          ))}
+        </ul>
+        <div className="mt-2 flex flex-wrap gap-1.5">
+          <Button
+            className="!h-7 !px-2"
+            onClick={() => guides('Add a guide', [...aids.guides, { axis: 'x', at: board.width / 2 }])}
+          >
+            <Plus size={14} aria-hidden /> Upright
+          </Button>
+          <Button
+            className="!h-7 !px-2"
+            onClick={() => guides('Add a guide', [...aids.guides, { axis: 'y', at: board.height / 2 }])}
+          >
+            <Plus size={14} aria-hidden /> Level
+          </Button>
+          <Button
+            className="!h-7 !px-2"
+            disabled={isEmptyBox(around)}
+            title="Four guides along the sides of what is selected"
+            onClick={() =>
+              guides('Guides around', [
+                ...aids.guides,
+                { axis: 'x', at: around.left },
+                { axis: 'x', at: around.right },
+                { axis: 'y', at: around.top },
+                { axis: 'y', at: around.bottom },
+              ])
+            }
+          >
+            Around the selection
+          </Button>
+        </div>
+      </PopoverPanel>
+    </Popover>
+  );
+}

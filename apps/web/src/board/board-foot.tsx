@@ -1,0 +1,102 @@
+import { Eye, Maximize, Scan, Spline, ZoomIn, ZoomOut } from 'lucide-react';
+import { useState } from 'react';
+import type { Design } from '@brelm/core/design';
+import type { Resolved } from '../design';
+import { IconButton } from '../ui';
+import { AidsPanel } from './aids-panel';
+import type { Look } from './board-paint';
+import { isScreenMeasured } from '../editor/measure';
+import { ScreenMatch } from './screen-match';
+import type { View } from './use-view';
+
+const TEXT = 'rounded-md px-2 py-1 text-muted hover:bg-line hover:text-ink';
+
+/** How the board is looked at. */
+export function BoardFoot({
+  view,
+  design,
+  resolved,
+  look,
+  onLook,
+  onPrintSize,
+  onFit,
+  onSelection,
+  onZoom,
+}: {
+  view: View;
+  design: Design;
+  resolved: Resolved;
+  look: Look;
+  onLook: (look: Look) => void;
+  onPrintSize: () => void;
+  onFit: () => void;
+  onSelection: () => void;
+  onZoom: (by: number) => void;
+}) {
+  // What to do once the size of the screen is known.
+  const [asking, setAsking] = useState<(() => void) | null>(null);
+  const measured = (then: () => void) => (isScreenMeasured() ? then() : setAsking(() => then));
+  return (
+    <div className="flex h-9 shrink-0 items-center gap-0.5 border-t border-line bg-card px-2 text-[13px]">
+      <IconButton label="Zoom out" keys="−" onClick={() => onZoom(0.8)}>
+        <ZoomOut size={16} />
+      </IconButton>
+      <span className="w-12 text-center" title="Screen pixels to a board pixel">
+        {(view.scale * 100).toFixed(view.scale < 0.1 ? 1 : 0)} %
+      </span>
+      <IconButton label="Zoom in" keys="+" onClick={() => onZoom(1.25)}>
+        <ZoomIn size={16} />
+      </IconButton>
+      <IconButton label="Fit the board" keys="F" onClick={onFit}>
+        <Maximize size={15} />
+      </IconButton>
+      <IconButton label="Fit the selection" keys="Shift F" onClick={onSelection}>
+        <Scan size={16} />
+      </IconButton>
+      <button
+        type="button"
+        className={TEXT}
+        title="One board pixel to one screen pixel"
+        onClick={() => onZoom(1 / view.scale)}
+      >
+        100 %
+      </button>
+      <button
+        type="button"
+        className={TEXT}
+        title="As large as it prints, in true inches on this screen"
+        onClick={() => measured(onPrintSize)}
+      >
+        Print size
+      </button>
+      <span aria-hidden className="mx-1 h-4 w-px bg-line" />
+      <IconButton
+        label="See from 3 m"
+        pressed={look === 'far'}
+        onClick={() => (look === 'far' ? onLook('print') : measured(() => onLook('far')))}
+      >
+        <Eye size={16} />
+      </IconButton>
+      <IconButton
+        label="Outlines only"
+        pressed={look === 'outlines'}
+        onClick={() => onLook(look === 'outlines' ? 'print' : 'outlines')}
+      >
+        <Spline size={16} />
+      </IconButton>
+      <AidsPanel design={design} resolved={resolved} />
+      <span className="ml-auto truncate pr-1 text-muted">
+        {look === 'far' ? 'as it looks from 3 m' : `${design.board.dpi} dpi · dashed: safe area`}
+      </span>
+      {asking && (
+        <ScreenMatch
+          onClose={() => setAsking(null)}
+          onDone={() => {
+            setAsking(null);
+            asking();
+          }}
+        />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,182 @@
+import { useEffect, useRef } from 'react';
+import { freshId, type Design, type Edit, partIds } from '@brelm/core/design';
+import { line, nodesOf, rubbedOut, type LinePart, type LineSample } from '@brelm/core/parts';
+import { partMatrix } from '@brelm/core/resolve';
+import { applyMatrix, axisScales, invert } from '@brelm/core/geometry';
+import { notify } from '../ui';
+import { usualWidth, type Tools } from './tools';
+import type { Editing } from '../editor/use-edit';
+import type { View } from './use-view';
+
+/** How far a fitted line may stray from the hand, screen px. */
+const STRAY_PX = 1.5;
+/** Radius of what rubs out, screen px. */
+export const RUB_PX = 12;
+/** Pressure at the very ends of a line drawn with something that feels none, and how far it rises. */
+const TAPER = { least: 0.25, share: 0.18 };
+
+/** Pressure for a hand that was not felt: light at both ends. */
+const tapered = (samples: LineSample[]): LineSample[] =>
+  samples.map(([x, y], i) => {
+    const t = i / Math.max(1, samples.length - 1);
+    const rise = Math.min(1, Math.min(t, 1 - t) / TAPER.share);
+    return [x, y, TAPER.least + (1 - TAPER.least) * rise];
+  });
+
+/** Edits that rub a disc along a way out of every line that is not locked or hidden; board px. */
+function rubEdits(design: Design, way: readonly (readonly [number, number])[], r: number): Edit[] {
+  const taken = partIds(design);
+  return design.parts.flatMap((part): Edit[] => {
+    if (part.kind !== 'line' || part.locked || part.hidden) return [];
+    const matrix = partMatrix(part);
+    const back = invert(matrix);
+    const own = way.map(([x, y]) => applyMatrix(back, x, y));
+    const { pieces, hit } = rubbedOut(part, own, r / Math.max(...axisScales(matrix)));
+    if (!hit) return [];
+    const lines = pieces.flatMap((samples): LinePart[] => {
+      const fitted = nodesOf(samples, 0.5);
+      return fitted ? [{ ...part, nodes: fitted.nodes, closed: false }] : [];
+    });
+    if (lines.length === 0) return [{ op: 'removeParts', parts: [part.id] }];
+    const at = design.parts.indexOf(part);
+    return lines.map((piece, i): Edit => {
+      if (i === 0) return { op: 'updatePart', part: part.id, change: { nodes: piece.nodes, closed: false } };
+      const id = freshId(part.id.replace(/-\d+$/, ''), taken);
+      taken.push(id);
+      return { op: 'addPart', part: { ...piece, id }, at };
+    });
+  });
+}
+
+/** Lies over the board while a line is drawn, or lines are rubbed out. */
+export function DrawLayer({
+  design,
+  view,
+  size,
+  tools,
+  colour,
+  edit,
+}: {
+  design: Design;
+  view: View;
+  size: { width: number; height: number };
+  tools: Tools;
+  /** Of the ink that is drawn with. */
+  colour: string;
+  edit: Editing;
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const samples = useRef<LineSample[]>([]);
+  const feels = useRef(false);
+  const { tool, look } = tools;
+  const width = look.width ?? usualWidth(design.board);
+  const ratio = window.devicePixelRatio || 1;
+
+  useEffect(() => {
+    const target = canvas.current!;
+    target.width = Math.round(size.width * ratio);
+    target.height = Math.round(size.height * ratio);
+  }, [size, ratio]);
+
+  const show = () => {
+    const context = canvas.current!.getContext('2d')!;
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.clearRect(0, 0, canvas.current!.width, canvas.current!.height);
+    const all = samples.current;
+    if (all.length === 0) return;
+    const k = view.scale * ratio;
+    context.setTransform(k, 0, 0, k, view.x * ratio, view.y * ratio);
+    context.strokeStyle = tool === 'rub' ? 'rgba(178, 58, 36, 0.45)' : colour;
+    context.lineCap = context.lineJoin = 'round';
+    const felt = tool === 'draw' && look.pen === 'pressed' && feels.current;
+    const wide = tool === 'rub' ? (2 * RUB_PX) / view.scale : width;
+    if (!felt) {
+      context.lineWidth = wide;
+      context.beginPath();
+      context.moveTo(all[0][0], all[0][1]);
+      for (const [x, y] of all) context.lineTo(x, y);
+      context.stroke();
+      return;
+    }
+    for (let i = 1; i < all.length; i++) {
+      context.lineWidth = Math.max(0.5, all[i][2] * wide);
+      context.beginPath();
+      context.moveTo(all[i - 1][0], all[i - 1][1]);
+      context.lineTo(all[i][0], all[i][1]);
+      context.stroke();
+    }
+  };
+
+  const take = (e: PointerEvent) => {
+    const frame = canvas.current!.getBoundingClientRect();
+    feels.current ||= e.pointerType === 'pen';
+    const pressure = e.pointerType === 'pen' ? e.pressure : 1;
+    samples.current.push([
+      (e.clientX - frame.left - view.x) / view.scale,
+      (e.clientY - frame.top - view.y) / view.scale,
+      pressure,
+    ]);
+  };
+
+  const finish = () => {
+    const all = samples.current;
+    samples.current = [];
+    show();
+    if (tool === 'rub') {
+      const edits = rubEdits(
+        design,
+        all.map(([x, y]) => [x, y] as const),
+        RUB_PX / view.scale,
+      );
+      edit.make('Rub out', edits, { select: [] });
+      return;
+    }
+    const made = nodesOf(
+      look.pen === 'pressed' && !feels.current ? tapered(all) : all,
+      STRAY_PX / view.scale,
+    );
+    if (!made) return;
+    if (made.nodes.length > 5000) {
+      notify('fault', 'This line has more points than a line can have: draw it in pieces.');
+      return;
+    }
+    const ink = look.ink && design.inks.some((i) => i.id === look.ink) ? look.ink : design.inks[0]?.id;
+    if (!ink) {
+      notify('fault', 'The design has no ink: add one first.');
+      return;
+    }
+    const id = freshId('line', partIds(design));
+    const part = line(id, made.nodes, { ink, width, pen: look.pen, nib: look.nib });
+    edit.make('Draw a line', [{ op: 'addPart', part }], { select: [id] });
+  };
+
+  return (
+    <canvas
+      ref={canvas}
+      data-testid="draw-layer"
+      aria-label={tool === 'rub' ? 'Rub out lines here' : 'Draw here'}
+      className="absolute inset-0 h-full w-full touch-none"
+      style={{ cursor: 'crosshair' }}
+      onPointerDown={(e) => {
+        if (e.button !== 0) return;
+        e.currentTarget.setPointerCapture(e.pointerId);
+        samples.current = [];
+        feels.current = false;
+        take(e.nativeEvent);
+        show();
+      }}
+      onPointerMove={(e) => {
+        if (!e.currentTarget.hasPointerCapture(e.pointerId)) return;
+        // Between two frames a pen reports several places.
+        const all = e.nativeEvent.getCoalescedEvents?.() ?? [];
+        for (const one of all.length ? all : [e.nativeEvent]) take(one);
+        show();
+      }}
+      onPointerUp={(e) => e.currentTarget.hasPointerCapture(e.pointerId) && finish()}
+      onPointerCancel={() => {
+        samples.current = [];
+        show();
+      }}
+    />
+  );
+}

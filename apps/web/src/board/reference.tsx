@@ -1,0 +1,70 @@
+import { Pipette, X } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { rgbToHex } from '@brelm/core/colour';
+import { type Aids } from '@brelm/core/design';
+import { IconButton } from '../ui';
+import { useAddInk } from '../editor/use-add-ink';
+import { useEdit } from '../editor/use-edit';
+
+/** A reference picture beside the board: looked at and picked from, never on the board and never exported. */
+export function Reference({ picture }: { picture: NonNullable<Aids['reference']> }) {
+  const edit = useEdit();
+  const addInk = useAddInk();
+  const image = useRef<HTMLImageElement>(null);
+  const [picking, setPicking] = useState(false);
+  const [fault, setFault] = useState(false);
+  const pick = (e: React.MouseEvent) => {
+    const frame = image.current!.getBoundingClientRect();
+    const { naturalWidth, naturalHeight } = image.current!;
+    const canvas = new OffscreenCanvas(1, 1);
+    const context = canvas.getContext('2d')!;
+    const x = ((e.clientX - frame.left) / frame.width) * naturalWidth;
+    const y = ((e.clientY - frame.top) / frame.height) * naturalHeight;
+    context.drawImage(image.current!, -Math.floor(x), -Math.floor(y));
+    const [r, g, b, a] = context.getImageData(0, 0, 1, 1).data;
+    if (a > 0) addInk(rgbToHex([r, g, b]), 'Pick an ink');
+  };
+  return (
+    <figure
+      aria-label={`Reference: ${picture.name}`}
+      className="absolute right-3 bottom-3 w-44 rounded-md border border-edge bg-card p-1.5"
+    >
+      <figcaption className="mb-1 flex items-center gap-0.5 text-[12.5px]">
+        <span className="min-w-0 flex-1 truncate" title={picture.name}>
+          {picture.name}
+        </span>
+        <IconButton
+          label="Pick inks from it"
+          pressed={picking}
+          className="!h-6 !w-6"
+          onClick={() => setPicking(!picking)}
+        >
+          <Pipette size={14} />
+        </IconButton>
+        <IconButton
+          label="Remove the reference"
+          className="!h-6 !w-6"
+          onClick={() => edit.make('Remove the reference', [{ op: 'setAids', change: { reference: null } }])}
+        >
+          <X size={14} />
+        </IconButton>
+      </figcaption>
+      {fault ? (
+        <p role="alert" className="text-[12.5px] text-rust">
+          The picture cannot be read.
+        </p>
+      ) : (
+        <img
+          ref={image}
+          alt={picture.name}
+          src={`/api/materials/${picture.sha256}/preview?size=320`}
+          className="block max-h-56 w-full rounded-[4px] object-contain"
+          style={{ cursor: picking ? 'crosshair' : undefined }}
+          draggable={false}
+          onError={() => setFault(true)}
+          onClick={picking ? pick : undefined}
+        />
+      )}
+    </figure>
+  );
+}

@@ -1,0 +1,103 @@
+import { scaleLinear } from 'd3-scale';
+import { useRef } from 'react';
+import type { Board } from '@brelm/core/design';
+import { pxPerUnit, type Unit } from '../editor/measure';
+import type { View } from './use-view';
+
+/** Height of the upper ruler and width of the left one, screen px. */
+export const RULER = 20;
+/** Screen px between two figures, about. */
+const APART = 70;
+
+interface Props {
+  view: View;
+  size: { width: number; height: number };
+  board: Board;
+  unit: Unit;
+  /** A guide is being pulled out, board px; null when it was let go off the board. */
+  onPull: (axis: 'x' | 'y', at: number) => void;
+  onDrop: (axis: 'x' | 'y', at: number | null) => void;
+}
+
+function Ruler({ axis, view, size, board, unit, onPull, onDrop }: Props & { axis: 'x' | 'y' }) {
+  const along = axis === 'x' ? size.width : size.height;
+  const offset = axis === 'x' ? view.x : view.y;
+  const per = pxPerUnit(unit, board.dpi);
+  const scale = scaleLinear([-offset / view.scale / per, (along - offset) / view.scale / per], [0, along]);
+  const figures = scale.ticks(Math.max(2, along / APART));
+  const step = figures.length > 1 ? figures[1] - figures[0] : 1;
+  const marks = scale.ticks(figures.length * 5);
+  const board0 = offset;
+  const board1 = offset + (axis === 'x' ? board.width : board.height) * view.scale;
+  const box = useRef<SVGSVGElement>(null);
+  // A guide from the upper ruler is level, from the left one upright.
+  const guide = axis === 'x' ? 'y' : 'x';
+  const where = (e: React.PointerEvent): number | null => {
+    const frame = box.current!.parentElement!.getBoundingClientRect();
+    const at = guide === 'y' ? e.clientY - frame.top : e.clientX - frame.left;
+    const most = guide === 'y' ? frame.height : frame.width;
+    return at < RULER || at > most ? null : (at - (guide === 'y' ? view.y : view.x)) / view.scale;
+  };
+  return (
+    <svg
+      ref={box}
+      aria-hidden
+      className={`absolute top-0 left-0 touch-none bg-card select-none ${axis === 'x' ? 'cursor-row-resize border-b' : 'cursor-col-resize border-r'} border-line`}
+      width={axis === 'x' ? along : RULER}
+      height={axis === 'x' ? RULER : along}
+      onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
+      onPointerMove={(e) => {
+        if (!e.currentTarget.hasPointerCapture(e.pointerId)) return;
+        const at = where(e);
+        onPull(guide, at ?? -1e5);
+      }}
+      onPointerUp={(e) => onDrop(guide, where(e))}
+    >
+      <title>Drag a guide from here onto the board</title>
+      {axis === 'x' ? (
+        <rect x={board0} y={RULER - 3} width={board1 - board0} height={3} fill="#c9c2b2" />
+      ) : (
+        <rect x={RULER - 3} y={board0} width={3} height={board1 - board0} fill="#c9c2b2" />
+      )}
+      {marks.map((value) => {
+        const at = Math.round(scale(value)) + 0.5;
+        const long = Math.abs(value / step - Math.round(value / step)) < 1e-6;
+        const from = RULER - (long ? 7 : 4);
+        return axis === 'x' ? (
+          <line key={value} x1={at} x2={at} y1={from} y2={RULER} stroke="#5d666b" />
+        ) : (
+          <line key={value} y1={at} y2={at} x1={from} x2={RULER} stroke="#5d666b" />
+        );
+      })}
+      {figures.map((value) => {
+        const at = scale(value);
+        const words = String(Number(value.toFixed(3)));
+        return axis === 'x' ? (
+          <text key={value} x={at + 3} y={9} fontSize={9.5} fill="#5d666b">
+            {words}
+          </text>
+        ) : (
+          <text key={value} transform={`translate(9 ${at - 3}) rotate(-90)`} fontSize={9.5} fill="#5d666b">
+            {words}
+          </text>
+        );
+      })}
+    </svg>
+  );
+}
+
+/** Rulers along the top and the left; a guide is pulled out of either. */
+export function Rulers(props: Props) {
+  return (
+    <>
+      <Ruler axis="x" {...props} />
+      <Ruler axis="y" {...props} />
+      <span
+        aria-hidden
+        className="absolute top-0 left-0 flex h-5 w-5 items-center justify-center border-r border-b border-line bg-card text-[9.5px] text-muted"
+      >
+        {props.unit}
+      </span>
+    </>
+  );
+}

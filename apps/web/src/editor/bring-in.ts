@@ -1,0 +1,243 @@
+import { contrastRatio } from '@brelm/core/colour';
+import { freshId, type Design, type Edit, partIds } from '@brelm/core/design';
+import { code, letteringLine, lettering, motif, picture, place, shapeOf } from '@brelm/core/parts';
+import { type Licence } from '@brelm/core/rights';
+import { codeShape } from '@brelm/core/parts';
+import { inkOutlines, type SvgArt } from '@brelm/core/svg';
+import { mmToPx } from '@brelm/core/units';
+import { store } from '../store';
+import { api, reasonOf, type BroughtIn } from '../store/api';
+import { dropNotice, notify } from '../ui';
+import type { Editing } from './use-edit';
+import { fetchMotif, type FoundMotif } from '../stack/use-motifs';
+
+const stem = (file: string) => file.replace(/\.[^.]+$/, '') || file;
+const MOST_BYTES = 50 * 1024 * 1024;
+
+function partFor(design: Design, brought: BroughtIn, at: [number, number]): { edits: Edit[]; id: string } {
+  const ids = partIds(design);
+  const name = stem(brought.name);
+  const { width, height } = design.board;
+  if (brought.kind === 'picture') {
+    const known = design.materials.find((m) => m.sha256 === brought.sha256);
+    const material = known ?? {
+      id: freshId(
+        'picture',
+        design.materials.map((m) => m.id),
+      ),
+      name,
+      sha256: brought.sha256,
+      width: brought.width,
+      height: brought.height,
+      licence: { id: 'unknown' },
+    };
+    const id = freshId('picture', ids);
+    // Pixel for pixel where it fits; a larger one is made to fit with some room around it.
+    const scale = Math.min(1, (width * 0.8) / material.width, (height * 0.8) / material.height);
+    return {
+      id,
+      edits: [
+        { op: 'addMaterial', material },
+        { op: 'addPart', part: picture(id, place(...at, scale), material) },
+      ],
+    };
+  }
+  return motifFor(design, name, brought.art, { id: 'unknown' }, at);
+}
+
+/** Art as a motif at half the board's size; its colours become inks. */
+function motifFor(
+  design: Design,
+  name: string,
+  { width, height, outlines: found }: SvgArt,
+  licence: Licence,
+  at: [number, number],
+): { edits: Edit[]; id: string } {
+  const id = freshId('motif', partIds(design));
+  const { outlines, added } = inkOutlines({ outlines: found }, design.inks);
+  const scale = Math.min((design.board.width * 0.5) / width, (design.board.height * 0.5) / height);
+  const art = { width, height, outlines };
+  return {
+    id,
+    edits: [
+      ...added.map((ink): Edit => ({ op: 'addInk', ink })),
+      { op: 'addPart', part: motif(id, name, place(...at, scale), art, licence) },
+    ],
+  };
+}
+
+/** Puts a figure of the library in the middle of the board; what has one colour takes the first ink's. */
+export async function addMotif(found: FoundMotif, edit: Editing): Promise<void> {
+  const working = notify('working', `Fetching ${found.name}…`);
+  try {
+    const before = store.getState().editor.design;
+    const { art, licence } = await fetchMotif(found.id, before?.inks[0]?.value ?? '#20262a');
+    // It may have been changed, or closed, while the figure came.
+    const { design } = store.getState().editor;
+    if (!design) return;
+    const middle: [number, number] = [design.board.width / 2, design.board.height / 2];
+    const { edits, id } = motifFor(design, found.name, art, licence, middle);
+    edit.make(`Add ${found.name}`, edits, { select: [id] });
+    if (art.left.length) notify('fault', `${found.name} is in, with this difference: ${art.left.join(' ')}`);
+  } catch (error) {
+    notify('fault', (error as Error).message);
+  } finally {
+    dropNotice(working);
+  }
+}
+
+/** Puts another figure of the library in a motif's place: as large, about the same middle, dressed alike. */
+export async function replaceMotif(found: FoundMotif, id: string, edit: Editing): Promise<void> {
+  const working = notify('working', `Fetching ${found.name}…`);
+  try {
+    const before = store.getState().editor.design;
+    const { art, licence } = await fetchMotif(found.id, before?.inks[0]?.value ?? '#20262a');
+    const { design } = store.getState().editor;
+    const old = design?.parts.find((p) => p.id === id);
+    if (!design || old?.kind !== 'motif') return;
+    const { outlines, added } = inkOutlines({ outlines: art.outlines }, design.inks);
+    const k = Math.min(old.width / art.width, old.height / art.height);
+    const { scaleX, scaleY } = old.place;
+    edit.make('Another figure', [
+      ...added.map((ink): Edit => ({ op: 'addInk', ink })),
+      {
+        op: 'updatePart',
+        part: id,
+        change: {
+          name: found.name,
+          width: art.width,
+          height: art.height,
+          outlines,
+          licence,
+          place: { ...old.place, scaleX: scaleX * k, scaleY: scaleY * k },
+        },
+      },
+    ]);
+  } catch (error) {
+    notify('fault', (error as Error).message);
+  } finally {
+    dropNotice(working);
+  }
+}
+
+/** Brings an SVG in as a picture with pixels for all of the board, instead of a motif that was made of it. */
+async function bringInAsPicture(file: File, edit: Editing, instead?: string): Promise<void> {
+  const working = notify('working', `Painting ${file.name}…`);
+  try {
+    const { board } = store.getState().editor.design!;
+    const longSide = Math.min(10_000, Math.max(board.width, board.height));
+    const brought = await store
+      .dispatch(api.endpoints.bringInAsPicture.initiate({ file, longSide }))
+      .unwrap();
+    const { design } = store.getState().editor;
+    if (!design) return;
+    const old = design.parts.find((p) => p.id === instead);
+    const at: [number, number] = old
+      ? [old.place.x, old.place.y]
+      : [design.board.width / 2, design.board.height / 2];
+    const { edits, id } = partFor(design, brought, at);
+    const gone: Edit[] = old ? [{ op: 'removeParts', parts: [old.id] }] : [];
+    edit.make(`Bring in ${file.name} as a picture`, [...gone, ...edits], { select: [id] });
+  } catch (error) {
+    notify('fault', reasonOf(error));
+  } finally {
+    dropNotice(working);
+  }
+}
+
+/** Brings files in one after another and puts each on the board; what fails is said, the rest goes on. */
+export async function bringIn(files: readonly File[], edit: Editing, at?: [number, number]): Promise<void> {
+  for (const file of files) {
+    if (file.size > MOST_BYTES) {
+      notify(
+        'fault',
+        `${file.name} has ${Math.round(file.size / 1e6)} MB: at most 50 MB can be brought in. Save it smaller.`,
+      );
+      continue;
+    }
+    const working = notify('working', `Bringing in ${file.name}…`);
+    try {
+      const brought = await store.dispatch(api.endpoints.bringIn.initiate(file)).unwrap();
+      const { design } = store.getState().editor;
+      if (!design) return;
+      const { edits, id } = partFor(design, brought, at ?? [design.board.width / 2, design.board.height / 2]);
+      edit.make(`Bring in ${file.name}`, edits, { select: [id] });
+      const left = brought.kind === 'motif' ? brought.art.left : [];
+      if (left.length)
+        notify('fault', `${file.name} is in, with this difference: ${left.join(' ')}`, {
+          label: 'Take it as a picture instead',
+          run: () => void bringInAsPicture(file, edit, id),
+        });
+    } catch (error) {
+      const isSvg = /\.svg$/i.test(file.name) || file.type === 'image/svg+xml';
+      notify(
+        'fault',
+        reasonOf(error),
+        isSvg
+          ? { label: 'Bring it in as a picture', run: () => void bringInAsPicture(file, edit) }
+          : undefined,
+      );
+    } finally {
+      dropNotice(working);
+    }
+  }
+}
+
+/** Puts new lettering in the middle of the board, in the ink and typeface that were used last. */
+export function addLettering(design: Design, edit: Editing, text: string, face: string): void {
+  const { width, height } = design.board;
+  const last = design.parts.find((p) => p.kind === 'lettering');
+  const ink = last?.lines[0]?.ink ?? design.inks[0]?.id ?? 'ink-1';
+  const edits: Edit[] = design.inks.length
+    ? []
+    : [{ op: 'addInk', ink: { id: ink, name: 'Ink', value: '#f2ead8' } }];
+  const id = freshId('lettering', partIds(design));
+  const lines = text.split('\n').filter((l) => l.trim());
+  const longest = Math.max(4, ...lines.map((l) => l.length));
+  // A letter is about 0.6 em wide: the longest line shall take three quarters of the board.
+  const size = Math.round(Math.min(height * 0.25, (width * 0.75) / (longest * 0.6)));
+  const part = lettering(
+    id,
+    '',
+    place(Math.round(width / 2), Math.round(height / 2)),
+    (lines.length ? lines : ['New words']).map((l) => letteringLine(l, face, size, ink)),
+  );
+  edit.make('Add lettering', [...edits, { op: 'addPart', part }], { select: [id] });
+}
+
+/** Puts a QR code in the middle of the board, dark on a pale ground of its own. */
+export function addCode(design: Design, edit: Editing, text: string): void {
+  const { width, height, dpi } = design.board;
+  const taken = design.inks.map((i) => i.id);
+  const dark = design.inks.find((i) => contrastRatio(i.value, '#ffffff') >= 7);
+  const pale = design.inks.find((i) => contrastRatio(i.value, '#000000') >= 14);
+  const edits: Edit[] = [];
+  const inkFor = (found: { id: string } | undefined, name: string, value: string): string => {
+    if (found) return found.id;
+    const id = freshId('ink', taken);
+    taken.push(id);
+    edits.push({ op: 'addInk', ink: { id, name, value } });
+    return id;
+  };
+  const ink = inkFor(dark, 'Code', '#20262a');
+  const ground = inkFor(pale, 'Code ground', '#fffdf9');
+  const id = freshId('code', partIds(design));
+  const modules = (codeShape(text, 'M')?.modules ?? 25) + 8;
+  // A quarter of the board, and never under half a millimetre a module.
+  const scale = Math.max(mmToPx(0.5, dpi), Math.min(width, height) / 4 / modules);
+  const part = code(id, place(Math.round(width / 2), Math.round(height / 2), scale), text, ink, ground);
+  edit.make('Add a code', [...edits, { op: 'addPart', part }], { select: [id] });
+}
+
+/** Puts a shape in the middle of the board, about a third of it large. */
+export function addShape(design: Design, edit: Editing, form: string): void {
+  const { width, height } = design.board;
+  const ink = design.inks[0]?.id ?? 'ink-1';
+  const edits: Edit[] = design.inks.length
+    ? []
+    : [{ op: 'addInk', ink: { id: ink, name: 'Ink', value: '#f2ead8' } }];
+  const id = freshId('shape', partIds(design));
+  const size = Math.round(Math.min(width, height) / 3);
+  const part = shapeOf(id, place(Math.round(width / 2), Math.round(height / 2)), form, size, ink);
+  edit.make('Add a shape', [...edits, { op: 'addPart', part }], { select: [id] });
+}

@@ -1,0 +1,73 @@
+import { documentOf, readDesign } from '@brelm/core/design';
+import type { KeptDesign, StoredDesign } from '../store/api';
+import { adoptDraft, draftsOf, dropDraft, forgetDraft, sameDesign, type KeptDraft } from '../store/drafts';
+
+/** A design as it can be opened: from the server, with what this browser kept that the server lacks. */
+export interface Opening {
+  stored: StoredDesign;
+  /** The server answered: `stored` is its own. */
+  reached: boolean;
+  /** What this tab or closed ones kept and never saved, this tab's first. */
+  drafts: KeptDraft[];
+}
+
+/** It cannot be opened; the message says why. */
+export class OpeningError extends Error {}
+
+/** Finds everything that there is of a design. Throws an OpeningError. */
+export async function findDesign(id: string): Promise<Opening> {
+  const { own, left } = await draftsOf(id).catch((error: Error) => {
+    throw new OpeningError(
+      `What this browser kept of it, and the server does not have yet, could not be read: ${error.message}`,
+    );
+  });
+  let drafts = own ? [own, ...left] : left;
+  let stored: StoredDesign;
+  try {
+    const response = await fetch(`/api/designs/${id}`);
+    const body = (await response.json()) as KeptDesign & { message?: string };
+    // Away for now: go on with what is here.
+    if (response.status >= 500 && drafts.length) throw new TypeError(body.message);
+    if (!response.ok) throw new OpeningError(body.message ?? 'It could not be read.');
+    stored = { ...body, document: readDesign(body.document) };
+  } catch (error) {
+    if (error instanceof OpeningError) throw error;
+    const [draft] = drafts;
+    if (!draft)
+      throw new OpeningError(
+        error instanceof TypeError ? 'The server does not answer.' : (error as Error).message,
+      );
+    const { revision, at, design } = draft;
+    stored = { id, revision, updatedAt: new Date(at).toISOString(), document: design };
+    return { stored, reached: false, drafts };
+  }
+  const saved = drafts.filter((d) => sameDesign(d.design, stored.document));
+  await Promise.all(saved.map((d) => (d === own ? dropDraft(id) : forgetDraft(d.key))));
+  drafts = drafts.filter((d) => !saved.includes(d));
+  return { stored, reached: true, drafts };
+}
+
+/** A name for what a tab left behind, among the design's versions. */
+const leftName = (at: number) =>
+  `Not saved, ${new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}`;
+
+/**
+ * Goes on with one of the drafts, or with what is saved; the others are kept among the design's versions,
+ * and stay in this browser until they are.
+ */
+export async function settleDrafts(
+  id: string,
+  drafts: readonly KeptDraft[],
+  chosen: KeptDraft | null,
+): Promise<void> {
+  for (const draft of drafts) {
+    if (draft === chosen) continue;
+    const kept = await fetch(`/api/designs/${id}/versions`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name: leftName(draft.at), document: documentOf(draft.design) }),
+    }).catch(() => null);
+    if (kept?.ok) await forgetDraft(draft.key);
+  }
+  if (chosen) await adoptDraft(id, chosen);
+}

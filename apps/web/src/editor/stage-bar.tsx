@@ -1,0 +1,153 @@
+import { BookMarked, Download, Redo2, Undo2 } from 'lucide-react';
+import { useState } from 'react';
+import { NavLink, useNavigate } from 'react-router';
+import type { Design } from '@brelm/core/design';
+import { stopsOn } from '@brelm/core/proof';
+import type { Spec } from '@brelm/core/spec';
+import { specWords } from '../design';
+import { useAppDispatch, useAppSelector } from '../store';
+import { colourwayChosen, redone, undone } from '../store/editor';
+import { Button, IconButton, SeverityMark, VerdictMark } from '../ui';
+import { useKeys } from '../use-keys';
+import { BoardDialog } from '../stages/artwork/board-dialog';
+import { VersionsDialog } from './versions-dialog';
+import { HistoryList } from './history-list';
+import { useProofState } from './proof-store';
+import { useEdit } from './use-edit';
+
+const STAGES = [
+  ['', 'Artwork', 1],
+  ['/garments', 'Garments', 2],
+  ['/placement', 'Placement', 5],
+] as const;
+
+export function StageBar({
+  design,
+  specs,
+  onExport,
+  colourways = true,
+}: {
+  design: Design;
+  specs: Spec[];
+  /** Whether one colourway is in use on the stage, and can be chosen. */
+  colourways?: boolean;
+  /** Opens what will be made; left out where there is none. */
+  onExport?: () => void;
+}) {
+  const id = useAppSelector((s) => s.editor.id);
+  const navigate = useNavigate();
+  useKeys({
+    '1': () => void navigate(`/design/${id}`),
+    '2': () => void navigate(`/design/${id}/garments`),
+    '5': () => void navigate(`/design/${id}/placement`),
+  });
+  const [dialog, setDialog] = useState<'board' | 'versions' | null>(null);
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const past = useAppSelector((s) => s.editor.past);
+  const future = useAppSelector((s) => s.editor.future);
+  const colourway = useAppSelector((s) => s.editor.colourway);
+  const findings = useProofState((p) => p.findings);
+  const stops = stopsOn(findings ?? [], design.backdrop).length;
+  return (
+    <div className="flex h-12 shrink-0 items-center gap-3 border-b border-line bg-card px-4">
+      <input
+        key={design.name}
+        aria-label="Name of the design"
+        defaultValue={design.name}
+        maxLength={300}
+        className="h-8 w-60 min-w-0 shrink rounded-md border border-transparent bg-transparent px-1.5 font-display text-[17px] font-semibold text-ellipsis hover:border-line focus:border-edge focus:bg-card"
+        onKeyDown={(e) => (e.key === 'Enter' || e.key === 'Escape') && e.currentTarget.blur()}
+        onBlur={(e) => {
+          const name = e.target.value.trim();
+          if (name && name !== design.name) edit.make('Rename the design', [{ op: 'rename', name }]);
+          else e.target.value = design.name;
+        }}
+      />
+      <div className="min-w-0 flex-1">
+        <button
+          type="button"
+          className="block max-w-full truncate rounded-md px-1.5 py-1 text-left text-[13px] text-muted hover:bg-line hover:text-ink"
+          title={`${specWords(design, specs)}: change the product`}
+          onClick={() => setDialog('board')}
+        >
+          {specWords(design, specs)}
+        </button>
+      </div>
+      <nav aria-label="Stages" className="flex gap-1">
+        {STAGES.map(([path, name, key]) => (
+          <NavLink
+            key={name}
+            to={`/design/${id}${path}`}
+            end
+            title={`${name} (${key})`}
+            className={({ isActive }) =>
+              `rounded-md px-2.5 py-1 font-medium ${isActive ? 'bg-line text-ink' : 'text-muted hover:text-ink'}`
+            }
+          >
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      {onExport && colourways && design.colourways.length > 1 && (
+        <label className="flex items-center gap-1.5 text-[13px] text-muted">
+          Colourway
+          <select
+            className="field !w-auto"
+            value={colourway}
+            title="Colourway (C for the next)"
+            onChange={(e) => dispatch(colourwayChosen(e.target.value))}
+          >
+            {design.colourways.map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      <div className="flex">
+        <IconButton
+          label={past.length ? `Undo: ${past.at(-1)!.label}` : 'Nothing to undo'}
+          keys="Ctrl Z"
+          disabled={!past.length}
+          onClick={() => dispatch(undone())}
+        >
+          <Undo2 size={17} />
+        </IconButton>
+        <IconButton
+          label={future.length ? `Redo: ${future.at(-1)!.label}` : 'Nothing to redo'}
+          keys="Ctrl Y"
+          disabled={!future.length}
+          onClick={() => dispatch(redone())}
+        >
+          <Redo2 size={17} />
+        </IconButton>
+        <HistoryList />
+        <IconButton label="Versions" onClick={() => setDialog('versions')}>
+          <BookMarked size={16} />
+        </IconButton>
+      </div>
+      {onExport && (
+        <Button tone="main" onClick={onExport}>
+          <Download size={16} aria-hidden />
+          Make files
+          {findings && (
+            <span className="-mr-1 ml-0.5 inline-flex items-center gap-1 rounded-[4px] bg-card px-1 py-0.5 text-[12px] leading-none text-ink">
+              {stops ? (
+                <>
+                  <SeverityMark severity="stop" size={12} />
+                  {stops}
+                </>
+              ) : (
+                <VerdictMark verdict="reads" size={12} />
+              )}
+            </span>
+          )}
+        </Button>
+      )}
+      {dialog === 'board' && <BoardDialog design={design} specs={specs} onClose={() => setDialog(null)} />}
+      {dialog === 'versions' && <VersionsDialog design={design} onClose={() => setDialog(null)} />}
+    </div>
+  );
+}

@@ -1,0 +1,193 @@
+import { Plus, Settings2, X } from 'lucide-react';
+import { useState } from 'react';
+import { freshId, type Design, type Edit } from '@brelm/core/design';
+import { ownInks, type Keyline, type Part } from '@brelm/core/parts';
+import { IconButton, LengthField, SelectField } from '../ui';
+import { InkSelect } from '../editor/ink-select';
+import { useEdit } from '../editor/use-edit';
+
+/** An ink that a part does not have yet, for what goes around or behind it; and how to add it if it is new. */
+export function otherInk(design: Design, part: Part, name: string): { ink: string; edits: Edit[] } {
+  const own = new Set(ownInks(part));
+  const other = design.inks.find((i) => !own.has(i.id));
+  if (other) return { ink: other.id, edits: [] };
+  const ink = freshId(
+    'ink',
+    design.inks.map((i) => i.id),
+  );
+  return { ink, edits: [{ op: 'addInk', ink: { id: ink, name, value: '#8a8474' } }] };
+}
+
+/** Keylines of a part, innermost first. */
+export function KeylineSettings({ part, design }: { part: Part; design: Design }) {
+  const edit = useEdit();
+  return (
+    <KeylineList
+      part={part}
+      design={design}
+      keylines={part.keylines}
+      onChange={(keylines, label, gesture, edits = []) =>
+        edit.make(label, [...edits, { op: 'updatePart', part: part.id, change: { keylines } }], { gesture })
+      }
+    />
+  );
+}
+
+/** Keylines with their widths and inks. `onChange` gets edits that must come first, such as a new ink. */
+export function KeylineList({
+  part,
+  design,
+  keylines,
+  onChange,
+}: {
+  part: Part;
+  design: Design;
+  keylines: Keyline[];
+  onChange: (keylines: Keyline[], label: string, gesture?: string, edits?: Edit[]) => void;
+}) {
+  const set = (at: number, change: Partial<Keyline>, label: string, gesture?: string) =>
+    onChange(
+      keylines.map((k, n) => (n === at ? { ...k, ...change } : k)),
+      label,
+      gesture,
+    );
+  const add = () => {
+    const { ink, edits } = otherInk(design, part, 'Keyline');
+    const width = Math.max(4, Math.round(design.board.dpi / 25));
+    onChange([...keylines, { ink, width, join: 'round' }], 'Add a keyline', undefined, edits);
+  };
+  return (
+    <div className="flex flex-col gap-1.5">
+      {keylines.map((keyline, i) => (
+        <KeylineFields
+          key={i}
+          keyline={keyline}
+          name={keylines.length > 1 ? `Keyline ${i + 1}` : 'Keyline'}
+          design={design}
+          onSet={(change, label, gesture) => set(i, change, label, gesture && `${gesture} ${part.id} ${i}`)}
+          onRemove={() =>
+            onChange(
+              keylines.filter((_, n) => n !== i),
+              'Remove a keyline',
+            )
+          }
+        />
+      ))}
+      {keylines.length < 12 && (
+        <button
+          type="button"
+          className="inline-flex items-center gap-1 self-start rounded-md px-1 py-0.5 text-[13px] text-spruce hover:underline"
+          onClick={add}
+        >
+          <Plus size={14} aria-hidden /> keyline
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** One keyline: width and ink, and what is seldom changed, folded away. */
+function KeylineFields({
+  keyline,
+  name,
+  design,
+  onSet,
+  onRemove,
+}: {
+  keyline: Keyline;
+  name: string;
+  design: Design;
+  onSet: (change: Partial<Keyline>, label: string, gesture?: string) => void;
+  onRemove: () => void;
+}) {
+  const { side = 'outside', distance = 0, counters = 'kept', least = 0, join } = keyline;
+  const [more, setMore] = useState(side === 'inside' || distance > 0 || counters !== 'kept');
+  const { dpi } = design.board;
+  return (
+    <fieldset>
+      <legend className="sr-only">{name}</legend>
+      <div className="grid grid-cols-[1fr_1fr_auto_auto] items-end gap-1">
+        <LengthField
+          label={name}
+          dpi={dpi}
+          value={keyline.width}
+          check={(v) => (v >= 0.1 && v <= 2000 ? null : 'up to 2000 px')}
+          onChange={(width) => onSet({ width }, 'Change the keyline', 'keyline')}
+        />
+        <InkSelect
+          label="Ink"
+          value={keyline.ink}
+          design={design}
+          onChange={(ink) => onSet({ ink }, 'Change the keyline’s ink')}
+        />
+        <IconButton
+          label={more ? `Fewer settings of ${name}` : `More settings of ${name}`}
+          aria-expanded={more}
+          pressed={more}
+          onClick={() => setMore(!more)}
+        >
+          <Settings2 size={15} />
+        </IconButton>
+        <IconButton label={`Remove ${name}`} onClick={onRemove}>
+          <X size={15} />
+        </IconButton>
+      </div>
+      {more && (
+        <div className="mt-1 grid grid-cols-3 gap-1.5">
+          <SelectField
+            label="Lies"
+            value={side}
+            onChange={(e) => onSet({ side: e.target.value as Keyline['side'] }, 'Change the keyline’s side')}
+          >
+            <option value="outside">outside</option>
+            <option value="inside">inside</option>
+          </SelectField>
+          <LengthField
+            label="Gap before"
+            dpi={dpi}
+            value={distance}
+            check={(v) => (v >= 0 && v <= 2000 ? null : '0 to 2000 px')}
+            onChange={(v) => onSet({ distance: v }, 'Change the keyline’s gap', 'keyline gap')}
+          />
+          <SelectField
+            label="Corners"
+            value={join}
+            onChange={(e) => onSet({ join: e.target.value as Keyline['join'] }, 'Change the corners')}
+          >
+            <option value="round">round</option>
+            <option value="mitre">sharp</option>
+            <option value="bevel">cut off</option>
+          </SelectField>
+          {side === 'outside' && (
+            <SelectField
+              label="Holes"
+              value={counters}
+              onChange={(e) =>
+                onSet(
+                  {
+                    counters: e.target.value as Keyline['counters'],
+                    ...(e.target.value === 'small' && !least ? { least: Math.round(dpi / 10) } : {}),
+                  },
+                  'Change the holes',
+                )
+              }
+            >
+              <option value="kept">kept</option>
+              <option value="filled">filled</option>
+              <option value="small">small ones filled</option>
+            </SelectField>
+          )}
+          {side === 'outside' && counters === 'small' && (
+            <LengthField
+              label="Under"
+              dpi={dpi}
+              value={least}
+              check={(v) => (v >= 0 && v <= 5000 ? null : '0 to 5000 px')}
+              onChange={(v) => onSet({ least: v }, 'Change the holes', 'keyline holes')}
+            />
+          )}
+        </div>
+      )}
+    </fieldset>
+  );
+}

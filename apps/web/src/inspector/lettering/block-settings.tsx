@@ -1,0 +1,110 @@
+import type { Design } from '@brelm/core/design';
+import type { LetteringPart } from '@brelm/core/parts';
+import { letteringBlock } from '@brelm/core/parts';
+import { boxWidth, isEmptyBox } from '@brelm/core/geometry';
+import type { Measure } from '@brelm/core/type';
+import { materials } from '../../platform/materials';
+import { LengthField, NumberField, SelectField } from '../../ui';
+import { useEdit } from '../../editor/use-edit';
+import { Section } from './section';
+
+/** All lines set to one width. */
+export function MeasureSettings({ part, design }: { part: LetteringPart; design: Design }) {
+  const edit = useEdit();
+  const { dpi } = design.board;
+  const { measure } = part;
+  const set = (change: Partial<Measure>, gesture = `measure ${part.id}`) =>
+    edit.part(part.id, 'Change the measure', { measure: { ...measure!, ...change } }, gesture);
+  const toggle = () => {
+    if (measure) return edit.part(part.id, 'Set lines free', { measure: null });
+    const { box } = letteringBlock(
+      { ...part, baseline: { kind: 'straight' }, envelope: null },
+      materials,
+      () => null,
+    );
+    const size = Math.max(...part.lines.map((l) => l.size));
+    return edit.part(part.id, 'Set to measure', {
+      measure: {
+        width: Math.round(isEmptyBox(box) ? 1000 : boxWidth(box)),
+        by: 'size',
+        least: 0.6,
+        most: 2.5,
+        gap: Math.round(size / 8),
+        optical: true,
+      },
+    });
+  };
+  return (
+    <Section
+      title="Measure"
+      state={measure ? `${Math.round(measure.width)} px wide` : 'lines as they are'}
+      set={measure !== null}
+    >
+      <label className="flex items-center gap-1.5 text-[13px]">
+        <input
+          type="checkbox"
+          className="h-4 w-4 accent-spruce"
+          checked={measure !== null}
+          onChange={toggle}
+        />
+        All lines to one width
+      </label>
+      {measure && (
+        <>
+          <div className="grid grid-cols-3 gap-1.5">
+            <LengthField
+              label="Width"
+              dpi={dpi}
+              value={measure.width}
+              check={(v) => (v >= 1 && v <= 60000 ? null : '1 to 60000 px')}
+              onChange={(width) => set({ width })}
+            />
+            <LengthField
+              label="Gap"
+              dpi={dpi}
+              value={measure.gap}
+              check={(v) => (v >= -5000 && v <= 20000 ? null : '−5000 to 20000 px')}
+              onChange={(gap) => set({ gap })}
+            />
+            <SelectField
+              label="By"
+              value={measure.by}
+              onChange={(e) => set({ by: e.target.value as Measure['by'] }, undefined)}
+            >
+              <option value="size">size</option>
+              <option value="tracking">tracking</option>
+              <option value="both">both</option>
+            </SelectField>
+          </div>
+          {measure.by === 'both' && (
+            <div className="grid grid-cols-2 gap-1.5">
+              <NumberField
+                label="Smallest %"
+                digits={0}
+                value={measure.least * 100}
+                check={(v) => (v >= 5 && v / 100 <= measure.most ? null : '5 to the largest')}
+                onChange={(v) => set({ least: v / 100 })}
+              />
+              <NumberField
+                label="Largest %"
+                digits={0}
+                value={measure.most * 100}
+                check={(v) => (v / 100 >= measure.least && v <= 5000 ? null : 'the smallest to 5000')}
+                onChange={(v) => set({ most: v / 100 })}
+              />
+            </div>
+          )}
+          <label className="flex items-center gap-1.5 text-[13px]">
+            <input
+              type="checkbox"
+              className="h-4 w-4 accent-spruce"
+              checked={measure.optical}
+              onChange={(e) => set({ optical: e.target.checked }, undefined)}
+            />
+            Round letters may stand out a little
+          </label>
+        </>
+      )}
+    </Section>
+  );
+}

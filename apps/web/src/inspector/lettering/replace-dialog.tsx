@@ -1,0 +1,69 @@
+import { useState } from 'react';
+import { countFound, replaceEdits, type Design } from '@brelm/core/design';
+import { useEdit } from '../../editor/use-edit';
+import { Button, Modal, notify } from '../../ui';
+
+/** Finds words in all lettering of the design and puts others in their place. */
+export function ReplaceDialog({ design, onClose }: { design: Design; onClose: () => void }) {
+  const edit = useEdit();
+  const [find, setFind] = useState('');
+  const [by, setBy] = useState('');
+  const [options, setOptions] = useState({ matchCase: false, wholeWords: false });
+  const found = countFound(design, find, options);
+  const tick = (key: keyof typeof options, label: string) => (
+    <label className="flex items-center gap-1.5 text-[13px]">
+      <input
+        type="checkbox"
+        className="h-4 w-4 accent-spruce"
+        checked={options[key]}
+        onChange={(e) => setOptions({ ...options, [key]: e.target.checked })}
+      />
+      {label}
+    </label>
+  );
+  return (
+    <Modal open onClose={onClose} title="Find and replace in the lettering">
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (!found) return;
+          edit.make('Replace words', replaceEdits(design, find, by, options));
+          notify('done', `Replaced ${found} ${found === 1 ? 'time' : 'times'}.`);
+          onClose();
+        }}
+      >
+        <label>
+          <span className="block text-[11.5px] text-muted">Find</span>
+          <input autoFocus className="field !h-8" value={find} onChange={(e) => setFind(e.target.value)} />
+        </label>
+        <label>
+          <span className="block text-[11.5px] text-muted">Replace by</span>
+          <input
+            className="field !h-8"
+            maxLength={2000}
+            placeholder="nothing"
+            value={by}
+            onChange={(e) => setBy(e.target.value)}
+          />
+        </label>
+        <div className="flex gap-4">
+          {tick('matchCase', 'Same capitals')}
+          {tick('wholeWords', 'Whole words')}
+        </div>
+        <div className="flex items-center gap-3">
+          <Button tone="main" type="submit" disabled={found === 0}>
+            Replace all
+          </Button>
+          <span role="status" className="text-[13px] text-muted">
+            {find === ''
+              ? ''
+              : found === 0
+                ? 'Not found. Locked parts are left alone.'
+                : `Found ${found} ${found === 1 ? 'time' : 'times'}`}
+          </span>
+        </div>
+      </form>
+    </Modal>
+  );
+}

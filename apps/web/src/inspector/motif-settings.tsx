@@ -1,0 +1,83 @@
+import { freshId, type Design, type Edit, partIds } from '@brelm/core/design';
+import { ownInks, recoloured, type MotifPart } from '@brelm/core/parts';
+import { termsOf } from '@brelm/core/rights';
+import { useState } from 'react';
+import { FigureDialog } from '../stack/figure-dialog';
+import { InkSelect } from '../editor/ink-select';
+import { useEdit } from '../editor/use-edit';
+
+/** A motif is taken apart into no more parts than this. */
+const MOST_APART = 300;
+
+/** Each colour of a motif is an ink; it can be put on another. All can be made one, or taken apart. */
+export function MotifSettings({ part, design }: { part: MotifPart; design: Design }) {
+  const edit = useEdit();
+  const [choosing, setChoosing] = useState(false);
+  const inks = ownInks(part);
+  const terms = termsOf(part.licence);
+  const recolour = (from: string, to: string) =>
+    edit.part(part.id, 'Recolour', {
+      outlines: part.outlines.map((o) => recoloured(o, (ink) => (ink === from ? to : ink))),
+    });
+  const one = () =>
+    edit.part(part.id, 'Make it one colour', {
+      outlines: part.outlines.map(({ gradient: _dropped, ...o }) => ({ ...o, ink: inks[0], opacity: 1 })),
+    });
+  const apart = () => {
+    const taken = partIds(design);
+    const at = design.parts.findIndex((p) => p.id === part.id);
+    const edits: Edit[] = [{ op: 'removeParts', parts: [part.id] }];
+    const select: string[] = [];
+    part.outlines.forEach((outline, i) => {
+      const id = freshId('motif', taken);
+      taken.push(id);
+      select.push(id);
+      // The first outline lies at the back: each goes in front of the one before.
+      edits.push({
+        op: 'addPart',
+        at,
+        part: { ...part, id, name: `${part.name || 'Motif'} ${i + 1}`, outlines: [outline] },
+      });
+    });
+    edit.make('Take apart', edits, { select });
+  };
+  const link = 'text-[13px] text-spruce enabled:hover:underline disabled:text-muted';
+  return (
+    <div className="flex flex-col gap-1.5">
+      <div className="grid grid-cols-2 gap-1.5">
+        {inks.map((ink, i) => (
+          <InkSelect
+            key={ink}
+            label={`Ink ${i + 1}`}
+            value={ink}
+            design={design}
+            onChange={(to) => recolour(ink, to)}
+          />
+        ))}
+      </div>
+      <div className="flex gap-4">
+        <button type="button" className={link} disabled={part.locked} onClick={() => setChoosing(true)}>
+          another figure
+        </button>
+        <button type="button" className={link} disabled={inks.length < 2} onClick={one}>
+          one colour
+        </button>
+        <button
+          type="button"
+          className={link}
+          disabled={part.outlines.length < 2 || part.outlines.length > MOST_APART}
+          title={part.outlines.length > MOST_APART ? `It has more than ${MOST_APART} outlines` : undefined}
+          onClick={apart}
+        >
+          take apart
+        </button>
+      </div>
+      {choosing && <FigureDialog part={part.id} onClose={() => setChoosing(false)} />}
+      {part.licence.source && (
+        <p className="text-[12px] break-words text-muted">
+          {terms?.name ?? part.licence.id}: {part.licence.source}
+        </p>
+      )}
+    </div>
+  );
+}

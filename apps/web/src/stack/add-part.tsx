@@ -1,0 +1,172 @@
+import { PenLine } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import type { Design } from '@brelm/core/design';
+import { FORMS } from '@brelm/core/geometry';
+import { useTypefacesQuery } from '../store/api';
+import { Button, FileButton, Modal } from '../ui';
+import { addCode, addLettering, addMotif, addShape, bringIn } from '../editor/bring-in';
+import { FaceField } from '../inspector/lettering';
+import { FindParts } from './find-parts';
+import { FormPicture } from '../inspector/form-picture';
+import { useEdit } from '../editor/use-edit';
+
+/** A phrase in quotes is lettering, whatever it finds. */
+const unquoted = (words: string) => words.replace(/^\s*["“”](.*?)["“”]?\s*$/s, '$1');
+
+/** One place for everything that can be added: words, figures, shapes, codes, or files from disk. */
+export function AddPart({
+  open,
+  design,
+  onClose,
+  onDraw,
+}: {
+  open: boolean;
+  design: Design;
+  onClose: () => void;
+  /** Begins a line by hand. */
+  onDraw: () => void;
+}) {
+  const edit = useEdit();
+  const [words, setWords] = useState('');
+  const [address, setAddress] = useState('');
+  const last = design.parts.find((p) => p.kind === 'lettering')?.lines[0]?.face;
+  const [face, setFace] = useState<string | null>(null);
+  const { data: typefaces } = useTypefacesQuery();
+  const chosen = face ?? last ?? typefaces?.[0]?.id ?? 'rye';
+  const quoted = unquoted(words) !== words;
+  const looking = words.trim() !== '' && !quoted && !words.includes('\n');
+  useEffect(() => {
+    // The first search finds the figures at hand.
+    if (open) void fetch('/api/motifs?count=1').catch(() => undefined);
+  }, [open]);
+  const close = () => {
+    setWords('');
+    setAddress('');
+    setFace(null);
+    onClose();
+  };
+  const shape = (form: string) => {
+    addShape(design, edit, form);
+    close();
+  };
+  return (
+    <Modal open={open} onClose={close} title="Add a part" wide>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          addLettering(design, edit, unquoted(words), chosen);
+          close();
+        }}
+      >
+        <label htmlFor="add-words" className="heading mb-1 block">
+          Lettering, or what to look for
+        </label>
+        <textarea
+          id="add-words"
+          autoFocus
+          rows={looking ? 1 : 2}
+          maxLength={10000}
+          className="field !h-auto resize-y px-2 py-1.5 !text-[16px]"
+          placeholder="owl, moon, star … or the words of your lettering, line by line"
+          value={words}
+          onChange={(e) => setWords(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) e.currentTarget.form!.requestSubmit();
+          }}
+        />
+        <div className="mt-2 flex items-end gap-2">
+          <div className="flex-1">
+            <FaceField label="Typeface" value={chosen} words={unquoted(words)} onChange={setFace} />
+          </div>
+          <Button tone="main" type="submit" disabled={!unquoted(words).trim()} title="Ctrl Enter">
+            Add lettering
+          </Button>
+        </div>
+      </form>
+      {looking ? (
+        <div className="mt-4 border-t border-line pt-3">
+          <FindParts
+            phrase={words}
+            onShape={shape}
+            onMotif={(m) => {
+              close();
+              void addMotif(m, edit);
+            }}
+          />
+        </div>
+      ) : (
+        <>
+          <div className="mt-4 border-t border-line pt-3">
+            <p className="heading mb-1.5">Shape</p>
+            <ul className="grid grid-cols-10 gap-1.5">
+              {FORMS.map((f) => (
+                <li key={f.id}>
+                  <button
+                    type="button"
+                    aria-label={f.label}
+                    title={f.label}
+                    className="flex h-14 w-full items-center justify-center rounded-md border border-line bg-paper text-ink hover:border-ink"
+                    onClick={() => shape(f.id)}
+                  >
+                    <FormPicture form={f.id} />
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </div>
+          <form
+            className="mt-4 border-t border-line pt-3"
+            onSubmit={(e) => {
+              e.preventDefault();
+              addCode(design, edit, address.trim());
+              close();
+            }}
+          >
+            <label htmlFor="add-code" className="heading mb-1 block">
+              QR code
+            </label>
+            <div className="flex gap-2">
+              <input
+                id="add-code"
+                className="field !h-8 flex-1"
+                maxLength={2000}
+                placeholder="An address or words that a phone reads"
+                value={address}
+                onChange={(e) => setAddress(e.target.value)}
+              />
+              <Button type="submit" disabled={!address.trim()}>
+                Add the code
+              </Button>
+            </div>
+          </form>
+        </>
+      )}
+      <div className="mt-4 flex items-center gap-3 border-t border-line pt-3">
+        <FileButton
+          multiple
+          testId="file-input"
+          accept=".png,.jpg,.jpeg,.webp,.avif,.tif,.tiff,.gif,.svg,image/png,image/jpeg,image/webp,image/avif,image/tiff,image/gif,image/svg+xml"
+          onFiles={(list) => {
+            close();
+            void bringIn(list, edit);
+          }}
+        >
+          Choose files…
+        </FileButton>
+        <Button
+          title="Draw a line by hand (D)"
+          onClick={() => {
+            close();
+            onDraw();
+          }}
+        >
+          <PenLine size={15} aria-hidden /> Draw a line
+        </Button>
+        <p className="text-[13px] text-muted">
+          PNG, JPEG, WebP, AVIF, TIFF or GIF up to 50 MB become pictures; an SVG becomes a motif whose colours
+          are inks.
+        </p>
+      </div>
+    </Modal>
+  );
+}

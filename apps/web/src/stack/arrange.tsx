@@ -1,0 +1,198 @@
+import {
+  AlignCenterHorizontal,
+  AlignCenterVertical,
+  AlignEndHorizontal,
+  AlignEndVertical,
+  AlignHorizontalSpaceAround,
+  AlignStartHorizontal,
+  AlignStartVertical,
+  AlignVerticalSpaceAround,
+  BringToFront,
+  FlipHorizontal,
+  Group,
+  SendToBack,
+  Trash2,
+} from 'lucide-react';
+import { useState } from 'react';
+import { bundleEdits, type Design } from '@brelm/core/design';
+import type { LinePart } from '@brelm/core/parts';
+import { groupBounds } from '@brelm/core/drawing';
+import {
+  alignEdits,
+  boxOfAll,
+  distributeEdits,
+  massCentre,
+  type Alignment,
+  type Placed,
+} from '@brelm/core/resolve';
+import { boxCentre, type Box } from '@brelm/core/geometry';
+import { safeBox, type SpecSide } from '@brelm/core/spec';
+import type { Resolved } from '../design';
+import { makeSurface } from '../platform/surfaces';
+import { useAppSelector } from '../store';
+import { Button, IconButton } from '../ui';
+import { RepeatSettings } from '../inspector/repeat-settings';
+import { joinLines, mirrorCopies, moveInStack } from '../editor/part-actions';
+import { useEdit } from '../editor/use-edit';
+
+type Against = 'board' | 'safe' | 'selection';
+
+const ALIGN: [Alignment, string, typeof AlignStartVertical][] = [
+  ['left', 'Left sides in line', AlignStartVertical],
+  ['centre', 'Centres in line, side to side', AlignCenterVertical],
+  ['right', 'Right sides in line', AlignEndVertical],
+  ['top', 'Tops in line', AlignStartHorizontal],
+  ['middle', 'Middles in line, top to bottom', AlignCenterHorizontal],
+  ['bottom', 'Bottoms in line', AlignEndHorizontal],
+];
+
+/** Lines up, spreads out, mirrors and stacks what is selected. */
+export function Arrange({
+  design,
+  resolved,
+  side,
+}: {
+  design: Design;
+  resolved: Resolved;
+  side: SpecSide | undefined;
+}) {
+  const edit = useEdit();
+  const selection = useAppSelector((s) => s.editor.selection);
+  const [chosen, setChosen] = useState<Against | null>(null);
+  const [byWeight, setByWeight] = useState(false);
+  if (selection.length === 0) return null;
+  const against = chosen ?? (selection.length > 1 ? 'selection' : 'board');
+
+  const placed = (weight: boolean): Placed[] =>
+    resolved.drawing.groups.flatMap((group) => {
+      const part = design.parts.find((p) => p.id === group.part);
+      if (!part || !selection.includes(part.id)) return [];
+      const box = groupBounds(group);
+      return [{ part, box, ...(weight ? { mass: massCentre(group, resolved.pictures, makeSurface) } : {}) }];
+    });
+  const target = (all: Placed[]): Box => {
+    if (against === 'safe' && side) return safeBox(side);
+    if (against === 'selection') return boxOfAll(all);
+    return { left: 0, top: 0, right: design.board.width, bottom: design.board.height };
+  };
+  const align = (how: Alignment, label: string) => {
+    const all = placed(byWeight && (how === 'centre' || how === 'middle'));
+    edit.make(label, alignEdits(all, target(all), how));
+  };
+  const distribute = (axis: 'across' | 'down') => {
+    const all = placed(false);
+    edit.make('Equal gaps', distributeEdits(all, axis, against === 'selection' ? undefined : target(all)));
+  };
+  const lines = design.parts.filter(
+    (p): p is LinePart => p.kind === 'line' && !p.locked && selection.includes(p.id),
+  );
+  const least = against === 'selection' ? 3 : 2;
+  return (
+    <section aria-label="Arrange" className="border-b border-line px-2 pb-2">
+      <div className="flex items-center">
+        {ALIGN.map(([how, label, Icon]) => (
+          <IconButton
+            key={how}
+            label={label}
+            disabled={against === 'selection' && selection.length < 2}
+            onClick={() => align(how, label)}
+          >
+            <Icon size={15} />
+          </IconButton>
+        ))}
+        <IconButton
+          label="Equal gaps across"
+          disabled={selection.length < least}
+          onClick={() => distribute('across')}
+        >
+          <AlignHorizontalSpaceAround size={15} />
+        </IconButton>
+        <IconButton
+          label="Equal gaps down"
+          disabled={selection.length < least}
+          onClick={() => distribute('down')}
+        >
+          <AlignVerticalSpaceAround size={15} />
+        </IconButton>
+      </div>
+      <div className="mt-1 flex items-center gap-1">
+        <select
+          aria-label="Line up with"
+          className="field !h-7 !w-auto flex-1"
+          value={against}
+          onChange={(e) => setChosen(e.target.value as Against)}
+        >
+          <option value="board">board</option>
+          {side && <option value="safe">safe area</option>}
+          <option value="selection">one another</option>
+        </select>
+        <label
+          className="flex items-center gap-1 px-1 text-[12.5px]"
+          title="Centre what the eye sees, not the box"
+        >
+          <input
+            type="checkbox"
+            className="h-4 w-4 accent-spruce"
+            checked={byWeight}
+            onChange={(e) => setByWeight(e.target.checked)}
+          />
+          by eye
+        </label>
+        <IconButton
+          label={
+            against === 'selection'
+              ? 'Mirror a copy across the middle of the selection'
+              : 'Mirror a copy across the board’s middle'
+          }
+          keys={against === 'selection' ? undefined : 'M'}
+          onClick={() => {
+            const [cx] = boxCentre(boxOfAll(placed(false)));
+            mirrorCopies(edit, design, selection, against === 'selection' ? cx : design.board.width / 2);
+          }}
+        >
+          <FlipHorizontal size={15} />
+        </IconButton>
+        <IconButton
+          label="To the front"
+          keys="Shift Page Up"
+          onClick={() => moveInStack(edit, design, selection, 'front')}
+        >
+          <BringToFront size={15} />
+        </IconButton>
+        <IconButton
+          label="To the back"
+          keys="Shift Page Down"
+          onClick={() => moveInStack(edit, design, selection, 'back')}
+        >
+          <SendToBack size={15} />
+        </IconButton>
+      </div>
+      {selection.length > 1 && (
+        <div className="mt-1.5 flex flex-col gap-1.5">
+          <RepeatSettings parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
+          <div className="flex gap-1.5">
+            <Button
+              className="!h-7 !px-2"
+              title="Bundle: choose and move them as one (B)"
+              onClick={() => edit.make('Bundle', bundleEdits(design, selection))}
+            >
+              <Group size={15} aria-hidden /> Bundle {selection.length} parts
+            </Button>
+            {lines.length === 2 && selection.length === 2 && (
+              <Button
+                className="!h-7 !px-2"
+                title="Join the two lines where their ends are nearest"
+                onClick={() => joinLines(edit, lines[0], lines[1])}
+              >
+                Join ends
+              </Button>
+            )}
+            <IconButton label="Remove them" keys="Delete" onClick={() => edit.remove(selection)}>
+              <Trash2 size={15} />
+            </IconButton>
+          </div>
+        </div>
+      )}
+    </section>
+  );
+}

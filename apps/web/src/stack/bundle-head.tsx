@@ -1,0 +1,99 @@
+import { ChevronDown, ChevronRight, Eye, EyeOff, Type, Ungroup } from 'lucide-react';
+import { backToWords } from '@brelm/core/resolve';
+import { wordsBehind } from '@brelm/core/resolve';
+import type { Bundle, Design, Edit } from '@brelm/core/design';
+import { unbundleEdits } from '@brelm/core/design';
+import { useAppDispatch } from '../store';
+import { selected } from '../store/editor';
+import { IconButton } from '../ui';
+import { useEdit } from '../editor/use-edit';
+
+/** The head of a bundle in the stack: its name, what chooses all of it, and what takes it apart. */
+export function BundleHead({
+  bundle,
+  parts,
+  design,
+  open,
+  chosen,
+  onOpen,
+}: {
+  bundle: Bundle;
+  /** Ids of the parts under this head. */
+  parts: string[];
+  design: Design;
+  open: boolean;
+  chosen: boolean;
+  onOpen: () => void;
+}) {
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const name = bundle.name || 'Bundle';
+  const members = design.parts.filter((p) => parts.includes(p.id));
+  const hidden = members.every((p) => p.hidden);
+  return (
+    <div
+      className={`flex h-8 items-center gap-0.5 rounded-md pr-1 ${chosen ? 'bg-line' : 'bg-paper'}`}
+      role="group"
+      aria-label={`Bundle ${name}`}
+    >
+      <IconButton label={open ? `Fold ${name}` : `Unfold ${name}`} aria-expanded={open} onClick={onOpen}>
+        {open ? <ChevronDown size={15} /> : <ChevronRight size={15} />}
+      </IconButton>
+      {chosen ? (
+        <input
+          key={bundle.name}
+          aria-label="Name of the bundle"
+          placeholder="Bundle"
+          defaultValue={bundle.name}
+          maxLength={120}
+          className="field !h-7 flex-1 font-medium"
+          onKeyDown={(e) => (e.key === 'Enter' || e.key === 'Escape') && e.currentTarget.blur()}
+          onBlur={(e) => {
+            const to = e.target.value.trim();
+            if (to !== bundle.name)
+              edit.make('Rename a bundle', [{ op: 'renameBundle', bundle: bundle.id, name: to }]);
+          }}
+        />
+      ) : (
+        <button
+          type="button"
+          className="flex h-full min-w-0 flex-1 items-center gap-1.5 text-left"
+          title="Select the whole bundle"
+          onClick={() => dispatch(selected(parts))}
+        >
+          <span className="truncate font-medium">{name}</span>
+          <span className="shrink-0 text-[12.5px] text-muted">{parts.length} parts</span>
+        </button>
+      )}
+      {wordsBehind(design, bundle.id) && (
+        <IconButton
+          label={`Make ${name} words again`}
+          onClick={() => {
+            const words = wordsBehind(design, bundle.id)!;
+            edit.make('Back to words', backToWords(design, bundle.id), { select: [words.id] });
+          }}
+        >
+          <Type size={15} />
+        </IconButton>
+      )}
+      <IconButton
+        label={hidden ? `Show ${name}` : `Hide ${name}`}
+        onClick={() =>
+          edit.make(
+            hidden ? 'Show a bundle' : 'Hide a bundle',
+            parts.map((part): Edit => ({ op: 'updatePart', part, change: { hidden: !hidden } })),
+          )
+        }
+      >
+        {hidden ? <EyeOff size={15} /> : <Eye size={15} className="text-muted" />}
+      </IconButton>
+      <IconButton
+        label={`Unbundle ${name}`}
+        keys="Shift B"
+        onClick={() => edit.make('Unbundle', unbundleEdits(design, parts))}
+      >
+        <Ungroup size={15} className="text-muted" />
+      </IconButton>
+    </div>
+  );
+}

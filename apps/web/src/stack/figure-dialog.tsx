@@ -1,0 +1,31 @@
+import { useState } from 'react';
+import { Modal } from '../ui';
+import { replaceMotif } from '../editor/bring-in';
+import { FindParts } from './find-parts';
+import { useEdit } from '../editor/use-edit';
+
+/** Chooses another figure for a motif that stays where it is. */
+export function FigureDialog({ part, onClose }: { part: string; onClose: () => void }) {
+  const edit = useEdit();
+  const [phrase, setPhrase] = useState('');
+  return (
+    <Modal open title="Another figure" onClose={onClose} wide>
+      <input
+        type="search"
+        autoFocus
+        aria-label="Find a figure"
+        placeholder="owl, moon, mushroom …"
+        className="field mb-3 !h-9 px-2 !text-[16px]"
+        value={phrase}
+        onChange={(e) => setPhrase(e.target.value)}
+      />
+      <FindParts
+        phrase={phrase}
+        onMotif={(found) => {
+          onClose();
+          void replaceMotif(found, part, edit);
+        }}
+      />
+    </Modal>
+  );
+}

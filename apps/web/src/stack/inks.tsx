@@ -1,0 +1,257 @@
+import clsx from 'clsx';
+import { Palette, Pipette, Plus } from 'lucide-react';
+import { useState } from 'react';
+import { contrastRatio, isHex, nearestYarn, normaliseHex, plainName, type Garment } from '@brelm/core/colour';
+import {
+  freshId,
+  inksOfPart,
+  inkValues,
+  mergeInks,
+  swapInks,
+  unusedInks,
+  type Design,
+  allParts,
+} from '@brelm/core/design';
+import { IconButton, ratioText } from '../ui';
+import { PaletteDialog } from './palette-dialog';
+import { useTools } from '../board/tools';
+import { useEdit } from '../editor/use-edit';
+
+/** The inks of the design; changing one changes every part that uses it. */
+export function Inks({
+  design,
+  colourway,
+  backdrop,
+}: {
+  design: Design;
+  colourway: string | undefined;
+  backdrop: Garment;
+}) {
+  const edit = useEdit();
+  const tools = useTools();
+  const [open, setOpen] = useState<string | null>(null);
+  const [palette, setPalette] = useState(false);
+  const unused = unusedInks(design);
+  const values = inkValues(design, colourway);
+  const ink = design.inks.find((i) => i.id === open);
+  const add = () => {
+    const id = freshId(
+      'ink',
+      design.inks.map((i) => i.id),
+    );
+    edit.make('Add an ink', [{ op: 'addInk', ink: { id, name: plainName('#b3492a'), value: '#b3492a' } }]);
+    setOpen(id);
+  };
+  return (
+    <section
+      aria-label="Inks"
+      className="max-h-[45%] shrink-0 overflow-y-auto border-t border-line px-3 py-2.5"
+    >
+      <div className="flex items-center justify-between">
+        <h2 className="heading">Inks</h2>
+        <span className="flex">
+          <IconButton label="Palette: from a picture, from and to files" onClick={() => setPalette(true)}>
+            <Palette size={16} />
+          </IconButton>
+          <IconButton label="Add an ink" onClick={add}>
+            <Plus size={16} />
+          </IconButton>
+        </span>
+      </div>
+      <div className="mt-1 flex flex-wrap gap-1">
+        {design.inks.map((i) => (
+          <button
+            key={i.id}
+            type="button"
+            aria-label={`Ink ${i.name}, ${values.get(i.id)}`}
+            aria-expanded={open === i.id}
+            title={i.name}
+            className={clsx(
+              'h-7 w-7 rounded-md border',
+              open === i.id ? 'border-ink ring-2 ring-spruce' : 'border-edge hover:border-ink',
+            )}
+            style={{ background: values.get(i.id) }}
+            onClick={() => setOpen(open === i.id ? null : i.id)}
+          />
+        ))}
+      </div>
+      {unused.length > 1 && (
+        <button
+          type="button"
+          className="mt-1 text-[12.5px] text-spruce hover:underline"
+          onClick={() =>
+            edit.make(
+              'Remove unused inks',
+              unused.map((i) => ({ op: 'removeInk', ink: i.id })),
+            )
+          }
+        >
+          remove {unused.length} that nothing uses
+        </button>
+      )}
+      {palette && <PaletteDialog design={design} onClose={() => setPalette(false)} />}
+      {ink && (
+        <InkEditor
+          key={ink.id}
+          id={ink.id}
+          name={ink.name}
+          value={values.get(ink.id)!}
+          users={allParts(design).filter((p) => inksOfPart(p).includes(ink.id)).length}
+          backdrop={backdrop}
+          onName={(name) => edit.make('Rename an ink', [{ op: 'renameInk', ink: ink.id, name }])}
+          onValue={(value) =>
+            edit.make('Change an ink', [{ op: 'setInk', ink: ink.id, value, colourway }], {
+              gesture: `ink ${ink.id}`,
+            })
+          }
+          others={design.inks.filter((i) => i.id !== ink.id)}
+          onPick={() =>
+            tools.pick((value) => edit.make('Pick an ink', [{ op: 'setInk', ink: ink.id, value, colourway }]))
+          }
+          onSwap={(other) => edit.make('Swap inks', swapInks(design, ink.id, other))}
+          onMerge={(into) => {
+            edit.make('Merge inks', mergeInks(design, ink.id, into));
+            setOpen(into);
+          }}
+          onRemove={() => {
+            edit.make('Remove an ink', [{ op: 'removeInk', ink: ink.id }]);
+            setOpen(null);
+          }}
+        />
+      )}
+    </section>
+  );
+}
+
+function InkEditor({
+  id,
+  name,
+  value,
+  users,
+  backdrop,
+  onName,
+  onValue,
+  others,
+  onPick,
+  onSwap,
+  onMerge,
+  onRemove,
+}: {
+  id: string;
+  name: string;
+  value: string;
+  users: number;
+  backdrop: Garment;
+  onName: (name: string) => void;
+  onValue: (value: string) => void;
+  others: Design['inks'];
+  /** Takes its value from the board. */
+  onPick: () => void;
+  onSwap: (other: string) => void;
+  onMerge: (into: string) => void;
+  onRemove: () => void;
+}) {
+  const [text, setText] = useState<string | null>(null);
+  const wrong = text !== null && !isHex(text);
+  const ratio = contrastRatio(value, nearestYarn(backdrop, value));
+  return (
+    <div className="mt-2 flex flex-col gap-2 rounded-md border border-line bg-card p-2">
+      <div className="flex items-end gap-1.5">
+        <label className="block">
+          <span className="sr-only">Colour of {name}</span>
+          <input
+            type="color"
+            className="h-7 w-9 cursor-pointer rounded-md border border-edge bg-card p-0.5"
+            value={value}
+            onChange={(e) => onValue(e.target.value)}
+          />
+        </label>
+        <IconButton label={`Pick ${name} from the board or the garment`} onClick={onPick}>
+          <Pipette size={15} />
+        </IconButton>
+        <input
+          aria-label="Value, #rrggbb"
+          aria-invalid={wrong}
+          className="field !w-20"
+          value={text ?? value}
+          onChange={(e) => {
+            setText(e.target.value);
+            if (/^#[0-9a-f]{6}$/i.test(e.target.value)) onValue(normaliseHex(e.target.value));
+          }}
+          onBlur={() => {
+            if (text !== null && isHex(text)) onValue(normaliseHex(text));
+            setText(null);
+          }}
+        />
+        <input
+          key={`${id} ${name}`}
+          aria-label="Name of the ink"
+          className="field flex-1"
+          defaultValue={name}
+          maxLength={120}
+          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          onBlur={(e) => e.target.value.trim() && e.target.value !== name && onName(e.target.value.trim())}
+        />
+      </div>
+      <p className="text-[12.5px] text-muted">
+        {ratioText(ratio)} : 1 on {backdrop.name}
+        {ratio < 3 && <strong className="font-semibold text-rust"> · under 3</strong>} ·{' '}
+        {users === 0 ? (
+          <>
+            not used{' '}
+            <button type="button" className="text-rust underline" onClick={onRemove}>
+              remove
+            </button>
+          </>
+        ) : (
+          `in ${users} ${users === 1 ? 'part' : 'parts'}`
+        )}
+      </p>
+      {others.length > 0 && (
+        <div className="grid grid-cols-2 gap-1.5">
+          <OtherInk
+            label={`Swap ${name} with another ink`}
+            words="Swap with…"
+            inks={others}
+            onChoose={onSwap}
+          />
+          <OtherInk
+            label={`Merge ${name} into another ink`}
+            words="Merge into…"
+            inks={others}
+            onChoose={onMerge}
+          />
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** A list of inks that does something with the one that is chosen. */
+function OtherInk({
+  label,
+  words,
+  inks,
+  onChoose,
+}: {
+  label: string;
+  words: string;
+  inks: Design['inks'];
+  onChoose: (ink: string) => void;
+}) {
+  return (
+    <select
+      aria-label={label}
+      className="field"
+      value=""
+      onChange={(e) => e.target.value && onChoose(e.target.value)}
+    >
+      <option value="">{words}</option>
+      {inks.map((i) => (
+        <option key={i.id} value={i.id}>
+          {i.name}
+        </option>
+      ))}
+    </select>
+  );
+}

@@ -1,0 +1,199 @@
+import { useMemo, useState } from 'react';
+import { paletteOf, plainName, type PaletteColour } from '@brelm/core/colour';
+import {
+  freshId,
+  readPalette,
+  writePalette,
+  type Design,
+  type Edit,
+  type NamedColour,
+  type PaletteFormat,
+} from '@brelm/core/design';
+import { DocumentError } from '@brelm/core/fields';
+import { reasonOf, useBringInMutation } from '../store/api';
+import { Button, FileButton, Modal, Swatch } from '../ui';
+import { SavedPalettes } from './saved-palettes';
+import { useEdit } from '../editor/use-edit';
+
+/** Long side at which a reference picture is looked at, px. */
+const LOOKED_AT = 320;
+const FILES: Record<PaletteFormat, [string, string]> = {
+  tokens: ['Design tokens (JSON)', 'tokens.json'],
+  css: ['CSS custom properties', 'css'],
+  csv: ['CSV', 'csv'],
+};
+
+function download(text: string, name: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type: 'text/plain' }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 1000);
+}
+
+async function pixelsOf(file: File): Promise<Uint8ClampedArray> {
+  const image = await createImageBitmap(file, { imageOrientation: 'from-image' });
+  const scale = Math.min(1, LOOKED_AT / Math.max(image.width, image.height));
+  const canvas = new OffscreenCanvas(
+    Math.max(1, Math.round(image.width * scale)),
+    Math.max(1, Math.round(image.height * scale)),
+  );
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.drawImage(image, 0, 0, canvas.width, canvas.height);
+  return context.getImageData(0, 0, canvas.width, canvas.height).data;
+}
+
+/** Inks from a reference picture or a palette file, and the design's inks as a file. */
+export function PaletteDialog({ design, onClose }: { design: Design; onClose: () => void }) {
+  const edit = useEdit();
+  const [pixels, setPixels] = useState<Uint8ClampedArray | null>(null);
+  const [file, setFile] = useState<File | null>(null);
+  const [bringIn] = useBringInMutation();
+  const [count, setCount] = useState(6);
+  const [fault, setFault] = useState<string | null>(null);
+  const colours: PaletteColour[] = useMemo(() => (pixels ? paletteOf(pixels, count) : []), [pixels, count]);
+
+  const add = (named: readonly NamedColour[], label: string) => {
+    const taken = design.inks.map((i) => i.id);
+    const names = new Set(design.inks.map((i) => i.name));
+    const edits = named.flatMap((c): Edit[] => {
+      if (design.inks.some((i) => i.value === c.value && i.name === c.name)) return [];
+      const id = freshId('ink', taken);
+      taken.push(id);
+      let name = c.name;
+      for (let n = 2; names.has(name); n++) name = `${c.name} ${n}`;
+      names.add(name);
+      return [{ op: 'addInk', ink: { id, name, value: c.value } }];
+    });
+    edit.make(label, edits);
+    onClose();
+  };
+  const readFile = async (file: File) => {
+    setFault(null);
+    if (file.size > 1_000_000) return setFault(`${file.name} is too large for a palette: at most 1 MB.`);
+    try {
+      add(readPalette(await file.text()), `Read ${file.name}`);
+    } catch (error) {
+      if (!(error instanceof DocumentError)) throw error;
+      const said = error.faults.map((f) => (f.field ? `${f.field}: ${f.message}` : f.message));
+      setFault(`${file.name} ${said.slice(0, 4).join('; ')}`);
+    }
+  };
+  const readPicture = async (file: File) => {
+    setFault(null);
+    setFile(file);
+    try {
+      setPixels(await pixelsOf(file));
+    } catch {
+      setFile(null);
+      setFault(`${file.name} cannot be read as a picture: choose a PNG, JPEG or WebP file.`);
+    }
+  };
+  const besideBoard = async (from: File) => {
+    setFault(null);
+    try {
+      const { kind, sha256 } = await bringIn(from).unwrap();
+      if (kind !== 'picture') return setFault(`${from.name} is no picture.`);
+      const reference = { sha256, name: from.name.slice(0, 300) };
+      edit.make('Put a reference beside the board', [{ op: 'setAids', change: { reference } }]);
+      onClose();
+    } catch (error) {
+      setFault(reasonOf(error));
+    }
+  };
+  return (
+    <Modal open onClose={onClose} title="Palette">
+      <p className="heading mb-1">From a reference picture</p>
+      <p className="mb-2 text-[13px] text-muted">
+        It is only looked at, and never exported. Beside the board it stays with the design.
+      </p>
+      <div className="flex items-end gap-3">
+        <FileButton
+          accept="image/png,image/jpeg,image/webp"
+          testId="palette-picture"
+          onFiles={([file]) => void readPicture(file)}
+        >
+          Choose a picture…
+        </FileButton>
+        {file && <Button onClick={() => void besideBoard(file)}>Put it beside the board</Button>}
+        {pixels && (
+          <label className="flex-1 text-[13px]">
+            <span className="block text-muted">{count} colours</span>
+            <input
+              type="range"
+              min={2}
+              max={16}
+              className="w-full accent-spruce"
+              value={count}
+              onChange={(e) => setCount(Number(e.target.value))}
+            />
+          </label>
+        )}
+      </div>
+      {pixels && (
+        <>
+          <ul aria-label="Colours of the picture" className="mt-3 grid grid-cols-4 gap-2 text-[12.5px]">
+            {colours.map((c) => (
+              <li key={c.value} className="flex items-center gap-1.5">
+                <Swatch value={c.value} className="!h-6 !w-6" />
+                <span>
+                  {c.value}
+                  <span className="block text-muted">{Math.round(c.share * 100)} %</span>
+                </span>
+              </li>
+            ))}
+          </ul>
+          {colours.length === 0 && (
+            <p className="mt-2 text-[13px] text-muted">The picture is fully transparent.</p>
+          )}
+          <Button
+            tone="main"
+            className="mt-3"
+            disabled={colours.length === 0}
+            onClick={() =>
+              add(
+                colours.map((c) => ({ name: plainName(c.value), value: c.value })),
+                'Inks from a picture',
+              )
+            }
+          >
+            Add as inks
+          </Button>
+        </>
+      )}
+      <div className="mt-4 border-t border-line pt-3">
+        <p className="heading mb-2">Kept palettes</p>
+        <SavedPalettes design={design} onAdd={(colours, from) => add(colours, `Inks of ${from}`)} />
+      </div>
+      <div className="mt-4 border-t border-line pt-3">
+        <p className="heading mb-2">Files</p>
+        <div className="flex flex-wrap gap-2">
+          <FileButton
+            accept=".json,.css,.csv,application/json,text/css,text/csv"
+            testId="palette-file"
+            onFiles={([file]) => void readFile(file)}
+          >
+            Read a palette file…
+          </FileButton>
+          {(Object.entries(FILES) as [PaletteFormat, [string, string]][]).map(([format, [words, ending]]) => (
+            <Button
+              key={format}
+              disabled={design.inks.length === 0}
+              onClick={() =>
+                download(writePalette(design.inks, format), `${design.name || 'inks'}.${ending}`)
+              }
+            >
+              Write {words}
+            </Button>
+          ))}
+        </div>
+      </div>
+      {fault && (
+        <p role="alert" className="mt-3 text-[13px] break-words text-rust">
+          {fault}
+        </p>
+      )}
+    </Modal>
+  );
+}

@@ -1,0 +1,113 @@
+import { useSortable } from '@dnd-kit/sortable';
+import clsx from 'clsx';
+import {
+  Eye,
+  EyeOff,
+  GripVertical,
+  Image,
+  Lock,
+  PenLine,
+  LockOpen,
+  QrCode,
+  Shapes,
+  Squirrel,
+  Type,
+} from 'lucide-react';
+import { memo } from 'react';
+import type { Design } from '@brelm/core/design';
+import { partTitle, type Part } from '@brelm/core/parts';
+import { store, useAppDispatch } from '../store';
+import { selected as select } from '../store/editor';
+import { IconButton, Swatch } from '../ui';
+import { PartSettings } from '../inspector/part-settings';
+import { useEdit } from '../editor/use-edit';
+
+const ICONS = {
+  lettering: Type,
+  motif: Squirrel,
+  shape: Shapes,
+  line: PenLine,
+  picture: Image,
+  code: QrCode,
+};
+
+/** One part in the stack. */
+export const PartRow = memo(function PartRow({
+  part,
+  colours,
+  selected,
+  open,
+}: {
+  part: Part;
+  /** Its inks' values, comma between. */
+  colours: string;
+  selected: boolean;
+  /** What its settings need, for the part that is open. */
+  open: { design: Design } | null;
+}) {
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const { setNodeRef, attributes, listeners, transform, transition } = useSortable({ id: part.id });
+  const Icon = ICONS[part.kind];
+  const title = partTitle(part);
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}
+      className={clsx(
+        'rounded-md border bg-card',
+        selected ? 'border-spruce' : 'border-line',
+        part.hidden && 'opacity-60',
+      )}
+    >
+      <div className="flex h-9 items-center gap-0.5 pr-1">
+        <button
+          type="button"
+          {...attributes}
+          {...listeners}
+          aria-label={`Change the depth of ${title}`}
+          title="Drag to change the depth"
+          className="flex h-7 w-5 shrink-0 cursor-grab items-center justify-center text-muted"
+        >
+          <GripVertical size={14} />
+        </button>
+        <button
+          type="button"
+          aria-expanded={open !== null}
+          className="flex h-full min-w-0 flex-1 items-center gap-1.5 text-left"
+          onClick={(e) => {
+            const now = store.getState().editor.selection;
+            if (e.shiftKey)
+              dispatch(select(now.includes(part.id) ? now.filter((x) => x !== part.id) : [...now, part.id]));
+            else dispatch(select(open ? [] : [part.id]));
+          }}
+        >
+          <Icon size={15} className="shrink-0 text-muted" aria-hidden />
+          <span className="min-w-0 flex-1 truncate font-medium">{title}</span>
+          <span className="flex shrink-0 gap-0.5">
+            {colours
+              .split(',')
+              .filter(Boolean)
+              .slice(0, 4)
+              .map((value, i) => (
+                <Swatch key={i} value={value} className="!h-3 !w-3" />
+              ))}
+          </span>
+        </button>
+        <IconButton
+          label={part.hidden ? `Show ${title}` : `Hide ${title}`}
+          onClick={() => edit.part(part.id, part.hidden ? 'Show' : 'Hide', { hidden: !part.hidden })}
+        >
+          {part.hidden ? <EyeOff size={15} /> : <Eye size={15} className="text-muted" />}
+        </IconButton>
+        <IconButton
+          label={part.locked ? `Unlock ${title}` : `Lock ${title}`}
+          onClick={() => edit.part(part.id, part.locked ? 'Unlock' : 'Lock', { locked: !part.locked })}
+        >
+          {part.locked ? <Lock size={15} /> : <LockOpen size={15} className="text-muted" />}
+        </IconButton>
+      </div>
+      {open && <PartSettings part={part} design={open.design} />}
+    </li>
+  );
+});

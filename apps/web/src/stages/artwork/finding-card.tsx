@@ -1,0 +1,217 @@
+import { Check } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { createPortal } from 'react-dom';
+import type { Garment } from '@brelm/core/colour';
+import { applyEdits, type Design } from '@brelm/core/design';
+import type { Finding, Mend } from '@brelm/core/proof';
+import { GarmentCanvas, resolveDesign, useThumbnail, type Resolved } from '../../design';
+import { useAppDispatch } from '../../store';
+import { pointed, previewed, selected } from '../../store/editor';
+import { SeverityMark } from '../../ui';
+import { useEdit } from '../../editor/use-edit';
+
+/** A ratio stays on one line. */
+const unbroken = (text: string) => text.replace(/ : 1/g, '\u00a0:\u00a01');
+
+/** One finding: what, where, and what can be done about it. */
+export function FindingCard({
+  finding,
+  design,
+  colourway,
+  resolved,
+  backdrop,
+  onGarment,
+}: {
+  finding: Finding;
+  design: Design;
+  colourway: string | undefined;
+  resolved: Resolved;
+  backdrop: Garment;
+  onGarment?: Garment;
+}) {
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const [accepting, setAccepting] = useState(false);
+  const [mend, setMend] = useState<Mend | null>(null);
+  const card = useRef<HTMLLIElement>(null);
+  const places = finding.places ?? [finding.region];
+  const point = (on: boolean) => dispatch(pointed(on && finding.region[2] > 0 ? places : null));
+  const show = () => dispatch(selected(finding.part ? [finding.part] : []));
+  const about = { check: finding.check, part: finding.part, garment: finding.garment ?? null };
+  const look = (at: Mend | null) => {
+    setMend(at);
+    dispatch(previewed(at?.edits ?? null));
+  };
+  return (
+    <li
+      ref={card}
+      data-testid={`finding-${finding.check}`}
+      className="rounded-md border border-line bg-card p-2 hover:border-edge"
+      onMouseEnter={() => point(true)}
+      onMouseLeave={() => point(false)}
+      onFocus={() => point(true)}
+      onBlur={() => point(false)}
+    >
+      <div className="flex items-start gap-1">
+        <button
+          type="button"
+          className="flex min-w-0 flex-1 items-start gap-2 text-left text-[13px] leading-snug"
+          onClick={show}
+        >
+          <SeverityMark severity={finding.severity} size={15} />
+          <span className="min-w-0 break-words">{unbroken(finding.message)}</span>
+        </button>
+        {finding.accepted === undefined && !accepting && (
+          <button
+            type="button"
+            aria-label={`Accept: ${finding.message}`}
+            title="Accept it as it is, with a reason"
+            className="-mt-0.5 -mr-1 shrink-0 rounded-md p-1 text-muted hover:bg-line hover:text-ink"
+            onClick={() => setAccepting(true)}
+          >
+            <Check size={14} aria-hidden />
+          </button>
+        )}
+      </div>
+      {onGarment && (
+        <button
+          type="button"
+          className="mt-1 ml-[23px] text-[12.5px] text-spruce hover:underline"
+          onClick={() => edit.backdrop(onGarment.id)}
+        >
+          Look at it on {onGarment.name}
+        </button>
+      )}
+      {finding.accepted !== undefined ? (
+        <p className="mt-1 ml-[23px] text-[12.5px] text-muted">
+          Accepted{finding.accepted && `: ${finding.accepted}`}{' '}
+          <button
+            type="button"
+            className="text-spruce hover:underline"
+            onClick={() => edit.make('Take a finding up again', [{ op: 'unaccept', acceptance: about }])}
+          >
+            take up again
+          </button>
+        </p>
+      ) : (
+        <>
+          {finding.mends.map((m) => (
+            <button
+              key={m.id}
+              type="button"
+              className="mt-1.5 ml-[23px] block w-[calc(100%-23px)] rounded-md border border-spruce px-2 py-1 text-left text-[12.5px] leading-snug text-spruce enabled:hover:bg-spruce enabled:hover:text-white disabled:opacity-50"
+              title="Point at it to see it on the board; press to keep it"
+              onMouseEnter={() => look(m)}
+              onMouseLeave={() => look(null)}
+              onFocus={() => look(m)}
+              onBlur={() => look(null)}
+              onClick={() => {
+                edit.make(m.title, m.edits);
+                dispatch(pointed(null));
+              }}
+            >
+              {m.title}
+            </button>
+          ))}
+          {mend && (
+            <BeforeAfter
+              mend={mend}
+              design={design}
+              colourway={colourway}
+              resolved={resolved}
+              garment={onGarment ?? backdrop}
+              beside={card.current!}
+            />
+          )}
+          {accepting && (
+            <Accept
+              onCancel={() => setAccepting(false)}
+              onReason={(reason) => {
+                setAccepting(false);
+                edit.make('Accept a finding', [{ op: 'accept', acceptance: { ...about, reason } }]);
+              }}
+            />
+          )}
+        </>
+      )}
+    </li>
+  );
+}
+
+function Accept({ onCancel, onReason }: { onCancel: () => void; onReason: (reason: string) => void }) {
+  const [reason, setReason] = useState('');
+  return (
+    <form
+      className="mt-1.5 ml-[23px] flex flex-col gap-1.5"
+      onSubmit={(e) => {
+        e.preventDefault();
+        onReason(reason.trim());
+      }}
+    >
+      <input
+        autoFocus
+        aria-label="Why it is fine"
+        placeholder="Why it is fine"
+        className="field"
+        maxLength={500}
+        value={reason}
+        onChange={(e) => setReason(e.target.value)}
+        onKeyDown={(e) => {
+          e.stopPropagation();
+          if (e.key === 'Escape') onCancel();
+        }}
+      />
+      <div className="flex gap-3 text-[12.5px]">
+        <button
+          type="submit"
+          disabled={!reason.trim()}
+          className="text-spruce enabled:hover:underline disabled:text-muted"
+        >
+          Accept
+        </button>
+        <button type="button" className="text-muted hover:underline" onClick={onCancel}>
+          Cancel
+        </button>
+      </div>
+    </form>
+  );
+}
+
+const PANEL_HEIGHT = 274;
+
+/**
+ * What a mend changes, on the garment. It hovers beside the card: were it in the list, the button
+ * would move away from under the pointer.
+ */
+function BeforeAfter({
+  mend,
+  design,
+  colourway,
+  resolved,
+  garment,
+  beside,
+}: {
+  mend: Mend;
+  design: Design;
+  colourway: string | undefined;
+  resolved: Resolved;
+  garment: Garment;
+  beside: HTMLElement;
+}) {
+  const before = useThumbnail(resolveDesign(design, colourway, resolved), 200);
+  const after = useThumbnail(resolveDesign(applyEdits(design, mend.edits), colourway, resolved), 200);
+  const box = beside.getBoundingClientRect();
+  const top = Math.max(100, Math.min(box.top, window.innerHeight - PANEL_HEIGHT - 8));
+  return createPortal(
+    <div
+      className="pointer-events-none fixed z-40 flex w-[104px] flex-col gap-1 rounded-md border border-edge bg-card p-1.5 text-[11.5px] text-muted"
+      style={{ top, right: window.innerWidth - box.left + 16 }}
+    >
+      <GarmentCanvas garment={garment} artwork={before} width={90} height={106} label="Before the mend" />
+      before
+      <GarmentCanvas garment={garment} artwork={after} width={90} height={106} label="After the mend" />
+      after
+    </div>,
+    document.body,
+  );
+}

@@ -1,0 +1,176 @@
+import clsx from 'clsx';
+import { useMemo, useState } from 'react';
+import type { Garment } from '@brelm/core/colour';
+import { applyEdits, type Design } from '@brelm/core/design';
+import { byLightness } from '@brelm/core/proof';
+import { GarmentCanvas, resolveDesign, useThumbnail, type Resolved } from '../../design';
+import { Button, garmentBackground, Modal, ratioText, VerdictMark } from '../../ui';
+import { useLive } from '../../editor/live';
+import { useProofState } from '../../editor/proof-store';
+
+/** How often the garments are painted during a gesture, ms. */
+const THUMBNAIL_MS = 70;
+
+/** The artwork as it is now on the garments chosen for this design. A click makes one the backdrop. */
+export function OnGarments({
+  garments,
+  judged,
+  backdrop,
+  design,
+  colourway,
+  resolved,
+  empty,
+  onBackdrop,
+  onChosen,
+}: {
+  garments: Garment[];
+  judged: Garment[];
+  backdrop: Garment;
+  design: Design;
+  colourway: string | undefined;
+  resolved: Resolved;
+  empty: boolean;
+  onBackdrop: (id: string) => void;
+  onChosen: (ids: string[]) => void;
+}) {
+  const contrast = useProofState((p) => p.contrast);
+  const judgedTurn = useProofState((p) => p.turn);
+  const live = useLive(THUMBNAIL_MS);
+  const shown = useMemo(
+    () => (live ? resolveDesign(applyEdits(design, live), colourway, resolved) : resolved),
+    [live, design, colourway, resolved],
+  );
+  const moving = useMemo(
+    () => live && new Set(live.flatMap((e) => (e.op === 'place' ? [e.part] : []))),
+    [live],
+  );
+  const artwork = useThumbnail(shown, 150, moving);
+  const [choosing, setChoosing] = useState(false);
+  const verdicts = judged.flatMap((g) => contrast.find((c) => c.id === g.id) ?? []);
+  const reads = verdicts.filter((v) => v.verdict === 'reads').length;
+  return (
+    <section aria-label="On garments" data-turn={judgedTurn} className="shrink-0 border-b border-line p-3">
+      <div className="flex items-baseline justify-between">
+        <h2 className="heading">On garments</h2>
+        <button
+          type="button"
+          className="text-[13px] text-spruce hover:underline"
+          onClick={() => setChoosing(true)}
+        >
+          Choose…
+        </button>
+      </div>
+      <p className="mt-0.5 mb-2 text-[13px]" data-testid="reads-on">
+        {empty
+          ? 'Nothing to judge yet'
+          : verdicts.length
+            ? `Reads on ${reads} of ${verdicts.length}`
+            : 'Looking…'}
+      </p>
+      <ul className="grid max-h-[19rem] grid-cols-3 gap-2 overflow-y-auto p-0.5">
+        {judged.map((garment) => {
+          const v = empty ? undefined : contrast.find((c) => c.id === garment.id);
+          return (
+            <li key={garment.id}>
+              <button
+                type="button"
+                aria-pressed={garment.id === backdrop.id}
+                aria-label={`${garment.name}${v ? `, ${v.verdict}, ${ratioText(v.lowestRatio)} to 1` : ''}: make it the backdrop`}
+                data-testid={`garment-${garment.id}`}
+                data-verdict={v?.verdict}
+                data-ratio={v?.lowestRatio.toFixed(2)}
+                title={`${garment.name}: make it the backdrop (G for the next)`}
+                className={clsx(
+                  'block w-full rounded-md border-2 p-0.5 text-left',
+                  garment.id === backdrop.id ? 'border-spruce' : 'border-transparent hover:border-edge',
+                )}
+                onClick={() => onBackdrop(garment.id)}
+              >
+                <span className="block overflow-hidden rounded-[4px]">
+                  <GarmentCanvas
+                    garment={garment}
+                    artwork={artwork}
+                    width={64}
+                    height={76}
+                    label={garment.name}
+                  />
+                </span>
+                <span className="mt-1 block truncate text-[11.5px] leading-tight">{garment.name}</span>
+                <span className="flex h-4 items-center gap-1 text-[12px] leading-tight">
+                  {v ? (
+                    <>
+                      <VerdictMark verdict={v.verdict} size={12} />
+                      {ratioText(v.lowestRatio)}
+                    </>
+                  ) : (
+                    <span className="text-muted">–</span>
+                  )}
+                </span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      {choosing && (
+        <ChooseGarments
+          garments={garments}
+          chosen={judged.map((g) => g.id)}
+          onClose={() => setChoosing(false)}
+          onChosen={onChosen}
+        />
+      )}
+    </section>
+  );
+}
+
+function ChooseGarments({
+  garments,
+  chosen,
+  onClose,
+  onChosen,
+}: {
+  garments: Garment[];
+  chosen: string[];
+  onClose: () => void;
+  onChosen: (ids: string[]) => void;
+}) {
+  const [ids, setIds] = useState(chosen);
+  return (
+    <Modal open onClose={onClose} title="Garments to judge it on" wide>
+      <div className="grid max-h-[55vh] grid-cols-3 gap-1.5 overflow-y-auto">
+        {byLightness(garments).map((g) => (
+          <label
+            key={g.id}
+            className="flex cursor-pointer items-center gap-2 rounded-md border border-line px-2 py-1.5"
+          >
+            <input
+              type="checkbox"
+              className="h-4 w-4 accent-spruce"
+              checked={ids.includes(g.id)}
+              onChange={(e) => setIds(e.target.checked ? [...ids, g.id] : ids.filter((x) => x !== g.id))}
+            />
+            <span
+              aria-hidden
+              className="h-5 w-5 rounded-[4px] border border-edge"
+              style={{ background: garmentBackground(g) }}
+            />
+            {g.name}
+          </label>
+        ))}
+      </div>
+      <div className="mt-4 flex justify-end gap-2">
+        <Button onClick={onClose}>Cancel</Button>
+        <Button
+          tone="main"
+          disabled={ids.length === 0}
+          onClick={() => {
+            onChosen(garments.filter((g) => ids.includes(g.id)).map((g) => g.id));
+            onClose();
+          }}
+        >
+          Judge on {ids.length}
+        </Button>
+      </div>
+    </Modal>
+  );
+}

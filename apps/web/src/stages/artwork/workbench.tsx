@@ -1,0 +1,206 @@
+import { useMemo, useRef, useState } from 'react';
+import { shallowEqual } from 'react-redux';
+import type { Garment } from '@brelm/core/colour';
+import { applyEdits, bundleEdits, emptyDesign, unbundleEdits, type Design } from '@brelm/core/design';
+import { sideOf, type Spec } from '@brelm/core/spec';
+import { useDrawing } from '../../design';
+import { MakeDialog } from '../../files';
+import { ReplaceDialog } from '../../inspector/lettering';
+import { store, useAppDispatch, useAppSelector } from '../../store';
+import { colourwayChosen, redone, selected, undone } from '../../store/editor';
+import { whenSaved } from '../../store/when-saved';
+import { useKeys } from '../../use-keys';
+import { AddPart } from '../../stack/add-part';
+import { Board, type BoardHandle } from '../../board/board';
+import { ConflictDialog } from '../../editor/conflict-dialog';
+import { Findings } from './findings';
+import { Inks } from '../../stack/inks';
+import { OnGarments } from './on-garments';
+import { Stack } from '../../stack/stack';
+import { StageBar } from '../../editor/stage-bar';
+import { ToolsContext, type LetterRange, type LineLook, type Tool } from '../../board/tools';
+import { useEdit } from '../../editor/use-edit';
+import { useProof } from '../../editor/use-proof';
+
+import { duplicateParts, mirrorCopies, moveInStack, nudgeParts } from '../../editor/part-actions';
+import { useClipboard } from '../../editor/use-clipboard';
+
+const NOTHING: Design = emptyDesign(
+  '',
+  { spec: 'none', side: 'none', width: 16, height: 16, dpi: 300 },
+  'none',
+  [],
+  {
+    name: 'Ink',
+    value: '#000000',
+  },
+);
+
+/** The artwork stage: the stack, the board, the garments, and what is wrong on them. */
+export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garment[] }) {
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const id = useAppSelector((s) => s.editor.id);
+  const { made, preview, colourway } = useAppSelector(
+    (s) => ({ made: s.editor.design ?? NOTHING, preview: s.editor.preview, colourway: s.editor.colourway }),
+    shallowEqual,
+  );
+  const design = useMemo(() => (preview ? applyEdits(made, preview) : made), [made, preview]);
+  const resolved = useDrawing(design, colourway)!;
+  const [exporting, setExporting] = useState(false);
+  const [adding, setAdding] = useState(false);
+  const [tool, setTool] = useState<Tool>('choose');
+  const [look, setLook] = useState<LineLook>({ ink: null, width: null, pen: 'even', nib: 45 });
+  const [node, setNode] = useState(0);
+  const [typing, setTyping] = useState<string | null>(null);
+  const [letters, setLetters] = useState<LetterRange | null>(null);
+  const [replacing, setReplacing] = useState(false);
+  const [picking, setPicking] = useState<((value: string) => void) | null>(null);
+  const tools = useMemo(
+    () => ({
+      tool,
+      setTool,
+      look,
+      setLook,
+      node,
+      setNode,
+      picking,
+      pick: (then: (value: string) => void) => setPicking(() => then),
+      endPick: () => setPicking(null),
+      typing,
+      setTyping,
+      letters,
+      setLetters,
+      replace: () => setReplacing(true),
+    }),
+    [tool, look, node, picking, typing, letters],
+  );
+  const board = useRef<BoardHandle>(null);
+
+  const spec = specs.find((s) => s.id === design.board.spec);
+  const side = spec && sideOf(spec, design.board.side);
+  const backdrop = garments.find((g) => g.id === design.backdrop) ?? garments[0];
+  const judged = useMemo(() => {
+    const own = design.garments.flatMap((id) => garments.find((g) => g.id === id) ?? []);
+    return own.some((g) => g.id === backdrop.id) ? own : [backdrop, ...own];
+  }, [design.garments, garments, backdrop]);
+  useProof(made, colourway, spec, side, judged, backdrop.id);
+
+  const setBackdrop = (id: string) => edit.backdrop(id);
+  const stepGarment = (by: number) => {
+    const at = judged.findIndex((g) => g.id === backdrop.id);
+    setBackdrop(judged[(at + by + judged.length) % judged.length].id);
+  };
+  const stepColourway = () => {
+    const at = made.colourways.findIndex((c) => c.id === colourway);
+    const next = made.colourways[(at + 1) % made.colourways.length];
+    if (next) dispatch(colourwayChosen(next.id));
+  };
+  const selection = () => store.getState().editor.selection;
+  const nudge = (dx: number, dy: number) => () => nudgeParts(edit, made, selection(), dx, dy);
+
+  useClipboard(edit);
+  useKeys({
+    a: () => setAdding(true),
+    g: () => stepGarment(1),
+    'Shift+G': () => stepGarment(-1),
+    c: stepColourway,
+    f: () => board.current?.fit(),
+    'Shift+F': () => board.current?.showSelection(),
+    '+': () => board.current?.zoom(1.25),
+    '=': () => board.current?.zoom(1.25),
+    '-': () => board.current?.zoom(0.8),
+    'Ctrl+z': () => dispatch(undone()),
+    'Ctrl+y': () => dispatch(redone()),
+    'Ctrl+Shift+Z': () => dispatch(redone()),
+    'Ctrl+a': () => dispatch(selected(made.parts.filter((p) => !p.locked && !p.hidden).map((p) => p.id))),
+    'Ctrl+d': () => duplicateParts(edit, made, selection()),
+    m: () => mirrorCopies(edit, made, selection(), made.board.width / 2),
+    b: () => edit.make('Bundle', bundleEdits(made, selection())),
+    'Shift+B': () => edit.make('Unbundle', unbundleEdits(made, selection())),
+    PageUp: () => moveInStack(edit, made, selection(), 'forwards'),
+    PageDown: () => moveInStack(edit, made, selection(), 'backwards'),
+    'Shift+PageUp': () => moveInStack(edit, made, selection(), 'front'),
+    'Shift+PageDown': () => moveInStack(edit, made, selection(), 'back'),
+    Enter: () => {
+      const [id] = selection();
+      const part = made.parts.find((p) => p.id === id);
+      if (selection().length === 1 && part?.kind === 'lettering' && !part.locked) setTyping(id);
+    },
+    'Ctrl+h': () => setReplacing(true),
+    d: () => tools.setTool(tools.tool === 'draw' ? 'choose' : 'draw'),
+    Escape: () =>
+      tools.picking
+        ? tools.endPick()
+        : typing
+          ? setTyping(null)
+          : tools.tool === 'choose'
+            ? dispatch(selected([]))
+            : tools.setTool('choose'),
+    Delete: () => edit.remove(selection()),
+    Backspace: () => edit.remove(selection()),
+    ArrowLeft: nudge(-1, 0),
+    ArrowRight: nudge(1, 0),
+    ArrowUp: nudge(0, -1),
+    ArrowDown: nudge(0, 1),
+    'Shift+ArrowLeft': nudge(-10, 0),
+    'Shift+ArrowRight': nudge(10, 0),
+    'Shift+ArrowUp': nudge(0, -10),
+    'Shift+ArrowDown': nudge(0, 10),
+  });
+
+  return (
+    <ToolsContext.Provider value={tools}>
+      <div className="flex h-full flex-col">
+        <StageBar design={made} specs={specs} onExport={() => setExporting(true)} />
+        <div className="grid min-h-0 flex-1 grid-cols-[284px_minmax(0,1fr)_252px]">
+          <aside
+            aria-label="Stack"
+            className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform"
+          >
+            <Stack design={made} resolved={resolved} side={side} onAdd={() => setAdding(true)} />
+            <Inks design={made} colourway={colourway} backdrop={backdrop} />
+          </aside>
+          <Board ref={board} design={design} resolved={resolved} backdrop={backdrop} side={side} />
+          <aside
+            aria-label="Proof"
+            className="flex min-h-0 flex-col border-l border-line bg-paper contain-layout contain-paint will-change-transform"
+          >
+            <OnGarments
+              garments={garments}
+              judged={judged}
+              backdrop={backdrop}
+              design={design}
+              colourway={colourway}
+              resolved={resolved}
+              empty={design.parts.every((p) => p.hidden)}
+              onBackdrop={setBackdrop}
+              onChosen={edit.garments}
+            />
+            <Findings
+              design={made}
+              colourway={colourway}
+              resolved={resolved}
+              backdrop={backdrop}
+              garments={garments}
+            />
+          </aside>
+        </div>
+        <AddPart
+          open={adding}
+          design={made}
+          onClose={() => setAdding(false)}
+          onDraw={() => {
+            setAdding(false);
+            setTool('draw');
+          }}
+        />
+        {replacing && <ReplaceDialog design={made} onClose={() => setReplacing(false)} />}
+        {exporting && id && (
+          <MakeDialog designs={[id]} ready={whenSaved} onClose={() => setExporting(false)} />
+        )}
+        <ConflictDialog />
+      </div>
+    </ToolsContext.Provider>
+  );
+}

@@ -1,0 +1,212 @@
+import { useEffect, useMemo, useState } from 'react';
+import { ArrowDownUp } from 'lucide-react';
+import type { Garment } from '@brelm/core/colour';
+import { freshId, type Design } from '@brelm/core/design';
+import { byLightness, garmentLightness, wallSummary, type WallRow } from '@brelm/core/proof';
+import { sideOf, type Spec } from '@brelm/core/spec';
+import { StageBar } from '../../editor/stage-bar';
+import { useEdit } from '../../editor/use-edit';
+import { store, useAppDispatch, useAppSelector } from '../../store';
+import { colourwayChosen, redone, undone } from '../../store/editor';
+import { Button, WorkFaultNote } from '../../ui';
+import { useKeys } from '../../use-keys';
+import { reasonOf, wall } from '../../workers/proof-client';
+import { CellDialog } from './cell-dialog';
+import { ColourwaySettings } from './colourway-settings';
+import { Ladder } from './ladder';
+import { ProposeDialog } from './propose-dialog';
+import { Wall } from './wall';
+
+type Sort = 'lightness' | 'verdict';
+const RANK = { reads: 0, weak: 1, vanishes: 2 };
+
+/** The ladder and the wall: on which garments each colourway reads, and which garment gets which. */
+export function GarmentsStage({ specs, garments }: { specs: Spec[]; garments: Garment[] }) {
+  const design = useAppSelector((s) => s.editor.design);
+  return design && <Stage design={design} specs={specs} garments={garments} />;
+}
+
+function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; garments: Garment[] }) {
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const chosen = useAppSelector((s) => s.editor.colourway) ?? design.colourways[0]?.id;
+  const [rows, setRows] = useState<WallRow[]>([]);
+  const [fault, setFault] = useState<string | null>(null);
+  const [tries, setTries] = useState(0);
+  const [words, setWords] = useState('');
+  const [sort, setSort] = useState<Sort>('lightness');
+  const [cell, setCell] = useState<{ colourway: string; garment: Garment } | null>(null);
+  const [proposing, setProposing] = useState(false);
+  const spec = specs.find((s) => s.id === design.board.spec) ?? specs[0];
+  const side = sideOf(spec, design.board.side) ?? spec.sides[0];
+
+  useKeys({
+    'Ctrl+z': () => dispatch(undone()),
+    'Ctrl+y': () => dispatch(redone()),
+    'Ctrl+Shift+Z': () => dispatch(redone()),
+    c: () => {
+      const at = design.colourways.findIndex((c) => c.id === store.getState().editor.colourway);
+      dispatch(colourwayChosen(design.colourways[(at + 1) % design.colourways.length].id));
+    },
+  });
+
+  useEffect(() => {
+    const given = new AbortController();
+    wall({ design, colourway: undefined, spec, side, garments, mendFor: '' }, given.signal).then(
+      (found) => {
+        if (given.signal.aborted) return;
+        setRows(found);
+        setFault(null);
+      },
+      (reason: unknown) => {
+        if (!given.signal.aborted) setFault(reasonOf(reason));
+      },
+    );
+    return () => given.abort();
+  }, [design, spec, side, garments, tries]);
+
+  const row = rows.find((r) => r.colourway === chosen);
+  const shown = useMemo(() => {
+    const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
+    const list = byLightness(garments).filter((g) => wanted.every((w) => g.name.toLowerCase().includes(w)));
+    if (sort === 'lightness') return list;
+    const rank = (g: Garment) => {
+      const v = row?.garments.find((x) => x.id === g.id)?.verdict;
+      return v ? RANK[v] : 3;
+    };
+    return [...list].sort((a, b) => rank(a) - rank(b) || garmentLightness(a) - garmentLightness(b));
+  }, [garments, words, sort, row]);
+
+  const assigned = useMemo(
+    () => new Map(design.colourways.flatMap((c) => c.garments.map((g) => [g, c.id] as const))),
+    [design.colourways],
+  );
+  const names = useMemo(() => new Map(design.colourways.map((c) => [c.id, c.name])), [design.colourways]);
+  const unread = garments.filter(
+    (g) => rows.length > 0 && !rows.some((r) => r.garments.find((x) => x.id === g.id)?.verdict === 'reads'),
+  );
+
+  // One set of values seldom serves garments far apart: begin with those that this design is for.
+  const own = unread.filter((g) => design.garments.includes(g.id));
+  const suggested = own.length ? own : byLightness(unread).slice(-1);
+
+  const add = () => {
+    const id = freshId(
+      'colourway',
+      design.colourways.map((c) => c.id),
+    );
+    const from = design.colourways.find((c) => c.id === chosen);
+    edit.make('Add a colourway', [
+      {
+        op: 'addColourway',
+        colourway: {
+          id,
+          name: `Colourway ${design.colourways.length + 1}`,
+          inks: { ...from?.inks },
+          garments: [],
+        },
+      },
+    ]);
+    dispatch(colourwayChosen(id));
+  };
+
+  return (
+    <div className="flex h-full flex-col">
+      <StageBar design={design} specs={specs} />
+      <div className="grid min-h-0 flex-1 grid-cols-[404px_minmax(0,1fr)]">
+        <aside
+          aria-label="Ladder"
+          className="flex min-h-0 flex-col gap-4 overflow-y-auto border-r border-line p-4"
+        >
+          <Ladder design={design} colourway={chosen} garments={garments} />
+          <ColourwaySettings
+            key={chosen}
+            design={design}
+            id={chosen}
+            onChosen={(id) => dispatch(colourwayChosen(id))}
+          />
+        </aside>
+        <section aria-label="Wall" className="flex min-h-0 flex-col">
+          <div className="flex flex-wrap items-center gap-2 border-b border-line px-4 py-2.5">
+            <p className="mr-auto min-w-60 flex-1 text-[15px]" data-testid="wall-summary">
+              {rows.length ? wallSummary(rows, garments, assigned, names) : 'Looking at every garment…'}
+            </p>
+            <input
+              type="search"
+              aria-label="Filter garments"
+              placeholder="Filter garments"
+              className="field !w-36"
+              value={words}
+              onChange={(e) => setWords(e.target.value)}
+            />
+            <Button
+              className="!h-7 !px-2"
+              onClick={() => setSort(sort === 'lightness' ? 'verdict' : 'lightness')}
+              title="Change the order of the garments"
+            >
+              <ArrowDownUp size={14} aria-hidden />
+              {sort === 'lightness' ? 'by lightness' : 'by verdict'}
+            </Button>
+            <Button className="!h-7 !px-2" onClick={add}>
+              Add colourway
+            </Button>
+            <Button
+              tone="main"
+              className="!h-7 !px-2"
+              disabled={rows.length === 0}
+              onClick={() => setProposing(true)}
+            >
+              Propose a colourway…
+            </Button>
+          </div>
+          {fault !== null && (
+            <div className="border-b border-line px-4 py-2">
+              <WorkFaultNote
+                what="The garments could not be judged"
+                reason={fault}
+                onAgain={() => {
+                  setFault(null);
+                  setTries(tries + 1);
+                }}
+              />
+            </div>
+          )}
+          <Wall
+            design={design}
+            rows={rows}
+            garments={shown}
+            chosen={chosen}
+            assigned={assigned}
+            onChosen={(id) => dispatch(colourwayChosen(id))}
+            onOpen={(colourway, garment) => setCell({ colourway, garment })}
+            onAssign={(garment, colourway) =>
+              edit.make('Assign a garment', [{ op: 'assignGarment', garment, colourway }])
+            }
+          />
+        </section>
+      </div>
+      {cell && (
+        <CellDialog
+          design={design}
+          colourway={cell.colourway}
+          garment={cell.garment}
+          spec={spec}
+          side={side}
+          onClose={() => setCell(null)}
+        />
+      )}
+      {proposing && (
+        <ProposeDialog
+          design={design}
+          colourway={chosen}
+          garments={garments}
+          suggested={suggested}
+          spec={spec}
+          side={side}
+          onClose={() => setProposing(false)}
+          onTaken={(id) => dispatch(colourwayChosen(id))}
+        />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,298 @@
+import { useState } from 'react';
+import type { Garment } from '@brelm/core/colour';
+import type { Design, FileFormat, PlacedAt, Placement } from '@brelm/core/design';
+import type { Box } from '@brelm/core/geometry';
+import { colourwayOn, placementNotes, positionFor, type PlacementNote } from '@brelm/core/placement';
+import { isWorn, type Spec, type SpecSide } from '@brelm/core/spec';
+import { NumberField, SelectField, SeverityMark, Swatch, VerdictMark, garmentBackground } from '../../ui';
+import { scaledAbout } from './placement-board';
+
+const inRange = (min: number, max: number) => (v: number) =>
+  v < min || v > max ? `from ${min} to ${max}` : null;
+
+/** The colours that a product comes in, of those that the library has. */
+export const coloursOf = (spec: Spec, garments: readonly Garment[], design: Design): Garment[] => {
+  const ids = spec.garments ?? [
+    ...new Set([...design.colourways.flatMap((c) => c.garments), ...design.garments]),
+  ];
+  return ids.flatMap((id) => garments.find((g) => g.id === id) ?? []);
+};
+
+/** Where the artwork's ink lies, typed in inches; and what else goes with the placement. */
+export function PlacementFields({
+  design,
+  spec,
+  side,
+  placement,
+  box,
+  garment,
+  garments,
+  notes,
+  onChange,
+  onMove,
+  onGarment,
+}: {
+  design: Design;
+  spec: Spec;
+  side: SpecSide;
+  placement: Placement;
+  /** The ink's box in the print area, inches; null where there is none. */
+  box: Box | null;
+  garment: string | null;
+  garments: readonly Garment[];
+  notes: readonly PlacementNote[];
+  onChange: (label: string, change: Partial<Placement>) => void;
+  onMove: (at: PlacedAt, gesture: string) => void;
+  onGarment: (id: string | null) => void;
+}) {
+  const at = positionFor(placement, garment);
+  const worn = isWorn(spec);
+  const colours = worn ? coloursOf(spec, garments, design) : [];
+  const own = garment !== null && Object.hasOwn(placement.apart, garment);
+  const [ground, setGround] = useState(placement.ground ?? '#20262a');
+  const centre = box && (box.left + box.right) / 2 - side.widthIn / 2;
+  return (
+    <div className="flex flex-col gap-5 p-4">
+      <section aria-label="Position">
+        <h2 className="heading mb-2">Position of the ink</h2>
+        {box && centre !== null ? (
+          <div className="grid grid-cols-2 gap-2">
+            <NumberField
+              label="Below the top, in"
+              value={box.top}
+              check={inRange(-100, 200)}
+              onChange={(v) => onMove({ ...at, y: at.y + v - box.top }, 'typed')}
+            />
+            <NumberField
+              label="Right of centre, in"
+              value={centre}
+              check={inRange(-100, 100)}
+              onChange={(v) => onMove({ ...at, x: at.x + v - centre }, 'typed')}
+            />
+            <NumberField
+              label="Width, in"
+              value={box.right - box.left}
+              check={inRange(0.1, 200)}
+              onChange={(v) => onMove(scaledAbout(at, v / (box.right - box.left), centre, box.top), 'typed')}
+            />
+            <NumberField
+              label="Height, in"
+              value={box.bottom - box.top}
+              check={inRange(0.1, 200)}
+              onChange={(v) => onMove(scaledAbout(at, v / (box.bottom - box.top), centre, box.top), 'typed')}
+            />
+            <NumberField
+              label="Turn, °"
+              value={at.turn}
+              check={inRange(-360, 360)}
+              onChange={(turn) => onMove({ ...at, turn }, 'typed')}
+            />
+          </div>
+        ) : (
+          <p className="text-[13px] text-muted">There is no artwork to place yet.</p>
+        )}
+        {worn && garment !== null && (
+          <label className="mt-2 flex items-center gap-1.5 text-[13px]">
+            <input
+              type="checkbox"
+              checked={own}
+              onChange={(e) => {
+                const { [garment]: _gone, ...rest } = placement.apart;
+                onChange('Give a colour its own position', {
+                  apart: e.target.checked
+                    ? { ...rest, [garment]: { x: at.x, y: at.y, scale: at.scale, turn: at.turn } }
+                    : rest,
+                });
+              }}
+            />
+            its own position on {garments.find((g) => g.id === garment)?.name}
+          </label>
+        )}
+      </section>
+
+      {worn ? (
+        <section aria-label="Colours">
+          <h2 className="heading mb-1">Colours</h2>
+          <p className="mb-1.5 text-[12.5px] text-muted">
+            {spec.perColour
+              ? 'A colourway for each garment colour; “not sold” makes no file for it.'
+              : 'This product takes one artwork for all colours.'}
+          </p>
+          <ul className="flex flex-col">
+            {colours.map((g) => {
+              const now = colourwayOn(design, placement, g.id);
+              return (
+                <li key={g.id} className="flex items-center gap-2 py-0.5 text-[13px]">
+                  <button
+                    type="button"
+                    aria-pressed={garment === g.id}
+                    title={`Show it on ${g.name}`}
+                    className={`flex min-w-0 flex-1 items-center gap-2 rounded-md px-1.5 py-1 text-left ${garment === g.id ? 'bg-line' : 'hover:bg-line/60'}`}
+                    onClick={() => onGarment(garment === g.id ? null : g.id)}
+                  >
+                    <span
+                      aria-hidden
+                      className="h-4 w-4 shrink-0 rounded-[3px] border border-edge"
+                      style={{ background: garmentBackground(g) }}
+                    />
+                    <span className="truncate">{g.name}</span>
+                    {Object.hasOwn(placement.apart, g.id) && (
+                      <span className="text-[11.5px] text-muted">own place</span>
+                    )}
+                  </button>
+                  {spec.perColour && (
+                    <select
+                      aria-label={`Colourway on ${g.name}`}
+                      className="field !h-7 !w-28"
+                      value={now ?? ''}
+                      onChange={(e) => {
+                        const { [g.id]: _gone, ...rest } = placement.colourways;
+                        onChange('Choose a colourway for a garment', {
+                          colourways: e.target.value ? { ...rest, [g.id]: e.target.value } : rest,
+                        });
+                      }}
+                    >
+                      <option value="" disabled={design.colourways.some((c) => c.garments.includes(g.id))}>
+                        not sold
+                      </option>
+                      {design.colourways.map((c) => (
+                        <option key={c.id} value={c.id}>
+                          {c.name}
+                        </option>
+                      ))}
+                    </select>
+                  )}
+                </li>
+              );
+            })}
+          </ul>
+        </section>
+      ) : (
+        design.colourways.length > 1 && (
+          <SelectField
+            label="Colourway"
+            value={placement.colourway ?? design.colourways[0].id}
+            onChange={(e) => onChange('Choose a colourway', { colourway: e.target.value })}
+          >
+            {design.colourways.map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.name}
+              </option>
+            ))}
+          </SelectField>
+        )
+      )}
+
+      <section aria-label="File">
+        <h2 className="heading mb-2">File</h2>
+        <div className="grid grid-cols-2 gap-2">
+          <SelectField
+            label="Format"
+            value={placement.format ?? ''}
+            onChange={(e) =>
+              onChange('Choose a format', { format: (e.target.value || null) as FileFormat | null })
+            }
+          >
+            <option value="">{spec.formats[0].toUpperCase()}, as wished</option>
+            {spec.formats.slice(1).map((f) => (
+              <option key={f} value={f}>
+                {f.toUpperCase()}
+              </option>
+            ))}
+          </SelectField>
+          {spec.background !== 'transparent' && (
+            <div>
+              <span className="block text-[11.5px] text-muted">Background</span>
+              <div className="flex h-8 items-center gap-2">
+                <input
+                  type="color"
+                  aria-label="Background colour"
+                  className="h-7 w-9 cursor-pointer"
+                  value={placement.ground ?? ground}
+                  onChange={(e) => {
+                    setGround(e.target.value);
+                    onChange('Choose a background', { ground: e.target.value });
+                  }}
+                />
+                {placement.ground ? (
+                  <button
+                    type="button"
+                    className="text-[12.5px] text-spruce underline"
+                    onClick={() => onChange('Take the background away', { ground: null })}
+                  >
+                    none
+                  </button>
+                ) : (
+                  <span className="text-[12.5px] text-muted">none</span>
+                )}
+              </div>
+            </div>
+          )}
+        </div>
+        {spec.background !== 'transparent' && (
+          <div className="mt-1.5 flex flex-wrap gap-1" aria-label="Inks as background">
+            {design.inks.slice(0, 10).map((ink) => (
+              <button
+                key={ink.id}
+                type="button"
+                title={`Background in ${ink.name}`}
+                aria-label={`Background in ${ink.name}`}
+                onClick={() => onChange('Choose a background', { ground: ink.value })}
+              >
+                <Swatch value={ink.value} />
+              </button>
+            ))}
+          </div>
+        )}
+        <label className="mt-2 flex items-center gap-1.5 text-[13px]">
+          <input
+            type="checkbox"
+            checked={placement.mirror}
+            onChange={(e) => onChange('Mirror for transfer', { mirror: e.target.checked })}
+          />
+          mirror for transfer paper
+        </label>
+        {side.curve && (
+          <label className="mt-1 flex items-center gap-1.5 text-[13px]">
+            <input
+              type="checkbox"
+              checked={placement.narrow}
+              onChange={(e) => onChange('Narrow for the curve', { narrow: e.target.checked })}
+            />
+            narrow it for the curve
+          </label>
+        )}
+      </section>
+
+      <section aria-label="Noticed">
+        <h2 className="heading mb-1">Noticed</h2>
+        {notes.length === 0 ? (
+          <p className="flex items-center gap-1.5 text-[13px] text-muted">
+            <VerdictMark verdict="reads" size={13} /> It sits right.
+          </p>
+        ) : (
+          <ul className="flex flex-col gap-1 text-[13px]" data-testid="placement-notes">
+            {notes.map((n) => (
+              <li key={n.message} className="flex items-start gap-1.5">
+                <span className="mt-0.5">
+                  <SeverityMark severity={n.severity} size={13} />
+                </span>
+                {n.message}
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+    </div>
+  );
+}
+
+/** What is noticed of a placement on all colours, and on those with a position of their own. */
+export const notesOf = (
+  ...[drawing, board, spec, side, placement]: Parameters<typeof placementNotes>
+): PlacementNote[] => {
+  const all = [null, ...Object.keys(placement.apart)].flatMap((g) =>
+    placementNotes(drawing, board, spec, side, placement, g),
+  );
+  return all.filter((n, i) => all.findIndex((o) => o.message === n.message) === i);
+};

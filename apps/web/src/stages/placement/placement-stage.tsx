@@ -1,0 +1,330 @@
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { Copy, Plus, Trash2, Wand } from 'lucide-react';
+import type { Garment } from '@brelm/core/colour';
+import type { Design, Edit, PlacedAt, Placement } from '@brelm/core/design';
+import { paintSurface } from '@brelm/core/drawing';
+import {
+  homeAt,
+  inkBox,
+  placedBox,
+  placeForMe,
+  placementOn,
+  positionFor,
+  proposedPlacement,
+  colourwayOn,
+} from '@brelm/core/placement';
+import { alphaCentre } from '@brelm/core/raster';
+import { isWorn, productWords, sideOf, type Spec, type SpecSide } from '@brelm/core/spec';
+import { StageBar } from '../../editor/stage-bar';
+import { newGesture, useEdit } from '../../editor/use-edit';
+import { useDrawing, type Resolved } from '../../design';
+import { MakeDialog } from '../../files';
+import { makeSurface } from '../../platform/surfaces';
+import { useAppDispatch, useAppSelector } from '../../store';
+import { redone, undone } from '../../store/editor';
+import { whenSaved } from '../../store/when-saved';
+import { Button, IconButton, SeverityMark, VerdictMark } from '../../ui';
+import { useKeys } from '../../use-keys';
+import { AddProducts } from './add-products';
+import { CopyDialog } from './copy-dialog';
+import { CurvedView } from './curved-view';
+import { PlacementBoard } from './placement-board';
+import { coloursOf, notesOf, PlacementFields } from './placement-fields';
+
+/** Where the artwork sits on each product, and what of it is made. */
+export function PlacementStage({ specs, garments }: { specs: Spec[]; garments: Garment[] }) {
+  const design = useAppSelector((s) => s.editor.design);
+  return design && <Stage design={design} specs={specs} garments={garments} />;
+}
+
+/** Where an image's ink weighs, board px. */
+function weightOf(resolved: Resolved): [number, number] | null {
+  const k = 300 / Math.max(resolved.drawing.width, resolved.drawing.height);
+  const small = paintSurface(resolved.drawing, k, resolved.pictures, makeSurface);
+  const data = new Uint8Array(small.context.getImageData(0, 0, small.width, small.height).data);
+  const at = alphaCentre({ width: small.width, height: small.height, data });
+  return at && [at[0] / k, at[1] / k];
+}
+
+interface Row {
+  spec: Spec;
+  side: SpecSide;
+  placement: Placement;
+}
+
+function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; garments: Garment[] }) {
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const id = useAppSelector((s) => s.editor.id);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [garment, setGarment] = useState<string | null>(null);
+  const [dialog, setDialog] = useState<'add' | 'copy' | 'make' | null>(null);
+  const [said, setSaid] = useState<string[] | null>(null);
+  const rows = useMemo(
+    () =>
+      specs.flatMap((spec) =>
+        spec.sides.flatMap((side): Row[] => {
+          const placement = placementOn(design, spec, side);
+          return placement ? [{ spec, side, placement }] : [];
+        }),
+      ),
+    [design, specs],
+  );
+  const keyOf = (r: Row) => `${r.spec.id} ${r.side.id}`;
+  // The marketplace that the design was made for comes first.
+  const marketplaces = useMemo(() => {
+    const groups = new Map<string, Row[]>();
+    const isHome = (r: Row) => r.spec.id === design.board.spec;
+    for (const r of [...rows.filter(isHome), ...rows.filter((x) => !isHome(x))]) {
+      const list = groups.get(r.spec.marketplace);
+      if (list) list.push(r);
+      else groups.set(r.spec.marketplace, [r]);
+    }
+    return [...groups];
+  }, [rows, design.board.spec]);
+  const row = rows.find((r) => keyOf(r) === chosen) ?? marketplaces[0]?.[1][0];
+  const { spec, side, placement } = row ?? {};
+  const worn = spec && isWorn(spec);
+  const shownGarment = worn ? garment : null;
+  const colours = spec && worn ? coloursOf(spec, garments, design) : [];
+  const sold = spec && worn ? colours.find((g) => colourwayOn(design, placement, g.id)) : undefined;
+  const backdrop =
+    garments.find((g) => g.id === shownGarment) ??
+    sold ??
+    garments.find((g) => g.id === (worn ? design.backdrop : (spec?.garments?.[0] ?? 'white'))) ??
+    garments[0];
+  const colourway =
+    spec && placement
+      ? worn && spec.perColour
+        ? (colourwayOn(design, placement, backdrop.id) ?? design.colourways[0]?.id)
+        : (placement.colourway ?? design.colourways[0]?.id)
+      : undefined;
+  const resolved = useDrawing(design, colourway)!;
+  const marks = useMemo(
+    () =>
+      new Map(
+        rows.map((r) => {
+          const notes = notesOf(resolved.drawing, design.board, r.spec, r.side, r.placement);
+          const worst = notes.find((n) => n.severity === 'stop') ?? notes.find((n) => n.severity === 'watch');
+          return [keyOf(r), { notes, worst }] as const;
+        }),
+      ),
+    [rows, resolved.drawing, design.board],
+  );
+  useEffect(() => setSaid(null), [chosen, placement?.x, placement?.y, placement?.scale]);
+
+  /** The home product counts as placed only while nothing else is: it is written down with the first other. */
+  const homeEdits = useCallback((): Edit[] => {
+    if (design.placements.length) return [];
+    return rows.map((r) => ({ op: 'setPlacement', placement: r.placement }));
+  }, [design.placements.length, rows]);
+  const put = (label: string, next: Placement, gesture?: string) =>
+    edit.make(label, [...homeEdits(), { op: 'setPlacement', placement: next }], gesture ? { gesture } : {});
+  const change = (label: string, over: Partial<Placement>) =>
+    placement && put(label, { ...placement, ...over });
+  const move = (at: PlacedAt, gesture: string) => {
+    if (!placement) return;
+    const where = { x: at.x, y: at.y, scale: at.scale, turn: at.turn };
+    const own = shownGarment !== null && Object.hasOwn(placement.apart, shownGarment);
+    put(
+      'Move the artwork on a product',
+      own
+        ? { ...placement, apart: { ...placement.apart, [shownGarment]: where } }
+        : { ...placement, ...where },
+      `${gesture} ${keyOf(row)}`,
+    );
+  };
+  const groundOf = () => garments.find((g) => g.id === design.backdrop)?.value ?? '#20262a';
+  const proposed = (s: Spec, x: SpecSide): { placement: Placement; said: string[] } => {
+    const made = placeForMe(resolved.drawing, design.board, s, x, weightOf(resolved));
+    return {
+      placement: proposedPlacement(design, s, x, made?.at ?? homeAt(design.board, x), groundOf()),
+      said: made?.said ?? ['there is no artwork to place yet'],
+    };
+  };
+  const placeIt = () => {
+    if (!row) return;
+    const made = proposed(row.spec, row.side);
+    put('Place it by itself', made.placement, newGesture('place for me'));
+    // After the position has changed, which takes words of before away.
+    setTimeout(() => setSaid(made.said));
+  };
+  const add = (list: Spec[]) => {
+    const edits = list.flatMap((s) =>
+      s.sides.map((x): Edit => {
+        const isHome = design.board.spec === s.id && design.board.side === x.id;
+        const made = proposed(s, x).placement;
+        return { op: 'setPlacement', placement: isHome ? { ...made, ...homeAt(design.board, x) } : made };
+      }),
+    );
+    edit.make(list.length === 1 ? `Add ${list[0].product}` : `Add ${list.length} products`, [
+      ...homeEdits(),
+      ...edits,
+    ]);
+    setChosen(`${list[0].id} ${list[0].sides[0].id}`);
+  };
+
+  useKeys({
+    'Ctrl+z': () => dispatch(undone()),
+    'Ctrl+y': () => dispatch(redone()),
+    'Ctrl+Shift+Z': () => dispatch(redone()),
+    a: () => setDialog('add'),
+    p: placeIt,
+  });
+
+  const ink = inkBox(resolved.drawing);
+  const box =
+    ink && placement && side
+      ? placedBox(ink, design.board, side, positionFor(placement, shownGarment))
+      : null;
+  const products = [...new Set(rows.map((r) => r.spec))];
+  return (
+    <div className="flex h-full flex-col">
+      <StageBar design={design} specs={specs} colourways={false} onExport={() => setDialog('make')} />
+      <div className="grid min-h-0 flex-1 grid-cols-[236px_minmax(0,1fr)_290px]">
+        <aside aria-label="Products" className="flex min-h-0 flex-col border-r border-line">
+          <div className="border-b border-line p-3">
+            <Button onClick={() => setDialog('add')} title="Add products (A)">
+              <Plus size={15} aria-hidden />
+              Add products
+            </Button>
+          </div>
+          <ul className="min-h-0 flex-1 overflow-y-auto p-2">
+            {marketplaces.map(([marketplace, list]) => (
+              <li key={marketplace} className="mb-3">
+                <h2 className="heading px-1.5 py-0.5">{marketplace}</h2>
+                {list.map((r) => {
+                  const worst = marks.get(keyOf(r))?.worst;
+                  return (
+                    <div
+                      key={keyOf(r)}
+                      className={`group flex items-center rounded-md border ${r === row ? 'border-edge bg-card' : 'border-transparent hover:border-line'}`}
+                    >
+                      <button
+                        type="button"
+                        aria-current={r === row}
+                        className="flex min-w-0 flex-1 items-center gap-2 px-1.5 py-1 text-left"
+                        onClick={() => setChosen(keyOf(r))}
+                      >
+                        {worst ? (
+                          <SeverityMark severity={worst.severity} size={13} />
+                        ) : (
+                          <VerdictMark verdict="reads" size={13} />
+                        )}
+                        <span className="min-w-0 flex-1 truncate" title={r.spec.product}>
+                          {r.spec.product}
+                          {r.spec.sides.length > 1 && (
+                            <span className="text-muted">, {r.side.name.toLowerCase()}</span>
+                          )}
+                        </span>
+                      </button>
+                      {r.side === r.spec.sides[0] && (
+                        <IconButton
+                          label={`Take away: ${r.spec.product}`}
+                          className="!h-6 !w-6 opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
+                          onClick={() =>
+                            edit.make(`Take ${r.spec.product} away`, [
+                              ...homeEdits(),
+                              { op: 'removePlacement', spec: r.spec.id },
+                            ])
+                          }
+                        >
+                          <Trash2 size={13} />
+                        </IconButton>
+                      )}
+                    </div>
+                  );
+                })}
+              </li>
+            ))}
+            {rows.length === 0 && (
+              <li className="p-2 text-[13px] text-muted">
+                This design is made for no product of the book yet. Add those that you sell it on.
+              </li>
+            )}
+          </ul>
+        </aside>
+        {row && spec && side && placement ? (
+          <>
+            <section aria-label="On the product" className="flex min-h-0 min-w-0 flex-col">
+              <div className="flex items-center gap-2 border-b border-line px-4 py-2">
+                <h1 className="mr-auto truncate text-[16px]">{productWords(spec, side)}</h1>
+                <Button onClick={placeIt} title="Place it by its ink (P)" disabled={!ink}>
+                  <Wand size={15} aria-hidden />
+                  Place for me
+                </Button>
+                <Button onClick={() => setDialog('copy')}>
+                  <Copy size={14} aria-hidden />
+                  Copy to…
+                </Button>
+              </div>
+              {said && (
+                <p role="status" className="border-b border-line bg-card px-4 py-1.5 text-[13px]">
+                  Placed: {said.join('; ')}.
+                </p>
+              )}
+              <PlacementBoard
+                key={keyOf(row)}
+                design={design}
+                resolved={resolved}
+                spec={spec}
+                side={side}
+                placement={placement}
+                garment={shownGarment}
+                backdrop={backdrop}
+                onMove={move}
+              />
+              {side.curve && (
+                <CurvedView
+                  design={design}
+                  resolved={resolved}
+                  side={side}
+                  placement={placement}
+                  blank={backdrop}
+                />
+              )}
+            </section>
+            <aside aria-label="Placement" className="min-h-0 overflow-y-auto border-l border-line">
+              <PlacementFields
+                design={design}
+                spec={spec}
+                side={side}
+                placement={placement}
+                box={box}
+                garment={shownGarment}
+                garments={garments}
+                notes={marks.get(keyOf(row))?.notes ?? []}
+                onChange={change}
+                onMove={move}
+                onGarment={setGarment}
+              />
+            </aside>
+          </>
+        ) : (
+          <p className="col-span-2 p-8 text-muted">Add a product to place the artwork on.</p>
+        )}
+      </div>
+      {dialog === 'add' && (
+        <AddProducts
+          specs={specs.filter((s) => !products.includes(s))}
+          onAdd={add}
+          onClose={() => setDialog(null)}
+        />
+      )}
+      {dialog === 'copy' && row && (
+        <CopyDialog
+          design={design}
+          specs={specs}
+          spec={row.spec}
+          side={sideOf(row.spec, row.side.id)!}
+          placement={row.placement}
+          onCopy={(edits) => edit.make('Copy a placement', [...homeEdits(), ...edits])}
+          onClose={() => setDialog(null)}
+        />
+      )}
+      {dialog === 'make' && id && (
+        <MakeDialog designs={[id]} ready={whenSaved} onClose={() => setDialog(null)} />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,253 @@
+import {
+  boardPx,
+  choice,
+  flag,
+  given,
+  id,
+  kinds,
+  list,
+  nullable,
+  number,
+  record,
+  ref,
+  share,
+  text,
+} from '../fields';
+import type { Field, FieldsOf } from '../fields';
+import type { Join } from '../geometry';
+import type { Licence } from '../rights';
+
+/** Where a part sits: its own origin at (x, y) board px, scaled, then turned clockwise by degrees. */
+export interface Place {
+  x: number;
+  y: number;
+  turn: number;
+  /** Negative flips. */
+  scaleX: number;
+  scaleY: number;
+}
+
+/** An outline along a part's edge. Several nest on either side, the first next to the edge. */
+export interface Keyline {
+  ink: string;
+  /** Board px; not changed by the part's scale. */
+  width: number;
+  join: Join;
+  /** Outside of the edge when left out. */
+  side?: 'outside' | 'inside';
+  /** Gap to the edge, or to the keyline before it on that side; board px, 0 when left out. */
+  distance?: number;
+  /** What becomes of holes in the keyline's outline: kept when left out; `small`: filled under `least`. */
+  counters?: 'kept' | 'filled' | 'small';
+  /** Board px: a hole narrower than this counts as small. */
+  least?: number;
+}
+
+/**
+ * A copy of a part's outlines behind it, moved by (dx, dy) board px: alone (`drop`), joined to the part
+ * all the way (`block`), as a long shadow that may fade out (`long`), or several times over (`echo`).
+ */
+export interface Shade {
+  kind: 'drop' | 'block' | 'long' | 'echo';
+  ink: string;
+  dx: number;
+  dy: number;
+  /** Standard deviation of a drop shade's blur, board px; 0 when left out. */
+  soft?: number;
+  /** 0–1 of a drop or long shade; 1 when left out. */
+  opacity?: number;
+  /** Around a block shade; none when left out. */
+  keyline?: { ink: string; width: number } | null;
+  /** A long shade runs out into nothing. */
+  fade?: boolean;
+  /** Inks of the further echoes, each as far from the one before. */
+  echoes?: string[];
+}
+export const SHADE_KINDS: readonly Shade['kind'][] = ['drop', 'block', 'long', 'echo'];
+
+/** The most copies that a repeat may make, the original among them. */
+export const MOST_COPIES = 360;
+
+/**
+ * Live copies of a part, drawn with it: `step` moves each copy on from the one before by (dx, dy) board
+ * px, turned and scaled about its own middle; `ring` goes around a centre that lies at (dx, dy) from the
+ * part's middle.
+ */
+export type Repeat =
+  | {
+      kind: 'step';
+      /** How many there are with the original. */
+      count: number;
+      dx: number;
+      dy: number;
+      /** Degrees clockwise from one copy to the next. */
+      turn: number;
+      /** Size of a copy over that of the one before. */
+      scale: number;
+    }
+  | {
+      kind: 'ring';
+      count: number;
+      dx: number;
+      dy: number;
+      /** Degrees of the circle that the copies share out; 360 closes it. */
+      sweep: number;
+      /** Copies stay upright instead of turning with the ring. */
+      upright: boolean;
+    };
+
+/** What every part has. */
+export interface PartBase {
+  id: string;
+  name: string;
+  hidden: boolean;
+  locked: boolean;
+  /** Must be readable on the garment; decides the design's verdict. */
+  mustRead: boolean;
+  /** 0–1. */
+  opacity: number;
+  place: Place;
+  keylines: Keyline[];
+  /** Without its own ink: only its keylines and shade show. */
+  hollow: boolean;
+  /** Grows every outline by this on each side, in its own ink, board px: thin lines become printable. */
+  spread: number;
+  shade: Shade | null;
+  repeat: Repeat | null;
+  /** Id of the bundle that it belongs to. */
+  bundle: string | null;
+  /** In a starter, what the seller puts here, e.g. `first line`; null for a part that stays. */
+  slot: string | null;
+}
+
+/** From one ink to another: along a line at `angle` degrees, or from the middle outwards. */
+export interface Gradient {
+  kind: 'linear' | 'radial';
+  to: string;
+  /** Degrees clockwise from the top; of no meaning for a radial one. */
+  angle: number;
+}
+
+/** A colour on the way of a gradient. */
+export interface GradientStop {
+  /** 0–1 along the way, rising. */
+  at: number;
+  ink: string;
+  opacity: number;
+}
+
+export const JOINS: readonly Join[] = ['round', 'mitre', 'bevel'];
+export const LINE_WIDTH = { min: 0.1, max: 2000 } as const;
+const FAR = 20000;
+
+export const place = (x: number, y: number, scale = 1): Place => ({
+  x,
+  y,
+  turn: 0,
+  scaleX: scale,
+  scaleY: scale,
+});
+
+const placeFactor = number({ min: -1000, max: 1000, fallback: 1, not0: true });
+const placeField = record<Place>(
+  { x: number(), y: number(), turn: number({ fallback: 0 }), scaleX: placeFactor, scaleY: placeFactor },
+  { name: 'place' },
+);
+
+const lineWidth = boardPx(LINE_WIDTH.min, LINE_WIDTH.max);
+
+const keylineField = record<Keyline>(
+  {
+    ink: ref('ink'),
+    width: lineWidth,
+    join: choice(JOINS, 'round'),
+    side: given(choice(['outside', 'inside'])),
+    distance: given(boardPx(0, 2000)),
+    counters: given(choice(['kept', 'filled', 'small'])),
+    least: given(boardPx(0, 5000)),
+  },
+  { name: 'keyline' },
+);
+
+const shadeField = record<Shade>(
+  {
+    kind: choice(SHADE_KINDS),
+    ink: ref('ink'),
+    dx: boardPx(-FAR, FAR),
+    dy: boardPx(-FAR, FAR),
+    soft: given(boardPx(0, 1000)),
+    opacity: given(share()),
+    keyline: given(nullable(record<{ ink: string; width: number }>({ ink: ref('ink'), width: lineWidth }))),
+    fade: given(flag()),
+    echoes: given(list(ref('ink'), { most: 12 })),
+  },
+  { name: 'shade' },
+);
+
+const copies = {
+  count: number({ min: 2, max: MOST_COPIES, whole: true }),
+  dx: boardPx(-FAR, FAR),
+  dy: boardPx(-FAR, FAR),
+};
+const degrees = (fallback?: number) =>
+  number({ min: -360, max: 360, ...(fallback === undefined ? {} : { fallback }) });
+const repeatField = kinds<Repeat>(
+  {
+    step: { ...copies, turn: degrees(0), scale: number({ min: 0.1, max: 10, fallback: 1 }) },
+    ring: { ...copies, sweep: degrees(360), upright: flag() },
+  },
+  { name: 'repeat' },
+);
+
+/** What colourways may give other values for. */
+export const DRESSING = {
+  keylines: list(keylineField, { most: 12, optional: true }),
+  shade: nullable(shadeField),
+};
+
+/** The fields that every part has; some kinds must read unless they say otherwise. */
+export const baseFields = (mustRead: boolean): FieldsOf<PartBase> => ({
+  id: id(),
+  name: text({ max: 300, fallback: '' }),
+  hidden: flag(),
+  locked: flag(),
+  mustRead: flag(mustRead),
+  opacity: share(1),
+  place: placeField,
+  keylines: DRESSING.keylines,
+  hollow: flag(),
+  spread: boardPx(0, 500, 0),
+  shade: DRESSING.shade,
+  repeat: nullable(repeatField),
+  bundle: nullable(ref('bundle')),
+  slot: nullable(text({ max: 60 })),
+});
+
+export const licenceField: Field<Licence> = record<Licence>(
+  { id: text({ max: 120 }), source: given(text()) },
+  { name: 'licence', whenMissing: { id: 'unknown' } },
+);
+
+export const gradientFields: FieldsOf<Gradient> = {
+  kind: choice(['linear', 'radial']),
+  to: ref('ink'),
+  angle: number({ min: -360, max: 360, fallback: 180 }),
+};
+
+/** A part without anything around it, at a place. */
+export const partBase = (partId: string, name: string, at: Place, mustRead = false): PartBase => ({
+  id: partId,
+  name,
+  hidden: false,
+  locked: false,
+  mustRead,
+  opacity: 1,
+  place: at,
+  keylines: [],
+  hollow: false,
+  spread: 0,
+  shade: null,
+  repeat: null,
+  bundle: null,
+  slot: null,
+});

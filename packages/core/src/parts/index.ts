@@ -1,0 +1,19 @@
+/** The kinds of parts, a folder each: fields, outlines or pixels, and what is called how; a registry for all. */
+export * from './base';
+export * from './gradient';
+export * from './kind';
+export * from './registry';
+export {
+  code,
+  codeShape,
+  CODE_LEVELS,
+  moduleMm,
+  type CodeLevel,
+  type CodePart,
+  type CodeShape,
+} from './code';
+export * from './lettering';
+export * from './line';
+export { motif, recoloured, type MotifOutline, type MotifPart } from './motif';
+export { picture, treatmentOf, type PicturePart } from './picture';
+export { shapeOf, type ShapePart, type ShapeStroke, type StrokeSide } from './shape';

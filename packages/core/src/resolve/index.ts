@@ -1,0 +1,7 @@
+/** A design made into its drawing: parts resolved, dressed, repeated and arranged, within a budget. */
+export * from './resolve';
+export * from './arrange';
+export * from './repeat';
+export * from './to-outlines';
+export * from './letters-apart';
+export * from './snap';
