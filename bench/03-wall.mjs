@@ -61,7 +61,8 @@ report(
   times.get(48) < 250,
 );
 // The same area of ink, cut into more and more discs: the edge grows with the square root of their number.
-const { motif, place, emptyDesign } = require('@brelm/core/design');
+const { emptyDesign } = require('@brelm/core/design');
+const { motif, place } = require('@brelm/core/parts');
 const disc = (x, y, r) => `M${x - r} ${y}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0Z`;
 function discs(side, radius) {
   const step = 900 / side;

@@ -4,7 +4,8 @@ import { createRequire } from 'node:module';
 import { median, report, require, ROOT, timed } from './measure.mjs';
 
 const engine = require('./engine');
-const { resolve, paintSurface } = require('@brelm/core/drawing');
+const { paintSurface } = require('@brelm/core/drawing');
+const { resolve } = require('@brelm/core/resolve');
 const { maskOfAlpha, squaredDistance, thinPlaces, NOWHERE } = require('@brelm/core/raster');
 // Never to be awaited itself: the module is a thenable that resolves to itself.
 const cv = createRequire(join(ROOT, 'bench/'))('@techstark/opencv-js');

@@ -4,8 +4,10 @@ import { quantile, report, require, timed } from './measure.mjs';
 const engine = require('./engine');
 const { Resvg } = require('@resvg/resvg-js');
 const { inkOutlines } = require('@brelm/core/svg');
-const { emptyDesign, motif, place } = require('@brelm/core/design');
-const { paintSurface, resolve } = require('@brelm/core/drawing');
+const { emptyDesign } = require('@brelm/core/design');
+const { motif, place } = require('@brelm/core/parts');
+const { paintSurface } = require('@brelm/core/drawing');
+const { resolve } = require('@brelm/core/resolve');
 
 const [loaded, library] = await timed(() => engine.motifLibrary());
 console.log(`       ${library.size} figures, read and indexed in ${loaded.toFixed(0)} ms`);

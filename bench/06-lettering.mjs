@@ -1,7 +1,9 @@
 // Lettering in headless Chromium: the work for a keystroke in a dressed block of 60 letters on an arch,
 // how soon its true outlines follow, and how soon and at what cost the list of typefaces opens.
-import { withBoard, workOfFrames } from './board.mjs';
-import { quantile, report } from './measure.mjs';
+import { demoDesign, withBoard, workOfFrames } from './board.mjs';
+import { quantile, report, require } from './measure.mjs';
+
+const { documentOf } = require('@brelm/core/design');
 
 const line = (text, face, size) => ({ text, face, size, tracking: 10, leading: 1.05, ink: 'letter' });
 const BLOCK = {
@@ -24,13 +26,12 @@ const BLOCK = {
 };
 
 await withBoard(async (address, page, browser) => {
-  const all = await (await fetch(`${address}/api/designs`)).json();
-  const base = all.find((d) => d.document.name === 'Count Owls Not Sheep').document;
+  const base = await demoDesign(address, 'Count Owls Not Sheep');
   const made = await (
     await fetch(`${address}/api/designs`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ document: { ...base, name: 'Block', parts: [BLOCK], materials: [] } }),
+      body: JSON.stringify({ document: documentOf({ ...base, name: 'Block', parts: [BLOCK], materials: [] }) }),
     })
   ).json();
   await page.goto(`${address}/design/${made.id}`);

@@ -13,8 +13,9 @@ const sharp = require('sharp');
 const { ProcessPool } = require('./workers/process-pool');
 const { mayBegin } = require('./workers/budget');
 const { Resvg } = require('@resvg/resvg-js');
-const { resolve } = require('@brelm/core/drawing');
-const { refit, motif, place } = require('@brelm/core/design');
+const { resolve } = require('@brelm/core/resolve');
+const { refit } = require('@brelm/core/design');
+const { motif, place } = require('@brelm/core/parts');
 
 const folder = mkdtempSync(join(tmpdir(), 'brelm-bench-'));
 const filesDir = join(folder, 'files');

@@ -7,6 +7,7 @@ import { join } from 'node:path';
 import { require, ROOT } from './measure.mjs';
 
 const { chromium } = require('playwright-core');
+const { documentOf, readDesign } = require('@brelm/core/design');
 
 /** Starts Brelm, calls `work` with its address and a page, and ends both. */
 export async function withBoard(work) {
@@ -46,10 +47,16 @@ export async function withBoard(work) {
   }
 }
 
+/** A design of the demo, opened, by its name. */
+export async function demoDesign(address, name) {
+  const { designs } = await (await fetch(`${address}/api/designs?search=${encodeURIComponent(name)}`)).json();
+  const { document } = await (await fetch(`${address}/api/designs/${designs[0].id}`)).json();
+  return readDesign(document);
+}
+
 /** Stores a design of so many parts, the demo tee's copied about the board in a grid; returns it. */
 export async function manyParts(address, count, { across, materials = [], more = [] }) {
-  const all = await (await fetch(`${address}/api/designs`)).json();
-  const base = all.find((d) => d.document.name === 'Count Owls Not Sheep').document;
+  const base = await demoDesign(address, 'Count Owls Not Sheep');
   const down = Math.ceil(count / across);
   const small = (0.25 * 6) / across;
   const parts = Array.from({ length: count }, (_, i) => {
@@ -63,12 +70,12 @@ export async function manyParts(address, count, { across, materials = [], more =
     };
     return { ...part, id: `part-${i}`, name: `Part ${i}`, place };
   });
-  const document = {
+  const document = documentOf({
     ...base,
     name: `${count} parts`,
     materials: [...base.materials, ...materials],
     parts: [...parts, ...more],
-  };
+  });
   const response = await fetch(`${address}/api/designs`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },

@@ -8,6 +8,7 @@ const require = createRequire(join(ROOT, 'apps/server/dist/index.js'));
 const Ajv2020 = createRequire(join(ROOT, 'package.json'))('ajv/dist/2020').default;
 const engine = require('./engine');
 const D = require('@brelm/core/design');
+const P = require('@brelm/core/parts');
 const { FORMS } = require('@brelm/core/geometry');
 const { homeAt, newPlacement } = require('@brelm/core/placement');
 const { proofOf } = require('@brelm/core/proof');
@@ -59,7 +60,7 @@ const repeat = () => ({
   turn: whole(-90, 90),
   scale: between(0.5, 1.5),
 });
-const place = () => D.place(whole(-200, 2000), whole(-200, 2000), between(0.2, 3), between(0.2, 3));
+const place = () => P.place(whole(-200, 2000), whole(-200, 2000), between(0.2, 3), between(0.2, 3));
 const makers = {
   shape(id) {
     const form = pick(FORMS);
@@ -69,23 +70,23 @@ const makers = {
         return [s.name, s.kind === 'count' || s.kind === 'seed' ? Math.round(v) : v];
       }),
     );
-    return { ...D.shapeOf(id, place(), form.id, 400, ink()), values };
+    return { ...P.shapeOf(id, place(), form.id, 400, ink()), values };
   },
   lettering(id) {
     const lines = Array.from({ length: whole(1, 4) }, () =>
-      D.letteringLine(pick(LETTERS), pick(['anton', 'rye', 'lobster']), between(5, 400), ink()),
+      P.letteringLine(pick(LETTERS), pick(['anton', 'rye', 'lobster']), between(5, 400), ink()),
     );
     const baseline = pick([
       { kind: 'straight' },
       { kind: 'slope', degrees: whole(-89, 89) },
       { kind: 'wave', length: whole(10, 2000), height: whole(-900, 900), phase: whole(-360, 360) },
     ]);
-    return { ...D.lettering(id, id, place(), lines), baseline };
+    return { ...P.lettering(id, id, place(), lines), baseline };
   },
   code: (id) =>
-    D.code(
+    P.code(
       id,
-      D.place(900, 900, 8, 8),
+      P.place(900, 900, 8, 8),
       'https://duskwren.example/' + 'x'.repeat(whole(0, 250)),
       ink(),
       maybe(0.5, ink, null),
@@ -97,7 +98,7 @@ const makers = {
     );
     const path = `M${Array.from({ length: points }, () => `${between(0, 600).toFixed(1)} ${between(0, 600).toFixed(1)}`).join('L')}Z`;
     const outline = { path, ink: ink(), rule: pick(['nonzero', 'evenodd']), opacity: random(), stroke: null };
-    return D.motif(id, id, place(), { width: 600, height: 600, outlines: [outline] }, { id: 'own' });
+    return P.motif(id, id, place(), { width: 600, height: 600, outlines: [outline] }, { id: 'own' });
   },
 };
 function anyPart(i) {
@@ -121,12 +122,14 @@ for (let i = 0; i < times(1000); i++) {
   const board = { spec: spec.id, side: side.id, width: side.widthPx, height: side.heightPx, dpi: side.dpi };
   const parts = Array.from({ length: whole(1, 5) }, (_, n) => anyPart(n));
   const document = JSON.parse(
-    JSON.stringify({
-      ...D.emptyDesign(`Random ${i}`, board, 'soot', ['soot', 'bone'], { name: 'x', value: '#f2ead8' }),
-      inks: INKS.map((id, k) => ({ id, name: id, value: ['#f2ead8', '#b3492a', '#20262a'][k] })),
-      colourways: [],
-      parts,
-    }),
+    JSON.stringify(
+      D.documentOf({
+        ...D.emptyDesign(`Random ${i}`, board, 'soot', ['soot', 'bone'], { name: 'x', value: '#f2ead8' }),
+        inks: INKS.map((id, k) => ({ id, name: id, value: ['#f2ead8', '#b3492a', '#20262a'][k] })),
+        colourways: [],
+        parts,
+      }),
+    ),
   );
   if (only !== null && i !== only) continue;
   const taken = check(document);

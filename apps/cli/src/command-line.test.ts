@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import Ajv2020 from 'ajv/dist/2020';
 import { unzipSync } from 'fflate';
 import { PNG } from 'pngjs';
-import type { Design } from '@brelm/core/design';
+import type { DesignDocument } from '@brelm/core/design';
 
 jest.setTimeout(120_000);
 
@@ -42,8 +42,8 @@ function json<T>(
 }
 
 const owls = join(designs, 'count-owls-not-sheep.brelm.json');
-const read = (file: string) => JSON.parse(readFileSync(file, 'utf8')) as Design;
-function changed(name: string, change: (design: Design) => void): string {
+const read = (file: string) => JSON.parse(readFileSync(file, 'utf8')) as DesignDocument;
+function changed(name: string, change: (design: DesignDocument) => void): string {
   const design = structuredClone(read(owls));
   change(design);
   const file = join(designs, `${name}.brelm.json`);
@@ -357,21 +357,21 @@ describe('bad input exits 2 and names file, field and reason:', () => {
       'another version',
       () => [
         'proof',
-        changed('v2', (d) => ((d as { version: number }).version = 2)),
+        changed('v2', (d) => ((d as { version: number }).version = 3)),
         '--spec',
         'pinfold/tee-front',
       ],
-      /v2\.brelm\.json: version: is 2/,
+      /v2\.brelm\.json: version: is 3/,
     ],
     [
       'a wrong field',
       () => [
         'export',
-        changed('x', (d) => ((d.parts[3].place as { x: unknown }).x = 'left')),
+        changed('x', (d) => ((d.sides[0].parts[3].place as { x: unknown }).x = 'left')),
         '--spec',
         'pinfold/tee-front',
       ],
-      /x\.brelm\.json: parts\[3\]\.place\.x: must be a number/,
+      /x\.brelm\.json: sides\[0\]\.parts\[3\]\.place\.x: must be a number/,
     ],
     [
       'no JSON',

@@ -1,5 +1,5 @@
 import type { Garment } from '@brelm/core/colour';
-import type { Design } from '@brelm/core/design';
+import type { DesignDocument } from '@brelm/core/design';
 import { askOf, designsOf, running, type Running } from './running';
 
 jest.setTimeout(120_000);
@@ -48,7 +48,7 @@ describe('starters', () => {
   interface Kept {
     id: string;
     own: boolean;
-    document: Design;
+    document: DesignDocument;
   }
 
   it('that came with Brelm stay; one’s own is added after them and removed', async () => {

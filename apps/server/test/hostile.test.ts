@@ -194,14 +194,20 @@ describe('what is asked', () => {
 
   it('a long document is read beside the others: who asks meanwhile is answered first', async () => {
     const [{ document }] = await designsOf(it0);
+    const [side] = document.sides;
     const path = `M0 0${'L1.25 2.5'.repeat(20_000)}Z`;
     const outline = { path, ink: document.inks[0].id, rule: 'nonzero', opacity: 1, stroke: null };
     const big = {
       ...document,
-      parts: [
+      sides: [
         {
-          ...document.parts.find((p) => p.kind === 'motif')!,
-          outlines: Array.from({ length: 60 }, () => outline),
+          ...side,
+          parts: [
+            {
+              ...side.parts.find((p) => p.kind === 'motif')!,
+              outlines: Array.from({ length: 60 }, () => outline),
+            },
+          ],
         },
       ],
     };

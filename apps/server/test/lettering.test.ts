@@ -110,11 +110,14 @@ describe('own typefaces', () => {
     const [stored] = await designsOf(it0);
     const used = {
       ...stored.document,
-      parts: stored.document.parts.map((p) =>
-        p.kind === 'lettering'
-          ? { ...p, lines: [letteringLine('Own', own.id, 200, stored.document.inks[0].id)] }
-          : p,
-      ),
+      sides: stored.document.sides.map((side) => ({
+        ...side,
+        parts: side.parts.map((p) =>
+          p.kind === 'lettering'
+            ? { ...p, lines: [letteringLine('Own', own.id, 200, stored.document.inks[0].id)] }
+            : p,
+        ),
+      })),
     };
     const made = (await ask<{ id: string }>('designs', 'POST', { document: used })).body;
     const refused = await ask(`typefaces/${own.id}`, 'DELETE');

@@ -61,7 +61,7 @@ describe('previews of designs', () => {
 
   it('have no verdicts for a product that is not known, and a picture all the same', async () => {
     const document = designOf('Of another time');
-    document.board.spec = 'nowhere/nothing';
+    document.sides[0].board.spec = 'nowhere/nothing';
     const { body } = await askOf<{ id: string }>(it0, 'designs', 'POST', { document });
     expect(await verdictsOf(body.id)).toEqual([]);
     expect((await pictureOf(body.id)).info.width).toBe(200);

@@ -7,7 +7,7 @@ import {
   startDatabase,
   type RunningDatabase,
 } from '../../cli/src/database/mariadb';
-import type { Design } from '@brelm/core/design';
+import type { DesignDocument } from '@brelm/core/design';
 import { startServer, type RunningServer, type ServerOptions } from '@brelm/server';
 
 export interface Running {
@@ -88,7 +88,7 @@ export async function askOf<T>(
 export interface StoredDesign {
   id: string;
   revision: number;
-  document: Design;
+  document: DesignDocument;
 }
 
 /** The designs of the shelf, newest first, each with its document; or those of the archive. */

@@ -5,7 +5,8 @@ import Ajv2020 from 'ajv/dist/2020';
 import { unzipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import sharp from 'sharp';
-import type { Design } from '@brelm/core/design';
+import type { DesignDocument } from '@brelm/core/design';
+import type { Part } from '@brelm/core/parts';
 import type { Manifest } from '@brelm/core/export';
 import { startServer } from '@brelm/server';
 import { DATABASE_NAME, DATABASE_USER } from '../../cli/src/database/mariadb';
@@ -52,7 +53,7 @@ const STICKERS = [
   'stickerwharf/die-cut',
   'stickerwharf/sheet',
 ];
-const create = async (design: Design) =>
+const create = async (design: DesignDocument) =>
   (await ask<{ id: string; revision: number }>('designs', 'POST', { document: design })).body;
 const fileOf = (designId: string, spec = STICKERS[0], over = {}) => ({
   designId,
@@ -315,10 +316,10 @@ describe('what goes wrong in a run', () => {
     const lost = await create({
       ...base,
       materials: [{ id: 'moon', name: 'moon.png', sha256, width: 33, height: 33, licence: { id: 'own' } }],
-      parts: [
-        ...base.parts,
+      sides: [{ ...base.sides[0], parts: [
+        ...base.sides[0].parts,
         {
-          ...base.parts[0],
+          ...base.sides[0].parts[0],
           ...{
             id: 'pic',
             kind: 'picture',
@@ -330,7 +331,7 @@ describe('what goes wrong in a run', () => {
             crop: null,
           },
         } as never,
-      ].map((p: Design['parts'][0]) => {
+      ].map((p: Part) => {
         if (p.kind !== 'picture') return p;
         const {
           outlines: _o,
@@ -340,7 +341,7 @@ describe('what goes wrong in a run', () => {
           ...picture
         } = p as never as Record<string, unknown>;
         return picture as never;
-      }),
+      }) }],
     });
     const whole = await create(designOf('Whole'));
     const at = join(it0.filesDir, sha256.slice(0, 2), sha256);

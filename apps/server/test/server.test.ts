@@ -1,6 +1,6 @@
 import { readdirSync } from 'node:fs';
 import { PNG } from 'pngjs';
-import type { Design } from '@brelm/core/design';
+import type { DesignDocument } from '@brelm/core/design';
 import { designsOf, running, type Running } from './running';
 
 jest.setTimeout(120_000);
@@ -35,14 +35,14 @@ async function ask<T>(path: string, init: RequestInit & { json?: unknown } = {})
 interface Stored {
   id: string;
   revision: number;
-  document: Design;
+  document: DesignDocument;
 }
 
 interface Version {
   id: number;
   kind: string;
   name: string;
-  document?: Design;
+  document?: DesignDocument;
 }
 
 const designs = () => designsOf(it0);
@@ -141,11 +141,11 @@ describe('designs', () => {
 
   it('refuses a wrong document with its field, and a wrong request with its own', async () => {
     const { document } = await owls();
-    const spoilt = structuredClone(document) as unknown as { parts: { place: { x: unknown } }[] };
-    spoilt.parts[3].place.x = 'left';
+    const spoilt = structuredClone(document) as unknown as { sides: { parts: { place: { x: unknown } }[] }[] };
+    spoilt.sides[0].parts[3].place.x = 'left';
     const wrong = await ask('designs', { json: { document: spoilt } });
     expect(wrong.status).toBe(400);
-    expect(wrong.body.faults).toEqual([{ field: 'parts[3].place.x', message: 'must be a number' }]);
+    expect(wrong.body.faults).toEqual([{ field: 'sides[0].parts[3].place.x', message: 'must be a number' }]);
     const newer = await ask('designs', { json: { document: { ...document, version: 9 } } });
     expect(newer.status).toBe(400);
     expect(newer.body.faults?.[0].field).toBe('version');

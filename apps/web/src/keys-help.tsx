@@ -9,6 +9,7 @@ const KEYS: [string, string][] = [
   ['G, Shift G', 'next, previous garment behind the artwork'],
   ['C', 'next colourway'],
   ['F, Shift F', 'fit the board, the selection to the window'],
+  ['S, Shift S', 'next, previous side of the design'],
   ['1, 2, 5', 'the stages: artwork, garments, placement'],
   ['P', 'under placement: place it by its ink'],
   ['+, −', 'zoom in, out'],

@@ -1,10 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import type { Garment } from '@brelm/core/colour';
-import { readDesign } from '@brelm/core/design';
+import { openSide, readDesign, sidesOf } from '@brelm/core/design';
 import { paintSurface } from '@brelm/core/drawing';
 import { resolve } from '@brelm/core/resolve';
-import { judgeGarments, type GarmentContrast } from '@brelm/core/proof';
+import { judgeGarments, worstOnEach, type GarmentContrast } from '@brelm/core/proof';
 import type { Spec } from '@brelm/core/spec';
 import { loadMaterials, loadPictures, makeSurface } from '../engine';
 import { fileAt } from './made';
@@ -23,7 +23,7 @@ const PREVIEW_SIDE = 200;
 /** Long side of pictures within it, px. */
 const PICTURE_SIDE = 1000;
 
-/** Paints a design small, in its first colourway, and judges it on its garments. */
+/** Paints a design's first side small, in its first colourway, and judges all sides on its garments. */
 export async function designPreviewTask({ text, spec, garments, filesDir }: PreviewTask): Promise<{
   picture: Uint8Array;
   verdicts: GarmentContrast[];
@@ -44,12 +44,17 @@ export async function designPreviewTask({ text, spec, garments, filesDir }: Prev
   })
     .webp({ lossless: true, effort: 2 })
     .toBuffer();
-  if (!spec || design.parts.length === 0) return { picture, verdicts: [] };
-  const side = spec.sides.find((s) => s.id === design.board.side) ?? spec.sides[0];
-  const { garments: verdicts } = judgeGarments({
-    ...{ design, colourway: undefined, spec, side, garments, materials, pictures },
-    surfaces: makeSurface,
-    mendFor: new Set<string>(),
-  });
-  return { picture, verdicts };
+  if (!spec) return { picture, verdicts: [] };
+  const verdicts = sidesOf(design)
+    .filter((s) => s.parts.length > 0)
+    .map((s) => {
+      const opened = openSide(design, s.id);
+      const side = spec.sides.find((x) => x.id === s.board.side) ?? spec.sides[0];
+      return judgeGarments({
+        ...{ design: opened, colourway: undefined, spec, side, garments, materials, pictures },
+        surfaces: makeSurface,
+        mendFor: new Set<string>(),
+      }).garments;
+    });
+  return { picture, verdicts: worstOnEach(verdicts) };
 }

@@ -13,6 +13,7 @@ import { BoardDialog } from '../stages/artwork/board-dialog';
 import { VersionsDialog } from './versions-dialog';
 import { HistoryList } from './history-list';
 import { useProofState } from './proof-store';
+import { SideSwitch } from './side-switch';
 import { useEdit } from './use-edit';
 
 const STAGES = [
@@ -26,11 +27,14 @@ export function StageBar({
   specs,
   onExport,
   colourways = true,
+  sides = true,
 }: {
   design: Design;
   specs: Spec[];
   /** Whether one colourway is in use on the stage, and can be chosen. */
   colourways?: boolean;
+  /** Whether the side that is open is the one that the stage shows. */
+  sides?: boolean;
   /** Opens what will be made; left out where there is none. */
   onExport?: () => void;
 }) {
@@ -74,6 +78,7 @@ export function StageBar({
           {specWords(design, specs)}
         </button>
       </div>
+      {sides && <SideSwitch design={design} specs={specs} />}
       <nav aria-label="Stages" className="flex gap-1">
         {STAGES.map(([path, name, key]) => (
           <NavLink

@@ -1,13 +1,13 @@
 import { Plus, X } from 'lucide-react';
 import type { Design } from '@brelm/core/design';
-import type { Part, PicturePart, Shade } from '@brelm/core/parts';
+import type { Part, Shade } from '@brelm/core/parts';
 import { IconButton, LengthField, NumberField, SelectField } from '../ui';
 import { InkSelect } from '../editor/ink-select';
 import { otherInk } from './keyline-settings';
 import { useEdit } from '../editor/use-edit';
 
 /** A shade behind a part: a copy moved aside, alone or joined to the part. */
-export function ShadeSettings({ part, design }: { part: Exclude<Part, PicturePart>; design: Design }) {
+export function ShadeSettings({ part, design }: { part: Part; design: Design }) {
   const edit = useEdit();
   const { shade } = part;
   const set = (change: Partial<Shade>, gesture?: string) =>

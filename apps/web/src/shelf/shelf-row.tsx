@@ -90,7 +90,10 @@ export function ShelfRow({
             {design.name || 'Untitled'}
           </Link>
         </h2>
-        <p className="mt-0.5 truncate text-[13px] text-muted">{specWords(design, specs)}</p>
+        <p className="mt-0.5 truncate text-[13px] text-muted">
+          {specWords(design, specs)}
+          {design.sides > 1 && ` · ${design.sides} sides`}
+        </p>
         <p className="mt-1.5 truncate text-[13px]">
           {design.parts === 0
             ? 'Nothing on the board yet'

@@ -1,4 +1,5 @@
-import { emptyDesign, type Design } from '@brelm/core/design';
+import { documentOf, emptyDesign, emptySide, type Design, type DesignDocument } from '@brelm/core/design';
+import type * as Core from '@brelm/core/design';
 import type { Draft } from './drafts';
 
 /** What the browser keeps, instead of IndexedDB. */
@@ -6,11 +7,15 @@ const kept = new Map<string, Draft>();
 jest.mock('./drafts', () => ({
   keepDraft: (id: string, draft: Draft) => Promise.resolve(void kept.set(id, draft)),
   dropDraft: (id: string) => Promise.resolve(void kept.delete(id)),
-  sameDesign: (a: Design, b: Design) => JSON.stringify(a) === JSON.stringify(b),
+  sameDesign: (a: Design, b: Design) => {
+    const core = jest.requireActual<typeof Core>('@brelm/core/design');
+    const text = (d: Design) => JSON.stringify(core.documentOf(core.readDesign(core.documentOf(d))));
+    return text(a) === text(b);
+  },
 }));
 
 import { startAutosave } from './autosave';
-import { closed, edited, opened, undone } from './editor';
+import { closed, edited, opened, sideOpened, undone } from './editor';
 import { store } from './index';
 
 const start = emptyDesign('Owls', { spec: 's', side: 'f', width: 900, height: 900, dpi: 300 }, 'soot', [], {
@@ -21,7 +26,7 @@ const rename = (name: string) => store.dispatch(edited({ label: 'Rename', edits:
 const state = () => store.getState().editor;
 
 interface Call {
-  body: { revision: number; document: Design };
+  body: { revision: number; document: DesignDocument };
   answer(status: number, body: unknown): void;
   fail(): void;
 }
@@ -89,6 +94,20 @@ describe('saving', () => {
     expect(kept.has('x')).toBe(false);
   });
 
+  it('has nothing to save in a side that is opened, and all sides in what it sends', async () => {
+    const { board } = start;
+    store.dispatch(edited({ label: 'Add', edits: [{ op: 'addSide', side: emptySide('back', '', board) }] }));
+    await jest.advanceTimersByTimeAsync(700);
+    expect(calls[0].body.document.sides.map((side) => side.id)).toEqual(['f', 'back']);
+    calls[0].answer(200, { revision: 2 });
+    await settled();
+    store.dispatch(sideOpened('f'));
+    expect(state()).toMatchObject({ save: { kind: 'saved' }, design: { side: { id: 'f' } } });
+    await jest.advanceTimersByTimeAsync(2000);
+    expect(calls).toHaveLength(1);
+    expect(kept.has('x')).toBe(false);
+  });
+
   it('loses nothing when the design is left while a save is under way', async () => {
     rename('Moths');
     await jest.advanceTimersByTimeAsync(700);
@@ -121,12 +140,12 @@ describe('saving', () => {
   it('takes a save that arrived without its answer for no conflict, another’s for one', async () => {
     rename('Moths');
     await jest.advanceTimersByTimeAsync(700);
-    calls[0].answer(409, { current: { revision: 2, document: { ...start, name: 'Moths' } } });
+    calls[0].answer(409, { current: { revision: 2, document: documentOf({ ...start, name: 'Moths' }) } });
     await settled();
     expect(state()).toMatchObject({ revision: 2, save: { kind: 'saved' } });
     rename('Bats');
     await jest.advanceTimersByTimeAsync(700);
-    calls[1].answer(409, { current: { revision: 3, document: { ...start, name: 'Foxes' } } });
+    calls[1].answer(409, { current: { revision: 3, document: documentOf({ ...start, name: 'Foxes' }) } });
     await settled();
     expect(state().save.kind).toBe('conflict');
     expect(kept.get('x')!.design.name).toBe('Bats');

@@ -1,4 +1,4 @@
-import { emptyDesign, type Design, type Edit } from '@brelm/core/design';
+import { emptyDesign, emptySide, type Design, type Edit } from '@brelm/core/design';
 import { lettering, letteringLine, place } from '@brelm/core/parts';
 import {
   edited,
@@ -9,6 +9,7 @@ import {
   redone,
   saveStateChanged,
   selected,
+  sideOpened,
   undone,
   wentTo,
   type EditorState,
@@ -120,5 +121,41 @@ describe('saving', () => {
     expect(state.design).not.toBe(base);
     const done = editor.reducer(state, saveStateChanged({ save: { kind: 'saved', at: 3 }, revision: 8 }));
     expect(done).toMatchObject({ revision: 8, replaces: false });
+  });
+});
+
+describe('sides', () => {
+  const back = edited({
+    edits: [{ op: 'addSide', side: emptySide('back', 'Nape', board) }],
+    label: 'Add a side',
+  });
+
+  it('are opened without a step, with nothing of the other side selected', () => {
+    const added = reduce(selected(['one']), back);
+    expect(added.design!.side.name).toBe('Nape');
+    const front = editor.reducer(added, sideOpened('front')) as EditorState;
+    expect(front.design!.parts).toBe(base.parts);
+    expect(front.past).toHaveLength(1);
+    expect(
+      (
+        editor.reducer(
+          reduce(back, sideOpened('front'), selected(['one'])),
+          sideOpened('back'),
+        ) as EditorState
+      ).selection,
+    ).toEqual([]);
+    expect(editor.reducer(front, sideOpened('front'))).toBe(front);
+  });
+
+  it('are gone back to where a change is undone or done again', () => {
+    const moved = reduce(back, sideOpened('front'), move(200), sideOpened('back'));
+    const undo = editor.reducer(moved, undone()) as EditorState;
+    expect([undo.design!.side.id, xOf(undo)]).toEqual(['front', 100]);
+    const redo = editor.reducer(editor.reducer(undo, sideOpened('back')), redone()) as EditorState;
+    expect([redo.design!.side.id, xOf(redo)]).toEqual(['front', 200]);
+    const gone = [undone(), undone()].reduce(editor.reducer, moved) as EditorState;
+    expect(gone.design).toBe(base);
+    expect((editor.reducer(gone, redone()) as EditorState).design!.side.id).toBe('back');
+    expect((editor.reducer(gone, wentTo(2)) as EditorState).design!.side.id).toBe('front');
   });
 });

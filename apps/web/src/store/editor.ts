@@ -12,6 +12,8 @@ interface Step {
   /** Edits of one gesture (a drag, typing in a field) join into one step. */
   gesture: string | null;
   before: Design;
+  /** The side that was open after it: done again, it opens there. */
+  side: string;
 }
 
 export type SaveState =
@@ -101,7 +103,9 @@ export const editor = createSlice({
       return {
         ...s,
         design,
-        past: joins ? s.past : [...s.past, { label: payload.label, gesture, before: s.design }],
+        past: joins
+          ? s.past
+          : [...s.past, { label: payload.label, gesture, before: s.design, side: design.side.id }],
         future: [],
         selection: payload.select ?? keepSelection(s, design),
         preview: null,
@@ -115,7 +119,7 @@ export const editor = createSlice({
         ...s,
         design: step.before,
         past: s.past.slice(0, -1),
-        future: [...s.future, { label: step.label, after: s.design }],
+        future: [...s.future, { label: step.label, after: openSide(s.design, step.side) }],
         selection: keepSelection(s, step.before),
         preview: null,
       };
@@ -127,7 +131,7 @@ export const editor = createSlice({
       return {
         ...s,
         design: step.after,
-        past: [...s.past, { label: step.label, gesture: null, before: s.design }],
+        past: [...s.past, { label: step.label, gesture: null, before: s.design, side: step.after.side.id }],
         future: s.future.slice(0, -1),
         selection: keepSelection(s, step.after),
         preview: null,
@@ -150,7 +154,9 @@ export const editor = createSlice({
       return {
         ...s,
         design,
-        past: labels.slice(0, to).map((label, i) => ({ label, gesture: null, before: all[i] })),
+        past: labels
+          .slice(0, to)
+          .map((label, i) => ({ label, gesture: null, before: all[i], side: all[i + 1].side.id })),
         future: labels
           .slice(to)
           .map((label, i) => ({ label, after: all[to + 1 + i] }))

@@ -71,9 +71,12 @@ function withoutOverrides(colourway: Colourway, gone: (part: string) => boolean)
 
 type FindingKey = Omit<Acceptance, 'reason'>;
 
-/** True when two acceptances are about the same finding. */
+/** True when two acceptances are about the same finding; one that names no side is about any. */
 export const sameFinding = (a: FindingKey, b: FindingKey): boolean =>
-  a.check === b.check && a.part === b.part && a.garment === b.garment && a.side === b.side;
+  a.check === b.check &&
+  a.part === b.part &&
+  a.garment === b.garment &&
+  (a.side === undefined || b.side === undefined || a.side === b.side);
 
 /** A design without one of its sides, and without what is said of that side's parts; there is always one side. */
 function withoutSide(design: Design, id: string): Design {

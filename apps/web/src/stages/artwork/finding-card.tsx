@@ -2,7 +2,7 @@ import { Check } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import type { Garment } from '@brelm/core/colour';
-import { applyEdits, type Design } from '@brelm/core/design';
+import { applyEdits, sidesOf, type Design } from '@brelm/core/design';
 import type { Finding, Mend } from '@brelm/core/proof';
 import { GarmentCanvas, resolveDesign, useThumbnail, type Resolved } from '../../design';
 import { useAppDispatch } from '../../store';
@@ -37,7 +37,11 @@ export function FindingCard({
   const places = finding.places ?? [finding.region];
   const point = (on: boolean) => dispatch(pointed(on && finding.region[2] > 0 ? places : null));
   const show = () => dispatch(selected(finding.part ? [finding.part] : []));
-  const about = { check: finding.check, part: finding.part, garment: finding.garment ?? null };
+  const about = {
+    ...{ check: finding.check, part: finding.part, garment: finding.garment ?? null },
+    // With several sides a finding is accepted on the one that it was told of.
+    ...(sidesOf(design).length > 1 ? { side: design.side.id } : {}),
+  };
   const look = (at: Mend | null) => {
     setMend(at);
     dispatch(previewed(at?.edits ?? null));

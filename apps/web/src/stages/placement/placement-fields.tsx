@@ -2,7 +2,13 @@ import { useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import type { Design, FileFormat, PlacedAt, Placement } from '@brelm/core/design';
 import type { Box } from '@brelm/core/geometry';
-import { colourwayOn, placementNotes, positionFor, type PlacementNote } from '@brelm/core/placement';
+import {
+  artworkFor,
+  colourwayOn,
+  placementNotes,
+  positionFor,
+  type PlacementNote,
+} from '@brelm/core/placement';
 import { isWorn, type Spec, type SpecSide } from '@brelm/core/spec';
 import { NumberField, SelectField, SeverityMark, Swatch, VerdictMark, garmentBackground } from '../../ui';
 import { scaledAbout } from './placement-board';
@@ -21,6 +27,7 @@ export const coloursOf = (spec: Spec, garments: readonly Garment[], design: Desi
 /** Where the artwork's ink lies, typed in inches; and what else goes with the placement. */
 export function PlacementFields({
   design,
+  sides,
   spec,
   side,
   placement,
@@ -33,6 +40,8 @@ export function PlacementFields({
   onGarment,
 }: {
   design: Design;
+  /** The sides of the design, with what they are called. */
+  sides: readonly { id: string; name: string }[];
   spec: Spec;
   side: SpecSide;
   placement: Placement;
@@ -53,6 +62,19 @@ export function PlacementFields({
   const centre = box && (box.left + box.right) / 2 - side.widthIn / 2;
   return (
     <div className="flex flex-col gap-5 p-4">
+      {sides.length > 1 && (
+        <SelectField
+          label="Artwork of the side"
+          value={artworkFor(design, spec.id, side.id).id}
+          onChange={(e) => onChange('Choose the artwork for a product', { artwork: e.target.value })}
+        >
+          {sides.map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.name}
+            </option>
+          ))}
+        </SelectField>
+      )}
       <section aria-label="Position">
         <h2 className="heading mb-2">Position of the ink</h2>
         {box && centre !== null ? (

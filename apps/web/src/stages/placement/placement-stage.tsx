@@ -4,10 +4,12 @@ import type { Garment } from '@brelm/core/colour';
 import type { Design, Edit, PlacedAt, Placement } from '@brelm/core/design';
 import { paintSurface } from '@brelm/core/drawing';
 import {
+  artworkOn,
   homeAt,
   inkBox,
   placedBox,
   placeForMe,
+  placementOf,
   placementOn,
   positionFor,
   proposedPlacement,
@@ -15,9 +17,10 @@ import {
 } from '@brelm/core/placement';
 import { alphaCentre } from '@brelm/core/raster';
 import { isWorn, productWords, sideOf, type Spec, type SpecSide } from '@brelm/core/spec';
+import { sideNames } from '../../editor/side-names';
 import { StageBar } from '../../editor/stage-bar';
 import { newGesture, useEdit } from '../../editor/use-edit';
-import { useDrawing, type Resolved } from '../../design';
+import { resolveDesign, useDrawing, type Resolved } from '../../design';
 import { MakeDialog } from '../../files';
 import { makeSurface } from '../../platform/surfaces';
 import { useAppDispatch, useAppSelector } from '../../store';
@@ -45,6 +48,12 @@ function weightOf(resolved: Resolved): [number, number] | null {
   const at = alphaCentre({ width: small.width, height: small.height, data });
   return at && [at[0] / k, at[1] / k];
 }
+
+/** The artwork that the seller chose for a side of a product, which a new position leaves as it is. */
+const namedArtwork = (design: Design, spec: Spec, side: SpecSide): Pick<Placement, 'artwork'> => {
+  const artwork = placementOf(design, spec.id, side.id)?.artwork;
+  return artwork === undefined ? {} : { artwork };
+};
 
 interface Row {
   spec: Spec;
@@ -99,17 +108,27 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
         ? (colourwayOn(design, placement, backdrop.id) ?? design.colourways[0]?.id)
         : (placement.colourway ?? design.colourways[0]?.id)
       : undefined;
-  const resolved = useDrawing(design, colourway)!;
+  // The side of the design whose artwork goes on the chosen side of the product.
+  const artwork = row ? artworkOn(design, row.spec.id, row.side.id) : design;
+  const resolved = useDrawing(artwork, colourway)!;
+  const resolvedOn = useCallback(
+    (s: Spec, x: SpecSide) => {
+      const of = artworkOn(design, s.id, x.id);
+      return { of, resolved: of === artwork ? resolved : resolveDesign(of, colourway, resolved) };
+    },
+    [design, artwork, resolved, colourway],
+  );
   const marks = useMemo(
     () =>
       new Map(
         rows.map((r) => {
-          const notes = notesOf(resolved.drawing, design.board, r.spec, r.side, r.placement);
+          const on = resolvedOn(r.spec, r.side);
+          const notes = notesOf(on.resolved.drawing, on.of.board, r.spec, r.side, r.placement);
           const worst = notes.find((n) => n.severity === 'stop') ?? notes.find((n) => n.severity === 'watch');
           return [keyOf(r), { notes, worst }] as const;
         }),
       ),
-    [rows, resolved.drawing, design.board],
+    [rows, resolvedOn],
   );
   useEffect(() => setSaid(null), [chosen, placement?.x, placement?.y, placement?.scale]);
 
@@ -136,9 +155,11 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
   };
   const groundOf = () => garments.find((g) => g.id === design.backdrop)?.value ?? '#20262a';
   const proposed = (s: Spec, x: SpecSide): { placement: Placement; said: string[] } => {
-    const made = placeForMe(resolved.drawing, design.board, s, x, weightOf(resolved));
+    const on = resolvedOn(s, x);
+    const made = placeForMe(on.resolved.drawing, on.of.board, s, x, weightOf(on.resolved));
+    const at = made?.at ?? homeAt(on.of.board, x);
     return {
-      placement: proposedPlacement(design, s, x, made?.at ?? homeAt(design.board, x), groundOf()),
+      placement: { ...proposedPlacement(on.of, s, x, at, groundOf()), ...namedArtwork(design, s, x) },
       said: made?.said ?? ['there is no artwork to place yet'],
     };
   };
@@ -152,9 +173,10 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
   const add = (list: Spec[]) => {
     const edits = list.flatMap((s) =>
       s.sides.map((x): Edit => {
-        const isHome = design.board.spec === s.id && design.board.side === x.id;
+        const { board } = artworkOn(design, s.id, x.id);
+        const isHome = board.spec === s.id && board.side === x.id;
         const made = proposed(s, x).placement;
-        return { op: 'setPlacement', placement: isHome ? { ...made, ...homeAt(design.board, x) } : made };
+        return { op: 'setPlacement', placement: isHome ? { ...made, ...homeAt(board, x) } : made };
       }),
     );
     edit.make(list.length === 1 ? `Add ${list[0].product}` : `Add ${list.length} products`, [
@@ -175,12 +197,18 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
   const ink = inkBox(resolved.drawing);
   const box =
     ink && placement && side
-      ? placedBox(ink, design.board, side, positionFor(placement, shownGarment))
+      ? placedBox(ink, artwork.board, side, positionFor(placement, shownGarment))
       : null;
   const products = [...new Set(rows.map((r) => r.spec))];
   return (
     <div className="flex h-full flex-col">
-      <StageBar design={design} specs={specs} colourways={false} onExport={() => setDialog('make')} />
+      <StageBar
+        design={design}
+        specs={specs}
+        colourways={false}
+        sides={false}
+        onExport={() => setDialog('make')}
+      />
       <div className="grid min-h-0 flex-1 grid-cols-[236px_minmax(0,1fr)_290px]">
         <aside aria-label="Products" className="flex min-h-0 flex-col border-r border-line">
           <div className="border-b border-line p-3">
@@ -265,7 +293,7 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
               )}
               <PlacementBoard
                 key={keyOf(row)}
-                design={design}
+                design={artwork}
                 resolved={resolved}
                 spec={spec}
                 side={side}
@@ -276,7 +304,7 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
               />
               {side.curve && (
                 <CurvedView
-                  design={design}
+                  design={artwork}
                   resolved={resolved}
                   side={side}
                   placement={placement}
@@ -287,6 +315,7 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
             <aside aria-label="Placement" className="min-h-0 overflow-y-auto border-l border-line">
               <PlacementFields
                 design={design}
+                sides={sideNames(design, specs)}
                 spec={spec}
                 side={side}
                 placement={placement}

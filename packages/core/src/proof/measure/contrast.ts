@@ -106,6 +106,23 @@ export function judgeGarment(
   };
 }
 
+/** Of several sides' verdicts the worst on each garment, and all parts. */
+export const worstOnEach = (sides: readonly (readonly GarmentContrast[])[]): GarmentContrast[] => {
+  const worst = new Map<string, GarmentContrast>();
+  for (const given of sides.flat()) {
+    const known = worst.get(given.id);
+    if (!known) worst.set(given.id, given);
+    else
+      worst.set(given.id, {
+        id: given.id,
+        verdict: RANK[given.verdict] > RANK[known.verdict] ? given.verdict : known.verdict,
+        lowestRatio: Math.min(given.lowestRatio, known.lowestRatio),
+        parts: [...known.parts, ...given.parts],
+      });
+  }
+  return [...worst.values()];
+};
+
 /** How much of the must-read edge (and of the silhouette) lies in each band of contrast. */
 export interface EdgeBand {
   /** Lower end of the band; the last has no upper end. */

@@ -1,0 +1,111 @@
+import { useState } from 'react';
+import {
+  applyEdits,
+  clippingOf,
+  emptySide,
+  freshId,
+  openSide,
+  pasteEdits,
+  readClipping,
+  sidesOf,
+  type Design,
+  type Edit,
+} from '@brelm/core/design';
+import { homeAt, newPlacement, placementOf } from '@brelm/core/placement';
+import { boardOf, type Spec } from '@brelm/core/spec';
+import { SpecChoice, specSides } from '../design';
+import { Button, Modal, SelectField } from '../ui';
+import { sideNames } from './side-names';
+import { useEdit } from './use-edit';
+
+/** Edits that copy the artwork of a side onto the one that is open, at the same size in inches. */
+function artworkOf(design: Design, from: string): Edit[] {
+  const source = openSide(design, from);
+  const clipping = readClipping(
+    clippingOf(
+      source,
+      source.parts.map((p) => p.id),
+    ),
+  );
+  return clipping ? pasteEdits(design, clipping).edits : [];
+}
+
+/** Another board for the same design: a side of its product, or of any other. */
+export function AddSide({
+  design,
+  specs,
+  onClose,
+}: {
+  design: Design;
+  specs: readonly Spec[];
+  onClose: () => void;
+}) {
+  const edit = useEdit();
+  // Its own product first, then others of the same marketplace.
+  const near = (s: Spec) => (s.id === design.board.spec ? 0 : s.marketplace === home?.marketplace ? 1 : 2);
+  const home = specs.find((s) => s.id === design.board.spec);
+  const sorted = [...specs].sort((a, b) => near(a) - near(b));
+  const choices = specSides(sorted);
+  const has = (key: { spec: Spec; side: { id: string } }) =>
+    sidesOf(design).some(({ board }) => board.spec === key.spec.id && board.side === key.side.id);
+  // The next side of the product itself, where it has one that is still free.
+  const free = choices.find((c) => c.spec.id === design.board.spec && !has(c));
+  const [key, setKey] = useState((free ?? choices[0])?.key);
+  const [name, setName] = useState('');
+  const [from, setFrom] = useState('');
+  const chosen = choices.find((c) => c.key === key);
+  const add = () => {
+    if (!chosen) return;
+    const ids = sidesOf(design).map((s) => s.id);
+    const { spec, side } = chosen;
+    const id = ids.includes(side.id) ? freshId(side.id, ids) : side.id;
+    const edits: Edit[] = [{ op: 'addSide', side: emptySide(id, name.trim(), boardOf(spec, side)) }];
+    // A product that is placed already is made with this side, too.
+    if (design.placements.some((p) => p.spec === spec.id) && !placementOf(design, spec.id, side.id))
+      edits.push({
+        op: 'setPlacement',
+        placement: newPlacement(spec, side, homeAt(boardOf(spec, side), side)),
+      });
+    const there = applyEdits(design, edits);
+    edit.make(`Add the side ${name.trim() || side.name}`, [
+      ...edits,
+      ...(from ? artworkOf(there, from) : []),
+    ]);
+    onClose();
+  };
+  return (
+    <Modal open title="Add a side" onClose={onClose} wide>
+      <p className="mb-3 text-[13px] text-muted">
+        It has a board of its own. Inks, colourways and pictures are the same on all sides of a design.
+      </p>
+      <SpecChoice specs={sorted} value={key} onChange={setKey} />
+      <div className="mt-4 grid grid-cols-2 gap-3">
+        <label className="block min-w-0">
+          <span className="block text-[11.5px] text-muted">Name</span>
+          <input
+            className="field"
+            value={name}
+            maxLength={120}
+            placeholder={chosen?.side.name}
+            onChange={(e) => setName(e.target.value)}
+            onKeyDown={(e) => e.key === 'Enter' && add()}
+          />
+        </label>
+        <SelectField label="Begin with" value={from} onChange={(e) => setFrom(e.target.value)}>
+          <option value="">an empty board</option>
+          {sideNames(design, specs).map((s) => (
+            <option key={s.id} value={s.id}>
+              the artwork of {s.name}
+            </option>
+          ))}
+        </SelectField>
+      </div>
+      <div className="mt-5 flex justify-end gap-2">
+        <Button onClick={onClose}>Cancel</Button>
+        <Button tone="main" disabled={!chosen} onClick={add}>
+          Add it
+        </Button>
+      </div>
+    </Modal>
+  );
+}

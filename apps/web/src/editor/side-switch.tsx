@@ -1,0 +1,173 @@
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
+import { ArrowDown, ArrowUp, SquareStack, Plus, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import { sidesOf, type Design } from '@brelm/core/design';
+import type { Spec } from '@brelm/core/spec';
+import { useAppDispatch } from '../store';
+import { sideOpened, undone } from '../store/editor';
+import { Button, IconButton, notify } from '../ui';
+import { useKeys } from '../use-keys';
+import { AddSide } from './add-side';
+import { sideNames } from './side-names';
+import { useEdit } from './use-edit';
+
+/** The sides of a design: which one is open, and, behind one button, all that is done to them. */
+export function SideSwitch({ design, specs }: { design: Design; specs: readonly Spec[] }) {
+  const dispatch = useAppDispatch();
+  const [adding, setAdding] = useState(false);
+  const names = sideNames(design, specs);
+  const at = names.findIndex((s) => s.id === design.side.id);
+  const step = (by: number) => {
+    if (names.length > 1) dispatch(sideOpened(names[(at + by + names.length) % names.length].id));
+  };
+  useKeys({ s: () => step(1), 'Shift+S': () => step(-1) });
+  return (
+    <div className="flex shrink-0 items-center gap-0.5">
+      {names.length > 1 && names.length <= 3 && (
+        <div role="group" aria-label="Side" className="flex gap-0.5">
+          {names.map((s) => (
+            <button
+              key={s.id}
+              type="button"
+              aria-pressed={s.id === design.side.id}
+              title={`${s.name} (S for the next)`}
+              className={`max-w-24 truncate rounded-md border px-2 py-0.5 text-[13px] ${
+                s.id === design.side.id
+                  ? 'border-edge bg-paper font-medium'
+                  : 'border-transparent text-muted hover:border-line hover:text-ink'
+              }`}
+              onClick={() => dispatch(sideOpened(s.id))}
+            >
+              {s.name}
+            </button>
+          ))}
+        </div>
+      )}
+      {names.length > 3 && (
+        <select
+          aria-label="Side"
+          className="field !w-auto max-w-32"
+          value={design.side.id}
+          title="Side (S for the next)"
+          onChange={(e) => dispatch(sideOpened(e.target.value))}
+        >
+          {names.map((s) => (
+            <option key={s.id} value={s.id}>
+              {s.name}
+            </option>
+          ))}
+        </select>
+      )}
+      <Popover className="relative">
+        <PopoverButton
+          aria-label="Sides"
+          title="Sides: front, back and others, each with a board of its own"
+          className="inline-flex h-7 w-7 items-center justify-center rounded-md text-ink hover:bg-line"
+        >
+          <SquareStack size={17} aria-hidden />
+        </PopoverButton>
+        <PopoverPanel
+          anchor={{ to: 'bottom start', gap: 6 }}
+          className="z-40 w-80 rounded-md border border-edge bg-card p-3"
+        >
+          {({ close }) => (
+            <SideList
+              design={design}
+              names={names}
+              onAdd={() => {
+                close();
+                setAdding(true);
+              }}
+            />
+          )}
+        </PopoverPanel>
+      </Popover>
+      {adding && <AddSide design={design} specs={specs} onClose={() => setAdding(false)} />}
+    </div>
+  );
+}
+
+function SideList({
+  design,
+  names,
+  onAdd,
+}: {
+  design: Design;
+  names: readonly { id: string; name: string }[];
+  onAdd: () => void;
+}) {
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const sides = sidesOf(design);
+  return (
+    <>
+      <h2 className="heading mb-1.5">Sides of this design</h2>
+      <ul className="flex flex-col gap-1">
+        {names.map(({ id, name }, i) => {
+          const { board, parts, name: own } = sides[i];
+          return (
+            <li key={id} className="flex items-center gap-1">
+              <span className="min-w-0 flex-1">
+                <input
+                  key={own}
+                  aria-label={`Name of the side ${name}`}
+                  className="field"
+                  maxLength={120}
+                  defaultValue={name}
+                  onKeyDown={(e) => {
+                    if (e.key === 'Enter') e.currentTarget.blur();
+                    if (e.key !== 'Escape') return;
+                    e.currentTarget.value = name;
+                    e.currentTarget.blur();
+                    e.stopPropagation();
+                  }}
+                  onBlur={(e) => {
+                    const said = e.target.value.trim();
+                    if (said && said !== name)
+                      edit.make('Rename a side', [{ op: 'renameSide', side: id, name: said }]);
+                    else e.target.value = name;
+                  }}
+                />
+                <span className="block truncate px-1 text-[12px] text-muted">
+                  {board.width} × {board.height} px, {parts.length === 1 ? '1 part' : `${parts.length} parts`}
+                </span>
+              </span>
+              <IconButton
+                label={`${name}: earlier`}
+                disabled={i === 0}
+                onClick={() => edit.make('Move a side', [{ op: 'moveSide', side: id, to: i - 1 }])}
+              >
+                <ArrowUp size={14} />
+              </IconButton>
+              <IconButton
+                label={`${name}: later`}
+                disabled={i === names.length - 1}
+                onClick={() => edit.make('Move a side', [{ op: 'moveSide', side: id, to: i + 1 }])}
+              >
+                <ArrowDown size={14} />
+              </IconButton>
+              <IconButton
+                label={names.length === 1 ? 'A design has one side at least' : `Remove the side ${name}`}
+                disabled={names.length === 1}
+                onClick={() => {
+                  edit.make(`Remove the side ${name}`, [{ op: 'removeSide', side: id }]);
+                  if (parts.length)
+                    notify('done', `${name} is taken away with its artwork.`, {
+                      label: 'Undo',
+                      run: () => dispatch(undone()),
+                    });
+                }}
+              >
+                <Trash2 size={14} />
+              </IconButton>
+            </li>
+          );
+        })}
+      </ul>
+      <Button className="mt-3" onClick={onAdd}>
+        <Plus size={15} aria-hidden />
+        Add a side…
+      </Button>
+    </>
+  );
+}
