@@ -31,7 +31,9 @@ await withBoard(async (address, page, browser) => {
     await fetch(`${address}/api/designs`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ document: documentOf({ ...base, name: 'Block', parts: [BLOCK], materials: [] }) }),
+      body: JSON.stringify({
+        document: documentOf({ ...base, name: 'Block', parts: [BLOCK], materials: [] }),
+      }),
     })
   ).json();
   await page.goto(`${address}/design/${made.id}`);

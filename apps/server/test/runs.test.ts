@@ -316,32 +316,37 @@ describe('what goes wrong in a run', () => {
     const lost = await create({
       ...base,
       materials: [{ id: 'moon', name: 'moon.png', sha256, width: 33, height: 33, licence: { id: 'own' } }],
-      sides: [{ ...base.sides[0], parts: [
-        ...base.sides[0].parts,
+      sides: [
         {
-          ...base.sides[0].parts[0],
-          ...{
-            id: 'pic',
-            kind: 'picture',
-            material: 'moon',
-            ground: null,
-            lift: false,
-            alpha: null,
-            specks: 0,
-            crop: null,
-          },
-        } as never,
-      ].map((p: Part) => {
-        if (p.kind !== 'picture') return p;
-        const {
-          outlines: _o,
-          width: _w,
-          height: _h,
-          licence: _l,
-          ...picture
-        } = p as never as Record<string, unknown>;
-        return picture as never;
-      }) }],
+          ...base.sides[0],
+          parts: [
+            ...base.sides[0].parts,
+            {
+              ...base.sides[0].parts[0],
+              ...{
+                id: 'pic',
+                kind: 'picture',
+                material: 'moon',
+                ground: null,
+                lift: false,
+                alpha: null,
+                specks: 0,
+                crop: null,
+              },
+            } as never,
+          ].map((p: Part) => {
+            if (p.kind !== 'picture') return p;
+            const {
+              outlines: _o,
+              width: _w,
+              height: _h,
+              licence: _l,
+              ...picture
+            } = p as never as Record<string, unknown>;
+            return picture as never;
+          }),
+        },
+      ],
     });
     const whole = await create(designOf('Whole'));
     const at = join(it0.filesDir, sha256.slice(0, 2), sha256);

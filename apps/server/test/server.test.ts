@@ -141,7 +141,9 @@ describe('designs', () => {
 
   it('refuses a wrong document with its field, and a wrong request with its own', async () => {
     const { document } = await owls();
-    const spoilt = structuredClone(document) as unknown as { sides: { parts: { place: { x: unknown } }[] }[] };
+    const spoilt = structuredClone(document) as unknown as {
+      sides: { parts: { place: { x: unknown } }[] }[];
+    };
     spoilt.sides[0].parts[3].place.x = 'left';
     const wrong = await ask('designs', { json: { document: spoilt } });
     expect(wrong.status).toBe(400);

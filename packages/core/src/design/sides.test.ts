@@ -180,13 +180,11 @@ describe('sides of a design', () => {
       fc
         .nat(5)
         .map((k) => (d: Design): Edit => ({ op: 'removeSide', side: sidesOf(d)[k % sidesOf(d).length].id })),
-      fc
-        .tuple(fc.nat(5), fc.integer({ min: -2, max: 6 }))
-        .map(([k, to]) => (d: Design): Edit => ({
-          op: 'moveSide',
-          side: sidesOf(d)[k % sidesOf(d).length].id,
-          to,
-        })),
+      fc.tuple(fc.nat(5), fc.integer({ min: -2, max: 6 })).map(([k, to]) => (d: Design): Edit => ({
+        op: 'moveSide',
+        side: sidesOf(d)[k % sidesOf(d).length].id,
+        to,
+      })),
       fc.nat(9).map((k) => (d: Design): Edit => ({
         op: 'updatePart',
         part: partIds(d)[k % Math.max(1, partIds(d).length)] ?? 'none',
