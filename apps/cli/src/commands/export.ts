@@ -28,11 +28,11 @@ import {
   WriteError,
   writePack,
   type FileJob,
+  shippedGarments,
 } from '@brelm/server/engine';
 import type { PlannedFile } from '@brelm/core/placement';
 import { options, UsageError } from '../arguments';
 import { findColourway, findSpec, findSpecs, readDesignOrFail } from '../prepare';
-import { shippedGarments } from '@brelm/server/engine';
 import { say } from '../say';
 
 const USAGE_ERRORS = [WriteError, CheckError, FitError];

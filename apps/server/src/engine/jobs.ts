@@ -3,9 +3,9 @@ import { allParts, applyEdit, inkValues, type Design, type Placement } from '@br
 import { termsOf, type Licence } from '@brelm/core/rights';
 import type { ManifestLicence } from '@brelm/core/export';
 import { CATALOGUE } from '@brelm/core/type';
-import { paintSurface, type Drawing, type Materials, type PictureSource } from '@brelm/core/drawing';
+import type { Materials, PictureSource } from '@brelm/core/drawing';
 import { facesOfPart } from '@brelm/core/parts';
-import { resolve } from '@brelm/core/resolve';
+import { resolve, weightOf } from '@brelm/core/resolve';
 import {
   artworkOn,
   homeAt,
@@ -16,13 +16,9 @@ import {
   proposedPlacement,
   type PlannedFile,
 } from '@brelm/core/placement';
-import { alphaCentre } from '@brelm/core/raster';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import type { FileJob } from './make-file';
 import { makeSurface } from './surfaces';
-
-/** Long side of the small picture by which artwork's weight is told, px. */
-const WEIGHED = 300;
 
 export interface PlacedOn {
   design: Design;
@@ -54,22 +50,13 @@ export function placedOn(
       placement = newPlacement(spec, side, homeAt(board, side));
     else {
       const drawing = resolve(artwork, undefined, materials);
-      const made = placeForMe(drawing, board, spec, side, weightOf(drawing, pictures));
+      const made = placeForMe(drawing, board, spec, side, weightOf(drawing, pictures, makeSurface));
       placement = proposedPlacement(artwork, spec, side, made?.at ?? homeAt(board, side), ground);
       said.push({ side, words: made?.said ?? ['there is no artwork to place'] });
     }
     placed = applyEdit(placed, { op: 'setPlacement', placement });
   }
   return { design: placed, said };
-}
-
-/** Where the weight of a drawing lies, px of its board; null for one that is empty. */
-function weightOf(drawing: Drawing, pictures: PictureSource): [number, number] | null {
-  const scale = WEIGHED / Math.max(drawing.width, drawing.height);
-  const { context, width, height } = paintSurface(drawing, scale, pictures, makeSurface);
-  const weight = alphaCentre(context.getImageData(0, 0, width, height));
-  const k = width / drawing.width;
-  return weight && [weight[0] / k, weight[1] / k];
 }
 
 /** The jobs of one product, for a design that places all of its sides. */

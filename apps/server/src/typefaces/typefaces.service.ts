@@ -8,8 +8,7 @@ import {
 import { InjectRepository } from '@nestjs/typeorm';
 import { Like, Repository } from 'typeorm';
 import { type Design, storedDocument } from '@brelm/core/design';
-import { partTitle } from '@brelm/core/parts';
-import { facesOf } from '@brelm/core/parts';
+import { partTitle, facesOf } from '@brelm/core/parts';
 import { CATALOGUE, catalogueFace, faceWords, ownFace, ownFaceId } from '@brelm/core/type';
 import { DesignRow, FavouriteTypefaceRow, TypefaceRow } from '../database/entities';
 import { FontError, facesWith, type OwnFont } from '../engine';

@@ -1,8 +1,7 @@
 import { contrastRatio } from '@brelm/core/colour';
 import { freshId, type Design, type Edit, partIds } from '@brelm/core/design';
-import { code, letteringLine, lettering, motif, picture, place, shapeOf } from '@brelm/core/parts';
+import { code, letteringLine, lettering, motif, picture, place, shapeOf, codeShape } from '@brelm/core/parts';
 import { type Licence } from '@brelm/core/rights';
-import { codeShape } from '@brelm/core/parts';
 import { inkOutlines, type SvgArt } from '@brelm/core/svg';
 import { mmToPx } from '@brelm/core/units';
 import { store } from '../store';

@@ -1,6 +1,5 @@
 import type { Design } from '@brelm/core/design';
-import { CODE_LEVELS, type CodeLevel, type CodePart } from '@brelm/core/parts';
-import { codeShape, moduleMm } from '@brelm/core/parts';
+import { CODE_LEVELS, type CodeLevel, type CodePart, codeShape, moduleMm } from '@brelm/core/parts';
 import { NumberField, SelectField } from '../ui';
 import { InkSelect } from '../editor/ink-select';
 import { useEdit } from '../editor/use-edit';

@@ -1,8 +1,6 @@
 import { ChevronDown, ChevronRight, Eye, EyeOff, Type, Ungroup } from 'lucide-react';
-import { backToWords } from '@brelm/core/resolve';
-import { wordsBehind } from '@brelm/core/resolve';
-import type { Bundle, Design, Edit } from '@brelm/core/design';
-import { unbundleEdits } from '@brelm/core/design';
+import { backToWords, wordsBehind } from '@brelm/core/resolve';
+import { type Bundle, type Design, type Edit, unbundleEdits } from '@brelm/core/design';
 import { useAppDispatch } from '../store';
 import { selected } from '../store/editor';
 import { IconButton } from '../ui';

@@ -1,10 +1,4 @@
-import { hexToRgb, type Hex, type Rgb } from './srgb';
-
-/** sRGB's transfer function: an encoded component 0–255 as linear light 0–1 (IEC 61966-2-1). */
-export function linearLight(component: number): number {
-  const c = component / 255;
-  return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
-}
+import { hexToRgb, linearLight, type Hex, type Rgb } from './srgb';
 
 /** Relative luminance 0–1 of an sRGB colour, components 0–255 (WCAG 2.2). */
 export const luminanceOfRgb = (rgb: Rgb): number =>

@@ -45,3 +45,15 @@ export const over = (top: Rgb, alpha: number, ground: Rgb): Rgb => [
   top[1] * alpha + ground[1] * (1 - alpha),
   top[2] * alpha + ground[2] * (1 - alpha),
 ];
+
+/** sRGB's transfer function: an encoded component 0–255 as linear light 0–1 (IEC 61966-2-1). */
+export function linearLight(component: number): number {
+  const c = component / 255;
+  return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
+}
+
+/** Linear light 0–1 as an encoded sRGB component 0–255 (IEC 61966-2-1); values beyond are clamped. */
+export function encoded(linear: number): number {
+  const v = Math.max(0, Math.min(1, linear));
+  return 255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055);
+}

@@ -1,11 +1,4 @@
-import { linearLight } from './contrast';
-import { hexToRgb, rgbToHex, type Hex, type Rgb } from './srgb';
-
-/** Linear light 0–1 as an encoded sRGB component 0–255 (IEC 61966-2-1); values beyond are clamped. */
-export function encoded(linear: number): number {
-  const v = Math.max(0, Math.min(1, linear));
-  return 255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055);
-}
+import { encoded, hexToRgb, linearLight, rgbToHex, type Hex, type Rgb } from './srgb';
 
 /** What may stand in a photograph as a reference: paper, or a photographer's grey card. */
 export const REFERENCES: Record<'white' | 'grey', Hex> = {

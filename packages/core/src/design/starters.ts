@@ -1,7 +1,6 @@
 import { boxCentre, boxWidth, isEmptyBox, type Box } from '../geometry';
 import { refit, type RefitFrames } from './refit';
-import { NO_AIDS } from './types';
-import type { Board, Design } from './types';
+import { NO_AIDS, type Board, type Design } from './types';
 import type { LetteringPart, Part } from '../parts';
 
 /** The colourway of a starter that is made for pale garments, by its id; its base is made for dark ones. */

@@ -10,9 +10,22 @@ import {
   shape,
   surfaces,
 } from '../../testing';
-import { BLENDS, groupBounds, keyOf, leastAlpha, movedNode, paintGroup, paintSurface } from './index';
+import {
+  BLENDS,
+  groupBounds,
+  keyOf,
+  leastAlpha,
+  movedNode,
+  paintGroup,
+  paintSurface,
+  type Clip,
+  type DrawingItem,
+  type DrawingNode,
+  type Group,
+  type ImageItem,
+  type OutlineItem,
+} from './index';
 import { resolve } from '../resolve';
-import type { Clip, DrawingItem, DrawingNode, Group, ImageItem, OutlineItem } from './index';
 
 const square = (colour: string, at = 0, more: Partial<OutlineItem> = {}): OutlineItem => ({
   kind: 'outline',

@@ -20,6 +20,14 @@ export const boxWidth = (b: Box): number => Math.max(0, b.right - b.left);
 export const boxHeight = (b: Box): number => Math.max(0, b.bottom - b.top);
 export const boxCentre = (b: Box): [number, number] => [(b.left + b.right) / 2, (b.top + b.bottom) / 2];
 
+/** The box around points. */
+export const boxOfPoints = (points: readonly (readonly [number, number])[]): Box => ({
+  left: Math.min(...points.map((p) => p[0])),
+  top: Math.min(...points.map((p) => p[1])),
+  right: Math.max(...points.map((p) => p[0])),
+  bottom: Math.max(...points.map((p) => p[1])),
+});
+
 export const unite = (a: Box, b: Box): Box => ({
   left: Math.min(a.left, b.left),
   top: Math.min(a.top, b.top),

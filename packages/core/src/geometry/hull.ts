@@ -16,3 +16,16 @@ export function convexHull(points: readonly Point[]): Point[] {
   if (sorted.length < 3) return sorted;
   return [...half(sorted), ...half([...sorted].reverse())];
 }
+
+/** True when a point lies within an outline's polygons, by the even-odd rule. */
+export function isInside(polygons: readonly (readonly number[])[], x: number, y: number): boolean {
+  let inside = false;
+  for (const p of polygons)
+    for (let i = 0, j = p.length - 2; i < p.length; j = i, i += 2)
+      if (
+        p[i + 1] > y !== p[j + 1] > y &&
+        x < ((p[j] - p[i]) * (y - p[i + 1])) / (p[j + 1] - p[i + 1]) + p[i]
+      )
+        inside = !inside;
+  return inside;
+}

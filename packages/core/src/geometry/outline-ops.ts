@@ -1,5 +1,5 @@
 import { flatten, signedArea } from './flatten';
-import { convexHull } from './hull';
+import { convexHull, isInside } from './hull';
 import {
   CLOSE,
   CUBIC,
@@ -133,16 +133,6 @@ function contoursOf(path: PathData): Contour[] {
   });
 }
 
-/** Whether (x, y) lies inside a polygon (even-odd). */
-function inside(polygon: readonly number[], x: number, y: number): boolean {
-  let odd = false;
-  for (let i = 0, j = polygon.length - 2; i < polygon.length; j = i, i += 2) {
-    const [ax, ay, bx, by] = [polygon[i], polygon[i + 1], polygon[j], polygon[j + 1]];
-    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) odd = !odd;
-  }
-  return odd;
-}
-
 /**
  * Contours that do not cross, filled even-odd, as a path that fills the same non-zero: outer ones turn
  * clockwise, holes the other way; slivers are left out.
@@ -156,7 +146,7 @@ export function oriented(path: PathData): PathData {
     for (const other of contours) {
       if (other === contour || Math.abs(other.area) <= Math.abs(contour.area)) continue;
       const { left, right, top, bottom } = other.box;
-      if (x >= left && x <= right && y >= top && y <= bottom && inside(other.polygon, x, y)) depth++;
+      if (x >= left && x <= right && y >= top && y <= bottom && isInside([other.polygon], x, y)) depth++;
     }
     const clockwise = depth % 2 === 0;
     const turned = contour.area > 0 === clockwise ? contour.commands : reversePath(contour.commands);

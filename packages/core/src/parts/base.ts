@@ -12,8 +12,9 @@ import {
   ref,
   share,
   text,
+  type Field,
+  type FieldsOf,
 } from '../fields';
-import type { Field, FieldsOf } from '../fields';
 import type { Join } from '../geometry';
 import type { Licence } from '../rights';
 

@@ -1,5 +1,4 @@
-import type { Field, FieldsOf } from '../fields';
-import { kinds, mapField, record, visitField, type Visit } from '../fields';
+import { type Field, type FieldsOf, kinds, mapField, record, visitField, type Visit } from '../fields';
 import { baseFields, type PartBase } from './base';
 import { CODE, type CodePart } from './code';
 import type { PartKindOf } from './kind';

@@ -1,9 +1,18 @@
 import type { Board, FileFormat, Placement } from '../design';
 import { imagesOf, type Drawing } from '../drawing';
-import { axisScales, boxCentre, boxHeight, boxWidth, type Box, type Point } from '../geometry';
+import {
+  axisScales,
+  boxCentre,
+  boxHeight,
+  boxWidth,
+  type Box,
+  type Point,
+  boxOfPoints,
+  isInside,
+} from '../geometry';
 import { safeBoxAt, safeOutline, zoneOutline, type Spec, type SpecSide } from '../spec';
 import { MOST_HALF_ANGLE, narrowing } from './curved';
-import { convexOverlap, inkHull, isInside, polygonsOf } from './hull';
+import { convexOverlap, inkHull, polygonsOf } from './hull';
 import { placementMatrix, positionFor } from './map';
 
 /** Something noticed about a placement. */
@@ -55,10 +64,10 @@ export function placementNotes(
     return notes;
   }
   if (placement.narrow && side.curve) {
-    const { map } = narrowing(boxOf(hull), side.curve.diameterIn / 2);
+    const { map } = narrowing(boxOfPoints(hull), side.curve.diameterIn / 2);
     hull = hull.map(([x, y]) => map(x, y));
   }
-  const box = boxOf(hull);
+  const box = boxOfPoints(hull);
   const over = {
     left: -box.left,
     top: -box.top,
@@ -104,7 +113,7 @@ export function placementNotes(
           'zone',
           zone.kind === 'hole' ? 'watch' : 'note',
           `The artwork reaches over: ${(zone.name || zone.kind).toLowerCase()}`,
-          boxOf(polygon),
+          boxOfPoints(polygon),
         );
     }
   const stretched = Math.min(
@@ -137,10 +146,3 @@ export function placementNotes(
     say('off', 'note', `${inch(Math.abs(off))} in ${off < 0 ? 'left' : 'right'} of the centre line`);
   return notes;
 }
-
-const boxOf = (points: readonly Point[]): Box => ({
-  left: Math.min(...points.map((p) => p[0])),
-  top: Math.min(...points.map((p) => p[1])),
-  right: Math.max(...points.map((p) => p[0])),
-  bottom: Math.max(...points.map((p) => p[1])),
-});

@@ -66,19 +66,6 @@ export function inkBox(drawing: Drawing): Box | null {
   return box.right - box.left > 0.01 && box.bottom - box.top > 0.01 ? box : null;
 }
 
-/** True when a point lies within an outline's polygons, by the even-odd rule. */
-export function isInside(polygons: readonly (readonly number[])[], x: number, y: number): boolean {
-  let inside = false;
-  for (const p of polygons)
-    for (let i = 0, j = p.length - 2; i < p.length; j = i, i += 2)
-      if (
-        p[i + 1] > y !== p[j + 1] > y &&
-        x < ((p[j] - p[i]) * (y - p[i + 1])) / (p[j + 1] - p[i + 1]) + p[i]
-      )
-        inside = !inside;
-  return inside;
-}
-
 /** An outline as polygons. */
 export const polygonsOf = (path: PathData, tolerance: number): number[][] =>
   flatten(path, tolerance).map((l) => [...l.points]);

@@ -1,8 +1,17 @@
 import type { Board, Design, PlacedAt, Placement } from '../design';
 import { imagesOf, type Drawing } from '../drawing';
-import { axisScales, boxCentre, boxHeight, boxWidth, type Box, type Point } from '../geometry';
+import {
+  axisScales,
+  boxCentre,
+  boxHeight,
+  boxWidth,
+  type Box,
+  type Point,
+  boxOfPoints,
+  isInside,
+} from '../geometry';
 import { isWorn, safeBoxAt, safeOutline, zoneBox, zoneOutline, type Spec, type SpecSide } from '../spec';
-import { convexOverlap, inkHull, isInside, polygonsOf } from './hull';
+import { convexOverlap, inkHull, polygonsOf } from './hull';
 
 /** Artwork on the chest begins this far below the collar's seam, inches. */
 export const CHEST_IN = 3;
@@ -16,13 +25,6 @@ export interface PlacedForMe {
   /** What was done, in words. */
   said: string[];
 }
-
-const boxOf = (points: readonly Point[]): Box => ({
-  left: Math.min(...points.map((p) => p[0])),
-  top: Math.min(...points.map((p) => p[1])),
-  right: Math.max(...points.map((p) => p[0])),
-  bottom: Math.max(...points.map((p) => p[1])),
-});
 
 /** The largest boxes within `box` that keep clear of another. */
 const besides = (box: Box, clear: Box): Box[] =>
@@ -60,7 +62,7 @@ export function placeForMe(
 ): PlacedForMe | null {
   const hull = inkHull(drawing).map(([x, y]): Point => [x / board.dpi, y / board.dpi]);
   if (hull.length < 2) return null;
-  const ink = boxOf(hull);
+  const ink = boxOfPoints(hull);
   if (boxWidth(ink) < 1e-3 && boxHeight(ink) < 1e-3) return null;
   // Halfway between the middle of the box and the middle of the weight is where the eye sees the middle.
   const cx = weight ? (boxCentre(ink)[0] + weight[0] / board.dpi) / 2 : boxCentre(ink)[0];

@@ -1,6 +1,17 @@
 import type { Design } from '../design';
-import { code, lettering, letteringLine, place } from '../parts';
-import { circle, designOf, garment, inputOf, materialsWith, rect, shape } from '../../testing';
+import { code, lettering, letteringLine, place, moduleMm } from '../parts';
+import {
+  circle,
+  designOf,
+  garment,
+  inputOf,
+  materialsWith,
+  rect,
+  shape,
+  NO_FACES,
+  NO_PICTURES,
+  surfaces,
+} from '../../testing';
 import {
   createSpelling,
   proofOf,
@@ -10,9 +21,7 @@ import {
   type ProofInput,
   type ThinCache,
 } from './index';
-import { moduleMm } from '../parts';
 import { resolve } from '../resolve';
-import { NO_FACES, NO_PICTURES, surfaces } from '../../testing';
 
 const BLACK = garment('black', '#000000');
 const find = (input: ProofInput, check: Finding['check']) =>

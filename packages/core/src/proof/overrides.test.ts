@@ -1,7 +1,16 @@
 import { applyEdits, type Design, type PartOverride } from '../design';
 import type { Part, Shade } from '../parts';
-import { circle, designOf, garment, inputOf, rect, shape, surfaces } from '../../testing';
-import { NO_FACES, NO_PICTURES } from '../../testing';
+import {
+  circle,
+  designOf,
+  garment,
+  inputOf,
+  rect,
+  shape,
+  surfaces,
+  NO_FACES,
+  NO_PICTURES,
+} from '../../testing';
 import { resolve } from '../resolve';
 import { analyse, judgeGarments, proofOf, sampleEdges, type CheckId, type LayerCache } from './index';
 

@@ -12,8 +12,8 @@ import {
   shape,
   SPEC,
   withPicture,
+  solidDisc,
 } from '../../testing';
-import { solidDisc } from '../../testing';
 import { placedProof, proofOf, type CheckId, type ProofInput } from './index';
 
 const WHITE = garment('white', '#ffffff');

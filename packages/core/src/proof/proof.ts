@@ -2,10 +2,16 @@ import type { Design } from '../design';
 import type { Drawing } from '../drawing';
 import { resolve } from '../resolve';
 import { CHECKS, SLOW_CHECKS } from './checks';
-import { analyse, judgeGarment, sampleEdges, type Analysis, type LayerCache } from './measure';
+import {
+  analyse,
+  judgeGarment,
+  sampleEdges,
+  type Analysis,
+  type LayerCache,
+  type GarmentContrast,
+} from './measure';
 import { withMends, withSlowMends } from './mends';
 import type { Artwork, Finding, Judged, Proof, ProofInput, Severity } from './types';
-import type { GarmentContrast } from './measure';
 
 const RANK: Record<Severity, number> = { stop: 0, watch: 1, note: 2 };
 

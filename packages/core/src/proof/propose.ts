@@ -1,9 +1,7 @@
 import { contrastRatio, deltaE, lightness, nearestReading, yarns, type Garment, type Hex } from '../colour';
 import { inksOfPart, inkValues, type Design } from '../design';
 import { resolve } from '../resolve';
-import { analyse, type Analysis } from './measure';
-import { judgeGarment, NEEDED_RATIO } from './measure';
-import { sampleEdges } from './measure';
+import { analyse, type Analysis, judgeGarment, NEEDED_RATIO, sampleEdges } from './measure';
 import { mustReadParts } from './proof';
 import type { ProofInput } from './types';
 

@@ -1,8 +1,7 @@
 import { lightness, yarns, type Garment } from '../colour';
 import { judgeGarments } from './proof';
-import type { LayerCache } from './measure';
+import type { LayerCache, GarmentContrast } from './measure';
 import type { ProofInput } from './types';
-import type { GarmentContrast } from './measure';
 
 /** Verdicts of one colourway on every garment. */
 export interface WallRow {

@@ -1,3 +1,4 @@
+import { encoded, linearLight } from '../colour';
 import type { RasterImage } from './image';
 
 /** Reach of the kernel, px of the coarser image. */
@@ -12,16 +13,10 @@ export function lanczos3(x: number): number {
 }
 
 /** sRGB 0–255 to linear light 0–1 (IEC 61966-2-1). */
-const LINEAR = Float32Array.from({ length: 256 }, (_, v) => {
-  const s = v / 255;
-  return s <= 0.04045 ? s / 12.92 : ((s + 0.055) / 1.055) ** 2.4;
-});
+const LINEAR = Float32Array.from({ length: 256 }, (_, v) => linearLight(v));
 /** Linear light in steps of 1 ⁄ 16383 to sRGB 0–255: a fifth of a level where it is steepest, and small enough to stay near. */
 const STEPS = 16383;
-const ENCODED = Uint8Array.from({ length: STEPS + 1 }, (_, i) => {
-  const l = i / STEPS;
-  return Math.round(255 * (l <= 0.0031308 ? 12.92 * l : 1.055 * l ** (1 / 2.4) - 0.055));
-});
+const ENCODED = Uint8Array.from({ length: STEPS + 1 }, (_, i) => Math.round(encoded(i / STEPS)));
 
 /** For each target px the first source px that it reads, and the weights of those. */
 interface Taps {

@@ -2,9 +2,15 @@ import type { Edit } from '../design';
 import type { Part } from '../parts';
 import { boxCentre, boxHeight, boxWidth, unite, EMPTY_BOX, type Box } from '../geometry';
 import { alphaCentre } from '../raster';
-import { groupBounds } from '../drawing';
-import { paintGroup, type MakeSurface, type PictureSource } from '../drawing';
-import type { Group } from '../drawing';
+import {
+  groupBounds,
+  paintGroup,
+  type MakeSurface,
+  type PictureSource,
+  type Group,
+  type Drawing,
+  paintSurface,
+} from '../drawing';
 
 /** A part together with its box on the board and, where known, the centre of its ink's weight; board px. */
 export interface Placed {
@@ -83,6 +89,19 @@ export const boxOfAll = (placed: readonly Placed[]): Box =>
 
 /** Long side of the picture in which a weight is taken, px. */
 const MASS_SIZE = 240;
+
+/** Where the weight of a drawing's ink lies, board px; null where it draws nothing. */
+export function weightOf(
+  drawing: Drawing,
+  pictures: PictureSource,
+  surfaces: MakeSurface,
+): [number, number] | null {
+  const scale = MASS_SIZE / Math.max(drawing.width, drawing.height);
+  const { context, width, height } = paintSurface(drawing, scale, pictures, surfaces);
+  const at = alphaCentre(context.getImageData(0, 0, width, height));
+  const k = width / drawing.width;
+  return at && [at[0] / k, at[1] / k];
+}
 
 /** Where the weight of a group's ink lies, board px; the middle of its box where there is no ink. */
 export function massCentre(group: Group, pictures: PictureSource, surfaces: MakeSurface): [number, number] {

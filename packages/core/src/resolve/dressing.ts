@@ -1,5 +1,5 @@
 import type { Hex } from '../colour';
-import type { Keyline, Shade } from '../parts';
+import type { Keyline, Shade, Part, Shape } from '../parts';
 import {
   axisScales,
   blockPath,
@@ -12,7 +12,6 @@ import {
 } from '../geometry';
 import { Edge } from './edge';
 import type { DrawingFault, Materials, OutlineItem } from '../drawing';
-import type { Part, Shape } from '../parts';
 
 const ROUND = { join: 'round', cap: 'round', space: 'board' } as const;
 const ALL_HOLES = 1e9;

@@ -1,5 +1,14 @@
 import { freshId, type Design, type Edit, partIds, bundleIds } from '../design';
-import { motif, partTitle, place, type LetteringPart, type MotifOutline, type MotifPart } from '../parts';
+import {
+  motif,
+  partTitle,
+  place,
+  type LetteringPart,
+  type MotifOutline,
+  type MotifPart,
+  decorated,
+  letteringBlock,
+} from '../parts';
 import {
   axisScales,
   boxCentre,
@@ -14,8 +23,6 @@ import {
   unite,
   type Matrix,
 } from '../geometry';
-import { decorated } from '../parts';
-import { letteringBlock } from '../parts';
 import { outlineOn, partMatrix, resolve } from './resolve';
 import type { Materials, OutlineItem } from '../drawing';
 

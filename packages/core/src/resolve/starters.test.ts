@@ -1,9 +1,8 @@
-import { boxCentre, boxWidth } from '../geometry';
+import { boxCentre, boxWidth, transformBox } from '../geometry';
 import { designOf, loadFace, reread } from '../../testing';
 import { DAY, fromStarter, reworded, wordSlots, wordsOf, type Design, type FromStarter } from '../design';
 import { lettering, letteringLine, place, type LetteringPart, type Part } from '../parts';
 import { partLocalBox, partMatrix } from './index';
-import { transformBox } from '../geometry';
 import type { Typeface } from '../type';
 
 let face: Typeface;

@@ -17,8 +17,8 @@ import {
   type Box,
   type Matrix,
   type PathData,
+  type Join,
 } from '../geometry';
-import type { Join } from '../geometry';
 import type { InkGradient, MotifOutline } from '../parts';
 import { SvgError } from './safety';
 

@@ -187,14 +187,15 @@ export function setBlock(settings: BlockSettings, sources: BlockSources): SetBlo
     }
   });
   if (baseline.kind === 'ring') letters.push(...separators(baseline, settings, arcs, topCap, face));
-  const flat = boxOf(letters);
+  const flat = boxOfLetters(letters);
   const bend = settings.envelope && flat.right >= flat.left ? envelopeMap(settings.envelope, flat) : null;
   if (!bend) return { letters, box: flat, bend, faults, starts };
   const bent = letters.map((l) => ({ ...l, set: bendPath(l.set, bend, tolerance) }));
-  return { letters: bent, box: boxOf(bent), bend, faults, starts };
+  return { letters: bent, box: boxOfLetters(bent), bend, faults, starts };
 }
 
-const boxOf = (letters: readonly SetLetter[]): Box =>
+/** The box around set letters; empty without any. */
+export const boxOfLetters = (letters: readonly SetLetter[]): Box =>
   letters.reduce((box, l) => (l.set.length ? unite(box, pathBounds(l.set)) : box), EMPTY_BOX);
 
 /** A caret as a line from its foot to its head, block px. */

@@ -1,6 +1,5 @@
 import type { Design } from '@brelm/core/design';
-import { partTitle, type LetteringPart } from '@brelm/core/parts';
-import { givesOutline, letteringBlock } from '@brelm/core/parts';
+import { partTitle, type LetteringPart, givesOutline, letteringBlock } from '@brelm/core/parts';
 import { partLocalBox, partMatrix } from '@brelm/core/resolve';
 import { applyMatrix, boxCentre, boxWidth, isEmptyBox } from '@brelm/core/geometry';
 import { BASELINE_KINDS, type Baseline } from '@brelm/core/type';

@@ -1,6 +1,5 @@
 import type { Design } from '@brelm/core/design';
-import type { LetteringPart } from '@brelm/core/parts';
-import { letteringBlock } from '@brelm/core/parts';
+import { type LetteringPart, letteringBlock } from '@brelm/core/parts';
 import { boxWidth, isEmptyBox } from '@brelm/core/geometry';
 import type { Measure } from '@brelm/core/type';
 import { materials } from '../../platform/materials';

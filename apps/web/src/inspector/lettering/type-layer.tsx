@@ -1,7 +1,6 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { textOf, typeOver, type Design } from '@brelm/core/design';
-import type { LetteringLine, LetteringPart } from '@brelm/core/parts';
-import { letteringBlock } from '@brelm/core/parts';
+import { type LetteringLine, type LetteringPart, letteringBlock } from '@brelm/core/parts';
 import { outlineOn, partMatrix } from '@brelm/core/resolve';
 import { applyMatrix, invert, multiply, type Matrix } from '@brelm/core/geometry';
 import { caretAt, placeAt } from '@brelm/core/type';

@@ -1,8 +1,8 @@
+import { weightOf } from '@brelm/core/resolve';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Copy, Plus, Trash2, Wand } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
 import type { Design, Edit, PlacedAt, Placement } from '@brelm/core/design';
-import { paintSurface } from '@brelm/core/drawing';
 import {
   artworkOn,
   homeAt,
@@ -15,12 +15,11 @@ import {
   proposedPlacement,
   colourwayOn,
 } from '@brelm/core/placement';
-import { alphaCentre } from '@brelm/core/raster';
 import { isWorn, productWords, sideOf, type Spec, type SpecSide } from '@brelm/core/spec';
 import { sideNames } from '../../editor/side-names';
 import { StageBar } from '../../editor/stage-bar';
 import { newGesture, useEdit } from '../../editor/use-edit';
-import { resolveDesign, useDrawing, type Resolved } from '../../design';
+import { resolveDesign, useDrawing } from '../../design';
 import { MakeDialog } from '../../files';
 import { makeSurface } from '../../platform/surfaces';
 import { useAppDispatch, useAppSelector } from '../../store';
@@ -38,15 +37,6 @@ import { coloursOf, notesOf, PlacementFields } from './placement-fields';
 export function PlacementStage({ specs, garments }: { specs: Spec[]; garments: Garment[] }) {
   const design = useAppSelector((s) => s.editor.design);
   return design && <Stage design={design} specs={specs} garments={garments} />;
-}
-
-/** Where an image's ink weighs, board px. */
-function weightOf(resolved: Resolved): [number, number] | null {
-  const k = 300 / Math.max(resolved.drawing.width, resolved.drawing.height);
-  const small = paintSurface(resolved.drawing, k, resolved.pictures, makeSurface);
-  const data = new Uint8Array(small.context.getImageData(0, 0, small.width, small.height).data);
-  const at = alphaCentre({ width: small.width, height: small.height, data });
-  return at && [at[0] / k, at[1] / k];
 }
 
 /** The artwork that the seller chose for a side of a product, which a new position leaves as it is. */
@@ -156,7 +146,13 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
   const groundOf = () => garments.find((g) => g.id === design.backdrop)?.value ?? '#20262a';
   const proposed = (s: Spec, x: SpecSide): { placement: Placement; said: string[] } => {
     const on = resolvedOn(s, x);
-    const made = placeForMe(on.resolved.drawing, on.of.board, s, x, weightOf(on.resolved));
+    const made = placeForMe(
+      on.resolved.drawing,
+      on.of.board,
+      s,
+      x,
+      weightOf(on.resolved.drawing, on.resolved.pictures, makeSurface),
+    );
     const at = made?.at ?? homeAt(on.of.board, x);
     return {
       placement: { ...proposedPlacement(on.of, s, x, at, groundOf()), ...namedArtwork(design, s, x) },

@@ -5,7 +5,7 @@ import type { Decoration } from './types';
 
 /** A stretch of heights, in cap heights above the baseline. */
 type Stretch = readonly [from: number, to: number];
-const EVERYWHERE: Stretch = [-10, 10];
+const ALL_HEIGHTS: Stretch = [-10, 10];
 
 const fill = (ink: string, path: PathData, clip: PathData | null): UninkedItem => ({
   kind: 'outline',
@@ -100,10 +100,10 @@ function stretchesOf(decoration: Decoration, capHeight: number): Stretch[] {
       });
     }
     case 'split':
-      return [[EVERYWHERE[0], decoration.at]];
+      return [[ALL_HEIGHTS[0], decoration.at]];
     case 'fade': {
       const { from, to } = decoration;
-      return [to > from ? [from, EVERYWHERE[1]] : [EVERYWHERE[0], from]];
+      return [to > from ? [from, ALL_HEIGHTS[1]] : [ALL_HEIGHTS[0], from]];
     }
     case 'inner':
       return [];
@@ -132,7 +132,7 @@ export function decorated(
   if (gaps.length === 0) items.push(fill(ink, whole, null));
   else {
     const kept = (l: SetLetter) =>
-      gaps.flatMap((d) => stretchesOf(d, l.capHeight)).reduce(without, [EVERYWHERE] as Stretch[]);
+      gaps.flatMap((d) => stretchesOf(d, l.capHeight)).reduce(without, [ALL_HEIGHTS] as Stretch[]);
     items.push(fill(ink, over(kept), whole));
     if (fade)
       items.push(

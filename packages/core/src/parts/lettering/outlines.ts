@@ -1,6 +1,6 @@
 import { memoByKey, type DrawingFault, type Materials } from '../../drawing';
-import { axisScales, EMPTY_BOX, pathBounds, unite, type Box, type PathData } from '../../geometry';
-import { longestStretch, setBlock, type SetBlock, type SetLetter } from '../../type';
+import { axisScales, type Box, type PathData } from '../../geometry';
+import { boxOfLetters, longestStretch, setBlock, type SetBlock, type SetLetter } from '../../type';
 import { gradientOver } from '../gradient';
 import type { FindOutline, Shape, UninkedItem } from '../kind';
 import { decorated } from './decorate';
@@ -63,9 +63,6 @@ function inkRuns(letters: readonly SetLetter[]): { ink: string; letters: SetLett
   return runs;
 }
 
-const boxOf = (letters: readonly SetLetter[]): Box =>
-  letters.reduce((box, l) => (l.set.length ? unite(box, pathBounds(l.set)) : box), EMPTY_BOX);
-
 /** What lettering draws by itself, in its own units. */
 export function letteringShape(
   part: LetteringPart,
@@ -88,7 +85,7 @@ function shapeOfBlock(part: LetteringPart, block: SetBlock): Shape {
   const lines = new Map<number, Box>();
   const lineBox = (line: number) => {
     let box = lines.get(line);
-    if (!box) lines.set(line, (box = boxOf(block.letters.filter((l) => l.line === line))));
+    if (!box) lines.set(line, (box = boxOfLetters(block.letters.filter((l) => l.line === line))));
     return box;
   };
   const coloured = (item: UninkedItem, ink: string, box: Box): UninkedItem =>
@@ -100,7 +97,7 @@ function shapeOfBlock(part: LetteringPart, block: SetBlock): Shape {
     return groups.flatMap((group) => {
       const box =
         gradient?.over === 'letter'
-          ? boxOf(group)
+          ? boxOfLetters(group)
           : gradient?.over === 'line'
             ? lineBox(group[0].line)
             : block.box;

@@ -1,9 +1,7 @@
 import { groupBounds, imagesOf } from '../../drawing';
 import { rgbToHex } from '../../colour';
 import { rimOf } from '../../raster';
-import type { AnalysisLayer } from '../measure';
-import { onceFor, samplePicture } from '../measure';
-import { regionOf } from '../measure';
+import { type AnalysisLayer, onceFor, samplePicture, regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
 
 /** A rectangle of one colour over more than this share of the board prints as a box. */

@@ -1,7 +1,6 @@
 import { groupBounds, imagesOf } from '../../drawing';
 import { labDistance, maskOfAlpha, squaredDistance, type RasterImage } from '../../raster';
-import { onceFor, RIM_SAMPLE, samplePicture } from '../measure';
-import { regionOf } from '../measure';
+import { onceFor, RIM_SAMPLE, samplePicture, regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
 
 /** A fringe over more than this share of the rim can be seen. */

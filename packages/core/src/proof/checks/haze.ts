@@ -1,7 +1,6 @@
 import { groupBounds, imagesOf, leastAlpha, type DrawingItem } from '../../drawing';
 import type { RasterImage } from '../../raster';
-import { onceFor, RIM_SAMPLE, samplePicture } from '../measure';
-import { regionOf } from '../measure';
+import { onceFor, RIM_SAMPLE, samplePicture, regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
 
 /** Partial alpha over more than this share of a part, its rim apart, is worth a word. */

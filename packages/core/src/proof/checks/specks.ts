@@ -2,8 +2,7 @@ import { groupBounds, imagesOf, type ImageItem } from '../../drawing';
 import { applyMatrix, axisScales, transformBox, type Matrix } from '../../geometry';
 import { componentsOf, maskOfAlpha } from '../../raster';
 import { mmToPx } from '../../units';
-import { onceFor, RIM_SAMPLE, samplePicture } from '../measure';
-import { regionOf } from '../measure';
+import { onceFor, RIM_SAMPLE, samplePicture, regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
 
 /** A loose piece with less than the area of a square of this side is a speck, mm. */

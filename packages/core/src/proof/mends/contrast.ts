@@ -15,9 +15,16 @@ import { groupBounds } from '../../drawing';
 import { resolve } from '../../resolve';
 import { grow, intersect, isEmptyBox } from '../../geometry';
 import { mmToPx } from '../../units';
-import { analyse, ANALYSIS_SIZE, isHeavy, judgeGarment, NEEDED_RATIO, sampleEdges } from '../measure';
+import {
+  analyse,
+  ANALYSIS_SIZE,
+  isHeavy,
+  judgeGarment,
+  NEEDED_RATIO,
+  sampleEdges,
+  type PartContrast,
+} from '../measure';
 import type { Finding, Mend, MendInput } from '../types';
-import type { PartContrast } from '../measure';
 
 /** Keyline widths that are tried, mm: from the thinnest line that prints (1 pt) upwards. */
 const KEYLINE_WIDTHS_MM = [0.35, 0.5, 0.7, 1, 1.4, 2, 3];
