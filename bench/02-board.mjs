@@ -48,7 +48,7 @@ await withBoard(async (address, page, browser) => {
     new MutationObserver(() => {
       if (moved) window.follow.push(performance.now() - moved);
       moved = 0;
-    }).observe(document.querySelector('section[aria-label="On garments"]'), {
+    }).observe(document.querySelector('section[data-testid="on-garments"]'), {
       subtree: true,
       attributes: true,
       attributeFilter: ['data-turn'],

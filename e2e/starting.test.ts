@@ -2,7 +2,7 @@ import { rmSync, symlinkSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import type { Browser } from 'playwright-core';
-import { Brelm, launch, ROOT } from './brelm';
+import { Brelm, launch, ROOT, saved } from './brelm';
 
 jest.setTimeout(240_000);
 
@@ -117,5 +117,32 @@ describe('starting', () => {
     await page.getByText('Your shelf is empty').waitFor();
     await page.close();
     await other.clean();
+  });
+});
+
+describe('a new mug', () => {
+  it('comes in its own colour, is judged on that, and its file is made', async () => {
+    const page = await browser.newPage({ viewport: { width: 1024, height: 700 } });
+    await page.goto(`http://127.0.0.1:${brelm.port}`);
+    await page.getByRole('button', { name: 'New design' }).first().click();
+    await page.getByLabel('Name', { exact: true }).fill('Tea before moths');
+    await page.getByLabel('Find a product').fill('mug 11');
+    await page.getByRole('radio', { name: /mug, 11 oz/i }).click();
+    const colours = page.getByRole('radiogroup', { name: 'Colour of the mug' }).getByRole('radio');
+    expect(await colours.allTextContents()).toEqual(['China white']);
+    await page.getByRole('button', { name: 'Make it' }).click();
+    await page.getByTestId('board').waitFor();
+    await page.getByText('Nothing on the board yet.').waitFor();
+    await page.keyboard.press('a');
+    await page.keyboard.type('TEA BEFORE MOTHS');
+    await page.keyboard.press('Enter');
+    await page.locator('[data-testid="garment-china-white"][data-verdict="reads"]').waitFor();
+    expect(await page.locator('[data-testid^="garment-"]').count()).toBe(1);
+    await saved(page);
+    await page.getByRole('button', { name: /Make files/ }).click();
+    const make = page.getByRole('button', { name: 'Make 1 file' });
+    await make.waitFor();
+    expect(await make.isEnabled()).toBe(true);
+    await page.close();
   });
 });

@@ -1,3 +1,4 @@
+import { judgedColours } from '@brelm/core/spec';
 import { createHash } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
@@ -36,7 +37,7 @@ export class PreviewsService {
   async of(id: string): Promise<Preview> {
     const { board, garments: chosen, revision } = await this.designs.entry(id);
     const spec = await this.specs.get(board.spec).catch(() => null);
-    const garments = (await this.library.garments()).filter((g) => chosen.includes(g.id));
+    const garments = judgedColours(spec ?? undefined, chosen, await this.library.garments());
     const madeOf = createHash('sha256')
       .update(JSON.stringify([id, revision, spec, garments, coreStamp()]))
       .digest('hex');

@@ -8,6 +8,7 @@ import { facesOfPart } from '@brelm/core/parts';
 import { resolve, weightOf } from '@brelm/core/resolve';
 import {
   artworkOn,
+  blankOf,
   homeAt,
   newPlacement,
   placementOf,
@@ -51,7 +52,14 @@ export function placedOn(
     else {
       const drawing = resolve(artwork, undefined, materials);
       const made = placeForMe(drawing, board, spec, side, weightOf(drawing, pictures, makeSurface));
-      placement = proposedPlacement(artwork, spec, side, made?.at ?? homeAt(board, side), ground);
+      placement = proposedPlacement(
+        artwork,
+        spec,
+        side,
+        made?.at ?? homeAt(board, side),
+        ground,
+        blankOf(spec, garments),
+      );
       said.push({ side, words: made?.said ?? ['there is no artwork to place'] });
     }
     placed = applyEdit(placed, { op: 'setPlacement', placement });

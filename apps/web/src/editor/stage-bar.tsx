@@ -137,7 +137,7 @@ export function StageBar({
         <Button tone="main" onClick={onExport}>
           <Download size={16} aria-hidden />
           Make files
-          {findings && (
+          {findings && design.parts.length > 0 && (
             <span className="-mr-1 ml-0.5 inline-flex items-center gap-1 rounded-[4px] bg-card px-1 py-0.5 text-[12px] leading-none text-ink">
               {stops ? (
                 <>

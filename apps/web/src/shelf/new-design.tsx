@@ -4,7 +4,7 @@ import type { Garment } from '@brelm/core/colour';
 import { emptyDesign, fromStarter } from '@brelm/core/design';
 import { partLocalBox } from '@brelm/core/resolve';
 import { byLightness } from '@brelm/core/proof';
-import { boardOf, safeBox, type Spec } from '@brelm/core/spec';
+import { boardOf, comesIn, nounOf, safeBox, type Spec } from '@brelm/core/spec';
 import { materials } from '../platform/materials';
 import { reasonOf, useCreateDesignMutation, useStartersQuery } from '../store/api';
 import { SpecChoice, specSides } from '../design';
@@ -41,7 +41,10 @@ export function NewDesign({
   const [garmentId, setGarmentId] = useState(garments[0]?.id);
   const [create, { isLoading, error }] = useCreateDesignMutation();
   const choice = choices.find((c) => c.key === chosen);
-  const garment = garments.find((g) => g.id === garmentId);
+  // A product comes in its own colours: one that it does not come in gives way to its first.
+  const offered = comesIn(choice?.spec, garments);
+  const garment = offered.find((g) => g.id === garmentId) ?? (offered[0] as Garment | undefined);
+  const noun = nounOf(choice?.spec);
   const { data: starters } = useStartersQuery();
   const [starterId, setStarterId] = useState(NO_STARTER);
   const [words, setWords] = useState<Record<string, string>>({});
@@ -52,7 +55,7 @@ export function NewDesign({
     const board = boardOf(choice.spec, choice.side);
     const pale = isPale(garment);
     const shared = { name: name.trim() || 'Untitled', board, backdrop: garment.id };
-    const judged = spread(garments, garment);
+    const judged = spread(offered, garment);
     const from = starter && choices.find((c) => c.spec.id === starter.document.board.spec);
     const design = starter
       ? fromStarter(starter.document, {
@@ -80,6 +83,7 @@ export function NewDesign({
     onMade(made.id);
   };
 
+  const colourOf = noun === 'garment' ? 'Garment colour' : `Colour of the ${noun}`;
   return (
     <Modal open={open} onClose={onClose} title="New design" wide>
       <form
@@ -101,10 +105,10 @@ export function NewDesign({
         />
         <div className="mt-4 grid gap-5 sm:grid-cols-[1fr_16rem]">
           <SpecChoice specs={specs} value={chosen} onChange={setChosen} />
-          <RadioGroup value={garmentId} onChange={setGarmentId} aria-label="Garment colour">
-            <p className="heading mb-1.5">Garment colour</p>
+          <RadioGroup value={garment?.id} onChange={setGarmentId} aria-label={colourOf}>
+            <p className="heading mb-1.5">{colourOf}</p>
             <div className="grid max-h-56 grid-cols-2 gap-1.5 overflow-y-auto p-0.5">
-              {byLightness(garments).map((g) => (
+              {byLightness(offered).map((g) => (
                 <Radio
                   key={g.id}
                   value={g.id}

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { differenceInSeconds, formatDistanceToNowStrict } from 'date-fns';
 import { Archive, ArchiveRestore, Copy } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
-import type { Spec } from '@brelm/core/spec';
+import { comesIn, judgedColours, nounOf, type Spec } from '@brelm/core/spec';
 import { GarmentCanvas, specWords, usePreview } from '../design';
 import {
   reasonOf,
@@ -13,6 +13,12 @@ import {
   type DesignEntry,
 } from '../store/api';
 import { IconButton, notify, ratioText, VerdictMark } from '../ui';
+
+/** `Reads on 4 of 6 garments`; of the one colour that a thing comes in, that it does or does not. */
+const readsWords = (reads: number, of: number, noun: string): string =>
+  noun === 'garment' || of > 1
+    ? `Reads on ${reads} of ${of} ${noun === 'garment' ? 'garments' : `colours of the ${noun}`}`
+    : `${reads ? 'Reads' : 'Does not read'} on the ${noun}`;
 
 /** True from when the element first comes near the window: rows far down cost nothing. */
 function useSeen<T extends Element>() {
@@ -54,8 +60,10 @@ export function ShelfRow({
   );
   const [duplicate] = useDuplicateDesignMutation();
   const [archive] = useArchiveDesignMutation();
-  const own = design.garments.flatMap((g) => garments.find((x) => x.id === g) ?? []);
-  const backdrop = garments.find((g) => g.id === design.backdrop) ?? garments[0];
+  const spec = specs?.find((s) => s.id === design.board.spec);
+  const own = judgedColours(spec, design.garments, garments);
+  const offered = comesIn(spec, garments);
+  const backdrop = offered.find((g) => g.id === design.backdrop) ?? own[0] ?? offered[0] ?? garments[0];
   const reads = verdicts.filter((v) => v.verdict === 'reads').length;
   const fail = (error: unknown) => notify('fault', reasonOf(error));
   const move = () =>
@@ -98,7 +106,7 @@ export function ShelfRow({
           {design.parts === 0
             ? 'Nothing on the board yet'
             : verdicts.length > 0
-              ? `Reads on ${reads} of ${verdicts.length} garments`
+              ? readsWords(reads, verdicts.length, nounOf(spec))
               : ' '}
         </p>
       </div>

@@ -71,14 +71,30 @@ export function AddPart({
           value={words}
           onChange={(e) => setWords(e.target.value)}
           onKeyDown={(e) => {
-            if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) e.currentTarget.form!.requestSubmit();
+            if (e.key !== 'Enter' || e.nativeEvent.isComposing) return;
+            // One line is added as it stands; where there are several, Enter goes on to the next.
+            const goesOn = e.shiftKey || (words.includes('\n') && !e.ctrlKey && !e.metaKey);
+            if (goesOn) return;
+            e.preventDefault();
+            if (unquoted(words).trim()) e.currentTarget.form!.requestSubmit();
           }}
+          aria-describedby="add-words-keys"
         />
+        <p id="add-words-keys" className="mt-0.5 text-[12px] text-muted">
+          {words.includes('\n')
+            ? 'Ctrl Enter adds the lettering.'
+            : 'Enter adds it as lettering, Shift Enter begins another line.'}
+        </p>
         <div className="mt-2 flex items-end gap-2">
           <div className="flex-1">
             <FaceField label="Typeface" value={chosen} words={unquoted(words)} onChange={setFace} />
           </div>
-          <Button tone="main" type="submit" disabled={!unquoted(words).trim()} title="Ctrl Enter">
+          <Button
+            tone="main"
+            type="submit"
+            disabled={!unquoted(words).trim()}
+            title={words.includes('\n') ? 'Ctrl Enter' : 'Enter'}
+          >
             Add lettering
           </Button>
         </div>

@@ -2,7 +2,14 @@ import { partTitle } from '../parts';
 import { documentOf, sidesOf } from './sides';
 import type { Design, Side } from './types';
 
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+/** Whether two plain values say the same, whatever the order of their fields. */
+function same(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
+  const [mine, theirs] = [a, b].map((o) => Object.entries(o).filter(([, v]) => v !== undefined));
+  if (mine.length !== theirs.length || Array.isArray(a) !== Array.isArray(b)) return false;
+  return mine.every(([key, value]) => same(value, (b as Record<string, unknown>)[key]));
+}
 
 /** What differs between two versions of a design, in words; empty when nothing does. */
 export function differences(mine: Design, theirs: Design): string[] {

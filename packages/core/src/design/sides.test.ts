@@ -156,6 +156,17 @@ describe('sides of a design', () => {
     expect(sameFinding(found, { ...found, side: 'back' })).toBe(true);
   });
 
+  it('do not differ by the order in which their fields were written', () => {
+    const design = twoSided();
+    const turned = JSON.parse(JSON.stringify(design), (_key, v: unknown) =>
+      v && typeof v === 'object' && !Array.isArray(v) ? Object.fromEntries(Object.entries(v).reverse()) : v,
+    ) as Design;
+    expect(differences(design, turned)).toEqual([]);
+    expect(differences(design, { ...turned, backdrop: 'bone' })).toEqual([
+      'Only settings such as the garments differ',
+    ]);
+  });
+
   it('are summed up together, and told apart where two versions differ', () => {
     const design = twoSided();
     expect(summaryOf(openSide(design, 'back'))).toMatchObject({

@@ -1,7 +1,17 @@
 import { circle, designOf, shape, SPEC } from '../../testing';
 import { applyEdit, emptySide, headOf, openSide, type Design } from '../design';
 import type { SpecSide } from '../spec';
-import { allPlannedFiles, artworkFor, artworkOn, homeAt, newPlacement, placementOn } from './index';
+import {
+  allPlannedFiles,
+  artworkFor,
+  artworkOn,
+  blankOf,
+  colourwayOnBlank,
+  homeAt,
+  newPlacement,
+  placementOn,
+  proposedPlacement,
+} from './index';
 
 const [front] = SPEC.sides;
 const back: SpecSide = { ...front, id: 'back', name: 'Back' };
@@ -49,5 +59,45 @@ describe('which artwork goes on a side of a product', () => {
       ]);
       expect(placementOn(given, mug, mug.sides[0])).toBeNull();
     }
+  });
+});
+
+describe('the colourway on a product of one colour', () => {
+  const parts = [{ ...shape('words', circle(450, 450, 50), 'a'), mustRead: true }];
+  const night = { id: 'night', name: 'Night', inks: {}, garments: [] };
+  const day = { id: 'day', name: 'Day', inks: { a: '#1f2a44' }, garments: [] };
+  const inks = (pale: string, ...colourways: Design['colourways']): Design => ({
+    ...designOf({ a: pale }, ...parts),
+    colourways,
+  });
+
+  it('is the first where that reads, else the one that reads best', () => {
+    expect(colourwayOnBlank(inks('#1f2a44', night, day), '#ffffff')).toBeNull();
+    expect(colourwayOnBlank(inks('#f2ead8', night, day), '#ffffff')).toBe('day');
+    expect(colourwayOnBlank(inks('#f2ead8', night), '#ffffff')).toBeNull();
+    expect(colourwayOnBlank(inks('#ffffff', night, { ...day, inks: { a: '#fefefe' } }), '#ffffff')).toBe(
+      'day',
+    );
+  });
+
+  it('asks nothing of what need not be read, or is hidden in a colourway', () => {
+    const plain = { ...inks('#f2ead8', night, day), parts: [{ ...parts[0], mustRead: false }] };
+    expect(colourwayOnBlank(plain, '#ffffff')).toBeNull();
+    const hidden = { ...night, parts: { words: { hidden: true } } };
+    expect(colourwayOnBlank(inks('#f2ead8', hidden, day), '#ffffff')).toBeNull();
+  });
+
+  it('goes with a new placement, and what the seller chose stays', () => {
+    const given = inks('#f2ead8', night, day);
+    const at = homeAt(given.board, mug.sides[0]);
+    const white = blankOf({ ...mug, kind: 'mug', garments: ['china-white'] }, [
+      { id: 'china-white', name: 'China white', value: '#ffffff', kind: 'solid' },
+    ]);
+    expect(white).toBe('#ffffff');
+    expect(blankOf(tee, [])).toBeNull();
+    const made = proposedPlacement(given, mug, mug.sides[0], at, '#000000', white);
+    expect(made.colourway).toBe('day');
+    const chosen = applyEdit(given, { op: 'setPlacement', placement: { ...made, colourway: 'night' } });
+    expect(proposedPlacement(chosen, mug, mug.sides[0], at, '#000000', white).colourway).toBe('night');
   });
 });

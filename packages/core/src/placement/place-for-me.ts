@@ -1,4 +1,14 @@
-import type { Board, Design, PlacedAt, Placement } from '../design';
+import { contrastRatio, type Garment, type Hex } from '../colour';
+import {
+  inksOfPart,
+  inkValues,
+  partsIn,
+  type Board,
+  type Colourway,
+  type Design,
+  type PlacedAt,
+  type Placement,
+} from '../design';
 import { imagesOf, type Drawing } from '../drawing';
 import {
   axisScales,
@@ -10,7 +20,16 @@ import {
   boxOfPoints,
   isInside,
 } from '../geometry';
-import { isWorn, safeBoxAt, safeOutline, zoneBox, zoneOutline, type Spec, type SpecSide } from '../spec';
+import {
+  comesIn,
+  isWorn,
+  safeBoxAt,
+  safeOutline,
+  zoneBox,
+  zoneOutline,
+  type Spec,
+  type SpecSide,
+} from '../spec';
 import { convexOverlap, inkHull, polygonsOf } from './hull';
 
 /** Artwork on the chest begins this far below the collar's seam, inches. */
@@ -165,6 +184,31 @@ function saying(
   return said;
 }
 
+/** Contrast at which lettering counts as readable (see the calculations). */
+const READS = 3;
+
+/**
+ * The colourway for a product that comes in one colour: null, the first, where all that must read has an ink that
+ * reads there; else the one in which it reads best.
+ */
+export function colourwayOnBlank(design: Design, blank: Hex): string | null {
+  const score = ({ id }: Colourway): number => {
+    const inks = inkValues(design, id);
+    const parts = partsIn(design, id).filter((p) => p.mustRead && !p.hidden);
+    const best = (ids: readonly string[]) =>
+      Math.max(1, ...ids.map((i) => contrastRatio(inks.get(i) ?? blank, blank)));
+    return parts.length ? Math.min(...parts.map((p) => best(inksOfPart(p)))) : READS;
+  };
+  const [first, ...others] = design.colourways;
+  if (!first || score(first) >= READS) return null;
+  const scored = others.map((c) => [score(c), c.id] as const).sort((a, b) => b[0] - a[0]);
+  return scored.length && scored[0][0] > score(first) ? scored[0][1] : null;
+}
+
+/** The colour of the blank of a product that is no garment and comes in one; null for any other. */
+export const blankOf = (spec: Spec, garments: readonly Garment[]): Hex | null =>
+  isWorn(spec) || !spec.garments?.length ? null : (comesIn(spec, garments)[0]?.value ?? null);
+
 /** A placement made for a side, with what goes by itself: a ground where the product is printed to its edge. */
 export function proposedPlacement(
   design: Design,
@@ -172,6 +216,7 @@ export function proposedPlacement(
   side: SpecSide,
   at: PlacedAt,
   ground: string,
+  blank: Hex | null = null,
 ): Placement {
   const known = design.placements.find((p) => p.spec === spec.id && p.side === side.id);
   return {
@@ -181,7 +226,7 @@ export function proposedPlacement(
     narrow: known?.narrow ?? side.curve !== undefined,
     ground: known ? known.ground : spec.background === 'opaque' ? ground : null,
     format: known?.format ?? null,
-    colourway: known?.colourway ?? null,
+    colourway: known ? known.colourway : blank && colourwayOnBlank(design, blank),
     colourways: known?.colourways ?? {},
     apart: {},
     ...at,

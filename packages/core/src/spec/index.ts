@@ -4,6 +4,7 @@ export * from './read';
 export * from './read-garments';
 export * from './book';
 export * from './side';
+export * from './colours';
 export * from './areas';
 export * from './differences';
 export * from './garments-csv';

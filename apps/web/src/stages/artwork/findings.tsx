@@ -32,7 +32,8 @@ export function Findings({
   const { here, elsewhere, accepted } = useMemo(() => {
     const parts = new Set(design.parts.map((p) => p.id));
     const list = worstFirst([...(quick ?? []), ...slow]).filter((f) => f.part === null || parts.has(f.part));
-    const open = list.filter((f) => f.accepted === undefined);
+    // What is not begun is no fault: that a file would be empty is said where files are made.
+    const open = list.filter((f) => f.accepted === undefined && f.check !== 'nothing');
     const isHere = (f: Finding) => f.garment === undefined || f.garment === backdrop.id;
     return {
       here: open.filter(isHere),
@@ -79,10 +80,12 @@ export function Findings({
           />
         )}
         {fault === null && quick && here.length === 0 && (
-          <p className="flex items-center gap-2 text-[13px]">Nothing wrong on {backdrop.name}.</p>
+          <p className="flex items-center gap-2 text-[13px]">
+            {design.parts.length ? `Nothing wrong on ${backdrop.name}.` : 'Nothing on the board yet.'}
+          </p>
         )}
         <ul className="flex flex-col gap-2">{here.map((f) => card(f))}</ul>
-        <Folded title={`${elsewhere.length} more on other garments`} count={elsewhere.length}>
+        <Folded title={`${elsewhere.length} more on other colours`} count={elsewhere.length}>
           {elsewhere.map((f) => card(f, nameOf(f)))}
         </Folded>
         <Folded title={`${accepted.length} accepted`} count={accepted.length}>

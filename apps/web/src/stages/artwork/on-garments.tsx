@@ -14,6 +14,7 @@ const THUMBNAIL_MS = 70;
 /** The artwork as it is now on the garments chosen for this design. A click makes one the backdrop. */
 export function OnGarments({
   garments,
+  noun,
   judged,
   backdrop,
   design,
@@ -23,7 +24,10 @@ export function OnGarments({
   onBackdrop,
   onChosen,
 }: {
+  /** Those that the product comes in. */
   garments: Garment[];
+  /** What the product is called: `garment`, `mug`. */
+  noun: string;
   judged: Garment[];
   backdrop: Garment;
   design: Design;
@@ -46,19 +50,27 @@ export function OnGarments({
   );
   const artwork = useThumbnail(shown, 150, moving);
   const [choosing, setChoosing] = useState(false);
+  const heading = noun === 'garment' ? 'On garments' : `On the ${noun}`;
   const verdicts = judged.flatMap((g) => contrast.find((c) => c.id === g.id) ?? []);
   const reads = verdicts.filter((v) => v.verdict === 'reads').length;
   return (
-    <section aria-label="On garments" data-turn={judgedTurn} className="shrink-0 border-b border-line p-3">
+    <section
+      aria-label={heading}
+      data-testid="on-garments"
+      data-turn={judgedTurn}
+      className="shrink-0 border-b border-line p-3"
+    >
       <div className="flex items-baseline justify-between">
-        <h2 className="heading">On garments</h2>
-        <button
-          type="button"
-          className="text-[13px] text-spruce hover:underline"
-          onClick={() => setChoosing(true)}
-        >
-          Choose…
-        </button>
+        <h2 className="heading">{heading}</h2>
+        {garments.length > 1 && (
+          <button
+            type="button"
+            className="text-[13px] text-spruce hover:underline"
+            onClick={() => setChoosing(true)}
+          >
+            Choose…
+          </button>
+        )}
       </div>
       <p className="mt-0.5 mb-2 text-[13px]" data-testid="reads-on">
         {empty
@@ -114,6 +126,7 @@ export function OnGarments({
       {choosing && (
         <ChooseGarments
           garments={garments}
+          noun={noun}
           chosen={judged.map((g) => g.id)}
           onClose={() => setChoosing(false)}
           onChosen={onChosen}
@@ -125,18 +138,25 @@ export function OnGarments({
 
 function ChooseGarments({
   garments,
+  noun,
   chosen,
   onClose,
   onChosen,
 }: {
   garments: Garment[];
+  noun: string;
   chosen: string[];
   onClose: () => void;
   onChosen: (ids: string[]) => void;
 }) {
   const [ids, setIds] = useState(chosen);
   return (
-    <Modal open onClose={onClose} title="Garments to judge it on" wide>
+    <Modal
+      open
+      onClose={onClose}
+      title={noun === 'garment' ? 'Garments to judge it on' : `Colours of the ${noun} to judge it on`}
+      wide
+    >
       <div className="grid max-h-[55vh] grid-cols-3 gap-1.5 overflow-y-auto">
         {byLightness(garments).map((g) => (
           <label

@@ -2,7 +2,7 @@ import { useMemo, useRef, useState } from 'react';
 import { shallowEqual } from 'react-redux';
 import type { Garment } from '@brelm/core/colour';
 import { applyEdits, bundleEdits, emptyDesign, unbundleEdits, type Design } from '@brelm/core/design';
-import { sideOf, type Spec } from '@brelm/core/spec';
+import { comesIn, judgedColours, nounOf, sideOf, type Spec } from '@brelm/core/spec';
 import { useDrawing } from '../../design';
 import { MakeDialog } from '../../files';
 import { ReplaceDialog } from '../../inspector/lettering';
@@ -79,11 +79,17 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
 
   const spec = specs.find((s) => s.id === design.board.spec);
   const side = spec && sideOf(spec, design.board.side);
-  const backdrop = garments.find((g) => g.id === design.backdrop) ?? garments[0];
-  const judged = useMemo(() => {
-    const own = design.garments.flatMap((id) => garments.find((g) => g.id === id) ?? []);
-    return own.some((g) => g.id === backdrop.id) ? own : [backdrop, ...own];
-  }, [design.garments, garments, backdrop]);
+  // A product is seen and judged in the colours that it comes in.
+  const own = useMemo(
+    () => judgedColours(spec, design.garments, garments),
+    [spec, design.garments, garments],
+  );
+  const offered = useMemo(() => comesIn(spec, garments), [spec, garments]);
+  const backdrop = offered.find((g) => g.id === design.backdrop) ?? own[0] ?? offered[0] ?? garments[0];
+  const judged = useMemo(
+    () => (own.some((g) => g.id === backdrop.id) ? own : [backdrop, ...own]),
+    [own, backdrop],
+  );
   useProof(made, colourway, spec, side, judged, backdrop.id);
 
   const setBackdrop = (id: string) => edit.backdrop(id);
@@ -167,7 +173,8 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
             className="flex min-h-0 flex-col border-l border-line bg-paper contain-layout contain-paint will-change-transform"
           >
             <OnGarments
-              garments={garments}
+              garments={offered}
+              noun={nounOf(spec)}
               judged={judged}
               backdrop={backdrop}
               design={design}

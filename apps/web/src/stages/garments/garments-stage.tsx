@@ -3,7 +3,7 @@ import { ArrowDownUp } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
 import { freshId, type Design } from '@brelm/core/design';
 import { byLightness, garmentLightness, wallSummary, type WallRow } from '@brelm/core/proof';
-import { sideOf, type Spec } from '@brelm/core/spec';
+import { comesIn, isWorn, sideOf, type Spec } from '@brelm/core/spec';
 import { StageBar } from '../../editor/stage-bar';
 import { useEdit } from '../../editor/use-edit';
 import { store, useAppDispatch, useAppSelector } from '../../store';
@@ -26,7 +26,7 @@ export function GarmentsStage({ specs, garments }: { specs: Spec[]; garments: Ga
   return design && <Stage design={design} specs={specs} garments={garments} />;
 }
 
-function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; garments: Garment[] }) {
+function Stage({ design, specs, garments: library }: { design: Design; specs: Spec[]; garments: Garment[] }) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const chosen = useAppSelector((s) => s.editor.colourway) ?? design.colourways[0]?.id;
@@ -39,6 +39,8 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
   const [proposing, setProposing] = useState(false);
   const spec = specs.find((s) => s.id === design.board.spec) ?? specs[0];
   const side = sideOf(spec, design.board.side) ?? spec.sides[0];
+  // What is no garment is seen in the colours that it comes in alone.
+  const garments = useMemo(() => (isWorn(spec) ? library : comesIn(spec, library)), [spec, library]);
 
   useKeys({
     'Ctrl+z': () => dispatch(undone()),

@@ -5,6 +5,7 @@ import type { Garment } from '@brelm/core/colour';
 import type { Design, Edit, PlacedAt, Placement } from '@brelm/core/design';
 import {
   artworkOn,
+  blankOf,
   homeAt,
   inkBox,
   placedBox,
@@ -155,7 +156,10 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
     );
     const at = made?.at ?? homeAt(on.of.board, x);
     return {
-      placement: { ...proposedPlacement(on.of, s, x, at, groundOf()), ...namedArtwork(design, s, x) },
+      placement: {
+        ...proposedPlacement(on.of, s, x, at, groundOf(), blankOf(s, garments)),
+        ...namedArtwork(design, s, x),
+      },
       said: made?.said ?? ['there is no artwork to place yet'],
     };
   };
