@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import { plainName } from '@brelm/core/colour';
-import { freshId } from '@brelm/core/design';
+import { freeInkName, freshId } from '@brelm/core/design';
 import { store } from '../store';
 import { notify } from '../ui';
 import { useEdit } from './use-edit';
@@ -17,13 +17,11 @@ export function useAddInk(): (value: string, label: string) => void {
         notify('done', `${known.name} has that colour already.`);
         return;
       }
-      const names = new Set(design.inks.map((i) => i.name));
-      let name = plainName(value);
-      for (let n = 2; names.has(name); n++) name = `${plainName(value)} ${n}`;
       const id = freshId(
         'ink',
         design.inks.map((i) => i.id),
       );
+      const name = freeInkName(design, { id, name: plainName(value) });
       edit.make(label, [{ op: 'addInk', ink: { id, name, value } }]);
       notify('done', `${name}, ${value}, is an ink now.`);
     },

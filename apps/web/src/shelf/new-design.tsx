@@ -1,6 +1,6 @@
 import { Radio, RadioGroup } from '@headlessui/react';
 import { useState } from 'react';
-import type { Garment } from '@brelm/core/colour';
+import { plainName, type Garment } from '@brelm/core/colour';
 import { emptyDesign, fromStarter } from '@brelm/core/design';
 import { partLocalBox } from '@brelm/core/resolve';
 import { byLightness } from '@brelm/core/proof';
@@ -71,7 +71,7 @@ export function NewDesign({
           board,
           garment.id,
           judged,
-          pale ? { name: 'Ink', value: '#20262a' } : { name: 'Bone', value: '#f2ead8' },
+          pale ? { name: plainName('#20262a'), value: '#20262a' } : { name: 'Bone', value: '#f2ead8' },
         );
     const made = await create(design)
       .unwrap()

@@ -56,15 +56,11 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
 
   const add = (named: readonly NamedColour[], label: string) => {
     const taken = design.inks.map((i) => i.id);
-    const names = new Set(design.inks.map((i) => i.name));
     const edits = named.flatMap((c): Edit[] => {
       if (design.inks.some((i) => i.value === c.value && i.name === c.name)) return [];
       const id = freshId('ink', taken);
       taken.push(id);
-      let name = c.name;
-      for (let n = 2; names.has(name); n++) name = `${c.name} ${n}`;
-      names.add(name);
-      return [{ op: 'addInk', ink: { id, name, value: c.value } }];
+      return [{ op: 'addInk', ink: { id, name: c.name, value: c.value } }];
     });
     edit.make(label, edits);
     onClose();

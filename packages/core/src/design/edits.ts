@@ -1,4 +1,4 @@
-import type { Hex } from '../colour';
+import { plainName, type Hex } from '../colour';
 import { mapAllParts, sidesOf, withSides } from './sides';
 import type {
   Acceptance,
@@ -78,6 +78,25 @@ export const sameFinding = (a: FindingKey, b: FindingKey): boolean =>
   a.garment === b.garment &&
   (a.side === undefined || b.side === undefined || a.side === b.side);
 
+/** Characters that the name of an ink may have. */
+const MOST_NAME = 120;
+
+/** The name of an ink where no other has it: with a number behind it where one has. */
+export function freeInkName({ inks }: Pick<Design, 'inks'>, { id, name }: Pick<Ink, 'id' | 'name'>): string {
+  const taken = new Set(inks.flatMap((i) => (i.id === id ? [] : [i.name])));
+  let free = name;
+  for (let n = 2; taken.has(free); n++) free = `${name.slice(0, MOST_NAME - 1 - String(n).length)} ${n}`;
+  return free;
+}
+
+/** An ink of another colour; a name that is only the colour's goes with it. */
+function revalued(design: Design, ink: Ink, value: Hex): Ink {
+  const bare = ink.name.replace(/ \d+$/, '');
+  if (bare !== plainName(ink.value)) return { ...ink, value };
+  const name = plainName(value);
+  return { ...ink, value, name: name === bare ? ink.name : freeInkName(design, { ...ink, name }) };
+}
+
 /** A design without one of its sides, and without what is said of that side's parts; there is always one side. */
 function withoutSide(design: Design, id: string): Design {
   const sides = sidesOf(design);
@@ -133,7 +152,7 @@ export function applyEdit(design: Design, edit: Edit): Design {
     case 'addInk':
       return design.inks.some((i) => i.id === edit.ink.id)
         ? design
-        : { ...design, inks: [...design.inks, edit.ink] };
+        : { ...design, inks: [...design.inks, { ...edit.ink, name: freeInkName(design, edit.ink) }] };
     case 'removeInk':
       return { ...design, inks: design.inks.filter((i) => i.id !== edit.ink) };
     case 'setInk': {
@@ -151,7 +170,7 @@ export function applyEdit(design: Design, edit: Edit): Design {
         };
       return {
         ...design,
-        inks: design.inks.map((i) => (i.id === edit.ink ? { ...i, value: edit.value } : i)),
+        inks: design.inks.map((i) => (i.id === edit.ink ? revalued(design, i, edit.value) : i)),
         colourways: design.colourways.map((c, i) => {
           if (i > 0 || !(edit.ink in c.inks)) return c;
           const { [edit.ink]: _dropped, ...inks } = c.inks;
@@ -162,7 +181,9 @@ export function applyEdit(design: Design, edit: Edit): Design {
     case 'renameInk':
       return {
         ...design,
-        inks: design.inks.map((i) => (i.id === edit.ink ? { ...i, name: edit.name } : i)),
+        inks: design.inks.map((i) =>
+          i.id === edit.ink ? { ...i, name: freeInkName(design, { ...i, name: edit.name }) } : i,
+        ),
       };
     case 'addMaterial':
       return design.materials.some((m) => m.id === edit.material.id)

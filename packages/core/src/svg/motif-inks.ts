@@ -1,5 +1,5 @@
 import { deltaE, plainName, type Hex } from '../colour';
-import { freshId, type Ink } from '../design';
+import { freeInkName, freshId, type Ink } from '../design';
 import type { MotifOutline } from '../parts';
 import type { SvgArt } from './read-svg';
 
@@ -28,18 +28,11 @@ export function inkOutlines(
       if (difference < least) [ink, least] = [known, difference];
     }
     if (!ink) {
-      const stem = plainName(colour);
-      const names = new Set(all.map((i) => i.name));
-      let name = stem;
-      for (let n = 2; names.has(name); n++) name = `${stem} ${n}`;
-      ink = {
-        id: freshId(
-          'ink',
-          all.map((i) => i.id),
-        ),
-        name,
-        value: colour,
-      };
+      const id = freshId(
+        'ink',
+        all.map((i) => i.id),
+      );
+      ink = { id, name: freeInkName({ inks: all }, { id, name: plainName(colour) }), value: colour };
       added.push(ink);
     }
     byColour.set(colour, ink.id);
