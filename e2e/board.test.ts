@@ -36,6 +36,40 @@ const nothing = async () => {
 };
 const undone = (label: string) => page.getByRole('button', { name: `Undo: ${label}`, exact: true }).waitFor();
 
+describe('fields', () => {
+  it('take each value for a step that is undone by itself, in the field too; Escape leaves no change', async () => {
+    await rows().nth(1).click();
+    const before = await value('Left');
+    const shows = (left: number) =>
+      page.waitForFunction(
+        (n) =>
+          [...document.querySelectorAll('input')].some(
+            (i) => i.labels?.[0]?.textContent === 'Left' && Number(i.value) === n,
+          ),
+        left,
+      );
+    await fill('Left', '700');
+    await fill('Left', '800');
+    await shows(800);
+    await page.keyboard.press('Control+z');
+    await shows(700);
+    await page.keyboard.press('Control+z');
+    await shows(before);
+    await page.keyboard.press('Control+y');
+    await shows(700);
+    await page.keyboard.press('Control+z');
+    await field('Left').fill('123');
+    await field('Left').press('Escape');
+    await shows(before);
+    const title = page.getByLabel('Name of the design');
+    const name = await title.inputValue();
+    await title.fill('Not this');
+    await title.press('Escape');
+    expect(await title.inputValue()).toBe(name);
+    await nothing();
+  });
+});
+
 describe('bundles', () => {
   it('are chosen and moved as one, with the mouse and by keys', async () => {
     const names = await rows().allInnerTexts();

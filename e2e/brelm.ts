@@ -63,6 +63,11 @@ export class Brelm {
     });
   }
 
+  /** Sends a signal and waits for nothing. */
+  signal(signal: NodeJS.Signals): void {
+    this.child!.kill(signal);
+  }
+
   /** Waits until it says something. */
   async says(what: RegExp): Promise<void> {
     while (!what.test(this.log)) await new Promise((done) => setTimeout(done, 50));

@@ -21,6 +21,16 @@ afterAll(async () => {
 /** Painted large, it takes far longer than anybody waits. */
 const ENDLESS = `<svg xmlns="http://www.w3.org/2000/svg" width="100" height="100"><filter id="f"><feTurbulence numOctaves="20" baseFrequency="0.9"/><feGaussianBlur stdDeviation="30"/></filter>${'<rect width="100" height="100" filter="url(#f)"/>'.repeat(100)}</svg>`;
 
+/** Whether a process is there. */
+function isThere(pid: number): boolean {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 describe('starting', () => {
   it('says plainly when the port is taken', () => {
     const second = spawnSync(
@@ -107,6 +117,30 @@ describe('starting', () => {
     await Promise.all(sent);
     expect(children()).toEqual([]);
     await other.clean();
+  });
+
+  it('stops while somebody watches runs, whose stream ends with it', async () => {
+    const other = new Brelm();
+    const at = await other.start('--empty');
+    const streams = await Promise.all([1, 2, 3].map(() => fetch(`${at}/api/runs/events`)));
+    const ends = streams.map((s) => s.text().catch(() => 'cut'));
+    const pid = other.databasePid();
+    expect(await other.end('SIGTERM')).toBe(0);
+    expect(await Promise.all(ends)).toHaveLength(3);
+    expect(() => process.kill(pid, 0)).toThrow();
+    await other.clean();
+  });
+
+  it('ends at once when it is interrupted twice, database and all, and starts again', async () => {
+    const other = new Brelm();
+    await other.start('--empty');
+    const pid = other.databasePid();
+    const ended = other.end('SIGINT');
+    await other.says(/stopping…/);
+    other.signal('SIGINT');
+    expect([0, 130]).toContain(await ended);
+    while (isThere(pid)) await new Promise((done) => setTimeout(done, 50));
+    await other.start('--empty').then(() => other.clean());
   });
 
   it('starts empty when asked to', async () => {

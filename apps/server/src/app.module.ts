@@ -1,8 +1,6 @@
-import { Controller, Get, Module, type DynamicModule } from '@nestjs/common';
-import { ApiTags } from '@nestjs/swagger';
+import { Module, type DynamicModule } from '@nestjs/common';
 import { APP_INTERCEPTOR } from '@nestjs/core';
 import { TypeOrmModule } from '@nestjs/typeorm';
-import { DataSource } from 'typeorm';
 import { DatabaseGuard } from './database/database-guard';
 import { ENTITIES } from './database/entities';
 import { MIGRATIONS } from './database/migrations';
@@ -13,6 +11,7 @@ import { PreviewsService } from './designs/previews.service';
 import { FilesService } from './storage/files.service';
 import { DiskGuard } from './storage/disk-guard';
 import { HousekeepingService } from './storage/housekeeping.service';
+import { HealthController } from './health/health.controller';
 import { LibraryController } from './library/library.controller';
 import { LibraryService } from './library/library.service';
 import { MaterialsController } from './materials/materials.controller';
@@ -34,19 +33,6 @@ import { SpecsController } from './specs/specs.controller';
 import { SpecsService } from './specs/specs.service';
 import { DocumentsService } from './workers/documents.service';
 import { PoolService } from './workers/pool.service';
-
-@ApiTags('health')
-@Controller('health')
-class HealthController {
-  constructor(private readonly db: DataSource) {}
-
-  /** 200 when the server and its database answer. */
-  @Get()
-  async health() {
-    await this.db.query('SELECT 1');
-    return { ok: true };
-  }
-}
 
 @Module({})
 export class AppModule {

@@ -194,11 +194,19 @@ describe('a full disk', () => {
       expect.stringContaining('disk is full') as string,
     ]);
     expect((await uploadTo(it0, 'materials', Buffer.from('<svg/>'), 'a.svg')).status).toBe(507);
+    expect(await ask('health/ready')).toMatchObject({
+      status: 503,
+      body: { ready: false, disk: expect.stringContaining('disk is full') as string },
+    });
     expect((await ask('designs')).status).toBe(200);
     const palette = await ask('palettes/999', 'DELETE');
     expect(palette.status).toBe(404);
     room = Infinity;
     expect((await save()).status).toBe(200);
+    expect(await ask('health/ready')).toMatchObject({
+      status: 200,
+      body: { ready: true, disk: null, queue: { waiting: 0, inWork: 0 } },
+    });
   });
 
   it('fails a file with the reason instead of writing half of it', async () => {
@@ -232,8 +240,9 @@ describe('a database that is away', () => {
         ask(`designs/${design.id}`, 'PUT', { revision: design.revision, document: design.document }),
         ask('runs'),
         ask('health'),
+        ask('health/ready'),
       ]);
-      expect(answers.map((a) => a.status)).toEqual([503, 503, 503, 503, 503]);
+      expect(answers.map((a) => a.status)).toEqual([503, 503, 503, 503, 503, 503]);
       expect(answers[2].body.message).toContain('Your work is kept in this browser');
     } finally {
       process.kill(pid, 'SIGCONT');

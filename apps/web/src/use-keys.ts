@@ -31,6 +31,13 @@ export function setLetterKeys(on: boolean): void {
 /** A key that writes a letter or a sign, alone or with Shift. */
 const isLetter = (e: KeyboardEvent): boolean => e.key.length === 1 && !e.ctrlKey && !e.metaKey;
 
+/** Undo and redo in a field in which nothing is typed are the design's. */
+const isUndoOf = (e: KeyboardEvent): boolean =>
+  (e.ctrlKey || e.metaKey) &&
+  /^[zy]$/i.test(e.key) &&
+  e.target instanceof HTMLInputElement &&
+  e.target.dataset.typed === 'false';
+
 /** Calls what the table has for a key, unless somebody is typing or a dialog is open. */
 export function useKeys(table: Record<string, () => void>): void {
   const current = useRef(table);
@@ -39,7 +46,7 @@ export function useKeys(table: Record<string, () => void>): void {
   });
   useEffect(() => {
     const down = (e: KeyboardEvent) => {
-      if (e.defaultPrevented || e.altKey || isTyping(e.target)) return;
+      if (e.defaultPrevented || e.altKey || (isTyping(e.target) && !isUndoOf(e))) return;
       // A slider and a choice have the arrows to themselves.
       if (e.target instanceof HTMLInputElement && /^(range|radio)$/.test(e.target.type) && ARROWS.test(e.key))
         return;

@@ -104,6 +104,11 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
     await this.pumping?.catch(() => undefined);
   }
 
+  /** How many files wait to be made, and are being made here. */
+  async standing(): Promise<{ waiting: number; inWork: number }> {
+    return { waiting: await this.store.files.countBy({ state: 'queued' }), inWork: this.inWork.size };
+  }
+
   /** Looks for work; call it whenever there may be some. */
   wake(): void {
     if (this.closed) return;

@@ -5,7 +5,7 @@ import { sidesOf, type Design } from '@brelm/core/design';
 import type { Spec } from '@brelm/core/spec';
 import { useAppDispatch } from '../store';
 import { sideOpened, undone } from '../store/editor';
-import { Button, IconButton, notify } from '../ui';
+import { Button, IconButton, notify, leaveField } from '../ui';
 import { useKeys } from '../use-keys';
 import { AddSide } from './add-side';
 import { sideNames } from './side-names';
@@ -114,13 +114,7 @@ function SideList({
                   className="field"
                   maxLength={120}
                   defaultValue={name}
-                  onKeyDown={(e) => {
-                    if (e.key === 'Enter') e.currentTarget.blur();
-                    if (e.key !== 'Escape') return;
-                    e.currentTarget.value = name;
-                    e.currentTarget.blur();
-                    e.stopPropagation();
-                  }}
+                  onKeyDown={(e) => leaveField(e, name)}
                   onBlur={(e) => {
                     const said = e.target.value.trim();
                     if (said && said !== name)

@@ -7,7 +7,7 @@ import type { Spec } from '@brelm/core/spec';
 import { specWords } from '../design';
 import { useAppDispatch, useAppSelector } from '../store';
 import { colourwayChosen, redone, undone } from '../store/editor';
-import { Button, IconButton, SeverityMark, VerdictMark } from '../ui';
+import { Button, IconButton, SeverityMark, VerdictMark, leaveField } from '../ui';
 import { useKeys } from '../use-keys';
 import { BoardDialog } from '../stages/artwork/board-dialog';
 import { VersionsDialog } from './versions-dialog';
@@ -61,7 +61,7 @@ export function StageBar({
         defaultValue={design.name}
         maxLength={300}
         className="h-8 w-60 min-w-0 shrink rounded-md border border-transparent bg-transparent px-1.5 font-display text-[17px] font-semibold text-ellipsis hover:border-line focus:border-edge focus:bg-card"
-        onKeyDown={(e) => (e.key === 'Enter' || e.key === 'Escape') && e.currentTarget.blur()}
+        onKeyDown={(e) => leaveField(e, design.name)}
         onBlur={(e) => {
           const name = e.target.value.trim();
           if (name && name !== design.name) edit.make('Rename the design', [{ op: 'rename', name }]);

@@ -5,7 +5,7 @@ import { isDressed, type Part, type PartKind } from '@brelm/core/parts';
 import { partLocalBox, partMatrix } from '@brelm/core/resolve';
 import { boxHeight, boxWidth, isEmptyBox, transformBox } from '@brelm/core/geometry';
 import { materials } from '../platform/materials';
-import { IconButton, LengthField, NumberField } from '../ui';
+import { IconButton, LengthField, NumberField, leaveField } from '../ui';
 import { CodeSettings } from './code-settings';
 import { KeylineSettings } from './keyline-settings';
 import { useLive } from '../editor/live';
@@ -167,7 +167,7 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
             placeholder="nothing: it stays"
             maxLength={60}
             defaultValue={part.slot ?? ''}
-            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+            onKeyDown={(e) => leaveField(e, part.slot ?? '')}
             onBlur={(e) => {
               const slot = e.target.value.trim() || null;
               if (slot !== part.slot) edit.part(part.id, 'Name a place', { slot });
@@ -183,7 +183,7 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
           defaultValue={part.name}
           maxLength={300}
           className="field flex-1"
-          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          onKeyDown={(e) => leaveField(e, part.name)}
           onBlur={(e) =>
             e.target.value !== part.name && edit.part(part.id, 'Rename', { name: e.target.value })
           }

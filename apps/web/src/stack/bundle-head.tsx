@@ -3,7 +3,7 @@ import { backToWords, wordsBehind } from '@brelm/core/resolve';
 import { type Bundle, type Design, type Edit, unbundleEdits } from '@brelm/core/design';
 import { useAppDispatch } from '../store';
 import { selected } from '../store/editor';
-import { IconButton } from '../ui';
+import { IconButton, leaveField } from '../ui';
 import { useEdit } from '../editor/use-edit';
 
 /** The head of a bundle in the stack: its name, what chooses all of it, and what takes it apart. */
@@ -45,7 +45,7 @@ export function BundleHead({
           defaultValue={bundle.name}
           maxLength={120}
           className="field !h-7 flex-1 font-medium"
-          onKeyDown={(e) => (e.key === 'Enter' || e.key === 'Escape') && e.currentTarget.blur()}
+          onKeyDown={(e) => leaveField(e, bundle.name)}
           onBlur={(e) => {
             const to = e.target.value.trim();
             if (to !== bundle.name)

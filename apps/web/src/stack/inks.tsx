@@ -12,7 +12,7 @@ import {
   type Design,
   allParts,
 } from '@brelm/core/design';
-import { IconButton, ratioText } from '../ui';
+import { IconButton, ratioText, leaveField } from '../ui';
 import { PaletteDialog } from './palette-dialog';
 import { useTools } from '../board/tools';
 import { useEdit } from '../editor/use-edit';
@@ -189,7 +189,7 @@ function InkEditor({
           className="field flex-1"
           defaultValue={name}
           maxLength={120}
-          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          onKeyDown={(e) => leaveField(e, name)}
           onBlur={(e) => e.target.value.trim() && e.target.value !== name && onName(e.target.value.trim())}
         />
       </div>

@@ -10,6 +10,7 @@ import {
   saveStateChanged,
   selected,
   sideOpened,
+  stepEnded,
   undone,
   wentTo,
   type EditorState,
@@ -43,6 +44,15 @@ describe('history', () => {
     expect(xOf(again)).toBe(300);
     expect(editor.reducer(again, redone())).toBe(again);
     expect(editor.reducer(reduce(), undone())).toEqual(reduce());
+  });
+
+  it('takes each value that is confirmed for a step of its own, though it is of the same kind', () => {
+    const state = reduce(move(200, 'left'), stepEnded(), move(300, 'left'), move(301, 'left'));
+    expect(state.past).toHaveLength(2);
+    expect(xOf(editor.reducer(state, undone()) as EditorState)).toBe(200);
+    const ended = editor.reducer(state, stepEnded());
+    expect(editor.reducer(ended, stepEnded())).toBe(ended);
+    expect(reduce(stepEnded())).toEqual(reduce());
   });
 
   it('joins the edits of one gesture into one step, and not those of two', () => {

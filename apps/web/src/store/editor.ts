@@ -169,6 +169,13 @@ export const editor = createSlice({
       ...(state as EditorState),
       selection: payload,
     }),
+    /** What comes next is a step of its own, even if it is of the same kind. */
+    stepEnded: (state): EditorState => {
+      const s = state as EditorState;
+      const last = s.past.at(-1);
+      if (!last || last.gesture === null) return s;
+      return { ...s, past: [...s.past.slice(0, -1), { ...last, gesture: null }] };
+    },
     /** Opens another side of the design; no step, since nothing changes. */
     sideOpened: (state, { payload }: PayloadAction<string>): EditorState => {
       const s = state as EditorState;
@@ -223,6 +230,7 @@ export const {
   selected,
   colourwayChosen,
   sideOpened,
+  stepEnded,
   pointed,
   previewed,
   dragged,

@@ -12,6 +12,20 @@ interface FieldProps {
   digits?: number;
 }
 
+/** Closes the step that typed values would join: each that is confirmed is undone by itself. */
+let endStep = (): void => undefined;
+export const onStepEnd = (end: () => void): void => void (endStep = end);
+
+/** For a text that is confirmed as its field is left: Enter leaves it, Escape leaves it as it was. */
+export function leaveField(e: KeyboardEvent<HTMLInputElement>, original: string): void {
+  if (e.key !== 'Enter' && e.key !== 'Escape') return;
+  if (e.key === 'Escape') {
+    e.stopPropagation();
+    e.currentTarget.value = original;
+  }
+  e.currentTarget.blur();
+}
+
 function useTyped(
   shown: string,
   read: (text: string) => number | null,
@@ -31,18 +45,23 @@ function useTyped(
     setFault(wrong);
     if (value !== null && !wrong) {
       setText(null);
+      endStep();
       commit(value);
+      endStep();
     }
   };
   return {
     fault,
     input: {
       value: text ?? shown,
+      'data-typed': text !== null,
       onChange: (e: { target: { value: string } }) => setText(e.target.value),
       onBlur: done,
       onKeyDown: (e: KeyboardEvent) => {
         // With nothing typed, Escape is for what the field stands in.
         if (e.key === 'Escape' && text === null && !fault) return;
+        // So are undo and redo: they are the design's.
+        if (text === null && (e.ctrlKey || e.metaKey) && /^[zy]$/i.test(e.key)) return;
         e.stopPropagation();
         if (e.key === 'Enter') done();
         if (e.key === 'Escape') {

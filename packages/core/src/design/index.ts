@@ -2,7 +2,7 @@
 export * from './types';
 export * from './read';
 export { designSchema } from './schema';
-export { DESIGN_FIELDS, FARTHEST_IN, LEAST_SCALE, MOST_SCALE, MOST_SIDES } from './fields';
+export { FARTHEST_IN, LEAST_SCALE, MOST_SCALE, MOST_SIDES } from './fields';
 export * from './defaults';
 export * from './edits';
 export * from './sides';

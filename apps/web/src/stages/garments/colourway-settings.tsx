@@ -1,7 +1,7 @@
 import { ArrowDown, ArrowUp, Copy, RotateCcw, Trash2 } from 'lucide-react';
 import { freshId, inkValues, usedInks, type Design } from '@brelm/core/design';
 import { useEdit } from '../../editor/use-edit';
-import { IconButton } from '../../ui';
+import { IconButton, leaveField } from '../../ui';
 import { PartOverrides } from './part-overrides';
 
 /** Name, values and order of one colourway; what differs from the base is marked. */
@@ -46,7 +46,7 @@ export function ColourwaySettings({
           className="field !h-8 flex-1 !text-[15px]"
           defaultValue={colourway.name}
           maxLength={120}
-          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          onKeyDown={(e) => leaveField(e, colourway.name)}
           onBlur={(e) => {
             const name = e.target.value.trim();
             if (name && name !== colourway.name)

@@ -1,0 +1,50 @@
+import { Controller, Get, HttpStatus, Res } from '@nestjs/common';
+import { ApiTags } from '@nestjs/swagger';
+import type { Response } from 'express';
+import { DataSource } from 'typeorm';
+import { QueueService } from '../runs/queue.service';
+import { DiskGuard, DiskFullError } from '../storage/disk-guard';
+
+/** Room that a day's work needs at the least, bytes; less is no readiness. */
+const ROOM = 32 * 1024 * 1024;
+
+/** What the server needs to do all of its work, and how it stands. */
+export interface Readiness {
+  ready: boolean;
+  /** In words: what is the matter with it, null where nothing is. */
+  disk: string | null;
+  /** Files that wait to be made, and that are being made. */
+  queue: { waiting: number; inWork: number };
+}
+
+@ApiTags('health')
+@Controller('health')
+export class HealthController {
+  constructor(
+    private readonly db: DataSource,
+    private readonly disk: DiskGuard,
+    private readonly queue: QueueService,
+  ) {}
+
+  /** 200 when the server and its database answer. */
+  @Get()
+  async health() {
+    await this.db.query('SELECT 1');
+    return { ok: true };
+  }
+
+  /** 200 when it can do all of its work; 503 where the database does not answer or the disk takes no more. */
+  @Get('ready')
+  async ready(@Res({ passthrough: true }) response: Response): Promise<Readiness> {
+    const queue = await this.queue.standing();
+    const disk = await this.disk.check(ROOM).then(
+      () => null,
+      (error: unknown) => {
+        if (error instanceof DiskFullError) return error.message;
+        throw error;
+      },
+    );
+    if (disk !== null) response.status(HttpStatus.SERVICE_UNAVAILABLE);
+    return { ready: disk === null, disk, queue };
+  }
+}
