@@ -181,6 +181,8 @@ describe('garment colours', () => {
     await read('name,value\nMire,#2e3a2f\n');
     await page.getByText('1 garment colour added.').waitFor();
     await page.getByLabel('Find a garment colour').fill('mire');
+    // The list comes anew after the words say that it was added.
+    await page.getByRole('button', { name: 'Remove Mire' }).waitFor();
     expect(await page.getByRole('list', { name: 'Garment colours' }).getByRole('listitem').count()).toBe(1);
     await page.getByRole('button', { name: 'Remove Mire' }).click();
     await page.getByText('No colour is called that.').waitFor();

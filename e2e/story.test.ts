@@ -43,7 +43,7 @@ describe('from an empty board to a file that is accepted', () => {
     // The shelf says these words of its own designs, too; they count only once the board is there.
     await page.getByTestId('board').waitFor();
     await page.getByText('Pinfold Market, Tee front · 4500 × 5400 px · 15 × 18 in').waitFor();
-    await page.getByTestId('finding-nothing').waitFor();
+    await page.getByRole('region', { name: 'Findings' }).getByText('Nothing on the board yet.').waitFor();
   });
 
   const face = async (name: string, at = 0) => {
