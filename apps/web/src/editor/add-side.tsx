@@ -1,12 +1,9 @@
 import { useState } from 'react';
 import {
   applyEdits,
-  clippingOf,
   emptySide,
   freshId,
-  openSide,
-  pasteEdits,
-  readClipping,
+  sideCopyEdits,
   sidesOf,
   type Design,
   type Edit,
@@ -17,18 +14,6 @@ import { SpecChoice, specSides } from '../design';
 import { Button, Modal, SelectField } from '../ui';
 import { sideNames } from './side-names';
 import { useEdit } from './use-edit';
-
-/** Edits that copy the artwork of a side onto the one that is open, at the same size in inches. */
-function artworkOf(design: Design, from: string): Edit[] {
-  const source = openSide(design, from);
-  const clipping = readClipping(
-    clippingOf(
-      source,
-      source.parts.map((p) => p.id),
-    ),
-  );
-  return clipping ? pasteEdits(design, clipping).edits : [];
-}
 
 /** Another board for the same design: a side of its product, or of any other. */
 export function AddSide({
@@ -69,7 +54,7 @@ export function AddSide({
     const there = applyEdits(design, edits);
     edit.make(`Add the side ${name.trim() || side.name}`, [
       ...edits,
-      ...(from ? artworkOf(there, from) : []),
+      ...(from ? sideCopyEdits(there, from) : []),
     ]);
     onClose();
   };

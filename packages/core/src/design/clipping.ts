@@ -1,9 +1,9 @@
 import { mapPart, materialsOfPart, type Part } from '../parts';
 import { inksOfPart } from './colours';
-import { scaledPart } from './refit';
+import { scaledOverride, scaledPart } from './refit';
 import { freshId, type Edit } from './edits';
 import { readDesign } from './read';
-import { bundleIds, partIds } from './sides';
+import { bundleIds, openSide, partIds } from './sides';
 import {
   DESIGN_FORMAT,
   DESIGN_VERSION,
@@ -27,12 +27,12 @@ export interface Clipping {
   parts: Part[];
 }
 
-/** Parts of a design as text for the clipboard. Inks have the values of the design's base. */
-export function clippingOf(design: Design, ids: readonly string[]): string {
+/** Parts of a design with what they need. Inks have the values of the design's base. */
+function clippingFrom(design: Design, ids: readonly string[]): Clipping {
   const parts = design.parts.filter((p) => ids.includes(p.id));
   const inks = new Set(parts.flatMap(inksOfPart));
   const materials = new Set(parts.flatMap(materialsOfPart));
-  const clipping: Clipping = {
+  return {
     format: CLIPPING,
     board: design.board,
     inks: design.inks.filter((i) => inks.has(i.id)),
@@ -40,8 +40,11 @@ export function clippingOf(design: Design, ids: readonly string[]): string {
     bundles: design.bundles.filter((b) => parts.some((p) => p.bundle === b.id)),
     parts,
   };
-  return JSON.stringify(clipping);
 }
+
+/** Parts of a design as text for the clipboard. */
+export const clippingOf = (design: Design, ids: readonly string[]): string =>
+  JSON.stringify(clippingFrom(design, ids));
 
 const pick = ({ board, inks, materials, bundles, parts }: Design) => ({
   board,
@@ -149,4 +152,20 @@ export function pasteEdits(
     edits.push({ op: 'addPart', part, at });
   });
   return { edits, select };
+}
+
+/** Edits that copy all artwork of another side onto the open one, with what colourways say of it. */
+export function sideCopyEdits(design: Design, from: string): Edit[] {
+  const source = openSide(design, from);
+  const ids = source.parts.map((p) => p.id);
+  const { edits, select } = pasteEdits(design, clippingFrom(source, ids));
+  const k = design.board.dpi / source.board.dpi;
+  const overrides = design.colourways.flatMap((c): Edit[] =>
+    ids.flatMap((id, i): Edit[] => {
+      const override = c.parts?.[id];
+      if (!override) return [];
+      return [{ op: 'overridePart', colourway: c.id, part: select[i], change: scaledOverride(override, k) }];
+    }),
+  );
+  return [...edits, ...overrides];
 }

@@ -15,6 +15,7 @@ import {
   readClipping,
   refit,
   replaceEdits,
+  sideCopyEdits,
   sameButOpen,
   sameFinding,
   sidesOf,
@@ -83,6 +84,25 @@ describe('sides of a design', () => {
     expect(ids).toHaveLength(4);
     expect(new Set(ids).size).toBe(4);
     expect(reread(openSide(copied, 'front'))).toEqual(openSide(copied, 'front'));
+  });
+
+  it('begin with the artwork of another as every colourway has it, at the same size in inches', () => {
+    const line = { ink: 'a', width: 10, join: 'round' as const };
+    const night = {
+      id: 'night',
+      name: 'Night',
+      inks: {},
+      garments: [],
+      parts: { moth: { keylines: [line] } },
+    };
+    const design: Design = { ...twoSided(), colourways: [{ ...night, id: 'base', parts: {} }, night] };
+    const back = openSide(design, 'back');
+    const after = applyEdits(back, sideCopyEdits(back, 'front'));
+    const [copy] = after.parts;
+    expect(copy.place.scaleX).toBe(0.5);
+    expect(after.colourways[1].parts![copy.id].keylines![0].width).toBe(5);
+    expect(after.colourways[1].parts!.moth).toEqual({ keylines: [line] });
+    expect(after.inks).toEqual(design.inks);
   });
 
   it('go onto another board alone, with what colourways say of their own parts', () => {
