@@ -184,6 +184,11 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
   const asRoot = process.getuid?.() === 0 ? ['--user=root'] : [];
 
   const made = join(folder, 'made');
+  // Temporary tables of its own, from the making on: a server that starts takes away those it
+  // finds, another's among them.
+  const tmp = join(folder, 'tmp');
+  rmSync(tmp, { recursive: true, force: true });
+  mkdirSync(tmp, { recursive: true, mode: 0o700 });
   if (!existsSync(made)) {
     say('making the database…');
     // Half made by a start that was killed; one that has our tables is put aside, never removed.
@@ -199,7 +204,7 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
         '--auth-root-authentication-method=socket',
         ...asRoot,
       ],
-      { encoding: 'utf8' },
+      { encoding: 'utf8', env: { ...process.env, TMPDIR: tmp } },
     );
     if (done.status !== 0)
       throw new DatabaseError(
@@ -209,10 +214,8 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
   }
 
   const initFile = join(folder, 'init.sql');
-  const tmp = join(folder, 'tmp');
   const nothing = join(folder, 'nothing');
-  rmSync(tmp, { recursive: true, force: true });
-  for (const own of [tmp, nothing]) mkdirSync(own, { recursive: true, mode: 0o700 });
+  mkdirSync(nothing, { recursive: true, mode: 0o700 });
 
   const port = await freePort();
   let child: ChildProcess;
@@ -234,7 +237,6 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
         '--socket=mariadb.sock',
         `--pid-file=${join(folder, 'mariadb.pid')}`,
         `--init-file=${initFile}`,
-        // Temporary tables of its own: two on one machine would take each other's away.
         `--tmpdir=${tmp}`,
         // No statement reads or writes files.
         `--secure-file-priv=${nothing}`,
