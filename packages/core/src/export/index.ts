@@ -1,7 +1,9 @@
 /** Files: names, what formats say of themselves, reading back what was written, and manifests of packs. */
 export * from './name';
 export * from './png';
+export * from './png-rows';
 export * from './indexed';
+export * from './flat';
 export * from './jpeg';
 export * from './pdf';
 export * from './readback';

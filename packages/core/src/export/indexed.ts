@@ -1,4 +1,4 @@
-import { chunkBytes, PNG_SIGNATURE, printChunks } from './png';
+import { chunkBytes, PNG_SIGNATURE, printChunks, type PngChunk } from './png';
 
 /** Pixels as places in a table of at most 256 colours. */
 export interface Indexed {
@@ -7,20 +7,72 @@ export interface Indexed {
   indexes: Uint8Array;
 }
 
+/** Pixels that are looked at first, of each such number of them: most pictures show there that their colours are many. */
+const SAMPLE = 65536;
+const OF_EACH = 64;
+
+/** A table of at most 256 colours (RGBA, straight). */
+export class ColourTable {
+  private readonly places = new Map<number, number>();
+
+  /** The table of all colours of a picture; null when they are more than 256. */
+  static of(pixels: Uint8Array): ColourTable | null {
+    const all = new Int32Array(pixels.buffer, pixels.byteOffset, pixels.length / 4);
+    const sample = new ColourTable();
+    for (let i = 0; i < all.length; i += SAMPLE)
+      if (!sample.add(all.subarray(i, i + SAMPLE / OF_EACH))) return null;
+    const table = new ColourTable();
+    return table.add(all) ? table : null;
+  }
+
+  /** Takes the colours of more pixels; false once there are too many. */
+  private add(pixels: Int32Array): boolean {
+    const { places } = this;
+    for (let i = 0, last = 0; i < pixels.length; i++) {
+      if (pixels[i] === last && i > 0) continue;
+      last = pixels[i];
+      if (places.has(last)) continue;
+      if (places.size === 256) return false;
+      places.set(last, places.size);
+    }
+    return true;
+  }
+
+  get colours(): Uint32Array {
+    return Uint32Array.from(this.places.keys(), (colour) => colour >>> 0);
+  }
+
+  /** Pixels as places in the table, which must know their colours. */
+  indexes(pixels: Uint8Array): Uint8Array {
+    const all = new Int32Array(pixels.buffer, pixels.byteOffset, pixels.length / 4);
+    const out = new Uint8Array(all.length);
+    for (let i = 0, last = 0, place = this.places.get(0) ?? 0; i < all.length; i++) {
+      if (all[i] !== last) [last, place] = [all[i], this.places.get(all[i])!];
+      out[i] = place;
+    }
+    return out;
+  }
+}
+
 /** Pixels (RGBA, straight) as a table of their colours; null when they have more than 256. */
 export function indexed(pixels: Uint8Array): Indexed | null {
-  const all = new Uint32Array(pixels.buffer, pixels.byteOffset, pixels.length / 4);
-  const places = new Map<number, number>();
-  // First only counted: most pictures have more, and then nothing need be kept.
-  for (let i = 0, last = -1; i < all.length; i++) {
-    if (all[i] === last) continue;
-    last = all[i];
-    if (places.has(last)) continue;
-    if (places.size === 256) return null;
-    places.set(last, places.size);
+  const table = ColourTable.of(pixels);
+  return table && { colours: table.colours, indexes: table.indexes(pixels) };
+}
+
+/** The table of colours, and their alpha: left out where it is not asked for and all are opaque. */
+export function tableChunks(colours: Uint32Array, alpha: boolean): PngChunk[] {
+  const bytes = new Uint8Array(colours.buffer, colours.byteOffset, colours.length * 4);
+  const rgb = new Uint8Array(colours.length * 3);
+  const alphas = new Uint8Array(colours.length);
+  for (let i = 0; i < colours.length; i++) {
+    rgb.set(bytes.subarray(4 * i, 4 * i + 3), 3 * i);
+    alphas[i] = bytes[4 * i + 3];
   }
-  const indexes = Uint8Array.from(all, (colour) => places.get(colour)!);
-  return { colours: Uint32Array.from(places.keys()), indexes };
+  return [
+    { type: 'PLTE', data: rgb },
+    ...(!alpha && alphas.every((a) => a === 255) ? [] : [{ type: 'tRNS', data: alphas }]),
+  ];
 }
 
 /**
@@ -36,13 +88,6 @@ export function writeIndexed(
   deflate: (bytes: Uint8Array) => Uint8Array,
   alpha = false,
 ): Uint8Array {
-  const table = new Uint8Array(colours.buffer, colours.byteOffset, colours.length * 4);
-  const rgb = new Uint8Array(colours.length * 3);
-  const alphas = new Uint8Array(colours.length);
-  for (let i = 0; i < colours.length; i++) {
-    rgb.set(table.subarray(4 * i, 4 * i + 3), 3 * i);
-    alphas[i] = table[4 * i + 3];
-  }
   const header = new Uint8Array(13);
   const view = new DataView(header.buffer);
   view.setUint32(0, width);
@@ -56,8 +101,7 @@ export function writeIndexed(
     ...[
       { type: 'IHDR', data: header },
       ...printChunks(dpi),
-      { type: 'PLTE', data: rgb },
-      ...(!alpha && alphas.every((a) => a === 255) ? [] : [{ type: 'tRNS', data: alphas }]),
+      ...tableChunks(colours, alpha),
       { type: 'IDAT', data: deflate(rows) },
       { type: 'IEND', data: new Uint8Array(0) },
     ].map(chunkBytes),

@@ -1,5 +1,6 @@
 import { dpiFromPxPerMetre, pxPerMetre } from '../units';
-import { eachRow, readChunks, readHeader } from './png';
+import { readChunks, readHeader, type PngChunk } from './png';
+import { eachRow } from './png-rows';
 
 /** What a written file must be. */
 export interface Expected {
@@ -9,8 +10,6 @@ export interface Expected {
   maxBytes: number;
   /** Whether the file is to have alpha, also where all of it is opaque: what takes it may insist. */
   alpha: boolean;
-  /** The painted pixels: RGBA, straight alpha. */
-  pixels: Uint8Array;
 }
 
 export interface FileReport {
@@ -27,18 +26,40 @@ export interface FileReport {
   faults: string[];
 }
 
-/**
- * Reads a PNG back, independently of what wrote it, and holds it against what was painted:
- * dimensions, depth, alpha, resolution, colour space, size in bytes, and every pixel.
- * Throws a PngError when the file is damaged.
- */
-export function readBack(
+/** Holds the rows of a file against those that were painted, as they come. */
+export class RowComparison {
+  private wrong = 0;
+  private readonly corners: number[] = [];
+
+  /** `painted` gives a row's pixels (RGBA, straight alpha). */
+  constructor(
+    private readonly expected: Pick<Expected, 'width' | 'height'>,
+    private readonly painted: (y: number) => Uint8Array,
+    private readonly sameBytes: (a: Uint8Array, b: Uint8Array) => boolean,
+  ) {}
+
+  readonly visit = (y: number, row: Uint8Array): void => {
+    const { width, height } = this.expected;
+    if (y === 0 || y === height - 1) this.corners.push(row[3], row[row.length - 1]);
+    if (row.length === width * 4 && y < height && !this.sameBytes(row, this.painted(y))) this.wrong++;
+  };
+
+  get cornersTransparent(): boolean {
+    return this.corners.length > 0 && this.corners.every((a) => a === 0);
+  }
+
+  get faults(): string[] {
+    return this.wrong > 0 ? [`${this.wrong} rows of pixels differ from what was painted`] : [];
+  }
+}
+
+/** What a PNG was found to be, its rows having been compared already; faults where it is not what it must be. */
+export function reportOf(
   file: Uint8Array,
+  chunks: readonly PngChunk[],
   expected: Expected,
-  inflate: (compressed: Uint8Array, length: number) => Uint8Array,
-  sameBytes: (a: Uint8Array, b: Uint8Array) => boolean,
+  rows: RowComparison,
 ): FileReport {
-  const chunks = readChunks(file);
   const header = readHeader(chunks);
   const faults: string[] = [];
   if (header.width !== expected.width || header.height !== expected.height)
@@ -54,24 +75,6 @@ export function readBack(
   if (!header.colourSpace) faults.push('the file does not say that it is sRGB');
   if (file.length > expected.maxBytes)
     faults.push(`the file has ${file.length} bytes, more than the ${expected.maxBytes} that are allowed`);
-  let cornersTransparent = false;
-  if (header.bitDepth === 8) {
-    const { pixels } = expected;
-    const stride = expected.width * 4;
-    let wrong = 0;
-    const corners: number[] = [];
-    eachRow(chunks, inflate, (y, row) => {
-      if (y === 0 || y === header.height - 1) corners.push(row[3], row[row.length - 1]);
-      if (
-        header.width === expected.width &&
-        y < expected.height &&
-        !sameBytes(row, pixels.subarray(y * stride, (y + 1) * stride))
-      )
-        wrong++;
-    });
-    cornersTransparent = corners.every((a) => a === 0);
-    if (wrong > 0) faults.push(`${wrong} rows of pixels differ from what was painted`);
-  }
   return {
     width: header.width,
     height: header.height,
@@ -80,7 +83,26 @@ export function readBack(
     bitDepth: header.bitDepth,
     colourType: header.colourType,
     colourSpace: header.colourSpace,
-    cornersTransparent,
-    faults,
+    cornersTransparent: rows.cornersTransparent,
+    faults: [...faults, ...rows.faults],
   };
+}
+
+/**
+ * Reads a PNG back, independently of what wrote it, and holds it against the pixels that were painted (RGBA, straight
+ * alpha): dimensions, depth, alpha, resolution, colour space, size in bytes, and every pixel.
+ * Throws a PngError when the file is damaged.
+ */
+export function readBack(
+  file: Uint8Array,
+  expected: Expected & { pixels: Uint8Array },
+  inflate: (compressed: Uint8Array, length: number) => Uint8Array,
+  sameBytes: (a: Uint8Array, b: Uint8Array) => boolean,
+): FileReport {
+  const chunks = readChunks(file);
+  const stride = expected.width * 4;
+  const painted = (y: number) => expected.pixels.subarray(y * stride, (y + 1) * stride);
+  const rows = new RowComparison(expected, painted, sameBytes);
+  if (readHeader(chunks).bitDepth === 8) eachRow(chunks, inflate, rows.visit);
+  return reportOf(file, chunks, expected, rows);
 }
