@@ -7,6 +7,7 @@ import Ajv2020 from 'ajv/dist/2020';
 import { unzipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import type { DesignDocument } from '@brelm/core/design';
+import { brelm as command } from './brelm';
 
 jest.setTimeout(120_000);
 
@@ -24,17 +25,33 @@ for (const name of ['spec', 'cli'])
     `${name}.schema.json`,
   );
 
-function brelm(...args: string[]) {
-  const done = spawnSync(process.execPath, [MAIN, ...args], { cwd: folder, encoding: 'utf8' });
-  return { code: done.status, out: done.stdout, err: done.stderr };
+// Paths are those of where the command is called.
+const before = process.cwd();
+beforeAll(() => process.chdir(folder));
+afterAll(() => process.chdir(before));
+
+/** The command in this process: its exit code, and what it says on standard output and standard error. */
+async function brelm(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+  const said = { out: '', err: '' };
+  const hear = (stream: NodeJS.WriteStream, to: 'out' | 'err') =>
+    jest.spyOn(stream, 'write').mockImplementation((chunk) => {
+      said[to] += String(chunk);
+      return true;
+    });
+  const spies = [hear(process.stdout, 'out'), hear(process.stderr, 'err')];
+  try {
+    return { code: await command(args), ...said };
+  } finally {
+    for (const spy of spies) spy.mockRestore();
+  }
 }
 
 /** Runs with --json, checks the output against its schema, and returns it. */
-function json<T>(
+async function json<T>(
   kind: 'specs' | 'export' | 'proof' | 'place' | 'check',
   ...args: string[]
-): { code: number | null; err: string; value: T } {
-  const { code, out, err } = brelm(...(kind === 'check' ? ['specs', kind] : [kind]), ...args, '--json');
+): Promise<{ code: number; err: string; value: T }> {
+  const { code, out, err } = await brelm(...(kind === 'check' ? ['specs', kind] : [kind]), ...args, '--json');
   const value = JSON.parse(out) as T;
   const check = ajv.getSchema(`cli.schema.json#/$defs/${kind}`)!;
   expect(check(value) || check.errors).toBe(true);
@@ -70,9 +87,9 @@ interface Proofs {
 }
 
 describe('specs', () => {
-  it('lists the tee at its exact size', () => {
+  it('lists the tee at its exact size', async () => {
     const { code, value } =
-      json<{ id: string; sides: { widthPx: number; heightPx: number; dpi: number }[] }[]>('specs');
+      await json<{ id: string; sides: { widthPx: number; heightPx: number; dpi: number }[] }[]>('specs');
     expect(code).toBe(0);
     expect(value.find((s) => s.id === 'pinfold/tee-front')!.sides[0]).toMatchObject({
       widthPx: 4500,
@@ -82,9 +99,37 @@ describe('specs', () => {
   });
 });
 
+describe('the command itself', () => {
+  /** As it is called from a shell. */
+  const called = (...args: string[]) => {
+    const { status, stdout, stderr } = spawnSync(process.execPath, [MAIN, ...args], {
+      cwd: folder,
+      encoding: 'utf8',
+    });
+    return { code: status, out: stdout, err: stderr };
+  };
+
+  it('ends with the exit code, says only JSON on standard output, and all else on standard error', () => {
+    const right = called(
+      'proof',
+      'designs/count-owls-not-sheep.brelm.json',
+      '--spec',
+      'pinfold/tee-front',
+      '--json',
+    );
+    expect([right.code, (JSON.parse(right.out) as Proofs).garments.length]).toEqual([1, 6]);
+    expect(called('fly')).toMatchObject({
+      code: 2,
+      out: '',
+      err: expect.stringContaining('no command "fly"'),
+    });
+    expect(called('help')).toMatchObject({ code: 0, out: '', err: expect.stringContaining('Usage') });
+  });
+});
+
 describe('export', () => {
-  it('writes a file that an independent decoder reads, and says only JSON on standard output', () => {
-    const { code, value } = json<Files>(
+  it('writes a file that an independent decoder reads, and says only JSON on standard output', async () => {
+    const { code, value } = await json<Files>(
       'export',
       owls,
       '--spec',
@@ -106,9 +151,9 @@ describe('export', () => {
     expect(readdirSync(join(folder, 'out')).filter((n) => n.endsWith('.part'))).toEqual([]);
   });
 
-  it('writes an SVG of its true size beside the file, when asked', () => {
+  it('writes an SVG of its true size beside the file, when asked', async () => {
     const bog = join(designs, 'bog-standard.brelm.json');
-    const { value } = json<Files>(
+    const { value } = await json<Files>(
       ...(['export', bog, '--spec', 'stickerwharf/kiss-cut-4in', '--out', folder, '--svg'] as const),
     );
     expect(value.files.map((f) => f.format)).toEqual(['png', 'svg']);
@@ -119,39 +164,48 @@ describe('export', () => {
     expect(svg).not.toContain('<text');
   });
 
-  it('makes the same bytes of the same design', () => {
-    const once = () =>
-      json<Files>(
-        'export',
-        join(designs, 'bog-standard.brelm.json'),
-        '--spec',
-        'stickerwharf/kiss-cut-4in',
-        '--out',
-        folder,
+  it('makes the same bytes of the same design', async () => {
+    const once = async () =>
+      (
+        await json<Files>(
+          'export',
+          join(designs, 'bog-standard.brelm.json'),
+          '--spec',
+          'stickerwharf/kiss-cut-4in',
+          '--out',
+          folder,
+        )
       ).value.files[0].sha256;
-    expect(once()).toBe(once());
+    expect(await once()).toBe(await once());
   });
 
-  it('fits the artwork to another product’s board', () => {
-    const { value } = json<Files>('export', owls, '--spec', 'stickerwharf/kiss-cut-4in', '--out', folder);
+  it('fits the artwork to another product’s board', async () => {
+    const { value } = await json<Files>(
+      'export',
+      owls,
+      '--spec',
+      'stickerwharf/kiss-cut-4in',
+      '--out',
+      folder,
+    );
     expect(PNG.sync.read(readFileSync(value.files[0].path)).width).toBe(2400);
   });
 
-  it('exits 1 with stops: writes all the same, and refuses with --strict', () => {
+  it('exits 1 with stops: writes all the same, and refuses with --strict', async () => {
     const file = changed('on-bone', (d) => (d.colourways[0].garments = ['bone']));
     const args = [file, '--spec', 'pinfold/tee-front', '--out', join(folder, 'bone')];
-    const loose = json<Files>('export', ...args);
+    const loose = await json<Files>('export', ...args);
     expect(loose.code).toBe(1);
     expect(loose.value.files[0].stops.join()).toContain('vanishes on Bone');
     expect(existsSync(loose.value.files[0].path)).toBe(true);
-    const strict = json<Files>('export', ...args.slice(0, -1), join(folder, 'strict'), '--strict');
+    const strict = await json<Files>('export', ...args.slice(0, -1), join(folder, 'strict'), '--strict');
     expect(strict.code).toBe(1);
     expect(strict.value.files).toEqual([]);
     expect(existsSync(join(folder, 'strict'))).toBe(false);
   });
 
-  it('uses the colourway that is asked for, and its garments', () => {
-    const { code, value } = json<Files>(
+  it('uses the colourway that is asked for, and its garments', async () => {
+    const { code, value } = await json<Files>(
       'export',
       owls,
       '--spec',
@@ -164,17 +218,16 @@ describe('export', () => {
     expect(value.files[0]).toMatchObject({ colourway: 'day', garments: ['bone'] });
     const png = PNG.sync.read(readFileSync(value.files[0].path));
     // The H of SHEEP, which is Bone by night, is Ink by day.
-    const colours = new Set<string>();
-    for (let i = 0; i < png.data.length; i += 4)
-      if (png.data[i + 3] === 255) colours.add(png.data.subarray(i, i + 3).toString('hex'));
-    expect(colours).toContain('20262a');
+    const colours = new Set(new Uint32Array(png.data.buffer, png.data.byteOffset, png.data.length / 4));
+    // The lowest byte is red's, the highest alpha's.
+    expect(colours).toContain(0xff2a2620);
     expect(code).toBe(0);
   });
 
-  it('makes every file of every product that it is placed on, in folders, and packs them', () => {
+  it('makes every file of every product that it is placed on, in folders, and packs them', async () => {
     const bog = join(designs, 'bog-standard.brelm.json');
     const out = join(folder, 'all');
-    const { value } = json<Files>(
+    const { value } = await json<Files>(
       'export',
       bog,
       '--all',
@@ -207,25 +260,25 @@ describe('export', () => {
       ).toBe(f.sha256);
   });
 
-  it('makes the formats that are asked for, and refuses names and formats that there are not', () => {
+  it('makes the formats that are asked for, and refuses names and formats that there are not', async () => {
     const bog = join(designs, 'bog-standard.brelm.json');
     const args = [bog, '--spec', 'stickerwharf/kiss-cut-3in', '--out', folder];
-    const { value } = json<Files>('export', ...args, '--format', 'pdf', '--format', 'svg');
+    const { value } = await json<Files>('export', ...args, '--format', 'pdf', '--format', 'svg');
     expect(value.files.map((f) => f.path.split('.').pop())).toEqual(['pdf', 'svg']);
-    expect(brelm('export', ...args, '--format', 'gif')).toMatchObject({
+    expect(await brelm('export', ...args, '--format', 'gif')).toMatchObject({
       code: 2,
       err: expect.stringContaining('no format "gif"'),
     });
-    expect(brelm('export', ...args, '--name', '{dessign}')).toMatchObject({
+    expect(await brelm('export', ...args, '--name', '{dessign}')).toMatchObject({
       code: 2,
       err: expect.stringContaining('no {dessign}'),
     });
   });
 
-  it('writes nothing where it may not, and says so', () => {
+  it('writes nothing where it may not, and says so', async () => {
     const blocked = join(folder, 'blocked');
     writeFileSync(blocked, '');
-    const { code, err } = brelm(
+    const { code, err } = await brelm(
       'export',
       join(designs, 'bog-standard.brelm.json'),
       '--spec',
@@ -239,16 +292,16 @@ describe('export', () => {
 });
 
 describe('specs check', () => {
-  it('finds nothing in the files that ship, and every fault of another by line', () => {
+  it('finds nothing in the files that ship, and every fault of another by line', async () => {
     const market = join(__dirname, '../../../demo/specs/stickerwharf.yaml');
-    const right = json<{ files: { specs: string[] }[] }>('check', market);
+    const right = await json<{ files: { specs: string[] }[] }>('check', market);
     expect([right.code, right.value.files[0].specs.length]).toEqual([0, 6]);
     const wrong = join(folder, 'wrong.yaml');
     writeFileSync(
       wrong,
       readFileSync(market, 'utf8').replace('widthIn: 3', 'widthIn: 3 cubits').replace('dpi: 600', 'dpi: -1'),
     );
-    const { code, value, err } = json<{ files: { faults: { line: number; field: string }[] }[] }>(
+    const { code, value, err } = await json<{ files: { faults: { line: number; field: string }[] }[] }>(
       'check',
       wrong,
     );
@@ -258,15 +311,15 @@ describe('specs check', () => {
       'specs[0].sides[0].dpi',
     ]);
     expect(err).toMatch(/wrong\.yaml: line \d+, specs\[0\]\.sides\[0\]\.widthIn: there is no unit "cubits"/);
-    expect(brelm('specs', 'check', join(folder, 'none.yaml')).err).toContain('there is no such file');
+    expect((await brelm('specs', 'check', join(folder, 'none.yaml'))).err).toContain('there is no such file');
   });
 });
 
 describe('place', () => {
-  it('fits a design into products, says what it did, and writes what it can read again', () => {
+  it('fits a design into products, says what it did, and writes what it can read again', async () => {
     const out = join(designs, 'placed.brelm.json');
     const args = ['--spec', 'mudlark/mug-11oz', '--spec', 'gannet-row/poster-18x24', '--out', out];
-    const { value, err } = json<{ sides: { spec: string; said: string[]; notes: object[] }[] }>(
+    const { value, err } = await json<{ sides: { spec: string; said: string[]; notes: object[] }[] }>(
       'place',
       owls,
       ...args,
@@ -278,13 +331,13 @@ describe('place', () => {
     ]);
     expect(err).toContain('clear of: left of the handle, right of the handle');
     expect(read(out).placements.map((p) => p.spec)).toEqual(read(owls).placements.map((p) => p.spec));
-    expect(brelm('place', owls, '--spec', 'no/such').err).toContain('there is no spec "no/such"');
+    expect((await brelm('place', owls, '--spec', 'no/such')).err).toContain('there is no spec "no/such"');
   });
 });
 
 describe('proof', () => {
-  it('has a verdict for each garment of the design, and exits 1 for its stops', () => {
-    const { code, value } = json<Proofs>('proof', owls, '--spec', 'pinfold/tee-front');
+  it('has a verdict for each garment of the design, and exits 1 for its stops', async () => {
+    const { code, value } = await json<Proofs>('proof', owls, '--spec', 'pinfold/tee-front');
     expect(code).toBe(1);
     expect(Object.fromEntries(value.garments.map((g) => [g.id, g.verdict]))).toEqual({
       soot: 'reads',
@@ -299,8 +352,8 @@ describe('proof', () => {
     expect(bone.mends.map((m) => m.id)).toEqual(['nearest-ink', 'swap-ink', 'keyline']);
   });
 
-  it('takes garments from the command line and exits 0 without stops', () => {
-    const { code, value } = json<Proofs>(
+  it('takes garments from the command line and exits 0 without stops', async () => {
+    const { code, value } = await json<Proofs>(
       'proof',
       owls,
       '--spec',
@@ -314,18 +367,18 @@ describe('proof', () => {
     expect(value.garments.map((g) => g.id)).toEqual(['soot', 'pine']);
   });
 
-  it('says the same without --json, on standard error', () => {
-    const { out, err } = brelm('proof', owls, '--spec', 'pinfold/tee-front', '--garment', 'bone');
+  it('says the same without --json, on standard error', async () => {
+    const { out, err } = await brelm('proof', owls, '--spec', 'pinfold/tee-front', '--garment', 'bone');
     expect(out).toBe('');
-    expect(err).toContain('Bone: vanishes, lowest contrast 1.0 : 1');
+    expect(err).toContain('Bone: vanishes, lowest contrast 1.3 : 1');
     expect(err).toContain('stop: “COUNT OWLS” vanishes on Bone');
   });
 });
 
 describe('wall', () => {
-  it('paints every colourway on the garments that are named, darkest first', () => {
+  it('paints every colourway on the garments that are named, darkest first', async () => {
     const out = join(folder, 'wall.png');
-    const { code, err } = brelm('wall', owls, '--out', out, '--garment', 'bone', '--garment', 'soot');
+    const { code, err } = await brelm('wall', owls, '--out', out, '--garment', 'bone', '--garment', 'soot');
     expect(code).toBe(0);
     expect(err).toContain('Night: reads on 1 of 2.');
     expect(err).toContain('Day: reads on 1 of 2.');
@@ -435,8 +488,8 @@ describe('bad input exits 2 and names file, field and reason:', () => {
     ],
     ['an unknown command', () => ['fly'], /there is no command "fly"/],
     ['a port that is none', () => ['start', '--port', 'x'], /--port: "x" is no port/],
-  ])('%s', (_, args, message) => {
-    const { code, out, err } = brelm(...args());
+  ])('%s', async (_, args, message) => {
+    const { code, out, err } = await brelm(...args());
     expect(err).toMatch(message);
     expect(code).toBe(2);
     expect(out).toBe('');

@@ -18,7 +18,7 @@ export function proofJson(proof: Proof) {
         id: p.id,
         verdict: p.verdict,
         medianRatio: round(p.medianRatio),
-        p10Ratio: round(p.p10Ratio),
+        p20Ratio: round(p.p20Ratio),
         shareBelow3: round(p.shareBelow3),
       })),
     })),

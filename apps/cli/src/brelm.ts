@@ -1,0 +1,56 @@
+import { UsageError } from './arguments';
+import { say } from './say';
+
+const HELP = `Usage: ./brelm COMMAND
+
+  start [--port 4780] [--data DIR] [--empty]   start Brelm and print its address
+  test [unit|server|e2e]                       run the tests
+  specs [--json]                               list the specs of the spec book
+  specs check FILE ... [--json]                what is wrong with spec files, by line and field
+  place DESIGN.brelm.json --spec ID ... [--again] [--out FILE] [--json]
+                                               fit a design into products' print areas
+  proof DESIGN.brelm.json --spec ID [--colourway ID] [--garment ID ...] [--json]
+                                               check a design; exit 1 when it has stops
+  export DESIGN.brelm.json --spec ID ... [--colourway ID] [--format png|jpeg|webp|svg|pdf ...]
+         [--all] [--pack] [--name PATTERN] [--out DIR] [--svg] [--json] [--strict]
+                                               write its files; exit 1 when the proof has stops
+  wall DESIGN.brelm.json [--spec ID] [--garment ID ...] [--out FILE.png]
+                                               every colourway on every garment, as a picture
+
+Exit codes: 0 fine, 1 the proof has stops or tests failed, 2 bad input.
+`;
+
+const COMMANDS: Record<string, () => Promise<{ run(args: string[]): Promise<number> }>> = {
+  start: () => import('./commands/start'),
+  test: () => import('./commands/test'),
+  specs: () => import('./commands/specs'),
+  place: () => import('./commands/place'),
+  proof: () => import('./commands/proof'),
+  export: () => import('./commands/export'),
+  wall: () => import('./commands/wall'),
+};
+
+async function command([name = 'help', ...args]: readonly string[]): Promise<number> {
+  if (name === 'help' || name === '--help' || name === '-h') {
+    process.stderr.write(HELP);
+    return 0;
+  }
+  const load = COMMANDS[name];
+  if (!load) {
+    say(`there is no command "${name}".`);
+    process.stderr.write(HELP);
+    return 2;
+  }
+  return (await load()).run(args);
+}
+
+/** Runs a command and says on standard error what is wrong with it; resolves to the exit code. */
+export async function brelm(args: readonly string[]): Promise<number> {
+  try {
+    return await command(args);
+  } catch (error) {
+    if (error instanceof UsageError) for (const line of error.message.split('\n')) say(line);
+    else say(error instanceof Error ? (error.stack ?? error.message) : String(error));
+    return 2;
+  }
+}
