@@ -70,6 +70,29 @@ describe('fields', () => {
   });
 });
 
+describe('lengths', () => {
+  it('are shown in the rulers’ unit, and take others and sums; nonsense is explained', async () => {
+    await rows().nth(0).click();
+    const left = await value('Left');
+    await page.getByRole('button', { name: /^Guides, grid and margin/ }).click();
+    await page.getByLabel('Rulers in').selectOption('mm');
+    await page.keyboard.press('Escape');
+    await field('Left mm').waitFor();
+    expect(await value('Left mm')).toBeCloseTo((left / 300) * 25.4, 1);
+    await fill('Left mm', '3in/2');
+    expect(await value('Left mm')).toBeCloseTo(38.1, 2);
+    await fill('Left mm', '20 + 1cm');
+    expect(await value('Left mm')).toBeCloseTo(30, 2);
+    await fill('Left mm', 'far');
+    await page.getByText('no length: 3in, 40mm or 2250/2').waitFor();
+    await field('Left mm').press('Escape');
+    for (let k = 0; k < 3; k++) await page.keyboard.press('Control+z');
+    await field('Left').waitFor();
+    expect(await value('Left')).toBe(left);
+    await nothing();
+  });
+});
+
 describe('bundles', () => {
   it('are chosen and moved as one, with the mouse and by keys', async () => {
     const names = await rows().allInnerTexts();
@@ -90,6 +113,54 @@ describe('bundles', () => {
     await page.keyboard.press('Shift+B');
     await undone('Unbundle');
     expect(await rows().allInnerTexts()).toEqual(names);
+  });
+
+  it('are one row that opens, lie in one another, and are moved in depth and copied as one', async () => {
+    await nothing();
+    const depths = () =>
+      page
+        .getByRole('button', { name: /^Change the depth of/ })
+        .evaluateAll((all) =>
+          all.map((b) => b.getAttribute('aria-label')!.replace('Change the depth of ', '')),
+        );
+    const [first, second, third, ...rest] = await depths();
+    const row = (name: string) => page.getByRole('button', { name, exact: true });
+    await row(first).click();
+    await row(second).click({ modifiers: ['Shift'] });
+    await page.keyboard.press('b');
+    await field('Name of the bundle').fill('Inner');
+    await page.keyboard.press('Enter');
+    expect(await depths()).toEqual(['Inner', third, ...rest]);
+    await row(third).click({ modifiers: ['Shift'] });
+    await page.getByRole('button', { name: 'Bundle 2 things' }).click();
+    expect(await depths()).toEqual(['Bundle', ...rest]);
+    await row('Unfold Bundle').click();
+    await row('Unfold Inner').click();
+    const whole = ['Bundle', 'Inner', first, second, third];
+    expect(await depths()).toEqual([...whole, ...rest]);
+    await page.keyboard.press('Shift+PageDown');
+    expect(await depths()).toEqual([...rest, ...whole]);
+    await page.keyboard.press('Control+z');
+    expect(await depths()).toEqual([...whole, ...rest]);
+    await page.keyboard.press('Control+d');
+    expect(await depths()).toEqual(['Bundle', ...whole, ...rest]);
+    await page.keyboard.press('Control+z');
+    await row('Fold Bundle').click();
+    await row('Change the depth of Bundle').press('Space');
+    await page.getByText(/^Bundle (is lifted|would take)/).waitFor({ state: 'attached' });
+    await row('Change the depth of Bundle').press('ArrowDown');
+    await row('Change the depth of Bundle').press('Space');
+    await page.waitForFunction(
+      (name) =>
+        document
+          .querySelector('[aria-label^="Change the depth of"]')
+          ?.getAttribute('aria-label')
+          ?.endsWith(name),
+      rest[0],
+    );
+    expect(await depths()).toEqual([rest[0], 'Bundle', ...rest.slice(1)]);
+    for (let k = 0; k < 4; k++) await page.keyboard.press('Control+z');
+    expect(await depths()).toEqual([first, second, third, ...rest]);
   });
 });
 
@@ -127,20 +198,21 @@ describe('guides', () => {
     await page.mouse.up();
     await undone('Add a guide');
     await page.getByRole('button', { name: 'Guides, grid and margin' }).click();
-    const at = await value('Upright, from the left');
+    const at = await value('Vertical, from the left');
     expect(Math.abs(at - 1000)).toBeLessThan(8);
     await fill('Margin', '0.5in');
     expect(await value('Margin')).toBe(150);
     await page.getByLabel('Rulers in').selectOption('in');
+    expect(await value('Margin in')).toBe(0.5);
     await page.keyboard.press('Escape');
 
     await page.keyboard.press('a');
     await page.getByRole('dialog').getByRole('button', { name: 'Rectangle', exact: true }).click();
-    await fill('Width', '300');
-    await fill('Left', '1500');
-    const top = await value('Top');
+    await fill('Width in', '300px');
+    await fill('Left in', '5');
+    const top = (await value('Top in')) * 300;
     await drag(page, [1650, top + 100], [at + 165, top + 700]);
-    expect(await value('Left')).toBeCloseTo(at, 3);
+    expect(await value('Left in')).toBeCloseTo(at / 300, 2);
     await page.keyboard.press('Delete');
     const [gx, gy] = await onScreen(page, at, 300);
     await page.mouse.move(gx, gy);
@@ -149,6 +221,9 @@ describe('guides', () => {
     await page.mouse.move(box.x + 6, gy);
     await page.mouse.up();
     await undone('Remove a guide');
+    await page.getByRole('button', { name: 'Guides, grid and margin' }).click();
+    await page.getByLabel('Rulers in').selectOption('px');
+    await page.keyboard.press('Escape');
   });
 });
 

@@ -166,7 +166,7 @@ describe('a new mug', () => {
     expect(await colours.allTextContents()).toEqual(['China white']);
     await page.getByRole('button', { name: 'Make it' }).click();
     await page.getByTestId('board').waitFor();
-    await page.getByText('Nothing on the board yet.').waitFor();
+    await page.getByRole('region', { name: 'Findings' }).getByText('Nothing on the board yet.').waitFor();
     await page.keyboard.press('a');
     await page.keyboard.type('TEA BEFORE MOTHS');
     await page.keyboard.press('Enter');

@@ -66,6 +66,7 @@ export async function both(drawing: Drawing, pictures: PictureSource, rasters: R
   const { data } = painted.context.getImageData(0, 0, painted.width, painted.height);
   const svg = await svgOf(drawing, rasters, { title: 'Moths & <owls>' });
   const image = new Resvg(svg, {
+    font: { loadSystemFonts: false },
     fitTo:
       drawing.width > drawing.height
         ? { mode: 'width', value: painted.width }

@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { paintSurface, type Materials, type PictureSource } from '@brelm/core/drawing';
 import { encodePng } from './encode-png';
+import { FLAT_BYTES, flatPng } from './flat-file';
 import { svgOf } from './export-svg';
 import { drawingOf, type FileJob } from './make-file';
 import type { RasterSource } from './pictures';
@@ -8,6 +9,13 @@ import { makeSurface } from './surfaces';
 
 /** Longer sides at which a file is tried, px. */
 const TRIED = [300, 600];
+
+/** Bytes of a PNG as a file is made: flat artwork by its own encoder, the rest by the general one. */
+async function pngBytes(pixels: Buffer, width: number, height: number, dpi: number): Promise<number> {
+  const expected = { width, height, dpi, maxBytes: Infinity, alpha: true };
+  const flat = await flatPng(pixels, expected, width * height * FLAT_BYTES);
+  return (flat?.bytes ?? (await encodePng(pixels, width, height, dpi))).length;
+}
 
 /**
  * About how many bytes a file will have: it is made at two small sizes, and grows from there as it grew
@@ -34,7 +42,7 @@ export async function expectedBytes(
         ? (await image.removeAlpha().jpeg({ quality: 95, chromaSubsampling: '4:4:4' }).toBuffer()).length
         : job.format === 'webp'
           ? (await image.webp({ lossless: true }).toBuffer()).length
-          : (await encodePng(pixels, width, height, drawing.dpi)).length,
+          : await pngBytes(pixels, width, height, drawing.dpi),
     );
   }
   const growth = Math.max(0.5, Math.min(2, Math.log2(sizes[1] / sizes[0])));

@@ -11,6 +11,7 @@ import { checkPng } from './encode-png';
 import { pdfOf } from './export-pdf';
 import { inkNames, svgOf } from './export-svg';
 import { encodeWithin, FitError, type Encoded } from './fit';
+import { FLAT_BYTES, flatPng } from './flat-file';
 import { paintExact } from './paint-exact';
 import { toCanvas, type RasterSource } from './pictures';
 import { releaseSurface } from './surfaces';
@@ -97,6 +98,9 @@ async function checkLossy(made: Encoded, job: FileJob): Promise<void> {
   if (sum / a.length > MOST_LOSSY) faults.push('the picture differs from what was painted');
   if (faults.length) throw new CheckError(faults);
 }
+
+const EVERY_PIXEL = 'read back: size, depth, resolution, colour space, and every pixel as painted';
+
 async function rasterFile(
   job: FileJob,
   drawing: Drawing,
@@ -113,6 +117,23 @@ async function rasterFile(
   const opaque = placement.ground !== null;
   if (format === 'jpeg' && !opaque)
     throw new FitError('JPEG has no transparency: choose a background colour, or another format');
+  const report = (bytes: Buffer, checked: string, loss: string | null = null): MadeReport => ({
+    format,
+    width,
+    height,
+    dpi,
+    bytes: bytes.length,
+    checked,
+    loss,
+  });
+  if (format === 'png') {
+    const expected = { width, height, dpi, maxBytes: spec.maxBytes, alpha: !opaque };
+    const flat = await flatPng(pixels, expected, Math.min(spec.maxBytes, width * height * FLAT_BYTES));
+    if (flat) {
+      if (flat.report.faults.length) throw new CheckError(flat.report.faults);
+      return { bytes: flat.bytes, report: report(flat.bytes, EVERY_PIXEL) };
+    }
+  }
   const made = await encodeWithin(
     { pixels, width, height, dpi },
     format as 'png' | 'jpeg' | 'webp',
@@ -133,12 +154,9 @@ async function rasterFile(
       alpha: !opaque,
     });
     if (faults.length) throw new CheckError(faults);
-    checked = 'read back: size, depth, resolution, colour space, and every pixel as painted';
+    checked = EVERY_PIXEL;
   } else await checkLossy(made, job);
-  return {
-    bytes: made.bytes,
-    report: { format, width, height, dpi, bytes: made.bytes.length, checked, loss: made.loss },
-  };
+  return { bytes: made.bytes, report: report(made.bytes, checked, made.loss) };
 }
 
 async function vectorFile(

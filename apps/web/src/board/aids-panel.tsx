@@ -78,7 +78,7 @@ export function AidsPanel({ design, resolved }: { design: Design; resolved: Reso
             <li key={i} className="flex items-end gap-1">
               <div className="flex-1">
                 <LengthField
-                  label={guide.axis === 'x' ? 'Upright, from the left' : 'Level, from the top'}
+                  label={guide.axis === 'x' ? 'Vertical, from the left' : 'Horizontal, from the top'}
                   dpi={dpi}
                   value={guide.at}
                   onChange={(at) =>
@@ -109,13 +109,13 @@ export function AidsPanel({ design, resolved }: { design: Design; resolved: Reso
             className="!h-7 !px-2"
             onClick={() => guides('Add a guide', [...aids.guides, { axis: 'x', at: board.width / 2 }])}
           >
-            <Plus size={14} aria-hidden /> Upright
+            <Plus size={14} aria-hidden /> Vertical
           </Button>
           <Button
             className="!h-7 !px-2"
             onClick={() => guides('Add a guide', [...aids.guides, { axis: 'y', at: board.height / 2 }])}
           >
-            <Plus size={14} aria-hidden /> Level
+            <Plus size={14} aria-hidden /> Horizontal
           </Button>
           <Button
             className="!h-7 !px-2"

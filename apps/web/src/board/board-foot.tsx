@@ -9,7 +9,7 @@ import { isScreenMeasured } from '../editor/measure';
 import { ScreenMatch } from './screen-match';
 import type { View } from './use-view';
 
-const TEXT = 'rounded-md px-2 py-1 text-muted hover:bg-line hover:text-ink';
+const TEXT = 'shrink-0 whitespace-nowrap rounded-md px-2 py-1 text-muted hover:bg-line hover:text-ink';
 
 /** How the board is looked at. */
 export function BoardFoot({
@@ -85,7 +85,7 @@ export function BoardFoot({
         <Spline size={16} />
       </IconButton>
       <AidsPanel design={design} resolved={resolved} />
-      <span className="ml-auto truncate pr-1 text-muted">
+      <span className="ml-auto min-w-0 truncate pr-1 text-muted">
         {look === 'far' ? 'as it looks from 3 m' : `${design.board.dpi} dpi · dashed: safe area`}
       </span>
       {asking && (

@@ -4,33 +4,15 @@ import { paintOutlines, type PaintContext } from '@brelm/core/drawing';
 import type { SnapMeasure } from '@brelm/core/resolve';
 import type { Matrix } from '@brelm/core/geometry';
 import type { Finding } from '@brelm/core/proof';
-import { safeBox, type SpecSide } from '@brelm/core/spec';
+import type { SpecSide } from '@brelm/core/spec';
 import { artworkPainter, type Resolved } from '../design';
 import { paintGarment } from '../platform/garment-paint';
 import { lengthWords } from '../editor/measure';
+import { paintProduct, twoTone, veilBeyondEdge } from './product-paint';
 import type { Snapped } from './use-snap';
 import type { View } from './use-view';
 
 const SURROUND = '#8b8f90';
-
-/** A line that shows on any colour: dark dashes on light ones. */
-function twoToneRect(
-  context: CanvasRenderingContext2D,
-  x: number,
-  y: number,
-  width: number,
-  height: number,
-  dash: number[],
-): void {
-  context.lineWidth = 1;
-  context.setLineDash([]);
-  context.strokeStyle = 'rgba(255,255,255,0.55)';
-  context.strokeRect(x, y, width, height);
-  context.setLineDash(dash);
-  context.strokeStyle = 'rgba(20,24,26,0.75)';
-  context.strokeRect(x, y, width, height);
-  context.setLineDash([]);
-}
 
 const paintArtwork = artworkPainter();
 
@@ -168,25 +150,18 @@ export function paintBoard(canvas: HTMLCanvasElement, board: BoardView): void {
   context.rect(x, y, w, h);
   context.fill('evenodd');
   context.globalAlpha = 1;
+  if (side) veilBeyondEdge(context, side, { x, y, w, h }, toCanvas);
   // From afar there is only what a passer-by sees.
   if (look === 'far') return;
 
   if (aids.grid && aids.grid * view.scale >= LEAST_GRID) paintGrid(context, aids.grid * scale, x, y, w, h);
   if (aids.margin > 0) {
     const m = aids.margin * scale;
-    twoToneRect(context, x + m, y + m, w - 2 * m, h - 2 * m, [1, 4]);
+    const margin = new Path2D();
+    margin.rect(x + m, y + m, w - 2 * m, h - 2 * m);
+    twoTone(context, margin, [1, 4]);
   }
-  if (side) {
-    const safe = safeBox(side);
-    twoToneRect(
-      context,
-      x + safe.left * scale,
-      y + safe.top * scale,
-      (safe.right - safe.left) * scale,
-      (safe.bottom - safe.top) * scale,
-      [5, 4],
-    );
-  }
+  if (side) paintProduct(context, side, toCanvas, ratio);
   // The centre line shows as ticks beyond the board, so that it never lies over the artwork.
   context.strokeStyle = '#20262a';
   context.lineWidth = 1;

@@ -13,7 +13,7 @@ import {
   type SnapTarget,
 } from '@brelm/core/resolve';
 import { EMPTY_BOX, unite, type Box } from '@brelm/core/geometry';
-import { safeBox, type SpecSide } from '@brelm/core/spec';
+import { safeBox, trimBox, zoneBox, type SpecSide } from '@brelm/core/spec';
 import type { Resolved } from '../design';
 import { store } from '../store';
 import type { View } from './use-view';
@@ -35,6 +35,13 @@ export interface Snapped {
   measures: readonly SnapMeasure[];
 }
 const NOTHING: Snapped = { lines: [], measures: [] };
+
+/** What a product has that artwork is lined up with: its safe area, its edge, and what is to be kept clear. */
+const edgesOf = (side: SpecSide): Box[] => [
+  safeBox(side),
+  ...(side.bleedIn ? [trimBox(side, side.dpi)] : []),
+  ...(side.zones ?? []).map((zone) => zoneBox(zone, side.dpi)),
+];
 
 /** Snapping of what is dragged: to the board, safe area, margin, guides, grid and other parts. Alt switches it off. */
 export function useSnap(design: Design, resolved: Resolved, side: SpecSide | undefined, view: View) {
@@ -67,7 +74,7 @@ export function useSnap(design: Design, resolved: Resolved, side: SpecSide | und
     const { width, height } = design.board;
     const frame = { left: 0, top: 0, right: width, bottom: height };
     const others = boxes(false);
-    const boxed = [frame, ...(side ? [safeBox(side)] : []), ...others];
+    const boxed = [frame, ...(side ? edgesOf(side) : []), ...others];
     grabbed.current = place
       ? {
           box: boxes(true).reduce(unite, EMPTY_BOX),

@@ -60,7 +60,7 @@ export function StageBar({
         aria-label="Name of the design"
         defaultValue={design.name}
         maxLength={300}
-        className="h-8 w-60 min-w-0 shrink rounded-md border border-transparent bg-transparent px-1.5 font-display text-[17px] font-semibold text-ellipsis hover:border-line focus:border-edge focus:bg-card"
+        className="h-8 w-60 min-w-0 shrink rounded-md max-[1100px]:w-36 border border-transparent bg-transparent px-1.5 font-display text-[17px] font-semibold text-ellipsis hover:border-line focus:border-edge focus:bg-card"
         onKeyDown={(e) => leaveField(e, design.name)}
         onBlur={(e) => {
           const name = e.target.value.trim();

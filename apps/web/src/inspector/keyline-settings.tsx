@@ -135,7 +135,7 @@ function KeylineFields({
       {more && (
         <div className="mt-1 grid grid-cols-3 gap-1.5">
           <SelectField
-            label="Lies"
+            label="Side"
             value={side}
             onChange={(e) => onSet({ side: e.target.value as Keyline['side'] }, 'Change the keyline’s side')}
           >

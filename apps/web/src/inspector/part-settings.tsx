@@ -146,20 +146,23 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
       )}
       <RepeatSettings parts={[part]} design={design} />
       {part.kind !== 'code' && (
-        <label className="flex items-center gap-2 text-[13px]">
+        <label
+          className="flex items-center gap-2 text-[13px]"
+          title="Where it cannot be told from what lies under it, nothing is made until you have seen to it"
+        >
           <input
             type="checkbox"
             className="h-4 w-4 accent-spruce"
             checked={part.mustRead}
             onChange={(e) => edit.part(part.id, 'Must read', { mustRead: e.target.checked })}
           />
-          Must read on the garment
+          Has to be legible
         </label>
       )}
       {part.kind === 'lettering' && (
         <label className="flex items-center gap-2 text-[13px]">
           <span className="shrink-0 text-muted" title="Where a starter made of this design asks for words">
-            In a starter, place for
+            A starter asks here for
           </span>
           <input
             key={part.slot}

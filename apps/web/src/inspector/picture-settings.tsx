@@ -74,12 +74,12 @@ export function PictureSettings({ part, design }: { part: PicturePart; design: D
           className="h-4 w-4 accent-spruce"
           checked={part.lift}
           onChange={(e) =>
-            edit.part(part.id, e.target.checked ? 'Lift the fringe' : 'Leave the fringe', {
+            edit.part(part.id, e.target.checked ? 'Clean the edge' : 'Leave the edge', {
               lift: e.target.checked,
             })
           }
         />
-        Lift the fringe of an old ground
+        Clean its edge of an old background
       </label>
       <div className="grid grid-cols-[1.4fr_1fr] gap-1.5">
         <SelectField

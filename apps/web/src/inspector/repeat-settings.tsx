@@ -1,7 +1,7 @@
-import { applyEdits, type Design, type Edit } from '@brelm/core/design';
+import { applyEdits, unitsOf, type Design, type Edit } from '@brelm/core/design';
 import { MOST_COPIES, type Part, type Repeat } from '@brelm/core/parts';
-import { breakApartEdits, middleOf, partLocalBox, partMatrix } from '@brelm/core/resolve';
-import { boxHeight, boxWidth, transformBox } from '@brelm/core/geometry';
+import { beginRepeats, breakApartEdits, middleOf, partLocalBox, partMatrix } from '@brelm/core/resolve';
+import { transformBox } from '@brelm/core/geometry';
 import { materials } from '../platform/materials';
 import { Button, LengthField, NumberField, SelectField } from '../ui';
 import { useEdit } from '../editor/use-edit';
@@ -9,23 +9,24 @@ import { useEdit } from '../editor/use-edit';
 const middle = (part: Part, design: Design) =>
   middleOf(part, partLocalBox(part, design, materials), partMatrix(part));
 
-/** What a kind of repeat begins with. */
-function beginning(kind: Repeat['kind'], part: Part, design: Design): Repeat {
-  const box = transformBox(partLocalBox(part, design, materials), partMatrix(part));
-  if (kind === 'step')
-    return { kind, count: 3, dx: Math.round(boxWidth(box) * 1.15) || 100, dy: 0, turn: 0, scale: 1 };
-  const [x, y] = middle(part, design);
-  const [dx, dy] = [design.board.width / 2 - x, design.board.height / 2 - y];
-  // A part that already sits in the middle of the board goes around a point below it.
-  const away = Math.hypot(dx, dy) > Math.min(boxWidth(box), boxHeight(box)) / 2;
-  return {
-    kind,
-    count: 8,
-    dx: away ? dx : 0,
-    dy: away ? dy : Math.round(boxHeight(box) * 1.2),
-    sweep: 360,
-    upright: false,
-  };
+const boxOf = (part: Part, design: Design) =>
+  transformBox(partLocalBox(part, design, materials), partMatrix(part));
+
+/** Edits that give parts live copies; a bundle is copied as one. */
+function beginEdits(kind: Repeat['kind'], parts: readonly Part[], design: Design): Edit[] {
+  const units = unitsOf(
+    design,
+    parts.map((p) => p.id),
+  );
+  return units.flatMap((unit) => {
+    const own = parts.filter((p) => unit.parts.includes(p.id));
+    const repeats = beginRepeats(
+      kind,
+      own.map((p) => boxOf(p, design)),
+      design.board,
+    );
+    return own.map((p, i): Edit => ({ op: 'updatePart', part: p.id, change: { repeat: repeats[i] } }));
+  });
 }
 
 /** Live copies of what is selected: in steps, or in a ring around one centre. */
@@ -48,11 +49,9 @@ export function RepeatSettings({ parts, design }: { parts: Part[]; design: Desig
     if (wanted === kind) return;
     edit.make(
       wanted === 'none' ? 'No copies' : wanted === 'step' ? 'Copies in steps' : 'Copies in a ring',
-      parts.map((p): Edit => ({
-        op: 'updatePart',
-        part: p.id,
-        change: { repeat: wanted === 'none' ? null : beginning(wanted as Repeat['kind'], p, design) },
-      })),
+      wanted === 'none'
+        ? parts.map((p): Edit => ({ op: 'updatePart', part: p.id, change: { repeat: null } }))
+        : beginEdits(wanted as Repeat['kind'], parts, design),
     );
   };
   const breakApart = () => {

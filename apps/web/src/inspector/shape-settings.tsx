@@ -156,8 +156,12 @@ function Fill({
           ))}
         </SelectField>
         {part.fill && (
-          <SelectField label="Runs" value={gradient?.kind ?? 'even'} onChange={(e) => runs(e.target.value)}>
-            <option value="even">Even</option>
+          <SelectField
+            label="Gradient"
+            value={gradient?.kind ?? 'even'}
+            onChange={(e) => runs(e.target.value)}
+          >
+            <option value="even">None</option>
             <option value="linear">Along a line</option>
             <option value="radial">From the middle</option>
           </SelectField>
@@ -239,7 +243,7 @@ function Line({
       <div className="grid grid-cols-2 gap-1.5">
         {!open && (
           <SelectField
-            label="Lies"
+            label="Side of the edge"
             value={stroke.side}
             onChange={(e) => set({ side: e.target.value as StrokeSide })}
           >

@@ -14,9 +14,9 @@ import {
   Trash2,
 } from 'lucide-react';
 import { useState } from 'react';
-import { bundleEdits, type Design } from '@brelm/core/design';
+import { bundleEdits, unitsOf, type Design } from '@brelm/core/design';
 import type { LinePart } from '@brelm/core/parts';
-import { groupBounds } from '@brelm/core/drawing';
+import { groupBounds, type Group as DrawingGroup } from '@brelm/core/drawing';
 import {
   alignEdits,
   boxOfAll,
@@ -25,7 +25,7 @@ import {
   type Alignment,
   type Placed,
 } from '@brelm/core/resolve';
-import { boxCentre, type Box } from '@brelm/core/geometry';
+import { boxCentre, isEmptyBox, type Box } from '@brelm/core/geometry';
 import { safeBox, type SpecSide } from '@brelm/core/spec';
 import type { Resolved } from '../design';
 import { makeSurface } from '../platform/surfaces';
@@ -61,14 +61,17 @@ export function Arrange({
   const [chosen, setChosen] = useState<Against | null>(null);
   const [byWeight, setByWeight] = useState(false);
   if (selection.length === 0) return null;
-  const against = chosen ?? (selection.length > 1 ? 'selection' : 'board');
 
+  const units = unitsOf(design, selection);
+  const against = chosen ?? (units.length > 1 ? 'selection' : 'board');
   const placed = (weight: boolean): Placed[] =>
-    resolved.drawing.groups.flatMap((group) => {
-      const part = design.parts.find((p) => p.id === group.part);
-      if (!part || !selection.includes(part.id)) return [];
-      const box = groupBounds(group);
-      return [{ part, box, ...(weight ? { mass: massCentre(group, resolved.pictures, makeSurface) } : {}) }];
+    units.flatMap((unit) => {
+      const groups = resolved.drawing.groups.filter((g) => unit.parts.includes(g.part));
+      const whole: DrawingGroup = { kind: 'group', opacity: 1, items: groups };
+      const box = groupBounds(whole);
+      if (isEmptyBox(box)) return [];
+      const mass = weight ? { mass: massCentre(whole, resolved.pictures, makeSurface) } : {};
+      return [{ parts: design.parts.filter((p) => unit.parts.includes(p.id)), box, ...mass }];
     });
   const target = (all: Placed[]): Box => {
     if (against === 'safe' && side) return safeBox(side);
@@ -94,7 +97,7 @@ export function Arrange({
           <IconButton
             key={how}
             label={label}
-            disabled={against === 'selection' && selection.length < 2}
+            disabled={against === 'selection' && units.length < 2}
             onClick={() => align(how, label)}
           >
             <Icon size={15} />
@@ -102,14 +105,14 @@ export function Arrange({
         ))}
         <IconButton
           label="Equal gaps across"
-          disabled={selection.length < least}
+          disabled={units.length < least}
           onClick={() => distribute('across')}
         >
           <AlignHorizontalSpaceAround size={15} />
         </IconButton>
         <IconButton
           label="Equal gaps down"
-          disabled={selection.length < least}
+          disabled={units.length < least}
           onClick={() => distribute('down')}
         >
           <AlignVerticalSpaceAround size={15} />
@@ -136,7 +139,7 @@ export function Arrange({
             checked={byWeight}
             onChange={(e) => setByWeight(e.target.checked)}
           />
-          by eye
+          by weight
         </label>
         <IconButton
           label={
@@ -171,13 +174,15 @@ export function Arrange({
         <div className="mt-1.5 flex flex-col gap-1.5">
           <RepeatSettings parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
           <div className="flex gap-1.5">
-            <Button
-              className="!h-7 !px-2"
-              title="Bundle: choose and move them as one (B)"
-              onClick={() => edit.make('Bundle', bundleEdits(design, selection))}
-            >
-              <Group size={15} aria-hidden /> Bundle {selection.length} parts
-            </Button>
+            {units.length > 1 && (
+              <Button
+                className="!h-7 !px-2"
+                title="Bundle: choose, move and line them up as one (B)"
+                onClick={() => edit.make('Bundle', bundleEdits(design, selection))}
+              >
+                <Group size={15} aria-hidden /> Bundle {units.length} things
+              </Button>
+            )}
             {lines.length === 2 && selection.length === 2 && (
               <Button
                 className="!h-7 !px-2"

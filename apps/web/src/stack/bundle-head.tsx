@@ -1,10 +1,12 @@
-import { ChevronDown, ChevronRight, Eye, EyeOff, Type, Ungroup } from 'lucide-react';
+import { useSortable } from '@dnd-kit/sortable';
+import { ChevronDown, ChevronRight, Eye, EyeOff, GripVertical, Type, Ungroup } from 'lucide-react';
 import { backToWords, wordsBehind } from '@brelm/core/resolve';
 import { type Bundle, type Design, type Edit, unbundleEdits } from '@brelm/core/design';
 import { useAppDispatch } from '../store';
 import { selected } from '../store/editor';
 import { IconButton, leaveField } from '../ui';
 import { useEdit } from '../editor/use-edit';
+import { rowKey } from './rows';
 
 /** The head of a bundle in the stack: its name, what chooses all of it, and what takes it apart. */
 export function BundleHead({
@@ -16,7 +18,7 @@ export function BundleHead({
   onOpen,
 }: {
   bundle: Bundle;
-  /** Ids of the parts under this head. */
+  /** Ids of the parts in it, front first. */
   parts: string[];
   design: Design;
   open: boolean;
@@ -26,14 +28,29 @@ export function BundleHead({
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const name = bundle.name || 'Bundle';
+  const { setNodeRef, attributes, listeners, transform, transition } = useSortable({
+    id: rowKey({ bundle: bundle.id }),
+  });
   const members = design.parts.filter((p) => parts.includes(p.id));
   const hidden = members.every((p) => p.hidden);
   return (
     <div
+      ref={setNodeRef}
+      style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}
       className={`flex h-8 items-center gap-0.5 rounded-md pr-1 ${chosen ? 'bg-line' : 'bg-paper'}`}
       role="group"
       aria-label={`Bundle ${name}`}
     >
+      <button
+        type="button"
+        {...attributes}
+        {...listeners}
+        aria-label={`Change the depth of ${name}`}
+        title="Drag to change the depth"
+        className="flex h-7 w-5 shrink-0 cursor-grab items-center justify-center text-muted"
+      >
+        <GripVertical size={14} />
+      </button>
       <IconButton label={open ? `Fold ${name}` : `Unfold ${name}`} aria-expanded={open} onClick={onOpen}>
         {open ? <ChevronDown size={15} /> : <ChevronRight size={15} />}
       </IconButton>

@@ -21,6 +21,7 @@ import { selected as select } from '../store/editor';
 import { IconButton, Swatch } from '../ui';
 import { PartSettings } from '../inspector/part-settings';
 import { useEdit } from '../editor/use-edit';
+import { rowKey } from './rows';
 
 const ICONS = {
   lettering: Type,
@@ -47,7 +48,9 @@ export const PartRow = memo(function PartRow({
 }) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
-  const { setNodeRef, attributes, listeners, transform, transition } = useSortable({ id: part.id });
+  const { setNodeRef, attributes, listeners, transform, transition } = useSortable({
+    id: rowKey({ part: part.id }),
+  });
   const Icon = ICONS[part.kind];
   const title = partTitle(part);
   return (
@@ -79,7 +82,7 @@ export const PartRow = memo(function PartRow({
             const now = store.getState().editor.selection;
             if (e.shiftKey)
               dispatch(select(now.includes(part.id) ? now.filter((x) => x !== part.id) : [...now, part.id]));
-            else dispatch(select(open ? [] : [part.id]));
+            else dispatch(select([part.id]));
           }}
         >
           <Icon size={15} className="shrink-0 text-muted" aria-hidden />

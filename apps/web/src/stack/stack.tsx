@@ -5,15 +5,29 @@ import {
   PointerSensor,
   useSensor,
   useSensors,
+  type Announcements,
   type DragEndEvent,
+  type UniqueIdentifier,
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Expand, Plus } from 'lucide-react';
-import { useMemo, useState } from 'react';
-import { fitted, inksOfPart, inkValues, reorderEdits, stackRuns, type Design } from '@brelm/core/design';
-import { drawingBounds } from '@brelm/core/drawing';
-import { isEmptyBox } from '@brelm/core/geometry';
-import { safeBox, type SpecSide } from '@brelm/core/spec';
+import { useMemo, useState, type ReactNode } from 'react';
+import {
+  fitted,
+  inksOfPart,
+  inkValues,
+  partsOfBundle,
+  partsOfNodes,
+  reorderEdits,
+  stackTree,
+  type Bundle,
+  type Design,
+  type StackNode,
+} from '@brelm/core/design';
+import { drawingBounds, inkHull } from '@brelm/core/drawing';
+import { boxHeight, boxWidth, isEmptyBox, type Box } from '@brelm/core/geometry';
+import { partTitle } from '@brelm/core/parts';
+import { largestFit, roomOf, type SpecSide } from '@brelm/core/spec';
 import type { Resolved } from '../design';
 import { useAppSelector } from '../store';
 import { Button, IconButton } from '../ui';
@@ -21,6 +35,22 @@ import { BundleHead } from './bundle-head';
 import { PartRow } from './part-row';
 import { Arrange } from './arrange';
 import { useEdit } from '../editor/use-edit';
+import { keysOf, rowKey, rowOf } from './rows';
+
+/** The box that the artwork, whose own is `drawn`, fills at its largest: within the product's shape, clear of its zones. */
+function roomFor(design: Design, drawn: Box, resolved: Resolved, side: SpecSide | undefined): Box {
+  const { width, height } = design.board;
+  const fit = side && largestFit(roomOf(side, side.dpi), inkHull(resolved.drawing));
+  if (!fit) return { left: 0, top: 0, right: width, bottom: height };
+  // Rounding shall not push it out again.
+  const k = (fit.scale * 0.9995) / 2;
+  const [w, h] = [boxWidth(drawn) * k, boxHeight(drawn) * k];
+  return { left: fit.x - w, top: fit.y - h, right: fit.x + w, bottom: fit.y + h };
+}
+
+const HOW_TO_DRAG = {
+  draggable: 'Space lifts it, the arrow keys move it, Space lays it down, and Escape puts it back.',
+};
 
 /** The parts, front first; also the inspector, since a selected part opens in place. */
 export function Stack({
@@ -40,19 +70,26 @@ export function Stack({
     design,
     useAppSelector((s) => s.editor.colourway),
   );
-  const ids = useMemo(() => design.parts.map((p) => p.id), [design.parts]);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   const reorder = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
-    const to = design.parts.findIndex((p) => p.id === over.id);
-    edit.make('Change the depth', reorderEdits(design, String(active.id), to));
+    edit.make('Change the depth', reorderEdits(design, rowOf(String(active.id)), rowOf(String(over.id))));
   };
   const drawn = drawingBounds(resolved.drawing);
-  const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
-  const runs = useMemo(() => stackRuns(design), [design]);
+  const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
+  const [dragged, setDragged] = useState<string | null>(null);
+  const tree = useMemo(() => stackTree(design), [design]);
+  /** A part that is chosen by itself is always seen; a bundle that is dragged is one row. */
+  const isOpen = (bundle: string) => {
+    if (dragged === rowKey({ bundle })) return false;
+    if (opened.has(bundle)) return true;
+    const parts = partsOfBundle(design, bundle);
+    const chosen = parts.filter((id) => selection.includes(id)).length;
+    return chosen > 0 && chosen < parts.length;
+  };
   const byId = useMemo(() => new Map(design.parts.map((p) => [p.id, p])), [design.parts]);
   const row = (id: string) => {
     const part = byId.get(id)!;
@@ -68,6 +105,46 @@ export function Stack({
       />
     );
   };
+  const nameOf = (key: UniqueIdentifier) => {
+    const of = rowOf(String(key));
+    if ('part' in of) return partTitle(byId.get(of.part)!);
+    return design.bundles.find((b) => b.id === of.bundle)?.name || 'Bundle';
+  };
+  /** What is said to who does not see the rows. */
+  const said: Announcements = {
+    onDragStart: ({ active }) => `${nameOf(active.id)} is lifted.`,
+    onDragOver: ({ active, over }) =>
+      over ? `${nameOf(active.id)} would take the place of ${nameOf(over.id)}.` : undefined,
+    onDragEnd: ({ active, over }) =>
+      over ? `${nameOf(active.id)} has the place of ${nameOf(over.id)}.` : `${nameOf(active.id)} stays.`,
+    onDragCancel: ({ active }) => `${nameOf(active.id)} is back where it was.`,
+  };
+  const bundleRow = (bundle: Bundle, nodes: StackNode[]) => {
+    const parts = partsOfBundle(design, bundle.id);
+    const open = isOpen(bundle.id);
+    return (
+      <li key={`${bundle.id} ${partsOfNodes(nodes)[0]}`} className="rounded-md border border-line p-0.5">
+        <BundleHead
+          bundle={bundle}
+          parts={parts}
+          design={design}
+          open={open}
+          chosen={parts.every((id) => selection.includes(id))}
+          onOpen={() => {
+            const next = new Set(opened);
+            if (!next.delete(bundle.id)) next.add(bundle.id);
+            setOpened(next);
+          }}
+        />
+        {open && <ul className="mt-0.5 flex flex-col gap-1 pl-2">{nodes.map(node)}</ul>}
+      </li>
+    );
+  };
+  const node = (n: StackNode): ReactNode => {
+    if ('part' in n) return row(n.part);
+    const bundle = design.bundles.find((b) => b.id === n.bundle);
+    return bundle ? bundleRow(bundle, n.nodes) : n.nodes.map(node);
+  };
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <div className="flex items-center justify-between px-3 pt-3 pb-2">
@@ -77,9 +154,9 @@ export function Stack({
             label={side ? 'Fit the artwork to the safe area' : 'Fit the artwork to the board'}
             disabled={isEmptyBox(drawn)}
             onClick={() => {
-              const { width, height } = design.board;
-              const to = side ? safeBox(side) : { left: 0, top: 0, right: width, bottom: height };
-              edit.make('Fit the artwork', [{ op: 'replace', design: fitted(design, drawn, to) }]);
+              edit.make('Fit the artwork', [
+                { op: 'replace', design: fitted(design, drawn, roomFor(design, drawn, resolved, side)) },
+              ]);
             }}
           >
             <Expand size={15} />
@@ -96,33 +173,19 @@ export function Stack({
             Nothing on the board yet. Add lettering, a picture or a figure.
           </p>
         )}
-        <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={reorder}>
-          <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-            <ul className="flex flex-col gap-1">
-              {runs.map((run) => {
-                const bundle = design.bundles.find((b) => b.id === run.bundle);
-                if (!bundle) return run.parts.map(row);
-                // A part that is chosen by itself is always seen.
-                const open = !folded.has(bundle.id) || selection.some((id) => run.parts.includes(id));
-                return (
-                  <li key={`${bundle.id} ${run.parts[0]}`} className="rounded-md border border-line p-0.5">
-                    <BundleHead
-                      bundle={bundle}
-                      parts={run.parts}
-                      design={design}
-                      open={open}
-                      chosen={run.parts.every((id) => selection.includes(id))}
-                      onOpen={() => {
-                        const next = new Set(folded);
-                        if (!next.delete(bundle.id)) next.add(bundle.id);
-                        setFolded(next);
-                      }}
-                    />
-                    {open && <ul className="mt-0.5 flex flex-col gap-1 pl-2">{run.parts.map(row)}</ul>}
-                  </li>
-                );
-              })}
-            </ul>
+        <DndContext
+          accessibility={{ announcements: said, screenReaderInstructions: HOW_TO_DRAG }}
+          sensors={sensors}
+          collisionDetection={closestCenter}
+          onDragStart={({ active }) => setDragged(String(active.id))}
+          onDragCancel={() => setDragged(null)}
+          onDragEnd={(e) => {
+            setDragged(null);
+            reorder(e);
+          }}
+        >
+          <SortableContext items={keysOf(tree, isOpen)} strategy={verticalListSortingStrategy}>
+            <ul className="flex flex-col gap-1">{tree.map(node)}</ul>
           </SortableContext>
         </DndContext>
       </div>

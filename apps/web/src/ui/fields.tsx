@@ -1,5 +1,5 @@
-import { useId, useState, type KeyboardEvent } from 'react';
-import { parseLength } from '@brelm/core/units';
+import { createContext, use, useId, useState, type KeyboardEvent } from 'react';
+import { inchesToPx, mmToPx, parseLength, type LengthUnit } from '@brelm/core/units';
 
 interface FieldProps {
   label: string;
@@ -31,6 +31,7 @@ function useTyped(
   read: (text: string) => number | null,
   commit: (value: number) => void,
   check?: (value: number) => string | null,
+  nonsense = 'not a number',
 ) {
   const [text, setText] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -41,7 +42,7 @@ function useTyped(
       return;
     }
     const value = read(text);
-    const wrong = value === null ? 'not a number' : (check?.(value) ?? null);
+    const wrong = value === null ? nonsense : (check?.(value) ?? null);
     setFault(wrong);
     if (value !== null && !wrong) {
       setText(null);
@@ -75,12 +76,15 @@ function useTyped(
 
 function Labelled({
   label,
+  unit,
   fault,
   input,
   disabled,
   step,
 }: {
   label: string;
+  /** Shown beside the label, where it is not px. */
+  unit?: string;
   fault: string | null;
   input: ReturnType<typeof useTyped>['input'];
   disabled?: boolean;
@@ -91,11 +95,13 @@ function Labelled({
     <div className="min-w-0">
       <label htmlFor={id} className="block text-[11.5px] text-muted">
         {label}
+        {unit && unit !== 'px' && ` ${unit}`}
       </label>
       <input
         id={id}
         className="field"
         inputMode="decimal"
+        title={unit && `In ${unit}; takes 3in, 40mm, 12pt, 900px and sums, too`}
         disabled={disabled}
         aria-invalid={fault !== null}
         aria-describedby={fault ? `${id}-fault` : undefined}
@@ -119,13 +125,44 @@ function Labelled({
 
 const shownNumber = (value: number, digits: number) => String(Number(value.toFixed(digits)));
 
-/** A length in board px that also takes in, mm, cm, pt and sums ("12in/2"). Arrows step by 1, with Shift by 10. */
-export function LengthField({ label, value, dpi, check, onChange, disabled }: FieldProps & { dpi: number }) {
-  const typed = useTyped(shownNumber(value, 1), (t) => parseLength(t, dpi), onChange, check);
-  const step = (by: number) => {
-    if (!check?.(value + by)) onChange(Math.round(value + by));
+/** The unit in which lengths are shown and typed: the rulers'. */
+export const LengthUnits = createContext<LengthUnit>('px');
+
+const LENGTHS: Record<LengthUnit, { digits: number; step: number; px: (n: number, dpi: number) => number }> =
+  {
+    px: { digits: 1, step: 1, px: (n) => n },
+    in: { digits: 3, step: 0.01, px: inchesToPx },
+    mm: { digits: 2, step: 0.1, px: mmToPx },
   };
-  return <Labelled label={label} fault={typed.fault} input={typed.input} disabled={disabled} step={step} />;
+
+/**
+ * A length, of board px, in the rulers' unit; also takes in, mm, cm, pt and sums ("12in/2"). Arrows step by a px, a
+ * hundredth of an inch or a tenth of a mm, with Shift by ten of them.
+ */
+export function LengthField({ label, value, dpi, check, onChange, disabled }: FieldProps & { dpi: number }) {
+  const unit = use(LengthUnits);
+  const { digits, step: by, px } = LENGTHS[unit];
+  const typed = useTyped(
+    shownNumber(value / px(1, dpi), digits),
+    (t) => parseLength(t, dpi, unit),
+    onChange,
+    check,
+    'no length: 3in, 40mm or 2250/2',
+  );
+  const step = (times: number) => {
+    const to = value + px(by * times, dpi);
+    if (!check?.(to)) onChange(unit === 'px' ? Math.round(to) : to);
+  };
+  return (
+    <Labelled
+      label={label}
+      unit={unit}
+      fault={typed.fault}
+      input={typed.input}
+      disabled={disabled}
+      step={step}
+    />
+  );
 }
 
 /** A plain number. */

@@ -1,11 +1,13 @@
 import fc from 'fast-check';
 import {
+  contrastAtLightness,
   contrastRatio,
   deltaE,
   deltaELab,
   hexToRgb,
   lightness,
   luminance,
+  luminanceOfLightness,
   nearestReading,
   nearestYarn,
   normaliseHex,
@@ -137,5 +139,24 @@ describe('colours', () => {
   it('names colours plainly', () => {
     expect(plainName('#fdfdfb')).toBe('White');
     expect(plainName('#20305a')).toBe('Navy');
+  });
+});
+
+describe('contrast by lightness', () => {
+  it('is that with any colour of that lightness', () => {
+    fc.assert(
+      fc.property(anyHex, anyHex, (ink, ground) =>
+        expect(contrastAtLightness(ink, lightness(ground))).toBeCloseTo(contrastRatio(ink, ground), 1),
+      ),
+      { seed: 24 },
+    );
+  });
+
+  it('has black and white at its ends, and 18 % grey at L* 49.5', () => {
+    expect(luminanceOfLightness(0)).toBe(0);
+    expect(luminanceOfLightness(100)).toBeCloseTo(1, 9);
+    expect(luminanceOfLightness(49.5)).toBeCloseTo(0.18, 2);
+    expect(contrastAtLightness('#ffffff', 0)).toBeCloseTo(21, 6);
+    expect(contrastAtLightness('#777777', lightness('#777777'))).toBeCloseTo(1, 3);
   });
 });

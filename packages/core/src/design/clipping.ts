@@ -4,6 +4,7 @@ import { scaledOverride, scaledPart } from './refit';
 import { freshId, type Edit } from './edits';
 import { readDesign } from './read';
 import { bundleIds, openSide, partIds } from './sides';
+import { livingBundles } from './stack';
 import {
   DESIGN_FORMAT,
   DESIGN_VERSION,
@@ -37,7 +38,7 @@ function clippingFrom(design: Design, ids: readonly string[]): Clipping {
     board: design.board,
     inks: design.inks.filter((i) => inks.has(i.id)),
     materials: design.materials.filter((m) => materials.has(m.id)),
-    bundles: design.bundles.filter((b) => parts.some((p) => p.bundle === b.id)),
+    bundles: livingBundles({ parts, bundles: design.bundles }),
     parts,
   };
 }
@@ -131,12 +132,16 @@ export function pasteEdits(
   }
   const takenBundles = bundleIds(design);
   const bundles = new Map<string, string>();
-  for (const bundle of clipping.bundles) {
+  for (const { id: given } of clipping.bundles) {
     const id = freshId('bundle', takenBundles);
     takenBundles.push(id);
-    bundles.set(bundle.id, id);
-    edits.push({ op: 'addBundle', bundle: { ...bundle, id } });
+    bundles.set(given, id);
   }
+  for (const { id, name, bundle } of clipping.bundles)
+    edits.push({
+      op: 'addBundle',
+      bundle: { id: bundles.get(id)!, name, bundle: bundle && (bundles.get(bundle) ?? null) },
+    });
   const taken = partIds(design);
   const select: string[] = [];
   const k = design.board.dpi / clipping.board.dpi;

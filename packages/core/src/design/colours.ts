@@ -3,6 +3,7 @@ import { visitField, type Field } from '../fields';
 import { ownInks, PART_FIELD, type Part } from '../parts';
 import { OVERRIDE_FIELD } from './fields';
 import { allParts } from './sides';
+import type { Edit } from './edits';
 import type { Colourway, Design } from './types';
 
 export const colourwayOf = (
@@ -57,4 +58,25 @@ export function partIn(part: Part, colourway: Colourway | undefined): Part {
 export function partsIn(design: Design, colourway: string | undefined): Part[] {
   const chosen = colourwayOf(design, colourway);
   return chosen?.parts ? design.parts.map((p) => partIn(p, chosen)) : design.parts;
+}
+
+/**
+ * Edits that take a new colourway for some garments. What a colourway without garments of its own stood for till then,
+ * the other colours that the design is for, it keeps: else its file would no longer be made.
+ */
+export function takeColourwayEdits(
+  design: Pick<Design, 'colourways' | 'garments'>,
+  colourway: Colourway,
+  garments: readonly string[],
+): Edit[] {
+  const ticked = new Set([...design.colourways.flatMap((c) => c.garments), ...garments]);
+  const [base] = design.colourways;
+  const kept = design.colourways.some((c) => c.garments.length > 0)
+    ? []
+    : design.garments.filter((g) => !ticked.has(g));
+  return [
+    { op: 'addColourway', colourway: { ...colourway, garments: [] } },
+    ...(base ? kept.map((garment): Edit => ({ op: 'assignGarment', garment, colourway: base.id })) : []),
+    ...garments.map((garment): Edit => ({ op: 'assignGarment', garment, colourway: colourway.id })),
+  ];
 }

@@ -171,7 +171,10 @@ describe('the file format', () => {
           apart: { bone: { x: 0, y: 1, scale: 1, turn: 0 } },
         },
       ],
-      bundles: [{ id: 'pair', name: 'Moon and moth' }],
+      bundles: [
+        { id: 'pair', name: 'Moon and moth', bundle: 'night' },
+        { id: 'night', name: '', bundle: null },
+      ],
       aids: {
         guides: [{ axis: 'x', at: 450 }],
         margin: 75,

@@ -1,5 +1,6 @@
 import { plainName, type Hex } from '../colour';
 import { mapAllParts, sidesOf, withSides } from './sides';
+import { livingBundles } from './stack';
 import type {
   Acceptance,
   Aids,
@@ -37,6 +38,8 @@ export type Edit =
   | { op: 'overridePart'; colourway: string; part: string; change: PartOverride | null }
   | { op: 'addBundle'; bundle: Bundle }
   | { op: 'renameBundle'; bundle: string; name: string }
+  /** Puts a bundle into another, or takes it out of all. */
+  | { op: 'nestBundle'; bundle: string; within: string | null }
   | { op: 'removeBundle'; bundle: string }
   | { op: 'setAids'; change: Partial<Aids> }
   | { op: 'replace'; design: Design }
@@ -127,11 +130,12 @@ export function applyEdit(design: Design, edit: Edit): Design {
     }
     case 'removeParts': {
       const gone = new Set(edit.parts);
+      const parts = design.parts.filter((p) => !gone.has(p.id));
       return {
         ...design,
-        parts: design.parts.filter((p) => !gone.has(p.id)),
+        parts,
         colourways: design.colourways.map((c) => withoutOverrides(c, (id) => gone.has(id))),
-        bundles: design.bundles.filter((b) => design.parts.some((p) => p.bundle === b.id && !gone.has(p.id))),
+        bundles: livingBundles({ parts, bundles: design.bundles }),
         accepted: design.accepted.filter((a) => a.part === null || !gone.has(a.part)),
       };
     }
@@ -245,12 +249,22 @@ export function applyEdit(design: Design, edit: Edit): Design {
         ...design,
         bundles: design.bundles.map((b) => (b.id === edit.bundle ? { ...b, name: edit.name } : b)),
       };
-    case 'removeBundle':
+    case 'nestBundle':
       return {
         ...design,
-        bundles: design.bundles.filter((b) => b.id !== edit.bundle),
-        parts: design.parts.map((p) => (p.bundle === edit.bundle ? { ...p, bundle: null } : p)),
+        bundles: design.bundles.map((b) => (b.id === edit.bundle ? { ...b, bundle: edit.within } : b)),
       };
+    case 'removeBundle': {
+      // What lay in it lies then in what it lay in.
+      const bundle = design.bundles.find((b) => b.id === edit.bundle)?.bundle ?? null;
+      return {
+        ...design,
+        bundles: design.bundles
+          .filter((b) => b.id !== edit.bundle)
+          .map((b) => (b.bundle === edit.bundle ? { ...b, bundle } : b)),
+        parts: design.parts.map((p) => (p.bundle === edit.bundle ? { ...p, bundle } : p)),
+      };
+    }
     case 'setAids':
       return { ...design, aids: { ...design.aids, ...edit.change } };
     case 'replace':

@@ -15,6 +15,7 @@ import {
   type Rule,
 } from '../fields';
 import { DRESSING, licenceField, PART_FIELD } from '../parts';
+import { bundlesAround } from './stack';
 import {
   FILE_FORMATS,
   NO_AIDS,
@@ -105,7 +106,11 @@ const materialField = record<Material>(
   },
 );
 
-const bundleField = record<Bundle>({ id: id(), name: text({ max: 120, fallback: '' }) });
+const bundleField = record<Bundle>({
+  id: id(),
+  name: text({ max: 120, fallback: '' }),
+  bundle: nullable(id()),
+});
 
 const aidsField = record<Aids>(
   {
@@ -150,7 +155,7 @@ const placementField = record<Placement>({
   ground: nullable(colour()),
   format: nullable(choice(FILE_FORMATS)),
   colourway: nullable(id()),
-  colourways: table(id()),
+  colourways: table(nullable(id())),
   apart: table(record<PlacedAt>(placedAt)),
   artwork: given(id()),
 });
@@ -171,6 +176,12 @@ const sideField = record<Side>(
       parts.forEach(({ bundle }, i) => {
         if (bundle && !own.has(bundle))
           at.at('parts').at(i).at('bundle').fault(`"${bundle}" is a bundle of another side`);
+      });
+      bundles.forEach(({ id, bundle }, i) => {
+        if (bundle === null) return;
+        const field = at.at('bundles').at(i).at('bundle');
+        if (!own.has(bundle)) field.fault(`there is no bundle "${bundle}" on its side`);
+        else if (bundlesAround(bundles, bundle).includes(id)) field.fault(`"${id}" would lie within itself`);
       });
     },
   },

@@ -23,7 +23,11 @@ const MATERIAL = {
 const schema = new Ajv2020({ strict: false }).compile(designSchema());
 
 function documentWith(part: unknown): Record<string, unknown> {
-  const document = written({ ...designOf(INKS), materials: [MATERIAL], bundles: [{ id: 'pair', name: '' }] });
+  const document = written({
+    ...designOf(INKS),
+    materials: [MATERIAL],
+    bundles: [{ id: 'pair', name: '', bundle: null }],
+  });
   (document.sides as { parts: unknown[] }[])[0].parts = [part];
   return document;
 }

@@ -14,6 +14,8 @@ export * from './reink';
 export * from './slug';
 export * from './clipping';
 export * from './copies';
+export * from './stack';
+export * from './stack-edits';
 export * from './bundles';
 export * from './palette-file';
 export * from './lettering-text';

@@ -80,10 +80,12 @@ export interface Aids {
 
 export const NO_AIDS: Aids = { guides: [], margin: 0, grid: null, unit: 'px', reference: null };
 
-/** Parts that are chosen and moved as one. */
+/** Parts, and other bundles, that are one thing: chosen, moved, lined up and copied as one. */
 export interface Bundle {
   id: string;
   name: string;
+  /** The bundle in which it lies itself. */
+  bundle: string | null;
 }
 
 export const FILE_FORMATS = ['png', 'jpeg', 'webp', 'svg', 'pdf'] as const;
@@ -114,8 +116,8 @@ export interface Placement extends PlacedAt {
   format: FileFormat | null;
   /** The colourway where no garment colour says otherwise; the first where null. */
   colourway: string | null;
-  /** Colourways of single garment colours, by the garment's id, where they are not the design's own. */
-  colourways: Record<string, string>;
+  /** Another colourway for a garment colour than the design's, by garment; null: it is not sold in that colour. */
+  colourways: Record<string, string | null>;
   /** Positions of single garment colours, by the garment's id, that are not the same as all others. */
   apart: Record<string, PlacedAt>;
   /** The side of the design whose artwork lies there; the one that answers to the product's side where left out. */

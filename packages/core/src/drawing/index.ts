@@ -5,6 +5,7 @@ export * from './write-pdf';
 export * from './paint';
 export * from './paint-outlines';
 export * from './bounds';
+export * from './hull';
 export {
   allItemsOf,
   clippedBox,

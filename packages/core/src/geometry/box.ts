@@ -46,19 +46,14 @@ export const intersect = (a: Box, b: Box): Box => ({
 export const grow = (b: Box, by: number): Box =>
   isEmptyBox(b) ? b : { left: b.left - by, top: b.top - by, right: b.right + by, bottom: b.bottom + by };
 
+/** The four corners of a box, clockwise from its top left. */
+export const cornersOf = ({ left, top, right, bottom }: Box): [number, number][] => [
+  [left, top],
+  [right, top],
+  [right, bottom],
+  [left, bottom],
+];
+
 /** The upright box around `b` mapped by `m`. */
-export function transformBox(b: Box, m: Matrix): Box {
-  if (isEmptyBox(b)) return b;
-  const corners = [
-    applyMatrix(m, b.left, b.top),
-    applyMatrix(m, b.right, b.top),
-    applyMatrix(m, b.right, b.bottom),
-    applyMatrix(m, b.left, b.bottom),
-  ];
-  return {
-    left: Math.min(...corners.map((c) => c[0])),
-    top: Math.min(...corners.map((c) => c[1])),
-    right: Math.max(...corners.map((c) => c[0])),
-    bottom: Math.max(...corners.map((c) => c[1])),
-  };
-}
+export const transformBox = (b: Box, m: Matrix): Box =>
+  isEmptyBox(b) ? b : boxOfPoints(cornersOf(b).map(([x, y]) => applyMatrix(m, x, y)));

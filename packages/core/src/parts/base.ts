@@ -71,16 +71,19 @@ export const MOST_COPIES = 360;
 
 /**
  * Live copies of a part, drawn with it: `step` moves each copy on from the one before by (dx, dy) board
- * px, turned and scaled about its own middle; `ring` goes around a centre that lies at (dx, dy) from the
- * part's middle.
+ * px, turned and scaled about its middle; `ring` goes around a centre that lies at (dx, dy) from the part's middle.
  */
-export type Repeat =
+export type Repeat = {
+  /** How many there are with the original. */
+  count: number;
+  dx: number;
+  dy: number;
+  /** From the part's middle to the point that its copies go by; what is copied as one has it in common. */
+  ax?: number;
+  ay?: number;
+} & (
   | {
       kind: 'step';
-      /** How many there are with the original. */
-      count: number;
-      dx: number;
-      dy: number;
       /** Degrees clockwise from one copy to the next. */
       turn: number;
       /** Size of a copy over that of the one before. */
@@ -88,14 +91,12 @@ export type Repeat =
     }
   | {
       kind: 'ring';
-      count: number;
-      dx: number;
-      dy: number;
       /** Degrees of the circle that the copies share out; 360 closes it. */
       sweep: number;
       /** Copies stay upright instead of turning with the ring. */
       upright: boolean;
-    };
+    }
+);
 
 /** What every part has. */
 export interface PartBase {
@@ -189,6 +190,8 @@ const copies = {
   count: number({ min: 2, max: MOST_COPIES, whole: true }),
   dx: boardPx(-FAR, FAR),
   dy: boardPx(-FAR, FAR),
+  ax: given(boardPx(-FAR, FAR)),
+  ay: given(boardPx(-FAR, FAR)),
 };
 const degrees = (fallback?: number) =>
   number({ min: -360, max: 360, ...(fallback === undefined ? {} : { fallback }) });

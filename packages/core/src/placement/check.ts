@@ -1,18 +1,8 @@
 import type { Board, FileFormat, Placement } from '../design';
-import { imagesOf, type Drawing } from '../drawing';
-import {
-  axisScales,
-  boxCentre,
-  boxHeight,
-  boxWidth,
-  type Box,
-  type Point,
-  boxOfPoints,
-  isInside,
-} from '../geometry';
-import { safeBoxAt, safeOutline, zoneOutline, type Spec, type SpecSide } from '../spec';
+import { imagesOf, inkHull, type Drawing } from '../drawing';
+import { axisScales, boxCentre, boxHeight, boxWidth, type Box, type Point, boxOfPoints } from '../geometry';
+import { beyondSafe, roomOf, zonesUnder, type Spec, type SpecSide } from '../spec';
 import { MOST_HALF_ANGLE, narrowing } from './curved';
-import { convexOverlap, inkHull, polygonsOf } from './hull';
 import { placementMatrix, positionFor } from './map';
 
 /** Something noticed about a placement. */
@@ -67,6 +57,7 @@ export function placementNotes(
     const { map } = narrowing(boxOfPoints(hull), side.curve.diameterIn / 2);
     hull = hull.map(([x, y]) => map(x, y));
   }
+  const room = roomOf(side, 1);
   const box = boxOfPoints(hull);
   const over = {
     left: -box.left,
@@ -85,18 +76,7 @@ export function placementNotes(
       box,
     );
   else {
-    const safe = safeBoxAt(side, 1);
-    const polygons = polygonsOf(safeOutline(side, 1), 0.002);
-    const shaped = side.safeShape && side.safeShape.kind !== 'rectangle';
-    const outside = hull.some(
-      ([x, y]) =>
-        x < safe.left - 0.003 ||
-        x > safe.right + 0.003 ||
-        y < safe.top - 0.003 ||
-        y > safe.bottom + 0.003 ||
-        (shaped && !isInside(polygons, x, y)),
-    );
-    if (outside)
+    if (beyondSafe(room, hull) > 0.003)
       say(
         'safe',
         'watch',
@@ -105,17 +85,13 @@ export function placementNotes(
       );
   }
   if (!gone)
-    for (const zone of side.zones ?? []) {
-      const [p] = polygonsOf(zoneOutline(zone, 1), 0.002);
-      const polygon = Array.from({ length: p.length / 2 }, (_, i): Point => [p[2 * i], p[2 * i + 1]]);
-      if (convexOverlap(polygon, hull))
-        say(
-          'zone',
-          zone.kind === 'hole' ? 'watch' : 'note',
-          `The artwork reaches over: ${(zone.name || zone.kind).toLowerCase()}`,
-          boxOfPoints(polygon),
-        );
-    }
+    for (const { zone, hull: edge } of zonesUnder(room, hull))
+      say(
+        'zone',
+        zone.kind === 'hole' ? 'watch' : 'note',
+        `The artwork reaches over: ${(zone.name || zone.kind).toLowerCase()}`,
+        boxOfPoints(edge),
+      );
   const stretched = Math.min(
     Infinity,
     ...drawing.groups.flatMap((g) =>
@@ -137,7 +113,7 @@ export function placementNotes(
         `It spans ${Math.round(2 * half)}° of the curve: from the front not all of it is seen`,
       );
   }
-  const safe = safeBoxAt(side, 1);
+  const { safe } = room;
   const fill = Math.max(boxWidth(box) / boxWidth(safe), boxHeight(box) / boxHeight(safe));
   if (fill < 0.4 && !gone)
     say('small', 'watch', `It fills ${Math.round(fill * 100)} % of the safe area: it may look small`, box);

@@ -16,9 +16,10 @@ export interface PlannedFile {
   format: FileFormat;
 }
 
-/** The colourway for a garment colour on a placement: the placement's own choice, or the design's. */
+/** The colourway for a garment colour on a placement: the placement's own choice, or the design's; none where not sold. */
 export function colourwayOn(design: DesignHead, placement: Placement, garment: string): string | undefined {
   const own = Object.hasOwn(placement.colourways, garment) ? placement.colourways[garment] : undefined;
+  if (own === null) return undefined;
   if (own && design.colourways.some((c) => c.id === own)) return own;
   return design.colourways.find((c) => c.garments.includes(garment))?.id;
 }
@@ -56,7 +57,11 @@ export function plannedFiles(design: DesignHead, spec: Spec, side: SpecSide): Pl
     if (known) known.garments.push(garment);
     else files.set(key, file(colourway, [garment], apart));
   }
-  if (files.size) return [...files.values()];
+  const notSold = (garment: string) => placement.colourways[garment] === null;
+  const ticked = sold.filter((g) => design.colourways.some((c) => c.garments.includes(g)));
+  // Where every colour that was ticked, or that there is, is not sold, nothing is made.
+  const none = [ticked, spec.garments ?? []].some((all) => all.length > 0 && all.every(notSold));
+  if (files.size || none) return [...files.values()];
   // No garment colour is ticked yet: each colourway is made, for the seller to choose from.
   return design.colourways.length
     ? design.colourways.map((c) => file(c.id, [], null))

@@ -2,7 +2,6 @@
 export * from './map';
 export * from './placed-drawing';
 export * from './curved';
-export * from './hull';
 export * from './place-for-me';
 export * from './copy';
 export * from './check';

@@ -9,52 +9,19 @@ import {
   type PlacedAt,
   type Placement,
 } from '../design';
-import { imagesOf, type Drawing } from '../drawing';
-import {
-  axisScales,
-  boxCentre,
-  boxHeight,
-  boxWidth,
-  type Box,
-  type Point,
-  boxOfPoints,
-  isInside,
-} from '../geometry';
-import {
-  comesIn,
-  isWorn,
-  safeBoxAt,
-  safeOutline,
-  zoneBox,
-  zoneOutline,
-  type Spec,
-  type SpecSide,
-} from '../spec';
-import { convexOverlap, inkHull, polygonsOf } from './hull';
+import { imagesOf, inkHull, type Drawing } from '../drawing';
+import { axisScales, boxCentre, boxHeight, boxWidth, type Box, type Point, boxOfPoints } from '../geometry';
+import { comesIn, isWorn, fitsIn, roomOf, roomsIn, WORTH_MOVING, type Spec, type SpecSide } from '../spec';
 
 /** Artwork on the chest begins this far below the collar's seam, inches. */
 export const CHEST_IN = 3;
 /** Share of the room left that artwork is moved up, so that it looks centred to the eye. */
 const OPTICAL_LIFT = 0.04;
-/** A place off the middle must let artwork be this much larger to be taken. */
-const WORTH_MOVING = 1.12;
-
 export interface PlacedForMe {
   at: PlacedAt;
   /** What was done, in words. */
   said: string[];
 }
-
-/** The largest boxes within `box` that keep clear of another. */
-const besides = (box: Box, clear: Box): Box[] =>
-  clear.left >= box.right || clear.right <= box.left || clear.top >= box.bottom || clear.bottom <= box.top
-    ? [box]
-    : [
-        { ...box, right: clear.left },
-        { ...box, left: clear.right },
-        { ...box, bottom: clear.top },
-        { ...box, top: clear.bottom },
-      ].filter((b) => boxWidth(b) > 0.05 && boxHeight(b) > 0.05);
 
 /** The printed size up to which every picture of a drawing has the resolution that a spec asks for. */
 function mostScale(drawing: Drawing, spec: Spec): number {
@@ -86,13 +53,8 @@ export function placeForMe(
   // Halfway between the middle of the box and the middle of the weight is where the eye sees the middle.
   const cx = weight ? (boxCentre(ink)[0] + weight[0] / board.dpi) / 2 : boxCentre(ink)[0];
   const cy = boxCentre(ink)[1];
-  const safe = safeBoxAt(side, 1);
-  const safePolygons = polygonsOf(safeOutline(side, 1), 0.002);
-  const zones = side.zones ?? [];
-  const zonePolygons = zones.map((z): Point[] => {
-    const [p] = polygonsOf(zoneOutline(z, 1), 0.002);
-    return Array.from({ length: p.length / 2 }, (_, i): Point => [p[2 * i], p[2 * i + 1]]);
-  });
+  const room = roomOf(side, 1);
+  const { safe } = room;
   const worn = isWorn(spec) && spec.kind !== 'bag' && spec.kind !== 'cap';
   const chest = worn
     ? Math.max(safe.top, Math.min(CHEST_IN - (side.collarIn ?? CHEST_IN), safe.top + boxHeight(safe) / 3))
@@ -100,51 +62,35 @@ export function placeForMe(
 
   const shapeAt = (k: number, [x, y]: Point): Point[] =>
     hull.map(([px, py]): Point => [x + (px - cx) * k, y + (py - cy) * k]);
-  const fits = (k: number, at: Point): boolean => {
-    const placed = shapeAt(k, at);
-    return (
-      placed.every(
-        ([x, y]) =>
-          x >= safe.left - 1e-6 &&
-          x <= safe.right + 1e-6 &&
-          y >= safe.top - 1e-6 &&
-          y <= safe.bottom + 1e-6 &&
-          (side.safeShape === undefined ||
-            side.safeShape.kind === 'rectangle' ||
-            isInside(safePolygons, x, y)),
-      ) && !zonePolygons.some((zone) => convexOverlap(zone, placed))
-    );
-  };
+  const fits = (k: number, at: Point): boolean => fitsIn(room, shapeAt(k, at));
   /** The middle at scale `k` for a room: centred, with a lift; on a chest the top is what counts. */
-  const middleIn = (room: Box, k: number): Point => {
+  const middleIn = (within: Box, k: number): Point => {
     const h = boxHeight(ink) * k;
     const top = worn
-      ? Math.max(room.top, chest)
-      : room.top + ((boxHeight(room) - h) / 2) * (1 - OPTICAL_LIFT * 2);
-    return [boxCentre(room)[0], top + (cy - ink.top) * k];
+      ? Math.max(within.top, chest)
+      : within.top + ((boxHeight(within) - h) / 2) * (1 - OPTICAL_LIFT * 2);
+    return [boxCentre(within)[0], top + (cy - ink.top) * k];
   };
-  const largestIn = (room: Box): number => {
+  const largestIn = (within: Box): number => {
     let [low, high] = [
       0,
-      Math.max(boxWidth(room), boxHeight(room)) /
+      Math.max(boxWidth(within), boxHeight(within)) /
         Math.max(0.01, Math.min(boxWidth(ink) || 9, boxHeight(ink) || 9)),
     ];
     for (let i = 0; i < 40; i++) {
       const k = (low + high) / 2;
-      if (fits(k, middleIn(room, k))) low = k;
+      if (fits(k, middleIn(within, k))) low = k;
       else high = k;
     }
     return low;
   };
-  let rooms: Box[] = [safe];
-  for (const zone of zones) rooms = rooms.flatMap((room) => besides(room, zoneBox(zone, 1)));
-  const choices = [safe, ...rooms].map((room) => ({ room, k: largestIn(room) }));
+  const choices = roomsIn(room).map((within) => ({ within, k: largestIn(within) }));
   let best = choices[0];
   for (const choice of choices.slice(1)) if (choice.k > best.k * WORTH_MOVING) best = choice;
   if (best.k <= 1e-4) return null;
   const limit = mostScale(drawing, spec) * 0.9995;
   const k = Math.min(best.k, limit);
-  const [mx, my] = middleIn(best.room, k);
+  const [mx, my] = middleIn(best.within, k);
   const [w, h] = [board.width / board.dpi, board.height / board.dpi];
   const at: PlacedAt = {
     x: mx + (w / 2 - cx) * k - side.widthIn / 2,
@@ -152,7 +98,7 @@ export function placeForMe(
     scale: k,
     turn: 0,
   };
-  return { at, said: saying(k, limit, best.room, ink, side, worn, chest, safe) };
+  return { at, said: saying(k, limit, best.within, ink, side, worn, chest, safe) };
 }
 
 function saying(

@@ -1,8 +1,15 @@
 import fc from 'fast-check';
 import { circle, garment, NO_FACES, NO_PICTURES, rect, shape, SPEC, surfaces } from '../../testing/base';
-import { applyEdits, emptyDesign, type Design, type Material, type PlacedAt } from '../design';
+import {
+  applyEdits,
+  emptyDesign,
+  takeColourwayEdits,
+  type Design,
+  type Material,
+  type PlacedAt,
+} from '../design';
 import { picture, place } from '../parts';
-import { drawingBounds, paintSurface } from '../drawing';
+import { drawingBounds, paintSurface, inkHull } from '../drawing';
 import { resolve } from '../resolve';
 import { applyMatrix, boxCentre, boxHeight, boxWidth, convexHull, type Box } from '../geometry';
 import type { Spec, SpecSide } from '../spec';
@@ -11,7 +18,6 @@ import {
   copiedPlacement,
   GROUND,
   homeAt,
-  inkHull,
   narrowing,
   newPlacement,
   placedBox,
@@ -362,6 +368,69 @@ describe('which files are made', () => {
       'base:pine apart pine',
     ]);
   });
+  const GARMENTS = ['soot', 'pine', 'bone', 'sky'];
+  /** A design for some garments, of which some have a colourway, placed on a product that comes in some. */
+  const anySold = fc
+    .record({
+      chosen: fc.subarray(GARMENTS, { minLength: 1 }),
+      ticks: fc.array(fc.constantFrom<string | null>('base', 'day', null), { minLength: 4, maxLength: 4 }),
+      comesIn: fc.subarray(GARMENTS, { minLength: 1 }),
+      own: fc.dictionary(fc.constantFrom(...GARMENTS), fc.constantFrom<string | null>('base', 'day', null)),
+    })
+    .map(({ chosen, ticks, comesIn, own }) => {
+      const ticked = (id: string) => GARMENTS.filter((_, i) => ticks[i] === id);
+      const given: Design = {
+        ...design,
+        garments: chosen,
+        colourways: design.colourways.map((c) => ({ ...c, garments: ticked(c.id) })),
+      };
+      const placement = {
+        ...newPlacement(SPEC, SPEC.sides[0], homeAt(BOARD, SPEC.sides[0])),
+        colourways: own,
+      };
+      return { design: { ...given, placements: [placement] }, spec: { ...SPEC, garments: comesIn } };
+    });
+
+  it('is none for a colour that is not sold, and no file at all where none is', () => {
+    fc.assert(
+      fc.property(anySold, ({ design: d, spec }) => {
+        const [placement] = d.placements;
+        for (const file of plannedFiles(d, spec, SPEC.sides[0]))
+          for (const g of file.garments) expect(placement.colourways[g]).not.toBeNull();
+        const nowhere = Object.fromEntries(spec.garments.map((g) => [g, null]));
+        const unsold = { ...d, placements: [{ ...placement, colourways: nowhere }] };
+        expect(plannedFiles(unsold, spec, SPEC.sides[0])).toEqual([]);
+      }),
+      { seed: 134, numRuns: 300 },
+    );
+  });
+
+  it('stays when a proposed colourway is taken for other garments, which then have that', () => {
+    fc.assert(
+      fc.property(anySold, fc.subarray(GARMENTS, { minLength: 1 }), ({ design: d, spec }, wanted) => {
+        // A proposal is for garments of which the placement says nothing of its own.
+        const own = { ...d.placements[0], colourways: {} };
+        const before: Design = { ...d, placements: [own] };
+        const taken = { id: 'new', name: 'New', inks: {}, garments: [] };
+        const after = applyEdits(before, takeColourwayEdits(before, taken, wanted));
+        const planned = (of: Design) => plannedFiles(of, spec, SPEC.sides[0]);
+        const pairs = (of: Design) =>
+          planned(of).flatMap((f) => f.garments.map((g) => `${f.colourway.id} ${g}`));
+        // Each colour that had a file has it still, in its own colourway, or in the new one if that is for it.
+        for (const pair of pairs(before)) {
+          const garment = pair.split(' ')[1];
+          expect(pairs(after)).toContain(wanted.includes(garment) ? `new ${garment}` : pair);
+        }
+        // Before any was chosen the first colourway stood for the colours of the design.
+        const open = before.colourways.every((c) => c.garments.length === 0);
+        for (const garment of open ? before.garments : [])
+          if (spec.garments.includes(garment) && !wanted.includes(garment))
+            expect(pairs(after)).toContain(`base ${garment}`);
+      }),
+      { seed: 135, numRuns: 300 },
+    );
+  });
+
   it('is one for a product without colours, and none for a product that it is not placed on', () => {
     const mug = specOf({ kind: 'mug' });
     expect(files(design, mug)).toEqual([]);

@@ -24,7 +24,7 @@ function everything(design: Design, garments = [BLACK]): void {
   for (const g of proof.garments) {
     expect(g.lowestRatio).toBeGreaterThanOrEqual(1);
     for (const p of g.parts)
-      for (const v of [p.medianRatio, p.p10Ratio, p.shareBelow3]) expect(v).not.toBeNaN();
+      for (const v of [p.medianRatio, p.p20Ratio, p.shareBelow3]) expect(v).not.toBeNaN();
   }
   for (const f of proof.findings) expect(JSON.stringify(f)).not.toContain('null,null');
   const rows = wallOf(input);

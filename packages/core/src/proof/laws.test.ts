@@ -102,7 +102,7 @@ describe('the proof of any design', () => {
           for (const p of g.parts) {
             expect(p.medianRatio).toBeGreaterThanOrEqual(1);
             expect(p.medianRatio).toBeLessThanOrEqual(21.01);
-            expect(p.p10Ratio).toBeLessThanOrEqual(p.medianRatio + 1e-9);
+            expect(p.p20Ratio).toBeLessThanOrEqual(p.medianRatio + 1e-9);
             expect(p.shareBelow3).toBeGreaterThanOrEqual(0);
             expect(p.shareBelow3).toBeLessThanOrEqual(1);
           }

@@ -25,6 +25,7 @@ export interface PlacedProofInput extends ProofInput {
  */
 const ABOUT_BOARD: ReadonlySet<CheckId> = new Set([
   'safe-area',
+  'zone',
   'extent',
   'centre',
   'resolution',
@@ -69,7 +70,9 @@ export function placedProof(given: PlacedProofInput): Proof {
   if (own && !placement.narrow && isIdentity(placementMatrix(design.board, side, at), 1e-6)) {
     const proof = proofOf({ ...given, design });
     const told = new Set(proof.findings.map((f) => f.check));
-    const more = accepted(notes).filter((n) => !told.has(n.check));
+    // Of each part by itself it is told already.
+    const parts = ['safe', 'cut', 'off'].filter(() => told.has('safe-area'));
+    const more = accepted(notes).filter((n) => !told.has(n.check) && !parts.includes(n.check));
     return { ...proof, findings: worstFirst([...more, ...proof.findings]) };
   }
   const { narrow } = placement;

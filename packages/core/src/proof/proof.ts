@@ -6,6 +6,7 @@ import {
   analyse,
   judgeGarment,
   sampleEdges,
+  visibleAreas,
   type Analysis,
   type LayerCache,
   type GarmentContrast,
@@ -28,7 +29,8 @@ export function judgeDrawing(
   const analysis = analyse(drawing, pictures, surfaces, size, cache);
   const samples = sampleEdges(analysis, false, walks);
   const must = mustReadParts(drawing);
-  return { analysis, garments: input.garments.map((g) => judgeGarment(analysis, samples, g, must)) };
+  const areas = visibleAreas(analysis);
+  return { analysis, garments: input.garments.map((g) => judgeGarment(analysis, samples, g, must, areas)) };
 }
 
 /** The same of a design as it lies on its board: what is shown while a part is dragged. */

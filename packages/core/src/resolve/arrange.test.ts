@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { applyEdits, type Design } from '../design';
+import { applyEdits, bundleEdits, unitsOf, type Design } from '../design';
 import { place } from '../parts';
 import { circle, designOf, NO_FACES, NO_PICTURES, rect, shape, surfaces } from '../../testing';
 import {
@@ -20,10 +20,10 @@ import { groupBounds } from '../drawing';
 
 const placedOf = (design: Design): Placed[] =>
   resolve(design, undefined, NO_FACES).groups.map((group) => ({
-    part: design.parts.find((p) => p.id === group.part)!,
+    parts: design.parts.filter((p) => p.id === group.part),
     box: groupBounds(group),
   }));
-const byId = (design: Design, id: string) => placedOf(design).find((p) => p.part.id === id)!.box;
+const byId = (design: Design, id: string) => placedOf(design).find((p) => p.parts[0].id === id)!.box;
 const three = designOf(
   { a: '#ffffff' },
   shape('one', rect(100, 100, 100, 40), 'a'),
@@ -31,6 +31,38 @@ const three = designOf(
   shape('three', rect(600, 500, 200, 100), 'a'),
 );
 const SAFE = { left: 30, top: 30, right: 870, bottom: 870 };
+
+describe('a bundle', () => {
+  const bundled = applyEdits(three, bundleEdits(three, ['one', 'two']));
+  const placed = (design: Design): Placed[] =>
+    unitsOf(design, ['one', 'two', 'three']).map(({ parts: ids }) => {
+      const parts = design.parts.filter((p) => ids.includes(p.id));
+      return { parts, box: boxOfAll(placedOf(design).filter((p) => ids.includes(p.parts[0].id))) };
+    });
+  const gap = (design: Design, axis: 'x' | 'y') =>
+    design.parts.find((p) => p.id === 'two')!.place[axis] -
+    design.parts.find((p) => p.id === 'one')!.place[axis];
+
+  it('is lined up as one thing: its parts stay as they lie to each other', () => {
+    for (const how of ['left', 'centre', 'right', 'top', 'middle', 'bottom'] as const) {
+      const after = applyEdits(bundled, alignEdits(placed(bundled), SAFE, how));
+      expect([gap(after, 'x'), gap(after, 'y')]).toEqual([gap(bundled, 'x'), gap(bundled, 'y')]);
+    }
+    const left = applyEdits(bundled, alignEdits(placed(bundled), SAFE, 'left'));
+    expect([byId(left, 'one').left, byId(left, 'two').left]).toEqual([30, 180]);
+  });
+
+  it('is spread as one thing, and stays where one of its parts is locked', () => {
+    expect(distributeEdits(placed(bundled), 'across')).toEqual([]);
+    const apart = applyEdits(bundled, distributeEdits(placed(bundled), 'across', SAFE));
+    expect([byId(apart, 'one').left, byId(apart, 'two').left, byId(apart, 'three').right]).toEqual([
+      30, 180, 870,
+    ]);
+    const locked = { ...bundled, parts: bundled.parts.map((p) => ({ ...p, locked: p.id === 'two' })) };
+    const moved = alignEdits(placed(locked), SAFE, 'left').map((e) => 'part' in e && e.part);
+    expect(moved).toEqual(['three']);
+  });
+});
 
 describe('align', () => {
   it.each([

@@ -12,28 +12,35 @@ import {
   paintSurface,
 } from '../drawing';
 
-/** A part together with its box on the board and, where known, the centre of its ink's weight; board px. */
+/**
+ * What is lined up as one, a part or all parts of a bundle, with its box on the board and, where known, the centre of its
+ * ink's weight; board px. Where one of its parts is locked, all of it stays.
+ */
 export interface Placed {
-  part: Part;
+  parts: readonly Part[];
   box: Box;
   mass?: readonly [number, number];
 }
 
+const isLocked = ({ parts }: Placed): boolean => parts.some((p) => p.locked);
+
 export type Alignment = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom';
 
-const moveBy = (part: Part, dx: number, dy: number): Edit => ({
-  op: 'place',
-  part: part.id,
-  place: { x: part.place.x + dx, y: part.place.y + dy },
-});
+const moveBy = ({ parts }: Placed, dx: number, dy: number): Edit[] =>
+  parts.map((part) => ({
+    op: 'place',
+    part: part.id,
+    place: { x: part.place.x + dx, y: part.place.y + dy },
+  }));
 
 /**
- * Edits that line parts up with one side or the middle of a box. The middle is that of a part's own
- * box, or of its weight where `mass` is given. Locked parts stay.
+ * Edits that line things up with one side or the middle of a box. The middle is that of a thing's own
+ * box, or of its weight where `mass` is given. What is locked stays.
  */
 export function alignEdits(placed: readonly Placed[], to: Box, how: Alignment): Edit[] {
-  return placed.flatMap(({ part, box, mass }) => {
-    if (part.locked) return [];
+  return placed.flatMap((one) => {
+    const { box, mass } = one;
+    if (isLocked(one)) return [];
     const [cx, cy] = mass ?? boxCentre(box);
     const [tx, ty] = boxCentre(to);
     const by: Record<Alignment, [number, number]> = {
@@ -45,12 +52,12 @@ export function alignEdits(placed: readonly Placed[], to: Box, how: Alignment): 
       bottom: [0, to.bottom - box.bottom],
     };
     const [dx, dy] = by[how];
-    return dx === 0 && dy === 0 ? [] : [moveBy(part, dx, dy)];
+    return dx === 0 && dy === 0 ? [] : moveBy(one, dx, dy);
   });
 }
 
 /**
- * Edits that make the gaps between three or more parts equal along an axis. The outermost two stay
+ * Edits that make the gaps between three or more things equal along an axis. The outermost two stay
  * where they are, or, if `within` is given, go to its ends.
  */
 export function distributeEdits(placed: readonly Placed[], axis: 'across' | 'down', within?: Box): Edit[] {
@@ -58,7 +65,7 @@ export function distributeEdits(placed: readonly Placed[], axis: 'across' | 'dow
   const start = (b: Box) => (across ? b.left : b.top);
   const end = (b: Box) => (across ? b.right : b.bottom);
   const size = (b: Box) => (across ? boxWidth(b) : boxHeight(b));
-  const free = placed.filter((p) => !p.part.locked);
+  const free = placed.filter((p) => !isLocked(p));
   if (free.length < (within ? 2 : 3)) return [];
   const middle = (b: Box) => start(b) + end(b);
   const sorted = [...free].sort((p, q) => middle(p.box) - middle(q.box));
@@ -66,21 +73,22 @@ export function distributeEdits(placed: readonly Placed[], axis: 'across' | 'dow
   const to = within ? end(within) : end(sorted.at(-1)!.box);
   const gap = (to - from - sorted.reduce((sum, p) => sum + size(p.box), 0)) / (sorted.length - 1);
   let at = from;
-  return sorted.flatMap(({ part, box }) => {
-    const by = at - start(box);
-    at += size(box) + gap;
-    return Math.abs(by) < 1e-9 ? [] : [moveBy(part, across ? by : 0, across ? 0 : by)];
+  return sorted.flatMap((one) => {
+    const by = at - start(one.box);
+    at += size(one.box) + gap;
+    return Math.abs(by) < 1e-9 ? [] : moveBy(one, across ? by : 0, across ? 0 : by);
   });
 }
 
 /** What is other about a part that is mirrored about an upright line at `x`, board px. */
 export const mirrored = ({ place, repeat }: Part, x: number): Pick<Part, 'place' | 'repeat'> => ({
   place: { ...place, x: 2 * x - place.x, scaleX: -place.scaleX, turn: -place.turn },
-  repeat:
-    repeat &&
-    (repeat.kind === 'step'
-      ? { ...repeat, dx: -repeat.dx, turn: -repeat.turn }
-      : { ...repeat, dx: -repeat.dx, sweep: -repeat.sweep }),
+  repeat: repeat && {
+    ...repeat,
+    dx: -repeat.dx,
+    ...(repeat.ax ? { ax: -repeat.ax } : {}),
+    ...(repeat.kind === 'step' ? { turn: -repeat.turn } : { sweep: -repeat.sweep }),
+  },
 });
 
 /** The box around all of these. */

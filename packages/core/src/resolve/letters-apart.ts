@@ -1,4 +1,4 @@
-import { freshId, type Design, type Edit, partIds, bundleIds } from '../design';
+import { freshId, type Design, type Edit, partIds, partsOfBundle, bundleIds } from '../design';
 import {
   motif,
   partTitle,
@@ -104,7 +104,7 @@ export function lettersApart(
   const at = design.parts.findIndex((p) => p.id === part.id);
   return {
     edits: [
-      { op: 'addBundle', bundle: { id: bundle, name: partTitle(part).slice(0, 300) } },
+      { op: 'addBundle', bundle: { id: bundle, name: partTitle(part).slice(0, 120), bundle: part.bundle } },
       ...made.map((m, i): Edit => ({ op: 'addPart', part: m, at: at + i })),
       { op: 'updatePart', part: part.id, change: { hidden: true, bundle, mustRead: false } },
     ],
@@ -123,10 +123,10 @@ export const wordsBehind = (design: Design, bundle: string): LetteringPart | und
 export function backToWords(design: Design, bundle: string): Edit[] {
   const words = wordsBehind(design, bundle);
   if (!words) return [];
-  const letters = design.parts.filter((p) => p.bundle === bundle && p.id !== words.id).map((p) => p.id);
+  const letters = partsOfBundle(design, bundle).filter((id) => id !== words.id);
   return [
     { op: 'removeParts', parts: letters },
-    { op: 'updatePart', part: words.id, change: { hidden: false, bundle: null, mustRead: true } },
+    { op: 'updatePart', part: words.id, change: { hidden: false, mustRead: true } },
     { op: 'removeBundle', bundle },
   ];
 }

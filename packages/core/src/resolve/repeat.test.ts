@@ -4,7 +4,7 @@ import type { Part, Repeat } from '../parts';
 import { applyMatrix } from '../geometry';
 import { circle, designOf, shape } from '../../testing';
 import { anyDesign, anyRepeat } from '../../testing/any';
-import { breakApartEdits, handleOf, middleOf, repeatMatrices } from './index';
+import { beginRepeats, breakApartEdits, handleOf, middleOf, repeatMatrices } from './index';
 import { groupBounds } from '../drawing';
 import { drawn, differing, painted } from '../../testing/painting';
 
@@ -75,6 +75,44 @@ describe('live copies', () => {
     expect(groupBounds(drawn(design).groups[0])).toMatchObject({ left: 410, right: 790 });
     const larger = applyEdits(design, [{ op: 'place', part: 'disc', place: { scaleX: 0.5, scaleY: 0.5 } }]);
     expect(groupBounds(drawn(larger).groups[0])).toMatchObject({ left: 430, right: 770 });
+  });
+});
+
+describe('live copies of what is one thing', () => {
+  const boxes = [
+    { left: 100, top: 100, right: 200, bottom: 140 },
+    { left: 150, top: 300, right: 260, bottom: 380 },
+  ];
+  const middles = [
+    [150, 120],
+    [205, 340],
+  ] as const;
+  const board = { width: 900, height: 900 };
+  /** Each copy's map of a point, by part. */
+  const maps = (kind: Repeat['kind'], change: (r: Repeat) => Repeat = (r) => r) =>
+    beginRepeats(kind, boxes, board).map((r, i) => repeatMatrices(change(r), [...middles[i]]));
+
+  it.each<[string, Repeat['kind'], (r: Repeat) => Repeat]>([
+    ['steps', 'step', (r) => r],
+    ['turned and growing steps', 'step', (r) => ({ ...r, turn: 25, scale: 1.2 }) as Repeat],
+    ['a ring', 'ring', (r) => r],
+    ['a ring of upright copies', 'ring', (r) => ({ ...r, upright: true }) as Repeat],
+  ])('in %s lie to each other as the originals do', (_, kind, change) => {
+    const [one, other] = maps(kind, change);
+    expect(one.length).toBe(other.length);
+    one.forEach((m, k) => m.forEach((v, i) => expect(v).toBeCloseTo(other[k][i], 6)));
+  });
+
+  it('step beside all of it, and go around the board’s middle', () => {
+    const [step] = beginRepeats('step', boxes, board);
+    expect(step.dx).toBe(Math.round(160 * 1.15));
+    const [ring] = beginRepeats('ring', boxes, board);
+    expect([150 + ring.dx, 120 + ring.dy]).toEqual([450, 450]);
+  });
+
+  it('go around a point below what lies in the middle already, and of one part by its own middle', () => {
+    const [ring] = beginRepeats('ring', [{ left: 400, top: 400, right: 500, bottom: 500 }], board);
+    expect(ring).toEqual({ kind: 'ring', count: 8, dx: 0, dy: 120, sweep: 360, upright: false });
   });
 });
 

@@ -3,10 +3,14 @@ import type { Part, Repeat } from '../parts';
 import {
   applyMatrix,
   boxCentre,
+  boxHeight,
+  boxWidth,
+  EMPTY_BOX,
   IDENTITY,
   multiply,
   placeMatrix,
   transformBox,
+  unite,
   type Box,
   type Matrix,
 } from '../geometry';
@@ -31,23 +35,48 @@ function about(
  */
 export function repeatMatrices(repeat: Repeat | null, middle: readonly [number, number]): Matrix[] {
   if (!repeat) return [IDENTITY];
-  const { count, dx, dy } = repeat;
-  const [x, y] = middle;
+  const { count, dx, dy, ax = 0, ay = 0 } = repeat;
+  const by = [middle[0] + ax, middle[1] + ay] as const;
+  const [x, y] = by;
   const others = Array.from({ length: count - 1 }, (_, i): Matrix => {
     const k = i + 1;
     if (repeat.kind === 'step') {
       const scale = Math.max(1 / MOST_SCALE, Math.min(MOST_SCALE, repeat.scale ** k));
-      return about(middle, [x + k * dx, y + k * dy], k * repeat.turn, scale);
+      return about(by, [x + k * dx, y + k * dy], k * repeat.turn, scale);
     }
     const closed = Math.abs(Math.abs(repeat.sweep) - 360) < 1e-9;
     const turn = (k * repeat.sweep) / (closed ? count : count - 1);
-    const centre = [x + dx, y + dy] as const;
+    const centre = [middle[0] + dx, middle[1] + dy] as const;
     const round = about(centre, centre, turn, 1);
     if (!repeat.upright) return round;
     const [tx, ty] = applyMatrix(round, x, y);
     return [1, 0, 0, 1, tx - x, ty - y];
   });
   return [IDENTITY, ...others];
+}
+
+/**
+ * What live copies begin with, for parts that are one thing: in steps side by side, or in a ring around the board's
+ * middle, or a point below where they lie in it already. `boxes` are those of the parts' ink, board px.
+ */
+export function beginRepeats(
+  kind: Repeat['kind'],
+  boxes: readonly Box[],
+  board: { width: number; height: number },
+): Repeat[] {
+  const all = boxes.reduce(unite, EMPTY_BOX);
+  const [x, y] = boxCentre(all);
+  const [width, height] = [boxWidth(all), boxHeight(all)];
+  const [dx, dy] = [board.width / 2 - x, board.height / 2 - y];
+  const away = Math.hypot(dx, dy) > Math.min(width, height) / 2;
+  const centre = away ? [x + dx, y + dy] : [x, y + Math.round(height * 1.2)];
+  return boxes.map((box): Repeat => {
+    const [cx, cy] = boxCentre(box);
+    const by = boxes.length > 1 ? { ax: x - cx, ay: y - cy } : {};
+    return kind === 'step'
+      ? { kind, count: 3, dx: Math.round(width * 1.15) || 100, dy: 0, turn: 0, scale: 1, ...by }
+      : { kind, count: 8, dx: centre[0] - cx, dy: centre[1] - cy, sweep: 360, upright: false, ...by };
+  });
 }
 
 /** The middle of a part's ink box, board px; its origin where nothing draws. */

@@ -6,5 +6,6 @@ export * from './book';
 export * from './side';
 export * from './colours';
 export * from './areas';
+export * from './room';
 export * from './differences';
 export * from './garments-csv';

@@ -54,6 +54,24 @@ describe('parseLength', () => {
     expect(parseLength(text, 300)).toBeCloseTo(px, 5);
   });
 
+  it.each([
+    ['40', 'mm', mmToPx(40, 300)],
+    ['40/2', 'mm', mmToPx(20, 300)],
+    ['3in/2', 'mm', 450],
+    ['1 + 5mm', 'in', 300 + mmToPx(5, 300)],
+    ['(2 + 1)*2', 'in', 1800],
+    ['2 * 1in', 'mm', 600],
+    ['900px', 'in', 900],
+    ['3in/1in', 'px', 3],
+    ['-0,5', 'in', -150],
+  ] as const)('reads %s where the rulers show %s', (text, unit, px) => {
+    expect(parseLength(text, 300, unit)).toBeCloseTo(px, 5);
+  });
+
+  it.each(['2in*3in', '4/2in'])('refuses %s, which is no length', (text) => {
+    expect(parseLength(text, 300)).toBeNull();
+  });
+
   it.each(['', 'abc', '12in/', '1/0', '12 elephants', '(3', '3)', '1 2', '--'])('refuses "%s"', (text) => {
     expect(parseLength(text, 300)).toBeNull();
   });

@@ -32,6 +32,7 @@ const SAYS: Record<string, string> = {
   swsh: 'swash',
   cswh: 'swash',
   salt: 'another form',
+  aalt: 'another form',
   titl: 'titling',
   smcp: 'small capital',
   c2sc: 'small capital',
@@ -48,7 +49,7 @@ const saysOf = (feature: string) => {
   if (SAYS[tag]) return SAYS[tag];
   if (/^ss\d\d$/.test(tag)) return `set ${Number(tag.slice(2))}`;
   if (/^cv\d\d$/.test(tag)) return `form ${Number(tag.slice(2))}`;
-  return tag;
+  return `another form (${tag})`;
 };
 
 /** Every form that the typeface has for a letter, chosen by its picture. */

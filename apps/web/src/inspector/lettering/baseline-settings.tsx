@@ -77,7 +77,7 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
   return (
     <Section title="Baseline" state={NAMES[baseline.kind]} set={baseline.kind !== 'straight'}>
       <SelectField
-        label="Runs"
+        label="Words run"
         value={baseline.kind}
         onChange={(e) => choose(e.target.value as Baseline['kind'])}
       >

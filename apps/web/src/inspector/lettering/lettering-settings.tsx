@@ -127,11 +127,11 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
                   part.lines,
                   design.inks.map((i) => i.id),
                 ),
-                'Deal inks',
+                'Inks in turn',
               )
             }
           >
-            Deal inks
+            Inks in turn
           </Button>
           <Button
             title="A part for each letter; the words stay beside them, hidden, as the way back"

@@ -1,4 +1,3 @@
-import { Check } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import type { Garment } from '@brelm/core/colour';
@@ -70,10 +69,10 @@ export function FindingCard({
             type="button"
             aria-label={`Accept: ${finding.message}`}
             title="Accept it as it is, with a reason"
-            className="-mt-0.5 -mr-1 shrink-0 rounded-md p-1 text-muted hover:bg-line hover:text-ink"
+            className="-mt-0.5 -mr-1 shrink-0 rounded-md px-1 py-0.5 text-[12.5px] text-muted hover:bg-line hover:text-ink"
             onClick={() => setAccepting(true)}
           >
-            <Check size={14} aria-hidden />
+            accept
           </button>
         )}
       </div>

@@ -7,6 +7,7 @@ import { GarmentCanvas, resolveDesign, useThumbnail, type Resolved } from '../..
 import { Button, garmentBackground, Modal, ratioText, VerdictMark } from '../../ui';
 import { useLive } from '../../editor/live';
 import { useProofState } from '../../editor/proof-store';
+import { verdictWords } from '../../editor/verdict-words';
 
 /** How often the garments are painted during a gesture, ms. */
 const THUMBNAIL_MS = 70;
@@ -91,7 +92,7 @@ export function OnGarments({
                 data-testid={`garment-${garment.id}`}
                 data-verdict={v?.verdict}
                 data-ratio={v?.lowestRatio.toFixed(2)}
-                title={`${garment.name}: make it the backdrop (G for the next)`}
+                title={`${garment.name}${v ? `: ${verdictWords(v, design)}` : ''}. Click to make it the backdrop (G for the next)`}
                 className={clsx(
                   'block w-full rounded-md border-2 p-0.5 text-left',
                   garment.id === backdrop.id ? 'border-spruce' : 'border-transparent hover:border-edge',

@@ -19,6 +19,7 @@ import { OnGarments } from './on-garments';
 import { Stack } from '../../stack/stack';
 import { StageBar } from '../../editor/stage-bar';
 import { ToolsContext, type LetterRange, type LineLook, type Tool } from '../../board/tools';
+import { LengthUnits } from '../../ui';
 import { useEdit } from '../../editor/use-edit';
 import { useProof } from '../../editor/use-proof';
 
@@ -157,57 +158,59 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
 
   return (
     <ToolsContext.Provider value={tools}>
-      <div className="flex h-full flex-col">
-        <StageBar design={made} specs={specs} onExport={() => setExporting(true)} />
-        <div className="grid min-h-0 flex-1 grid-cols-[284px_minmax(0,1fr)_252px]">
-          <aside
-            aria-label="Stack"
-            className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform"
-          >
-            <Stack design={made} resolved={resolved} side={side} onAdd={() => setAdding(true)} />
-            <Inks design={made} colourway={colourway} backdrop={backdrop} />
-          </aside>
-          <Board ref={board} design={design} resolved={resolved} backdrop={backdrop} side={side} />
-          <aside
-            aria-label="Proof"
-            className="flex min-h-0 flex-col border-l border-line bg-paper contain-layout contain-paint will-change-transform"
-          >
-            <OnGarments
-              garments={offered}
-              noun={nounOf(spec)}
-              judged={judged}
-              backdrop={backdrop}
-              design={design}
-              colourway={colourway}
-              resolved={resolved}
-              empty={design.parts.every((p) => p.hidden)}
-              onBackdrop={setBackdrop}
-              onChosen={edit.garments}
-            />
-            <Findings
-              design={made}
-              colourway={colourway}
-              resolved={resolved}
-              backdrop={backdrop}
-              garments={garments}
-            />
-          </aside>
+      <LengthUnits value={design.aids.unit}>
+        <div className="flex h-full flex-col">
+          <StageBar design={made} specs={specs} onExport={() => setExporting(true)} />
+          <div className="grid min-h-0 flex-1 grid-cols-[284px_minmax(0,1fr)_252px]">
+            <aside
+              aria-label="Stack"
+              className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform"
+            >
+              <Stack design={made} resolved={resolved} side={side} onAdd={() => setAdding(true)} />
+              <Inks design={made} colourway={colourway} backdrop={backdrop} />
+            </aside>
+            <Board ref={board} design={design} resolved={resolved} backdrop={backdrop} side={side} />
+            <aside
+              aria-label="Proof"
+              className="flex min-h-0 flex-col border-l border-line bg-paper contain-layout contain-paint will-change-transform"
+            >
+              <OnGarments
+                garments={offered}
+                noun={nounOf(spec)}
+                judged={judged}
+                backdrop={backdrop}
+                design={design}
+                colourway={colourway}
+                resolved={resolved}
+                empty={design.parts.every((p) => p.hidden)}
+                onBackdrop={setBackdrop}
+                onChosen={edit.garments}
+              />
+              <Findings
+                design={made}
+                colourway={colourway}
+                resolved={resolved}
+                backdrop={backdrop}
+                garments={garments}
+              />
+            </aside>
+          </div>
+          <AddPart
+            open={adding}
+            design={made}
+            onClose={() => setAdding(false)}
+            onDraw={() => {
+              setAdding(false);
+              setTool('draw');
+            }}
+          />
+          {replacing && <ReplaceDialog design={made} onClose={() => setReplacing(false)} />}
+          {exporting && id && (
+            <MakeDialog designs={[id]} ready={whenSaved} onClose={() => setExporting(false)} />
+          )}
+          <ConflictDialog />
         </div>
-        <AddPart
-          open={adding}
-          design={made}
-          onClose={() => setAdding(false)}
-          onDraw={() => {
-            setAdding(false);
-            setTool('draw');
-          }}
-        />
-        {replacing && <ReplaceDialog design={made} onClose={() => setReplacing(false)} />}
-        {exporting && id && (
-          <MakeDialog designs={[id]} ready={whenSaved} onClose={() => setExporting(false)} />
-        )}
-        <ConflictDialog />
-      </div>
+      </LengthUnits>
     </ToolsContext.Provider>
   );
 }

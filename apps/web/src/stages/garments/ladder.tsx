@@ -1,7 +1,14 @@
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
 import { useMemo } from 'react';
-import { contrastRatio, nearestYarn, type Garment } from '@brelm/core/colour';
+import {
+  contrastAtLightness,
+  contrastRatio,
+  lightness,
+  nearestYarn,
+  yarns,
+  type Garment,
+} from '@brelm/core/colour';
 import { inksOfPart, inkValues, type Design } from '@brelm/core/design';
 import { byLightness, garmentLightness, NEEDED_RATIO } from '@brelm/core/proof';
 
@@ -14,8 +21,12 @@ interface Curve {
   id: string;
   name: string;
   value: string;
-  points: { garment: Garment; l: number; ratio: number }[];
+  /** Its ratio with each garment, in their order. */
+  ratios: number[];
 }
+
+/** Lightnesses at which a curve is drawn: all solid garments lie on it, since the ratio knows luminance alone. */
+const LIGHTNESSES = Array.from({ length: 201 }, (_, i) => i / 2);
 
 interface Run {
   from: number;
@@ -48,7 +59,10 @@ function ladderWords(garments: readonly Garment[], clears: ReadonlySet<string>):
   return `Sell on ${range}${more ? `, and on ${more} more` : ''}.`;
 }
 
-/** Garment lightness along, contrast up: a curve for each ink that must read, and the 3 : 1 line. */
+/**
+ * Garment lightness along, contrast up: a curve for each ink that must read, and the 3 : 1 line. A solid garment is a
+ * place on it, a heather a bar between its yarns.
+ */
 export function Ladder({
   design,
   colourway,
@@ -77,22 +91,19 @@ export function Ladder({
           id: ink.id,
           name: ink.name,
           value,
-          points: sorted.map((garment) => ({
-            garment,
-            l: garmentLightness(garment),
-            ratio: contrastRatio(value, nearestYarn(garment, value)),
-          })),
+          ratios: sorted.map((garment) => contrastRatio(value, nearestYarn(garment, value))),
         };
       });
-    const ok = sorted.filter((_, i) => all.length > 0 && all.every((c) => c.points[i].ratio >= NEEDED_RATIO));
+    const ok = sorted.filter((_, i) => all.length > 0 && all.every((c) => c.ratios[i] >= NEEDED_RATIO));
     return { curves: all, clears: new Set(ok.map((g) => g.id)) };
   }, [design, colourway, sorted]);
 
   const x = scaleLinear([0, 100], [MARGIN.left, WIDTH - MARGIN.right]);
   const y = scaleLog([1, 21], [HEIGHT - MARGIN.bottom, MARGIN.top]);
-  const path = line<Curve['points'][number]>()
-    .x((p) => x(p.l))
-    .y((p) => y(p.ratio));
+  const pathOf = (ink: string) =>
+    line<number>()
+      .x((l) => x(l))
+      .y((l) => y(contrastAtLightness(ink, l)))(LIGHTNESSES) ?? '';
   const words = ladderWords(sorted, clears);
 
   return (
@@ -154,14 +165,14 @@ export function Ladder({
             {curves.map((c) => (
               <g key={c.id}>
                 <path
-                  d={path(c.points) ?? ''}
+                  d={pathOf(c.value)}
                   fill="none"
                   className="stroke-ink"
                   strokeWidth="3.4"
                   strokeLinejoin="round"
                 />
                 <path
-                  d={path(c.points) ?? ''}
+                  d={pathOf(c.value)}
                   fill="none"
                   stroke={c.value}
                   strokeWidth="2"
@@ -169,21 +180,37 @@ export function Ladder({
                 />
               </g>
             ))}
-            {sorted.map((g) => (
-              <rect
-                key={g.id}
-                x={x(garmentLightness(g)) - 2.5}
-                y={HEIGHT - MARGIN.bottom + 4}
-                width={5}
-                height={11}
-                rx={1}
-                fill={g.value}
-                className="stroke-edge"
-                strokeWidth="0.6"
-              >
-                <title>{g.name}</title>
-              </rect>
-            ))}
+            {sorted.map((g) => {
+              // A heather reaches from one of its yarns to the other.
+              const ls = yarns(g).map(lightness);
+              const [from, to] = [x(Math.min(...ls)), x(Math.max(...ls))];
+              return (
+                <g key={g.id}>
+                  <title>{g.name}</title>
+                  {to - from > 1 && (
+                    <rect
+                      x={from}
+                      y={HEIGHT - MARGIN.bottom + 8}
+                      width={to - from}
+                      height={3}
+                      fill={g.value}
+                      className="stroke-edge"
+                      strokeWidth="0.6"
+                    />
+                  )}
+                  <rect
+                    x={x(garmentLightness(g)) - 2.5}
+                    y={HEIGHT - MARGIN.bottom + 4}
+                    width={5}
+                    height={11}
+                    rx={1}
+                    fill={g.value}
+                    className="stroke-edge"
+                    strokeWidth="0.6"
+                  />
+                </g>
+              );
+            })}
             <text x={MARGIN.left} y={HEIGHT - 4} className="fill-muted text-[11px]">
               dark garments
             </text>

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
-import { applyEdits, freshId, type Colourway, type Design } from '@brelm/core/design';
+import { applyEdits, freshId, takeColourwayEdits, type Colourway, type Design } from '@brelm/core/design';
 import { byLightness, type Proposal } from '@brelm/core/proof';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import { useEdit } from '../../editor/use-edit';
@@ -64,13 +64,15 @@ export function ProposeDialog({
     );
     const name =
       chosen.length === 1 ? `For ${chosen[0].name}` : `For ${chosen[0].name} and ${chosen.length - 1} more`;
-    edit.make('Take a proposed colourway', [
-      {
-        op: 'addColourway',
-        colourway: { id, name: name.slice(0, 120), inks: { ...base.inks, ...proposal.inks }, garments: [] },
-      },
-      ...chosen.map((g) => ({ op: 'assignGarment' as const, garment: g.id, colourway: id })),
-    ]);
+    const taken = { id, name: name.slice(0, 120), inks: { ...base.inks, ...proposal.inks }, garments: [] };
+    edit.make(
+      'Take a proposed colourway',
+      takeColourwayEdits(
+        design,
+        taken,
+        chosen.map((g) => g.id),
+      ),
+    );
     onTaken(id);
     onClose();
   };

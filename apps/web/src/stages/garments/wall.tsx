@@ -183,8 +183,8 @@ const Cell = memo(function Cell({
         )}
         <input
           type="checkbox"
-          aria-label={`${garment.name} gets ${name}`}
-          title={`${garment.name} gets ${name}`}
+          aria-label={`Make ${name} for ${garment.name}`}
+          title={`Make ${name} for ${garment.name}`}
           className="ml-auto h-4 w-4 accent-spruce"
           checked={ticked}
           onChange={(e) => onAssign(garment.id, e.target.checked ? colourway : null)}

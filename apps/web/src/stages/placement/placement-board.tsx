@@ -1,9 +1,9 @@
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import type { Design, PlacedAt, Placement } from '@brelm/core/design';
-import { paint } from '@brelm/core/drawing';
+import { paint, inkBox } from '@brelm/core/drawing';
 import { toSvgPath, transformPath, type Matrix } from '@brelm/core/geometry';
-import { inkBox, placedBox, placedDrawing, positionFor } from '@brelm/core/placement';
+import { placedBox, placedDrawing, positionFor } from '@brelm/core/placement';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import type { Resolved } from '../../design';
 import { paintGarment } from '../../platform/garment-paint';

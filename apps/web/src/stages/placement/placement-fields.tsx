@@ -57,6 +57,7 @@ export function PlacementFields({
   const at = positionFor(placement, garment);
   const worn = isWorn(spec);
   const colours = worn ? coloursOf(spec, garments, design) : [];
+  const anyChosen = colours.some((g) => colourwayOn(design, placement, g.id));
   const own = garment !== null && Object.hasOwn(placement.apart, garment);
   const [ground, setGround] = useState(placement.ground ?? '#20262a');
   const centre = box && (box.left + box.right) / 2 - side.widthIn / 2;
@@ -143,6 +144,8 @@ export function PlacementFields({
           <ul className="flex flex-col">
             {colours.map((g) => {
               const now = colourwayOn(design, placement, g.id);
+              // Until a colour is chosen at all, each colourway is made.
+              const chosen = anyChosen || placement.colourways[g.id] === null;
               return (
                 <li key={g.id} className="flex items-center gap-2 py-0.5 text-[13px]">
                   <button
@@ -166,17 +169,15 @@ export function PlacementFields({
                     <select
                       aria-label={`Colourway on ${g.name}`}
                       className="field !h-7 !w-28"
-                      value={now ?? ''}
+                      value={now ?? (chosen ? '' : 'any')}
                       onChange={(e) => {
-                        const { [g.id]: _gone, ...rest } = placement.colourways;
                         onChange('Choose a colourway for a garment', {
-                          colourways: e.target.value ? { ...rest, [g.id]: e.target.value } : rest,
+                          colourways: { ...placement.colourways, [g.id]: e.target.value || null },
                         });
                       }}
                     >
-                      <option value="" disabled={design.colourways.some((c) => c.garments.includes(g.id))}>
-                        not sold
-                      </option>
+                      {!now && !chosen && <option value="any">not chosen</option>}
+                      <option value="">not sold</option>
                       {design.colourways.map((c) => (
                         <option key={c.id} value={c.id}>
                           {c.name}
@@ -215,7 +216,9 @@ export function PlacementFields({
               onChange('Choose a format', { format: (e.target.value || null) as FileFormat | null })
             }
           >
-            <option value="">{spec.formats[0].toUpperCase()}, as wished</option>
+            <option value="">
+              {spec.formats[0].toUpperCase()}, as {spec.marketplace} prefers
+            </option>
             {spec.formats.slice(1).map((f) => (
               <option key={f} value={f}>
                 {f.toUpperCase()}

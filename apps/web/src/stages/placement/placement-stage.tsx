@@ -1,3 +1,4 @@
+import { inkBox } from '@brelm/core/drawing';
 import { weightOf } from '@brelm/core/resolve';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Copy, Plus, Trash2, Wand } from 'lucide-react';
@@ -7,7 +8,6 @@ import {
   artworkOn,
   blankOf,
   homeAt,
-  inkBox,
   placedBox,
   placeForMe,
   placementOf,

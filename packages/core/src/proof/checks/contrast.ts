@@ -1,28 +1,55 @@
 import { edgeRatios, groupingOf, NEEDED_RATIO, regionOf, sampleEdges, weakBox } from '../measure';
+import { groupBounds } from '../../drawing';
 import type { Finding, Judged } from '../types';
 
 const figure = (ratio: number) => (ratio < 10 ? ratio.toFixed(1) : Math.round(ratio).toString());
 
+/** Must-read parts of which nothing shows, since others lie over all of them: whatever the garment. */
+function coveredFindings({ analysis, drawing }: Judged, byLayer: readonly number[][]): Finding[] {
+  return analysis.layers.flatMap((layer, i): Finding[] => {
+    const group = drawing.groups.find((g) => g.part === layer.part)!;
+    const { about } = group;
+    if (!about.mustRead || about.kind === 'code' || byLayer[i].length > 0) return [];
+    // What is clear all over covers nothing and is covered by nothing; other checks tell that.
+    if (!layer.data.some((v, at) => at % 4 === 3 && v > 8)) return [];
+    return [
+      {
+        check: 'contrast',
+        severity: 'stop',
+        part: layer.part,
+        message: `“${about.title}” cannot be seen: other parts lie over all of it`,
+        figure: 0,
+        threshold: 1,
+        unit: 'share',
+        region: regionOf(groupBounds(group)),
+        mends: [],
+      },
+    ];
+  });
+}
+
 /**
  * Parts that vanish or are weak on a garment, by the contrast along their visible edge. A stop
  * where a must-read part vanishes, a watch where it is weak. A figure may be weak where its colours
- * meet its surroundings without being lost, so other parts are only named when they vanish.
+ * meet its surroundings without being lost, so other parts are only named when they vanish, or when most of what
+ * they show is lost.
  */
 export function contrastFindings(input: Judged): Finding[] {
-  const findings: Finding[] = [];
   const samples = sampleEdges(input.analysis, false, input.walks);
   const { byLayer } = groupingOf(samples, input.analysis.layers.length);
+  const findings = coveredFindings(input, byLayer);
   const layerOf = new Map(input.analysis.layers.map((l, i) => [l.part, i]));
   const groupOf = new Map(input.drawing.groups.map((g) => [g.part, g]));
   input.contrast.forEach((judged, g) => {
     const garment = input.garments[g];
     const ratios = edgeRatios(samples, garment);
     for (const result of judged.parts) {
-      if (result.verdict === 'reads') continue;
+      const missed = judged.missed.find((m) => m.id === result.id);
+      if (result.verdict === 'reads' && !missed) continue;
       const { part, about } = groupOf.get(result.id)!;
       const edge = byLayer[layerOf.get(part)!];
-      if (edge.length === 0 || about.kind === 'code' || (!about.mustRead && result.verdict === 'weak'))
-        continue;
+      if (edge.length === 0 || about.kind === 'code') continue;
+      if (!about.mustRead && result.verdict === 'weak' && !missed) continue;
       const { scale } = input.analysis;
       const box = weakBox(samples, ratios, edge);
       const vanishes = result.verdict === 'vanishes';
@@ -32,12 +59,14 @@ export function contrastFindings(input: Judged): Finding[] {
         severity: vanishes && about.mustRead ? 'stop' : 'watch',
         part,
         garment: garment.id,
-        message: vanishes
-          ? `“${title}” vanishes on ${garment.name}: contrast ${figure(result.medianRatio)} : 1, needs ${NEEDED_RATIO} : 1`
-          : `“${title}” is weak on ${garment.name}: ${Math.round(result.shareBelow3 * 100)} % of its edge is under ${NEEDED_RATIO} : 1`,
-        figure: vanishes ? result.medianRatio : result.shareBelow3,
-        threshold: vanishes ? NEEDED_RATIO : 0.2,
-        unit: vanishes ? 'ratio' : 'share',
+        message: missed
+          ? `“${title}” is lost on ${garment.name}: ${Math.round(missed.lost * 100)} % of it cannot be told from the cloth`
+          : vanishes
+            ? `“${title}” vanishes on ${garment.name}: contrast ${figure(result.medianRatio)} : 1, needs ${NEEDED_RATIO} : 1`
+            : `“${title}” is weak on ${garment.name}: ${Math.round(result.shareBelow3 * 100)} % of its edge is under ${NEEDED_RATIO} : 1`,
+        figure: missed ? missed.lost : vanishes ? result.medianRatio : result.shareBelow3,
+        threshold: missed ? 0.5 : vanishes ? NEEDED_RATIO : 0.2,
+        unit: !missed && vanishes ? 'ratio' : 'share',
         region: regionOf({
           left: box.left / scale,
           top: box.top / scale,

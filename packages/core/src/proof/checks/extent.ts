@@ -1,7 +1,7 @@
-import { drawingBounds } from '../../drawing';
+import { drawingBounds, inkHull, type Drawing } from '../../drawing';
 import { boxCentre, boxHeight, boxWidth, intersect, isEmptyBox, type Box } from '../../geometry';
 import { alphaCentre } from '../../raster';
-import { safeBox } from '../../spec';
+import { largestFit, roomOf, type SpecSide } from '../../spec';
 import { pxToMm } from '../../units';
 import { regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
@@ -11,9 +11,11 @@ export const LEAST_FILL = 0.5;
 /** Farther than this off the centre line can be seen, mm. */
 const MOST_OFF_CENTRE_MM = 3;
 
-/** Share of the safe area's limiting side that a box fills: 1 when it just fits. */
-export const fillOf = (box: Box, safe: Box): number =>
-  Math.max(boxWidth(box) / boxWidth(safe), boxHeight(box) / boxHeight(safe));
+/** How large a drawing is against the largest that fits its side: 1 when it just fits. */
+export function fillOf(drawing: Drawing, side: SpecSide): number {
+  const fit = largestFit(roomOf(side, side.dpi), inkHull(drawing));
+  return fit ? 1 / fit.scale : Infinity;
+}
 
 /** Where the weight of what shows on the board lies from left to right, board px; null where nothing shows. */
 export function weightOf({ analysis: { width, height, composite, scale } }: Judged): number | null {
@@ -28,11 +30,10 @@ export function extentFindings(input: Judged): Finding[] {
   const whole = drawingBounds(drawing);
   const box = intersect(whole, board);
   if (isEmptyBox(box) || boxWidth(box) < 1 || boxHeight(box) < 1) return [];
-  const safe = safeBox(input.side);
   const [cx] = boxCentre(box);
   const findings: Finding[] = [];
-  const fill = fillOf(box, safe);
-  if (fill < LEAST_FILL)
+  const fill = fillOf(drawing, input.side);
+  if (fill < LEAST_FILL - 1e-6)
     findings.push({
       check: 'extent',
       severity: 'watch',

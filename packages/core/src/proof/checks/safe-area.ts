@@ -1,23 +1,13 @@
-import { groupBounds, type PartGroup } from '../../drawing';
-import { intersect, isEmptyBox, type Box } from '../../geometry';
+import { groupBounds, groupHull, type PartGroup } from '../../drawing';
+import { boxOfPoints, cornersOf, intersect, isEmptyBox, type Box, type Point } from '../../geometry';
 import { alphaBox } from '../../raster';
-import { safeBox } from '../../spec';
+import { beyondBox, beyondSafe, beyondTrim, roomOf, zonesUnder, type AreaShape } from '../../spec';
 import { pxToMm } from '../../units';
 import { regionOf } from '../measure';
-import type { Finding, Judged } from '../types';
+import type { CheckId, Finding, Judged, Severity } from '../types';
 
 /** Less than this far outside is not worth a word, mm. */
 const SLACK_MM = 0.25;
-
-/** How far `inner` reaches beyond `outer` on its worst side, in the boxes' unit; 0 when inside. */
-export const reachBeyond = (inner: Box, outer: Box): number =>
-  Math.max(
-    0,
-    outer.left - inner.left,
-    outer.top - inner.top,
-    inner.right - outer.right,
-    inner.bottom - outer.bottom,
-  );
 
 /**
  * The box of a group's ink, board px. A picture's transparent rim is no ink, so a picture's box is
@@ -47,37 +37,73 @@ export function inkBox(group: PartGroup, input: Judged): Box {
   };
 }
 
-/** Parts that reach beyond the safe area (a watch) or beyond the print area (a stop: cut off). */
+/** The points about which a group's ink lies, board px: of a picture the corners of its ink's box. */
+export function inkPoints(group: PartGroup, input: Judged): readonly Point[] {
+  const box = inkBox(group, input);
+  if (isEmptyBox(box)) return [];
+  return group.about.kind === 'picture' ? cornersOf(box) : groupHull(group);
+}
+
+/** How a safe area that is no rectangle is named. */
+const SHAPED: Partial<Record<AreaShape['kind'], string>> = {
+  circle: ', which is round',
+  rounded: ', whose corners are round',
+  outline: ', which has the product’s outline',
+};
+
+/**
+ * Parts that reach beyond the safe area (a watch), beyond the product's edge (a watch: the blade goes there) or beyond
+ * the print area (a stop: cut off), and those that lie over what is to be kept clear.
+ */
 export function safeAreaFindings(input: Judged): Finding[] {
-  const { drawing } = input;
+  const { drawing, side } = input;
   const board: Box = { left: 0, top: 0, right: drawing.width, bottom: drawing.height };
-  const safe = safeBox(input.side);
+  const room = roomOf(side, side.dpi);
   const findings: Finding[] = [];
   for (const group of drawing.groups) {
     const { title } = group.about;
-    const box = inkBox(group, input);
-    if (isEmptyBox(box)) continue;
-    const beyondSafe = pxToMm(reachBeyond(box, safe), drawing.dpi);
-    const beyondBoard = pxToMm(reachBeyond(box, board), drawing.dpi);
-    if (beyondSafe < SLACK_MM) continue;
-    const cut = beyondBoard >= SLACK_MM;
-    const far = cut ? beyondBoard : beyondSafe;
+    const points = inkPoints(group, input);
+    if (points.length === 0) continue;
+    const box = boxOfPoints(points);
+    const mm = (px: number) => pxToMm(px, drawing.dpi);
+    const say = (check: CheckId, severity: Severity, message: string, figure: number) =>
+      findings.push({
+        ...{ check, severity, message, figure },
+        part: group.part,
+        threshold: 0,
+        unit: 'mm',
+        region: regionOf(box),
+        mends: [],
+      });
     const gone = isEmptyBox(intersect(box, board));
-    findings.push({
-      check: 'safe-area',
-      severity: cut ? 'stop' : 'watch',
-      part: group.part,
-      message: gone
-        ? `“${title}” lies off the board: none of it will print`
-        : cut
-          ? `“${title}” is cut off: it reaches ${far.toFixed(1)} mm beyond the print area`
-          : `“${title}” is ${far.toFixed(1)} mm outside the safe area`,
-      figure: far,
-      threshold: 0,
-      unit: 'mm',
-      region: regionOf(box),
-      mends: [],
-    });
+    const beyondBoard = mm(beyondBox(points, board));
+    const cut = mm(beyondTrim(room, points));
+    const outside = mm(beyondSafe(room, points));
+    if (gone) say('safe-area', 'stop', `“${title}” lies off the board: none of it will print`, beyondBoard);
+    else if (beyondBoard >= SLACK_MM)
+      say(
+        'safe-area',
+        'stop',
+        `“${title}” is cut off: it reaches ${beyondBoard.toFixed(1)} mm beyond the print area`,
+        beyondBoard,
+      );
+    else if (cut >= SLACK_MM)
+      say('safe-area', 'watch', `“${title}” is cut off ${cut.toFixed(1)} mm beyond the product’s edge`, cut);
+    else if (outside >= SLACK_MM)
+      say(
+        'safe-area',
+        'watch',
+        `“${title}” is ${outside.toFixed(1)} mm outside the safe area${SHAPED[side.safeShape?.kind ?? 'rectangle'] ?? ''}`,
+        outside,
+      );
+    if (!gone && points.length > 2)
+      for (const { zone } of zonesUnder(room, points))
+        say(
+          'zone',
+          zone.kind === 'hole' ? 'watch' : 'note',
+          `“${title}” lies over: ${(zone.name || zone.kind).toLowerCase()}`,
+          0,
+        );
   }
   return findings;
 }

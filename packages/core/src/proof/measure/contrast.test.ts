@@ -60,7 +60,7 @@ describe('contrast on a garment', () => {
     const part = judge(design, '#101010').parts.find((p) => p.id === 'disc')!;
     expect(part.shareBelow3).toBeGreaterThan(0.44);
     expect(part.shareBelow3).toBeLessThan(0.5);
-    expect(part.p10Ratio).toBeCloseTo(contrastRatio('#c8c8c8', '#d8d8d8'), 2);
+    expect(part.p20Ratio).toBeCloseTo(contrastRatio('#c8c8c8', '#d8d8d8'), 2);
     expect(part.verdict).toBe('weak');
   });
 

@@ -2,7 +2,8 @@ import type { Garment } from '../../colour';
 import { EMPTY_BOX, type Box } from '../../geometry';
 import type { Analysis } from './analysis';
 import { edgeRatios, sampleEdges, type EdgeSamples } from './edges';
-import type { GarmentContrast, PartContrast, Verdict } from './verdicts';
+import { lostShareOf, type VisibleArea } from './missed';
+import type { GarmentContrast, Missed, PartContrast, Verdict } from './verdicts';
 
 /** Contrast ratio that graphics and large text need (WCAG 2.2, 1.4.11 and 1.4.3). */
 export const NEEDED_RATIO = 3;
@@ -29,7 +30,7 @@ function edgeStatistics(
     total += samples[i].length;
     if (ratios[i] < NEEDED_RATIO) below += samples[i].length;
   }
-  if (total === 0) return { verdict: 'vanishes', medianRatio: 1, p10Ratio: 1, shareBelow3: 1 };
+  if (total === 0) return { verdict: 'vanishes', medianRatio: 1, p20Ratio: 1, shareBelow3: 1 };
   // Ratios are counted in fine bins, each with its least ratio, instead of being sorted for every
   // garment: a percentile is then right to 0.2 %, and exact where a bin holds one ratio, as inks do.
   lengths.fill(0);
@@ -48,7 +49,7 @@ function edgeStatistics(
       if (lengths[bin] === 0) continue;
       last = least[bin];
       sum += lengths[bin];
-      if (sum >= share * total - 1e-9) return last;
+      if (sum > share * total + 1e-9) return last;
     }
     return last;
   };
@@ -56,7 +57,7 @@ function edgeStatistics(
   const shareBelow3 = below / total;
   const verdict: Verdict =
     medianRatio < VANISHING_RATIO ? 'vanishes' : shareBelow3 > WEAK_SHARE ? 'weak' : 'reads';
-  return { verdict, medianRatio, p10Ratio: percentile(0.1), shareBelow3 };
+  return { verdict, medianRatio, p20Ratio: percentile(WEAK_SHARE), shareBelow3 };
 }
 
 /** Indices of the samples of each layer, and of the silhouette; the same for every garment. */
@@ -77,15 +78,54 @@ export function groupingOf(samples: readonly EdgeSamples[], layers: number) {
 
 const RANK: Record<Verdict, number> = { reads: 0, weak: 1, vanishes: 2 };
 
+/** Parts with less of the artwork's area than this are not missed. */
+const MISSED_SHARE = 0.1;
+/** A part is missed when so much of its area, and of its edge towards the garment, is lost. */
+const LOST_AREA = 0.5;
+const LOST_EDGE = 0.6;
+/** So much of a part's edge must lie against the garment: what lies within other artwork is seen by that. */
+const OPEN_EDGE = 0.25;
+
+/** Parts that need not be read, but of which most is lost on a garment. */
+function missedOn(
+  analysis: Analysis,
+  samples: readonly EdgeSamples[],
+  ratios: Float64Array,
+  garment: Garment,
+  mustRead: ReadonlySet<string>,
+  areas: readonly VisibleArea[],
+): Missed[] {
+  const { byLayer } = groupingOf(samples, analysis.layers.length);
+  return analysis.layers.flatMap(({ part }, i) => {
+    if (mustRead.has(part) || areas[i].share < MISSED_SHARE) return [];
+    let [all, open, gone] = [0, 0, 0];
+    for (const s of byLayer[i]) {
+      const { length, silhouette } = samples[s];
+      all += length;
+      if (!silhouette) continue;
+      open += length;
+      if (ratios[s] < VANISHING_RATIO) gone += length;
+    }
+    if (open < OPEN_EDGE * all || gone < LOST_EDGE * open || open === 0) return [];
+    const lost = lostShareOf(areas[i], garment);
+    return lost < LOST_AREA ? [] : [{ id: part, lost }];
+  });
+}
+
+/** The ratio that explains a part's verdict. */
+const ratioOf = ({ verdict, medianRatio, p20Ratio }: Omit<PartContrast, 'id'>): number =>
+  verdict === 'vanishes' ? medianRatio : p20Ratio;
+
 /**
- * Does the design read on a garment? One row a part that shows (front last), and the worst of the
- * must-read parts and of the whole silhouette.
+ * Does the design read on a garment? One row a part that shows (front last), and the worst of the must-read parts and of
+ * the whole silhouette, which is weak at worst while all that must read does. With `areas` it is weak at best where a part that need not be read would be missed.
  */
 export function judgeGarment(
   analysis: Analysis,
   samples: readonly EdgeSamples[],
   garment: Garment,
   mustRead: ReadonlySet<string>,
+  areas?: readonly VisibleArea[],
 ): GarmentContrast {
   const ratios = edgeRatios(samples, garment);
   const grouping = groupingOf(samples, analysis.layers.length);
@@ -93,18 +133,42 @@ export function judgeGarment(
     id: layer.part,
     ...edgeStatistics(samples, ratios, grouping.byLayer[i]),
   }));
-  const silhouette = edgeStatistics(samples, ratios, grouping.silhouette);
-  const deciding = [silhouette, ...parts.filter((p) => mustRead.has(p.id))];
+  const own = parts.filter((p) => mustRead.has(p.id));
+  const outline = { id: null, ...edgeStatistics(samples, ratios, grouping.silhouette) };
+  // Where all that must read does, what lies around it may be lost without the design being so.
+  const held = own.length > 0 && own.every((p) => p.verdict === 'reads');
+  const silhouette =
+    held && outline.verdict === 'vanishes' ? { ...outline, verdict: 'weak' as const } : outline;
+  const deciding = [silhouette, ...own];
+  const missed = areas ? missedOn(analysis, samples, ratios, garment, mustRead, areas) : [];
+  const worst = deciding.reduce((a, b) =>
+    RANK[b.verdict] > RANK[a.verdict] || (b.verdict === a.verdict && ratioOf(b) < ratioOf(a)) ? b : a,
+  );
+  const [first] = missed;
+  if (first && worst.verdict === 'reads') {
+    const part = parts.find((p) => p.id === first.id)!;
+    return {
+      id: garment.id,
+      verdict: 'weak',
+      lowestRatio: Math.min(part.medianRatio, ratioOf(worst)),
+      decides: first.id,
+      parts,
+      missed,
+    };
+  }
   return {
     id: garment.id,
-    verdict: deciding.reduce<Verdict>(
-      (worst, p) => (RANK[p.verdict] > RANK[worst] ? p.verdict : worst),
-      'reads',
-    ),
-    lowestRatio: Math.min(...deciding.map((p) => p.p10Ratio)),
+    verdict: worst.verdict,
+    lowestRatio: ratioOf(worst),
+    // The silhouette has no name; what is missed of it has one.
+    decides: worst.id ?? first?.id ?? null,
     parts,
+    missed,
   };
 }
+
+const isWorse = (a: GarmentContrast, b: GarmentContrast): boolean =>
+  RANK[a.verdict] > RANK[b.verdict] || (a.verdict === b.verdict && a.lowestRatio < b.lowestRatio);
 
 /** Of several sides' verdicts the worst on each garment, and all parts. */
 export const worstOnEach = (sides: readonly (readonly GarmentContrast[])[]): GarmentContrast[] => {
@@ -114,10 +178,9 @@ export const worstOnEach = (sides: readonly (readonly GarmentContrast[])[]): Gar
     if (!known) worst.set(given.id, given);
     else
       worst.set(given.id, {
-        id: given.id,
-        verdict: RANK[given.verdict] > RANK[known.verdict] ? given.verdict : known.verdict,
-        lowestRatio: Math.min(given.lowestRatio, known.lowestRatio),
+        ...(isWorse(given, known) ? given : known),
         parts: [...known.parts, ...given.parts],
+        missed: [...known.missed, ...given.missed],
       });
   }
   return [...worst.values()];

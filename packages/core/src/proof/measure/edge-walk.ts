@@ -20,18 +20,27 @@ function maskOf(layer: AnalysisLayer): Uint8Array {
 /** Fainter parts than this do not hide the edge of what lies below them. */
 const FAINT = 0.25;
 
-/** The layer that shows at each pixel, plus one; 0 where it is the garment. */
-function labelPixels(analysis: Analysis): Int16Array {
+const labelled = new WeakMap<Analysis, Int16Array>();
+
+/** The layer that shows at each pixel, plus one; 0 where it is the garment. Worked out once for each analysis. */
+export function labelPixels(analysis: Analysis): Int16Array {
+  const known = labelled.get(analysis);
+  if (known) return known;
   const labels = new Int16Array(analysis.width * analysis.height);
-  analysis.layers.forEach((layer, index) => {
-    if (layer.opacity < FAINT) return;
+  labelled.set(analysis, labels);
+  const write = (layer: AnalysisLayer, index: number) => {
     const mask = maskOf(layer);
     for (let y = 0; y < layer.height; y++) {
       const row = (layer.y + y) * analysis.width + layer.x;
       const own = y * layer.width;
       for (let x = 0; x < layer.width; x++) if (mask[own + x]) labels[row + x] = index + 1;
     }
-  });
+  };
+  // What is faint shows where there is nothing else.
+  for (const faint of [true, false])
+    analysis.layers.forEach((layer, index) => {
+      if (layer.opacity < FAINT === faint) write(layer, index);
+    });
   return labels;
 }
 

@@ -53,7 +53,7 @@ describe('parts that are moved together', () => {
   const boxes = (of: Design) => of.parts.map((p) => [p.place.x, p.place.y, p.place.scaleX, p.place.scaleY]);
 
   it('stay where they are to one another, live copies too', () => {
-    const moved = applyEdits(design, moveAll(design.parts, 0.5, 450, 450, 100, 200));
+    const moved = applyEdits(design, moveAll(design, design.parts, 0.5, 450, 450, 100, 200)!);
     const before = boxes(design);
     expect(boxes(moved)).toEqual(
       before.map(([x, y, sx, sy]) => [100 + (x - 450) * 0.5, 200 + (y - 450) * 0.5, sx * 0.5, sy * 0.5]),
@@ -62,14 +62,14 @@ describe('parts that are moved together', () => {
   });
 
   it('keep the step of their copies where they are only moved', () => {
-    const edits = moveAll(design.parts, 1, 450, 450, 460, 440);
+    const edits = moveAll(design, design.parts, 1, 450, 450, 460, 440)!;
     expect(edits.every((e) => e.op === 'place')).toBe(true);
     expect(applyEdits(design, edits).parts[1].repeat).toEqual(b.repeat);
   });
 
   it('are as before when it is done and undone', () => {
-    const there = applyEdits(design, moveAll(design.parts, 2, 450, 450, 300, 300));
-    const back = applyEdits(there, moveAll(there.parts, 0.5, 300, 300, 450, 450));
+    const there = applyEdits(design, moveAll(design, design.parts, 2, 450, 450, 300, 300)!);
+    const back = applyEdits(there, moveAll(there, there.parts, 0.5, 300, 300, 450, 450)!);
     expect(boxes(back)).toEqual(boxes(design));
   });
 });

@@ -11,13 +11,8 @@ import { moveAll } from './move';
 export function codeSizeMends({ figure: mm }: Finding, part: Part, input: MendInput): Mend[] {
   const k = (LEAST_MODULE_MM / mm) * 1.001;
   const [cx, cy] = boxCentre(groupBounds(input.drawing.groups.find((g) => g.part === part.id)!));
-  return [
-    {
-      id: 'code-size',
-      title: `Enlarge it to ${LEAST_MODULE_MM} mm a module`,
-      edits: moveAll([part], k, cx, cy, cx, cy),
-    },
-  ];
+  const edits = moveAll(input.design, [part], k, cx, cy, cx, cy);
+  return edits ? [{ id: 'code-size', title: `Enlarge it to ${LEAST_MODULE_MM} mm a module`, edits }] : [];
 }
 
 /** The nearest ink that can be read, or a ground under a code that has none. */

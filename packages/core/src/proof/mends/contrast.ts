@@ -2,11 +2,13 @@ import { contrastRatio, deltaE, nearestReading, yarns, type Garment, type Hex } 
 import {
   applyEdits,
   colourwayOf,
+  depthEdits,
   freshId,
   inkValues,
   inksOfPart,
   partIn,
   reinked,
+  withBundled,
   type Design,
   type Edit,
 } from '../../design';
@@ -163,10 +165,22 @@ function keylineMend(input: MendInput, part: Part, garment: Garment): Mend | nul
   return null;
 }
 
+/** Brings a part that others cover to the front, with what it is bundled with, and within that. */
+function uncoverMends(part: Part, { design }: MendInput): Mend[] {
+  const within = depthEdits(design, [part.id], 'front');
+  const edits = [
+    ...within,
+    ...depthEdits(applyEdits(design, within), withBundled(design, [part.id]), 'front'),
+  ];
+  return edits.length ? [{ id: 'to-front', title: 'Bring it to the front', edits }] : [];
+}
+
 /** A colour that reads, another ink, or a keyline: each tried on the artwork before it is offered. */
 export function contrastMends(finding: Finding, part: Part, input: MendInput): Mend[] {
-  const garment = input.garments.find((g) => g.id === finding.garment)!;
-  if (!part.mustRead || (input.mendFor && !input.mendFor.has(garment.id))) return [];
+  const garment = input.garments.find((g) => g.id === finding.garment);
+  if (!garment) return uncoverMends(part, input);
+  const missed = input.contrast.some((c) => c.id === garment.id && c.missed.some((m) => m.id === part.id));
+  if (!(part.mustRead || missed) || (input.mendFor && !input.mendFor.has(garment.id))) return [];
   const key = `contrast ${garment.id}`;
   const tried = input.tried.get(key) ?? 0;
   input.tried.set(key, tried + 1);

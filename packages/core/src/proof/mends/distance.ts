@@ -1,29 +1,27 @@
 import type { Part } from '../../parts';
-import { groupBounds } from '../../drawing';
-import { boxCentre, boxHeight, boxWidth } from '../../geometry';
-import { safeBox } from '../../spec';
+import { groupHull } from '../../drawing';
+import { boxCentre, boxOfPoints, type Point } from '../../geometry';
+import { fitsIn, roomOf } from '../../spec';
 import type { Finding, Mend, MendInput } from '../types';
-import { moveAll } from './move';
+import { moveAll, overlapsAnew } from './move';
 
-/** Enlarges the smallest lettering until it reads well, where there is room for that in the safe area. */
+/**
+ * Enlarges the smallest lettering until it reads well, where there is room for that: in the safe area, and beside what
+ * lies around it.
+ */
 export function distanceMends(
   { figure, threshold, severity }: Finding,
   part: Part,
-  input: MendInput,
+  { design, drawing, side }: MendInput,
 ): Mend[] {
-  if (severity === 'note') return [];
+  if (severity === 'note' || part.locked) return [];
   const k = (threshold / figure) * 1.005;
-  const box = groupBounds(input.drawing.groups.find((g) => g.part === part.id)!);
-  const [cx, cy] = boxCentre(box);
-  const [halfW, halfH] = [(boxWidth(box) / 2) * k, (boxHeight(box) / 2) * k];
-  const safe = safeBox(input.side);
-  if (cx - halfW < safe.left || cx + halfW > safe.right || cy - halfH < safe.top || cy + halfH > safe.bottom)
-    return [];
-  return [
-    {
-      id: 'enlarge',
-      title: `Enlarge it until it reads well from ${threshold} m`,
-      edits: moveAll([part], k, cx, cy, cx, cy),
-    },
-  ];
+  const hull = groupHull(drawing.groups.find((g) => g.part === part.id)!);
+  const [cx, cy] = boxCentre(boxOfPoints(hull));
+  const larger = hull.map(([x, y]): Point => [cx + (x - cx) * k, cy + (y - cy) * k]);
+  if (!fitsIn(roomOf(side, side.dpi), larger)) return [];
+  if (overlapsAnew(drawing, [part], [cx, cy], { scale: k, x: cx, y: cy })) return [];
+  const edits = moveAll(design, [part], k, cx, cy, cx, cy);
+  if (!edits) return [];
+  return [{ id: 'enlarge', title: `Enlarge it until it reads well from ${threshold} m`, edits }];
 }

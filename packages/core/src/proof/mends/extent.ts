@@ -1,7 +1,7 @@
 import { partsIn } from '../../design';
-import { drawingBounds } from '../../drawing';
-import { boxCentre, intersect, type Box } from '../../geometry';
-import { safeBox } from '../../spec';
+import { drawingBounds, inkHull } from '../../drawing';
+import { boxCentre, boxOfPoints, intersect, type Box } from '../../geometry';
+import { largestFit, roomOf } from '../../spec';
 import { LEAST_FILL, weightOf } from '../checks/extent';
 import { pictureDpi } from '../checks/resolution';
 import type { Finding, Mend, MendInput } from '../types';
@@ -24,16 +24,21 @@ const boardOf = ({ drawing }: MendInput): Box => ({
 
 /** Scales all of the artwork to fill the safe area. */
 export function extentMends({ figure: fill }: Finding, input: MendInput): Mend[] {
-  const box = intersect(drawingBounds(input.drawing), boardOf(input));
+  const { design, drawing, side } = input;
+  const hull = inkHull(drawing);
+  const fit = largestFit(roomOf(side, side.dpi), hull);
+  if (!fit) return [];
   const most = mostScale(input) * 0.999;
   const k = Math.min(0.995 / fill, most);
   if (k * fill < LEAST_FILL) return [];
+  const edits = moveAll(design, design.parts, k, ...boxCentre(boxOfPoints(hull)), fit.x, fit.y);
+  if (!edits) return [];
   return [
     {
       id: 'fill',
       title:
         k === most ? 'Scale all of it as far as its pictures allow' : 'Scale all of it to fill the safe area',
-      edits: moveAll(input.design.parts, k, ...boxCentre(box), ...boxCentre(safeBox(input.side))),
+      edits,
     },
   ];
 }
@@ -56,7 +61,7 @@ export function centreMends(input: MendInput): Mend[] {
       id: 'centre',
       title: 'Move all of it to the centre line, by its box',
       // By all of it, so that what comes in from beyond the board does not tip it again.
-      edits: moveAll(input.design.parts, 1, boxCentre(whole)[0], cy, middle, cy),
+      edits: moveAll(input.design, input.design.parts, 1, boxCentre(whole)[0], cy, middle, cy)!,
     },
     // The weight of what lies beyond the board is not known.
     ...(mass !== null && Math.abs(mass - cx) > 1 && isInside(whole, board)
@@ -64,7 +69,7 @@ export function centreMends(input: MendInput): Mend[] {
           {
             id: 'centre-by-eye',
             title: 'Move all of it to the centre line, by its weight to the eye',
-            edits: moveAll(input.design.parts, 1, mass, cy, middle, cy),
+            edits: moveAll(input.design, input.design.parts, 1, mass, cy, middle, cy)!,
           },
         ]
       : []),

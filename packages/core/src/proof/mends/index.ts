@@ -29,6 +29,7 @@ const OF_PART: Partial<Record<CheckId, (finding: Finding, part: Part, input: Men
   box: boxMends,
   resolution: (finding, part) => resolutionMends(finding, part),
   'safe-area': (_, part, input) => safeAreaMends(part, input),
+  zone: (_, part, input) => safeAreaMends(part, input),
   ring: (finding, part) => ringMends(finding, part),
   baseline: (_, part) => baselineMends(part),
   keyline: keylineMends,

@@ -1,33 +1,90 @@
-import type { Edit } from '../../design';
+import { scaledOverride, scaledPart, withBundled, type Design, type Edit } from '../../design';
 import type { Part } from '../../parts';
+import { groupHull, type Drawing, type PartGroup } from '../../drawing';
+import { convexHull, convexOverlap, type Point } from '../../geometry';
+import type { Fit } from '../../spec';
 
-/** Maps parts with their live copies: scaled by `k` about (cx, cy), then that point moved to (tx, ty). */
-export const moveAll = (
+/** The part along whose outline a part's lettering runs. */
+const hostOf = (part: Part): string | null =>
+  part.kind === 'lettering' && part.baseline.kind === 'along' ? part.baseline.part : null;
+
+/**
+ * What belongs to a part and moves with it: all that it is bundled with, what its lettering runs along, and the lettering
+ * that runs along it. Front first.
+ */
+export function belongingTo(design: Design, part: string): Part[] {
+  let ids = [part];
+  for (;;) {
+    const around = withBundled(design, ids);
+    const hosts = design.parts.flatMap((p) => (around.includes(p.id) ? (hostOf(p) ?? []) : []));
+    const followers = design.parts.flatMap((p) => (around.includes(hostOf(p) ?? '') ? [p.id] : []));
+    const next = [...new Set([...around, ...hosts, ...followers])].filter((id) =>
+      design.parts.some((p) => p.id === id),
+    );
+    if (next.length === ids.length) return design.parts.filter((p) => next.includes(p.id));
+    ids = next;
+  }
+}
+
+/**
+ * Edits that scale parts by `k` about (cx, cy) with all that counts board px (keylines, shades, live copies), what
+ * colourways say of them too, and then move that point to (tx, ty). Null where that cannot be said: lettering that runs
+ * along one of the parts follows it where they are moved, but would keep its size where they are scaled; and what is
+ * locked stays.
+ */
+export function moveAll(
+  design: Pick<Design, 'colourways'>,
   parts: readonly Part[],
   k: number,
   cx: number,
   cy: number,
   tx: number,
   ty: number,
-): Edit[] =>
-  parts.flatMap(({ id, place, repeat }): Edit[] => [
-    {
-      op: 'place',
-      part: id,
-      place: {
-        x: tx + (place.x - cx) * k,
-        y: ty + (place.y - cy) * k,
-        scaleX: place.scaleX * k,
-        scaleY: place.scaleY * k,
-      },
-    },
-    ...(repeat && k !== 1
-      ? [
-          {
-            op: 'updatePart' as const,
-            part: id,
-            change: { repeat: { ...repeat, dx: repeat.dx * k, dy: repeat.dy * k } },
-          },
-        ]
-      : []),
-  ]);
+): Edit[] | null {
+  const [dx, dy] = [tx - cx * k, ty - cy * k];
+  const own = new Set(parts.map((p) => p.id));
+  const follows = (p: Part) => own.has(hostOf(p) ?? '');
+  if (k !== 1 && parts.some(follows)) return null;
+  return parts.flatMap((part): Edit[] => {
+    const { place, ...rest } = scaledPart(part, k, dx, dy);
+    if (k === 1)
+      return follows(part) ? [] : [{ op: 'place', part: part.id, place: { x: place.x, y: place.y } }];
+    const before = part as unknown as Record<string, unknown>;
+    const change = Object.fromEntries(
+      Object.entries(rest).filter(([key, value]) => JSON.stringify(value) !== JSON.stringify(before[key])),
+    ) as Partial<Part>;
+    return [
+      { op: 'place', part: part.id, place },
+      ...(Object.keys(change).length ? [{ op: 'updatePart' as const, part: part.id, change }] : []),
+      ...design.colourways.flatMap((c): Edit[] => {
+        const override = c.parts?.[part.id];
+        return override && (override.keylines || override.shade)
+          ? [{ op: 'overridePart', colourway: c.id, part: part.id, change: scaledOverride(override, k) }]
+          : [];
+      }),
+    ];
+  });
+}
+
+/** The hull of several parts as they are drawn, board px. */
+export const hullOf = (drawing: Drawing, parts: readonly Part[]): Point[] =>
+  convexHull(drawing.groups.filter((g) => parts.some((p) => p.id === g.part)).flatMap((g) => groupHull(g)));
+
+/** True where parts, scaled about a point that goes to another, would lie over one that they do not lie over now. */
+export function overlapsAnew(
+  drawing: Drawing,
+  parts: readonly Part[],
+  [cx, cy]: Point,
+  { scale, x, y }: Fit,
+): boolean {
+  const own = (g: PartGroup) => parts.some((p) => p.id === g.part);
+  const others = drawing.groups.filter((g) => !own(g)).map(groupHull);
+  return drawing.groups.filter(own).some((group) => {
+    const now = groupHull(group);
+    const then = now.map(([px, py]): Point => [x + (px - cx) * scale, y + (py - cy) * scale]);
+    return others.some(
+      (other) =>
+        other.length > 2 && now.length > 2 && convexOverlap(then, other) && !convexOverlap(now, other),
+    );
+  });
+}

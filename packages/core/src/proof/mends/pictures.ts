@@ -54,7 +54,7 @@ export function resolutionMends({ figure: dpi, threshold: least }: Finding, part
 export const fringeMends = (part: Part): Mend[] => [
   {
     id: 'lift-fringe',
-    title: 'Lift the fringe: the rim takes the colour of the ink inside',
+    title: 'Clean its edge: the rim takes the colour of the ink inside',
     edits: change(part, { lift: true }),
   },
 ];

@@ -1,37 +1,27 @@
-import type { Edit } from '../../design';
 import type { Part } from '../../parts';
-import { boxCentre, boxHeight, boxWidth, type Box } from '../../geometry';
-import { safeBox } from '../../spec';
-import { inkBox } from '../checks/safe-area';
+import { boxCentre, boxOfPoints } from '../../geometry';
+import { moveInto, roomOf } from '../../spec';
+import { inkPoints } from '../checks/safe-area';
 import type { Mend, MendInput } from '../types';
-import { moveAll } from './move';
+import { belongingTo, hullOf, moveAll, overlapsAnew } from './move';
 
-/** Moves, and where need be shrinks, a part so that its box lies in `safe`. */
-function moveInside(part: Part, box: Box, safe: Box): Edit[] {
-  const shrink = Math.min(1, boxWidth(safe) / boxWidth(box), boxHeight(safe) / boxHeight(box));
-  const k = shrink < 1 ? shrink * 0.995 : 1;
-  const [cx, cy] = boxCentre(box);
-  const halfW = (boxWidth(box) * k) / 2;
-  const halfH = (boxHeight(box) * k) / 2;
-  const clamp = (v: number, low: number, high: number) => Math.max(low, Math.min(high, v));
-  const nx = clamp(cx, safe.left + halfW, safe.right - halfW);
-  const ny = clamp(cy, safe.top + halfH, safe.bottom - halfH);
-  return moveAll([part], k, cx, cy, nx, ny);
-}
-
-/** Brings a part into the safe area. */
+/**
+ * Brings a part into the safe area, clear of what is to be kept clear, together with all that belongs to it; shrinks it
+ * where there is no room. None where it would then lie over another.
+ */
 export function safeAreaMends(part: Part, input: MendInput): Mend[] {
-  const box = inkBox(
-    input.drawing.groups.find((g) => g.part === part.id)!,
-    input,
-  );
-  const safe = safeBox(input.side);
-  const shrinks = boxWidth(box) > boxWidth(safe) || boxHeight(box) > boxHeight(safe);
-  return [
-    {
-      id: 'move-inside',
-      title: shrinks ? 'Shrink it to fit the safe area' : 'Move it inside the safe area',
-      edits: moveInside(part, box, safe),
-    },
-  ];
+  const { design, drawing, side } = input;
+  const parts = belongingTo(design, part.id);
+  if (parts.some((p) => p.locked)) return [];
+  const group = drawing.groups.find((g) => g.part === part.id)!;
+  // Of a picture by itself its ink counts, not its frame.
+  const hull = parts.length === 1 ? inkPoints(group, input) : hullOf(drawing, parts);
+  const fit = moveInto(roomOf(side, side.dpi), hull);
+  const [cx, cy] = boxCentre(boxOfPoints(hull));
+  if (!fit || overlapsAnew(drawing, parts, [cx, cy], fit)) return [];
+  const edits = moveAll(design, parts, fit.scale, cx, cy, fit.x, fit.y);
+  if (!edits) return [];
+  const it = parts.length === 1 ? 'it' : 'it and what belongs to it';
+  const title = fit.scale < 1 ? `Shrink ${it} to fit the safe area` : `Move ${it} inside the safe area`;
+  return [{ id: 'move-inside', title, edits }];
 }

@@ -1,13 +1,16 @@
-import { drawingBounds, printed, reachOfStroke, type Drawing, type DrawingNode } from '../drawing';
 import {
   applyMatrix,
   convexHull,
+  cornersOf,
   flatten,
   transformPath,
   type Box,
   type PathData,
   type Point,
 } from '../geometry';
+import { drawingBounds, printed } from './bounds';
+import { reachOfStroke } from './node';
+import type { Drawing, DrawingNode, Group } from './types';
 
 /** The points of an outline's polylines, each grown to eight about it by `reach`. */
 function outlinePoints(path: PathData, reach: number): Point[] {
@@ -31,17 +34,19 @@ function nodePoints(item: DrawingNode): Point[] {
     return clip ? outlinePoints(transformPath(clip.path, clip.matrix), 0) : item.items.flatMap(nodePoints);
   }
   if (item.kind === 'image') {
-    const { left, top, right, bottom } = item.shown;
-    const corners = [
-      [left, top],
-      [right, top],
-      [right, bottom],
-      [left, bottom],
-    ];
-    return corners.map(([x, y]) => applyMatrix(item.matrix, x, y));
+    return cornersOf(item.shown).map(([x, y]) => applyMatrix(item.matrix, x, y));
   }
   if (item.clips?.length) return outlinePoints(transformPath(item.clips[0].path, item.matrix), 0);
   return outlinePoints(transformPath(item.path, item.matrix), reachOfStroke(item) + 3 * (item.blur ?? 0));
+}
+
+const groupHulls = new WeakMap<Group, Point[]>();
+
+/** The hull of what a group draws, px, strokes and blurs included; no points where it draws nothing. */
+export function groupHull(group: Group): Point[] {
+  let hull = groupHulls.get(group);
+  if (!hull) groupHulls.set(group, (hull = convexHull(nodePoints(group))));
+  return hull;
 }
 
 const hulls = new WeakMap<Drawing, Point[]>();
@@ -54,7 +59,7 @@ export function inkHull(drawing: Drawing): Point[] {
   let hull = hulls.get(drawing);
   if (!hull) {
     // A hull for each group first, so that a design of many outlines does not sort them all at once.
-    hull = convexHull(printed(drawing).flatMap((g) => convexHull(nodePoints(g))));
+    hull = convexHull(printed(drawing).flatMap(groupHull));
     hulls.set(drawing, hull);
   }
   return hull;
@@ -64,25 +69,4 @@ export function inkHull(drawing: Drawing): Point[] {
 export function inkBox(drawing: Drawing): Box | null {
   const box = drawingBounds(drawing);
   return box.right - box.left > 0.01 && box.bottom - box.top > 0.01 ? box : null;
-}
-
-/** An outline as polygons. */
-export const polygonsOf = (path: PathData, tolerance: number): number[][] =>
-  flatten(path, tolerance).map((l) => [...l.points]);
-
-/** True when two convex polygons overlap (separating axes). */
-export function convexOverlap(a: readonly Point[], b: readonly Point[]): boolean {
-  for (const polygon of [a, b])
-    for (let i = 0; i < polygon.length; i++) {
-      const [p, q] = [polygon[i], polygon[(i + 1) % polygon.length]];
-      const [nx, ny] = [q[1] - p[1], p[0] - q[0]];
-      const span = (list: readonly Point[]) => {
-        const along = list.map(([x, y]) => x * nx + y * ny);
-        return [Math.min(...along), Math.max(...along)];
-      };
-      const [a0, a1] = span(a);
-      const [b0, b1] = span(b);
-      if (a1 <= b0 || b1 <= a0) return false;
-    }
-  return true;
 }

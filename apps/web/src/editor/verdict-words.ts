@@ -1,0 +1,24 @@
+import type { Design } from '@brelm/core/design';
+import { partTitle } from '@brelm/core/parts';
+import type { GarmentContrast } from '@brelm/core/proof';
+import { ratioText } from '../ui';
+
+/** What a verdict and the ratio beside it stand for, and which part decides. */
+export function verdictWords(
+  { verdict, lowestRatio, decides, missed }: GarmentContrast,
+  design: Design,
+): string {
+  const name = (id: string) => {
+    const part = design.parts.find((p) => p.id === id);
+    return part ? `“${partTitle(part)}”` : 'a part';
+  };
+  const [lost] = missed;
+  if (lost && verdict !== 'vanishes') return `${name(lost.id)} is lost on it`;
+  const what = decides === null ? 'the outline of all of it' : name(decides);
+  const how = {
+    reads: `reads; four fifths of the edge of ${what} have ${ratioText(lowestRatio)} : 1 or more, 3 is needed`,
+    weak: `weak; a fifth of the edge of ${what} has ${ratioText(lowestRatio)} : 1 or less, 3 is needed`,
+    vanishes: `vanishes; half of the edge of ${what} has ${ratioText(lowestRatio)} : 1 or less, 3 is needed`,
+  };
+  return how[verdict];
+}

@@ -1,0 +1,60 @@
+import { contrastRatio, deltaE, hexToRgb, over, rgbToHex, yarns, type Garment, type Rgb } from '../../colour';
+import type { Analysis } from './analysis';
+import { labelPixels } from './edge-walk';
+
+/** What a part shows of itself: its share of all that shows, and its colours. */
+export interface VisibleArea {
+  /** Of the artwork's area, 0–1. */
+  share: number;
+  /** RGB with its alpha (0–1), and the part of the area that has it. */
+  colours: { rgb: Rgb; alpha: number; share: number }[];
+}
+
+/** The area of each layer that is not covered by another, by colours of 5 bits a component and 4 of alpha. */
+export function visibleAreas(analysis: Analysis): VisibleArea[] {
+  const labels = labelPixels(analysis);
+  const { composite, layers } = analysis;
+  const bins = layers.map(() => new Map<number, { n: number; rgb: [number, number, number]; a: number }>());
+  const counts = new Float64Array(layers.length);
+  for (let i = 0; i < labels.length; i++) {
+    const layer = labels[i] - 1;
+    const a = composite[i * 4 + 3];
+    if (layer < 0 || a < 8) continue;
+    counts[layer]++;
+    const [r, g, b] = [composite[i * 4], composite[i * 4 + 1], composite[i * 4 + 2]];
+    const key = ((r >> 3) << 14) | ((g >> 3) << 9) | ((b >> 3) << 4) | (a >> 4);
+    let bin = bins[layer].get(key);
+    if (!bin) bins[layer].set(key, (bin = { n: 0, rgb: [0, 0, 0], a: 0 }));
+    bin.n++;
+    bin.rgb[0] += r;
+    bin.rgb[1] += g;
+    bin.rgb[2] += b;
+    bin.a += a;
+  }
+  const total = counts.reduce((sum, n) => sum + n, 0) || 1;
+  return bins.map((own, i) => ({
+    share: counts[i] / total,
+    colours: [...own.values()].map(({ n, rgb, a }) => ({
+      rgb: [rgb[0] / n, rgb[1] / n, rgb[2] / n],
+      alpha: a / n / 255,
+      share: n / (counts[i] || 1),
+    })),
+  }));
+}
+
+/** A colour is lost on a garment under this ratio and this CIEDE2000: where lightness does not tell it, hue may. */
+const LOST_RATIO = 1.5;
+const LOST_DELTA = 15;
+
+/** Share of an area that cannot be told from a garment, 0–1; on a heather from the yarn that is nearer to it. */
+export function lostShareOf(area: VisibleArea, garment: Garment): number {
+  let lost = 0;
+  for (const { rgb, alpha, share } of area.colours) {
+    const gone = yarns(garment).some((yarn) => {
+      const shown = rgbToHex(over(rgb, alpha, hexToRgb(yarn)));
+      return contrastRatio(shown, yarn) < LOST_RATIO && deltaE(shown, yarn) < LOST_DELTA;
+    });
+    if (gone) lost += share;
+  }
+  return lost;
+}
