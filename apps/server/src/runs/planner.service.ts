@@ -11,6 +11,7 @@ import { LibraryService } from '../library/library.service';
 import { OPTIONS, type ServerOptions } from '../options';
 import { SpecsService } from '../specs/specs.service';
 import { PoolService } from '../workers/pool.service';
+import { SharedWork } from '../workers/shared-work';
 import type { RunJob } from '../workers/tasks';
 import type { PlannedFileDto } from './runs.dto';
 
@@ -50,6 +51,7 @@ interface Proofed {
   expectedBytes: number;
 }
 
+/** Proofs that are kept for whoever asks again. */
 const MOST_PROOFS = 2000;
 
 const refuse = (field: string, message: string): never => {
@@ -69,7 +71,7 @@ const jobOf = ({ spec, side, placement, colourway, garments, apart, format }: Pl
 /** Which files designs make as they are saved now, and what their proofs find. */
 @Injectable()
 export class PlannerService {
-  private readonly proofs = new Map<string, Promise<Proofed>>();
+  private readonly proofs = new SharedWork<Proofed>(MOST_PROOFS);
 
   constructor(
     private readonly designs: DesignsService,
@@ -175,28 +177,15 @@ export class PlannerService {
 
   /** Findings that are known already, for a run that follows its plan. */
   async known(snapshot: string, job: RunJob): Promise<JobFinding[] | null> {
-    const proof = this.proofs.get(this.keyOf(snapshot, job));
-    return proof
-      ? proof.then(
-          (p) => p.findings,
-          () => null,
-        )
-      : null;
+    return (await this.proofs.known(this.keyOf(snapshot, job)))?.findings ?? null;
   }
 
-  /** Proofs one file; the same is proofed once. */
-  async proof(request: PlannedFileDto): Promise<Proofed> {
+  /** Proofs one file; the same is proofed once, for as long as anybody waits for it. */
+  async proof(request: PlannedFileDto, signal?: AbortSignal): Promise<Proofed> {
     const [{ stored, job }] = await this.resolve([request], () => '');
     const snapshot = await this.snapshot(stored);
-    const key = this.keyOf(snapshot, job);
-    let proof = this.proofs.get(key);
-    if (!proof) {
-      const garments = await this.library.garments();
-      proof = this.pool.proof({ job, snapshot, garments, filesDir: this.options.filesDir });
-      this.proofs.set(key, proof);
-      proof.catch(() => this.proofs.delete(key));
-      if (this.proofs.size > MOST_PROOFS) this.proofs.delete(this.proofs.keys().next().value!);
-    }
-    return proof;
+    const garments = await this.library.garments();
+    const task = { job, snapshot, garments, filesDir: this.options.filesDir };
+    return this.proofs.of(this.keyOf(snapshot, job), (ended) => this.pool.proof(task, ended), signal);
   }
 }

@@ -16,6 +16,7 @@ import {
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { interval, map, merge, type Observable } from 'rxjs';
+import { WhileAsked } from '../http/json-body';
 import { PlannerService } from './planner.service';
 import { RunStore } from './run-store.service';
 import { CreateRunDto, CreateRunsDto, MoveRunDto, PlanDto, PlannedFileDto, PolicyDto } from './runs.dto';
@@ -59,8 +60,8 @@ export class RunsController {
   /** What the proof of one file finds, and about how many bytes it will have. */
   @Post('plan/proof')
   @HttpCode(200)
-  proof(@Body() body: PlannedFileDto) {
-    return this.planner.proof(body);
+  proof(@Body() body: PlannedFileDto, @WhileAsked() signal: AbortSignal) {
+    return this.planner.proof(body, signal);
   }
 
   @Get('runs')

@@ -69,8 +69,8 @@ export class PoolService implements OnModuleDestroy {
     return this.run(this.runs, 'packTask', task, signal);
   }
 
-  proof(task: JobTask): Promise<{ findings: JobFinding[]; expectedBytes: number }> {
-    return this.run(this.quick, 'proofTask', task);
+  proof(task: JobTask, signal: AbortSignal): Promise<{ findings: JobFinding[]; expectedBytes: number }> {
+    return this.run(this.quick, 'proofTask', task, signal);
   }
 
   inspect(bytes: Buffer, name: string, signal?: AbortSignal): Promise<Upload> {

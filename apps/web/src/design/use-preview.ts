@@ -1,14 +1,18 @@
 import { useEffect, useState } from 'react';
 import type { PaintContext, Surface } from '@brelm/core/drawing';
+import { askSlowly } from '../platform/asking';
 
 /** Pictures that are kept; older ones are fetched again, which the browser's cache makes quick. */
 const KEPT = 400;
 const kept = new Map<string, Promise<Surface>>();
 
 async function fetched(id: string): Promise<Surface> {
-  const response = await fetch(`/api/designs/${id}/preview`);
-  if (!response.ok) throw new Error(`the preview of ${id} did not come: ${response.status}`);
-  const canvas = await createImageBitmap(await response.blob());
+  const picture = await askSlowly(`designs/${id}/preview`, {
+    // Kept for whoever shows it next, so it is never given up.
+    signal: new AbortController().signal,
+    read: (response) => response.blob(),
+  });
+  const canvas = await createImageBitmap(picture);
   // It is only ever drawn, never drawn on.
   return { width: canvas.width, height: canvas.height, canvas, context: null as unknown as PaintContext };
 }

@@ -1,8 +1,9 @@
 import { useEffect } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import type { FileFormat } from '@brelm/core/design';
-import { reasonOf, useFileProofQuery, type FileFinding, type PlanRow } from '../store/api';
+import type { FileFinding, PlanRow } from '../store/api';
 import { garmentBackground, SeverityMark, VerdictMark } from '../ui';
+import { useFileProof } from './use-file-proof';
 
 /** What the seller has chosen for a row. */
 export interface RowChoice {
@@ -76,7 +77,7 @@ export function PlanRowView({
   onChoice: (change: Partial<RowChoice>) => void;
   onState: (state: RowState) => void;
 }) {
-  const { data, error } = useFileProofQuery({
+  const { proof, fault } = useFileProof({
     designId: row.designId,
     spec: row.spec,
     side: row.side,
@@ -85,8 +86,8 @@ export function PlanRowView({
     format: choice.format,
     revision: row.revision,
   });
-  const stops = data ? openStops(data.findings) : [];
-  const state: RowState = error ? 'fault' : !data ? 'proofing' : stops.length ? 'stopped' : 'fine';
+  const stops = proof ? openStops(proof.findings) : [];
+  const state: RowState = fault ? 'fault' : !proof ? 'proofing' : stops.length ? 'stopped' : 'fine';
   useEffect(() => onState(state), [state, onState]);
   const label = `${row.product}, ${row.sideName.toLowerCase()}, ${row.colourway.name}`;
   const blocked = stops.length > 0 && !choice.accepted;
@@ -156,16 +157,16 @@ export function PlanRowView({
         </span>
       </td>
       <td className="py-2 pr-3 text-right whitespace-nowrap tabular-nums">
-        {data ? `about ${bytesText(data.expectedBytes)}` : '…'}
+        {proof ? `about ${bytesText(proof.expectedBytes)}` : '…'}
         <span className="block text-[12px] text-muted">of {bytesText(row.maxBytes)}</span>
       </td>
       <td className="py-2 text-[13px]">
-        {error ? (
-          <span className="text-rust">{reasonOf(error)}</span>
-        ) : !data ? (
+        {fault ? (
+          <span className="text-rust">{fault}</span>
+        ) : !proof ? (
           <span className="text-muted">proofing…</span>
         ) : (
-          <Found findings={data.findings} />
+          <Found findings={proof.findings} />
         )}
         {stops.length > 0 && (
           <label className="mt-1 flex items-center gap-1.5 text-[12.5px] text-ink">

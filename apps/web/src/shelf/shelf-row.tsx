@@ -56,7 +56,8 @@ export function ShelfRow({
   const artwork = usePreview(id, revision, seen);
   const { data: verdicts = [] } = useDesignVerdictsQuery(
     { id, revision },
-    { skip: !seen || design.parts === 0 },
+    // Made together with the picture: asked for earlier it would only hold a connection.
+    { skip: !artwork || design.parts === 0 },
   );
   const [duplicate] = useDuplicateDesignMutation();
   const [archive] = useArchiveDesignMutation();

@@ -14,9 +14,7 @@ import type {
   FaceSample,
   StoredStyle,
   BroughtIn,
-  FileFinding,
   PlanRow,
-  FileRequest,
   RunRequest,
   RunSummary,
   Run,
@@ -245,12 +243,6 @@ export const api = createApi({
       query: (body) => ({ url: 'plan', method: 'POST', body }),
       keepUnusedDataFor: 0,
     }),
-    fileProof: build.query<
-      { findings: FileFinding[]; expectedBytes: number },
-      FileRequest & { revision: number }
-    >({
-      query: ({ revision: _revision, ...body }) => ({ url: 'plan/proof', method: 'POST', body }),
-    }),
     runs: build.query<RunSummary[], void>({ query: () => 'runs', providesTags: ['runs'] }),
     run: build.query<Run, string>({ query: (id) => `runs/${id}`, keepUnusedDataFor: 5 }),
     startRuns: build.mutation<Run[], RunRequest[]>({
@@ -351,7 +343,6 @@ export const {
   useKeepVersionMutation,
   useDropVersionMutation,
   usePlanQuery,
-  useFileProofQuery,
   useRunsQuery,
   useRunQuery,
   useStartRunsMutation,
