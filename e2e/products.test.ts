@@ -241,6 +241,34 @@ describe('the spec book', () => {
     expect(await value('Width, in')).toBe(3.25);
   });
 
+  it('keeps changes that are not saved: over other places, a reload, and a change made elsewhere', async () => {
+    await page.getByLabel('Width, in').fill('3.4');
+    await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+    await page.getByRole('heading', { name: 'Shelf' }).waitFor();
+    await page.reload();
+    await page.getByRole('link', { name: 'Spec book' }).click();
+    await page.getByRole('link', { name: /^Magnet, 3 in round unsaved/ }).click();
+    expect(await value('Width, in')).toBe(3.4);
+
+    const book = (await (await fetch(`${address}/api/spec-book`)).json()) as {
+      revision: number;
+      document: { id: string; product: string; leastDpi: number };
+    }[];
+    const { revision, document } = book.find((s) => s.document.product === 'Magnet, 3 in round')!;
+    const changed = { document: { ...document, leastDpi: document.leastDpi + 10 }, revision };
+    await fetch(`${address}/api/spec-book/spec?id=${encodeURIComponent(document.id)}`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json', Origin: address },
+      body: JSON.stringify(changed),
+    });
+    await page.reload();
+    await page.getByRole('alert').getByText('It was changed elsewhere').waitFor();
+    await page.getByRole('alert').getByText(`pictures of ${changed.document.leastDpi} dpi`).waitFor();
+    await page.getByRole('button', { name: 'Discard' }).click();
+    expect(await value('Width, in')).toBe(3.25);
+    await page.getByRole('link', { name: /unsaved/ }).waitFor({ state: 'detached' });
+  });
+
   it('brings in a marketplace of a file, and says what is wrong with one by line', async () => {
     const good = readFileSync('demo/specs/stickerwharf.yaml', 'utf8')
       .replaceAll('Stickerwharf', 'Lantern Lane')

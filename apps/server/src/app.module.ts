@@ -7,6 +7,8 @@ import { MIGRATIONS } from './database/migrations';
 import { DemoService } from './demo/demo.service';
 import { DesignsController } from './designs/designs.controller';
 import { DesignsService } from './designs/designs.service';
+import { TransferController } from './designs/transfer.controller';
+import { TransferService } from './designs/transfer.service';
 import { PreviewsService } from './designs/previews.service';
 import { FilesService } from './storage/files.service';
 import { DiskGuard } from './storage/disk-guard';
@@ -63,6 +65,7 @@ export class AppModule {
       controllers: [
         HealthController,
         DesignsController,
+        TransferController,
         MaterialsController,
         LibraryController,
         TypefacesController,
@@ -84,6 +87,7 @@ export class AppModule {
         DocumentsService,
         DesignsService,
         PreviewsService,
+        TransferService,
         MaterialsService,
         LibraryService,
         TypefacesService,

@@ -120,4 +120,11 @@ export class DesignsController {
   restore(@Param('id', ParseUUIDPipe) id: string) {
     return this.designs.archive(id, false);
   }
+
+  /** Deletes an archived design for good. */
+  @Delete(':id')
+  @HttpCode(204)
+  remove(@Param('id', ParseUUIDPipe) id: string) {
+    return this.designs.remove(id);
+  }
 }

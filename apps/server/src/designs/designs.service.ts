@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { IsNull, Not, Repository } from 'typeorm';
+import { In, IsNull, Not, type SelectQueryBuilder, Repository } from 'typeorm';
 import type { DesignHead, DesignSummary } from '@brelm/core/design';
-import { DesignRow, DesignVersionRow, SettingRow } from '../database/entities';
+import { DesignPreviewRow, DesignRow, DesignVersionRow, SettingRow } from '../database/entities';
 import { RawRefusal } from '../http/faults.filter';
 import { DocumentsService } from '../workers/documents.service';
+import { ShelfIndex } from './shelf-index';
 
 /** A design as it stands: what lists and plans need of it, and its whole document as JSON. */
 export interface StoredDesign {
@@ -38,6 +39,8 @@ export interface DesignPage {
   /** Designs that there are in all, on this page and others. */
   total: number;
   designs: DesignEntry[];
+  /** Nothing has the words that were searched for: these have some that are close to them. */
+  close: boolean;
 }
 
 export interface ListOptions {
@@ -51,8 +54,15 @@ export interface ListOptions {
 /** Letters that LIKE reads as others. */
 const plain = (text: string): string => text.replace(/[\\%_]/g, '\\$&');
 
+/** Designs that are shown for what is only close to the words that were typed, at the most. */
+const MOST_CLOSE = 200;
+/** Rows that are read at once. */
+const READ_AT_ONCE = 500;
+
 @Injectable()
 export class DesignsService {
+  private readonly index = new ShelfIndex();
+
   constructor(
     @InjectRepository(DesignRow) private readonly designs: Repository<DesignRow>,
     @InjectRepository(DesignVersionRow) private readonly versions: Repository<DesignVersionRow>,
@@ -60,25 +70,57 @@ export class DesignsService {
   ) {}
 
   /** A page of designs, without their documents. */
-  async list({ archived, from, count, order, search }: ListOptions): Promise<DesignPage> {
+  async list(options: ListOptions): Promise<DesignPage> {
+    const exact = await this.page(options, (query) =>
+      options.search
+        .split(/\s+/)
+        .filter(Boolean)
+        .forEach((word, i) =>
+          query.andWhere(
+            `CONCAT_WS(' ', d.name, d.words, JSON_VALUE(d.summary, '$.board.spec')) LIKE :w${i}`,
+            { [`w${i}`]: `%${plain(word)}%` },
+          ),
+        ),
+    );
+    if (exact.total > 0 || !options.search) return { ...exact, close: false };
+    const ids = await this.closeTo(options.search);
+    if (ids.length === 0) return { ...exact, close: false };
+    return {
+      ...(await this.page(options, (query) => query.andWhere('d.id IN (:...ids)', { ids }))),
+      close: true,
+    };
+  }
+
+  private async page(
+    { archived, from, count, order }: ListOptions,
+    narrow: (query: SelectQueryBuilder<DesignRow>) => void,
+  ): Promise<{ total: number; designs: DesignEntry[] }> {
     const query = this.designs
       .createQueryBuilder('d')
       .select(['d.id', 'd.name', 'd.revision', 'd.updatedAt', 'd.archivedAt', 'd.summary'])
       .where(archived ? 'd.archivedAt IS NOT NULL' : 'd.archivedAt IS NULL');
-    search
-      .split(/\s+/)
-      .filter(Boolean)
-      .forEach((word, i) =>
-        query.andWhere(`CONCAT_WS(' ', d.name, d.words, JSON_VALUE(d.summary, '$.board.spec')) LIKE :w${i}`, {
-          [`w${i}`]: `%${plain(word)}%`,
-        }),
-      );
+    narrow(query);
     if (order === 'name') query.orderBy('d.name', 'ASC').addOrderBy('d.id', 'ASC');
     else query.orderBy('d.updatedAt', 'DESC').addOrderBy('d.id', 'ASC');
     const [rows, total] = await query.skip(from).take(count).getManyAndCount();
     const designs: DesignEntry[] = [];
     for (const row of rows) designs.push(await this.entryOf(row));
     return { total, designs };
+  }
+
+  /** Ids of designs that have something close to every word, on the shelf and in the archive. */
+  private async closeTo(search: string): Promise<string[]> {
+    const now = await this.designs.find({ select: { id: true, revision: true } });
+    const stale = this.index.stale(now);
+    for (let i = 0; i < stale.length; i += READ_AT_ONCE) {
+      const rows = await this.designs.find({
+        where: { id: In(stale.slice(i, i + READ_AT_ONCE)) },
+        select: { id: true, revision: true, name: true, words: true },
+      });
+      for (const { id, revision, name, words } of rows)
+        this.index.put({ id, revision, words: `${name} ${words ?? ''}` });
+    }
+    return this.index.near(search).slice(0, MOST_CLOSE);
   }
 
   private async entryOf(row: DesignRow): Promise<DesignEntry> {
@@ -264,6 +306,24 @@ export class DesignsService {
   async duplicate(id: string, name?: string): Promise<StoredDesign> {
     const row = await this.row(id);
     return this.create(row.document, name ?? `${row.name} copy`.slice(0, 300));
+  }
+
+  /**
+   * Deletes a design for good, with its versions; only from the archive: 409. Files that were made of it stay
+   * with their runs.
+   */
+  async remove(id: string): Promise<void> {
+    await this.designs.manager.transaction(async (db) => {
+      const { affected } = await db.delete(DesignRow, { id, archivedAt: Not(IsNull()) });
+      if (affected) {
+        await db.delete(DesignVersionRow, { designId: id });
+        await db.delete(DesignPreviewRow, { designId: id });
+        return;
+      }
+      if (await db.existsBy(DesignRow, { id }))
+        throw new ConflictException('This design is on the shelf. Archive it first, then delete it.');
+      throw new NotFoundException(`There is no design ${id}.`);
+    });
   }
 
   /** Takes a design off the shelf, or puts it back. Nothing is deleted. */

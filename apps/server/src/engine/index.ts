@@ -21,5 +21,6 @@ export * from './pack';
 export * from './library';
 export * from './wall-picture';
 export * from './design-file';
+export * from './design-archive';
 export * from './dictionaries';
 export * from './motif-library';

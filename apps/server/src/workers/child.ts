@@ -13,6 +13,7 @@ export const TASKS = {
   makeTask,
   packTask,
   readDesignTask: told(reading.readDesignTask),
+  readGivenTask: told(reading.readGivenTask),
   readSpecTask: told(reading.readSpecTask),
   readSpecFileTask: told(reading.readSpecFileTask),
   readGarmentsTask: told(reading.readGarmentsTask),

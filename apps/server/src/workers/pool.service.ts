@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { Injectable, Logger, type OnModuleDestroy } from '@nestjs/common';
 import { DocumentError } from '@brelm/core/fields';
 import type { GarmentContrast } from '@brelm/core/proof';
-import { UploadError, type JobFinding, type OwnFont, type Upload } from '../engine';
+import { UploadError, type JobFinding, type OwnFont, type readGiven, type Upload } from '../engine';
 import { EndedError, ProcessPool } from './process-pool';
 import type { PreviewTask } from './design-preview';
 import type { TaskName } from './child';
@@ -35,6 +35,7 @@ const DEADLINES = {
   makeTask: 900_000,
   packTask: 1_800_000,
   readDesignTask: 60_000,
+  readGivenTask: 120_000,
   readSpecTask: 30_000,
   readSpecFileTask: 60_000,
   readGarmentsTask: 30_000,
@@ -97,6 +98,16 @@ export class PoolService implements OnModuleDestroy {
         throw new DocumentError([{ field: '', message: `cannot be read: ${error.message}` }]);
       throw error;
     });
+  }
+
+  /** Reads designs that were given out as files; see readGiven. Throws an UploadError. */
+  given(bytes: Buffer, name: string, signal?: AbortSignal): ReturnType<typeof readGiven> {
+    return this.run<Awaited<ReturnType<typeof readGiven>>>(
+      this.outside,
+      'readGivenTask',
+      bytes,
+      signal,
+    ).catch(asUpload(name));
   }
 
   font(bytes: Uint8Array, name: string): Promise<{ fonts: OwnFont[]; unpacked: Uint8Array }> {

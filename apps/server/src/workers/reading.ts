@@ -11,7 +11,7 @@ import {
 import { DocumentError } from '@brelm/core/fields';
 import { readGarmentsCsv, readSpec, readSpecFile, specText, type Spec } from '@brelm/core/spec';
 import type { Garment } from '@brelm/core/colour';
-import { inspectFont, loadTypeface, typefaceBytes, unpackFont, type OwnFont } from '../engine';
+import { inspectFont, loadTypeface, readGiven, typefaceBytes, unpackFont, type OwnFont } from '../engine';
 import { fileAt } from './made';
 import { sampleOf, type Sample } from './sample';
 
@@ -52,6 +52,9 @@ export interface DesignTask {
   name?: string;
 }
 export const readDesignTask = ({ text, name }: DesignTask): ReadDesign => readDesignText(text, name);
+
+/** Reads designs that were given out as files; see readGiven. Throws an UploadError. */
+export const readGivenTask = (bytes: Uint8Array) => readGiven(Buffer.from(bytes));
 
 /** Reads a spec's JSON. Throws a DocumentError. */
 export const readSpecTask = (text: string): Spec => readSpec(parsedJson(text));

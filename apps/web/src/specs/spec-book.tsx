@@ -7,6 +7,7 @@ import { reasonOf, useAddSpecMutation, useSpecBookQuery, type StoredSpec } from 
 import { Button, FileButton, notify } from '../ui';
 import { useKeys } from '../use-keys';
 import { BringInDialog } from './bring-in-dialog';
+import { useSpecDrafts } from './drafts';
 import { SpecPage } from './spec-page';
 
 /** A spec to begin a new one with. */
@@ -55,6 +56,7 @@ export function SpecBook() {
   const { '*': id = '' } = useParams();
   const navigate = useNavigate();
   const book = useSpecBookQuery();
+  const drafts = useSpecDrafts();
   const [words, setWords] = useState('');
   const [file, setFile] = useState<File | null>(null);
   const [add] = useAddSpecMutation();
@@ -128,7 +130,11 @@ export function SpecBook() {
                         <span className="min-w-0 flex-1 truncate" title={d.product}>
                           {d.product}
                         </span>
-                        {own && <span className="text-[11.5px] text-muted">yours</span>}
+                        {drafts.has(d.id) ? (
+                          <span className="text-[11.5px] text-rust">unsaved</span>
+                        ) : (
+                          own && <span className="text-[11.5px] text-muted">yours</span>
+                        )}
                         <span className="text-[12px] whitespace-nowrap text-muted tabular-nums">
                           {Number(d.sides[0].widthIn.toFixed(2))} × {Number(d.sides[0].heightIn.toFixed(2))}
                         </span>
@@ -143,7 +149,7 @@ export function SpecBook() {
       </aside>
       {chosen ? (
         <SpecPage
-          key={`${chosen.document.id} ${chosen.revision}`}
+          key={chosen.document.id}
           stored={chosen}
           ids={all.map((s) => s.document.id)}
           onCopy={make}

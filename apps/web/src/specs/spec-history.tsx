@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { format } from 'date-fns';
 import { History } from 'lucide-react';
-import { specDifferences, type Spec } from '@brelm/core/spec';
+import type { Spec } from '@brelm/core/spec';
 import { reasonOf, useSpecHistoryQuery } from '../store/api';
 import { Button, Modal } from '../ui';
+import { Differences } from './differences';
 
 /** Earlier states of a spec, with what differs from the one that holds; any can be taken again. */
 export function SpecHistory({ id, now, onTake }: { id: string; now: Spec; onTake: (spec: Spec) => void }) {
@@ -42,7 +43,6 @@ function List({ id, now, onTake }: { id: string; now: Spec; onTake: (spec: Spec)
   return (
     <ul className="max-h-96 overflow-y-auto">
       {old.map((s) => {
-        const differences = specDifferences(s.document, now);
         return (
           <li key={s.revision} className="flex items-start gap-3 border-b border-line py-2">
             <div className="min-w-0 flex-1">
@@ -52,15 +52,7 @@ function List({ id, now, onTake }: { id: string; now: Spec; onTake: (spec: Spec)
                   until {format(new Date(s.replacedAt!), 'd MMM yyyy, HH:mm')}
                 </span>
               </p>
-              <ul className="text-[13px] text-muted">
-                {differences.map((d) => (
-                  <li key={`${d.side} ${d.what}`}>
-                    {d.side ? `${d.side}: ` : ''}
-                    {d.what}
-                  </li>
-                ))}
-                {differences.length === 0 && <li>says the same as now</li>}
-              </ul>
+              <Differences before={s.document} after={now} same="says the same as now" />
             </div>
             <Button onClick={() => onTake(s.document)}>Take it again</Button>
           </li>

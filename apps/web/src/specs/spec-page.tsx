@@ -10,6 +10,8 @@ import { Button, IconButton, notify } from '../ui';
 import { Affected } from './affected';
 import { DrawingKey, SideDrawing } from './side-drawing';
 import { SideFields } from './side-fields';
+import { keepSpecDraft, useSpecDrafts } from './drafts';
+import { DraftBehind } from './draft-behind';
 import { SpecFields } from './spec-fields';
 import { SpecHistory } from './spec-history';
 
@@ -35,12 +37,19 @@ export function SpecPage({
   onCopy: (spec: Spec) => void;
 }) {
   const navigate = useNavigate();
-  const [spec, setSpec] = useState(stored.document);
+  const { id } = stored.document;
+  const draft = useSpecDrafts().get(id);
+  const spec = draft?.document ?? stored.document;
+  const behind = draft !== undefined && draft.revision !== stored.revision;
+  const setSpec = (document: Spec) => {
+    const back = !behind && JSON.stringify(document) === JSON.stringify(stored.document);
+    keepSpecDraft(id, back ? null : { revision: draft?.revision ?? stored.revision, document });
+  };
   const [at, setAt] = useState(0);
   const [change, changing] = useChangeSpecMutation();
   const [remove] = useRemoveSpecMutation();
   const faults = useMemo(() => faultsOf(spec), [spec]);
-  const changed = spec !== stored.document;
+  const changed = draft !== undefined;
   const side = spec.sides[Math.min(at, spec.sides.length - 1)];
   const setSide = (over: Partial<SpecSide>) =>
     setSpec({ ...spec, sides: spec.sides.map((s) => (s === side ? { ...s, ...over } : s)) });
@@ -48,7 +57,10 @@ export function SpecPage({
     void change({ document: spec, revision: stored.revision })
       .unwrap()
       .then(
-        () => notify('done', `${spec.product} is saved.`),
+        () => {
+          keepSpecDraft(id, null);
+          notify('done', `${spec.product} is saved.`);
+        },
         (error: unknown) => notify('fault', reasonOf(error)),
       );
   const copy = () => {
@@ -64,8 +76,7 @@ export function SpecPage({
     });
     setAt(spec.sides.length);
   };
-  const file = (format: string) =>
-    `/api/spec-book/file?id=${encodeURIComponent(stored.document.id)}&format=${format}`;
+  const file = (format: string) => `/api/spec-book/file?id=${encodeURIComponent(id)}&format=${format}`;
   const drawable = side.widthIn > 0 && side.heightIn > 0;
 
   return (
@@ -75,6 +86,7 @@ export function SpecPage({
           <h1 className="truncate text-[20px] leading-tight">{spec.product}</h1>
           <p className="text-[12.5px] text-muted">
             {spec.marketplace} · compared {spec.checked} · state {stored.revision}
+            {changed && ' · not saved yet, kept in this browser'}
           </p>
         </div>
         {changed ? (
@@ -84,18 +96,14 @@ export function SpecPage({
                 {faults.size} {faults.size === 1 ? 'field is' : 'fields are'} not right
               </span>
             )}
-            <Button onClick={() => setSpec(stored.document)}>Discard</Button>
+            <Button onClick={() => keepSpecDraft(id, null)}>Discard</Button>
             <Button tone="main" disabled={faults.size > 0 || changing.isLoading} onClick={save}>
-              Save
+              {behind ? 'Save mine over it' : 'Save'}
             </Button>
           </>
         ) : (
           <>
-            <SpecHistory
-              id={stored.document.id}
-              now={stored.document}
-              onTake={(old) => setSpec({ ...old })}
-            />
+            <SpecHistory id={id} now={stored.document} onTake={(old) => setSpec({ ...old })} />
             <a href={file('yaml')} download className="text-[13px] text-spruce underline">
               <Download size={14} aria-hidden className="mr-1 inline" />
               YAML
@@ -117,7 +125,7 @@ export function SpecPage({
             <IconButton
               label={`Take ${spec.product} out of the book`}
               onClick={() =>
-                void remove(stored.document.id)
+                void remove(id)
                   .unwrap()
                   .then(
                     () => {
@@ -136,6 +144,7 @@ export function SpecPage({
           </>
         )}
       </div>
+      {behind && <DraftBehind now={stored} mine={spec} />}
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_372px]">
         <section aria-label="Drawing" className="flex min-h-0 flex-col overflow-y-auto p-4">
           <div className="mb-2 flex items-center gap-1">
@@ -182,7 +191,7 @@ export function SpecPage({
           <div className="mt-2">
             <DrawingKey side={side} />
           </div>
-          <Affected id={stored.document.id} />
+          <Affected id={id} />
         </section>
         <aside aria-label="Fields" className="min-h-0 overflow-y-auto border-l border-line px-4 py-3">
           <SideFields
