@@ -5,13 +5,7 @@ import { Archive, ArchiveRestore, Copy } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
 import { comesIn, judgedColours, nounOf, type Spec } from '@brelm/core/spec';
 import { GarmentCanvas, specWords, usePreview } from '../design';
-import {
-  reasonOf,
-  useArchiveDesignMutation,
-  useDuplicateDesignMutation,
-  useDesignVerdictsQuery,
-  type DesignEntry,
-} from '../store/api';
+import { reasonOf, useDuplicateDesignMutation, useDesignVerdictsQuery, type DesignEntry } from '../store/api';
 import { IconButton, notify, ratioText, VerdictMark } from '../ui';
 
 /** `Reads on 4 of 6 garments`; of the one colour that a thing comes in, that it does or does not. */
@@ -45,11 +39,18 @@ export function ShelfRow({
   specs,
   garments,
   archived,
+  chosen,
+  onChoose,
+  onMove,
 }: {
   design: DesignEntry;
   specs: Spec[] | undefined;
   garments: Garment[];
   archived: boolean;
+  chosen: boolean;
+  /** Chooses it, or no longer; `through` takes all rows from the one before along. */
+  onChoose: (on: boolean, through: boolean) => void;
+  onMove: () => void;
 }) {
   const { id, revision, updatedAt } = design;
   const [row, seen] = useSeen<HTMLLIElement>();
@@ -60,30 +61,25 @@ export function ShelfRow({
     { skip: !artwork || design.parts === 0 },
   );
   const [duplicate] = useDuplicateDesignMutation();
-  const [archive] = useArchiveDesignMutation();
   const spec = specs?.find((s) => s.id === design.board.spec);
   const own = judgedColours(spec, design.garments, garments);
   const offered = comesIn(spec, garments);
   const backdrop = offered.find((g) => g.id === design.backdrop) ?? own[0] ?? offered[0] ?? garments[0];
   const reads = verdicts.filter((v) => v.verdict === 'reads').length;
   const fail = (error: unknown) => notify('fault', reasonOf(error));
-  const move = () =>
-    archive({ id, archived: !archived })
-      .unwrap()
-      .then(
-        () =>
-          notify(
-            'done',
-            archived ? `“${design.name}” is back on the shelf.` : `“${design.name}” is in the archive.`,
-          ),
-        fail,
-      );
-
   return (
     <li
       ref={row}
-      className="group relative flex items-center gap-4 rounded-md border border-line bg-card p-2 pr-3 hover:border-edge"
+      className={`group relative flex items-center gap-4 rounded-md border p-2 pr-3 hover:border-edge ${chosen ? 'border-edge bg-line/50' : 'border-line bg-card'}`}
     >
+      <label className="relative z-10 -my-2 -mr-3 -ml-2 flex cursor-pointer items-center self-stretch px-3">
+        <input
+          type="checkbox"
+          aria-label={`Choose ${design.name || 'Untitled'}`}
+          checked={chosen}
+          onChange={(e) => onChoose(e.target.checked, (e.nativeEvent as MouseEvent).shiftKey)}
+        />
+      </label>
       <div className="overflow-hidden rounded-[4px] border border-line">
         <GarmentCanvas
           garment={backdrop}
@@ -149,10 +145,7 @@ export function ShelfRow({
         >
           <Copy size={16} />
         </IconButton>
-        <IconButton
-          label={archived ? `Put ${design.name} back` : `Archive ${design.name}`}
-          onClick={() => void move()}
-        >
+        <IconButton label={archived ? `Put ${design.name} back` : `Archive ${design.name}`} onClick={onMove}>
           {archived ? <ArchiveRestore size={16} /> : <Archive size={16} />}
         </IconButton>
       </div>

@@ -1,10 +1,14 @@
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { Download, Plus } from 'lucide-react';
-import { Button } from '../ui';
+import { Download, FileUp, Plus } from 'lucide-react';
+import { Button, FileButton } from '../ui';
 import { reasonOf, useDesignsInfiniteQuery, useGarmentsQuery, useSpecsQuery } from '../store/api';
 import { useKeys } from '../use-keys';
+import { ChosenBar } from './chosen-bar';
+import { DeleteDialog } from './delete-dialog';
+import { useChosen } from './use-chosen';
 import { useSentinel, useSettled } from './use-list';
+import { giveOut, useShelfActions, type Chosen } from './use-shelf-actions';
 import { NewDesign } from './new-design';
 import { ShelfRow } from './shelf-row';
 
@@ -19,7 +23,10 @@ const MOST_AT_ONCE = 200;
 export function Shelf() {
   const [archived, setArchived] = useState(false);
   const [making, setMaking] = useState(false);
-  const [files, setFiles] = useState(false);
+  /** Ids of the designs whose files are planned. */
+  const [files, setFiles] = useState<string[] | null>(null);
+  const [deleting, setDeleting] = useState<Chosen[] | null>(null);
+  const actions = useShelfActions();
   const [words, setWords] = useState('');
   const [sort, setSort] = useState<Sort>('changed');
   const search = useRef<HTMLInputElement>(null);
@@ -34,13 +41,22 @@ export function Shelf() {
   useKeys({ '/': () => search.current?.focus(), n: () => setMaking(true) });
 
   const shown = useMemo(() => designs.data?.pages.flatMap((p) => p.designs) ?? [], [designs.data]);
+  const close = designs.data?.pages[0]?.close ?? false;
+  const chosen = useChosen(shown);
   const total = designs.data?.pages[0]?.total ?? 0;
   const more = useSentinel(() => {
     if (designs.hasNextPage && !designs.isFetching) void designs.fetchNextPage();
   });
 
   return (
-    <main className="mx-auto flex h-full max-w-[1180px] flex-col px-6 pt-6">
+    <main
+      className="mx-auto flex h-full max-w-[1180px] flex-col px-6 pt-6"
+      onDragOver={(e) => e.dataTransfer.types.includes('Files') && e.preventDefault()}
+      onDrop={(e) => {
+        e.preventDefault();
+        void actions.bringIn([...e.dataTransfer.files]);
+      }}
+    >
       <div className="mb-4 flex flex-wrap items-center gap-3">
         <h1 className="mr-auto text-[26px] leading-none">{archived ? 'Archive' : 'Shelf'}</h1>
         <input
@@ -62,9 +78,9 @@ export function Shelf() {
           <option value="changed">last changed first</option>
           <option value="name">by name</option>
         </select>
-        {!archived && shown.length > 0 && (
+        {!archived && shown.length > 0 && chosen.list.length === 0 && (
           <Button
-            onClick={() => setFiles(true)}
+            onClick={() => setFiles(shown.slice(0, MOST_AT_ONCE).map((d) => d.id))}
             title={
               shown.length > MOST_AT_ONCE
                 ? `Files of the first ${MOST_AT_ONCE} designs that are shown`
@@ -74,11 +90,38 @@ export function Shelf() {
             <Download size={15} aria-hidden /> Make files
           </Button>
         )}
-        <Button onClick={() => setArchived(!archived)}>{archived ? 'Back to the shelf' : 'Archive'}</Button>
+        <FileButton
+          multiple
+          accept=".json,.zip,application/json,application/zip"
+          testId="design-files"
+          onFiles={(list) => void actions.bringIn(list)}
+        >
+          <FileUp size={15} aria-hidden /> Bring in…
+        </FileButton>
+        <Button
+          onClick={() => {
+            setArchived(!archived);
+            chosen.clear();
+          }}
+        >
+          {archived ? 'Back to the shelf' : 'Show the archive'}
+        </Button>
         <Button tone="main" onClick={() => setMaking(true)}>
           <Plus size={16} aria-hidden /> New design
         </Button>
       </div>
+      {chosen.list.length > 0 && (
+        <ChosenBar
+          count={chosen.list.length}
+          hidden={chosen.hidden}
+          archived={archived}
+          onMake={() => setFiles(chosen.list.slice(0, MOST_AT_ONCE).map((d) => d.id))}
+          onGiveOut={() => void giveOut(chosen.list)}
+          onMove={() => void actions.move(chosen.list, !archived).then(chosen.drop)}
+          onDelete={() => setDeleting(chosen.list)}
+          onClear={chosen.clear}
+        />
+      )}
       <div className="-mx-6 min-h-0 flex-1 overflow-y-auto px-6 pb-8">
         {designs.isError && (
           <div role="alert" className="rounded-md border border-rust bg-card p-4">
@@ -94,7 +137,10 @@ export function Shelf() {
             {words ? (
               <p>Nothing here has “{words}” in its name, on it, or in its parts and inks.</p>
             ) : archived ? (
-              <p>The archive is empty. Designs that you archive wait here; nothing is ever deleted.</p>
+              <p>
+                The archive is empty. Designs that you archive wait here until you put them back, or delete
+                them.
+              </p>
             ) : (
               <>
                 <p className="font-display text-lg font-semibold">Your shelf is empty</p>
@@ -108,6 +154,11 @@ export function Shelf() {
             )}
           </div>
         )}
+        {close && shown.length > 0 && (
+          <p className="mb-2 text-[13px] text-muted" role="status">
+            Nothing here has “{sought}”. Close to it:
+          </p>
+        )}
         {garments && (
           <ul className="flex flex-col gap-2">
             {shown.map((design) => (
@@ -117,6 +168,9 @@ export function Shelf() {
                 specs={specs}
                 garments={garments}
                 archived={archived}
+                chosen={chosen.has(design.id)}
+                onChoose={(on, through) => chosen.choose(design, on, through)}
+                onMove={() => void actions.move([design], !archived).then(chosen.drop)}
               />
             ))}
           </ul>
@@ -131,11 +185,15 @@ export function Shelf() {
       </div>
       {files && (
         <Suspense fallback={null}>
-          <MakeDialog
-            designs={shown.slice(0, MOST_AT_ONCE).map((d) => d.id)}
-            onClose={() => setFiles(false)}
-          />
+          <MakeDialog designs={files} onClose={() => setFiles(null)} />
         </Suspense>
+      )}
+      {deleting && (
+        <DeleteDialog
+          designs={deleting}
+          onDelete={() => actions.deleteForGood(deleting).then(chosen.drop)}
+          onClose={() => setDeleting(null)}
+        />
       )}
       {specs && garments && (
         <NewDesign

@@ -32,6 +32,15 @@ export interface DesignEntry extends DesignSummary {
 export interface DesignPage {
   total: number;
   designs: DesignEntry[];
+  /** Nothing has the words that were searched for: these have some that are close to them. */
+  close: boolean;
+}
+
+/** What became of a file of designs that was brought in. */
+export interface DesignsTakenIn {
+  /** `missing` names pictures and typefaces that were neither in the file nor on this machine. */
+  made: { id: string; name: string; missing: string[] }[];
+  refused: { file: string; message: string }[];
 }
 
 export interface ShelfAsked {

@@ -6,6 +6,7 @@ import type { Spec } from '@brelm/core/spec';
 import type {
   KeptDesign,
   DesignPage,
+  DesignsTakenIn,
   ShelfAsked,
   Starter,
   Palette,
@@ -112,6 +113,14 @@ export const api = createApi({
         method: 'POST',
       }),
       invalidatesTags: ['designs'],
+    }),
+    deleteDesign: build.mutation<void, string>({
+      query: (id) => ({ url: `designs/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['designs'],
+    }),
+    bringInDesigns: build.mutation<DesignsTakenIn, File>({
+      query: (file) => ({ url: 'design-files', method: 'POST', body: formOf(file) }),
+      invalidatesTags: ['designs', 'typefaces'],
     }),
     specs: build.query<Spec[], void>({ query: () => 'specs', providesTags: ['specs'] }),
     garments: build.query<Garment[], void>({ query: () => 'garments', providesTags: ['garments'] }),
@@ -312,6 +321,8 @@ export const {
   useCreateDesignMutation,
   useDuplicateDesignMutation,
   useArchiveDesignMutation,
+  useDeleteDesignMutation,
+  useBringInDesignsMutation,
   useSpecsQuery,
   useGarmentsQuery,
   useAddGarmentMutation,

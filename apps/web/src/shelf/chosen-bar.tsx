@@ -1,0 +1,57 @@
+import { Archive, ArchiveRestore, Download, FileDown, Trash2, X } from 'lucide-react';
+import { Button, IconButton } from '../ui';
+
+/** What can be done with the designs that are chosen; it stands over the list while there are any. */
+export function ChosenBar({
+  count,
+  hidden,
+  archived,
+  onMake,
+  onGiveOut,
+  onMove,
+  onDelete,
+  onClear,
+}: {
+  count: number;
+  /** How many of them the search does not show. */
+  hidden: number;
+  archived: boolean;
+  onMake: () => void;
+  onGiveOut: () => void;
+  onMove: () => void;
+  onDelete: () => void;
+  onClear: () => void;
+}) {
+  return (
+    <div
+      role="toolbar"
+      aria-label="Chosen designs"
+      className="mb-3 flex flex-wrap items-center gap-2 rounded-md border border-edge bg-card py-1.5 pr-2 pl-3"
+    >
+      <p className="mr-auto text-[13.5px]" role="status">
+        <span className="font-semibold tabular-nums">{count}</span> chosen
+        {hidden > 0 && <span className="text-muted">, {hidden} of them not among those shown</span>}
+      </p>
+      {!archived && (
+        <Button onClick={onMake}>
+          <Download size={15} aria-hidden /> Make files of {count === 1 ? 'it' : 'these'}
+        </Button>
+      )}
+      <Button onClick={onGiveOut} title="As a file that Brelm reads, with pictures and typefaces">
+        <FileDown size={15} aria-hidden /> Give out
+      </Button>
+      <Button onClick={onMove}>
+        {archived ? <ArchiveRestore size={15} aria-hidden /> : <Archive size={15} aria-hidden />}
+        {archived ? 'Put back' : 'Archive'}
+      </Button>
+      {archived && (
+        <Button tone="danger" onClick={onDelete}>
+          <Trash2 size={15} aria-hidden /> Delete for good…
+        </Button>
+      )}
+      <IconButton label="Choose none" onClick={onClear}>
+        <X size={16} />
+      </IconButton>
+    </div>
+  );
+}

@@ -1,0 +1,100 @@
+import {
+  reasonOf,
+  useArchiveDesignMutation,
+  useBringInDesignsMutation,
+  useDeleteDesignMutation,
+  type DesignEntry,
+} from '../store/api';
+import { dropNotice, notify } from '../ui';
+
+/** A design as far as it is acted on. */
+export type Chosen = Pick<DesignEntry, 'id' | 'name'>;
+
+/** `“Owls”`, or `3 designs`. */
+export const designsText = (list: readonly { name: string }[]): string =>
+  list.length === 1 ? `“${list[0].name || 'Untitled'}”` : `${list.length} designs`;
+
+/** Gives designs out as a file: the browser keeps it like any other download, and says where it fails. */
+export async function giveOut(list: readonly Chosen[]): Promise<void> {
+  const working = notify('working', `Giving out ${designsText(list)}…`);
+  try {
+    const response = await fetch(`/api/design-files?ids=${list.map((d) => d.id).join(',')}`);
+    if (!response.ok) throw Object.assign(new Error(), { data: await response.json() });
+    const name = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1];
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(await response.blob());
+    link.download = name ?? 'designs.brelm.zip';
+    link.click();
+    // The download has its own hold on the bytes once it has begun.
+    setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+  } catch (error) {
+    notify('fault', `${designsText(list)}: ${reasonOf(error)}`);
+  } finally {
+    dropNotice(working);
+  }
+}
+
+/** What can be done with designs on the shelf. Each answers once it is done, or told why not. */
+export function useShelfActions() {
+  const [archive] = useArchiveDesignMutation();
+  const [remove] = useDeleteDesignMutation();
+  const [take] = useBringInDesignsMutation();
+
+  /** Moves designs; those that stay where they are, and why, are told. Returns the ones that moved. */
+  const move = async (list: readonly Chosen[], archived: boolean): Promise<Chosen[]> => {
+    const moved: Chosen[] = [];
+    for (const design of list)
+      await archive({ id: design.id, archived })
+        .unwrap()
+        .then(
+          () => void moved.push(design),
+          (error: unknown) => void notify('fault', `${designsText([design])} stays. ${reasonOf(error)}`),
+        );
+    return moved;
+  };
+
+  const moveAndTell = async (list: readonly Chosen[], archived: boolean): Promise<Chosen[]> => {
+    const moved = await move(list, archived);
+    if (moved.length)
+      notify(
+        'done',
+        `${designsText(moved)} ${moved.length === 1 ? 'is' : 'are'} ${archived ? 'in the archive' : 'back on the shelf'}.`,
+        { label: 'Undo', run: () => void move(moved, !archived) },
+      );
+    return moved;
+  };
+
+  const deleteForGood = async (list: readonly Chosen[]): Promise<Chosen[]> => {
+    const gone: Chosen[] = [];
+    for (const design of list)
+      await remove(design.id)
+        .unwrap()
+        .then(
+          () => void gone.push(design),
+          (error: unknown) => void notify('fault', `${designsText([design])} stays. ${reasonOf(error)}`),
+        );
+    if (gone.length) notify('done', `${designsText(gone)} ${gone.length === 1 ? 'is' : 'are'} deleted.`);
+    return gone;
+  };
+
+  const bringIn = async (files: readonly File[]): Promise<void> => {
+    for (const file of files) {
+      const working = notify('working', `Bringing in ${file.name}…`);
+      try {
+        const { made, refused } = await take(file).unwrap();
+        if (made.length)
+          notify('done', `${designsText(made)} ${made.length === 1 ? 'is' : 'are'} on the shelf.`);
+        for (const { name, missing } of made)
+          if (missing.length)
+            notify('fault', `“${name}” lacks ${missing.join(', ')}: bring that in, too, or take it out.`);
+        for (const r of refused) notify('fault', `${file.name}, ${r.file}: ${r.message}`);
+      } catch (error) {
+        notify('fault', `${file.name}: ${reasonOf(error)}`);
+      } finally {
+        dropNotice(working);
+      }
+    }
+  };
+
+  return { move: moveAndTell, deleteForGood, bringIn };
+}

@@ -1,0 +1,116 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Browser, Page } from 'playwright-core';
+import { Brelm, launch, serious, watch } from './brelm';
+
+jest.setTimeout(240_000);
+
+const brelm = new Brelm();
+const folder = mkdtempSync(join(tmpdir(), 'brelm-given-'));
+let browser: Browser;
+let page: Page;
+let faults: string[];
+
+beforeAll(async () => {
+  const address = await brelm.start();
+  browser = await launch();
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  page = await context.newPage();
+  faults = watch(page);
+  await page.goto(address);
+  await row('Bog Standard').waitFor();
+});
+afterAll(async () => {
+  await browser?.close();
+  await brelm.clean();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const row = (name: string) => page.getByRole('link', { name, exact: true });
+const gone = (name: string) => row(name).waitFor({ state: 'detached' });
+const box = (name: string) => page.getByRole('checkbox', { name: `Choose ${name}` });
+const press = (name: string) => page.getByRole('button', { name, exact: true }).click();
+const toolbar = () => page.getByRole('toolbar', { name: 'Chosen designs' });
+
+describe('the shelf', () => {
+  it('chooses several designs, a range of them with Shift, and by the keyboard', async () => {
+    const boxes = page.getByRole('checkbox', { name: /^Choose / });
+    await boxes.nth(0).click();
+    await boxes.nth(3).click({ modifiers: ['Shift'] });
+    await toolbar().getByText('4 chosen').waitFor();
+    await boxes.nth(2).focus();
+    await page.keyboard.press('Space');
+    await toolbar().getByText('3 chosen').waitFor();
+    expect(await serious(page)).toEqual([]);
+    await press('Choose none');
+    await toolbar().waitFor({ state: 'detached' });
+  });
+
+  it('plans the files of the chosen ones alone, and is not held up by proofs of a dialog that was closed', async () => {
+    await box('Count Owls Not Sheep').check();
+    const open = async () => {
+      await press('Make files of it');
+      await page.getByRole('table', { name: 'What will be made' }).waitFor();
+    };
+    for (let times = 0; times < 3; times++) {
+      await open();
+      await page.keyboard.press('Escape');
+      await page.getByRole('table', { name: 'What will be made' }).waitFor({ state: 'detached' });
+    }
+    await open();
+    await page.getByText(/Every file is proofed|have stops|has stops/).waitFor();
+    expect(await page.getByRole('table').getByText('Bog Standard').count()).toBe(0);
+    await press('Close');
+    await press('Choose none');
+  });
+
+  it('finds words with a slip in them, and says that it did', async () => {
+    const search = page.getByLabel('Search the shelf');
+    await search.fill('shep owsl');
+    await page.getByText('Nothing here has “shep owsl”. Close to it:').waitFor();
+    await row('Count Owls Not Sheep').waitFor();
+    await gone('Bog Standard');
+    await search.fill('sheep');
+    await page.getByText(/Close to it/).waitFor({ state: 'detached' });
+    await row('Count Owls Not Sheep').waitFor();
+    await search.press('Escape');
+    await row('Bog Standard').waitFor();
+  });
+
+  it('archives with an undo', async () => {
+    await page.getByRole('button', { name: 'Archive Moth Ledger Society' }).click();
+    await gone('Moth Ledger Society');
+    await page.getByText('“Moth Ledger Society” is in the archive.').waitFor();
+    await press('Undo');
+    await row('Moth Ledger Society').waitFor();
+  });
+
+  it('gives a design out, deletes it for good after asking, and takes the file in again', async () => {
+    const file = join(folder, 'bog.brelm.zip');
+    await box('Bog Standard').check();
+    const [download] = await Promise.all([page.waitForEvent('download'), press('Give out')]);
+    expect(download.suggestedFilename()).toBe('bog-standard.brelm.zip');
+    await download.saveAs(file);
+    await toolbar().getByRole('button', { name: 'Archive', exact: true }).click();
+    await gone('Bog Standard');
+    await press('Show the archive');
+    await box('Bog Standard').check();
+    await press('Delete for good…');
+    await press('Keep');
+    await row('Bog Standard').waitFor();
+    await press('Delete for good…');
+    await press('Delete for good');
+    await page.getByText('The archive is empty.').waitFor();
+    await press('Back to the shelf');
+    await row('Moth Ledger Society').waitFor();
+    expect(await row('Bog Standard').count()).toBe(0);
+    await page.getByTestId('design-files').setInputFiles(file);
+    await row('Bog Standard').waitFor();
+    await page
+      .getByTestId('design-files')
+      .setInputFiles({ name: 'no.brelm.json', mimeType: 'application/json', buffer: Buffer.from('{') });
+    await page.getByText('no.brelm.json, design.brelm.json: this is no JSON').waitFor();
+    expect(faults).toEqual([]);
+  });
+});
