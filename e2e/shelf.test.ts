@@ -1,8 +1,9 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { PNG } from 'pngjs';
 import type { Browser, Page } from 'playwright-core';
-import { Brelm, launch, serious, watch } from './brelm';
+import { Brelm, launch, saved, serious, watch } from './brelm';
 
 jest.setTimeout(240_000);
 
@@ -111,6 +112,26 @@ describe('the shelf', () => {
       .getByTestId('design-files')
       .setInputFiles({ name: 'no.brelm.json', mimeType: 'application/json', buffer: Buffer.from('{') });
     await page.getByText('no.brelm.json, design.brelm.json: this is no JSON').waitFor();
+  });
+
+  it('has the pictures that were brought in, with where they are used, and puts them into any design', async () => {
+    const image = new PNG({ width: 30, height: 20 });
+    image.data.fill(180);
+    const heron = { name: 'Heron.png', mimeType: 'image/png', buffer: PNG.sync.write(image) };
+    await page.getByRole('link', { name: 'Materials' }).click();
+    await page.getByTestId('pictures').setInputFiles(heron);
+    const pictures = page.getByRole('list', { name: 'Your pictures' });
+    await pictures.getByText('not used').waitFor();
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+    await row('Moth Ledger Society').click();
+    await page.getByTestId('board').waitFor();
+    await page.keyboard.press('a');
+    await page.getByRole('button', { name: 'Heron.png, your picture' }).click();
+    await page.getByRole('button', { name: 'Undo: Add Heron.png' }).waitFor();
+    await saved(page);
+    await page.getByRole('link', { name: 'Materials' }).click();
+    await pictures.getByText('Moth Ledger Society').waitFor();
     expect(faults).toEqual([]);
   });
 });

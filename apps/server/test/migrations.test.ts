@@ -8,7 +8,11 @@ import {
   startDatabase,
   type RunningDatabase,
 } from '../../cli/src/database/mariadb';
-import { MIGRATIONS } from '../src/database/migrations';
+import {
+  MIGRATIONS,
+  PicturesInSummaries1764170000000,
+  RowsAndSummaries1764120000000,
+} from '../src/database/migrations';
 
 jest.setTimeout(180_000);
 
@@ -67,7 +71,10 @@ async function clear(): Promise<void> {
   await source.query('SET FOREIGN_KEY_CHECKS = 1');
 }
 
-/** Some of everything that was there before the last step. */
+/** The step from lists in one value to rows of their own, and from designs without summaries to those with. */
+const TO_ROWS = MIGRATIONS.indexOf(RowsAndSummaries1764120000000);
+
+/** Some of everything that was there before that step. */
 async function fill(): Promise<void> {
   await source.query(
     "INSERT INTO designs VALUES ('0b6f3d5e-7a34-4a39-9d5b-6f1f2f3f4a5b', 'Owls', 3, '{}', NOW(3), NOW(3), NULL)",
@@ -93,7 +100,7 @@ describe('migrations', () => {
       for (let after = 0; ; after++) {
         await clear();
         for (const step of steps.slice(0, at)) await step.up(runner);
-        if (at === last) await fill();
+        if (at === TO_ROWS) await fill();
         const { runner: some, ran } = dying(runner, after);
         const died = await steps[at].up(some).then(
           () => false,
@@ -104,7 +111,7 @@ describe('migrations', () => {
         );
         await run(at);
         expect(await schema()).toEqual(wanted);
-        if (at === last) {
+        if (at === TO_ROWS) {
           const words = (await source.query('SELECT word FROM own_words ORDER BY folded')) as {
             word: string;
           }[];
@@ -126,6 +133,28 @@ describe('migrations', () => {
         }
       }
     expect(statements).toBeGreaterThan(20);
+    await runner.release();
+  });
+
+  it('summaries that lack their pictures are to be made anew, the others stay', async () => {
+    const put = (id: string, summary: string | null) =>
+      source.query(
+        "INSERT INTO designs (id, name, revision, document, created_at, updated_at, summary) VALUES (?, ?, 1, '{}', NOW(3), NOW(3), ?)",
+        [id, id, summary],
+      );
+    await put('old', '{"parts":2,"faces":["rye"]}');
+    await put('new', '{"parts":2,"pictures":[]}');
+    await put('none', null);
+    const runner = source.createQueryRunner();
+    await new PicturesInSummaries1764170000000().up(runner);
+    const rows = (await source.query(
+      "SELECT id, summary FROM designs WHERE id IN ('old', 'new', 'none') ORDER BY id",
+    )) as { id: string; summary: string | null }[];
+    expect(rows.map((r) => [r.id, r.summary])).toEqual([
+      ['new', '{"parts":2,"pictures":[]}'],
+      ['none', null],
+      ['old', null],
+    ]);
     await runner.release();
   });
 

@@ -255,3 +255,40 @@ describe('designs as files', () => {
     expect((await askOf(here, 'design-files')).status).toBe(400);
   });
 });
+
+describe('the library of pictures', () => {
+  const list = async (query: string) =>
+    (
+      await askOf<{ total: number; pictures: { name: string; sha256: string; usedIn: string[] }[] }>(
+        here,
+        `materials?${query}`,
+      )
+    ).body;
+
+  it('is listed with the designs on the shelf that each is used in', async () => {
+    const { sha256 } = (
+      await uploadTo<{ sha256: string }>(here, 'materials', picture(101), 'Fox 100%_off.png')
+    ).body;
+    const base = designOf('With a fox');
+    const material = { id: 'fox', name: 'fox', sha256, width: 24, height: 16, licence: { id: 'own' } };
+    const { id } = await create({ ...base, materials: [material] });
+    const mine = async () => (await list('search=fox+100%25_')).pictures.map((p) => [p.name, p.usedIn]);
+    expect(await mine()).toEqual([['Fox 100%_off.png', ['With a fox']]]);
+    await askOf(here, `designs/${id}/archive`, 'POST');
+    expect(await mine()).toEqual([['Fox 100%_off.png', []]]);
+    expect((await list('search=fox+badger')).total).toBe(0);
+  });
+
+  it('comes in pages, the newest first, without drawings that became motifs', async () => {
+    const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><path d="M0 0h9v9z"/></svg>';
+    await uploadTo(here, 'materials', Buffer.from(svg), 'drawing.svg');
+    for (const seed of [102, 103]) await uploadTo(here, 'materials', picture(seed), `Heron ${seed}.png`);
+    const { total, pictures } = await list('count=1');
+    expect([pictures.length, pictures[0].name]).toEqual([1, 'Heron 103.png']);
+    expect((await list('count=1&from=1')).pictures[0].name).toBe('Heron 102.png');
+    expect((await list('count=200')).pictures).toHaveLength(total);
+    expect((await list('search=drawing')).total).toBe(0);
+    for (const wrong of ['count=0', 'count=201', 'from=-1', 'from=x', `search=${'x'.repeat(201)}`])
+      expect((await askOf(here, `materials?${wrong}`)).status).toBe(400);
+  });
+});

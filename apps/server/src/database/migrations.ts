@@ -184,6 +184,17 @@ export class RowsAndSummaries1764120000000 implements MigrationInterface {
   }
 }
 
+/** Summaries say which pictures a design has: those that do not yet are made anew. */
+export class PicturesInSummaries1764170000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query("UPDATE designs SET summary = NULL WHERE JSON_EXISTS(summary, '$.pictures') = 0");
+  }
+
+  async down(): Promise<void> {
+    // An older version reads what it knows of a summary.
+  }
+}
+
 /** A list that earlier versions kept in one value. */
 async function listOf(db: QueryRunner, name: string): Promise<string[]> {
   const rows = (await db.query('SELECT value FROM settings WHERE name = ?', [name])) as { value: string }[];
@@ -197,4 +208,5 @@ export const MIGRATIONS = [
   Lettering1764080000000,
   RunsAndSpecBook1764090000000,
   RowsAndSummaries1764120000000,
+  PicturesInSummaries1764170000000,
 ];

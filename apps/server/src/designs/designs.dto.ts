@@ -1,5 +1,4 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { Type } from 'class-transformer';
 import {
   IsBoolean,
   IsIn,
@@ -9,32 +8,16 @@ import {
   IsOptional,
   IsString,
   Matches,
-  Max,
   MaxLength,
   Min,
 } from 'class-validator';
+import { PageDto } from '../http/page.dto';
 
-export class ListDesignsDto {
+export class ListDesignsDto extends PageDto {
   @ApiPropertyOptional({ enum: ['true', 'false'], description: 'The archive instead of the shelf.' })
   @IsOptional()
   @IsIn(['true', 'false'])
   archived?: 'true' | 'false';
-
-  @ApiPropertyOptional({ description: 'Designs that are passed over.' })
-  @IsOptional()
-  @Type(() => Number)
-  @IsInt()
-  @Min(0)
-  @Max(1_000_000)
-  from?: number;
-
-  @ApiPropertyOptional({ description: 'Designs of the page, at the most.' })
-  @IsOptional()
-  @Type(() => Number)
-  @IsInt()
-  @Min(1)
-  @Max(200)
-  count?: number;
 
   @ApiPropertyOptional({ enum: ['changed', 'name'] })
   @IsOptional()

@@ -1,8 +1,15 @@
 import { randomUUID } from 'node:crypto';
-import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
+import {
+  ConflictException,
+  Injectable,
+  Logger,
+  NotFoundException,
+  type OnApplicationBootstrap,
+} from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, IsNull, Not, type SelectQueryBuilder, Repository } from 'typeorm';
 import type { DesignHead, DesignSummary } from '@brelm/core/design';
+import { containing, wordsOf } from '../database/like';
 import { DesignPreviewRow, DesignRow, DesignVersionRow, SettingRow } from '../database/entities';
 import { RawRefusal } from '../http/faults.filter';
 import { DocumentsService } from '../workers/documents.service';
@@ -51,16 +58,14 @@ export interface ListOptions {
   search: string;
 }
 
-/** Letters that LIKE reads as others. */
-const plain = (text: string): string => text.replace(/[\\%_]/g, '\\$&');
-
 /** Designs that are shown for what is only close to the words that were typed, at the most. */
 const MOST_CLOSE = 200;
 /** Rows that are read at once. */
 const READ_AT_ONCE = 500;
 
 @Injectable()
-export class DesignsService {
+export class DesignsService implements OnApplicationBootstrap {
+  private readonly log = new Logger('Designs');
   private readonly index = new ShelfIndex();
 
   constructor(
@@ -72,15 +77,11 @@ export class DesignsService {
   /** A page of designs, without their documents. */
   async list(options: ListOptions): Promise<DesignPage> {
     const exact = await this.page(options, (query) =>
-      options.search
-        .split(/\s+/)
-        .filter(Boolean)
-        .forEach((word, i) =>
-          query.andWhere(
-            `CONCAT_WS(' ', d.name, d.words, JSON_VALUE(d.summary, '$.board.spec')) LIKE :w${i}`,
-            { [`w${i}`]: `%${plain(word)}%` },
-          ),
-        ),
+      wordsOf(options.search).forEach((word, i) =>
+        query.andWhere(`CONCAT_WS(' ', d.name, d.words, JSON_VALUE(d.summary, '$.board.spec')) LIKE :w${i}`, {
+          [`w${i}`]: containing(word),
+        }),
+      ),
     );
     if (exact.total > 0 || !options.search) return { ...exact, close: false };
     const ids = await this.closeTo(options.search);
@@ -161,8 +162,14 @@ export class DesignsService {
     for (const { id, revision } of rows) await this.summarise(id, revision);
   }
 
-  /** Names of the designs that each typeface is used in. */
-  async facesUsed(): Promise<Record<string, string[]>> {
+  onApplicationBootstrap(): void {
+    void this.summariseAll().catch((error: Error) =>
+      this.log.warn(`older designs are found once they are listed: ${error.message}`),
+    );
+  }
+
+  /** Names of the designs on the shelf that each typeface, or each picture, is used in. */
+  async usedIn(what: 'faces' | 'pictures'): Promise<Record<string, string[]>> {
     const rows = await this.designs.find({
       where: { archivedAt: IsNull(), summary: Not(IsNull()) },
       select: { name: true, summary: true },
@@ -170,7 +177,7 @@ export class DesignsService {
     });
     const used: Record<string, string[]> = {};
     for (const { name, summary } of rows)
-      for (const face of (JSON.parse(summary!) as DesignSummary).faces) (used[face] ??= []).push(name);
+      for (const id of (JSON.parse(summary!) as DesignSummary)[what] ?? []) (used[id] ??= []).push(name);
     return used;
   }
 

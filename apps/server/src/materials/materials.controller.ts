@@ -15,7 +15,9 @@ import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import { WhileAsked } from '../http/json-body';
 import { MAX_UPLOAD_BYTES, MOST_SVG_PICTURE } from '../engine';
+import { DesignsService } from '../designs/designs.service';
 import { FilesService } from '../storage/files.service';
+import { ListPicturesDto } from './materials.dto';
 import { MaterialsService } from './materials.service';
 
 const FOREVER = 'private, max-age=31536000, immutable';
@@ -26,7 +28,22 @@ export class MaterialsController {
   constructor(
     private readonly materials: MaterialsService,
     private readonly files: FilesService,
+    private readonly designs: DesignsService,
   ) {}
+
+  /** A page of the seller's pictures, with the names of the designs that each is used in. */
+  @Get()
+  async list(@Query() { search = '', from = 0, count = 60 }: ListPicturesDto) {
+    const { total, pictures } = await this.materials.list(search, from, count);
+    const used = await this.designs.usedIn('pictures');
+    return {
+      total,
+      pictures: pictures.map(({ sha256, name, width, height, bytes, createdAt }) => ({
+        ...{ sha256, name, width, height, bytes, createdAt },
+        usedIn: used[sha256] ?? [],
+      })),
+    };
+  }
 
   @Post()
   @ApiConsumes('multipart/form-data')

@@ -2,6 +2,7 @@ import { BadRequestException, Injectable, NotFoundException } from '@nestjs/comm
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import type { SvgArt } from '@brelm/core/svg';
+import { containing, wordsOf } from '../database/like';
 import { MaterialRow } from '../database/entities';
 import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
@@ -58,6 +59,25 @@ export class MaterialsService {
   ): Promise<BroughtIn> {
     const png = await this.pool.rasterise(bytes, name, longSide, signal);
     return this.bringIn(Buffer.from(png), name.replace(/\.svg$/i, '') + '.png', signal);
+  }
+
+  /** Pictures that were brought in, the newest first, whose names have all words of `search`. */
+  async list(
+    search: string,
+    from: number,
+    count: number,
+  ): Promise<{ total: number; pictures: MaterialRow[] }> {
+    const query = this.materials.createQueryBuilder('m').where("m.kind = 'picture'");
+    wordsOf(search).forEach((word, i) =>
+      query.andWhere(`m.name LIKE :w${i}`, { [`w${i}`]: containing(word) }),
+    );
+    const [pictures, total] = await query
+      .orderBy('m.createdAt', 'DESC')
+      .addOrderBy('m.sha256', 'ASC')
+      .skip(from)
+      .take(count)
+      .getManyAndCount();
+    return { total, pictures };
   }
 
   async get(sha256: string): Promise<MaterialRow> {

@@ -52,7 +52,7 @@ export class TypefacesController {
   /** Names of the designs that each typeface is used in, by its id. */
   @Get('used')
   used() {
-    return this.designs.facesUsed();
+    return this.designs.usedIn('faces');
   }
 
   /** Which shipped typefaces have all of these characters. */

@@ -2,7 +2,7 @@ import { Pipette, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { rgbToHex } from '@brelm/core/colour';
 import { type Aids } from '@brelm/core/design';
-import { IconButton } from '../ui';
+import { IconButton, picturePreview } from '../ui';
 import { useAddInk } from '../editor/use-add-ink';
 import { useEdit } from '../editor/use-edit';
 
@@ -57,7 +57,7 @@ export function Reference({ picture }: { picture: NonNullable<Aids['reference']>
         <img
           ref={image}
           alt={picture.name}
-          src={`/api/materials/${picture.sha256}/preview?size=320`}
+          src={picturePreview(picture.sha256)}
           className="block max-h-56 w-full rounded-[4px] object-contain"
           style={{ cursor: picking ? 'crosshair' : undefined }}
           draggable={false}

@@ -5,7 +5,7 @@ import { type Licence } from '@brelm/core/rights';
 import { inkOutlines, type SvgArt } from '@brelm/core/svg';
 import { mmToPx } from '@brelm/core/units';
 import { store } from '../store';
-import { api, reasonOf, type BroughtIn } from '../store/api';
+import { api, reasonOf, type BroughtIn, type OwnPicture } from '../store/api';
 import { dropNotice, notify } from '../ui';
 import type { Editing } from './use-edit';
 import { fetchMotif, type FoundMotif } from '../stack/use-motifs';
@@ -14,34 +14,40 @@ const stem = (file: string) => file.replace(/\.[^.]+$/, '') || file;
 const MOST_BYTES = 50 * 1024 * 1024;
 
 function partFor(design: Design, brought: BroughtIn, at: [number, number]): { edits: Edit[]; id: string } {
+  return brought.kind === 'picture'
+    ? pictureFor(design, brought, at)
+    : motifFor(design, stem(brought.name), brought.art, { id: 'unknown' }, at);
+}
+
+/** A picture that lies on the server. */
+type PictureIn = Pick<OwnPicture, 'sha256' | 'name' | 'width' | 'height'>;
+
+function pictureFor(design: Design, brought: PictureIn, at: [number, number]): { edits: Edit[]; id: string } {
   const ids = partIds(design);
   const name = stem(brought.name);
   const { width, height } = design.board;
-  if (brought.kind === 'picture') {
-    const known = design.materials.find((m) => m.sha256 === brought.sha256);
-    const material = known ?? {
-      id: freshId(
-        'picture',
-        design.materials.map((m) => m.id),
-      ),
-      name,
-      sha256: brought.sha256,
-      width: brought.width,
-      height: brought.height,
-      licence: { id: 'unknown' },
-    };
-    const id = freshId('picture', ids);
-    // Pixel for pixel where it fits; a larger one is made to fit with some room around it.
-    const scale = Math.min(1, (width * 0.8) / material.width, (height * 0.8) / material.height);
-    return {
-      id,
-      edits: [
-        { op: 'addMaterial', material },
-        { op: 'addPart', part: picture(id, place(...at, scale), material) },
-      ],
-    };
-  }
-  return motifFor(design, name, brought.art, { id: 'unknown' }, at);
+  const known = design.materials.find((m) => m.sha256 === brought.sha256);
+  const material = known ?? {
+    id: freshId(
+      'picture',
+      design.materials.map((m) => m.id),
+    ),
+    name,
+    sha256: brought.sha256,
+    width: brought.width,
+    height: brought.height,
+    licence: { id: 'unknown' },
+  };
+  const id = freshId('picture', ids);
+  // Pixel for pixel where it fits; a larger one is made to fit with some room around it.
+  const scale = Math.min(1, (width * 0.8) / material.width, (height * 0.8) / material.height);
+  return {
+    id,
+    edits: [
+      { op: 'addMaterial', material },
+      { op: 'addPart', part: picture(id, place(...at, scale), material) },
+    ],
+  };
 }
 
 /** Art as a motif at half the board's size; its colours become inks. */
@@ -180,6 +186,12 @@ export async function bringIn(files: readonly File[], edit: Editing, at?: [numbe
       dropNotice(working);
     }
   }
+}
+
+/** Puts a picture that was brought in before in the middle of the board. */
+export function addPicture(design: Design, edit: Editing, picture: PictureIn): void {
+  const { edits, id } = pictureFor(design, picture, [design.board.width / 2, design.board.height / 2]);
+  edit.make(`Add ${picture.name}`, edits, { select: [id] });
 }
 
 /** Puts new lettering in the middle of the board, in the ink and typeface that were used last. */

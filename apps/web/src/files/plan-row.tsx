@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import type { FileFormat } from '@brelm/core/design';
 import type { FileFinding, PlanRow } from '../store/api';
-import { garmentBackground, SeverityMark, VerdictMark } from '../ui';
+import { bytesText, garmentBackground, SeverityMark, VerdictMark } from '../ui';
 import { useFileProof } from './use-file-proof';
 
 /** What the seller has chosen for a row. */
@@ -18,15 +18,6 @@ export type RowState = 'proofing' | 'fine' | 'stopped' | 'fault';
 
 export const rowKey = (r: PlanRow): string =>
   `${r.designId} ${r.spec} ${r.side} ${r.colourway.id} ${r.apart ?? ''}`;
-
-export const bytesText = (bytes: number): string =>
-  bytes === 0
-    ? 'nothing'
-    : bytes >= 1e9
-      ? `${(bytes / 1e9).toFixed(1)} GB`
-      : bytes >= 1e6
-        ? `${(bytes / 1e6).toFixed(1)} MB`
-        : `${Math.max(1, Math.round(bytes / 1e3))} KB`;
 
 const openStops = (findings: readonly FileFinding[]) =>
   findings.filter((f) => f.severity === 'stop' && f.accepted === undefined);

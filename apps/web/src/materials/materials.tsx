@@ -14,12 +14,13 @@ import { Button, FileButton, garmentBackground, IconButton, notify } from '../ui
 import { SavedPalettes } from '../stack/saved-palettes';
 import { GarmentDialog } from './garment-dialog';
 import { PhotoDialog } from './photo-dialog';
+import { Pictures } from './pictures';
 import { Typefaces } from './typefaces';
 import { OwnWords } from './words';
 
 const KINDS = { solid: 'solid', heather: 'heather', 'tie-dye': 'tie-dye', film: 'film' } as const;
 
-/** Garment colours, typefaces, palettes and words: what shipped, and the seller's own. */
+/** Garment colours, pictures, typefaces, palettes and words: what shipped, and the seller's own. */
 export function Materials() {
   const { data: garments, isError, refetch } = useGarmentsQuery();
   const [add] = useAddGarmentMutation();
@@ -131,6 +132,7 @@ export function Materials() {
           </li>
         ))}
       </ul>
+      <Pictures />
       <Typefaces />
       <h2 className="mt-8 text-xl">Palettes</h2>
       <p className="mt-1 mb-3 text-muted">

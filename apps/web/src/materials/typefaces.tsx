@@ -16,7 +16,7 @@ const SHOWN = 12;
 /** The typefaces in the seller's own words, with their licences and where they are used. */
 export function Typefaces() {
   const { data: typefaces = [], isError, refetch } = useTypefacesQuery();
-  const { data: used = {} } = useFacesUsedQuery();
+  const { data: used = {} } = useFacesUsedQuery(undefined, { refetchOnMountOrArgChange: true });
   const [remove] = useRemoveTypefaceMutation();
   const [sought, setSought] = useState('');
   const [words, setWords] = useState('');

@@ -1,7 +1,6 @@
 import { Download } from 'lucide-react';
 import type { RunFile, RunState } from '../store/api';
-import { SeverityMark, VerdictMark } from '../ui';
-import { bytesText } from '../files/plan-row';
+import { bytesText, SeverityMark, VerdictMark } from '../ui';
 
 const WORDS: Record<RunState, string> = {
   queued: 'waiting',

@@ -14,8 +14,7 @@ import {
   type RunSummary,
 } from '../store/api';
 import { useRunEvents } from '../store/run-events';
-import { bytesText } from '../files/plan-row';
-import { Button, IconButton, notify, SeverityMark } from '../ui';
+import { bytesText, Button, IconButton, notify, SeverityMark } from '../ui';
 import { RunFiles } from './run-files';
 import { RunProgress } from './run-progress';
 

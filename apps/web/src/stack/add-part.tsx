@@ -2,10 +2,12 @@ import { PenLine } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Design } from '@brelm/core/design';
 import { FORMS } from '@brelm/core/geometry';
-import { useTypefacesQuery } from '../store/api';
+import { useTypefacesQuery, type OwnPicture } from '../store/api';
 import { Button, FileButton, Modal } from '../ui';
-import { addCode, addLettering, addMotif, addShape, bringIn } from '../editor/bring-in';
+import { addCode, addLettering, addMotif, addPicture, addShape, bringIn } from '../editor/bring-in';
 import { FaceField } from '../inspector/lettering';
+import { useSettled } from '../ui/use-settled';
+import { OwnPictures } from './own-pictures';
 import { FindParts } from './find-parts';
 import { FormPicture } from '../inspector/form-picture';
 import { useEdit } from '../editor/use-edit';
@@ -44,6 +46,11 @@ export function AddPart({
     setAddress('');
     setFace(null);
     onClose();
+  };
+  const sought = useSettled(words);
+  const own = (picture: OwnPicture) => {
+    addPicture(design, edit, picture);
+    close();
   };
   const shape = (form: string) => {
     addShape(design, edit, form);
@@ -100,18 +107,22 @@ export function AddPart({
         </div>
       </form>
       {looking ? (
-        <div className="mt-4 border-t border-line pt-3">
-          <FindParts
-            phrase={words}
-            onShape={shape}
-            onMotif={(m) => {
-              close();
-              void addMotif(m, edit);
-            }}
-          />
-        </div>
+        <>
+          <OwnPictures phrase={sought} onChoose={own} />
+          <div className="mt-4 border-t border-line pt-3">
+            <FindParts
+              phrase={words}
+              onShape={shape}
+              onMotif={(m) => {
+                close();
+                void addMotif(m, edit);
+              }}
+            />
+          </div>
+        </>
       ) : (
         <>
+          <OwnPictures phrase="" onChoose={own} />
           <div className="mt-4 border-t border-line pt-3">
             <p className="heading mb-1.5">Shape</p>
             <ul className="grid grid-cols-10 gap-1.5">

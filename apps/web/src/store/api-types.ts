@@ -36,6 +36,18 @@ export interface DesignPage {
   close: boolean;
 }
 
+/** A picture that the seller brought in. */
+export interface OwnPicture {
+  sha256: string;
+  name: string;
+  width: number;
+  height: number;
+  bytes: number;
+  createdAt: string;
+  /** Names of the designs on the shelf that have it. */
+  usedIn: string[];
+}
+
 /** What became of a file of designs that was brought in. */
 export interface DesignsTakenIn {
   /** `missing` names pictures and typefaces that were neither in the file nor on this machine. */

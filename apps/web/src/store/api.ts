@@ -16,6 +16,7 @@ import type {
   StoredStyle,
   BroughtIn,
   PlanRow,
+  OwnPicture,
   RunRequest,
   RunSummary,
   Run,
@@ -63,6 +64,7 @@ export const api = createApi({
     'versions',
     'palettes',
     'starters',
+    'pictures',
     'typefaces',
     'styles',
     'words',
@@ -120,7 +122,7 @@ export const api = createApi({
     }),
     bringInDesigns: build.mutation<DesignsTakenIn, File>({
       query: (file) => ({ url: 'design-files', method: 'POST', body: formOf(file) }),
-      invalidatesTags: ['designs', 'typefaces'],
+      invalidatesTags: ['designs', 'typefaces', 'pictures'],
     }),
     specs: build.query<Spec[], void>({ query: () => 'specs', providesTags: ['specs'] }),
     garments: build.query<Garment[], void>({ query: () => 'garments', providesTags: ['garments'] }),
@@ -192,6 +194,11 @@ export const api = createApi({
     }),
     bringIn: build.mutation<BroughtIn, File>({
       query: (file) => ({ url: 'materials', method: 'POST', body: formOf(file) }),
+      invalidatesTags: ['pictures'],
+    }),
+    pictures: build.query<{ total: number; pictures: OwnPicture[] }, { search: string; count: number }>({
+      query: ({ search, count }) => `materials?${new URLSearchParams({ search, count: String(count) })}`,
+      providesTags: ['pictures', 'designs'],
     }),
     /** An SVG as a picture of so many px on its longer side. */
     bringInAsPicture: build.mutation<BroughtIn, { file: File; longSide: number }>({
@@ -343,6 +350,7 @@ export const {
   useAddWordMutation,
   useRemoveWordMutation,
   useBringInMutation,
+  usePicturesQuery,
   usePalettesQuery,
   useAddPaletteMutation,
   useRemovePaletteMutation,

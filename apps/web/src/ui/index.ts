@@ -7,5 +7,6 @@ export * from './modal';
 export * from './select-field';
 export * from './notices';
 export * from './swatch';
+export * from './text';
 export * from './toggled';
 export * from './work-fault';

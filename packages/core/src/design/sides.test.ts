@@ -194,7 +194,24 @@ describe('sides of a design', () => {
       sides: 2,
       parts: 2,
       faces: ['rye'],
+      pictures: [],
     });
+    const [moon, sky] = ['a', 'b'].map((c) => c.repeat(64));
+    const size = { width: 10, height: 10, licence: { id: 'own' } };
+    const pictured: Design = {
+      ...openSide(design, 'back'),
+      materials: [
+        { id: 'moon', name: 'moon.png', sha256: moon, ...size },
+        { id: 'file', name: 'x.png', file: 'x.png', ...size },
+      ],
+    };
+    // What lies beside another side's board counts, and what lies there twice counts once.
+    const beside = { ...pictured.aids, reference: { sha256: sky, name: 'sky.png' } };
+    const twice = openSide({ ...pictured, aids: beside }, 'front');
+    expect(summaryOf(twice).pictures).toEqual([moon, sky]);
+    expect(
+      summaryOf({ ...twice, aids: { ...beside, reference: { sha256: moon, name: '' } } }).pictures,
+    ).toEqual([moon, sky]);
     const named = applyEdit(design, { op: 'renameSide', side: 'back', name: 'Nape' });
     const without = applyEdit(design, { op: 'removeSide', side: 'back' });
     expect(differences(named, without)).toEqual(['The side “Nape” is only here']);

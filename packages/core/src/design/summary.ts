@@ -49,6 +49,14 @@ export interface DesignSummary {
   parts: number;
   /** Typefaces that its lettering is set in, by id. */
   faces: string[];
+  /** Pictures that belong to it or lie beside its boards, by the content address of their bytes. */
+  pictures: string[];
+}
+
+function picturesOf(design: Design): string[] {
+  const beside = sidesOf(design).map((s) => s.aids.reference?.sha256);
+  const own = design.materials.map((m) => m.sha256);
+  return [...new Set([...own, ...beside])].filter((sha256) => sha256 !== undefined);
 }
 
 export const summaryOf = (design: Design): DesignSummary => ({
@@ -58,6 +66,7 @@ export const summaryOf = (design: Design): DesignSummary => ({
   garments: design.garments,
   parts: allParts(design).length,
   faces: [...new Set(allParts(design).flatMap(facesOfPart))],
+  pictures: picturesOf(design),
 });
 
 /** Characters of the words that a design is found by, at the most. */

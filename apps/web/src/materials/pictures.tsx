@@ -1,0 +1,117 @@
+import { useState } from 'react';
+import { formatDistanceToNowStrict } from 'date-fns';
+import { FileUp } from 'lucide-react';
+import { reasonOf, useBringInMutation, usePicturesQuery, type OwnPicture } from '../store/api';
+import { bytesText, Button, FileButton, notify, picturePreview } from '../ui';
+import { useSettled } from '../ui/use-settled';
+
+/** Pictures that are shown first, and that more of them come by. */
+const STEP = 24;
+const MOST = 200;
+
+/** The seller's own pictures, the newest first, with where each is used. */
+export function Pictures() {
+  const [words, setWords] = useState('');
+  const [count, setCount] = useState(STEP);
+  const search = useSettled(words.trim());
+  const { data, isError, refetch } = usePicturesQuery({ search, count }, { refetchOnMountOrArgChange: true });
+  const [take] = useBringInMutation();
+
+  const bringIn = async (files: readonly File[]) => {
+    for (const file of files)
+      await take(file)
+        .unwrap()
+        .then(
+          ({ kind }) =>
+            notify(
+              'done',
+              kind === 'picture'
+                ? `${file.name} is here.`
+                : `${file.name} is a drawing: add it to a design, where it becomes a motif.`,
+            ),
+          (error: unknown) => notify('fault', `${file.name}: ${reasonOf(error)}`),
+        );
+  };
+
+  return (
+    <section aria-label="Pictures">
+      <h2 className="mt-8 text-xl">Pictures</h2>
+      <p className="mt-1 max-w-3xl text-muted">
+        What you brought in, for any design: under Add a part. One that no design uses goes by itself after 90
+        days.
+      </p>
+      <div className="mt-3 flex flex-wrap items-center gap-2">
+        <input
+          type="search"
+          aria-label="Find pictures"
+          placeholder="Find by name"
+          className="field !h-8 max-w-xs flex-1"
+          value={words}
+          onChange={(e) => {
+            setWords(e.target.value);
+            setCount(STEP);
+          }}
+        />
+        <span className="flex-1" />
+        <FileButton multiple accept="image/*" testId="pictures" onFiles={(files) => void bringIn(files)}>
+          <FileUp size={16} aria-hidden /> Bring in…
+        </FileButton>
+      </div>
+      {isError && (
+        <p className="mt-3">
+          The pictures could not be read.{' '}
+          <button type="button" className="text-spruce underline" onClick={() => void refetch()}>
+            Try again
+          </button>
+        </p>
+      )}
+      {data?.total === 0 && (
+        <p className="mt-3 text-muted">
+          {search ? 'No picture is called that.' : 'You have brought in no pictures yet.'}
+        </p>
+      )}
+      <ul aria-label="Your pictures" className="mt-3 grid grid-cols-2 gap-2 lg:grid-cols-3">
+        {data?.pictures.map((p) => (
+          <PictureRow key={p.sha256} picture={p} />
+        ))}
+      </ul>
+      {data && data.total > count && count < MOST && (
+        <Button className="mt-3" onClick={() => setCount(Math.min(MOST, count + STEP))}>
+          Show more of {data.total}
+        </Button>
+      )}
+    </section>
+  );
+}
+
+function PictureRow({ picture: p }: { picture: OwnPicture }) {
+  return (
+    <li className="flex items-center gap-3 rounded-md border border-line bg-card p-2">
+      <a
+        href={`/api/materials/${p.sha256}/file`}
+        download={p.name}
+        title={`Download ${p.name}`}
+        className="h-14 w-14 shrink-0 overflow-hidden rounded-[4px] border border-edge bg-surround"
+      >
+        <img
+          src={picturePreview(p.sha256)}
+          alt={`Download ${p.name}`}
+          loading="lazy"
+          className="h-full w-full object-contain"
+        />
+      </a>
+      <span className="min-w-0 flex-1">
+        <span className="block truncate font-medium" title={p.name}>
+          {p.name}
+        </span>
+        <span className="block truncate text-[12.5px] text-muted">
+          {p.width} × {p.height} px · {bytesText(p.bytes)} ·{' '}
+          {formatDistanceToNowStrict(new Date(p.createdAt), { addSuffix: true })}
+        </span>
+        <span className="block truncate text-[12.5px] text-muted" title={p.usedIn.join(', ')}>
+          {p.usedIn.join(', ') || 'not used'}
+        </span>
+      </span>
+    </li>
+  );
+}

@@ -1,0 +1,12 @@
+/** So many bytes in the seller's words. */
+export const bytesText = (bytes: number): string =>
+  bytes === 0
+    ? 'nothing'
+    : bytes >= 1e9
+      ? `${(bytes / 1e9).toFixed(1)} GB`
+      : bytes >= 1e6
+        ? `${(bytes / 1e6).toFixed(1)} MB`
+        : `${Math.max(1, Math.round(bytes / 1e3))} KB`;
+
+/** Where the small picture of a material is. */
+export const picturePreview = (sha256: string): string => `/api/materials/${sha256}/preview?size=320`;
