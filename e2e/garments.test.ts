@@ -37,6 +37,15 @@ describe('the garments stage', () => {
     expect(await verdict('day', 'bone')).toBe('reads');
     expect(await summary()).toMatch(/^Reads on \d+ of 39\. No colourway reads on /);
     await page.getByText(/^Sell on Soot … /).waitFor();
+    // All of it is seen: nothing lies beside or below the window.
+    const beyond = await page.getByRole('region', { name: 'Wall' }).evaluate(
+      (wall) =>
+        [...wall.querySelectorAll('td')].filter((cell) => {
+          const { right, bottom } = cell.getBoundingClientRect();
+          return right > innerWidth || bottom > innerHeight;
+        }).length,
+    );
+    expect(beyond).toBe(0);
   });
 
   it('gives a garment one colourway, and takes it back', async () => {

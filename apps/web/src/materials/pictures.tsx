@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { formatDistanceToNowStrict } from 'date-fns';
 import { FileUp } from 'lucide-react';
 import { reasonOf, useBringInMutation, usePicturesQuery, type OwnPicture } from '../store/api';
 import { bytesText, Button, FileButton, notify, picturePreview } from '../ui';
@@ -105,8 +104,7 @@ function PictureRow({ picture: p }: { picture: OwnPicture }) {
           {p.name}
         </span>
         <span className="block truncate text-[12.5px] text-muted">
-          {p.width} × {p.height} px · {bytesText(p.bytes)} ·{' '}
-          {formatDistanceToNowStrict(new Date(p.createdAt), { addSuffix: true })}
+          {p.width} × {p.height} px · {bytesText(p.bytes)}
         </span>
         <span className="block truncate text-[12.5px] text-muted" title={p.usedIn.join(', ')}>
           {p.usedIn.join(', ') || 'not used'}

@@ -107,22 +107,18 @@ export function AddPart({
         </div>
       </form>
       {looking ? (
-        <>
-          <OwnPictures phrase={sought} onChoose={own} />
-          <div className="mt-4 border-t border-line pt-3">
-            <FindParts
-              phrase={words}
-              onShape={shape}
-              onMotif={(m) => {
-                close();
-                void addMotif(m, edit);
-              }}
-            />
-          </div>
-        </>
+        <div className="mt-4 border-t border-line pt-3">
+          <FindParts
+            phrase={words}
+            onShape={shape}
+            onMotif={(m) => {
+              close();
+              void addMotif(m, edit);
+            }}
+          />
+        </div>
       ) : (
         <>
-          <OwnPictures phrase="" onChoose={own} />
           <div className="mt-4 border-t border-line pt-3">
             <p className="heading mb-1.5">Shape</p>
             <ul className="grid grid-cols-10 gap-1.5">
@@ -168,6 +164,7 @@ export function AddPart({
           </form>
         </>
       )}
+      <OwnPictures phrase={looking ? sought : ''} onChoose={own} />
       <div className="mt-4 flex items-center gap-3 border-t border-line pt-3">
         <FileButton
           multiple

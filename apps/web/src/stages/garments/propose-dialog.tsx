@@ -164,13 +164,25 @@ function Offer({
     ]);
   }, [design, base, proposal]);
   const artwork = useThumbnail(useDrawing(tried, 'tried'), 320);
-  const shown = garments.length > 1 ? [garments[0], garments[garments.length - 1]] : garments;
+  const width = garments.length <= 2 ? 104 : garments.length <= 6 ? 66 : 48;
   return (
     <li className="rounded-md border border-line p-2">
-      <div className="flex gap-1.5">
-        {shown.map((g) => (
-          <div key={g.id} className="overflow-hidden rounded-[4px]">
-            <GarmentCanvas garment={g} artwork={artwork} width={104} height={124} label={`On ${g.name}`} />
+      <div
+        role="group"
+        aria-label="On the garments ticked"
+        // A long list is scrolled, by the keyboard too.
+        tabIndex={garments.length > 12 ? 0 : undefined}
+        className="flex max-h-64 max-w-[214px] flex-wrap gap-1.5 overflow-y-auto"
+      >
+        {garments.map((g) => (
+          <div key={g.id} title={g.name} className="overflow-hidden rounded-[4px]">
+            <GarmentCanvas
+              garment={g}
+              artwork={artwork}
+              width={width}
+              height={Math.round(width * 1.19)}
+              label={`On ${g.name}`}
+            />
           </div>
         ))}
       </div>

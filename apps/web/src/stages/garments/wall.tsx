@@ -1,16 +1,40 @@
 import clsx from 'clsx';
-import { memo } from 'react';
+import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import type { Colourway, Design } from '@brelm/core/design';
 import type { Surface } from '@brelm/core/drawing';
 import type { GarmentContrast, WallRow } from '@brelm/core/proof';
 import { GarmentCanvas, useDrawing, useThumbnail } from '../../design';
 import { ratioText, VerdictMark } from '../../ui';
+import { cellHeight, FOOT, GAP, NAMES, ROW_HEAD, wallLayout } from './wall-layout';
 
-const WIDTH = 70;
-const HEIGHT = 82;
+/** At both sides of the wall, CSS px. */
+const PADDING = 16;
 
-/** A row for each colourway, a column for each garment: the real artwork, its verdict, and a tick. */
+/** The size of an element, CSS px; null before it is known. */
+function useRoom() {
+  const ref = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState<{ width: number; height: number } | null>(null);
+  useLayoutEffect(() => {
+    const measure = () => {
+      const { clientWidth: width, clientHeight: height } = ref.current!;
+      setRoom((old) => (old?.width === width && old.height === height ? old : { width, height }));
+    };
+    measure();
+    const watcher = new ResizeObserver(measure);
+    watcher.observe(ref.current!);
+    return () => watcher.disconnect();
+  }, []);
+  return [ref, room] as const;
+}
+
+const inBands = <T,>(list: readonly T[], length: number): T[][] =>
+  Array.from({ length: Math.ceil(list.length / length) }, (_, i) => list.slice(i * length, (i + 1) * length));
+
+/**
+ * Every garment with the artwork in every colourway: bands of garments below one another, in each a row for
+ * each colourway. Cells are as large as lets all of it be seen at once.
+ */
 export function Wall({
   design,
   rows,
@@ -31,50 +55,106 @@ export function Wall({
   onOpen: (colourway: string, garment: Garment) => void;
   onAssign: (garment: string, colourway: string | null) => void;
 }) {
-  if (garments.length === 0) return <p className="p-6 text-muted">No garment is called that.</p>;
+  const [ref, room] = useRoom();
+  const { colourways } = design;
+  const layout =
+    room && wallLayout(room.width - 2 * PADDING, room.height, garments.length, colourways.length);
+
+  const [artworks, setArtworks] = useState<ReadonlyMap<string, Surface | null>>(new Map());
+  const onPainted = useCallback(
+    (id: string, artwork: Surface | null) => setArtworks((all) => new Map(all).set(id, artwork)),
+    [],
+  );
+
   return (
-    <div className="min-h-0 flex-1 overflow-auto px-4 pb-4">
-      <table className="border-separate border-spacing-0">
-        <thead>
-          <tr>
-            <th scope="col" className="sticky top-0 left-0 z-20 bg-paper">
-              <span className="sr-only">Colourway</span>
-            </th>
-            {garments.map((g) => (
-              <th
-                key={g.id}
-                scope="col"
-                className="sticky top-0 z-10 bg-paper px-1 pt-3 pb-1 align-bottom text-[11.5px] leading-tight font-normal"
-              >
-                <span className="block w-[70px] text-center">{g.name}</span>
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {design.colourways.map((colourway) => (
-            <Row
-              key={colourway.id}
-              design={design}
-              colourway={colourway}
-              contrast={rows.find((r) => r.colourway === colourway.id)?.garments}
-              garments={garments}
-              chosen={chosen === colourway.id}
-              assigned={assigned}
-              onChosen={onChosen}
-              onOpen={onOpen}
-              onAssign={onAssign}
-            />
-          ))}
-        </tbody>
-      </table>
+    <div ref={ref} className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto">
+      {layout &&
+        colourways.map(({ id }) => (
+          <Painted
+            key={id}
+            design={design}
+            colourway={id}
+            size={2 * cellHeight(layout.cell)}
+            onPainted={onPainted}
+          />
+        ))}
+      {garments.length === 0 && <p className="p-6 text-muted">No garment is called that.</p>}
+      {layout &&
+        inBands(garments, layout.columns).map((band, b) => (
+          <table
+            key={band[0].id}
+            aria-label={band.length > 1 ? `${band[0].name} to ${band.at(-1)!.name}` : band[0].name}
+            className="mx-4 mb-3.5 table-fixed border-separate border-spacing-0"
+          >
+            <thead>
+              <tr>
+                <th scope="col" className="p-0">
+                  <span className="sr-only">Colourway</span>
+                </th>
+                {band.map((g) => (
+                  <th
+                    key={g.id}
+                    scope="col"
+                    title={g.name}
+                    className="p-0 align-bottom text-[10.5px] leading-[13px] font-normal"
+                    style={{ width: layout.cell + GAP, height: NAMES }}
+                  >
+                    <span
+                      className="line-clamp-2 text-center break-words"
+                      style={{ width: layout.cell + GAP, marginLeft: -GAP / 2 }}
+                    >
+                      {g.name}
+                    </span>
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {colourways.map((colourway) => (
+                <Row
+                  key={colourway.id}
+                  cell={layout.cell}
+                  first={b === 0}
+                  colourway={colourway}
+                  artwork={artworks.get(colourway.id) ?? null}
+                  contrast={rows.find((r) => r.colourway === colourway.id)?.garments}
+                  garments={band}
+                  chosen={chosen === colourway.id}
+                  assigned={assigned}
+                  onChosen={onChosen}
+                  onOpen={onOpen}
+                  onAssign={onAssign}
+                />
+              ))}
+            </tbody>
+          </table>
+        ))}
     </div>
   );
 }
 
-function Row({
+/** Paints the artwork in a colourway: once for all bands of the wall. */
+function Painted({
   design,
   colourway,
+  size,
+  onPainted,
+}: {
+  design: Design;
+  colourway: string;
+  size: number;
+  onPainted: (colourway: string, artwork: Surface | null) => void;
+}) {
+  const artwork = useThumbnail(useDrawing(design, colourway), size);
+  useEffect(() => onPainted(colourway, artwork), [colourway, artwork, onPainted]);
+  return null;
+}
+
+function Row({
+  cell,
+  first,
+  colourway,
+  artwork,
   contrast,
   garments,
   chosen,
@@ -83,8 +163,11 @@ function Row({
   onOpen,
   onAssign,
 }: {
-  design: Design;
+  cell: number;
+  /** In the first band: its name is a button there, and once is enough. */
+  first: boolean;
   colourway: Colourway;
+  artwork: Surface | null;
   contrast: readonly GarmentContrast[] | undefined;
   garments: readonly Garment[];
   chosen: boolean;
@@ -93,30 +176,37 @@ function Row({
   onOpen: (colourway: string, garment: Garment) => void;
   onAssign: (garment: string, colourway: string | null) => void;
 }) {
-  // One painting of the artwork serves the whole row.
-  const artwork = useThumbnail(useDrawing(design, colourway.id), 2 * HEIGHT);
   const reads = contrast?.filter((c) => c.verdict === 'reads').length;
   return (
     <tr>
-      <th scope="row" className="sticky left-0 z-10 bg-paper py-1 pr-3 text-left align-top font-normal">
-        <button
-          type="button"
-          aria-pressed={chosen}
-          className={clsx(
-            'block w-28 rounded-md border px-2 py-1.5 text-left',
-            chosen ? 'border-spruce bg-card' : 'border-transparent hover:border-edge',
-          )}
-          onClick={() => onChosen(colourway.id)}
-        >
-          <span className="block truncate font-medium">{colourway.name}</span>
-          <span className="block text-[12.5px] text-muted">
-            {reads === undefined ? '…' : `reads on ${reads}`}
+      <th scope="row" className="p-0 pr-2 text-left align-top font-normal" style={{ width: ROW_HEAD }}>
+        {first ? (
+          <button
+            type="button"
+            aria-pressed={chosen}
+            className={clsx(
+              'block w-full rounded-md border px-1.5 py-1 text-left',
+              chosen ? 'border-spruce bg-card' : 'border-transparent hover:border-edge',
+            )}
+            onClick={() => onChosen(colourway.id)}
+          >
+            <span className="block truncate text-[13px] font-medium" title={colourway.name}>
+              {colourway.name}
+            </span>
+            <span className="block text-[12px] text-muted">
+              {reads === undefined ? '…' : `reads on ${reads}`}
+            </span>
+          </button>
+        ) : (
+          <span className="block truncate px-[7px] py-[5px] text-[13px]" title={colourway.name}>
+            {colourway.name}
           </span>
-        </button>
+        )}
       </th>
       {garments.map((garment) => (
         <Cell
           key={garment.id}
+          width={cell}
           garment={garment}
           colourway={colourway.id}
           name={colourway.name}
@@ -131,7 +221,11 @@ function Row({
   );
 }
 
+/** Narrower cells have their tick on the picture: below it is room for the ratio alone. */
+const TICK_BELOW = 64;
+
 const Cell = memo(function Cell({
+  width,
   garment,
   colourway,
   name,
@@ -141,6 +235,7 @@ const Cell = memo(function Cell({
   onOpen,
   onAssign,
 }: {
+  width: number;
   garment: Garment;
   colourway: string;
   name: string;
@@ -150,46 +245,56 @@ const Cell = memo(function Cell({
   onOpen: (colourway: string, garment: Garment) => void;
   onAssign: (garment: string, colourway: string | null) => void;
 }) {
+  const tick = (
+    <input
+      type="checkbox"
+      aria-label={`Make ${name} for ${garment.name}`}
+      title={`Make ${name} for ${garment.name}`}
+      className={clsx(
+        'h-4 w-4',
+        width >= TICK_BELOW ? 'ml-auto' : 'absolute right-2 bottom-7',
+        width < TICK_BELOW && !ticked && 'opacity-60 group-hover:opacity-100 focus-visible:opacity-100',
+      )}
+      checked={ticked}
+      onChange={(e) => onAssign(garment.id, e.target.checked ? colourway : null)}
+    />
+  );
   return (
     <td
-      className="p-1 align-top"
+      className="p-0 align-top"
       data-testid={`cell-${colourway}-${garment.id}`}
       data-verdict={contrast?.verdict}
     >
-      <button
-        type="button"
-        aria-label={`${name} on ${garment.name}: look closer`}
-        className={clsx(
-          'block overflow-hidden rounded-[4px] border-2',
-          ticked ? 'border-spruce' : 'border-transparent hover:border-edge',
-        )}
-        onClick={() => onOpen(colourway, garment)}
-      >
-        <GarmentCanvas
-          garment={garment}
-          artwork={artwork}
-          width={WIDTH}
-          height={HEIGHT}
-          label={garment.name}
-          scrolls
-        />
-      </button>
-      <span className="mt-0.5 flex h-5 items-center gap-1 text-[12px]">
-        {contrast && (
-          <>
-            <VerdictMark verdict={contrast.verdict} size={12} />
-            {ratioText(contrast.lowestRatio)}
-          </>
-        )}
-        <input
-          type="checkbox"
-          aria-label={`Make ${name} for ${garment.name}`}
-          title={`Make ${name} for ${garment.name}`}
-          className="ml-auto h-4 w-4 accent-spruce"
-          checked={ticked}
-          onChange={(e) => onAssign(garment.id, e.target.checked ? colourway : null)}
-        />
-      </span>
+      <div className="group relative" style={{ width: width + GAP, height: cellHeight(width) + FOOT + GAP }}>
+        <button
+          type="button"
+          aria-label={`${name} on ${garment.name}: look closer`}
+          className={clsx(
+            'block overflow-hidden rounded-[4px] outline-2 outline-offset-0',
+            ticked ? 'outline-spruce' : 'outline-transparent hover:outline-edge',
+          )}
+          style={{ outlineStyle: 'solid' }}
+          onClick={() => onOpen(colourway, garment)}
+        >
+          <GarmentCanvas
+            garment={garment}
+            artwork={artwork}
+            width={width}
+            height={cellHeight(width)}
+            label={garment.name}
+            scrolls
+          />
+        </button>
+        <span className="flex items-center gap-1 text-[12px]" style={{ width, height: FOOT }}>
+          {contrast && (
+            <>
+              <VerdictMark verdict={contrast.verdict} size={12} />
+              {ratioText(contrast.lowestRatio)}
+            </>
+          )}
+          {tick}
+        </span>
+      </div>
     </td>
   );
 });
