@@ -73,6 +73,29 @@ describe('nothing is lost', () => {
     await page.close();
   });
 
+  it('undo and redo reach over a reload, and over leaving the design and coming back', async () => {
+    const page = await openDesign('Boots On, Moon’s Out');
+    const name = page.getByLabel('Name of the design');
+    const first = await name.inputValue();
+    for (const next of ['Boots One', 'Boots Two']) {
+      await name.fill(next);
+      await page.keyboard.press('Enter');
+    }
+    await page.reload();
+    await page.getByRole('button', { name: /^Undo: / }).waitFor();
+    await page.keyboard.press('Control+z');
+    expect(await name.inputValue()).toBe('Boots One');
+    await saved(page);
+    await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+    await page.getByRole('link', { name: 'Boots One', exact: true }).click();
+    await page.getByRole('button', { name: /^Redo: / }).click();
+    expect(await name.inputValue()).toBe('Boots Two');
+    for (let times = 0; times < 2; times++) await page.getByRole('button', { name: /^Undo: / }).click();
+    expect(await name.inputValue()).toBe(first);
+    await saved(page);
+    await page.close();
+  });
+
   it('a change made just before the browser is closed is there when it is opened again', async () => {
     const profile = join(brelm.data, 'profile');
     let context = await launchWithProfile(profile);

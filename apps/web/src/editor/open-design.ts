@@ -7,6 +7,8 @@ export interface Opening {
   stored: StoredDesign;
   /** The server answered: `stored` is its own. */
   reached: boolean;
+  /** What this tab kept of it, whether or not the server has it by now. */
+  own?: KeptDraft;
   /** What this tab or closed ones kept and never saved, this tab's first. */
   drafts: KeptDraft[];
 }
@@ -39,12 +41,12 @@ export async function findDesign(id: string): Promise<Opening> {
       );
     const { revision, at, design } = draft;
     stored = { id, revision, updatedAt: new Date(at).toISOString(), document: design };
-    return { stored, reached: false, drafts };
+    return { stored, reached: false, own, drafts };
   }
   const saved = drafts.filter((d) => sameDesign(d.design, stored.document));
   await Promise.all(saved.map((d) => (d === own ? dropDraft(id) : forgetDraft(d.key))));
   drafts = drafts.filter((d) => !saved.includes(d));
-  return { stored, reached: true, drafts };
+  return { stored, reached: true, own, drafts };
 }
 
 /** A name for what a tab left behind, among the design's versions. */

@@ -1,5 +1,6 @@
-import { createStore, del, entries, set } from 'idb-keyval';
+import { createStore, del, entries } from 'idb-keyval';
 import { documentOf, readDesign, sameButOpen, type Design } from '@brelm/core/design';
+import { putAtOnce } from './put-at-once';
 import { openTabs, thisTab } from './tab';
 
 /** A design with changes that the server does not have yet, kept in this browser. */
@@ -41,7 +42,7 @@ export async function draftsOf(id: string): Promise<{ own?: KeptDraft; left: Kep
 
 /** Keeps this tab's draft of a design. */
 export const keepDraft = async (id: string, draft: Draft): Promise<void> =>
-  set(keyOf(id, await thisTab()), { ...draft, design: documentOf(draft.design) }, drafts);
+  putAtOnce(keyOf(id, await thisTab()), { ...draft, design: documentOf(draft.design) }, drafts);
 
 /** Drops this tab's draft of a design. */
 export const dropDraft = async (id: string): Promise<void> => forgetDraft(keyOf(id, await thisTab()));

@@ -72,12 +72,22 @@ export const editor = createSlice({
   reducers: {
     opened: (
       _state,
-      { payload }: PayloadAction<{ stored: StoredDesign; design?: Design; at: number }>,
+      {
+        payload,
+      }: PayloadAction<{
+        stored: StoredDesign;
+        design?: Design;
+        /** Steps from before it was loaded anew. */
+        history?: Pick<EditorState, 'past' | 'future'> | null;
+        at: number;
+      }>,
     ): EditorState => ({
       ...initialState,
       id: payload.stored.id,
       revision: payload.stored.revision,
       design: payload.design ?? payload.stored.document,
+      past: payload.history?.past ?? [],
+      future: payload.history?.future ?? [],
       colourway: payload.stored.document.colourways[0]?.id,
       save: { kind: 'saved', at: payload.at },
     }),

@@ -3,8 +3,9 @@ import { Link, useParams } from 'react-router';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { startAutosave } from '../../store/autosave';
 import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../../store/api';
-import { adoptDraft, type KeptDraft } from '../../store/drafts';
+import { adoptDraft, sameDesign, type KeptDraft } from '../../store/drafts';
 import { closed, opened, saveStateChanged } from '../../store/editor';
+import { historyOf, startHistory } from '../../store/history';
 import { Button } from '../../ui';
 import { GarmentsStage } from '../garments/garments-stage';
 import { PlacementStage } from '../placement/placement-stage';
@@ -53,19 +54,24 @@ export function ArtworkStage() {
     const { opening, draft } = loading;
     const { stored } = opening;
     let wanted = true;
-    let stopSaving: (() => void) | undefined;
-    void (draft ? adoptDraft(id, draft) : Promise.resolve()).then(() => {
+    const stops: (() => void)[] = [];
+    const open = async () => {
+      if (draft) await adoptDraft(id, draft);
+      const found = draft?.design ?? stored.document;
+      const mine = opening.own !== undefined && sameDesign(opening.own.design, found);
+      const history = await historyOf(id, found, mine);
       if (!wanted) return;
       const revision = draft?.revision ?? stored.revision;
-      const design = draft?.design ?? stored.document;
-      dispatch(opened({ stored: { ...stored, revision }, design, at: Date.now() }));
+      const design = history?.design ?? found;
+      dispatch(opened({ stored: { ...stored, revision }, design, history, at: Date.now() }));
       if (opening.reached && revision !== stored.revision)
         dispatch(saveStateChanged({ save: { kind: 'conflict', theirs: stored } }));
-      stopSaving = startAutosave(id, draft ? null : stored.document);
-    });
+      stops.push(startAutosave(id, draft ? null : design), startHistory(id));
+    };
+    void open();
     return () => {
       wanted = false;
-      stopSaving?.();
+      for (const stop of stops) stop();
       dispatch(closed());
     };
   }, [id, dispatch, loading]);
