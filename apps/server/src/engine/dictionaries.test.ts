@@ -35,6 +35,45 @@ describe('the dictionaries that ship', () => {
     expect(spelling.doubt(word)).toContain(meant);
   });
 
+  // Slips that people make, and what each of them is for.
+  const SLIPS: [string, string][] = [
+    ['wensday', 'Wednesday'],
+    ['febuary', 'February'],
+    ['recieve', 'receive'],
+    ['mushrom', 'mushroom'],
+    ['seperate', 'separate'],
+    ['definately', 'definitely'],
+    ['calender', 'calendar'],
+    ['goverment', 'government'],
+    ['tommorow', 'tomorrow'],
+    ['freind', 'friend'],
+    ['wierd', 'weird'],
+    ['untill', 'until'],
+    ['begining', 'beginning'],
+    ['accomodate', 'accommodate'],
+    ['occured', 'occurred'],
+    ['mountian', 'mountain'],
+    ['campfrie', 'campfire'],
+    ['cofee', 'coffee'],
+    ['libary', 'library'],
+    ['butterfy', 'butterfly'],
+    ['hedghog', 'hedgehog'],
+    ['adventrue', 'adventure'],
+    ['wilderniss', 'wilderness'],
+    ['lantren', 'lantern'],
+    ['nieghbour', 'neighbour'],
+    ['rythm', 'rhythm'],
+    ['gaurdian', 'guardian'],
+    ['explorr', 'explore'],
+    ['beleive', 'believe'],
+    ['ohme', 'home'],
+  ];
+  it('offer first what is meant, for at least 26 of 30 slips, and among the first three for all of them', () => {
+    const answers = SLIPS.map(([typed, meant]) => ({ typed, meant, offered: spelling.doubt(typed) ?? [] }));
+    expect(answers.filter((a) => !a.offered.slice(0, 3).includes(a.meant))).toEqual([]);
+    expect(answers.filter((a) => a.offered[0] === a.meant).length).toBeGreaterThanOrEqual(26);
+  });
+
   it('have nothing to offer for what is no word at all', () => {
     expect(spelling.doubt('zzxqvk')).toEqual([]);
   });

@@ -14,6 +14,7 @@ import {
 } from '../../testing';
 import {
   createSpelling,
+  spellableIn,
   proofOf,
   readingDistance,
   thinOf,
@@ -151,6 +152,22 @@ describe('spelling', () => {
       expect(spelling.doubt(word)).toBeNull();
     expect(spelling.doubt('duskwrenn')).not.toBeNull();
     expect(spelling.doubt('SHEPP')).toEqual(['sheep']);
+  });
+
+  it.each([
+    ['COUNT owls, not sheep', ['COUNT', 'owls', 'not', 'sheep']],
+    ['I’m a don’t-er', ['I’m', 'don’t', 'er']],
+    ['duskwren.example/owls', []],
+    ['WWW.DUSKWREN.SHOP', []],
+    ['see https://x.y/zz?q=abc now', ['see', 'now']],
+    ['hoot@duskwren.co.uk and @duskwren_field', ['and']],
+    ['#NightOwls #camping2026 hoot', ['hoot']],
+    // A full stop without a space ends a sentence, whatever follows it.
+    ['STAY WILD.GO HOME', ['STAY', 'WILD', 'GO', 'HOME']],
+    ['Nº 5, est. 1987', ['Nº', 'est']],
+  ])('looks at the words of %j alone, where they stand', (line, words) => {
+    expect(spellableIn(line).map((w) => w.word)).toEqual(words);
+    for (const { word, at } of spellableIn(line)) expect(line.slice(at, at + word.length)).toBe(word);
   });
 
   it('is a note, and mended in the case that was written', async () => {

@@ -10,4 +10,5 @@ export * from './placed';
 export * from './wall';
 export * from './propose';
 export { createSpelling, type Dictionary } from './spelling';
+export { inCaseOf, spellableIn } from './checks/spelling';
 export * from './separation';

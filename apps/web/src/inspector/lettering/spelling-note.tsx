@@ -1,16 +1,9 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { LetteringPart } from '@brelm/core/parts';
+import { inCaseOf } from '@brelm/core/proof';
 import { useAddWordMutation } from '../../store/api';
-import { doubts, forgetWords } from '../../workers/proof-client';
-
-const WORD = /\p{L}+(?:['’]\p{L}+)*/gu;
-const REST_MS = 500;
-
-/** As `like` is written: all capitals, one capital, or small. */
-function inCaseOf(word: string, like: string): string {
-  if (like.length > 1 && like === like.toUpperCase()) return word.toUpperCase();
-  return like[0] === like[0].toUpperCase() ? word[0].toUpperCase() + word.slice(1) : word;
-}
+import { forgetWords } from '../../workers/proof-client';
+import { spellableWords, useDoubts } from './use-doubts';
 
 /** Words that no dictionary has, quietly, with what may have been meant. */
 export function SpellingNote({
@@ -20,27 +13,9 @@ export function SpellingNote({
   part: LetteringPart;
   onReplace: (word: string, by: string) => void;
 }) {
-  const words = [...new Set(part.lines.flatMap((l) => l.text.match(WORD) ?? []))].filter((w) => w.length > 1);
-  const key = words.join(' ');
-  const [found, setFound] = useState<{ word: string; meant: string[] }[]>([]);
   const [added, setAdded] = useState(0);
   const [addWord] = useAddWordMutation();
-  useEffect(() => {
-    let wanted = true;
-    const timer = setTimeout(() => {
-      if (key === '') setFound([]);
-      else
-        void doubts(key.split(' ')).then(
-          (d) => wanted && setFound(d),
-          () => undefined,
-        );
-    }, REST_MS);
-    return () => {
-      wanted = false;
-      clearTimeout(timer);
-    };
-  }, [key, added]);
-  const shown = found.filter((f) => words.includes(f.word)).slice(0, 4);
+  const shown = useDoubts(spellableWords(part.lines), added).slice(0, 4);
   if (shown.length === 0) return null;
   return (
     <ul className="flex flex-col gap-0.5 text-[12.5px] text-muted" aria-label="Doubtful words">

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } fr
 import { textOf, typeOver, type Design } from '@brelm/core/design';
 import { type LetteringLine, type LetteringPart, letteringBlock } from '@brelm/core/parts';
 import { outlineOn, partMatrix } from '@brelm/core/resolve';
+import { spellableIn } from '@brelm/core/proof';
 import { applyMatrix, invert, multiply, type Matrix } from '@brelm/core/geometry';
 import { caretAt, placeAt } from '@brelm/core/type';
 import { useAppDispatch } from '../../store';
@@ -11,6 +12,7 @@ import { useTools } from '../../board/tools';
 import { newGesture, type Editing } from '../../editor/use-edit';
 import type { View } from '../../board/use-view';
 import { materials } from '../../platform/materials';
+import { spellableWords, useDoubts } from './use-doubts';
 
 /** What is typed goes into the design after this rest, ms; it is seen at once. */
 const REST_MS = 100;
@@ -162,6 +164,19 @@ export function TypeLayer({ part, design, view, edit }: OverBoard) {
     const [a, b] = [caret(at), caret(at + 1)];
     if (a && b) marks.push([...a[0], ...a[1], ...b[1], ...b[0]].map((n) => n.toFixed(1)).join(' '));
   }
+  const doubtful = new Set(useDoubts(spellableWords(lines)).map((d) => d.word));
+  /** Feet of the carets along each doubtful word, but for the one that is being typed. */
+  const underlines = lines.flatMap((l, i) => {
+    const begins = indexOf(lines, { line: i, index: 0 });
+    return spellableIn(l.text)
+      .filter(({ word, at }) => doubtful.has(word) && range[1] !== begins + at + word.length)
+      .map(({ word, at }) =>
+        Array.from({ length: word.length + 1 }, (_, n) => caret(begins + at + n)?.[0])
+          .filter((p) => p !== undefined)
+          .map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`)
+          .join(' '),
+      );
+  });
   return (
     <div
       data-testid="type-layer"
@@ -190,6 +205,12 @@ export function TypeLayer({ part, design, view, edit }: OverBoard) {
       <svg aria-hidden className="pointer-events-none absolute inset-0 h-full w-full">
         {marks.map((points, i) => (
           <polygon key={i} points={points} fill="#1f5f50" opacity={0.3} />
+        ))}
+        {underlines.map((points, i) => (
+          <g key={i} data-testid="doubtful" fill="none">
+            <polyline points={points} stroke="#fffdf9" strokeWidth={4.5} />
+            <polyline points={points} stroke="#b7791f" strokeWidth={2.5} strokeDasharray="2.5 2.5" />
+          </g>
         ))}
         {bar && (
           <g className="caret">

@@ -1,14 +1,7 @@
 import { replaceInLine, type Edit } from '../../design';
 import type { LetteringPart, Part } from '../../parts';
-import { doubtfulIn } from '../checks/spelling';
+import { doubtfulIn, inCaseOf } from '../checks/spelling';
 import type { Mend, Spelling } from '../types';
-
-/** As `like` is written: all capitals, one capital, or small. */
-function inCaseOf(word: string, like: string): string {
-  if (like === like.toUpperCase() && like.length > 1) return word.toUpperCase();
-  if (like[0] === like[0].toUpperCase()) return word[0].toUpperCase() + word.slice(1);
-  return word;
-}
 
 const EXACTLY = { matchCase: true, wholeWords: true };
 const withWord = (part: LetteringPart, word: string, by: string): LetteringPart => ({
