@@ -408,3 +408,45 @@ describe('cropping', () => {
     expect(faults).toEqual([]);
   });
 });
+
+describe('a long stack', () => {
+  it('is searched by name and by what is written; Enter chooses the first, and depth is changed in the whole alone', async () => {
+    const address = new URL(page.url()).origin;
+    type Document = { name: string; sides: { parts: { id: string; name: string; kind: string }[] }[] };
+    const ask = async <T>(path: string, body?: unknown) =>
+      (await (
+        await fetch(`${address}/api/designs${path}`, {
+          ...(body !== undefined && { method: 'POST', body: JSON.stringify(body) }),
+          headers: { 'content-type': 'application/json' },
+        })
+      ).json()) as T;
+    const { designs } = await ask<{ designs: { id: string; name: string }[] }>('');
+    const moth = designs.find((d) => d.name.startsWith('Moth'))!;
+    const { document } = await ask<{ document: Document }>(`/${moth.id}`);
+    const ring = document.sides[0].parts.find((p) => p.kind === 'shape')!;
+    const rings = Array.from({ length: 40 }, (_, i) => ({ ...ring, id: `ring-${i}`, name: `Ring ${i}` }));
+    document.sides[0].parts.push(...rings);
+    document.name = 'Forty rings';
+    const { id } = await ask<{ id: string }>('', { document });
+    await page.goto(`${address}/design/${id}`);
+    await rows().nth(40).waitFor();
+
+    const find = page.getByLabel('Find a part in the stack');
+    await find.fill('12 ring');
+    await rows().nth(1).waitFor({ state: 'detached' });
+    expect(await rows().allInnerTexts()).toEqual(['Ring 12']);
+    const depth = page.getByRole('button', { name: 'Change the depth of Ring 12' });
+    expect(await depth.getAttribute('aria-disabled')).toBe('true');
+    await find.press('Enter');
+    await page.locator('button[aria-expanded="true"]', { hasText: 'Ring 12' }).waitFor();
+    await find.fill('lantern nightly');
+    await rows().nth(1).waitFor({ state: 'detached' });
+    expect(await rows().allInnerTexts()).toEqual([expect.stringContaining('counted by lantern')]);
+    await find.fill('walrus');
+    await page.getByText('No part is called that, or says that.').waitFor();
+    await find.press('Escape');
+    await rows().nth(40).waitFor();
+    expect(await serious(page)).toEqual([]);
+    expect(faults).toEqual([]);
+  });
+});

@@ -52,9 +52,10 @@ export function useKeys(table: Record<string, () => void>): void {
         return;
       // Enter presses what has the focus.
       if (e.key === 'Enter' && (e.target as Element).closest?.('button, a, summary, input')) return;
-      if (document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return;
       const action = current.current[nameOf(e)];
       if (!action || (isLetter(e) && !letterKeys())) return;
+      // Last, since a large page is walked through for it.
+      if (document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return;
       e.preventDefault();
       action();
     };

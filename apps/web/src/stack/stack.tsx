@@ -26,10 +26,11 @@ import {
 } from '@brelm/core/design';
 import { drawingBounds, inkHull } from '@brelm/core/drawing';
 import { boxHeight, boxWidth, isEmptyBox, type Box } from '@brelm/core/geometry';
-import { partTitle } from '@brelm/core/parts';
+import { partTitle, wordsOfPart, type Part } from '@brelm/core/parts';
 import { largestFit, roomOf, type SpecSide } from '@brelm/core/spec';
 import type { Resolved } from '../design';
-import { useAppSelector } from '../store';
+import { useAppDispatch, useAppSelector } from '../store';
+import { selected as select } from '../store/editor';
 import { Button, IconButton } from '../ui';
 import { BundleHead } from './bundle-head';
 import { PartRow } from './part-row';
@@ -48,9 +49,36 @@ function roomFor(design: Design, drawn: Box, resolved: Resolved, side: SpecSide 
   return { left: fit.x - w, top: fit.y - h, right: fit.x + w, bottom: fit.y + h };
 }
 
+// Made anew with each rendering, these would have every row rendered anew, too.
+const BY_POINTER = { activationConstraint: { distance: 5 } };
+const BY_KEYS = { coordinateGetter: sortableKeyboardCoordinates };
+
+/** So many parts are looked through by eye. */
+const FILTER_FROM = 16;
+
+/** The inks of parts, which are asked for at each rendering: a part never changes. */
+const inksKnown = new WeakMap<Part, string[]>();
+function inksOf(part: Part): string[] {
+  let inks = inksKnown.get(part);
+  if (!inks) inksKnown.set(part, (inks = inksOfPart(part)));
+  return inks;
+}
+
 const HOW_TO_DRAG = {
   draggable: 'Space lifts it, the arrow keys move it, Space lays it down, and Escape puts it back.',
 };
+
+/** Ids of the parts, front first, that have every word in their name, their kind, or what is written on them. */
+function partsFound(design: Design, search: string): string[] {
+  const wanted = search.toLowerCase().split(/\s+/).filter(Boolean);
+  return [...design.parts]
+    .reverse()
+    .filter((part) => {
+      const text = [partTitle(part), part.kind, ...wordsOfPart(part)].join(' ').toLowerCase();
+      return wanted.every((w) => text.includes(w));
+    })
+    .map((part) => part.id);
+}
 
 /** The parts, front first; also the inspector, since a selected part opens in place. */
 export function Stack({
@@ -65,15 +93,11 @@ export function Stack({
   onAdd: () => void;
 }) {
   const edit = useEdit();
+  const dispatch = useAppDispatch();
   const selection = useAppSelector((s) => s.editor.selection);
-  const values = inkValues(
-    design,
-    useAppSelector((s) => s.editor.colourway),
-  );
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const colourway = useAppSelector((s) => s.editor.colourway);
+  const values = useMemo(() => inkValues(design, colourway), [design, colourway]);
+  const sensors = useSensors(useSensor(PointerSensor, BY_POINTER), useSensor(KeyboardSensor, BY_KEYS));
   const reorder = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     edit.make('Change the depth', reorderEdits(design, rowOf(String(active.id)), rowOf(String(over.id))));
@@ -81,7 +105,12 @@ export function Stack({
   const drawn = drawingBounds(resolved.drawing);
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
   const [dragged, setDragged] = useState<string | null>(null);
-  const tree = useMemo(() => stackTree(design), [design]);
+  const [words, setWords] = useState('');
+  const filtered = words.trim() !== '' && design.parts.length >= FILTER_FROM;
+  const tree = useMemo(
+    () => (filtered ? partsFound(design, words).map((part) => ({ part })) : stackTree(design)),
+    [design, filtered, words],
+  );
   /** A part that is chosen by itself is always seen; a bundle that is dragged is one row. */
   const isOpen = (bundle: string) => {
     if (dragged === rowKey({ bundle })) return false;
@@ -97,7 +126,7 @@ export function Stack({
       <PartRow
         key={id}
         part={part}
-        colours={inksOfPart(part)
+        colours={inksOf(part)
           .map((ink) => values.get(ink) ?? '#000000')
           .join()}
         selected={selection.includes(id)}
@@ -145,6 +174,8 @@ export function Stack({
     const bundle = design.bundles.find((b) => b.id === n.bundle);
     return bundle ? bundleRow(bundle, n.nodes) : n.nodes.map(node);
   };
+  const order = keysOf(tree, isOpen).join('\n');
+  const keys = useMemo(() => (order === '' ? [] : order.split('\n')), [order]);
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <div className="flex items-center justify-between px-3 pt-3 pb-2">
@@ -168,6 +199,25 @@ export function Stack({
       </div>
       <Arrange design={design} resolved={resolved} side={side} />
       <div className="min-h-0 flex-1 overflow-y-auto px-2 pt-2 pb-2">
+        {design.parts.length >= FILTER_FROM && (
+          <input
+            type="search"
+            aria-label="Find a part in the stack"
+            placeholder={`Find one of ${design.parts.length} parts`}
+            className="field mb-2"
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+            onKeyDown={(e) => {
+              if (e.key === 'Escape') setWords('');
+              // The first that is found is chosen, and opens.
+              if (e.key === 'Enter' && filtered && 'part' in (tree[0] ?? {}))
+                dispatch(select([(tree[0] as { part: string }).part]));
+            }}
+          />
+        )}
+        {filtered && tree.length === 0 && (
+          <p className="px-1 py-2 text-[13px] text-muted">No part is called that, or says that.</p>
+        )}
         {design.parts.length === 0 && (
           <p className="px-1 py-2 text-[13px] text-muted">
             Nothing on the board yet. Add lettering, a picture or a figure.
@@ -184,7 +234,7 @@ export function Stack({
             reorder(e);
           }}
         >
-          <SortableContext items={keysOf(tree, isOpen)} strategy={verticalListSortingStrategy}>
+          <SortableContext items={keys} disabled={filtered} strategy={verticalListSortingStrategy}>
             <ul className="flex flex-col gap-1">{tree.map(node)}</ul>
           </SortableContext>
         </DndContext>
