@@ -202,7 +202,7 @@ describe('a proof that cannot be made', () => {
     await findings.getByRole('alert').filter({ hasText: 'could not be checked: broke down' }).waitFor();
     await findings.getByText('not checked').waitFor();
     expect(await serious(tab)).toEqual([]);
-    await tab.getByRole('link', { name: /^Garments/ }).click();
+    await tab.getByRole('link', { name: /^Colours/ }).click();
     await tab.getByRole('alert').filter({ hasText: 'The garments could not be judged' }).waitFor();
     await context.unroute(worker);
     await tab.getByRole('button', { name: 'Try again' }).click();

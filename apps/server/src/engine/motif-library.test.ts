@@ -1,4 +1,4 @@
-import { motifLibrary, readSvgFile } from './index';
+import { MOTIF_TOPICS, motifLibrary, readSvgFile } from './index';
 
 jest.setTimeout(60_000);
 
@@ -41,6 +41,12 @@ describe('the motif library', () => {
     expect(entries.findIndex((e) => e.name.includes('bunny ears'))).toBeGreaterThan(2);
   });
 
+  it('finds only what a word is said of: leaves, and no Japanese buttons', async () => {
+    const { entries } = (await motifLibrary()).search('leaf', 0, 200);
+    expect(entries.length).toBeGreaterThan(10);
+    expect(entries.filter((e) => /button|castle|doll/.test(e.name)).map((e) => e.name)).toEqual([]);
+  });
+
   it('finds nothing for what is not there, and everything for nothing', async () => {
     const library = await motifLibrary();
     expect(library.search('qqqzzz')).toEqual({ total: 0, entries: [] });
@@ -48,6 +54,23 @@ describe('the motif library', () => {
     const [first, second] = [library.search('', 0, 5), library.search('', 5, 5)];
     expect(first.entries).toHaveLength(5);
     expect(first.entries.map((e) => e.id)).not.toContain(second.entries[0].id);
+  });
+
+  it('is browsed by topic: each has figures of every style that are what it says, and a phrase narrows it', async () => {
+    const library = await motifLibrary();
+    const of = (topic: string, phrase = '') => library.search(phrase, 0, 5000, topic).entries;
+    for (const { id } of MOTIF_TOPICS) expect(of(id).length).toBeGreaterThan(50);
+    const animals = of('animals');
+    expect(new Set(animals.map((e) => e.style)).size).toBe(3);
+    const names = animals.map((e) => e.name);
+    for (const name of ['owl', 'mushroom', 'hedgehog']) expect(names).toContain(name);
+    expect(names).not.toContain('pizza');
+    expect(of('animals', 'owl').map((e) => e.name)).toContain('owl');
+    expect(of('food', 'owl').map((e) => e.name)).not.toContain('owl');
+    expect(of('walrus')).toEqual([]);
+    // No figure is in two topics.
+    const all = MOTIF_TOPICS.flatMap(({ id }) => of(id).map((e) => e.id));
+    expect(new Set(all).size).toBe(all.length);
   });
 
   it('leaves out the same figure in other skins', async () => {

@@ -30,11 +30,26 @@ interface IconSet {
   height?: number;
   icons: Record<string, IconData>;
 }
+interface SetMetadata {
+  categories?: Record<string, string[]>;
+}
 interface SetInfo {
   name: string;
   author: { name: string; url?: string };
   license: { spdx: string; title: string; url?: string };
 }
+
+/** What figures are browsed by, as Unicode groups its pictographs; the ids are in addresses. */
+export const MOTIF_TOPICS = [
+  { id: 'animals', name: 'Animals and plants', group: 'Animals & Nature' },
+  { id: 'food', name: 'Food and drink', group: 'Food & Drink' },
+  { id: 'places', name: 'Places and travel', group: 'Travel & Places' },
+  { id: 'activities', name: 'Sport and play', group: 'Activities' },
+  { id: 'things', name: 'Things', group: 'Objects' },
+  { id: 'signs', name: 'Signs', group: 'Symbols' },
+  { id: 'faces', name: 'Faces', group: 'Smileys & Emotion' },
+  { id: 'people', name: 'People', group: 'People & Body' },
+] as const;
 
 /** A figure as it is found. */
 export interface MotifEntry {
@@ -68,8 +83,8 @@ function synonymsOf(keywords: Record<string, string[]>): Map<string, Set<string>
   for (const [name, ...others] of Object.values(keywords)) {
     if (!name) continue;
     const said = new Set(others.map(words));
-    // "rabbit_face" says something of rabbits, too.
-    for (const key of new Set([words(name), words(name).split(' ')[0]])) {
+    // "rabbit_face" says something of rabbits, too; what is said of a Japanese symbol says nothing of Japan.
+    for (const key of new Set([words(name), words(name).replace(/ face$/, '')])) {
       const known = out.get(key) ?? new Set();
       for (const word of said) known.add(word);
       out.set(key, known);
@@ -89,6 +104,7 @@ export class MotifLibrary {
     private readonly sets: Map<string, { data: IconSet; info: SetInfo }>,
     private readonly entries: Map<string, MotifEntry>,
     private readonly index: MiniSearch<{ id: string; name: string; also: string }>,
+    private readonly topics: Map<string, Set<string>>,
   ) {}
 
   /** Reads the sets and makes the index; takes about a second. */
@@ -100,11 +116,20 @@ export class MotifLibrary {
       string[]
     >;
     const synonyms = synonymsOf(keywords);
+    const topics = new Map<string, Set<string>>(MOTIF_TOPICS.map((t) => [t.id, new Set()]));
+    /** The topics that each name has in the sets that are sorted. */
+    const named = new Map<string, string>();
     const documents: { id: string; name: string; also: string }[] = [];
     for (const set of MOTIF_SETS) {
       const folder = dirname(require.resolve(`@iconify-json/${set.package}/icons.json`));
       const read = async <T>(file: string) => JSON.parse(await readFile(join(folder, file), 'utf8')) as T;
-      const [data, info] = await Promise.all([read<IconSet>('icons.json'), read<SetInfo>('info.json')]);
+      const [data, info, metadata] = await Promise.all([
+        read<IconSet>('icons.json'),
+        read<SetInfo>('info.json'),
+        read<SetMetadata>('metadata.json'),
+      ]);
+      for (const { id, group } of MOTIF_TOPICS)
+        for (const name of metadata.categories?.[group] ?? []) named.set(name, id);
       sets.set(set.id, { data, info });
       const { author, license } = info;
       const licence: Licence = {
@@ -120,29 +145,41 @@ export class MotifLibrary {
         documents.push({ id, name: words(name), also: [...also].join(' ') });
       }
     }
+    // A set that is not sorted is by its names: an owl is an animal in each of them.
+    for (const { id } of entries.values()) {
+      const topic = named.get(id.split('/')[1]);
+      if (topic) topics.get(topic)!.add(id);
+    }
     const index = new MiniSearch<{ id: string; name: string; also: string }>({
       fields: ['name', 'also'],
       searchOptions: {
         boost: { name: 2 },
         // A figure that is the thing comes before one that only has it: "rabbit", then "people with bunny ears".
-        boostDocument: (id) => 2 / (1 + (entries.get(id as string)?.name.split(' ').length ?? 1)),
+        boostDocument: (id) => (2 / (1 + (entries.get(id as string)?.name.split(' ').length ?? 1))) ** 1.5,
         prefix: (term) => term.length > 1,
         fuzzy: (term) => (term.length > 5 ? 0.15 : false),
         combineWith: 'AND',
       },
     });
     index.addAll(documents);
-    return new MotifLibrary(sets, entries, index);
+    return new MotifLibrary(sets, entries, index, topics);
   }
 
   get size(): number {
     return this.entries.size;
   }
 
-  /** Figures for a phrase, the best first; `from` and `count` choose a page. All figures for no phrase. */
-  search(phrase: string, from = 0, count = 60): { total: number; entries: MotifEntry[] } {
+  /**
+   * Figures for a phrase, the best first; `from` and `count` choose a page. All figures for no phrase. Of one
+   * topic alone where it is given; none for a topic that there is not.
+   */
+  search(phrase: string, from = 0, count = 60, topic?: string): { total: number; entries: MotifEntry[] } {
     const asked = phrase.trim();
-    const ids = asked ? this.index.search(asked).map((r) => r.id as string) : [...this.entries.keys()];
+    const within = topic === undefined ? null : (this.topics.get(topic) ?? new Set());
+    const all = asked
+      ? this.index.search(asked).map((r) => r.id as string)
+      : [...(within ?? this.entries.keys())];
+    const ids = within ? all.filter((id) => within.has(id)) : all;
     return { total: ids.length, entries: ids.slice(from, from + count).map((id) => this.entries.get(id)!) };
   }
 

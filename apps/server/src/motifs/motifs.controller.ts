@@ -1,6 +1,6 @@
 import { Controller, Get, Header, NotFoundException, Param, Query } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { motifLibrary, readSvgFile } from '../engine';
+import { MOTIF_TOPICS, motifLibrary, readSvgFile } from '../engine';
 import { MotifColourDto, SearchMotifsDto } from './motifs.dto';
 
 /** The figures that ship with the application. */
@@ -8,8 +8,14 @@ import { MotifColourDto, SearchMotifsDto } from './motifs.dto';
 @Controller('motifs')
 export class MotifsController {
   @Get()
-  async search(@Query() { q, from, count }: SearchMotifsDto) {
-    return (await motifLibrary()).search(q ?? '', from, count);
+  async search(@Query() { q, from, count, topic }: SearchMotifsDto) {
+    return (await motifLibrary()).search(q ?? '', from, count, topic);
+  }
+
+  /** What figures can be browsed by. */
+  @Get('topics')
+  topics() {
+    return MOTIF_TOPICS.map(({ id, name }) => ({ id, name }));
   }
 
   @Get(':set/:name/picture.svg')

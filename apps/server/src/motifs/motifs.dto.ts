@@ -1,6 +1,7 @@
 import { ApiPropertyOptional } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
-import { IsInt, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator';
+import { IsIn, IsInt, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator';
+import { MOTIF_TOPICS } from '../engine';
 
 export class SearchMotifsDto {
   @ApiPropertyOptional({ description: 'Words; "bunny" finds rabbits, too.' })
@@ -8,6 +9,11 @@ export class SearchMotifsDto {
   @IsString()
   @MaxLength(200)
   q?: string;
+
+  @ApiPropertyOptional({ enum: MOTIF_TOPICS.map((t) => t.id) })
+  @IsOptional()
+  @IsIn(MOTIF_TOPICS.map((t) => t.id))
+  topic?: string;
 
   @IsOptional()
   @Type(() => Number)

@@ -1,5 +1,5 @@
 import { Radio, RadioGroup } from '@headlessui/react';
-import { useState } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 
 export interface SpecAndSide {
@@ -27,6 +27,12 @@ export function SpecChoice({
   onChange: (key: string) => void;
 }) {
   const [words, setWords] = useState('');
+  const list = useRef<HTMLDivElement>(null);
+  useLayoutEffect(() => {
+    // What is chosen to begin with is seen, however long the list.
+    const checked = list.current!.querySelector<HTMLElement>('[role="radio"][aria-checked="true"]');
+    if (checked) list.current!.scrollTop = checked.offsetTop - list.current!.offsetTop - 8;
+  }, []);
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
   const all = specSides(specs);
   const shown = all.filter(({ spec, side }) => {
@@ -50,7 +56,7 @@ export function SpecChoice({
           />
         )}
       </div>
-      <div className="flex max-h-72 flex-col gap-1.5 overflow-y-auto p-0.5">
+      <div ref={list} className="flex max-h-[min(18rem,29vh)] flex-col gap-1.5 overflow-y-auto p-0.5">
         {shown.length === 0 && <p className="p-2 text-muted">No product is called that.</p>}
         {shown.map(({ spec, side, key }) => (
           <Radio

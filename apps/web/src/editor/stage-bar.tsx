@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { NavLink, useNavigate } from 'react-router';
 import type { Design } from '@brelm/core/design';
 import { stopsOn } from '@brelm/core/proof';
-import type { Spec } from '@brelm/core/spec';
+import { isWorn, type Spec } from '@brelm/core/spec';
 import { specWords } from '../design';
 import { useAppDispatch, useAppSelector } from '../store';
 import { colourwayChosen, redone, undone } from '../store/editor';
@@ -45,6 +45,7 @@ export function StageBar({
     '2': () => void navigate(`/design/${id}/garments`),
     '5': () => void navigate(`/design/${id}/placement`),
   });
+  const spec = specs.find((s) => s.id === design.board.spec) ?? specs[0];
   const [dialog, setDialog] = useState<'board' | 'versions' | null>(null);
   const dispatch = useAppDispatch();
   const edit = useEdit();
@@ -80,19 +81,23 @@ export function StageBar({
       </div>
       {sides && <SideSwitch design={design} specs={specs} />}
       <nav aria-label="Stages" className="flex gap-1">
-        {STAGES.map(([path, name, key]) => (
-          <NavLink
-            key={name}
-            to={`/design/${id}${path}`}
-            end
-            title={`${name} (${key})`}
-            className={({ isActive }) =>
-              `rounded-md px-2.5 py-1 font-medium ${isActive ? 'bg-line text-ink' : 'text-muted hover:text-ink'}`
-            }
-          >
-            {name}
-          </NavLink>
-        ))}
+        {STAGES.map(([path, stage, key]) => {
+          // What is not worn comes in colours.
+          const name = stage === 'Garments' && !isWorn(spec) ? 'Colours' : stage;
+          return (
+            <NavLink
+              key={stage}
+              to={`/design/${id}${path}`}
+              end
+              title={`${name} (${key})`}
+              className={({ isActive }) =>
+                `rounded-md px-2.5 py-1 font-medium ${isActive ? 'bg-line text-ink' : 'text-muted hover:text-ink'}`
+              }
+            >
+              {name}
+            </NavLink>
+          );
+        })}
       </nav>
       {onExport && colourways && design.colourways.length > 1 && (
         <label className="flex items-center gap-1.5 text-[13px] text-muted">

@@ -11,6 +11,11 @@ import { SpecChoice, specSides } from '../design';
 import { Button, garmentBackground, Modal } from '../ui';
 import { isPale, NO_STARTER, StarterChoice } from './starter-choice';
 
+/** Where the product that a design was made for last is kept, in this browser. */
+const LAST_PRODUCT = 'brelm-last-product';
+/** What is offered before there is any. */
+const FIRST_PRODUCT = 'pinfold/tee-front';
+
 /** Garments that a new design is judged on: the chosen one, then an even spread from dark to light. */
 function spread(garments: readonly Garment[], chosen: Garment): string[] {
   const others = byLightness(garments.filter((g) => g.id !== chosen.id));
@@ -36,7 +41,10 @@ export function NewDesign({
   const choices = specSides(specs);
   const [name, setName] = useState('');
   const [chosen, setChosen] = useState(
-    () => choices.find((c) => c.spec.id === 'pinfold/tee-front')?.key ?? choices[0]?.key,
+    () =>
+      [localStorage.getItem(LAST_PRODUCT), FIRST_PRODUCT]
+        .map((key) => choices.find((c) => c.key === key || c.spec.id === key)?.key)
+        .find((key) => key !== undefined) ?? choices[0]?.key,
   );
   const [garmentId, setGarmentId] = useState(garments[0]?.id);
   const [create, { isLoading, error }] = useCreateDesignMutation();
@@ -77,6 +85,7 @@ export function NewDesign({
       .unwrap()
       .catch(() => null);
     if (!made) return;
+    localStorage.setItem(LAST_PRODUCT, choice.key);
     setName('');
     setWords({});
     onClose();
@@ -97,6 +106,7 @@ export function NewDesign({
         </label>
         <input
           id="new-name"
+          autoFocus
           className="field !h-9 px-2 !text-[15px]"
           placeholder="Untitled"
           maxLength={300}
@@ -107,7 +117,7 @@ export function NewDesign({
           <SpecChoice specs={specs} value={chosen} onChange={setChosen} />
           <RadioGroup value={garment?.id} onChange={setGarmentId} aria-label={colourOf}>
             <p className="heading mb-1.5">{colourOf}</p>
-            <div className="grid max-h-56 grid-cols-2 gap-1.5 overflow-y-auto p-0.5">
+            <div className="grid max-h-[min(14rem,29vh)] grid-cols-2 gap-1.5 overflow-y-auto p-0.5">
               {byLightness(offered).map((g) => (
                 <Radio
                   key={g.id}

@@ -1,7 +1,7 @@
 import { Radio, RadioGroup } from '@headlessui/react';
 import { Trash2 } from 'lucide-react';
 import { lightness, type Garment } from '@brelm/core/colour';
-import { DAY, wordSlots, wordsOf } from '@brelm/core/design';
+import { DAY, wordsAsRead, wordSlots, wordsOf } from '@brelm/core/design';
 import { GarmentCanvas, useDrawing, useThumbnail } from '../design';
 import { reasonOf, useRemoveStarterMutation, useStartersQuery, type Starter } from '../store/api';
 import { IconButton, notify } from '../ui';
@@ -88,7 +88,7 @@ export function StarterChoice({
       </RadioGroup>
       {chosen && wordSlots(chosen.document).length > 0 && (
         <div className="mt-2 grid grid-cols-2 gap-2 sm:grid-cols-3">
-          {[...wordSlots(chosen.document)].reverse().map((part) => (
+          {wordsAsRead(chosen.document).map((part) => (
             <div key={part.id}>
               <label htmlFor={`slot-${part.id}`} className="block text-[12.5px] text-muted">
                 {part.slot!.charAt(0).toUpperCase() + part.slot!.slice(1)}

@@ -2,7 +2,7 @@ import { PenLine } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Design } from '@brelm/core/design';
 import { FORMS } from '@brelm/core/geometry';
-import { useTypefacesQuery, type OwnPicture } from '../store/api';
+import { useMotifTopicsQuery, useTypefacesQuery, type OwnPicture } from '../store/api';
 import { Button, FileButton, Modal } from '../ui';
 import { addCode, addLettering, addMotif, addPicture, addShape, bringIn } from '../editor/bring-in';
 import { FaceField } from '../inspector/lettering';
@@ -36,7 +36,10 @@ export function AddPart({
   const { data: typefaces } = useTypefacesQuery();
   const chosen = face ?? last ?? typefaces?.[0]?.id ?? 'rye';
   const quoted = unquoted(words) !== words;
-  const looking = words.trim() !== '' && !quoted && !words.includes('\n');
+  const searching = words.trim() !== '' && !quoted && !words.includes('\n');
+  const { data: topics = [] } = useMotifTopicsQuery();
+  const [topic, setTopic] = useState('');
+  const looking = searching || topic !== '';
   useEffect(() => {
     // The first search finds the figures at hand.
     if (open) void fetch('/api/motifs?count=1').catch(() => undefined);
@@ -44,6 +47,7 @@ export function AddPart({
   const close = () => {
     setWords('');
     setAddress('');
+    setTopic('');
     setFace(null);
     onClose();
   };
@@ -106,10 +110,24 @@ export function AddPart({
           </Button>
         </div>
       </form>
+      <div role="group" aria-label="Figures by topic" className="mt-3 flex flex-wrap gap-1">
+        {topics.map((t) => (
+          <button
+            key={t.id}
+            type="button"
+            aria-pressed={topic === t.id}
+            className={`rounded-full border px-2.5 py-0.5 text-[12.5px] ${topic === t.id ? 'border-spruce bg-spruce text-card' : 'border-line hover:border-edge'}`}
+            onClick={() => setTopic(topic === t.id ? '' : t.id)}
+          >
+            {t.name}
+          </button>
+        ))}
+      </div>
       {looking ? (
         <div className="mt-4 border-t border-line pt-3">
           <FindParts
-            phrase={words}
+            phrase={searching ? words : ''}
+            topic={topic}
             onShape={shape}
             onMotif={(m) => {
               close();
@@ -164,7 +182,7 @@ export function AddPart({
           </form>
         </>
       )}
-      <OwnPictures phrase={looking ? sought : ''} onChoose={own} />
+      {(searching || topic === '') && <OwnPictures phrase={searching ? sought : ''} onChoose={own} />}
       <div className="mt-4 flex items-center gap-3 border-t border-line pt-3">
         <FileButton
           multiple

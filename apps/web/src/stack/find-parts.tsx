@@ -7,15 +7,18 @@ import { useMotifs, type FoundMotif } from './use-motifs';
 /** Shapes and figures that a phrase finds; more of them come as the list is scrolled. */
 export function FindParts({
   phrase,
+  topic = '',
   onShape,
   onMotif,
 }: {
   phrase: string;
+  /** Figures of this topic alone; '' for all. */
+  topic?: string;
   /** Left out where only figures will do. */
   onShape?: (form: string) => void;
   onMotif: (motif: FoundMotif) => void;
 }) {
-  const { found, fault, more } = useMotifs(phrase);
+  const { found, fault, more } = useMotifs(phrase, topic);
   const end = useRef<HTMLLIElement>(null);
   const list = useRef<HTMLUListElement>(null);
   const asked = phrase.trim().toLowerCase();
@@ -32,7 +35,7 @@ export function FindParts({
   }, [more]);
   useEffect(() => {
     if (list.current) list.current.scrollTop = 0;
-  }, [asked]);
+  }, [asked, topic]);
 
   if (fault)
     return (
@@ -40,7 +43,8 @@ export function FindParts({
         {fault}
       </p>
     );
-  const nothing = found?.phrase.toLowerCase() === asked && found.total === 0 && shapes.length === 0;
+  const current = found?.phrase.toLowerCase() === asked && found.topic === topic;
+  const nothing = current && found.total === 0 && shapes.length === 0;
   return (
     <>
       <p className="mb-1.5 text-[13px] text-muted" aria-live="polite">
@@ -50,7 +54,7 @@ export function FindParts({
             ? `${found.total.toLocaleString('en-GB')} ${found.total === 1 ? 'figure' : 'figures'}`
             : 'Looking…'}
       </p>
-      <ul ref={list} className="grid max-h-[46vh] grid-cols-8 gap-1.5 overflow-y-auto">
+      <ul ref={list} className="grid max-h-[38vh] grid-cols-8 gap-1.5 overflow-y-auto">
         {shapes.map((f) => (
           <li key={f.id}>
             <button

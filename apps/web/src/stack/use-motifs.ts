@@ -18,29 +18,29 @@ interface Page {
   entries: FoundMotif[];
 }
 
-async function ask(phrase: string, from: number, signal?: AbortSignal): Promise<Page> {
-  const response = await fetch(`/api/motifs?q=${encodeURIComponent(phrase)}&from=${from}&count=${PAGE}`, {
-    signal,
-  });
+async function ask(phrase: string, topic: string, from: number, signal?: AbortSignal): Promise<Page> {
+  const asked = new URLSearchParams({ q: phrase, from: String(from), count: String(PAGE) });
+  if (topic) asked.set('topic', topic);
+  const response = await fetch(`/api/motifs?${asked}`, { signal });
   if (!response.ok) throw new Error(`The figures could not be searched (${response.status}).`);
   return (await response.json()) as Page;
 }
 
-/** Figures for a phrase, page by page; a new phrase drops what is on its way for the old one. */
-export function useMotifs(phrase: string) {
-  const [found, setFound] = useState<(Page & { phrase: string }) | null>(null);
+/** Figures for a phrase, or of a topic ('' for any), page by page; a new phrase drops what is on its way for the old one. */
+export function useMotifs(phrase: string, topic = '') {
+  const [found, setFound] = useState<(Page & { phrase: string; topic: string }) | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const loading = useRef(false);
   const asked = phrase.trim();
 
   useEffect(() => {
-    if (!asked) return;
+    if (!asked && !topic) return;
     const abort = new AbortController();
     loading.current = true;
-    ask(asked, 0, abort.signal).then(
+    ask(asked, topic, 0, abort.signal).then(
       (page) => {
         setFault(null);
-        setFound({ ...page, phrase: asked });
+        setFound({ ...page, phrase: asked, topic });
         loading.current = false;
       },
       (error: Error) => {
@@ -48,15 +48,17 @@ export function useMotifs(phrase: string) {
       },
     );
     return () => abort.abort();
-  }, [asked]);
+  }, [asked, topic]);
 
   const more = useCallback(() => {
     if (!found || loading.current || found.entries.length >= found.total) return;
     loading.current = true;
-    ask(found.phrase, found.entries.length)
+    ask(found.phrase, found.topic, found.entries.length)
       .then((page) =>
         setFound((now) =>
-          now?.phrase === found.phrase ? { ...now, entries: [...now.entries, ...page.entries] } : now,
+          now?.phrase === found.phrase && now.topic === found.topic
+            ? { ...now, entries: [...now.entries, ...page.entries] }
+            : now,
         ),
       )
       .catch(() => undefined)
@@ -65,7 +67,8 @@ export function useMotifs(phrase: string) {
       });
   }, [found]);
 
-  return { found: asked && found ? found : null, fault: asked ? fault : null, more };
+  const wanted = asked !== '' || topic !== '';
+  return { found: wanted ? found : null, fault: wanted ? fault : null, more };
 }
 
 /** A figure's outlines; one of a single colour comes in `colour` (#rrggbb). */

@@ -144,6 +144,7 @@ export const api = createApi({
     }),
     shop: build.query<{ name: string | null }, void>({ query: () => 'shop' }),
     typefaces: build.query<TypefaceEntry[], void>({ query: () => 'typefaces', providesTags: ['typefaces'] }),
+    motifTopics: build.query<{ id: string; name: string }[], void>({ query: () => 'motifs/topics' }),
     addTypeface: build.mutation<TypefaceEntry[], File>({
       query: (file) => ({ url: 'typefaces', method: 'POST', body: formOf(file) }),
       invalidatesTags: ['typefaces'],
@@ -338,6 +339,7 @@ export const {
   useRemoveGarmentMutation,
   useShopQuery,
   useTypefacesQuery,
+  useMotifTopicsQuery,
   useAddTypefaceMutation,
   useRemoveTypefaceMutation,
   useFaceSampleQuery,

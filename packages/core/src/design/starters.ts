@@ -10,6 +10,16 @@ export const DAY = 'day';
 export const wordSlots = (starter: Design): LetteringPart[] =>
   starter.parts.filter((p): p is LetteringPart => p.kind === 'lettering' && p.slot !== null);
 
+/** Its places for words in the order in which they are read: from the top down, side by side from the left. */
+export const wordsAsRead = (starter: Design): LetteringPart[] => {
+  // What overlaps in height by more than this share of the board is on one line, as far as a reader sees.
+  const row = starter.board.height / 20;
+  return [...wordSlots(starter)].sort((a, b) => {
+    const down = Math.round(a.place.y / row) - Math.round(b.place.y / row);
+    return down || a.place.x - b.place.x;
+  });
+};
+
 /** What a lettering part says, its lines one below the other. */
 export const wordsOf = (part: LetteringPart): string => part.lines.map((l) => l.text).join('\n');
 

@@ -1,6 +1,15 @@
 import { boxCentre, boxWidth, transformBox } from '../geometry';
 import { designOf, loadFace, reread } from '../../testing';
-import { DAY, fromStarter, reworded, wordSlots, wordsOf, type Design, type FromStarter } from '../design';
+import {
+  DAY,
+  fromStarter,
+  reworded,
+  wordsAsRead,
+  wordSlots,
+  wordsOf,
+  type Design,
+  type FromStarter,
+} from '../design';
 import { lettering, letteringLine, place, type LetteringPart, type Part } from '../parts';
 import { partLocalBox, partMatrix } from './index';
 import type { Typeface } from '../type';
@@ -48,6 +57,17 @@ const make = (over: Partial<FromStarter> = {}) => {
 };
 
 describe('starters', () => {
+  it('ask for their words in the order in which they are read', () => {
+    const at = (id: string, x: number, y: number) => ({
+      ...lettering(id, '', place(x, y), [letteringLine(id, 'alfa-slab-one', 60, 'pale')]),
+      slot: id,
+    });
+    const parts = [at('foot', 450, 800), at('right', 700, 404), at('left', 200, 410), at('top', 450, 100)];
+    const shuffled = designOf({ pale: '#f2ead8' }, ...parts);
+    expect(wordsAsRead(shuffled).map((p) => p.slot)).toEqual(['top', 'left', 'right', 'foot']);
+    expect(wordSlots(shuffled).map((p) => p.slot)).toEqual(['foot', 'right', 'left', 'top']);
+  });
+
   it('name the places for words, and what stands there', () => {
     expect(wordSlots(starter()).map((p) => [p.id, p.slot, wordsOf(p)])).toEqual([
       ['word', 'first line', 'OWLS'],
