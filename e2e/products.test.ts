@@ -110,7 +110,7 @@ describe('what will be made, and the run that makes it', () => {
     const rows = await table.locator('tbody tr').count();
     expect(rows).toBe(7);
     expect(await serious(page)).toEqual([]);
-    await page.getByText('Names of the files').click();
+    await page.getByText('Names and size of the files').click();
     await page.getByLabel('Pattern of the files’ names').fill('{nothing}');
     await page.getByText('there is no {nothing}').waitFor();
     expect(await page.getByRole('button', { name: /^Make \d+ file/ }).isDisabled()).toBe(true);

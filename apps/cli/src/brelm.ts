@@ -12,7 +12,7 @@ const HELP = `Usage: ./brelm COMMAND
   proof DESIGN.brelm.json --spec ID [--colourway ID] [--garment ID ...] [--json]
                                                check a design; exit 1 when it has stops
   export DESIGN.brelm.json --spec ID ... [--colourway ID] [--format png|jpeg|webp|svg|pdf ...]
-         [--all] [--pack] [--name PATTERN] [--out DIR] [--svg] [--json] [--strict]
+         [--all] [--pack] [--name PATTERN] [--out DIR] [--svg] [--smallest] [--json] [--strict]
                                                write its files; exit 1 when the proof has stops
   wall DESIGN.brelm.json [--spec ID] [--garment ID ...] [--out FILE.png]
                                                every colourway on every garment, as a picture

@@ -61,6 +61,7 @@ export async function run(args: string[]): Promise<number> {
     pack: { type: 'boolean' },
     json: { type: 'boolean' },
     strict: { type: 'boolean' },
+    smallest: { type: 'boolean' },
     svg: { type: 'boolean' },
   });
   if (values.name !== undefined) {
@@ -104,7 +105,7 @@ export async function run(args: string[]): Promise<number> {
         ...(values.svg ? (['svg'] as const) : []),
       ];
       return [...new Set(wanted)].map((format) => ({
-        job: { ...p.job, format },
+        job: { ...p.job, format, smallest: values.smallest },
         file: { ...p.file, format },
       }));
     });

@@ -71,13 +71,14 @@ async function fitPng(
   maxBytes: number,
   opaque: boolean,
   others: readonly string[],
+  smallest: boolean,
 ): Promise<Encoded> {
   const { pixels, width, height, dpi } = of;
-  const bytes = await encodePng(pixels, width, height, dpi, { opaque });
-  if (bytes.length <= maxBytes) return { bytes, loss: null, pixels };
+  const bytes = smallest ? null : await encodePng(pixels, width, height, dpi, { opaque });
+  if (bytes && bytes.length <= maxBytes) return { bytes, loss: null, pixels };
   const small = await encodePng(pixels, width, height, dpi, { opaque, small: true });
   if (small.length <= maxBytes) return { bytes: small, loss: null, pixels };
-  let least = Math.min(bytes.length, small.length);
+  let least = Math.min(bytes?.length ?? Infinity, small.length);
   let best: (Encoded & { difference: number }) | null = null;
   for (const step of PNG_STEPS) {
     const made = await step.pixels(of);
@@ -163,5 +164,6 @@ export const encodeWithin = (
   maxBytes: number,
   opaque: boolean,
   others: readonly string[] = [],
+  smallest = false,
 ): Promise<Encoded> =>
-  format === 'png' ? fitPng(of, maxBytes, opaque, others) : fitLossy(of, maxBytes, format);
+  format === 'png' ? fitPng(of, maxBytes, opaque, others, smallest) : fitLossy(of, maxBytes, format);

@@ -138,6 +138,22 @@ describe('files of every kind from one drawing', () => {
     expect(report).toMatchObject({ loss: null, dpi: 300, bytes: bytes.length });
   });
 
+  it('PNG as small as can be: the same pixels in fewer bytes, of flat artwork and of a turned one', async () => {
+    const pixels = async (bytes: Buffer) =>
+      (await sharp(bytes).ensureAlpha().raw().toBuffer()).toString('hex');
+    for (const turn of [0, 17]) {
+      const design = designOf();
+      const job = jobOf(
+        { ...design, parts: design.parts.map((p) => ({ ...p, place: { ...p.place, turn } })) },
+        'png',
+      );
+      const [quick, small] = [await make(job), await make({ ...job, smallest: true })];
+      expect(await pixels(small.bytes)).toBe(await pixels(quick.bytes));
+      expect(small.bytes.length).toBeLessThanOrEqual(quick.bytes.length);
+      expect(small.report).toMatchObject({ loss: null, checked: quick.report.checked });
+    }
+  });
+
   it('JPEG and PNG on a ground: no alpha, the ground to the edge', async () => {
     const jpeg = await make(jobOf(designOf(), 'jpeg', { ground: '#1f2a44' }));
     const meta = await sharp(jpeg.bytes).metadata();

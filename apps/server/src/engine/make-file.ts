@@ -35,6 +35,8 @@ export interface FileJob {
   /** The garment colour whose own position it has. */
   apart: string | null;
   format: FileFormat;
+  /** As few bytes as a PNG can have without loss, however long it takes; else as quick as can be. */
+  smallest?: boolean;
 }
 
 /** What a file was found to be when it was read back. */
@@ -126,7 +128,7 @@ async function rasterFile(
     checked,
     loss,
   });
-  if (format === 'png') {
+  if (format === 'png' && !job.smallest) {
     const expected = { width, height, dpi, maxBytes: spec.maxBytes, alpha: !opaque };
     const flat = await flatPng(pixels, expected, Math.min(spec.maxBytes, width * height * FLAT_BYTES));
     if (flat) {
@@ -141,6 +143,7 @@ async function rasterFile(
     opaque,
     // A format without transparency is none where there is no ground.
     spec.formats.filter((f) => f === 'webp' || (f === 'jpeg' && opaque)).map((f) => f.toUpperCase()),
+    job.smallest,
   );
   collect();
   let checked = 'read back by another decoder: size, and the picture';

@@ -159,7 +159,8 @@ export class PlannerService {
       if (!spec.formats.includes(format))
         refuse(`${field(i)}format`, `${spec.product} takes ${spec.formats.join(', ')}, not ${format}`);
       const chosen = { ...file, format };
-      out.push({ stored, file: chosen, job: jobOf(chosen), acceptStops: request.acceptStops ?? false });
+      const job = request.smallest ? { ...jobOf(chosen), smallest: true } : jobOf(chosen);
+      out.push({ stored, file: chosen, job, acceptStops: request.acceptStops ?? false });
     }
     return out;
   }
@@ -169,7 +170,8 @@ export class PlannerService {
     return this.files.keep(Buffer.from(text));
   }
 
-  private keyOf(snapshot: string, job: RunJob): string {
+  /** How a file is packed changes nothing of its proof. */
+  private keyOf(snapshot: string, { smallest: _smallest, ...job }: RunJob): string {
     return createHash('sha256')
       .update(`${snapshot} ${JSON.stringify(job)}`)
       .digest('hex');

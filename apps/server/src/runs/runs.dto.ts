@@ -68,6 +68,13 @@ export class PlannedFileDto {
   @IsOptional()
   @IsBoolean()
   acceptStops?: boolean;
+
+  @ApiPropertyOptional({
+    description: 'As few bytes as a PNG can have without loss; takes several times as long.',
+  })
+  @IsOptional()
+  @IsBoolean()
+  smallest?: boolean;
 }
 
 export class CreateRunDto {

@@ -40,6 +40,8 @@ export interface RunJob {
   format: FileFormat;
   /** Garment colours that it is for, by id. */
   garments: string[];
+  /** See FileJob. */
+  smallest?: boolean;
 }
 
 /** A job with the design as it was when it was asked for, by the SHA-256 of its stored document. */
@@ -81,8 +83,8 @@ async function prepared({ job, snapshot, filesDir }: JobTask) {
   const document: unknown = JSON.parse(await readFile(fileAt(filesDir, snapshot), 'utf8'));
   const design: Design = readDesign(document);
   const side = job.spec.sides.find((s) => s.id === job.side)!;
-  const { colourway, spec, placement, apart, format } = job;
-  const fileJob: FileJob = { design, colourway, spec, side, placement, apart, format };
+  const { colourway, spec, placement, apart, format, smallest } = job;
+  const fileJob: FileJob = { design, colourway, spec, side, placement, apart, format, smallest };
   const read = (m: Material) => readFile(fileAt(filesDir, m.sha256 ?? 'none'));
   const materials = await loadMaterials(design, (sha256) => readFile(fileAt(filesDir, sha256)));
   return { design, fileJob, read, materials };

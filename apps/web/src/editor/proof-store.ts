@@ -12,6 +12,8 @@ export interface LiveProof {
   /** Of those, thin places and spelling; they come a little later. */
   slow: readonly Finding[];
   slowCurrent: boolean;
+  /** Stops on the sides that are not open, by side; those that are not looked at yet are missing. */
+  elsewhere: ReadonlyMap<string, number>;
   /** Why the proof of the design as it is now could not be made; null when it could, or is under way. */
   fault: string | null;
   /** Counts how often the seller asked for it once more. */
@@ -25,6 +27,7 @@ const NONE: LiveProof = {
   current: false,
   slow: [],
   slowCurrent: false,
+  elsewhere: new Map(),
   fault: null,
   tries: 0,
 };

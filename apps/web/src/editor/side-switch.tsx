@@ -5,16 +5,18 @@ import { sidesOf, type Design } from '@brelm/core/design';
 import type { Spec } from '@brelm/core/spec';
 import { useAppDispatch } from '../store';
 import { sideOpened, undone } from '../store/editor';
-import { Button, IconButton, notify, leaveField } from '../ui';
+import { Button, IconButton, notify, leaveField, SeverityMark } from '../ui';
 import { useKeys } from '../use-keys';
 import { AddSide } from './add-side';
 import { sideNames } from './side-names';
+import { useProofState } from './proof-store';
 import { useEdit } from './use-edit';
 
 /** The sides of a design: which one is open, and, behind one button, all that is done to them. */
 export function SideSwitch({ design, specs }: { design: Design; specs: readonly Spec[] }) {
   const dispatch = useAppDispatch();
   const [adding, setAdding] = useState(false);
+  const elsewhere = useProofState((p) => p.elsewhere);
   const names = sideNames(design, specs);
   const at = names.findIndex((s) => s.id === design.side.id);
   const step = (by: number) => {
@@ -39,6 +41,13 @@ export function SideSwitch({ design, specs }: { design: Design; specs: readonly 
               onClick={() => dispatch(sideOpened(s.id))}
             >
               {s.name}
+              {s.id !== design.side.id && !!elsewhere.get(s.id) && (
+                <span className="ml-1 inline-flex items-center gap-0.5 align-[-1px] text-[12px] text-rust">
+                  <SeverityMark severity="stop" size={12} />
+                  {elsewhere.get(s.id)}
+                  <span className="sr-only">{elsewhere.get(s.id) === 1 ? ' stop' : ' stops'}</span>
+                </span>
+              )}
             </button>
           ))}
         </div>
@@ -54,6 +63,7 @@ export function SideSwitch({ design, specs }: { design: Design; specs: readonly 
           {names.map((s) => (
             <option key={s.id} value={s.id}>
               {s.name}
+              {s.id !== design.side.id && elsewhere.get(s.id) ? ` (${elsewhere.get(s.id)} stops)` : ''}
             </option>
           ))}
         </select>

@@ -53,7 +53,13 @@ export function StageBar({
   const future = useAppSelector((s) => s.editor.future);
   const colourway = useAppSelector((s) => s.editor.colourway);
   const findings = useProofState((p) => p.findings);
-  const stops = stopsOn(findings ?? [], design.backdrop).length;
+  const elsewhere = useProofState((p) => p.elsewhere);
+  const here = stopsOn(findings ?? [], design.backdrop).length;
+  // All sides are made together, so the mark beside it is of all of them.
+  const stops = [...elsewhere.entries()].reduce(
+    (n, [side, s]) => n + (side === design.side.id ? 0 : s),
+    here,
+  );
   return (
     <div className="flex h-12 shrink-0 items-center gap-3 border-b border-line bg-card px-4">
       <input

@@ -1,9 +1,9 @@
 import { useEffect } from 'react';
 import type { Garment } from '@brelm/core/colour';
-import type { Design } from '@brelm/core/design';
+import { boardsOf, openSide, type Design } from '@brelm/core/design';
 import type { GarmentContrast } from '@brelm/core/proof';
-import type { Spec, SpecSide } from '@brelm/core/spec';
-import { judge, judgeLive, proof, reasonOf, slowProof } from '../workers/proof-client';
+import { sideOf, type Spec, type SpecSide } from '@brelm/core/spec';
+import { judge, judgeLive, proof, reasonOf, slowProof, stopsOf } from '../workers/proof-client';
 import { liveEdits, onLive } from './live';
 import { proofNow, setProof, useProofState } from './proof-store';
 
@@ -18,6 +18,7 @@ export function useProof(
   side: SpecSide | undefined,
   garments: Garment[],
   backdrop: string,
+  specs: readonly Spec[],
 ): void {
   const tries = useProofState((p) => p.tries);
   useEffect(() => () => setProof(null), []);
@@ -57,7 +58,21 @@ export function useProof(
           fault: null,
         });
         const slow = await slowProof(request, signal);
-        if (!signal.aborted) setProof({ slow, slowCurrent: true });
+        if (signal.aborted) return;
+        setProof({ slow, slowCurrent: true });
+        // The other sides are printed, too. They come last, one after another.
+        const elsewhere = new Map<string, number>();
+        for (const { id, board } of boardsOf(design)) {
+          if (id === design.side.id) continue;
+          const other = specs.find((s) => s.id === board.spec);
+          const on = other && sideOf(other, board.side);
+          if (!on) continue;
+          const there = { ...request, design: openSide(design, id), spec: other, side: on };
+          elsewhere.set(id, await stopsOf(there, signal));
+          if (signal.aborted) return;
+          setProof({ elsewhere: new Map(elsewhere) });
+        }
+        if (elsewhere.size === 0 && proofNow().elsewhere.size > 0) setProof({ elsewhere });
       })().catch(fail);
     }, REST_MS);
     return () => {
@@ -65,5 +80,5 @@ export function useProof(
       stop();
       clearTimeout(rest);
     };
-  }, [design, colourway, spec, side, garments, backdrop, tries]);
+  }, [design, colourway, spec, side, garments, backdrop, specs, tries]);
 }

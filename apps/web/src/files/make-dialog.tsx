@@ -23,6 +23,9 @@ type PackHow = 'one' | 'each' | 'none';
 /** The pattern of names that was used last, in this browser. */
 const PATTERN_KEY = 'brelm-file-names';
 
+/** Whether files were made as small as can be last, in this browser. */
+const SMALLEST_KEY = 'brelm-smallest-files';
+
 const PROBLEM = 'mt-3 rounded-md border border-rust p-3';
 
 /** What will be made of designs, as a table; then the making of it. `ready` is awaited first. */
@@ -75,6 +78,7 @@ function Plan({
   onClose: () => void;
 }) {
   const [pattern, setPattern] = useState(() => localStorage.getItem(PATTERN_KEY) ?? '');
+  const [smallest, setSmallest] = useState(() => localStorage.getItem(SMALLEST_KEY) !== null);
   const plan = usePlanQuery({ designs: [...designs] });
   const { data: garments = [] } = useGarmentsQuery();
   const [choices, setChoices] = useState<Record<string, Partial<RowChoice>>>({});
@@ -120,6 +124,7 @@ function Plan({
       apart: r.apart,
       format,
       acceptStops,
+      ...(smallest && { smallest }),
     };
   };
   const named = pattern ? { pattern } : {};
@@ -221,7 +226,7 @@ function Plan({
         </table>
       </div>
       <details className="mt-3 text-[13px]">
-        <summary className="cursor-pointer text-muted">Names of the files</summary>
+        <summary className="cursor-pointer text-muted">Names and size of the files</summary>
         <input
           aria-label="Pattern of the files’ names"
           className="field mt-1.5 font-mono !text-[13px]"
@@ -244,6 +249,19 @@ function Plan({
               .join(' · ')}
           </p>
         )}
+        <label className="mt-2 flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={smallest}
+            onChange={(e) => {
+              setSmallest(e.target.checked);
+              if (e.target.checked) localStorage.setItem(SMALLEST_KEY, '1');
+              else localStorage.removeItem(SMALLEST_KEY);
+            }}
+          />
+          PNG as small as can be
+          <span className="text-muted">the same pixels in fewer bytes; takes several times as long</span>
+        </label>
       </details>
       {starting.error && (
         <div className={PROBLEM} role="alert">

@@ -172,6 +172,8 @@ export interface FileRequest {
   apart?: string | null;
   format?: FileFormat;
   acceptStops?: boolean;
+  /** As few bytes as a PNG can have; takes longer. */
+  smallest?: boolean;
 }
 
 export interface RunSummary {

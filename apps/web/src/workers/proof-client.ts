@@ -29,6 +29,8 @@ export const proof = (request: ProofRequest, signal?: AbortSignal) => quick((w) 
 /** Thin places and spelling. */
 export const slowProof = (request: ProofRequest, signal?: AbortSignal) =>
   slow((w) => w.slow(request), signal);
+/** How many stops there are, of a side that is not open. */
+export const stopsOf = (request: ProofRequest, signal?: AbortSignal) => slow((w) => w.stops(request), signal);
 /** Every colourway on every garment. */
 export const wall = (request: ProofRequest, signal?: AbortSignal) => quick((w) => w.wall(request), signal);
 export const propose = (request: ProofRequest, signal?: AbortSignal) =>

@@ -10,6 +10,7 @@ import {
   proofOf,
   separationOf,
   slowFindings,
+  stopsOn,
   proposeColourways,
   wallOf,
   type EdgeMap,
@@ -125,6 +126,12 @@ const worker = {
   async proof(request: ProofRequest): Promise<Proof> {
     await loaded(request.design);
     return proofOf({ ...inputOf(request, caches.full), walks: caches.walks, slow: false });
+  },
+  /** How many stops the proof has on the garment that the request is for; for a side that is not open. */
+  async stops(request: ProofRequest): Promise<number> {
+    await loaded(request.design);
+    const { findings } = proofOf({ ...inputOf(request, new Map()), slow: false });
+    return stopsOn(findings, request.mendFor).length;
   },
   /** What the whole proof leaves out, since it takes longer: thin places and spelling. */
   async slow(request: ProofRequest): Promise<Finding[]> {

@@ -91,7 +91,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
     () => (own.some((g) => g.id === backdrop.id) ? own : [backdrop, ...own]),
     [own, backdrop],
   );
-  useProof(made, colourway, spec, side, judged, backdrop.id);
+  useProof(made, colourway, spec, side, judged, backdrop.id, specs);
 
   const setBackdrop = (id: string) => edit.backdrop(id);
   const stepGarment = (by: number) => {
