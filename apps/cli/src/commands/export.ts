@@ -13,7 +13,6 @@ import {
   CheckError,
   FitError,
   jobsOf,
-  judgedOn,
   licencesOf,
   loadMaterials,
   loadPictures,
@@ -132,7 +131,7 @@ export async function run(args: string[]): Promise<number> {
     const key = `${spec.id} ${side.id} ${job.colourway} ${job.apart ?? ''}`;
     let findings = proofs.get(key);
     if (!findings) {
-      findings = proofJob(job, judgedOn(job, ids, garments), materials, pictures);
+      findings = proofJob(job, ids, garments, materials, pictures);
       proofs.set(key, findings);
       for (const stop of stopsOfJob(findings)) say(`stop: ${stop.message}`);
       if (stopsOfJob(findings).length) {

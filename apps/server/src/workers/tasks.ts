@@ -8,7 +8,6 @@ import type { Spec } from '@brelm/core/spec';
 import {
   expectedBytes,
   inspectUpload,
-  judgedOn,
   licencesOf,
   loadMaterials,
   loadPictures,
@@ -95,7 +94,7 @@ function proofed(
   { fileJob, materials }: Awaited<ReturnType<typeof prepared>>,
   pictures: PictureSource,
 ): JobFinding[] {
-  return proofJob(fileJob, judgedOn(fileJob, job.garments, garments), materials, pictures);
+  return proofJob(fileJob, job.garments, garments, materials, pictures);
 }
 
 /** What the proof of a file finds, and about how large it will be. */

@@ -1,5 +1,7 @@
 import { wrap } from 'comlink';
-import type { Edit } from '@brelm/core/design';
+import type { Garment } from '@brelm/core/colour';
+import type { Design, Edit } from '@brelm/core/design';
+import type { Spec, SpecSide } from '@brelm/core/spec';
 import { hand } from './hand';
 import { latestOnly } from './latest-only';
 import type { ProofRequest, ProofWorker } from './proof.worker';
@@ -29,6 +31,14 @@ export const proof = (request: ProofRequest, signal?: AbortSignal) => quick((w) 
 /** Thin places and spelling. */
 export const slowProof = (request: ProofRequest, signal?: AbortSignal) =>
   slow((w) => w.slow(request), signal);
+/** What the proofs of a product's files find; see the worker. */
+export const productFindings = (
+  design: Design,
+  spec: Spec,
+  side: SpecSide,
+  garments: Garment[],
+  signal?: AbortSignal,
+) => slow((w) => w.productFindings(design, spec, side, garments), signal);
 /** How many stops there are, of a side that is not open. */
 export const stopsOf = (request: ProofRequest, signal?: AbortSignal) => slow((w) => w.stops(request), signal);
 /** Every colourway on every garment. */

@@ -1,10 +1,12 @@
 import { expose } from 'comlink';
 import type { Garment } from '@brelm/core/colour';
-import { applyEdits, type Design, type Edit } from '@brelm/core/design';
+import { applyEdits, headOf, type Design, type Edit } from '@brelm/core/design';
+import { artworkOn, plannedFiles } from '@brelm/core/placement';
 import { treatmentOf } from '@brelm/core/parts';
 import { resolve } from '@brelm/core/resolve';
 import {
   edgeMap,
+  fileFindings,
   judgeGarments,
   mustReadParts,
   proofOf,
@@ -31,6 +33,7 @@ import { materials, outlineOpsLoading } from '../platform/materials';
 import { onLoaded } from '../platform/loaded';
 import { picturesLoading, picturesOf } from '../platform/pictures';
 import { makeSurface } from '../platform/surfaces';
+import { productFindings, type ProductFinding } from './product-findings';
 
 export interface ProofRequest {
   design: Design;
@@ -126,6 +129,23 @@ const worker = {
   async proof(request: ProofRequest): Promise<Proof> {
     await loaded(request.design);
     return proofOf({ ...inputOf(request, caches.full), walks: caches.walks, slow: false });
+  },
+  /** What the proofs of the files of one side of a product find, on all that it is sold on; each once, worst first. */
+  async productFindings(
+    design: Design,
+    spec: Spec,
+    side: SpecSide,
+    garments: Garment[],
+  ): Promise<ProductFinding[]> {
+    const files = plannedFiles(headOf(design), spec, side);
+    const found: Finding[] = [];
+    for (const file of files) {
+      const artwork = artworkOn(design, spec.id, side.id);
+      await loaded(artwork);
+      const on = { materials, pictures: picturesOf(artwork), surfaces: makeSurface };
+      found.push(...fileFindings(design, { ...file, colourway: file.colourway.id }, garments, on));
+    }
+    return productFindings(found);
   },
   /** How many stops the proof has on the garment that the request is for; for a side that is not open. */
   async stops(request: ProofRequest): Promise<number> {

@@ -7,6 +7,7 @@ export * from './measure';
 export * from './checks';
 export * from './proof';
 export * from './placed';
+export * from './file-proof';
 export * from './wall';
 export * from './propose';
 export { createSpelling, type Dictionary } from './spelling';

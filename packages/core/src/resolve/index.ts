@@ -5,3 +5,4 @@ export * from './repeat';
 export * from './to-outlines';
 export * from './letters-apart';
 export * from './snap';
+export * from './onto-board';

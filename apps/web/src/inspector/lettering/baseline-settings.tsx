@@ -1,6 +1,6 @@
 import type { Design } from '@brelm/core/design';
 import { partTitle, type LetteringPart, givesOutline, letteringBlock } from '@brelm/core/parts';
-import { partLocalBox, partMatrix } from '@brelm/core/resolve';
+import { ontoBoard, partLocalBox, partMatrix } from '@brelm/core/resolve';
 import { applyMatrix, boxCentre, boxWidth, isEmptyBox } from '@brelm/core/geometry';
 import { BASELINE_KINDS, type Baseline } from '@brelm/core/type';
 import { materials } from '../../platform/materials';
@@ -69,7 +69,12 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
       // A ring's origin is its centre: its words stay where they were, at the top or the bottom of it.
       const down = radiusOf(next) - radiusOf(baseline);
       const [x, y] = applyMatrix(partMatrix(part), 0, down);
-      edit.part(part.id, 'Change the baseline', { baseline: next, place: { ...part.place, x, y } });
+      const bent = { ...part, baseline: next, place: { ...part.place, x, y } };
+      // What a ring or an arch adds around the words shall not lie off the board.
+      edit.part(part.id, 'Change the baseline', {
+        baseline: next,
+        place: ontoBoard(bent, design, materials),
+      });
     }
   };
 

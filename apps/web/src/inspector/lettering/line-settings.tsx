@@ -119,13 +119,20 @@ export function LineSettingsFields({
         />
       </div>
       <div className="grid grid-cols-3 gap-1.5">
-        <LengthField
-          label="Size"
-          dpi={design.board.dpi}
-          value={line.size}
-          check={(v) => (v >= 1 && v <= 20000 ? null : '1 to 20000 px')}
-          onChange={(size) => onLine('Change the size', { size }, true)}
-        />
+        {part.measure?.by === 'size' ? (
+          <p className="text-[12px] text-muted" title="All lines are set to one width, under Measure">
+            Size
+            <span className="block pt-1.5">by the measure</span>
+          </p>
+        ) : (
+          <LengthField
+            label="Size"
+            dpi={design.board.dpi}
+            value={line.size}
+            check={(v) => (v >= 1 && v <= 20000 ? null : '1 to 20000 px')}
+            onChange={(size) => onLine('Change the size', { size }, true)}
+          />
+        )}
         <NumberField
           label="Tracking"
           digits={0}

@@ -1,3 +1,4 @@
+import type { ProductFinding } from '../../workers/product-findings';
 import { useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import type { Design, FileFormat, PlacedAt, Placement } from '@brelm/core/design';
@@ -35,6 +36,10 @@ export function PlacementFields({
   garment,
   garments,
   notes,
+  shows,
+  current,
+  fault,
+  onMend,
   onChange,
   onMove,
   onGarment,
@@ -50,6 +55,14 @@ export function PlacementFields({
   garment: string | null;
   garments: readonly Garment[];
   notes: readonly PlacementNote[];
+  /** What its files show that is wrong; null before it is known. */
+  shows: readonly ProductFinding[] | null;
+  /** `shows` is of the design as it is now. */
+  current: boolean;
+  /** The files could not be proofed. */
+  fault: boolean;
+  /** Goes to the artwork that is on it. */
+  onMend: () => void;
   onChange: (label: string, change: Partial<Placement>) => void;
   onMove: (at: PlacedAt, gesture: string) => void;
   onGarment: (id: string | null) => void;
@@ -291,24 +304,65 @@ export function PlacementFields({
 
       <section aria-label="Noticed">
         <h2 className="heading mb-1">Noticed</h2>
-        {notes.length === 0 ? (
-          <p className="flex items-center gap-1.5 text-[13px] text-muted">
-            <VerdictMark verdict="reads" size={13} /> It sits right.
-          </p>
-        ) : (
-          <ul className="flex flex-col gap-1 text-[13px]" data-testid="placement-notes">
-            {notes.map((n) => (
-              <li key={n.message} className="flex items-start gap-1.5">
-                <span className="mt-0.5">
-                  <SeverityMark severity={n.severity} size={13} />
-                </span>
-                {n.message}
-              </li>
-            ))}
-          </ul>
-        )}
+        <Noticed notes={notes} shows={shows} current={current} fault={fault} onMend={onMend} />
       </section>
     </div>
+  );
+}
+
+/** What is wrong with where the artwork lies, then with what is seen of it there. */
+function Noticed({
+  notes,
+  shows,
+  current,
+  fault,
+  onMend,
+}: {
+  notes: readonly PlacementNote[];
+  shows: readonly ProductFinding[] | null;
+  current: boolean;
+  fault: boolean;
+  onMend: () => void;
+}) {
+  // What is told of the placement is told once.
+  const seen = (shows ?? []).filter((f) => notes.every((n) => n.message !== f.message));
+  const row = ({ severity, message }: Pick<PlacementNote, 'severity' | 'message'>) => (
+    <li key={message} className="flex items-start gap-1.5">
+      <span className="mt-0.5">
+        <SeverityMark severity={severity} size={13} />
+      </span>
+      <span className="min-w-0 break-words">{message}</span>
+    </li>
+  );
+  return (
+    <>
+      {notes.length > 0 && (
+        <ul className="flex flex-col gap-1 text-[13px]" data-testid="placement-notes">
+          {notes.map(row)}
+        </ul>
+      )}
+      {seen.length > 0 && (
+        <>
+          <ul className="mt-1 flex flex-col gap-1 text-[13px]" aria-label="On its files">
+            {seen.map(row)}
+          </ul>
+          <button type="button" className="mt-1.5 text-[13px] text-spruce underline" onClick={onMend}>
+            Mend it in the artwork
+          </button>
+        </>
+      )}
+      {fault ? (
+        <p className="mt-1 text-[13px] text-muted">What its files show could not be checked.</p>
+      ) : !current ? (
+        <p className="mt-1 text-[13px] text-muted">Checking what its files show…</p>
+      ) : (
+        notes.length + seen.length === 0 && (
+          <p className="flex items-center gap-1.5 text-[13px] text-muted">
+            <VerdictMark verdict="reads" size={13} /> It sits right, and reads there.
+          </p>
+        )
+      )}
+    </>
   );
 }
 

@@ -1,6 +1,7 @@
 import { inkBox } from '@brelm/core/drawing';
 import { weightOf } from '@brelm/core/resolve';
 import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
 import { Copy, Plus, Trash2, Wand } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
 import type { Design, Edit, PlacedAt, Placement } from '@brelm/core/design';
@@ -24,7 +25,7 @@ import { resolveDesign, useDrawing } from '../../design';
 import { MakeDialog } from '../../files';
 import { makeSurface } from '../../platform/surfaces';
 import { useAppDispatch, useAppSelector } from '../../store';
-import { redone, undone } from '../../store/editor';
+import { colourwayChosen, redone, sideOpened, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Button, IconButton, SeverityMark, VerdictMark } from '../../ui';
 import { useKeys } from '../../use-keys';
@@ -33,6 +34,7 @@ import { CopyDialog } from './copy-dialog';
 import { CurvedView } from './curved-view';
 import { PlacementBoard } from './placement-board';
 import { coloursOf, notesOf, PlacementFields } from './placement-fields';
+import { useProductFindings } from './use-product-findings';
 
 /** Where the artwork sits on each product, and what of it is made. */
 export function PlacementStage({ specs, garments }: { specs: Spec[]; garments: Garment[] }) {
@@ -46,6 +48,9 @@ const namedArtwork = (design: Design, spec: Spec, side: SpecSide): Pick<Placemen
   return artwork === undefined ? {} : { artwork };
 };
 
+/** Names a side of a product. */
+const keyOf = (r: Row) => `${r.spec.id} ${r.side.id}`;
+
 interface Row {
   spec: Spec;
   side: SpecSide;
@@ -55,6 +60,7 @@ interface Row {
 function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; garments: Garment[] }) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
+  const navigate = useNavigate();
   const id = useAppSelector((s) => s.editor.id);
   const [chosen, setChosen] = useState<string | null>(null);
   const [garment, setGarment] = useState<string | null>(null);
@@ -70,7 +76,6 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
       ),
     [design, specs],
   );
-  const keyOf = (r: Row) => `${r.spec.id} ${r.side.id}`;
   // The marketplace that the design was made for comes first.
   const marketplaces = useMemo(() => {
     const groups = new Map<string, Row[]>();
@@ -121,6 +126,14 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
       ),
     [rows, resolvedOn],
   );
+  const keyed = useMemo(() => rows.map((r) => ({ ...r, key: keyOf(r) })), [rows]);
+  const { found, fault } = useProductFindings(design, keyed, row && keyOf(row), garments);
+  /** The one state of a product: where it lies, and what its files show. */
+  const worstOf = (key: string) => {
+    const notes = marks.get(key)?.worst;
+    const files = found.get(key)?.findings[0];
+    return notes?.severity === 'stop' || !files ? notes : files;
+  };
   useEffect(() => setSaid(null), [chosen, placement?.x, placement?.y, placement?.scale]);
 
   /** The home product counts as placed only while nothing else is: it is written down with the first other. */
@@ -222,7 +235,8 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
               <li key={marketplace} className="mb-3">
                 <h2 className="heading px-1.5 py-0.5">{marketplace}</h2>
                 {list.map((r) => {
-                  const worst = marks.get(keyOf(r))?.worst;
+                  const worst = worstOf(keyOf(r));
+                  const known = found.has(keyOf(r));
                   return (
                     <div
                       key={keyOf(r)}
@@ -236,6 +250,10 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
                       >
                         {worst ? (
                           <SeverityMark severity={worst.severity} size={13} />
+                        ) : !known ? (
+                          <span className="w-[13px] shrink-0 text-center text-muted" title="being checked">
+                            …
+                          </span>
                         ) : (
                           <VerdictMark verdict="reads" size={13} />
                         )}
@@ -323,6 +341,14 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
                 garment={shownGarment}
                 garments={garments}
                 notes={marks.get(keyOf(row))?.notes ?? []}
+                shows={found.get(keyOf(row))?.findings ?? null}
+                current={found.get(keyOf(row))?.of === design}
+                fault={fault}
+                onMend={() => {
+                  dispatch(sideOpened(artwork.side.id));
+                  if (colourway) dispatch(colourwayChosen(colourway));
+                  void navigate(`/design/${id}`);
+                }}
                 onChange={change}
                 onMove={move}
                 onGarment={setGarment}
