@@ -255,6 +255,7 @@ describe('the spec book', () => {
     await page.reload();
     await page.getByRole('link', { name: 'Spec book' }).click();
     await page.getByRole('link', { name: /^Magnet, 3 in round unsaved/ }).click();
+    await page.getByRole('heading', { name: 'Magnet, 3 in round' }).waitFor();
     expect(await value('Width, in')).toBe(3.4);
 
     const book = (await (await fetch(`${address}/api/spec-book`)).json()) as {

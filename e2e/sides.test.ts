@@ -137,6 +137,60 @@ describe('a design of several sides', () => {
     await side('Back of the neck').waitFor();
     expect(faults).toEqual([]);
   });
+
+  it('marks the stops of the sides that are not open, beside them and at the making of files', async () => {
+    const { document } = await stored();
+    const garments = (await (await fetch(`${address}/api/garments`)).json()) as {
+      id: string;
+      value: string;
+    }[];
+    const back = document.sides[1];
+    const words = document.sides[0].parts.find((p) => p.kind === 'lettering')!;
+    const lost = {
+      ...document,
+      name: 'Lost on the back',
+      inks: [
+        ...document.inks,
+        { id: 'lost', name: 'Lost', value: garments.find((g) => g.id === document.backdrop)!.value },
+      ],
+      sides: [
+        document.sides[0],
+        {
+          ...back,
+          name: 'Lost side',
+          bundles: [],
+          parts: [
+            {
+              ...words,
+              ...{ id: 'lost-words', bundle: null },
+              lines: words.lines.map((l) => ({ ...l, ink: 'lost' })),
+            },
+          ],
+        },
+      ],
+    };
+    const made = (await (
+      await fetch(`${address}/api/designs`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ document: lost }),
+      })
+    ).json()) as { id: string };
+    expect(made.id).toBeDefined();
+    await page.goto(`${address}/design/${made.id}`);
+    await page.getByRole('button', { name: /^Lost side ?, \d+ stops?$/ }).waitFor();
+    await page.getByRole('button', { name: /^Make files.*\d+$/ }).waitFor();
+    expect(await serious(page)).toEqual([]);
+    await side('Lost side').click();
+    // Open, it tells of its stops itself.
+    await page.getByRole('button', { name: 'Lost side', exact: true }).waitFor();
+    await page
+      .getByRole('region', { name: 'Findings' })
+      .getByText(/vanishes|contrast/)
+      .first()
+      .waitFor();
+    expect(faults).toEqual([]);
+  });
 });
 
 /** Waits until the stack has so many rows. */

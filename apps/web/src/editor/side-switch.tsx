@@ -33,21 +33,15 @@ export function SideSwitch({ design, specs }: { design: Design; specs: readonly 
               type="button"
               aria-pressed={s.id === design.side.id}
               title={`${s.name} (S for the next)`}
-              className={`max-w-24 truncate rounded-md border px-2 py-0.5 text-[13px] ${
+              className={`flex items-center gap-1 rounded-md border px-2 py-0.5 text-[13px] ${
                 s.id === design.side.id
                   ? 'border-edge bg-paper font-medium'
                   : 'border-transparent text-muted hover:border-line hover:text-ink'
               }`}
               onClick={() => dispatch(sideOpened(s.id))}
             >
-              {s.name}
-              {s.id !== design.side.id && !!elsewhere.get(s.id) && (
-                <span className="ml-1 inline-flex items-center gap-0.5 align-[-1px] text-[12px] text-rust">
-                  <SeverityMark severity="stop" size={12} />
-                  {elsewhere.get(s.id)}
-                  <span className="sr-only">{elsewhere.get(s.id) === 1 ? ' stop' : ' stops'}</span>
-                </span>
-              )}
+              <span className="max-w-24 truncate">{s.name}</span>
+              {s.id !== design.side.id && <StopsThere count={elsewhere.get(s.id) ?? 0} />}
             </button>
           ))}
         </div>
@@ -94,6 +88,22 @@ export function SideSwitch({ design, specs }: { design: Design; specs: readonly 
       </Popover>
       {adding && <AddSide design={design} specs={specs} onClose={() => setAdding(false)} />}
     </div>
+  );
+}
+
+/** The stops of a side that is not open. */
+function StopsThere({ count }: { count: number }) {
+  if (count === 0) return null;
+  return (
+    <span className="text-[12px] text-rust">
+      <span aria-hidden className="inline-flex items-center gap-0.5">
+        <SeverityMark severity="stop" size={12} />
+        {count}
+      </span>
+      <span className="sr-only">
+        , {count} {count === 1 ? 'stop' : 'stops'}
+      </span>
+    </span>
   );
 }
 

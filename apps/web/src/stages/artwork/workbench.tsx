@@ -13,6 +13,7 @@ import { useKeys } from '../../use-keys';
 import { AddPart } from '../../stack/add-part';
 import { Board, type BoardHandle } from '../../board/board';
 import { ConflictDialog } from '../../editor/conflict-dialog';
+import { needing } from './needing';
 import { Findings } from './findings';
 import { Inks } from '../../stack/inks';
 import { OnGarments } from './on-garments';
@@ -104,7 +105,16 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
     if (next) dispatch(colourwayChosen(next.id));
   };
   const selection = () => store.getState().editor.selection;
-  const nudge = (dx: number, dy: number) => () => nudgeParts(edit, made, selection(), dx, dy);
+  const one = (why: string, act: () => boolean | void) => needing(selection, 1, why, act);
+  const nudge = (dx: number, dy: number) =>
+    one('Nothing is chosen to be moved. A click chooses a part, Ctrl A all of them.', () =>
+      nudgeParts(edit, made, selection(), dx, dy),
+    );
+  const depth = (to: Parameters<typeof moveInStack>[3]) =>
+    one('Choose a part first: this moves it forwards or backwards.', () =>
+      moveInStack(edit, made, selection(), to),
+    );
+  const remove = one('Nothing is chosen to be removed.', () => edit.remove(selection()));
 
   useClipboard(edit);
   useKeys({
@@ -121,19 +131,30 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
     'Ctrl+y': () => dispatch(redone()),
     'Ctrl+Shift+Z': () => dispatch(redone()),
     'Ctrl+a': () => dispatch(selected(made.parts.filter((p) => !p.locked && !p.hidden).map((p) => p.id))),
-    'Ctrl+d': () => duplicateParts(edit, made, selection()),
-    m: () => mirrorCopies(edit, made, selection(), made.board.width / 2),
-    b: () => edit.make('Bundle', bundleEdits(made, selection())),
-    'Shift+B': () => edit.make('Unbundle', unbundleEdits(made, selection())),
-    PageUp: () => moveInStack(edit, made, selection(), 'forwards'),
-    PageDown: () => moveInStack(edit, made, selection(), 'backwards'),
-    'Shift+PageUp': () => moveInStack(edit, made, selection(), 'front'),
-    'Shift+PageDown': () => moveInStack(edit, made, selection(), 'back'),
-    Enter: () => {
+    'Ctrl+d': one('Choose a part first: Ctrl D duplicates it.', () =>
+      duplicateParts(edit, made, selection()),
+    ),
+    m: one('Choose a part first: M mirrors a copy of it across the middle.', () =>
+      mirrorCopies(edit, made, selection(), made.board.width / 2),
+    ),
+    b: needing(selection, 2, 'Choose two parts or more: B makes a bundle of them.', () =>
+      edit.make('Bundle', bundleEdits(made, selection())),
+    ),
+    'Shift+B': one('No bundle is chosen: Shift B takes one apart.', () => {
+      const edits = unbundleEdits(made, selection());
+      edit.make('Unbundle', edits);
+      return edits.length > 0;
+    }),
+    PageUp: depth('forwards'),
+    PageDown: depth('backwards'),
+    'Shift+PageUp': depth('front'),
+    'Shift+PageDown': depth('back'),
+    Enter: one('Choose lettering first: Enter types in it.', () => {
       const [id] = selection();
       const part = made.parts.find((p) => p.id === id);
-      if (selection().length === 1 && part?.kind === 'lettering' && !part.locked) setTyping(id);
-    },
+      if (selection().length > 1 || part?.kind !== 'lettering' || part.locked) return false;
+      setTyping(id);
+    }),
     'Ctrl+h': () => setReplacing(true),
     d: () => tools.setTool(tools.tool === 'draw' ? 'choose' : 'draw'),
     Escape: () =>
@@ -144,8 +165,8 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
           : tools.tool === 'choose'
             ? dispatch(selected([]))
             : tools.setTool('choose'),
-    Delete: () => edit.remove(selection()),
-    Backspace: () => edit.remove(selection()),
+    Delete: remove,
+    Backspace: remove,
     ArrowLeft: nudge(-1, 0),
     ArrowRight: nudge(1, 0),
     ArrowUp: nudge(0, -1),
