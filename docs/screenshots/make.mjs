@@ -98,6 +98,9 @@ const PICTURES = {
     await open(page, 'Bog Standard');
     await page.keyboard.press('5');
     await page.getByTestId('placement-board').waitFor();
+    // Every product has its state.
+    await page.getByTitle('being checked').first().waitFor({ state: 'detached' });
+    await page.getByText('Checking what its files show').waitFor({ state: 'detached' });
   },
   async 'make-files'(page) {
     await open(page, 'Bog Standard');
