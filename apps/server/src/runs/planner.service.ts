@@ -53,6 +53,8 @@ interface Proofed {
 
 /** Proofs that are kept for whoever asks again. */
 const MOST_PROOFS = 2000;
+/** How long a proof that nobody waits for goes on, ms. */
+const PROOF_GRACE = 4000;
 
 const refuse = (field: string, message: string): never => {
   throw new BadRequestException({ message: `${field}: ${message}`, faults: [{ field, message }] });
@@ -71,7 +73,7 @@ const jobOf = ({ spec, side, placement, colourway, garments, apart, format }: Pl
 /** Which files designs make as they are saved now, and what their proofs find. */
 @Injectable()
 export class PlannerService {
-  private readonly proofs = new SharedWork<Proofed>(MOST_PROOFS);
+  private readonly proofs = new SharedWork<Proofed>(MOST_PROOFS, PROOF_GRACE);
 
   constructor(
     private readonly designs: DesignsService,

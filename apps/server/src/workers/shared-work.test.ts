@@ -41,6 +41,30 @@ describe('work that several wait for', () => {
     expect((await ends).map((e) => e.status)).toEqual(['rejected', 'rejected']);
   });
 
+  it('goes on for its grace: who comes back within it finds it going on, later it is given up', async () => {
+    jest.useFakeTimers();
+    const shared = new SharedWork<string>(10, 4000);
+    const { begun, begin, done } = work();
+    const [first, second] = [new AbortController(), new AbortController()];
+    const left = shared.of('a', begin, first.signal);
+    first.abort();
+    jest.advanceTimersByTime(3999);
+    const back = shared.of('a', begin, second.signal);
+    jest.advanceTimersByTime(10_000);
+    expect([begun.length, begun[0].aborted]).toEqual([1, false]);
+    done('there');
+    expect(await Promise.all([left, back])).toEqual(['there', 'there']);
+
+    const gone = new AbortController();
+    const given = shared.of('b', begin, gone.signal);
+    const ends = expect(given).rejects.toThrow('given up');
+    gone.abort();
+    jest.advanceTimersByTime(4000);
+    expect(begun[1].aborted).toBe(true);
+    await ends;
+    jest.useRealTimers();
+  });
+
   it('begins anew for who asks after it was given up, or after it failed', async () => {
     const shared = new SharedWork<string>(10);
     const { begun, begin, done, fail } = work();

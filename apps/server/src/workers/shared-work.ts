@@ -12,8 +12,15 @@ interface Work<T> {
 export class SharedWork<T> {
   private readonly works = new Map<string, Work<T>>();
 
-  /** @param most results that are kept; the oldest go first */
-  constructor(private readonly most: number) {}
+  /**
+   * @param most results that are kept; the oldest go first
+   * @param grace how long work goes on when nobody waits for it, ms: who looks away for a moment and comes back
+   *   finds it further on, and ending a process costs more than a little work for nothing
+   */
+  constructor(
+    private readonly most: number,
+    private readonly grace = 0,
+  ) {}
 
   /** Waits for work that was begun before; null where there is none, or it fails. */
   async known(key: string): Promise<T | null> {
@@ -47,7 +54,10 @@ export class SharedWork<T> {
     const leave = () => {
       if (!here) return;
       here = false;
-      if (--work.waiting === 0 && !work.ended) work.abort.abort();
+      if (--work.waiting > 0) return;
+      const giveUp = () => work.waiting === 0 && !work.ended && work.abort.abort();
+      if (this.grace > 0) setTimeout(giveUp, this.grace).unref();
+      else giveUp();
     };
     if (signal?.aborted) leave();
     else signal?.addEventListener('abort', leave, { once: true });
