@@ -1,9 +1,9 @@
 import { ApiPropertyOptional } from '@nestjs/swagger';
-import { Type } from 'class-transformer';
-import { IsIn, IsInt, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator';
+import { IsIn, IsOptional, IsString, Matches, MaxLength } from 'class-validator';
 import { MOTIF_TOPICS } from '../engine';
+import { PageDto } from '../http/page.dto';
 
-export class SearchMotifsDto {
+export class SearchMotifsDto extends PageDto {
   @ApiPropertyOptional({ description: 'Words; "bunny" finds rabbits, too.' })
   @IsOptional()
   @IsString()
@@ -14,20 +14,6 @@ export class SearchMotifsDto {
   @IsOptional()
   @IsIn(MOTIF_TOPICS.map((t) => t.id))
   topic?: string;
-
-  @IsOptional()
-  @Type(() => Number)
-  @IsInt()
-  @Min(0)
-  @Max(100_000)
-  from?: number;
-
-  @IsOptional()
-  @Type(() => Number)
-  @IsInt()
-  @Min(1)
-  @Max(200)
-  count?: number;
 }
 
 export class MotifColourDto {

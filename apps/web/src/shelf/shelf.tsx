@@ -8,7 +8,7 @@ import { ChosenBar } from './chosen-bar';
 import { DeleteDialog } from './delete-dialog';
 import { useChosen } from './use-chosen';
 import { useSettled } from '../ui/use-settled';
-import { useSentinel } from './use-list';
+import { useSentinel } from './use-sentinel';
 import { giveOut, useShelfActions, type Chosen } from './use-shelf-actions';
 import { NewDesign } from './new-design';
 import { ShelfRow } from './shelf-row';

@@ -301,6 +301,16 @@ export const api = createApi({
         method: 'PUT',
         body,
       }),
+      async onQueryStarted(_change, { dispatch, queryFulfilled }) {
+        // At once, so that what was there before is not shown for the moment until the book is read again.
+        const { data } = await queryFulfilled.catch(() => ({ data: null }));
+        if (!data) return;
+        dispatch(
+          api.util.updateQueryData('specBook', undefined, (book) =>
+            book.map((s) => (s.document.id === data.document.id ? data : s)),
+          ),
+        );
+      },
       invalidatesTags: ['specs', 'verdicts'],
     }),
     removeSpec: build.mutation<void, string>({
