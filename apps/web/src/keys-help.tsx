@@ -18,6 +18,8 @@ const KEYS: [string, string][] = [
   ['Ctrl A', 'select all parts'],
   ['M', 'mirror a copy across the board’s middle'],
   ['B, Shift B', 'bundle the selected parts; take their bundle apart'],
+  ['W', 'show the selected parts inside the one at their back; or no longer'],
+  ['K', 'knock the selected parts out of all below them; or no longer'],
   ['Double-click', 'type in lettering on the board; choose one part out of its bundle'],
   ['Enter', 'type in the selected lettering; Escape to end'],
   ['Ctrl H', 'find and replace in the lettering'],

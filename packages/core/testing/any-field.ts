@@ -59,6 +59,7 @@ export function anyValue(field: Field, refs: AnyRefs): fc.Arbitrary<unknown> {
     case 'choice':
       return fc.constantFrom(...field.of);
     case 'id':
+    case 'link':
       return anyId;
     case 'colour':
       return fc.stringMatching(/^#[0-9a-f]{6}$/);

@@ -29,6 +29,8 @@ interface Still {
 export function artworkPainter() {
   let below: Still | null = null;
   let above: Still | null = null;
+  /** The groups of the frame before. */
+  let painted: ReadonlySet<PartGroup> = new Set();
 
   function still(
     known: Still | null,
@@ -65,12 +67,16 @@ export function artworkPainter() {
       context.drawImage(own.canvas, 0, 0, size.width, size.height);
       return;
     }
-    const at = drawing.groups.flatMap((g, i) => (moving?.has(g.part) ? [i] : []));
+    // What moves may cut others, or be their window: they change with it.
+    const isMoving = (g: PartGroup) => moving?.has(g.part) || ((g.clips || g.mask) && !painted.has(g));
+    const at = moving ? drawing.groups.flatMap((g, i) => (isMoving(g) ? [i] : [])) : [];
     if (at.length === 0) {
       below = above = null;
+      painted = new Set(drawing.groups);
       paint(context, drawing, options, size);
       return;
     }
+    painted = new Set(drawing.groups);
     const [from, to] = [at[0], at[at.length - 1] + 1];
     below = still(below, drawing.groups.slice(0, from), resolved, options, size);
     above = still(above, drawing.groups.slice(to), resolved, options, size);

@@ -1,8 +1,9 @@
 import { useMemo } from 'react';
-import type { Edit } from '@brelm/core/design';
-import type { Part } from '@brelm/core/parts';
-import { useAppDispatch } from '../store';
-import { edited } from '../store/editor';
+import { leftWithoutWindow, type Design, type Edit } from '@brelm/core/design';
+import { partTitle, type Part } from '@brelm/core/parts';
+import { store, useAppDispatch } from '../store';
+import { edited, undone } from '../store/editor';
+import { notify } from '../ui';
 
 export interface Editing {
   /** Makes edits as one step that can be undone; steps of the same gesture join. */
@@ -11,6 +12,16 @@ export interface Editing {
   remove(ids: readonly string[]): void;
   backdrop(id: string): void;
   garments(ids: string[]): void;
+}
+
+/** What becomes of parts whose window is removed, as it is said; null where there are none. */
+function losesWindow(design: Design, removed: readonly string[]): string | null {
+  const left = leftWithoutWindow(design, removed);
+  if (left.length === 0) return null;
+  const names = left.slice(0, 3).map((p) => `“${partTitle(p)}”`);
+  const more = left.length > 3 ? ` and ${left.length - 3} more` : '';
+  const show = left.length === 1 ? 'shows' : 'show';
+  return `${names.join(', ')}${more} showed inside what was removed, and ${show} whole now.`;
 }
 
 /** Changes to the open design. */
@@ -25,10 +36,13 @@ export function useEdit(): Editing {
       part: (id, label, change, gesture) =>
         make(label, [{ op: 'updatePart', part: id, change }], { gesture }),
       remove: (ids) => {
+        const { design } = store.getState().editor;
+        const left = design && losesWindow(design, ids);
         if (ids.length)
           make(ids.length === 1 ? 'Remove a part' : `Remove ${ids.length} parts`, [
             { op: 'removeParts', parts: [...ids] },
           ]);
+        if (left) notify('done', left, { label: 'Undo', run: () => dispatch(undone()) });
       },
       backdrop: (id) => make('Change the garment', [{ op: 'setBackdrop', garment: id }]),
       garments: (ids) => make('Choose garments', [{ op: 'setGarments', garments: ids }]),

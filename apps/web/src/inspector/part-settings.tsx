@@ -17,6 +17,7 @@ import { PictureSettings } from './picture-settings';
 import { ShapeSettings } from './shape-settings';
 import { ShadeSettings } from './shade-settings';
 import { RepeatSettings } from './repeat-settings';
+import { TieSettings } from './tie-settings';
 import { useEdit } from '../editor/use-edit';
 
 /** How often the numbers follow a gesture, ms. */
@@ -145,6 +146,7 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
         />
       )}
       <RepeatSettings parts={[part]} design={design} />
+      <TieSettings parts={[part]} design={design} />
       {part.kind !== 'code' && (
         <label
           className="flex items-center gap-2 text-[13px]"

@@ -32,6 +32,7 @@ import { makeSurface } from '../platform/surfaces';
 import { useAppSelector } from '../store';
 import { Button, IconButton } from '../ui';
 import { RepeatSettings } from '../inspector/repeat-settings';
+import { TieSettings } from '../inspector/tie-settings';
 import { joinLines, mirrorCopies, moveInStack } from '../editor/part-actions';
 import { useEdit } from '../editor/use-edit';
 
@@ -173,6 +174,7 @@ export function Arrange({
       {selection.length > 1 && (
         <div className="mt-1.5 flex flex-col gap-1.5">
           <RepeatSettings parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
+          <TieSettings parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
           <div className="flex gap-1.5">
             {units.length > 1 && (
               <Button

@@ -36,12 +36,15 @@ const ICONS = {
 export const PartRow = memo(function PartRow({
   part,
   colours,
+  ties,
   selected,
   open,
 }: {
   part: Part;
   /** Its inks' values, comma between. */
   colours: string;
+  /** How it cuts others and what cuts it; empty where it stands alone. */
+  ties: string;
   selected: boolean;
   /** What its settings need, for the part that is open. */
   open: { design: Design } | null;
@@ -65,7 +68,7 @@ export const PartRow = memo(function PartRow({
         part.hidden && 'opacity-60',
       )}
     >
-      <div className="flex h-9 items-center gap-0.5 pr-1">
+      <div className={clsx('flex items-center gap-0.5 pr-1', ties ? 'h-11' : 'h-9')}>
         <button
           type="button"
           {...attributes}
@@ -88,7 +91,14 @@ export const PartRow = memo(function PartRow({
           }}
         >
           <Icon size={15} className="shrink-0 text-muted" aria-hidden />
-          <span className="min-w-0 flex-1 truncate font-medium">{title}</span>
+          <span className="min-w-0 flex-1">
+            <span className="block truncate font-medium">{title}</span>
+            {ties && (
+              <span className="block truncate text-[11.5px] leading-tight text-muted" title={ties}>
+                {ties}
+              </span>
+            )}
+          </span>
           <span className="flex shrink-0 gap-0.5">
             {colours
               .split(',')

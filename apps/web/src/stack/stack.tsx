@@ -37,6 +37,7 @@ import { PartRow } from './part-row';
 import { Arrange } from './arrange';
 import { useEdit } from '../editor/use-edit';
 import { keysOf, rowKey, rowOf } from './rows';
+import { tieWords } from './tie-words';
 
 /** The box that the artwork, whose own is `drawn`, fills at its largest: within the product's shape, clear of its zones. */
 function roomFor(design: Design, drawn: Box, resolved: Resolved, side: SpecSide | undefined): Box {
@@ -120,6 +121,7 @@ export function Stack({
     return chosen > 0 && chosen < parts.length;
   };
   const byId = useMemo(() => new Map(design.parts.map((p) => [p.id, p])), [design.parts]);
+  const ties = useMemo(() => tieWords(design), [design]);
   const row = (id: string) => {
     const part = byId.get(id)!;
     return (
@@ -129,6 +131,7 @@ export function Stack({
         colours={inksOf(part)
           .map((ink) => values.get(ink) ?? '#000000')
           .join()}
+        ties={ties.get(id) ?? ''}
         selected={selection.includes(id)}
         open={selection.length === 1 && selection[0] === id ? { design } : null}
       />

@@ -1,4 +1,7 @@
+import { mapField } from '../fields';
 import { mapPart, materialsOfPart, type Part } from '../parts';
+import { OVERRIDE_FIELD } from './fields';
+import { tiedTo } from './relations';
 import { inksOfPart } from './colours';
 import { scaledOverride, scaledPart } from './refit';
 import { freshId, type Edit } from './edits';
@@ -142,21 +145,39 @@ export function pasteEdits(
       op: 'addBundle',
       bundle: { id: bundles.get(id)!, name, bundle: bundle && (bundles.get(bundle) ?? null) },
     });
-  const taken = partIds(design);
-  const select: string[] = [];
+  const parts = newPartIds(design, clipping);
+  const select = clipping.parts.map((p) => parts.get(p.id)!);
   const k = design.board.dpi / clipping.board.dpi;
+  const renamed: Record<string, ReadonlyMap<string, string>> = {
+    material: materials,
+    bundle: bundles,
+    part: parts,
+  };
+  // What was cut by a part that did not come with it shows whole.
+  const has = {
+    part: (id: string) => select.includes(id),
+    bundle: (id: string) => takenBundles.includes(id),
+  };
   clipping.parts.forEach((given, at) => {
-    const id = taken.includes(given.id) ? freshId(given.id.replace(/-\d+$/, ''), taken) : given.id;
-    taken.push(id);
-    select.push(id);
     const own = mapPart(given, {
-      ref: (to, ref) =>
-        to === 'ink' ? inked(ref) : ((to === 'material' ? materials : bundles).get(ref) ?? ref),
+      ref: (to, ref) => (to === 'ink' ? inked(ref) : (renamed[to].get(ref) ?? ref)),
     });
-    const part: Part = { ...scaledPart(own, k, offset, offset), id, locked: false };
-    edits.push({ op: 'addPart', part, at });
+    const part: Part = { ...scaledPart(own, k, offset, offset), id: parts.get(given.id)!, locked: false };
+    edits.push({ op: 'addPart', part: tiedTo(part, has), at });
   });
   return { edits, select };
+}
+
+/** What the parts of a clipping are called in a design: as they are, unless it has such a part already. */
+function newPartIds(design: Design, clipping: Clipping): Map<string, string> {
+  const taken = partIds(design);
+  const ids = new Map<string, string>();
+  for (const { id } of clipping.parts) {
+    const own = taken.includes(id) ? freshId(id.replace(/-\d+$/, ''), taken) : id;
+    taken.push(own);
+    ids.set(id, own);
+  }
+  return ids;
 }
 
 /** Edits that copy all artwork of another side onto the open one, with what colourways say of it. */
@@ -165,11 +186,13 @@ export function sideCopyEdits(design: Design, from: string): Edit[] {
   const ids = source.parts.map((p) => p.id);
   const { edits, select } = pasteEdits(design, clippingFrom(source, ids));
   const k = design.board.dpi / source.board.dpi;
+  const ref = (to: string, id: string) => (to === 'part' ? (select[ids.indexOf(id)] ?? id) : id);
   const overrides = design.colourways.flatMap((c): Edit[] =>
     ids.flatMap((id, i): Edit[] => {
       const override = c.parts?.[id];
       if (!override) return [];
-      return [{ op: 'overridePart', colourway: c.id, part: select[i], change: scaledOverride(override, k) }];
+      const change = mapField(OVERRIDE_FIELD, scaledOverride(override, k), { ref });
+      return [{ op: 'overridePart', colourway: c.id, part: select[i], change }];
     }),
   );
   return [...edits, ...overrides];

@@ -2,7 +2,9 @@ import { freshId, type Edit } from './edits';
 import { bundleIds, partIds } from './sides';
 import { bundlesAround, unitsOf } from './stack';
 import type { Design } from './types';
-import type { Part } from '../parts';
+import { mapField } from '../fields';
+import { mapPart, type Part } from '../parts';
+import { OVERRIDE_FIELD } from './fields';
 
 /**
  * Edits that copy parts, each just in front of its own original, and the copies' ids, front first. A bundle is copied
@@ -18,7 +20,14 @@ export function copyEdits(
   const takenBundles = bundleIds(design);
   const edits: Edit[] = [];
   const select: string[] = [];
-  for (const unit of unitsOf(design, ids)) {
+  const units = unitsOf(design, ids);
+  const copies = new Map<string, string>();
+  for (const id of units.flatMap((u) => u.parts)) {
+    const copy = freshId(id.replace(/-\d+$/, ''), taken);
+    taken.push(copy);
+    copies.set(id, copy);
+  }
+  for (const unit of units) {
     const parts = design.parts.filter((p) => unit.parts.includes(p.id));
     const own = new Map<string, string>();
     for (const bundle of design.bundles) {
@@ -36,23 +45,30 @@ export function copyEdits(
         });
     // Every copy before these has moved the originals back by one.
     const at = design.parts.indexOf(parts[0]) + select.length;
+    // What is copied together hangs together; to what stays behind a copy has the ties of its original.
+    const ref = (to: string, id: string) =>
+      (to === 'part' ? copies.get(id) : to === 'bundle' ? own.get(id) : undefined) ?? id;
     parts.forEach((part, i) => {
-      const id = freshId(part.id.replace(/-\d+$/, ''), taken);
-      taken.push(id);
+      const id = copies.get(part.id)!;
       edits.push({
         op: 'addPart',
         part: {
-          ...part,
+          ...mapPart(part, { ref }),
           id,
           locked: false,
-          bundle: part.bundle && (own.get(part.bundle) ?? part.bundle),
           ...change(part),
         } as Part,
         at: at + i,
       });
       for (const colourway of design.colourways) {
         const override = colourway.parts?.[part.id];
-        if (override) edits.push({ op: 'overridePart', colourway: colourway.id, part: id, change: override });
+        if (override)
+          edits.push({
+            op: 'overridePart',
+            colourway: colourway.id,
+            part: id,
+            change: mapField(OVERRIDE_FIELD, override, { ref }),
+          });
       }
       select.push(id);
     });

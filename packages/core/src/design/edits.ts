@@ -1,5 +1,6 @@
 import { plainName, type Hex } from '../colour';
 import { mapAllParts, sidesOf, withSides } from './sides';
+import { untied } from './relations';
 import { livingBundles } from './stack';
 import type {
   Acceptance,
@@ -131,13 +132,16 @@ export function applyEdit(design: Design, edit: Edit): Design {
     case 'removeParts': {
       const gone = new Set(edit.parts);
       const parts = design.parts.filter((p) => !gone.has(p.id));
-      return {
+      const bundles = livingBundles({ parts, bundles: design.bundles });
+      const left = {
         ...design,
         parts,
         colourways: design.colourways.map((c) => withoutOverrides(c, (id) => gone.has(id))),
-        bundles: livingBundles({ parts, bundles: design.bundles }),
+        bundles,
         accepted: design.accepted.filter((a) => a.part === null || !gone.has(a.part)),
       };
+      const empty = design.bundles.flatMap((b) => (bundles.includes(b) ? [] : [b.id]));
+      return untied(left, { parts: edit.parts, bundles: empty });
     }
     case 'updatePart':
       return mapPart(design, edit.part, (p) => ({ ...p, ...edit.change }) as Part);
@@ -257,13 +261,14 @@ export function applyEdit(design: Design, edit: Edit): Design {
     case 'removeBundle': {
       // What lay in it lies then in what it lay in.
       const bundle = design.bundles.find((b) => b.id === edit.bundle)?.bundle ?? null;
-      return {
+      const left = {
         ...design,
         bundles: design.bundles
           .filter((b) => b.id !== edit.bundle)
           .map((b) => (b.bundle === edit.bundle ? { ...b, bundle } : b)),
         parts: design.parts.map((p) => (p.bundle === edit.bundle ? { ...p, bundle } : p)),
       };
+      return untied(left, { bundles: [edit.bundle] });
     }
     case 'setAids':
       return { ...design, aids: { ...design.aids, ...edit.change } };

@@ -14,7 +14,7 @@ import {
   type FieldsOf,
   type Rule,
 } from '../fields';
-import { DRESSING, licenceField, PART_FIELD } from '../parts';
+import { DRESSING, licenceField, PART_FIELD, RELATIONS } from '../parts';
 import { bundlesAround } from './stack';
 import {
   FILE_FORMATS,
@@ -65,6 +65,9 @@ const overrideField = record<PartOverride>({
   hidden: given(flag()),
   keylines: given(DRESSING.keylines),
   shade: given(DRESSING.shade),
+  window: given(RELATIONS.window),
+  knockOut: given(RELATIONS.knockOut),
+  unprinted: given(RELATIONS.unprinted),
 });
 
 const colourwayField = record<Colourway>(

@@ -17,6 +17,7 @@ export * from './copies';
 export * from './stack';
 export * from './stack-edits';
 export * from './bundles';
+export * from './relations';
 export * from './palette-file';
 export * from './lettering-text';
 export * from './lettering-style';

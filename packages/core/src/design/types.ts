@@ -1,5 +1,5 @@
 import type { Hex } from '../colour';
-import type { Keyline, Part, Shade } from '../parts';
+import type { Keyline, Part, PartRelations, Shade } from '../parts';
 import type { Licence } from '../rights';
 
 export const DESIGN_FORMAT = 'brelm-design';
@@ -24,7 +24,7 @@ export interface Ink {
 }
 
 /** What is other about a part in one colourway; what is left out is as the part has it. */
-export interface PartOverride {
+export interface PartOverride extends Partial<PartRelations> {
   hidden?: boolean;
   keylines?: Keyline[];
   shade?: Shade | null;

@@ -26,12 +26,25 @@ function outlinePoints(path: PathData, reach: number): Point[] {
   return out;
 }
 
+/** Of points that each hold all that is drawn within their hulls, those of the smallest hull. */
+function smallestOf(hulls: readonly Point[][]): Point[] {
+  if (hulls.length === 1) return hulls[0];
+  const area = (points: readonly Point[]) => {
+    const xs = points.map((p) => p[0]);
+    const ys = points.map((p) => p[1]);
+    const span = (v: readonly number[]) =>
+      v.reduce((a, b) => Math.max(a, b), -Infinity) - v.reduce((a, b) => Math.min(a, b), Infinity);
+    return points.length ? span(xs) * span(ys) : 0;
+  };
+  return hulls.reduce((best, hull) => (area(hull) < area(best) ? hull : best));
+}
+
 function nodePoints(item: DrawingNode): Point[] {
   if (item.kind === 'group') {
     if (item.opacity <= 0) return [];
-    const [clip] = item.clips ?? [];
-    // What a clip leaves is within the clip's own outline.
-    return clip ? outlinePoints(transformPath(clip.path, clip.matrix), 0) : item.items.flatMap(nodePoints);
+    // What a clip leaves is within the clip's own outline, and within what is cut.
+    const clips = (item.clips ?? []).map((clip) => outlinePoints(transformPath(clip.path, clip.matrix), 0));
+    return smallestOf([item.items.flatMap(nodePoints), ...clips]);
   }
   if (item.kind === 'image') {
     return cornersOf(item.shown).map(([x, y]) => applyMatrix(item.matrix, x, y));

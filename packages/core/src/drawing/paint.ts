@@ -307,7 +307,7 @@ function paintApart(context: PaintContext, group: Group, options: PaintOptions, 
 
 /** Paints one group over what the context holds; `size` is that of the context's canvas in px. */
 export function paintGroup(context: PaintContext, group: Group, options: PaintOptions, size: Size): void {
-  if (group.opacity <= 0 || group.items.length === 0) return;
+  if (group.opacity <= 0 || group.items.length === 0 || !isPrinted(group)) return;
   const clips = group.clips ?? [];
   if (clips.length) context.save();
   for (const { path, rule, matrix } of clips) {

@@ -179,6 +179,10 @@ export type DrawingFault =
   | { kind: 'ring-small'; part: string; line: number; needs: number }
   /** The part that it runs along is not there. */
   | { kind: 'no-baseline'; part: string }
+  /** The part inside which it shows is not there: it shows whole. */
+  | { kind: 'no-window'; part: string }
+  /** It would cut what it is cut by itself: that is not done. */
+  | { kind: 'circle'; part: string }
   /** An inside keyline, or the like, that leaves nothing of the letters. */
   | { kind: 'keyline-wide'; part: string; keyline: number }
   /** It asks for more than one design may: so much of it is drawn, or its dressing in a plain way. */

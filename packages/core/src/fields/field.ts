@@ -2,6 +2,8 @@ import type { Checked } from './checked';
 
 /** What a field may point at within its document. */
 export type RefTo = 'ink' | 'material' | 'bundle';
+/** What may also be pointed at while it is not there: what points at it then does without. */
+export type LinkTo = RefTo | 'part';
 
 /** What the references of a document may point at, by id. */
 export type Known = Readonly<Record<RefTo, ReadonlyMap<string, unknown>>>;
@@ -40,6 +42,7 @@ export type FieldData =
   | { is: 'colour' }
   /** `notNull`: what is said where null would be. */
   | { is: 'ref'; to: RefTo; notNull?: string }
+  | { is: 'link'; to: LinkTo }
   | { is: 'list'; of: Field; most: number; optional: boolean; least?: { n: number; says: string } }
   | { is: 'tuple'; of: readonly Field[]; says?: string }
   | {
@@ -143,6 +146,9 @@ export const ref = (to: RefTo, notNull?: string): Field<string> => ({
   to,
   ...(notNull ? { notNull } : {}),
 });
+
+/** The id of something of the design that may be gone. */
+export const link = (to: LinkTo): Field<string> => ({ is: 'link', to });
 
 interface ListOptions {
   most?: number;

@@ -77,6 +77,8 @@ function read(field: Field, c: Checked, known: Known, before: Readonly<Record<st
       return c.colour();
     case 'ref':
       return refText(field, c, known);
+    case 'link':
+      return c.id();
     case 'list': {
       const { least, of, most, optional } = field;
       if (least && Array.isArray(c.value) && c.value.length < least.n) c.fault(least.says);

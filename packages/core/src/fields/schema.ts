@@ -65,6 +65,7 @@ function schema(field: Field, defs: Defs): JsonSchema {
       return { enum: [...field.of] };
     case 'id':
     case 'ref':
+    case 'link':
       return named(defs, 'id', () => ID);
     case 'colour':
       return named(defs, 'colour', () => COLOUR);

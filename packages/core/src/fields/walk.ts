@@ -36,6 +36,7 @@ function map(field: Field, value: unknown, visit: Visit, record: Readonly<Record
       return next === value ? value : Math.max(field.min, Math.min(field.max, next));
     }
     case 'ref':
+    case 'link':
       return visit.ref ? visit.ref(field.to, value as string) : value;
     case 'list':
       return mapList(value as unknown[], (item) => map(field.of, item, visit, {}));

@@ -5,6 +5,7 @@ import {
   given,
   id,
   kinds,
+  link,
   list,
   nullable,
   number,
@@ -98,8 +99,33 @@ export type Repeat = {
     }
 );
 
+/** A part, or all that lies in a bundle. */
+export type Whole = { kind: 'part'; part: string } | { kind: 'bundle'; bundle: string };
+
+/** From what a part takes its own outline away, so that what lies behind shows there. */
+export interface KnockOut {
+  /** Everything below it, everything else in its bundle, or the `parts` alone. */
+  from: 'below' | 'bundle' | 'chosen';
+  /** Ids; one that is not there is passed over. */
+  parts: string[];
+  /** How far beyond its outline and its keylines it takes away, board px. */
+  gap: number;
+}
+export const KNOCK_OUTS: readonly KnockOut['from'][] = ['below', 'bundle', 'chosen'];
+export const MOST_GAP = 2000;
+
+/** How parts of a design cut one another. */
+export interface PartRelations {
+  /** It shows only inside the outline of this; everywhere where it is null, or not there. */
+  window: Whole | null;
+  knockOut: KnockOut | null;
+  /** It is not drawn itself: its outline only cuts others, or is their window. */
+  unprinted: boolean;
+}
+export const NO_RELATIONS: PartRelations = { window: null, knockOut: null, unprinted: false };
+
 /** What every part has. */
-export interface PartBase {
+export interface PartBase extends PartRelations {
   id: string;
   name: string;
   hidden: boolean;
@@ -203,6 +229,22 @@ const repeatField = kinds<Repeat>(
   { name: 'repeat' },
 );
 
+/** How parts cut one another; colourways may say it otherwise. */
+export const RELATIONS: FieldsOf<PartRelations> = {
+  window: nullable(kinds<Whole>({ part: { part: link('part') }, bundle: { bundle: link('bundle') } })),
+  knockOut: nullable(
+    record<KnockOut>(
+      {
+        from: choice(KNOCK_OUTS),
+        parts: list(link('part'), { optional: true }),
+        gap: boardPx(0, MOST_GAP, 0),
+      },
+      { name: 'knockOut' },
+    ),
+  ),
+  unprinted: flag(),
+};
+
 /** What colourways may give other values for. */
 export const DRESSING = {
   keylines: list(keylineField, { most: 12, optional: true }),
@@ -224,6 +266,7 @@ export const baseFields = (mustRead: boolean): FieldsOf<PartBase> => ({
   shade: DRESSING.shade,
   repeat: nullable(repeatField),
   bundle: nullable(ref('bundle')),
+  ...RELATIONS,
   slot: nullable(text({ max: 60 })),
 });
 
@@ -253,5 +296,6 @@ export const partBase = (partId: string, name: string, at: Place, mustRead = fal
   shade: null,
   repeat: null,
   bundle: null,
+  ...NO_RELATIONS,
   slot: null,
 });

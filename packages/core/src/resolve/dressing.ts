@@ -76,6 +76,10 @@ function ringsOf(keylines: readonly Keyline[], side: 'outside' | 'inside', from:
   });
 }
 
+/** How far a part's keylines reach beyond its edge, board px; as far as it is grown where it has none. */
+export const reachAround = (part: Part): number =>
+  ringsOf(part.keylines, 'outside', part.spread).at(-1)?.far ?? part.spread;
+
 const holesOf = ({ counters = 'kept', least = 0 }: Keyline): number =>
   counters === 'filled' ? ALL_HOLES : counters === 'small' ? least : 0;
 
@@ -91,7 +95,7 @@ export function dress(
 ): Dressing {
   const edge = new Edge(part, matrix, shape, own, materials, plain);
   const outside = ringsOf(part.keylines, 'outside', part.spread);
-  const around = outside.at(-1)?.far ?? part.spread;
+  const around = reachAround(part);
   const faults: DrawingFault[] = [];
   const join = outside.at(-1)?.keyline.join ?? 'round';
   const behind: OutlineItem[] = [];

@@ -122,6 +122,12 @@ export class Edge {
     return from(this.identity, key, () => out);
   }
 
+  /** All within `by` board px of the edge as outlines that cross themselves nowhere; null when that takes too long. */
+  whole(by: number, join: Join): PathData | null {
+    const all = this.grown(by, join);
+    return all && this.worked(`whole ${this.key} ${by} ${join}`, (ops) => ops.weld(all));
+  }
+
   /** What lies between two distances from the edge, outside; null when that takes too long. */
   band(inner: number, outer: number, join: Join, holes = 0): PathData | null {
     const all = this.grown(outer, join, holes);

@@ -1,5 +1,6 @@
 /** A design made into its drawing: parts resolved, dressed, repeated and arranged, within a budget. */
 export * from './resolve';
+export { handleOf, type Handle } from './handle';
 export * from './arrange';
 export * from './repeat';
 export * from './to-outlines';

@@ -6,6 +6,7 @@ import {
   type LetteringPart,
   type MotifOutline,
   type MotifPart,
+  type Whole,
   decorated,
   letteringBlock,
 } from '../parts';
@@ -99,6 +100,9 @@ export function lettersApart(
     bundle,
     opacity: part.opacity,
     mustRead: part.mustRead && m !== behind,
+    window: part.window,
+    knockOut: part.knockOut,
+    unprinted: part.unprinted,
   }));
   if (made.length === 0) return { edits: [], select: [part.id] };
   const at = design.parts.findIndex((p) => p.id === part.id);
@@ -107,10 +111,20 @@ export function lettersApart(
       { op: 'addBundle', bundle: { id: bundle, name: partTitle(part).slice(0, 120), bundle: part.bundle } },
       ...made.map((m, i): Edit => ({ op: 'addPart', part: m, at: at + i })),
       { op: 'updatePart', part: part.id, change: { hidden: true, bundle, mustRead: false } },
+      ...hangOver(design, (window) => window.kind === 'part' && window.part === part.id, {
+        kind: 'bundle',
+        bundle,
+      }),
     ],
     select: made.map((m) => m.id),
   };
 }
+
+/** Edits that put another window where a certain one was. */
+const hangOver = (design: Design, was: (window: Whole) => boolean, window: Whole): Edit[] =>
+  design.parts.flatMap((p): Edit[] =>
+    p.window && was(p.window) ? [{ op: 'updatePart', part: p.id, change: { window } }] : [],
+  );
 
 /** The hidden lettering of a bundle that `lettersApart` made; undefined for any other bundle. */
 export const wordsBehind = (design: Design, bundle: string): LetteringPart | undefined => {
@@ -125,6 +139,10 @@ export function backToWords(design: Design, bundle: string): Edit[] {
   if (!words) return [];
   const letters = partsOfBundle(design, bundle).filter((id) => id !== words.id);
   return [
+    ...hangOver(design, (window) => window.kind === 'bundle' && window.bundle === bundle, {
+      kind: 'part',
+      part: words.id,
+    }),
     { op: 'removeParts', parts: letters },
     { op: 'updatePart', part: words.id, change: { hidden: false, mustRead: true } },
     { op: 'removeBundle', bundle },

@@ -1,9 +1,19 @@
 import type { Hex } from '../colour';
-import { colourwayOf, inksOfPart, inkValues, partIn, type Design } from '../design';
+import {
+  colourwayOf,
+  inksOfPart,
+  inkValues,
+  partIn,
+  partsIn,
+  tiesOf,
+  type Design,
+  type StackTies,
+} from '../design';
 import {
   movedNode,
   type Drawing,
   type DrawingFault,
+  type DrawingItem,
   type ImageItem,
   type Materials,
   type OutlineItem,
@@ -18,15 +28,7 @@ import {
   type Matrix,
   type PathData,
 } from '../geometry';
-import {
-  isDressed,
-  kindOf,
-  type FindOutline,
-  type Part,
-  type Place,
-  type Shape,
-  type UninkedItem,
-} from '../parts';
+import { isDressed, kindOf, type FindOutline, type Part, type Shape, type UninkedItem } from '../parts';
 import { aboutPart } from './about';
 import {
   newBudget,
@@ -38,7 +40,10 @@ import {
   workOf,
   type Budget,
 } from './budget';
+import { coverOf } from './cover';
 import { dress, grown } from './dressing';
+import { handleOf, keepHandle } from './handle';
+import { related, type Drawn } from './relate';
 import { middleOf, repeatMatrices } from './repeat';
 
 /** The part's own units to board px. */
@@ -49,17 +54,9 @@ export const partMatrix = (part: Part): Matrix =>
 const toBoard = (matrix: Matrix, shift: UninkedItem['shift']): Matrix =>
   shift ? multiply(matrix, [1, 0, 0, 1, ...shift]) : matrix;
 
-function outlineItems(
-  part: Part,
-  shape: Shape,
-  inks: Map<string, Hex>,
-  materials: Materials,
-  faults: DrawingFault[],
-  plain: boolean,
-): { items: OutlineItem[]; late: boolean } {
-  const colour = (ink: string) => inks.get(ink) ?? '#000000';
-  const matrix = partMatrix(part);
-  const own = shape.items.map(({ shift, ...item }): OutlineItem => ({
+/** A part's outlines in its own inks, on the board. */
+const inkedItems = (shape: Shape, matrix: Matrix, colour: (ink: string) => Hex): OutlineItem[] =>
+  shape.items.map(({ shift, ...item }): OutlineItem => ({
     ...item,
     colour: colour(item.ink),
     gradient: item.gradient && {
@@ -68,24 +65,23 @@ function outlineItems(
     },
     matrix: toBoard(matrix, shift),
   }));
+
+function outlineItems(
+  part: Part,
+  shape: Shape,
+  inks: Map<string, Hex>,
+  materials: Materials,
+  faults: DrawingFault[],
+  plain: boolean,
+): { items: OutlineItem[]; own: OutlineItem[]; late: boolean } {
+  const colour = (ink: string) => inks.get(ink) ?? '#000000';
+  const matrix = partMatrix(part);
+  const own = inkedItems(shape, matrix, colour);
   const dressing = dress(part, matrix, shape, own, colour, materials, plain);
   faults.push(...dressing.faults);
   const ink = part.hollow ? [] : own.flatMap((item) => grown(item, part.spread));
-  return { late: dressing.late, items: [...dressing.behind, ...ink, ...dressing.over] };
+  return { late: dressing.late, own, items: [...dressing.behind, ...ink, ...dressing.over] };
 }
-
-/** What the editor takes hold of a part by. */
-export interface Handle {
-  /** The ink's box in the part's own units, without keylines; empty when nothing draws. */
-  box: Box;
-  place: Place;
-  /** From the part's own units to board px. */
-  matrix: Matrix;
-}
-const handles = new WeakMap<PartGroup, Handle>();
-
-/** The handle of a resolved part's group; the same for the same group. */
-export const handleOf = (group: PartGroup): Handle => handles.get(group)!;
 
 const copied = new WeakMap<PartGroup, Map<string, PartGroup>>();
 
@@ -110,7 +106,7 @@ function repeated(part: Part, group: PartGroup, drawn: number): PartGroup {
     );
     known.clear();
     known.set(key, (made = { ...group, items }));
-    handles.set(made, handleOf(group));
+    keepHandle(made, handleOf(group));
   }
   return made;
 }
@@ -119,6 +115,9 @@ interface ResolvedPart {
   /** What the group depends on beside the part itself. */
   outside: readonly unknown[];
   group: PartGroup;
+  /** What it draws in its own inks, hollow or not, before anything is done with it; null for a picture's shape. */
+  own: readonly DrawingItem[];
+  shape: Shape | null;
   faults: DrawingFault[];
   late: boolean;
 }
@@ -192,19 +191,21 @@ function resolvePart(
     return known;
   const faults: DrawingFault[] = [];
   let [items, late, box] = [[] as PartGroup['items'], false, EMPTY_BOX];
+  let own: readonly DrawingItem[];
+  let shape: Shape | null = null;
   const drawn = shapeOfPart(part, materials, faults, along);
   if (!drawn) {
     const image = pictureOf(part, design);
-    [items, box] = [[image], image.shown];
+    [items, box, own] = [[image], image.shown, [image]];
   } else {
-    const shape = thinnedShape(drawn, part.id, faults);
-    ({ items, late } = outlineItems(part, shape, inks, materials, faults, plain));
+    shape = thinnedShape(drawn, part.id, faults);
+    ({ items, late, own } = outlineItems(part, shape, inks, materials, faults, plain));
     box = shape.box;
   }
   const about = aboutPart(part, design, inks, materials);
   const group: PartGroup = { kind: 'group', part: part.id, about, opacity: part.opacity, items };
-  handles.set(group, { box, place: part.place, matrix: partMatrix(part) });
-  const resolved = { outside, faults, group, late };
+  keepHandle(group, { box, place: part.place, matrix: partMatrix(part) });
+  const resolved = { outside, faults, group, own, shape, late };
   // What is drawn in a plainer way for now is not kept: the next time there may be time for it.
   if (!late || !materials.ops) resolvedParts.set(part, resolved);
   return resolved;
@@ -233,7 +234,7 @@ function resolveWithin(
   inks: Map<string, Hex>,
   materials: Materials,
   budget: Budget,
-): { group: PartGroup; faults: DrawingFault[]; late: boolean } {
+): { drawn: Drawn; faults: DrawingFault[]; late: boolean } {
   const cut: DrawingFault[] = [];
   const tooMuch = (of: 'outlines' | 'copies' | 'letters', drawn: number, asked: number) =>
     cut.push({ kind: 'too-much', part: given.id, of, drawn, asked });
@@ -242,12 +243,22 @@ function resolveWithin(
   const work = workFor(part, design, materials);
   const plain = !takesWork(budget, work);
   if (plain) tooMuch('outlines', 0, Math.round(work));
-  const { group, faults, late } = resolvePart(part, design, inks, materials, plain);
+  const { group: once, own, shape, faults, late } = resolvePart(part, design, inks, materials, plain);
   const asked = part.repeat?.count ?? 1;
-  const drawn = takesCopies(budget, asked, group.items);
-  if (drawn < asked) tooMuch('copies', drawn, asked);
-  return { group: repeated(part, group, drawn), faults: cut.length ? [...faults, ...cut] : faults, late };
+  const copies = takesCopies(budget, asked, once.items);
+  if (copies < asked) tooMuch('copies', copies, asked);
+  const group = repeated(part, once, copies);
+  const { box, matrix } = handleOf(group);
+  const covers: Drawn['covers'] = (as) =>
+    coverOf({ part, matrix, own, box, shape, materials }, as, part.knockOut?.gap);
+  return { drawn: { part, group, covers }, faults: cut.length ? [...faults, ...cut] : faults, late };
 }
+
+/** What is said of parts that cut one another, where it cannot be done. */
+const tieFaults = (ties: StackTies | null): DrawingFault[] => [
+  ...(ties?.lost ?? []).map((part): DrawingFault => ({ kind: 'no-window', part })),
+  ...(ties?.circles ?? []).map((part): DrawingFault => ({ kind: 'circle', part })),
+];
 
 /**
  * Resolves a design in one of its colourways (the first when none is named) into a drawing.
@@ -256,7 +267,7 @@ function resolveWithin(
 export function resolve(design: Design, colourway: string | undefined, materials: Materials): Drawing {
   const inks = inkValues(design, colourway);
   const faults: DrawingFault[] = [];
-  const groups: PartGroup[] = [];
+  const drawn: Drawn[] = [];
   let hidden = 0;
   let late = false;
   const budget = newBudget();
@@ -268,13 +279,16 @@ export function resolve(design: Design, colourway: string | undefined, materials
       continue;
     }
     const resolved = resolveWithin(part, design, inks, materials, budget);
-    groups.push(resolved.group);
+    drawn.push(resolved.drawn);
     faults.push(...resolved.faults);
     late ||= resolved.late;
   }
+  const ties = tiesOf({ parts: partsIn(design, colourway), bundles: design.bundles });
+  faults.push(...tieFaults(ties));
+  const { groups, late: tiesLate } = related(drawn, ties);
   const { width, height, dpi } = design.board;
-  const drawn = design.inks.map(({ id, name }) => ({ id, name, value: inks.get(id)! }));
-  return { width, height, dpi, groups, inks: drawn, hidden, faults, late };
+  const drawnInks = design.inks.map(({ id, name }) => ({ id, name, value: inks.get(id)! }));
+  return { width, height, dpi, groups, inks: drawnInks, hidden, faults, late: late || tiesLate };
 }
 
 /** The ink box of one part in its own units, whether it is hidden or not. */

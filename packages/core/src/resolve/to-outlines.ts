@@ -33,8 +33,10 @@ export function toOutlines(part: LinePart): MotifPart {
   };
   const art = { width: Math.max(0.001, boxWidth(box)), height: Math.max(0.001, boxHeight(box)), outlines };
   const { id, name, hidden, locked, mustRead, opacity, keylines, spread, shade, repeat, bundle, slot } = part;
+  const { window, knockOut, unprinted } = part;
   return {
     ...motif(id, name, at, art, { id: 'own' }),
     ...{ hidden, locked, mustRead, opacity, keylines, spread, shade, repeat, bundle, slot },
+    ...{ window, knockOut, unprinted },
   };
 }

@@ -20,7 +20,8 @@ import { OnGarments } from './on-garments';
 import { Stack } from '../../stack/stack';
 import { StageBar } from '../../editor/stage-bar';
 import { ToolsContext, type LetterRange, type LineLook, type Tool } from '../../board/tools';
-import { LengthUnits } from '../../ui';
+import { LengthUnits, notify } from '../../ui';
+import { toggleKnockOut, toggleWindow } from '../../editor/tie-actions';
 import { useEdit } from '../../editor/use-edit';
 import { useProof } from '../../editor/use-proof';
 
@@ -114,6 +115,11 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
     one('Choose a part first: this moves it forwards or backwards.', () =>
       moveInStack(edit, made, selection(), to),
     );
+  const cutting = (toggle: typeof toggleWindow) =>
+    one('Choose a part first: W shows it inside another, K knocks it out of what is below.', () => {
+      const why = toggle(edit, made, selection());
+      if (why) notify('done', why);
+    });
   const remove = one('Nothing is chosen to be removed.', () => edit.remove(selection()));
 
   useClipboard(edit);
@@ -145,6 +151,8 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
       edit.make('Unbundle', edits);
       return edits.length > 0;
     }),
+    w: cutting(toggleWindow),
+    k: cutting(toggleKnockOut),
     PageUp: depth('forwards'),
     PageDown: depth('backwards'),
     'Shift+PageUp': depth('front'),

@@ -47,8 +47,10 @@ function Row({
       gesture,
     });
   /** Takes one thing from the base again; when nothing is left that differs, all of it. */
-  const reset = (key: keyof PartOverride) => {
-    const { [key]: _dropped, ...rest } = override ?? {};
+  const reset = (...keys: (keyof PartOverride)[]) => {
+    const rest = Object.fromEntries(
+      Object.entries(override ?? {}).filter(([key]) => !keys.includes(key as keyof PartOverride)),
+    );
     edit.make('Take from the base again', [
       { op: 'overridePart', colourway: colourway.id, part: part.id, change: null },
       ...(Object.keys(rest).length
@@ -136,6 +138,32 @@ function Row({
           />
         </div>
       )}
+      {!hidden && (part.window || part.knockOut) && (
+        <div className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
+          {part.window && (
+            <Tick
+              label="inside its window"
+              name={`${title} shows inside its window in ${colourway.name}`}
+              ticked={override?.window === undefined}
+              onTick={(ticked) =>
+                ticked ? reset('window') : change('Show whole in a colourway', { window: null })
+              }
+            />
+          )}
+          {part.knockOut && (
+            <Tick
+              label="knocked out"
+              name={`${title} is knocked out in ${colourway.name}`}
+              ticked={override?.knockOut === undefined}
+              onTick={(ticked) =>
+                ticked
+                  ? reset('knockOut', 'unprinted')
+                  : change('Knock out nothing in a colourway', { knockOut: null, unprinted: false })
+              }
+            />
+          )}
+        </div>
+      )}
       {isDressed(part) && override?.keylines?.length ? (
         <div className="mt-1.5">
           <KeylineList
@@ -174,6 +202,31 @@ function Row({
         </label>
       )}
     </li>
+  );
+}
+
+function Tick({
+  label,
+  name,
+  ticked,
+  onTick,
+}: {
+  label: string;
+  name: string;
+  ticked: boolean;
+  onTick: (ticked: boolean) => void;
+}) {
+  return (
+    <label className="flex items-center gap-1.5">
+      <input
+        type="checkbox"
+        aria-label={name}
+        className="h-4 w-4 accent-spruce"
+        checked={ticked}
+        onChange={(e) => onTick(e.target.checked)}
+      />
+      {label}
+    </label>
   );
 }
 

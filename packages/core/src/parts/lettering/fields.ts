@@ -4,6 +4,7 @@ import {
   given,
   id,
   kinds,
+  link,
   list,
   nullable,
   number,
@@ -124,7 +125,7 @@ const baseline = kinds<Baseline>(
       phase: turn(0),
     },
     slope: { degrees: number({ min: -89, max: 89 }) },
-    along: { part: id(), start: share(0.5), flip: flag() },
+    along: { part: link('part'), start: share(0.5), flip: flag() },
   },
   { fallback: 'straight' },
 );

@@ -1,4 +1,4 @@
-import { groupBounds, imagesOf } from '../../drawing';
+import { groupBounds, imagesOf, printed } from '../../drawing';
 import { rgbToHex } from '../../colour';
 import { rimOf } from '../../raster';
 import { type AnalysisLayer, onceFor, samplePicture, regionOf } from '../measure';
@@ -37,10 +37,12 @@ export function boxFindings(input: Judged): Finding[] {
   if (input.spec.background === 'opaque') return [];
   const findings: Finding[] = [];
   const { analysis, drawing } = input;
-  for (const group of drawing.groups) {
+  for (const group of printed(drawing)) {
     const { title } = group.about;
     const region = regionOf(groupBounds(group));
-    const [image] = group.about.kind === 'picture' ? imagesOf(group) : [];
+    // Of what is cut the edge is the window's, not the picture's own.
+    const whole = !group.clips && !group.mask;
+    const [image] = group.about.kind === 'picture' && whole ? imagesOf(group) : [];
     if (image) {
       const sample = samplePicture(image, input, BOX_SAMPLE);
       if (!sample) continue;

@@ -1,6 +1,6 @@
 import jsQR from 'jsqr';
 import { contrastRatio, hexToRgb, yarns, type Garment } from '../../colour';
-import { groupBounds, itemsOf, paint, type PartGroup } from '../../drawing';
+import { groupBounds, itemsOf, paint, type PartGroup, printed } from '../../drawing';
 import { axisScales, boxHeight, boxWidth, grow, isEmptyBox, type Matrix } from '../../geometry';
 import { pxToMm } from '../../units';
 import { regionOf } from '../measure';
@@ -47,7 +47,7 @@ function readBack(group: PartGroup, garment: Garment, input: Judged): string | n
 
 /** QR codes that phones may not read: small modules, little contrast, or covered by something. */
 export function codeFindings(input: Judged): Finding[] {
-  return input.drawing.groups.flatMap((group): Finding[] => {
+  return printed(input.drawing).flatMap((group): Finding[] => {
     const { code } = group.about;
     const bounds = groupBounds(group);
     if (!code || isEmptyBox(bounds)) return [];

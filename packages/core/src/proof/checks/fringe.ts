@@ -1,4 +1,4 @@
-import { groupBounds, imagesOf } from '../../drawing';
+import { groupBounds, imagesOf, printed } from '../../drawing';
 import { labDistance, maskOfAlpha, squaredDistance, type RasterImage } from '../../raster';
 import { onceFor, RIM_SAMPLE, samplePicture, regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
@@ -60,7 +60,7 @@ const fringeIn = onceFor(fringeOf);
 
 /** Cut-out pictures whose rim still has the colour of the ground that they were cut from. */
 export function fringeFindings(input: Judged): Finding[] {
-  return input.drawing.groups.flatMap((group): Finding[] => {
+  return printed(input.drawing).flatMap((group): Finding[] => {
     const [image] = group.about.kind === 'picture' ? imagesOf(group) : [];
     const sample = image && samplePicture(image, input, RIM_SAMPLE);
     if (!sample) return [];

@@ -1,4 +1,4 @@
-import { groupBounds, imagesOf, leastAlpha, type DrawingItem } from '../../drawing';
+import { groupBounds, imagesOf, leastAlpha, type DrawingItem, printed } from '../../drawing';
 import type { RasterImage } from '../../raster';
 import { onceFor, RIM_SAMPLE, samplePicture, regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
@@ -43,7 +43,7 @@ const isShade = (item: DrawingItem) => item.kind === 'outline' && item.role === 
 export function hazeFindings(input: Judged): Finding[] {
   if (input.spec.background === 'opaque') return [];
   const onUnderbase = input.garments.some((g) => g.takes !== 'direct');
-  return input.drawing.groups.flatMap((group): Finding[] => {
+  return printed(input.drawing).flatMap((group): Finding[] => {
     const { title } = group.about;
     if (group.opacity === 0) return [];
     const [image] = group.about.kind === 'picture' ? imagesOf(group) : [];

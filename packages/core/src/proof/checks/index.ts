@@ -19,10 +19,12 @@ import { safeAreaFindings } from './safe-area';
 import { speckFindings } from './specks';
 import { spellingFindings } from './spelling';
 import { thinFindings } from './thin';
+import { tieFindings } from './ties';
 
 export const CHECKS: readonly ((input: Judged) => Finding[])[] = [
   nothingFindings,
   letterFindings,
+  tieFindings,
   boxFindings,
   contrastFindings,
   resolutionFindings,

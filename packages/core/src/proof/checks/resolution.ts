@@ -1,4 +1,4 @@
-import { groupBounds, imagesOf } from '../../drawing';
+import { groupBounds, imagesOf, printed } from '../../drawing';
 import { axisScales } from '../../geometry';
 import { effectiveDpi, pxToInches } from '../../units';
 import { regionOf } from '../measure';
@@ -14,7 +14,7 @@ export const wholeDpi = (dpi: number): number => Math.floor(dpi + 0.01);
 /** Pictures stretched until they have fewer source pixels to a printed inch than the spec asks for. */
 export function resolutionFindings(input: Judged): Finding[] {
   const least = input.spec.leastDpi;
-  return input.drawing.groups.flatMap((group): Finding[] => {
+  return printed(input.drawing).flatMap((group): Finding[] => {
     // Of live copies the largest has the fewest.
     const dpi = Math.min(
       ...imagesOf(group).map((image) => pictureDpi(...axisScales(image.matrix), input.drawing.dpi)),

@@ -1,4 +1,4 @@
-import { groupBounds, groupHull, type PartGroup } from '../../drawing';
+import { groupBounds, groupHull, type PartGroup, printed } from '../../drawing';
 import { boxOfPoints, cornersOf, intersect, isEmptyBox, type Box, type Point } from '../../geometry';
 import { alphaBox } from '../../raster';
 import { beyondBox, beyondSafe, beyondTrim, roomOf, zonesUnder, type AreaShape } from '../../spec';
@@ -60,7 +60,7 @@ export function safeAreaFindings(input: Judged): Finding[] {
   const board: Box = { left: 0, top: 0, right: drawing.width, bottom: drawing.height };
   const room = roomOf(side, side.dpi);
   const findings: Finding[] = [];
-  for (const group of drawing.groups) {
+  for (const group of printed(drawing)) {
     const { title } = group.about;
     const points = inkPoints(group, input);
     if (points.length === 0) continue;

@@ -1,4 +1,4 @@
-import { groupBounds, imagesOf, type ImageItem } from '../../drawing';
+import { groupBounds, imagesOf, type ImageItem, printed } from '../../drawing';
 import { applyMatrix, axisScales, transformBox, type Matrix } from '../../geometry';
 import { componentsOf, maskOfAlpha } from '../../raster';
 import { mmToPx } from '../../units';
@@ -20,7 +20,7 @@ const piecesIn = onceFor((image) => componentsOf(maskOfAlpha(image, 16), 0));
 
 /** Loose pieces of pictures, too small to be meant. Dots that a mend made of haze are meant. */
 export function speckFindings(input: Judged): Finding[] {
-  return input.drawing.groups.flatMap((group): Finding[] => {
+  return printed(input.drawing).flatMap((group): Finding[] => {
     // The original lies in front of its copies.
     const item = group.about.kind === 'picture' ? imagesOf(group).at(-1) : undefined;
     if (!item || item.treatment?.alpha?.mode === 'halftone') return [];

@@ -1,4 +1,4 @@
-import { groupBounds, imagesOf, itemsOf, type Drawing, type PartGroup } from '../../drawing';
+import { groupBounds, imagesOf, itemsOf, type Drawing, type PartGroup, printed } from '../../drawing';
 import { boxCentre, boxHeight, boxWidth } from '../../geometry';
 import type { Spec } from '../../spec';
 import { mmToPx, pxToMm } from '../../units';
@@ -33,7 +33,7 @@ function ownerOf(spot: ThinSpot, drawing: Drawing): PartGroup | null {
   const [x, y] = boxCentre(spot.box);
   let owner: PartGroup | null = null;
   let least = Infinity;
-  for (const group of drawing.groups) {
+  for (const group of printed(drawing)) {
     const b = groupBounds(group);
     const area = boxWidth(b) * boxHeight(b);
     if (x < b.left || x > b.right || y < b.top || y > b.bottom || area >= least) continue;
@@ -54,7 +54,7 @@ function thinKeylines({ drawing, spec }: Artwork): Finding[] {
   const { dpi } = drawing;
   const limit = thinLimits(dpi, spec).ink;
   const leastInk = leastMm(spec).ink;
-  return drawing.groups.flatMap((group): Finding[] => {
+  return printed(drawing).flatMap((group): Finding[] => {
     const thinnest = Math.min(...keylineWidthsOf(group));
     if (!(thinnest < limit - 0.05)) return [];
     return [

@@ -2,6 +2,7 @@ import {
   groupBounds,
   itemsOf,
   paintGroup,
+  printed,
   type Drawing,
   type Group,
   type MakeSurface,
@@ -59,7 +60,7 @@ export function thinOf(
   cache: ThinCache = new Map(),
 ): ThinSpot[] {
   const halo = Math.ceil(Math.max(limits.ink, limits.gap) * LONG) + 4;
-  const placed = drawing.groups.map((group) => ({
+  const placed = printed(drawing).map((group) => ({
     group,
     bounds: groupBounds(group),
     key: shapeKeyOf(group, pictures),

@@ -3,7 +3,7 @@ import type { Part } from '../../parts';
 import type { Artwork, MendInput } from '../types';
 
 /**
- * Changes what a colourway may have of its own (keylines, shade) where it comes from: in the colourway that is
+ * Changes what a colourway may have of its own (keylines, shade, ties) where it comes from: in the colourway that is
  * judged if that overrides it, else in the part itself.
  */
 export function changeIn(input: MendInput<Artwork>, part: Part, change: Omit<PartOverride, 'hidden'>): Edit {

@@ -16,6 +16,7 @@ import { rightsMends } from './rights';
 import { safeAreaMends } from './safe-area';
 import { spellingMends } from './spelling';
 import { thinKeylineMends, thinMends } from './thin';
+import { circleMends, windowMends } from './ties';
 
 /** What can be done about a finding of the whole artwork. */
 const WHOLE: Partial<Record<CheckId, (finding: Finding, input: MendInput) => Mend[]>> = {
@@ -33,6 +34,8 @@ const OF_PART: Partial<Record<CheckId, (finding: Finding, part: Part, input: Men
   ring: (finding, part) => ringMends(finding, part),
   baseline: (_, part) => baselineMends(part),
   keyline: keylineMends,
+  window: (_, part, input) => windowMends(part, input),
+  circle: (_, part, input) => circleMends(part, input),
   rights: (_, part, input) => rightsMends(part, input),
   haze: (_, part, input) => hazeMends(part, input),
   fringe: (_, part) => fringeMends(part),

@@ -1,4 +1,4 @@
-import { scaledOverride, scaledPart, withBundled, type Design, type Edit } from '../../design';
+import { scaledOverride, scaledPart, tiesOf, withBundled, type Design, type Edit } from '../../design';
 import type { Part } from '../../parts';
 import { groupHull, type Drawing, type PartGroup } from '../../drawing';
 import { convexHull, convexOverlap, type Point } from '../../geometry';
@@ -8,17 +8,27 @@ import type { Fit } from '../../spec';
 const hostOf = (part: Part): string | null =>
   part.kind === 'lettering' && part.baseline.kind === 'along' ? part.baseline.part : null;
 
+/** Pairs of parts that lie where they do for one another's sake: one and its window, and a cut-out and what it is cut from. */
+function tiedPairs(design: Design): [string, string][] {
+  const unprinted = new Set(design.parts.flatMap((p) => (p.unprinted ? [p.id] : [])));
+  return [...(tiesOf(design)?.of ?? [])].flatMap(([id, { window, cutters }]) =>
+    [...(window ?? []), ...cutters.filter((c) => unprinted.has(c))].map((of): [string, string] => [id, of]),
+  );
+}
+
 /**
- * What belongs to a part and moves with it: all that it is bundled with, what its lettering runs along, and the lettering
- * that runs along it. Front first.
+ * What belongs to a part and moves with it: all that it is bundled with, what its lettering runs along, the lettering
+ * that runs along it, its window and what shows inside it, what is punched out of it. Front first.
  */
 export function belongingTo(design: Design, part: string): Part[] {
   let ids = [part];
+  const pairs = tiedPairs(design);
   for (;;) {
     const around = withBundled(design, ids);
     const hosts = design.parts.flatMap((p) => (around.includes(p.id) ? (hostOf(p) ?? []) : []));
     const followers = design.parts.flatMap((p) => (around.includes(hostOf(p) ?? '') ? [p.id] : []));
-    const next = [...new Set([...around, ...hosts, ...followers])].filter((id) =>
+    const tied = pairs.flatMap(([a, b]) => (around.includes(a) || around.includes(b) ? [a, b] : []));
+    const next = [...new Set([...around, ...hosts, ...followers, ...tied])].filter((id) =>
       design.parts.some((p) => p.id === id),
     );
     if (next.length === ids.length) return design.parts.filter((p) => next.includes(p.id));
@@ -58,8 +68,9 @@ export function moveAll(
       ...(Object.keys(change).length ? [{ op: 'updatePart' as const, part: part.id, change }] : []),
       ...design.colourways.flatMap((c): Edit[] => {
         const override = c.parts?.[part.id];
-        return override && (override.keylines || override.shade)
-          ? [{ op: 'overridePart', colourway: c.id, part: part.id, change: scaledOverride(override, k) }]
+        const scaled = override && scaledOverride(override, k);
+        return scaled && scaled !== override
+          ? [{ op: 'overridePart', colourway: c.id, part: part.id, change: scaled }]
           : [];
       }),
     ];

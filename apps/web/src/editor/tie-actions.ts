@@ -1,0 +1,59 @@
+import { closesCircle, unitsOf, type Design, type Edit } from '@brelm/core/design';
+import { NO_RELATIONS, type PartRelations, type Whole } from '@brelm/core/parts';
+import type { Editing } from './use-edit';
+
+/** Why parts may not cut one another in a certain way. */
+const CIRCLE = 'That would go in a circle: what cuts another cannot be cut by it.';
+
+const tieEdits = (ids: readonly string[], change: Partial<PartRelations>): Edit[] =>
+  ids.map((part) => ({ op: 'updatePart', part, change }));
+
+/** Says of parts how they cut others; answers why not where that would close a circle. */
+export function tie(
+  edit: Editing,
+  design: Design,
+  label: string,
+  ids: readonly string[],
+  change: Partial<PartRelations>,
+  gesture?: string,
+): string | null {
+  if (closesCircle(design, ids, change)) return CIRCLE;
+  edit.make(label, tieEdits(ids, change), gesture === undefined ? {} : { gesture });
+  return null;
+}
+
+const sameWhole = (a: Whole | null, b: Whole | null) => JSON.stringify(a) === JSON.stringify(b);
+
+/**
+ * Of several chosen things the one at the back becomes the window of the others, or is it no longer where it was; one
+ * thing alone comes out of its window. Answers why not, where it cannot be.
+ */
+export function toggleWindow(edit: Editing, design: Design, ids: readonly string[]): string | null {
+  const units = unitsOf(design, ids);
+  const parts = (of: readonly string[]) => design.parts.filter((p) => of.includes(p.id));
+  if (units.length < 2) {
+    if (!parts(ids).some((p) => p.window))
+      return 'Choose a part and what it shall show inside of, the window at the back: W puts it there.';
+    return tie(edit, design, 'Out of its window', ids, { window: null });
+  }
+  const back = units.at(-1)!;
+  const window: Whole =
+    back.bundle === null ? { kind: 'part', part: back.parts[0] } : { kind: 'bundle', bundle: back.bundle };
+  const inner = units.slice(0, -1).flatMap((u) => u.parts);
+  if (parts(inner).every((p) => sameWhole(p.window, window)))
+    return tie(edit, design, 'Out of its window', inner, { window: null });
+  return tie(edit, design, 'Show inside', inner, { window });
+}
+
+/** Chosen parts are knocked out of all below them, and no longer printed themselves; or no longer so. */
+export function toggleKnockOut(edit: Editing, design: Design, ids: readonly string[]): string | null {
+  const chosen = design.parts.filter((p) => ids.includes(p.id));
+  const cuts = chosen.every((p) => p.knockOut);
+  const { knockOut, unprinted } = NO_RELATIONS;
+  return cuts
+    ? tie(edit, design, 'Knock out nothing', ids, { knockOut, unprinted })
+    : tie(edit, design, 'Knock out', ids, {
+        knockOut: { from: 'below', parts: [], gap: 0 },
+        unprinted: true,
+      });
+}

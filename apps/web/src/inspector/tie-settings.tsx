@@ -1,0 +1,138 @@
+import { closesCircle, partsOfBundle, type Design } from '@brelm/core/design';
+import {
+  MOST_GAP,
+  partTitle,
+  type KnockOut,
+  type Part,
+  type PartRelations,
+  type Whole,
+} from '@brelm/core/parts';
+import { tie } from '../editor/tie-actions';
+import { useEdit } from '../editor/use-edit';
+import { LengthField, notify, SelectField } from '../ui';
+
+const EVERYWHERE = '';
+const MIXED = 'mixed';
+const keyOf = (whole: Whole | null): string =>
+  whole === null ? EVERYWHERE : whole.kind === 'part' ? `part ${whole.part}` : `bundle ${whole.bundle}`;
+
+function wholeOf(key: string): Whole | null {
+  if (key === EVERYWHERE) return null;
+  const at = key.indexOf(' ');
+  const id = key.slice(at + 1);
+  return key.slice(0, at) === 'part' ? { kind: 'part', part: id } : { kind: 'bundle', bundle: id };
+}
+
+/** The value that all have, or that they differ. */
+const common = <T extends string>(values: readonly T[]): T | typeof MIXED =>
+  values.every((v) => v === values[0]) ? values[0] : MIXED;
+
+/** How what is chosen cuts other parts, and what it shows inside of. */
+export function TieSettings({ parts, design }: { parts: Part[]; design: Design }) {
+  const edit = useEdit();
+  const ids = parts.map((p) => p.id);
+  const set = (label: string, change: Partial<PartRelations>, gesture?: string) => {
+    const why = tie(edit, design, label, ids, change, gesture);
+    if (why) notify('done', why);
+  };
+  const others = design.parts.filter((p) => !ids.includes(p.id));
+  const bundles = design.bundles.filter((b) => !partsOfBundle(design, b.id).some((id) => ids.includes(id)));
+  if (others.length === 0) return null;
+
+  const window = common(parts.map((p) => keyOf(p.window)));
+  const from = common(parts.map((p) => p.knockOut?.from ?? 'nothing'));
+  const knockOut = parts.find((p) => p.knockOut)?.knockOut ?? null;
+  const isWindow = design.parts.some((p) => p.window?.kind === 'part' && ids.includes(p.window.part));
+  const cutOut = (next: KnockOut | null, label = 'Knock out', gesture?: string) =>
+    set(
+      label,
+      next ? { knockOut: next } : { knockOut: null, ...(isWindow ? {} : { unprinted: false }) },
+      gesture,
+    );
+  /** The part that it is knocked out of first: the nearest below it that it may cut. */
+  const nextBelow = (): string[] => {
+    const at = design.parts.findIndex((p) => p.id === ids.at(-1));
+    const may = (p: Part) =>
+      !closesCircle(design, ids, { knockOut: { from: 'chosen', parts: [p.id], gap: 0 } });
+    const [first] = [...others.filter((p) => design.parts.indexOf(p) > at), ...others].filter(may);
+    return first ? [first.id] : [];
+  };
+  const inBundle = parts.every((p) => p.bundle !== null);
+  const option = (whole: Whole, name: string) => (
+    <option key={keyOf(whole)} value={keyOf(whole)} disabled={closesCircle(design, ids, { window: whole })}>
+      {name}
+    </option>
+  );
+  return (
+    <div className="flex flex-col gap-1.5">
+      <div className="grid grid-cols-2 gap-1.5">
+        <SelectField
+          label="Shows inside"
+          value={window}
+          onChange={(e) => set('Show inside', { window: wholeOf(e.target.value) })}
+        >
+          <option value={EVERYWHERE}>everywhere</option>
+          {window === MIXED && <option value={MIXED}>several</option>}
+          {bundles.map((b) => option({ kind: 'bundle', bundle: b.id }, b.name || 'Bundle'))}
+          {others.map((p) => option({ kind: 'part', part: p.id }, partTitle(p)))}
+        </SelectField>
+        <SelectField
+          label="Knocked out of"
+          value={from}
+          onChange={(e) => {
+            const to = e.target.value as KnockOut['from'] | 'nothing';
+            if (to === 'nothing') return cutOut(null, 'Knock out nothing');
+            const chosen = knockOut?.parts.length ? knockOut.parts : nextBelow();
+            cutOut({ from: to, parts: to === 'chosen' ? chosen : [], gap: knockOut?.gap ?? 0 });
+          }}
+        >
+          <option value="nothing">nothing</option>
+          {from === MIXED && <option value={MIXED}>several</option>}
+          <option value="below">all below it</option>
+          {(inBundle || from === 'bundle') && <option value="bundle">its bundle</option>}
+          <option value="chosen">chosen parts</option>
+        </SelectField>
+      </div>
+      {from === 'chosen' && knockOut && (
+        <fieldset className="max-h-36 overflow-y-auto rounded-md border border-line px-2 py-1">
+          <legend className="sr-only">Parts that it is knocked out of</legend>
+          {others.map((p) => {
+            const has = knockOut.parts.includes(p.id);
+            const next = has ? knockOut.parts.filter((id) => id !== p.id) : [...knockOut.parts, p.id];
+            return (
+              <label key={p.id} className="flex items-center gap-2 py-0.5 text-[13px]">
+                <input
+                  type="checkbox"
+                  className="h-4 w-4 shrink-0 accent-spruce"
+                  checked={has}
+                  onChange={() => cutOut({ ...knockOut, parts: next }, 'Knock out of other parts')}
+                />
+                <span className="truncate">{partTitle(p)}</span>
+              </label>
+            );
+          })}
+        </fieldset>
+      )}
+      {knockOut && (
+        <LengthField
+          label="Gap around it"
+          dpi={design.board.dpi}
+          value={knockOut.gap}
+          check={(v) => (v >= 0 && v <= MOST_GAP ? null : '0 to 2,000 px')}
+          onChange={(gap) => cutOut({ ...knockOut, gap }, 'Gap of a knock-out', `gap ${ids.join()}`)}
+        />
+      )}
+      {(knockOut || isWindow || parts.some((p) => p.unprinted)) && (
+        <label className="flex items-center gap-2 text-[13px]">
+          <input
+            type="checkbox"
+            className="h-4 w-4 accent-spruce"
+            checked={parts.every((p) => p.unprinted)}
+            onChange={(e) => set('Print it or not', { unprinted: e.target.checked })}
+          />
+          Only cuts: not printed itself
+        </label>
+      )}
+    </div>
+  );
+}
