@@ -3,7 +3,7 @@ const core = (room) => `^packages/core/src/${room}/`;
 const layers = [
   ['units', 'rights', 'fields'],
   ['colour', 'geometry'],
-  ['raster', 'type'],
+  ['raster', 'type', 'wear'],
   ['drawing'],
   ['parts'],
   ['design'],

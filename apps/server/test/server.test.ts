@@ -61,13 +61,15 @@ async function upload(bytes: Uint8Array, name: string) {
 }
 
 describe('designs', () => {
-  it('has the four demo designs, whose pictures are stored', async () => {
+  it('has the six demo designs, whose pictures are stored', async () => {
     const list = await designs();
     expect(list.map((d) => d.document.name).sort()).toEqual([
       'Bog Standard',
       'Boots On, Moon’s Out',
       'Count Owls Not Sheep',
       'Moth Ledger Society',
+      'Night Shift Owls',
+      'Owl Light Saving',
     ]);
     const [moon] = (await owls()).document.materials;
     const file = await fetch(`${it0.url}/api/materials/${moon.sha256}/file`);

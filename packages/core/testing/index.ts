@@ -1,3 +1,4 @@
 /** For tests only: a canvas, typefaces, pictures and small designs to run core on. */
 export * from './base';
 export * from './pictures';
+export * from './worn';

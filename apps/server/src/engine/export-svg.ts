@@ -1,4 +1,4 @@
-import { allItemsOf, writeSvg, type Drawing, type Materials } from '@brelm/core/drawing';
+import { allItemsOf, printed, writeSvg, type Drawing, type Materials } from '@brelm/core/drawing';
 import { resolve } from '@brelm/core/resolve';
 import type { Design } from '@brelm/core/design';
 import { treatmentKey, type Treatment } from '@brelm/core/raster';
@@ -15,7 +15,7 @@ export async function eachPicture<T>(
   make: (image: Awaited<ReturnType<RasterSource>>) => T | Promise<T>,
 ): Promise<(item: { material: string; treatment: Treatment | null }) => T | null> {
   const made = new Map<string, T>();
-  for (const item of drawing.groups.flatMap((g) => [...allItemsOf(g)]))
+  for (const item of printed(drawing).flatMap((g) => [...allItemsOf(g)]))
     if (item.kind === 'image' && !made.has(keyOf(item)))
       made.set(keyOf(item), await make(await rasters(item.material, item.treatment)));
   return (item) => made.get(keyOf(item)) ?? null;

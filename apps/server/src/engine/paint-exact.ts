@@ -1,6 +1,7 @@
 import type { Canvas } from '@napi-rs/canvas';
 import {
   allItemsOf,
+  inRuns,
   paintGroup,
   printed,
   type Drawing,
@@ -202,7 +203,7 @@ export async function paintExact(drawing: Drawing, rasters: RasterSource): Promi
   const { width, height } = drawing;
   const surface = makeSurface(width, height);
   const board: Box = { left: 0, top: 0, right: width, bottom: height };
-  for (const group of printed(drawing)) {
+  for (const group of inRuns(printed(drawing))) {
     const held = new Map<string, Canvas>();
     const pieces = [...allItemsOf(group)].filter((i) => i.kind === 'image').length;
     const exact = await exactGroup(group, { rasters, board, pieces, held });

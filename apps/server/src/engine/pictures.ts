@@ -5,6 +5,7 @@ import { treatmentOf } from '@brelm/core/parts';
 import { pyramid, type Level, type PictureSource } from '@brelm/core/drawing';
 import { readChunks } from '@brelm/core/export';
 import { treatmentKey, treatPicture, type RasterImage, type Treatment } from '@brelm/core/raster';
+import { isWear, wearOf, wearRaster, wearWidth } from '@brelm/core/wear';
 import { makeSurface } from './surfaces';
 
 /** Largest picture that is decoded, pixels. */
@@ -141,6 +142,10 @@ const LARGE = 40_000_000;
 export function rasterSource(design: Design, read: (material: Material) => Promise<Buffer>): RasterSource {
   let last: { key: string; image: RasterImage } | null = null;
   const source: RasterSource = async (id, treatment, scale = 1) => {
+    if (isWear(id)) {
+      if (last?.key !== id) last = { key: id, image: wearRaster(wearOf(id)) };
+      return last.image;
+    }
     const known = design.materials.find((m) => m.id === id);
     const times = known ? halvings(known, scale) : 0;
     const key = `${id} ${times} ${treatmentKey(treatment)}`;
@@ -154,6 +159,27 @@ export function rasterSource(design: Design, read: (material: Material) => Promi
     last = null;
   };
   return source;
+}
+
+/** Pictures of wear that are kept, each at one size. */
+const MOST_WORN = 6;
+
+/** Pictures of wear, made where they are asked for. */
+function wearSource(): (material: string, width: number) => unknown {
+  const kept = new Map<string, (width: number) => unknown>();
+  return (material, width) => {
+    const picture = wearOf(material);
+    const wide = wearWidth(picture, width);
+    const key = `${wide} ${material}`;
+    let at = kept.get(key);
+    if (!at) {
+      const image = wearRaster(picture, wide);
+      at = pyramid({ image: toCanvas(image), width: image.width, height: image.height }, makeSurface);
+      if (kept.size >= MOST_WORN) kept.delete(kept.keys().next().value!);
+      kept.set(key, at);
+    }
+    return at(width);
+  };
 }
 
 /** How often a picture can be halved before it has fewer px than are shown, or is no longer large. */
@@ -215,5 +241,7 @@ export async function loadPictures(
       sources.set(name, pyramid(times ? kept : level, makeSurface));
     }
   }
-  return (material, treatment, width) => sources.get(key(material, treatment))?.(width) ?? null;
+  const wear = wearSource();
+  return (material, treatment, width) =>
+    isWear(material) ? wear(material, width) : (sources.get(key(material, treatment))?.(width) ?? null);
 }

@@ -18,6 +18,7 @@ import { ShapeSettings } from './shape-settings';
 import { ShadeSettings } from './shade-settings';
 import { RepeatSettings } from './repeat-settings';
 import { TieSettings } from './tie-settings';
+import { PartsWear } from './wear-settings';
 import { useEdit } from '../editor/use-edit';
 
 /** How often the numbers follow a gesture, ms. */
@@ -147,6 +148,7 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
       )}
       <RepeatSettings parts={[part]} design={design} />
       <TieSettings parts={[part]} design={design} />
+      <PartsWear parts={[part]} design={design} />
       {part.kind !== 'code' && (
         <label
           className="flex items-center gap-2 text-[13px]"

@@ -3,6 +3,7 @@ import { pyramid, type PictureSource } from '@brelm/core/drawing';
 import { treatmentKey, treatPicture, type Treatment } from '@brelm/core/raster';
 import { changed } from './loaded';
 import { makeSurface } from './surfaces';
+import { isWear, wearPicture } from './wear';
 
 /** Long side of the copies that the board works on, px; files are made from the originals. */
 const PREVIEW_SIZE = 1600;
@@ -62,6 +63,7 @@ function sized(bitmap: ImageBitmap | null, width: number): unknown {
 export const picturesOf =
   (design: Design): PictureSource =>
   (material, treatment, width) => {
+    if (isWear(material)) return wearPicture(material, width);
     const found = design.materials.find((m) => m.id === material);
     return found?.sha256 ? sized(bitmapOf(found.sha256, treatment, found.width), width) : null;
   };

@@ -33,6 +33,7 @@ import { useAppSelector } from '../store';
 import { Button, IconButton } from '../ui';
 import { RepeatSettings } from '../inspector/repeat-settings';
 import { TieSettings } from '../inspector/tie-settings';
+import { PartsWear } from '../inspector/wear-settings';
 import { joinLines, mirrorCopies, moveInStack } from '../editor/part-actions';
 import { useEdit } from '../editor/use-edit';
 
@@ -175,6 +176,7 @@ export function Arrange({
         <div className="mt-1.5 flex flex-col gap-1.5">
           <RepeatSettings parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
           <TieSettings parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
+          <PartsWear parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
           <div className="flex gap-1.5">
             {units.length > 1 && (
               <Button

@@ -21,6 +21,7 @@ export function emptyDesign(
     materials: [],
     parts: [],
     bundles: [],
+    wear: [],
     aids: NO_AIDS,
     before: [],
     after: [],
@@ -36,5 +37,6 @@ export const emptySide = (id: string, name: string, board: Board): Side => ({
   board,
   parts: [],
   bundles: [],
+  wear: [],
   aids: NO_AIDS,
 });

@@ -15,6 +15,7 @@ import type {
   Side,
 } from './types';
 import type { Keyline, Part, Place } from '../parts';
+import type { Wear } from '../wear';
 
 /** A change to a design as plain data: what a mend is made of, and what the board applies. */
 export type Edit =
@@ -43,6 +44,8 @@ export type Edit =
   | { op: 'nestBundle'; bundle: string; within: string | null }
   | { op: 'removeBundle'; bundle: string }
   | { op: 'setAids'; change: Partial<Aids> }
+  /** The wear of all artwork of the open side. */
+  | { op: 'setWear'; wear: Wear[] }
   | { op: 'replace'; design: Design }
   | { op: 'accept'; acceptance: Acceptance }
   | { op: 'unaccept'; acceptance: Omit<Acceptance, 'reason'> }
@@ -272,6 +275,8 @@ export function applyEdit(design: Design, edit: Edit): Design {
     }
     case 'setAids':
       return { ...design, aids: { ...design.aids, ...edit.change } };
+    case 'setWear':
+      return { ...design, wear: edit.wear };
     case 'replace':
       return edit.design;
     case 'accept':

@@ -14,7 +14,7 @@ import {
   type FieldsOf,
   type Rule,
 } from '../fields';
-import { DRESSING, licenceField, PART_FIELD, RELATIONS } from '../parts';
+import { DRESSING, licenceField, PART_FIELD, RELATIONS, WEAR_LIST } from '../parts';
 import { bundlesAround } from './stack';
 import {
   FILE_FORMATS,
@@ -170,6 +170,7 @@ const sideField = record<Side>(
     board: boardField,
     parts: list(PART_FIELD),
     bundles: list(bundleField, { optional: true }),
+    wear: WEAR_LIST,
     aids: aidsField,
   },
   {

@@ -1,11 +1,12 @@
 import type { Part } from '../parts';
 import { DESIGN_FORMAT, DESIGN_VERSION, type Design, type DesignDocument, type Side } from './types';
 
-const asSide = ({ side, board, parts, bundles, aids }: Design): Side => ({
+const asSide = ({ side, board, parts, bundles, wear, aids }: Design): Side => ({
   ...side,
   board,
   parts,
   bundles,
+  wear,
   aids,
 });
 

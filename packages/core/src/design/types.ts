@@ -1,6 +1,7 @@
 import type { Hex } from '../colour';
 import type { Keyline, Part, PartRelations, Shade } from '../parts';
 import type { Licence } from '../rights';
+import type { Wear } from '../wear';
 
 export const DESIGN_FORMAT = 'brelm-design';
 export const DESIGN_VERSION = 2;
@@ -130,6 +131,8 @@ export interface Side extends SideHead {
   /** The stack: front first. */
   parts: Part[];
   bundles: Bundle[];
+  /** Textures that take ink away from all of its artwork. */
+  wear: Wear[];
   aids: Aids;
 }
 export interface SideHead {
@@ -139,7 +142,7 @@ export interface SideHead {
 }
 
 /**
- * A design, opened at one of its sides: `board`, `parts`, `bundles` and `aids` are that side's; those that lie before
+ * A design, opened at one of its sides: `board`, `parts`, `bundles`, `wear` and `aids` are that side's; those that lie before
  * and after it are whole in `before` and `after`. All else is shared by the sides. Ids of parts and bundles stand once
  * in a design.
  */
@@ -160,6 +163,7 @@ export interface Design {
   /** The stack of the open side: front first. */
   parts: Part[];
   bundles: Bundle[];
+  wear: Wear[];
   aids: Aids;
   before: readonly Side[];
   after: readonly Side[];
@@ -172,7 +176,7 @@ export interface Design {
 /** A design as it is kept: all sides alike, none open. */
 export interface DesignDocument extends Omit<
   Design,
-  'side' | 'board' | 'parts' | 'bundles' | 'aids' | 'before' | 'after'
+  'side' | 'board' | 'parts' | 'bundles' | 'wear' | 'aids' | 'before' | 'after'
 > {
   sides: Side[];
 }

@@ -11,6 +11,7 @@ export {
   clippedBox,
   groupBounds,
   imagesOf,
+  inRuns,
   itemsOf,
   keyOf,
   leastAlpha,
@@ -18,6 +19,7 @@ export {
   movedGroup,
   movedNode,
   reachOfStroke,
+  unworn,
 } from './node';
 export * from './pyramid';
 export { memoByKey } from './memo';

@@ -13,6 +13,7 @@ import {
 } from '../geometry';
 import type { Hex } from '../colour';
 import { treatmentKey } from '../raster';
+import { isWear, wearOf } from '../wear';
 import {
   PRINTS,
   type Clip,
@@ -168,9 +169,52 @@ function measured(node: DrawingNode): Box {
   return box;
 }
 
+const isWearNode = (node: DrawingNode): boolean =>
+  node.kind === 'group' ? node.items.every(isWearNode) : node.kind === 'image' && isWear(node.material);
+
+/** Whether a mask is what wear takes away. */
+export const isWearMask = (mask: Mask | undefined): boolean =>
+  mask !== undefined && mask.nodes.length > 0 && mask.nodes.every(isWearNode);
+
+const bareOfWear = new WeakMap<Group, Group>();
+
+/** A group without its wear; the very same where it has none, and for the same group. */
+export function unworn<G extends Group>(group: G): G {
+  let made = bareOfWear.get(group);
+  if (!made) {
+    const { mask, ...rest } = group;
+    const items = group.items.map((node) => (node.kind === 'group' ? unworn(node) : node));
+    const same = items.every((node, i) => node === group.items[i]);
+    made = isWearMask(mask) ? { ...rest, items } : same ? group : { ...group, items };
+    bareOfWear.set(group, made);
+  }
+  return made as G;
+}
+
+/**
+ * Groups as they are painted: those next to one another that share a mask (the very same one) are masked together, once.
+ * It looks the same but for the rim of what is partly covered.
+ */
+export function inRuns(groups: readonly PartGroup[]): Group[] {
+  const out: Group[] = [];
+  for (let i = 0; i < groups.length;) {
+    const { mask } = groups[i];
+    let end = i + 1;
+    const joins = (g: PartGroup) =>
+      g.mask === mask && (g.blend ?? 'normal') === 'normal' && g.layer !== 'film';
+    if (mask && joins(groups[i])) while (end < groups.length && joins(groups[end])) end++;
+    const run = groups.slice(i, end);
+    if (run.length === 1) out.push(run[0]);
+    else out.push({ kind: 'group', opacity: 1, items: run.map(({ mask: _mask, ...group }) => group), mask });
+    i = end;
+  }
+  return out;
+}
+
 /** How solid an outline is where it is least so: a gradient by its stops, a blur not at all. */
 function leastOf(item: DrawingItem): number {
-  if (item.kind === 'image' || item.opacity === 0) return 1;
+  if (item.kind === 'image') return isWear(item.material) && wearOf(item.material).soft > 0 ? 0 : 1;
+  if (item.opacity === 0) return 1;
   if (item.blur) return 0;
   const stops = item.gradient?.stops.map((s) => s.opacity) ?? [];
   return item.opacity * Math.min(1, ...stops);

@@ -14,7 +14,7 @@ import {
 } from '../geometry';
 import type { Treatment } from '../raster';
 import { printed } from './bounds';
-import { groupBounds, isPrinted } from './node';
+import { groupBounds, inRuns, isPrinted } from './node';
 import {
   MITRE,
   type Drawing,
@@ -329,7 +329,7 @@ export function paintGroup(context: PaintContext, group: Group, options: PaintOp
  * identity transform. `size` is that of the context's canvas in px.
  */
 export function paint(context: PaintContext, drawing: Drawing, options: PaintOptions, size: Size): void {
-  for (const group of printed(drawing)) paintGroup(context, group, options, size);
+  for (const group of inRuns(printed(drawing))) paintGroup(context, group, options, size);
   context.setTransform(1, 0, 0, 1, 0, 0);
 }
 

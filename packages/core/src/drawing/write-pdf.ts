@@ -9,7 +9,7 @@ import {
   type Matrix,
 } from '../geometry';
 import { printed } from './bounds';
-import { inOneColour, isPrinted } from './node';
+import { inOneColour, inRuns, isPrinted } from './node';
 import { contentColour, num, pathOps, PdfFile, type Ref } from './pdf-file';
 import {
   MITRE,
@@ -303,7 +303,7 @@ export function writePdf(drawing: Drawing, options: PdfOptions): Uint8Array {
   const file = new PdfFile(options.deflate);
   const resources = new Resources();
   const writer = new Writer(file, drawing, options, page);
-  const body = printed(drawing)
+  const body = inRuns(printed(drawing))
     .map((g) => writer.group(g, resources))
     .join('');
   const content = file.stream('', new TextEncoder().encode(`${cm(page)}${body}`));

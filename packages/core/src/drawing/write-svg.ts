@@ -1,6 +1,6 @@
 import { axisScales, EVERYWHERE, isIdentity, toSvgPath, transformPath, type Matrix } from '../geometry';
 import { printed } from './bounds';
-import { allItemsOf, inOneColour, isPrinted, itemsOf } from './node';
+import { allItemsOf, inOneColour, inRuns, isPrinted, itemsOf } from './node';
 import {
   MITRE,
   type Clip,
@@ -237,7 +237,7 @@ export function writeSvg(drawing: Drawing, options: SvgOptions): string {
     const href = item.kind === 'image' ? options.picture(item) : null;
     if (href) (seen.has(href) ? several : seen).add(href);
   }
-  const groups = printed(drawing)
+  const groups = inRuns(printed(drawing))
     .map((g) => groupElement(g, { defs, options, several, classes }))
     .filter(Boolean);
   const { width, height, dpi } = drawing;

@@ -18,6 +18,7 @@ import {
 } from '../fields';
 import type { Join } from '../geometry';
 import type { Licence } from '../rights';
+import { MOST_WEAR, WEAR_FIELD, type Wear } from '../wear';
 
 /** Where a part sits: its own origin at (x, y) board px, scaled, then turned clockwise by degrees. */
 export interface Place {
@@ -144,6 +145,10 @@ export interface PartBase extends PartRelations {
   repeat: Repeat | null;
   /** Id of the bundle that it belongs to. */
   bundle: string | null;
+  /** Textures that take ink away, one after the other. */
+  wear: Wear[];
+  /** The wear of the whole artwork leaves it alone. */
+  spared: boolean;
   /** In a starter, what the seller puts here, e.g. `first line`; null for a part that stays. */
   slot: string | null;
 }
@@ -251,6 +256,9 @@ export const DRESSING = {
   shade: nullable(shadeField),
 };
 
+/** Wear of a part, or of all artwork of a side. */
+export const WEAR_LIST = list(WEAR_FIELD, { most: MOST_WEAR, optional: true });
+
 /** The fields that every part has; some kinds must read unless they say otherwise. */
 export const baseFields = (mustRead: boolean): FieldsOf<PartBase> => ({
   id: id(),
@@ -267,6 +275,8 @@ export const baseFields = (mustRead: boolean): FieldsOf<PartBase> => ({
   repeat: nullable(repeatField),
   bundle: nullable(ref('bundle')),
   ...RELATIONS,
+  wear: WEAR_LIST,
+  spared: flag(),
   slot: nullable(text({ max: 60 })),
 });
 
@@ -297,5 +307,7 @@ export const partBase = (partId: string, name: string, at: Place, mustRead = fal
   repeat: null,
   bundle: null,
   ...NO_RELATIONS,
+  wear: [],
+  spared: false,
   slot: null,
 });

@@ -20,6 +20,7 @@ export type CheckId =
   | 'window'
   | 'circle'
   | 'cut-away'
+  | 'worn'
   | 'interior'
   | 'extent'
   | 'centre'

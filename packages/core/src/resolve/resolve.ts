@@ -45,6 +45,7 @@ import { dress, grown } from './dressing';
 import { handleOf, keepHandle } from './handle';
 import { related, type Drawn } from './relate';
 import { middleOf, repeatMatrices } from './repeat';
+import { allWorn, wornGroup } from './worn';
 
 /** The part's own units to board px. */
 export const partMatrix = (part: Part): Matrix =>
@@ -285,8 +286,11 @@ export function resolve(design: Design, colourway: string | undefined, materials
   }
   const ties = tiesOf({ parts: partsIn(design, colourway), bundles: design.bundles });
   faults.push(...tieFaults(ties));
-  const { groups, late: tiesLate } = related(drawn, ties);
+  const { groups: tied, late: tiesLate } = related(drawn, ties);
   const { width, height, dpi } = design.board;
+  const each = tied.map((group, i) => wornGroup(group, drawn[i].part.wear, design.board));
+  const parts = drawn.map((d) => d.part);
+  const groups = allWorn(each, parts, design.wear, design.board);
   const drawnInks = design.inks.map(({ id, name }) => ({ id, name, value: inks.get(id)! }));
   return { width, height, dpi, groups, inks: drawnInks, hidden, faults, late: late || tiesLate };
 }

@@ -15,6 +15,7 @@ import { Board, type BoardHandle } from '../../board/board';
 import { ConflictDialog } from '../../editor/conflict-dialog';
 import { needing } from './needing';
 import { Findings } from './findings';
+import { ArtworkWear } from '../../stack/artwork-wear';
 import { Inks } from '../../stack/inks';
 import { OnGarments } from './on-garments';
 import { Stack } from '../../stack/stack';
@@ -196,6 +197,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
               className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform"
             >
               <Stack design={made} resolved={resolved} side={side} onAdd={() => setAdding(true)} />
+              <ArtworkWear design={made} />
               <Inks design={made} colourway={colourway} backdrop={backdrop} />
             </aside>
             <Board ref={board} design={design} resolved={resolved} backdrop={backdrop} side={side} />

@@ -20,6 +20,7 @@ import { speckFindings } from './specks';
 import { spellingFindings } from './spelling';
 import { thinFindings } from './thin';
 import { tieFindings } from './ties';
+import { wornFindings } from './worn';
 
 export const CHECKS: readonly ((input: Judged) => Finding[])[] = [
   nothingFindings,
@@ -37,6 +38,7 @@ export const CHECKS: readonly ((input: Judged) => Finding[])[] = [
   speckFindings,
   rightsFindings,
   distanceFindings,
+  wornFindings,
 ];
 
 /** Those that take longer than a moment. */

@@ -3,6 +3,7 @@ import {
   itemsOf,
   paintGroup,
   printed,
+  unworn,
   type Drawing,
   type Group,
   type MakeSurface,
@@ -60,11 +61,10 @@ export function thinOf(
   cache: ThinCache = new Map(),
 ): ThinSpot[] {
   const halo = Math.ceil(Math.max(limits.ink, limits.gap) * LONG) + 4;
-  const placed = printed(drawing).map((group) => ({
-    group,
-    bounds: groupBounds(group),
-    key: shapeKeyOf(group, pictures),
-  }));
+  // Wear is thin by its nature; what it leaves is judged by the lettering that it lies on.
+  const placed = printed(drawing)
+    .map(unworn)
+    .map((group) => ({ group, bounds: groupBounds(group), key: shapeKeyOf(group, pictures) }));
   const spots: ThinSpot[] = [];
   const tile = isHeavy(drawing.groups) ? LARGE_TILE : TILE;
   for (let top = 0; top < drawing.height; top += tile)

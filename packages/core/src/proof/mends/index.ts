@@ -17,6 +17,7 @@ import { safeAreaMends } from './safe-area';
 import { spellingMends } from './spelling';
 import { thinKeylineMends, thinMends } from './thin';
 import { circleMends, windowMends } from './ties';
+import { wornMends } from './worn';
 
 /** What can be done about a finding of the whole artwork. */
 const WHOLE: Partial<Record<CheckId, (finding: Finding, input: MendInput) => Mend[]>> = {
@@ -41,6 +42,7 @@ const OF_PART: Partial<Record<CheckId, (finding: Finding, part: Part, input: Men
   fringe: (_, part) => fringeMends(part),
   specks: speckMends,
   distance: distanceMends,
+  worn: wornMends,
   'code-size': codeSizeMends,
   'code-contrast': codeContrastMends,
 };

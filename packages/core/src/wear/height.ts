@@ -1,0 +1,61 @@
+import { wearKind } from './kinds';
+import type { Wear } from './wear';
+
+/** How late the ink at a place goes, mm on the board: the first at 0, the last at 1, evenly between. */
+export type Height = (x: number, y: number) => number;
+
+type Surface = Pick<Wear, 'kind' | 'size' | 'turn' | 'seed'>;
+
+/** Places of a surface that are ranked, and how finely ranks are told apart. */
+const SAMPLED = 15_000;
+const BINS = 4096;
+/** The side of the square that is ranked, in sizes: kinds vary over some tens of them, and are counted over many such stretches. */
+const SPAN = 400;
+
+const ranks = new Map<string, Height>();
+
+/**
+ * The surface of wear with its heights replaced by their ranks: where a share `a` of a large area lies under `a`.
+ */
+export function heightOf({ kind, size, turn, seed }: Surface): Height {
+  const key = `${kind} ${size} ${turn} ${seed}`;
+  let known = ranks.get(key);
+  if (known) return known;
+  const { surface, turns } = wearKind(kind);
+  const at = surface(seed);
+  const angle = turns ? (turn * Math.PI) / 180 : 0;
+  const c = Math.cos(angle) / size;
+  const s = Math.sin(angle) / size;
+  const rank = rankOf(at);
+  known = (x, y) => rank(at(c * x + s * y, c * y - s * x));
+  if (ranks.size >= 60) ranks.delete(ranks.keys().next().value!);
+  ranks.set(key, known);
+  return known;
+}
+
+/** From a height of a surface to its rank, 0–1. */
+function rankOf(at: (u: number, v: number) => number): (height: number) => number {
+  const sorted = new Float64Array(SAMPLED);
+  // A sequence of low discrepancy in two dimensions (Roberts 2018), which falls into step with no grid.
+  for (let k = 0; k < SAMPLED; k++)
+    sorted[k] = at(
+      (((k * 0.7548776662466927) % 1) - 0.5) * SPAN,
+      (((k * 0.5698402909980532) % 1) - 0.5) * SPAN,
+    );
+  sorted.sort();
+  const [low, high] = [sorted[0], sorted[SAMPLED - 1]];
+  const per = BINS / Math.max(1e-12, high - low);
+  const table = new Float64Array(BINS + 1);
+  let below = 0;
+  for (let b = 0; b <= BINS; b++) {
+    while (below < SAMPLED && sorted[below] <= low + b / per) below++;
+    table[b] = below / SAMPLED;
+  }
+  return (height) => {
+    const at = (height - low) * per;
+    if (at <= 0) return 0;
+    if (at >= BINS) return 1;
+    const b = Math.floor(at);
+    return table[b] + (table[b + 1] - table[b]) * (at - b);
+  };
+}

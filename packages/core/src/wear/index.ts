@@ -1,0 +1,7 @@
+/** Wear: textures that take ink away, laid in mm on the print, the same from the same seed everywhere. */
+export * from './wear';
+export { WEAR_KINDS, wearKind, type WearKind } from './kinds';
+export { heightOf, type Height } from './height';
+export { thresholdFor } from './amount';
+export { WEAR_PRESETS, type WearPreset } from './presets';
+export { biasOf, isWear, wearMaterial, wearOf, wearRaster, wearWidth, type WearPicture } from './picture';

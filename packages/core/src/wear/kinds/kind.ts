@@ -1,0 +1,18 @@
+/**
+ * What one kind of wear is: a surface over the plane, in units of its size along its turn. Ink goes first where the
+ * surface is low; only the order of its heights counts.
+ */
+export interface WearKindOf {
+  label: string;
+  /** What its size is, as it is said. */
+  sizeOf: string;
+  /** Its usual size, and the least and most, mm. */
+  size: { usual: number; least: number; most: number };
+  /** Whether it has a direction. */
+  turns: boolean;
+  /** Its usual direction, degrees clockwise. */
+  turn: number;
+  /** Its finest detail, as a share of its size. */
+  detail: number;
+  surface(seed: number): (u: number, v: number) => number;
+}
