@@ -12,25 +12,45 @@ const BINS = 4096;
 /** The side of the square that is ranked, in sizes: kinds vary over some tens of them, and are counted over many such stretches. */
 const SPAN = 400;
 
-const ranks = new Map<string, Height>();
+const surfaces = new Map<string, RankedSurface>();
+
+/** The surface of wear in its parts; places are mm on the board. */
+export interface RankedSurface {
+  /** The part that varies slowly, and the width of its finest detail, mm. */
+  broad: Height;
+  broadDetail: number;
+  /** The rank at a place, given the height of the broad part there. */
+  rank(x: number, y: number, broad: number): number;
+}
 
 /**
  * The surface of wear with its heights replaced by their ranks: where a share `a` of a large area lies under `a`.
  */
-export function heightOf({ kind, size, turn, seed }: Surface): Height {
+export function surfaceOf({ kind, size, turn, seed }: Surface): RankedSurface {
   const key = `${kind} ${size} ${turn} ${seed}`;
-  let known = ranks.get(key);
+  let known = surfaces.get(key);
   if (known) return known;
-  const { surface, turns } = wearKind(kind);
-  const at = surface(seed);
-  const angle = turns ? (turn * Math.PI) / 180 : 0;
+  const of = wearKind(kind);
+  const fine = of.surface(seed);
+  const broad = of.broad.surface(seed);
+  const angle = of.turns ? (turn * Math.PI) / 180 : 0;
   const c = Math.cos(angle) / size;
   const s = Math.sin(angle) / size;
-  const rank = rankOf(at);
-  known = (x, y) => rank(at(c * x + s * y, c * y - s * x));
-  if (ranks.size >= 60) ranks.delete(ranks.keys().next().value!);
-  ranks.set(key, known);
+  const rank = rankOf((u, v) => fine(u, v, broad(u, v)));
+  known = {
+    broad: (x, y) => broad(c * x + s * y, c * y - s * x),
+    broadDetail: of.broad.detail * size,
+    rank: (x, y, height) => rank(fine(c * x + s * y, c * y - s * x, height)),
+  };
+  if (surfaces.size >= 60) surfaces.delete(surfaces.keys().next().value!);
+  surfaces.set(key, known);
   return known;
+}
+
+/** How late the ink goes at each place, for wear of that surface. */
+export function heightOf(wear: Surface): Height {
+  const { rank, broad } = surfaceOf(wear);
+  return (x, y) => rank(x, y, broad(x, y));
 }
 
 /** From a height of a surface to its rank, 0–1. */

@@ -1,6 +1,6 @@
 import type { RasterImage } from '../raster';
 import { pxToMm } from '../units';
-import { heightOf, type Height } from './height';
+import { heightOf, surfaceOf, type Height } from './height';
 import { wearKind } from './kinds';
 import type { Wear } from './wear';
 
@@ -60,18 +60,46 @@ interface Lattice {
   height: number;
 }
 
-function latticeOf(picture: WearPicture, at: Height, width: number, height: number): Lattice {
+/** What varies slowly is worked out at so many places across its finest detail. */
+const BROAD_PLACES = 6;
+
+function latticeOf(picture: WearPicture, bias: Height | null, width: number, height: number): Lattice {
   const board = sizeMm(picture);
   const [px, py] = [board.width / width, board.height / height];
+  const surface = surfaceOf(picture);
   const fine = (wearKind(picture.kind).detail * picture.size) / px / 2.5;
   const least = Math.ceil(Math.sqrt((width * height) / MOST_PLACES));
   const step = Math.max(1, least, Math.min(4, Math.floor(fine)));
   const columns = Math.ceil(width / step) + 2;
   const rows = Math.ceil(height / step) + 2;
   const heights = new Float32Array(columns * rows);
+  // So many places of the lattice lie between two of the broad part's.
+  const every = Math.max(1, Math.min(16, Math.floor(surface.broadDetail / px / step / BROAD_PLACES)));
+  const across = Math.ceil(columns / every) + 2;
+  const broadRow = (j: number) =>
+    Float64Array.from({ length: across }, (_, i) =>
+      surface.broad((i * every * step + 0.5) * px, (j * every * step + 0.5) * py),
+    );
+  let above = broadRow(0);
+  let below = broadRow(1);
+  const between = new Float64Array(across);
   for (let j = 0, k = 0; j < rows; j++) {
+    if (j > 0 && j % every === 0) {
+      above = below;
+      below = broadRow(j / every + 1);
+    }
+    const t = (j % every) / every;
+    for (let i = 0; i < across; i++) between[i] = above[i] + (below[i] - above[i]) * t;
     const y = (j * step + 0.5) * py;
-    for (let i = 0; i < columns; i++, k++) heights[k] = at((i * step + 0.5) * px, y);
+    for (let i = 0, b = 0, s = 0; i < columns; i++, k++) {
+      const x = (i * step + 0.5) * px;
+      const rank = surface.rank(x, y, between[b] + ((between[b + 1] - between[b]) * s) / every);
+      heights[k] = bias ? rank + bias(x, y) : rank;
+      if (++s === every) {
+        s = 0;
+        b++;
+      }
+    }
   }
   return { heights, columns, step, width, height };
 }
@@ -95,12 +123,24 @@ function alphaRow(
   const above = row * columns + first;
   const below = above + columns;
   const per = 1 / step;
+  const rim = 0.5 * Math.max(STEEPEST, soft);
+  const all = threshold + rim;
+  const none = threshold - rim;
   for (let i = 0, x = 0; x < width; i++) {
     const a = heights[above + i];
     const b = heights[above + i + 1];
     const c = heights[below + i];
     const d = heights[below + i + 1];
     const end = x + step < width ? x + step : width;
+    // Far over or under the threshold there is no rim.
+    if (a > all && b > all && c > all && d > all) {
+      for (; x < end; x++) out[x] = 0;
+      continue;
+    }
+    if (a < none && b < none && c < none && d < none) {
+      for (; x < end; x++) out[x] = 255;
+      continue;
+    }
     const left = a + (c - a) * t;
     const right = b + (d - b) * t;
     const across = (right - left) * per;
@@ -174,7 +214,7 @@ export function wearRaster(picture: WearPicture, width = picture.width): RasterI
   const base = heightOf(picture);
   const bias = biasOf(picture);
   const at: Height = bias ? (x, y) => base(x, y) + bias(x, y) : base;
-  const lattice = latticeOf(picture, at, width, height);
+  const lattice = latticeOf(picture, bias, width, height);
   const soft = Math.max(1e-4, picture.soft * 0.5);
   const threshold = calibrated(lattice, at, picture, soft);
   const words = new Uint32Array(width * height);

@@ -9,13 +9,14 @@ export const BRUSH: WearKindOf = {
   turns: true,
   turn: 0,
   detail: 0.3,
-  surface: (seed) => (u, v) => {
+  broad: { detail: 6, surface: (seed) => (u, v) => 0.5 * cloud(u / 45, v / 14, seed + 3, 2) },
+  surface: (seed) => (u, v, broad) => {
     const bent = v + 1.2 * noise(u / 40, v / 25, seed + 4);
     return (
       0.55 * noise(u / 26, bent, seed) +
       0.3 * noise(u / 9, 2.3 * bent, seed + 1) +
       0.15 * noise(u, 2 * bent, seed + 2) +
-      0.5 * cloud(u / 45, bent / 14, seed + 3, 2)
+      broad
     );
   },
 };

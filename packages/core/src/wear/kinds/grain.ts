@@ -9,5 +9,6 @@ export const GRAIN: WearKindOf = {
   turns: false,
   turn: 0,
   detail: 0.5,
-  surface: (seed) => (u, v) => grains(u, v, seed) + 0.3 * cloud(u / 30, v / 30, seed + 2, 2),
+  broad: { detail: 15, surface: (seed) => (u, v) => 0.3 * cloud(u / 30, v / 30, seed + 2, 2) },
+  surface: (seed) => (u, v, broad) => grains(u, v, seed) + broad,
 };

@@ -9,9 +9,10 @@ export const HALFTONE: WearKindOf = {
   turns: true,
   turn: 45,
   detail: 0.2,
-  surface: (seed) => (u, v) => {
+  broad: { detail: 11, surface: (seed) => (u, v) => 0.42 * cloud(u / 22, v / 22, seed, 2) },
+  surface: () => (u, v, broad) => {
     const x = u - Math.floor(u) - 0.5;
     const y = v - Math.floor(v) - 0.5;
-    return Math.sqrt(x * x + y * y) + 0.42 * cloud(u / 22, v / 22, seed, 2);
+    return Math.sqrt(x * x + y * y) + broad;
   },
 };

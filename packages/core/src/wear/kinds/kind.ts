@@ -14,5 +14,8 @@ export interface WearKindOf {
   turn: number;
   /** Its finest detail, as a share of its size. */
   detail: number;
-  surface(seed: number): (u: number, v: number) => number;
+  /** What varies so slowly that few places tell it all; `detail` is the width of its finest, in sizes. */
+  broad: { detail: number; surface(seed: number): (u: number, v: number) => number };
+  /** `broad` is that surface's height at the same place. */
+  surface(seed: number): (u: number, v: number, broad: number) => number;
 }

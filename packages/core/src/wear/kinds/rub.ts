@@ -9,5 +9,6 @@ export const RUB: WearKindOf = {
   turns: false,
   turn: 0,
   detail: 0.012,
-  surface: (seed) => (u, v) => cloud(u, v, seed, 3) + 0.42 * grains(38 * u, 38 * v, seed + 7),
+  broad: { detail: 0.25, surface: (seed) => (u, v) => cloud(u, v, seed, 3) },
+  surface: (seed) => (u, v, broad) => broad + 0.42 * grains(38 * u, 38 * v, seed + 7),
 };

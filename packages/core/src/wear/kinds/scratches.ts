@@ -12,11 +12,12 @@ export const SCRATCHES: WearKindOf = {
   turns: true,
   turn: 24,
   detail: 0.012,
-  surface: (seed) => (u, v) => {
+  broad: { detail: 1.5, surface: (seed) => (u, v) => 0.6 * cloud(u / 3, v / 3, seed + 2, 2) },
+  surface: (seed) => (u, v, broad) => {
     const ix = Math.floor(u);
     const iy = Math.floor(v / ACROSS);
     let least = 2;
-    for (let j = -2; j <= 2; j++)
+    for (let j = -1; j <= 1; j++)
       for (let i = -1; i <= 1; i++) {
         const h = hash(ix + i, iy + j, seed);
         const more = Math.imul(h, 0x85ebca6b) >>> 0;
@@ -33,6 +34,6 @@ export const SCRATCHES: WearKindOf = {
         if (d < least) least = d;
       }
     // Dry places within a scratch, and more of them here than there.
-    return least + 0.45 * grains(60 * u, 60 * v, seed + 1) + 0.6 * cloud(u / 3, v / 3, seed + 2, 2);
+    return least + 0.45 * grains(60 * u, 60 * v, seed + 1) + broad;
   },
 };

@@ -9,7 +9,8 @@ export const SPECKLE: WearKindOf = {
   turns: false,
   turn: 0,
   detail: 0.12,
-  surface: (seed) => (u, v) => {
+  broad: { detail: 6, surface: (seed) => (u, v) => 0.8 * cloud(u / 12, v / 12, seed + 3, 2) },
+  surface: (seed) => (u, v, broad) => {
     const ix = Math.floor(u);
     const iy = Math.floor(v);
     // An uneven rim: flecks of paint are no discs.
@@ -24,6 +25,6 @@ export const SPECKLE: WearKindOf = {
         const d = (Math.sqrt(x * x + y * y) + rim) / (0.06 + 0.5 * size * size * size);
         if (d < least) least = d;
       }
-    return least + 0.8 * cloud(u / 12, v / 12, seed + 3, 2);
+    return least + broad;
   },
 };
