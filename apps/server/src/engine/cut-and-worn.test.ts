@@ -33,6 +33,19 @@ describe('designs whose parts cut one another and are worn', () => {
     expect(format === 'PDF' ? pdfShare : share).toBeLessThan(0.005);
   });
 
+  it('are worn the same in the second file of a run as in the first', async () => {
+    const design = small('owl-light-saving.brelm.json', 40);
+    const drawing = resolve(design, undefined, await loadMaterials(design));
+    const { width, height } = drawing;
+    const [once, again] = await Promise.all(
+      [1, 2].map(async () => {
+        const { context } = await paintExact(drawing, rasterSource(design, noFile));
+        return Buffer.from(context.getImageData(0, 0, width, height).data);
+      }),
+    );
+    expect(once.equals(again)).toBe(true);
+  });
+
   it('lose just the ink in a file that is asked for', async () => {
     const design = small('owl-light-saving.brelm.json', 40);
     const materials = await loadMaterials(design);

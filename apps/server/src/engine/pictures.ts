@@ -143,7 +143,7 @@ export function rasterSource(design: Design, read: (material: Material) => Promi
   let last: { key: string; image: RasterImage } | null = null;
   const source: RasterSource = async (id, treatment, scale = 1) => {
     if (isWear(id)) {
-      if (last?.key !== id) last = { key: id, image: wearRaster(wearOf(id)) };
+      if (last?.key !== id) last = { key: id, image: wholeWear(id) };
       return last.image;
     }
     const known = design.materials.find((m) => m.id === id);
@@ -159,6 +159,28 @@ export function rasterSource(design: Design, read: (material: Material) => Promi
     last = null;
   };
   return source;
+}
+
+/** What goes of whole boards, a byte a pixel: the files of a run have their wear in common. */
+const wholeWears = new Map<string, Uint8Array>();
+/** So many are kept, each of a board’s pixels. */
+const MOST_WHOLE = 3;
+
+/** A picture of wear at the size of its board. */
+function wholeWear(material: string): RasterImage {
+  const picture = wearOf(material);
+  const kept = wholeWears.get(material);
+  if (kept) {
+    const data = new Uint8ClampedArray(kept.length * 4);
+    for (let i = 0; i < kept.length; i++) data[4 * i + 3] = kept[i];
+    return { width: picture.width, height: picture.height, data };
+  }
+  const image = wearRaster(picture);
+  const alpha = new Uint8Array(image.width * image.height);
+  for (let i = 0; i < alpha.length; i++) alpha[i] = image.data[4 * i + 3];
+  if (wholeWears.size >= MOST_WHOLE) wholeWears.delete(wholeWears.keys().next().value!);
+  wholeWears.set(material, alpha);
+  return image;
 }
 
 /** Pictures of wear that are kept, each at one size. */

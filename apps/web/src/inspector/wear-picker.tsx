@@ -135,8 +135,8 @@ function WornPicture({
       let whole = true;
       const source = picturesOf(design);
       const pictures: PictureSource = (material, treatment, width) => {
-        // They are many: half as fine will do.
-        const found = source(material, treatment, isWear(material) ? width / 2 : width);
+        // They are many: a quarter as fine as on the board will do.
+        const found = source(material, treatment, isWear(material) ? width / 4 : width);
         whole &&= found !== null;
         return found;
       };

@@ -6,7 +6,7 @@ import type { WearWorker } from '../workers/wear.worker';
 /** The board and the proof work on smaller pictures; files are made from whole ones. */
 const MOST_WIDE = 2400;
 /** Pictures that are kept. */
-const KEPT = 24;
+const KEPT = 48;
 
 const inWorker = typeof document === 'undefined';
 
@@ -15,13 +15,17 @@ interface Made {
   wide: number;
   image: ImageBitmap | OffscreenCanvas;
 }
-/** Newest last. */
-let made: Made[] = [];
+/** By size and material; those used last are at the end. */
+const made = new Map<string, Made>();
 
 function keep(entry: Made): void {
-  made = [...made.filter((m) => m.material !== entry.material || m.wide !== entry.wide), entry];
-  for (const old of made.slice(0, -KEPT)) if (old.image instanceof ImageBitmap) old.image.close();
-  made = made.slice(-KEPT);
+  const key = `${entry.wide} ${entry.material}`;
+  made.delete(key);
+  made.set(key, entry);
+  const [oldest] = made;
+  if (made.size <= KEPT) return;
+  if (oldest[1].image instanceof ImageBitmap) oldest[1].image.close();
+  made.delete(oldest[0]);
 }
 
 /** Equal for pictures that differ in nothing but how much is taken. */
@@ -44,7 +48,8 @@ async function work(): Promise<void> {
       new Worker(new URL('../workers/wear.worker.ts', import.meta.url), { type: 'module' }),
     );
     const image = await worker.make(wearOf(material), wide).catch(() => null);
-    if (image) keep({ material, wide, image });
+    if (!image) continue;
+    keep({ material, wide, image });
     changed();
   }
   busy = false;
@@ -75,8 +80,11 @@ export function wearPicture(material: string, width: number): ImageBitmap | Offs
   const picture = pictureOf(material);
   // What is looked at is made twice as wide, so that fine grains are seen as grey as they are.
   const wide = wearWidth(picture, inWorker ? width : 2 * width, MOST_WIDE);
-  const known = made.find((m) => m.material === material && m.wide === wide);
-  if (known) return known.image;
+  const known = made.get(`${wide} ${material}`);
+  if (known) {
+    keep(known);
+    return known.image;
+  }
   if (inWorker) {
     const image = paintNow(picture, wide);
     keep({ material, wide, image });
@@ -85,9 +93,10 @@ export function wearPicture(material: string, width: number): ImageBitmap | Offs
   const surface = surfaceOf(material);
   wanted.set(`${wide} ${surface}`, { material, wide });
   void work();
-  const sameWear = made.filter((m) => m.material === material);
-  const nearest = sameWear.sort((a, b) => Math.abs(a.wide - wide) - Math.abs(b.wide - wide))[0];
-  return (nearest ?? made.findLast((m) => surfaceOf(m.material) === surface))?.image ?? null;
+  const off = (m: Made) => Math.abs(m.wide - wide);
+  const all = [...made.values()];
+  const [nearest] = all.filter((m) => m.material === material).sort((x, y) => off(x) - off(y));
+  return (nearest ?? all.findLast((m) => surfaceOf(m.material) === surface))?.image ?? null;
 }
 
 export { isWear };
