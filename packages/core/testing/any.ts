@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import type { Design } from '@brelm/core/design';
 import {
   code,
+  KNOCK_OUTS,
   shapeOf,
   type Keyline,
   type Part,
@@ -12,6 +13,7 @@ import {
   type ShapeStroke,
 } from '@brelm/core/parts';
 import { FORMS } from '@brelm/core/geometry';
+import { newWear, WEAR_KINDS, WEAR_WHERE, type Wear } from '@brelm/core/wear';
 import { circle, designOf, rect, shape } from './base';
 
 export const ANY_INKS = { pale: '#f2ead8', rust: '#b3492a', night: '#20262a', leaf: '#3a9a4c' };
@@ -136,3 +138,43 @@ export const anyDesign: fc.Arbitrary<Design> = fc
       { id: 'other', name: 'Other', inks: { pale, rust }, garments: [] },
     ],
   }));
+
+const anyWear: fc.Arbitrary<Wear> = fc
+  .record({
+    kind: fc.constantFrom(...WEAR_KINDS),
+    amount: fc.constantFrom(0, 0.05, 0.3, 0.9, 1),
+    seed: fc.nat(99),
+    where: fc.constantFrom(...WEAR_WHERE),
+    soft: fc.constantFrom(0, 0, 0.5),
+    off: fc.constantFrom(false, false, true),
+  })
+  .map(({ kind, seed, ...change }) => newWear(kind, seed, change));
+
+/** The same with parts that cut one another at random, also in circles and by what is not there, and with wear. */
+export const anyCutDesign: fc.Arbitrary<Design> = anyDesign.chain((design) => {
+  const ids = [...design.parts.map((p) => p.id), 'gone'];
+  const anyId = fc.constantFrom(...ids);
+  const cuts = fc.record({
+    window: fc.option(anyId.map((part) => ({ kind: 'part' as const, part }))),
+    knockOut: fc.option(
+      fc.record({
+        from: fc.constantFrom(...KNOCK_OUTS),
+        parts: fc.subarray(ids),
+        gap: fc.constantFrom(0, 7),
+      }),
+    ),
+    unprinted: fc.boolean(),
+    wear: fc.array(anyWear, { maxLength: 1 }),
+    spared: fc.boolean(),
+  });
+  return fc
+    .tuple(
+      fc.array(cuts, { minLength: ids.length - 1, maxLength: ids.length - 1 }),
+      fc.array(anyWear, { maxLength: 1 }),
+    )
+    .map(([each, wear]) => ({
+      ...design,
+      parts: design.parts.map((p, i) => ({ ...p, ...each[i] }) as Part),
+      wear,
+    }));
+});
