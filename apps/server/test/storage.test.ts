@@ -1,4 +1,4 @@
-import { mkdirSync, readdirSync, utimesSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, utimesSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import sharp from 'sharp';
 import { DataSource } from 'typeorm';
@@ -228,11 +228,19 @@ describe('a full disk', () => {
   });
 });
 
+/** Whether every thread of a process is stopped. */
+const standsStill = (pid: number): boolean =>
+  readdirSync(`/proc/${pid}/task`).every((thread) =>
+    / [Tt] /.test(readFileSync(`/proc/${pid}/task/${thread}/stat`, 'utf8').replace(/^.*\)/, '')),
+  );
+
 describe('a database that is away', () => {
   it('that stands still is told with 503 by reads and saves, and both go on by themselves', async () => {
     const [design] = await designsOf(it0);
     const pid = it0.database.pid();
     process.kill(pid, 'SIGSTOP');
+    // Its threads stop one after another: till then some still answer.
+    await until(() => Promise.resolve(standsStill(pid)));
     try {
       const answers = await Promise.all([
         ask('designs'),
