@@ -1,4 +1,4 @@
-import { closesCircle, partsOfBundle, type Design } from '@brelm/core/design';
+import { closesCircle, hangingOn, partsOfBundle, type Design } from '@brelm/core/design';
 import {
   MOST_GAP,
   partTitle,
@@ -54,12 +54,15 @@ export function TieSettings({ parts, design }: { parts: Part[]; design: Design }
     const at = design.parts.findIndex((p) => p.id === ids.at(-1));
     const may = (p: Part) =>
       !closesCircle(design, ids, { knockOut: { from: 'chosen', parts: [p.id], gap: 0 } });
-    const [first] = [...others.filter((p) => design.parts.indexOf(p) > at), ...others].filter(may);
+    const first = [...design.parts.slice(at + 1), ...others].filter((p) => !ids.includes(p.id)).find(may);
     return first ? [first.id] : [];
   };
   const inBundle = parts.every((p) => p.bundle !== null);
+  const hanging = hangingOn(design, ids);
+  const partsOf = (whole: Whole) =>
+    whole.kind === 'part' ? [whole.part] : partsOfBundle(design, whole.bundle);
   const option = (whole: Whole, name: string) => (
-    <option key={keyOf(whole)} value={keyOf(whole)} disabled={closesCircle(design, ids, { window: whole })}>
+    <option key={keyOf(whole)} value={keyOf(whole)} disabled={partsOf(whole).some((id) => hanging.has(id))}>
       {name}
     </option>
   );

@@ -1,9 +1,10 @@
 import type { Design } from '@brelm/core/design';
 import { pyramid, type PictureSource } from '@brelm/core/drawing';
 import { treatmentKey, treatPicture, type Treatment } from '@brelm/core/raster';
+import { isWear } from '@brelm/core/wear';
 import { changed } from './loaded';
 import { makeSurface } from './surfaces';
-import { isWear, wearPicture } from './wear';
+import { wearPicture } from './wear';
 
 /** Long side of the copies that the board works on, px; files are made from the originals. */
 const PREVIEW_SIZE = 1600;

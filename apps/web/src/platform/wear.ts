@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink';
-import { isWear, wearOf, wearRaster, wearWidth, type WearPicture } from '@brelm/core/wear';
+import { wearOf, wearRaster, wearWidth, type WearPicture } from '@brelm/core/wear';
 import { changed } from './loaded';
 import type { WearWorker } from '../workers/wear.worker';
 
@@ -28,8 +28,23 @@ function keep(entry: Made): void {
   made.delete(oldest[0]);
 }
 
-/** Equal for pictures that differ in nothing but how much is taken. */
-const surfaceOf = (material: string): string => JSON.stringify({ ...wearOf(material), threshold: 0 });
+/** What a name stands for, which is asked for in every frame. */
+interface Named {
+  picture: WearPicture;
+  /** Equal for pictures that differ in nothing but how much is taken. */
+  surface: string;
+}
+const named = new Map<string, Named>();
+
+function nameOf(material: string): Named {
+  let known = named.get(material);
+  if (!known) {
+    if (named.size > 500) named.clear();
+    const picture = wearOf(material);
+    named.set(material, (known = { picture, surface: JSON.stringify({ ...picture, threshold: 0 }) }));
+  }
+  return known;
+}
 
 let worker: Remote<WearWorker> | null = null;
 const wanted = new Map<string, { material: string; wide: number }>();
@@ -47,7 +62,7 @@ async function work(): Promise<void> {
     worker ??= wrap<WearWorker>(
       new Worker(new URL('../workers/wear.worker.ts', import.meta.url), { type: 'module' }),
     );
-    const image = await worker.make(wearOf(material), wide).catch(() => null);
+    const image = await worker.make(nameOf(material).picture, wide).catch(() => null);
     if (!image) continue;
     keep({ material, wide, image });
     changed();
@@ -62,22 +77,12 @@ function paintNow(picture: WearPicture, wide: number): OffscreenCanvas {
   return canvas;
 }
 
-const parsed = new Map<string, WearPicture>();
-function pictureOf(material: string): WearPicture {
-  let picture = parsed.get(material);
-  if (!picture) {
-    if (parsed.size > 500) parsed.clear();
-    parsed.set(material, (picture = wearOf(material)));
-  }
-  return picture;
-}
-
 /**
  * The picture of some wear for `width` px. In a worker it is made at once; on the page a worker makes it, and until
  * then one of another size or amount stands for it: null where there is none.
  */
 export function wearPicture(material: string, width: number): ImageBitmap | OffscreenCanvas | null {
-  const picture = pictureOf(material);
+  const { picture, surface } = nameOf(material);
   // What is looked at is made twice as wide, so that fine grains are seen as grey as they are.
   const wide = wearWidth(picture, inWorker ? width : 2 * width, MOST_WIDE);
   const known = made.get(`${wide} ${material}`);
@@ -90,13 +95,10 @@ export function wearPicture(material: string, width: number): ImageBitmap | Offs
     keep({ material, wide, image });
     return image;
   }
-  const surface = surfaceOf(material);
   wanted.set(`${wide} ${surface}`, { material, wide });
   void work();
   const off = (m: Made) => Math.abs(m.wide - wide);
   const all = [...made.values()];
   const [nearest] = all.filter((m) => m.material === material).sort((x, y) => off(x) - off(y));
-  return (nearest ?? all.findLast((m) => surfaceOf(m.material) === surface))?.image ?? null;
+  return (nearest ?? all.findLast((m) => nameOf(m.material).surface === surface))?.image ?? null;
 }
-
-export { isWear };

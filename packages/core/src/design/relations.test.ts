@@ -5,7 +5,7 @@ import { clippingOf, pasteEdits, readClipping } from './clipping';
 import { copyEdits } from './copies';
 import { applyEdit, applyEdits } from './edits';
 import { bundleEdits } from './bundles';
-import { closesCircle, leftWithoutWindow, tiesOf } from './relations';
+import { closesCircle, hangingOn, leftWithoutWindow, tiesOf } from './relations';
 import type { Design } from './types';
 
 const INKS = { a: '#ff0000' };
@@ -74,6 +74,26 @@ describe('ties', () => {
     expect(ties.circles).toEqual([]);
     expect(ties.of.get('star')).toBeUndefined();
     expect(ties.of.get('back')!.cutters).toEqual(['words']);
+  });
+
+  it('are known beforehand to close a circle, just where they would', () => {
+    const ids = ['a', 'b', 'c', 'd'];
+    const anyTie = fc.oneof(
+      fc.constantFrom(...ids).map(inside),
+      fc.subarray(ids).map((of) => cuts(...of)),
+      fc.constant({}),
+    );
+    fc.assert(
+      fc.property(fc.tuple(...ids.map(() => anyTie)), fc.constantFrom(...ids), (ties, of) => {
+        const design = designOf(INKS, ...ids.map((id, i) => part(id, ties[i])));
+        // Where something is left out already, what holds depends on the order.
+        if (tiesOf(design)?.circles.length || get(design, of).window) return;
+        const hanging = hangingOn(design, [of]);
+        for (const id of ids)
+          if (id !== of) expect([id, hanging.has(id)]).toEqual([id, closesCircle(design, [of], inside(id))]);
+      }),
+      { seed: 15, numRuns: 400 },
+    );
   });
 
   it('hang on nothing that hangs on them, whatever is asked for', () => {

@@ -110,6 +110,25 @@ export function closesCircle(design: Stack, ids: readonly string[], change: Part
   return !!tiesOf({ ...design, parts })?.circles.some((id) => !now.has(id));
 }
 
+/**
+ * Ids of the parts that hang on any of some, directly or not, by what is said of certain parts: none of them can be
+ * their window, or the circle would close. The parts themselves are among them.
+ */
+export function hangingOn(stack: Stack, ids: readonly string[]): ReadonlySet<string> {
+  const on = new Map<string, string[]>();
+  const add = (of: string, part: string) => on.set(of, [...(on.get(of) ?? []), part]);
+  for (const part of stack.parts) {
+    if (part.hidden) continue;
+    for (const of of part.window ? windowParts(stack, part.window, part.id) : []) add(of, part.id);
+    if (part.knockOut?.from === 'chosen')
+      for (const cut of cutParts(stack, part, part.knockOut)) add(part.id, cut);
+  }
+  const found = new Set(ids);
+  // What is added while it is walked over is walked over, too.
+  for (const id of found) for (const part of on.get(id) ?? []) found.add(part);
+  return found;
+}
+
 /** The parts that lose their window where others are removed, in the order of the stack. */
 export function leftWithoutWindow(stack: Stack, removed: readonly string[]): Part[] {
   const isGone = (window: Whole, own: string) => {

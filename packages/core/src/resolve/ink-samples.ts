@@ -147,34 +147,67 @@ function coverOfNode(node: DrawingNode, grid: Grid): Cover {
   );
 }
 
+/** What one group covers of a grid, and how far each cell lies from its edge, cells squared. */
+interface OnGrid {
+  grid: string;
+  cover: Uint8Array;
+  squared: Float64Array;
+}
+const onGrids = new WeakMap<PartGroup, OnGrid>();
+
+/** That of one group, with a cell more on each side in which there is no ink; the same for the same group and grid. */
+function onGrid(group: PartGroup, grid: Grid): OnGrid {
+  const key = Object.values(grid.box).join(' ');
+  const known = onGrids.get(group);
+  if (known?.grid === key) return known;
+  const { width, height } = grid;
+  const mask = createMask(width + 2, height + 2);
+  const own = coverOfNode(group, grid);
+  for (let j = 0; j < height; j++)
+    mask.data.set(own.subarray(j * width, (j + 1) * width), (j + 1) * mask.width + 1);
+  const [inwards, outwards] = [squaredDistance(mask, 0), squaredDistance(mask, 1)];
+  const squared = Float64Array.from(mask.data, (covered, k) => (covered ? inwards[k] : outwards[k]));
+  const made = { grid: key, cover: mask.data, squared };
+  onGrids.set(group, made);
+  return made;
+}
+
+/** The grid of artwork ends on so many lines of its board, so that it stays while a part is dragged. */
+const LINES = 12;
+
+/** The box of some groups on a board, out to the next lines of the board. */
+function gridBox(groups: readonly PartGroup[], board: Box): Box {
+  const { left, top, right, bottom } = groups.reduce((sum, g) => unite(sum, groupBounds(g)), EMPTY_BOX);
+  const step = Math.max(boxWidth(board), boxHeight(board)) / LINES;
+  const out = {
+    left: board.left + Math.floor((left - board.left) / step) * step,
+    top: board.top + Math.floor((top - board.top) / step) * step,
+    right: board.left + Math.ceil((right - board.left) / step) * step,
+    bottom: board.top + Math.ceil((bottom - board.top) / step) * step,
+  };
+  return intersect(board, out);
+}
+
 /** Places of the ink of some groups that lies on a board; masks are passed over, and a picture counts as its frame. */
 export function inkSamples(groups: readonly PartGroup[], board: Box): InkSamples {
-  const box = intersect(
-    board,
-    groups.reduce((sum, g) => unite(sum, groupBounds(g)), EMPTY_BOX),
-  );
+  const box = groups.length ? gridBox(groups, board) : EMPTY_BOX;
   if (isEmptyBox(box) || boxWidth(box) <= 0 || boxHeight(box) <= 0)
     return { places: new Float64Array(0), fromEdge: new Float64Array(0) };
   const grid = new Grid(box);
-  const { width, height } = grid;
-  // A cell more on each side, in which there is no ink.
-  const mask = createMask(width + 2, height + 2);
-  const covered = new Uint8Array(mask.data.length);
-  const nearest = new Float64Array(mask.data.length).fill(Infinity);
+  const wide = grid.width + 2;
+  const covered = new Uint8Array(wide * (grid.height + 2));
+  const nearest = new Float64Array(covered.length).fill(Infinity);
   for (const group of groups) {
-    const own = coverOfNode(group, grid);
-    for (let j = 0; j < height; j++)
-      mask.data.set(own.subarray(j * width, (j + 1) * width), (j + 1) * mask.width + 1);
-    const [inwards, outwards] = [squaredDistance(mask, 0), squaredDistance(mask, 1)];
+    const { cover, squared } = onGrid(group, grid);
     for (let k = 0; k < covered.length; k++) {
-      covered[k] |= mask.data[k];
-      nearest[k] = Math.min(nearest[k], mask.data[k] ? inwards[k] : outwards[k]);
+      covered[k] |= cover[k];
+      if (squared[k] < nearest[k]) nearest[k] = squared[k];
     }
   }
   const [places, fromEdge]: [number[], number[]] = [[], []];
-  for (let j = 0; j < height; j++)
-    for (let i = 0; i < width; i++) {
-      const at = (j + 1) * mask.width + i + 1;
+  for (let j = 0; j < grid.height; j++)
+    for (let i = 0; i < grid.width; i++) {
+      const at = (j + 1) * wide + i + 1;
       if (!covered[at]) continue;
       places.push(grid.x(i, j), grid.y(j));
       fromEdge.push((Math.sqrt(nearest[at]) - 0.5) * grid.cell);

@@ -29,7 +29,8 @@ describe('samples of ink', () => {
   it('lie on the ink, as many as it is large, and know the distance to its edge', () => {
     const { places, fromEdge } = inkSamples(groups(part('d', circle(450, 450, 200))), ALL);
     const share = fromEdge.length / (96 * 96);
-    expect(share).toBeCloseTo(Math.PI / 4, 1);
+    // The grid ends on the lines of the board around the disc, 450 px from one another.
+    expect(share).toBeCloseTo((Math.PI * 200 ** 2) / 450 ** 2, 1);
     for (let k = 0; k < fromEdge.length; k++) {
       const d = Math.hypot(places[2 * k] - 450, places[2 * k + 1] - 450);
       expect(d).toBeLessThan(201);
