@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
+import type { DesignDocument } from '@brelm/core/design';
 import { Brelm, checked, launch, launchWithProfile, ROOT, saved, serious, watch } from './brelm';
 
 jest.setTimeout(240_000);
@@ -196,6 +197,38 @@ describe('bad files', () => {
     await page.getByText('5400 × 5400 px, prints at').waitFor();
     expect(await page.evaluate(() => (window as { ran?: boolean }).ran)).toBeUndefined();
     expect(faults).toEqual([]);
+    await page.close();
+  });
+});
+
+describe('names that are code', () => {
+  it('are shown as they are, and run nowhere: shelf, stack, colourways', async () => {
+    const evil = (what: string) => `<img src=x onerror="window.ran='${what}'">`;
+    const list = (await (await fetch(`${address}/api/designs?count=200`)).json()) as {
+      designs: { id: string; name: string }[];
+    };
+    const { id } = list.designs.find((d) => d.name === 'Night Shift Owls')!;
+    const { document } = (await (await fetch(`${address}/api/designs/${id}`)).json()) as {
+      document: DesignDocument;
+    };
+    for (const part of document.sides[0].parts) part.name = evil('part');
+    for (const ink of document.inks) ink.name = evil('ink');
+    for (const colourway of document.colourways) colourway.name = evil('colourway');
+    const made = await fetch(`${address}/api/designs`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ document: { ...document, name: evil('design') } }),
+    });
+    expect(made.status).toBe(201);
+    const page = await openDesign(evil('design'));
+    const stack = page.locator('aside[aria-label="Stack"]');
+    await stack.getByText(evil('part')).first().waitFor();
+    await page.keyboard.press('2');
+    await page.getByText(evil('colourway')).first().waitFor();
+    await page.goto(address);
+    await page.getByRole('link', { name: evil('design'), exact: true }).waitFor();
+    expect(await page.evaluate(() => (window as { ran?: string }).ran)).toBeUndefined();
+    expect(await page.locator('img[src="x"]').count()).toBe(0);
     await page.close();
   });
 });

@@ -1,9 +1,11 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { connect, type Socket } from 'node:net';
 import { join } from 'node:path';
 import { deflateSync } from 'node:zlib';
 import { createConnection, type Connection } from 'mysql2/promise';
 import { crc32 } from '@brelm/core/export';
 import { DATABASE_NAME, DATABASE_USER } from '../../cli/src/database/mariadb';
+import { designOf } from './sticker';
 import { askOf, designsOf, running, uploadTo, type Running } from './running';
 
 jest.setTimeout(180_000);
@@ -329,4 +331,53 @@ describe('the doors', () => {
       }
     },
   );
+});
+
+describe('many who are slow, and many who listen', () => {
+  it('hold nobody up, and hear what they wait for', async () => {
+    const port = Number(new URL(it0.url).port);
+    const slow = await Promise.all(
+      Array.from(
+        { length: 200 },
+        (_, i) =>
+          new Promise<Socket>((done, fail) => {
+            const socket = connect(port, '127.0.0.1', () => done(socket));
+            socket.once('error', fail);
+            // Half of them never end their head, the others never end what they send.
+            socket.write('POST /api/designs HTTP/1.1\r\nHost: 127.0.0.1\r\n');
+            if (i % 2) socket.write('Content-Type: application/json\r\nContent-Length: 100000\r\n\r\n{');
+          }),
+      ),
+    );
+    for (const socket of slow) socket.removeAllListeners('error').on('error', () => undefined);
+    const streams = new AbortController();
+    const heard = Array.from({ length: 20 }, async () => {
+      const answer = await fetch(`${it0.url}/api/runs/events`, { signal: streams.signal });
+      let told = '';
+      for await (const chunk of answer.body as unknown as AsyncIterable<Uint8Array>) {
+        told += Buffer.from(chunk).toString();
+        if (told.includes('"done"')) return told;
+      }
+      return told;
+    });
+    try {
+      for (const socket of slow) socket.write(' ');
+      const made = await ask<{ id: string; revision: number }>('designs', 'POST', {
+        document: designOf('Beside the slow'),
+      });
+      expect(made.status).toBe(201);
+      const file = {
+        ...{ designId: made.body.id, spec: 'stickerwharf/kiss-cut-3in', side: 'face', colourway: 'base' },
+        acceptStops: true,
+      };
+      const run = await ask<{ id: string }>('runs', 'POST', { files: [file], pack: false });
+      expect(run.status).toBe(202);
+      for (const told of await Promise.all(heard)) expect(told).toContain(run.body.id);
+      expect(slow.filter((s) => s.destroyed)).toEqual([]);
+    } finally {
+      streams.abort();
+      for (const socket of slow) socket.destroy();
+    }
+    expect((await ask('designs')).status).toBe(200);
+  });
 });

@@ -90,6 +90,7 @@ describe('figures of the library, against another renderer of the same SVG', () 
       <g clip-path="url(#c)" transform="rotate(15 32 32)"><rect width="64" height="64" fill="url(#g)"/></g>
       <path d="M8 48h48v8H8z" fill="url(#l)" opacity=".7"/>
       <path d="M10 10h12" stroke="#b3492a" stroke-width="4" stroke-linecap="round" fill="none"/>
+      <path d="M30 8l28 30" stroke="url(#l)" stroke-width="6" fill="none"/>
     </svg>`;
     expect(difference(await designOfFigure(source), source)).toBeLessThan(0.006);
     expect((await readSvgFile(source)).left).toEqual([]);

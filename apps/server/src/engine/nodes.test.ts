@@ -111,6 +111,23 @@ const CASES: Record<string, Group> = {
     [{ ...crossing, clips: [clip(diamond(300, 300, 200))] }, fill(rect(0, 280, 600, 40), '#202020')],
     { mask: { shows: 'covered', nodes: [fill(rect(150, 100, 400, 450), '#000000')] }, opacity: 0.8 },
   ),
+  'lines with a gradient, by the board and by their own units': group([
+    fill(diamond(0, 0, 100), '#8a2020', {
+      matrix: [1.6, 0.4, 0, 1.2, 300, 220],
+      gradient: { ...fading.gradient!, matrix: [0.2, 0.1, -0.1, 0.4, -60, -30] },
+      stroke: { width: 24, join: 'round', cap: 'round', space: 'own' },
+    }),
+    fill(diamond(0, 0, 100), '#8a2020', {
+      matrix: [0.8, 0.4, 0, 1.2, 300, 420],
+      gradient: { ...fading.gradient!, kind: 'radial', x1: 60, r: 90, matrix: [1, 0, 0, 1, -60, 0] },
+      stroke: { width: 30, join: 'bevel', cap: 'butt', space: 'own' },
+    }),
+    fill(diamond(0, 0, 60), '#8a2020', {
+      matrix: [0.8, 0.4, 0, 1.2, 120, 420],
+      gradient: { ...fading.gradient!, matrix: [0.2, 0.1, -0.1, 0.4, -60, -30] },
+      stroke: { width: 30, join: 'mitre', cap: 'butt', space: 'board' },
+    }),
+  ]),
   'letters of a blade, which are not printed': group([crossing, { ...crossing, layer: 'cut' }], {
     clips: [clip(rect(0, 0, 300, 600))],
   }),

@@ -27,6 +27,24 @@ describe('a body', () => {
     );
   });
 
+  it('ends long texts where they end, wherever quotes and backslashes stand in them', () => {
+    const piece = fc.oneof(
+      fc.constantFrom('"', '\\', '\\"', '\\\\"', '{', 'ю'),
+      fc.integer({ min: 55, max: 75 }).map((n) => 'x'.repeat(n)),
+    );
+    const long = fc.array(piece, { minLength: 1, maxLength: 12 }).map((pieces) => pieces.join(''));
+    fc.assert(
+      fc.property(long, long, long, (name, title, path) => {
+        const { body, document } = read(JSON.stringify({ name, document: { path }, title }));
+        expect(body).toEqual({ name, title });
+        expect(JSON.parse(document!)).toEqual({ path });
+      }),
+      { seed: 12, numRuns: 500 },
+    );
+    expect(() => read(`{"a":"${'x'.repeat(500)}\\"}`)).toThrow(BodyError);
+    expect(() => read(`{"a":"${'x'.repeat(500)}`)).toThrow(BodyError);
+  });
+
   it('is refused where JSON.parse refuses it, whatever was cut or changed', () => {
     const whole = JSON.stringify({ a: [1, { b: '"}' }], name: 'Ow\\l', c: null, d: -1.5e3 });
     fc.assert(

@@ -18,6 +18,7 @@ import {
   TypefaceRow,
 } from '../database/entities';
 import { OPTIONS, outputsDir, type ServerOptions } from '../options';
+import { shaNames } from './sha-names';
 import { fileAt } from '../workers/made';
 
 const HOUR = 3600 * 1000;
@@ -32,8 +33,6 @@ const BEGUN = DAY;
 const UNUSED = 90 * DAY;
 /** Rows that are looked through at once. */
 const CHUNK = 50;
-
-const SHA = /[0-9a-f]{64}/g;
 
 export interface Tidied {
   made: number;
@@ -200,7 +199,7 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
   private async referredTo(): Promise<Set<string>> {
     const used = new Set<string>();
     const read = (text: string) => {
-      for (const [sha256] of text.matchAll(SHA)) used.add(sha256);
+      for (const sha256 of shaNames(text)) used.add(sha256);
     };
     for (const rows of [this.designs, this.versions, this.starters] as Repository<{
       id: string | number;

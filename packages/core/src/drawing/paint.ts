@@ -1,8 +1,10 @@
 import {
+  applyMatrix,
   axisScales,
   EVERYWHERE,
   intersect,
   grow,
+  IDENTITY,
   isEmptyBox,
   multiply,
   producePath,
@@ -218,6 +220,29 @@ function gradientOf(context: PaintContext, gradient: NonNullable<OutlineItem['gr
   return made;
 }
 
+/**
+ * A gradient with its matrix, and that which leads to where a line is drawn, worked into its points. Exact for linear
+ * ones under any matrix, and for radial ones where circles stay round; else the circle has the ellipse's area.
+ */
+function strokeGradient(
+  gradient: NonNullable<OutlineItem['gradient']>,
+  to: Matrix,
+): NonNullable<OutlineItem['gradient']> {
+  const { kind, x0, y0, x1, y1, r } = gradient;
+  const matrix = multiply(to, gradient.matrix);
+  const [a, b, c, d] = matrix;
+  const det = a * d - b * c;
+  const [px, py] = applyMatrix(matrix, x0, y0);
+  const [qx, qy] = applyMatrix(matrix, x1, y1);
+  const moved = { ...gradient, matrix: IDENTITY, x0: px, y0: py, x1: qx, y1: qy };
+  if (kind === 'radial') return { ...moved, r: r * Math.sqrt(Math.abs(det)) };
+  const [dx, dy] = [x1 - x0, y1 - y0];
+  // The colour grows along the normal of its lines, which the inverse transpose moves.
+  const [nx, ny] = [(d * dx - b * dy) / det, (a * dy - c * dx) / det];
+  const k = (dx * dx + dy * dy) / (nx * nx + ny * ny);
+  return Number.isFinite(k) ? { ...moved, x1: px + nx * k, y1: py + ny * k } : moved;
+}
+
 /** `#rrggbb` with an opacity 0–1 as `#rrggbbaa`. */
 const withAlpha = (colour: string, opacity: number): string =>
   opacity >= 1
@@ -242,7 +267,10 @@ function strokeItem(
   }
   trace(context, item.path);
   if (stroke.space === 'board') context.setTransform(...view);
-  context.strokeStyle = item.colour;
+  // A canvas lays the line and its paint by one transform, so the gradient's own is worked into it.
+  const gradient =
+    item.gradient && strokeGradient(item.gradient, stroke.space === 'board' ? item.matrix : IDENTITY);
+  context.strokeStyle = gradient ? gradientOf(context, gradient) : item.colour;
   context.lineWidth = side ? 2 * stroke.width : stroke.width;
   context.lineJoin = stroke.join === 'mitre' ? 'miter' : stroke.join;
   context.lineCap = stroke.cap;

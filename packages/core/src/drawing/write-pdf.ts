@@ -156,10 +156,13 @@ class Writer {
       : `<< /ShadingType 3 /ColorSpace /${space} /Coords [${[x0, y0, 0, x1, y1, r].map((v) => num(v)).join(' ')}] /Function ${this.ramp(values)} /Extend [true true] >>`;
   }
 
-  /** Fills what has been traced in with a gradient: its colours as a pattern, its opacities as a mask. */
-  private gradient(item: OutlineItem, resources: Resources, toPage: Matrix): string {
+  /** The paint of what is filled, or of its line: a colour; or a gradient's colours as a pattern, its opacities as a mask. */
+  private paint(item: OutlineItem, resources: Resources, toPage: Matrix): string {
     const { gradient } = item;
-    if (!gradient) return '';
+    if (!gradient) {
+      const rgb = contentColour(item.colour).map((v) => num(v, 5));
+      return `${rgb.join(' ')} ${item.stroke ? 'RG' : 'rg'}\n`;
+    }
     // A pattern's matrix is that of the page, whatever is in force where it is used.
     const matrix = multiply(toPage, multiply(item.matrix, gradient.matrix));
     const pattern = (of: 'colour' | 'opacity', m: Matrix) =>
@@ -176,7 +179,7 @@ class Writer {
       const form = this.form(`/Pattern cs /P${grey.id} scn\n${pathOps(EVERYWHERE)}f\n`, inner, true);
       mask = this.state(resources, `/SMask << /Type /Mask /S /Luminosity /G ${form} >>`);
     }
-    return `${mask}/Pattern cs /P${ref.id} scn\n`;
+    return `${mask}/Pattern ${item.stroke ? 'CS' : 'cs'} /P${ref.id} ${item.stroke ? 'SCN' : 'scn'}\n`;
   }
 
   private outline(item: OutlineItem, resources: Resources, toPage: Matrix): string {
@@ -190,22 +193,12 @@ class Writer {
     if (stroke?.side === 'outside') out.push(pathOps(path), pathOps(EVERYWHERE), 'W* n\n');
     else if (stroke?.side) out.push(pathOps(path), item.rule === 'evenodd' ? 'W* n\n' : 'W n\n');
     if (!stroke) {
-      out.push(
-        item.gradient
-          ? this.gradient(item, resources, toPage)
-          : `${contentColour(item.colour)
-              .map((v) => num(v, 5))
-              .join(' ')} rg\n`,
-        pathOps(path),
-        item.rule === 'evenodd' ? 'f*\n' : 'f\n',
-      );
+      out.push(this.paint(item, resources, toPage), pathOps(path), item.rule === 'evenodd' ? 'f*\n' : 'f\n');
     } else {
       const own = stroke.space === 'own' && !isIdentity(item.matrix, 0);
       const width = stroke.side ? 2 * stroke.width : stroke.width;
       out.push(
-        `${contentColour(item.colour)
-          .map((v) => num(v, 5))
-          .join(' ')} RG\n`,
+        this.paint(item, resources, toPage),
         `${num(width)} w ${{ mitre: 0, round: 1, bevel: 2 }[stroke.join]} j ${{ butt: 0, round: 1, square: 2 }[stroke.cap]} J ${num(stroke.mitre ?? MITRE)} M\n`,
         stroke.dash ? `[${stroke.dash.map((v) => num(v * stroke.width)).join(' ')}] 0 d\n` : '',
         own ? cm(item.matrix) : '',

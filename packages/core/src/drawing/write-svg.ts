@@ -1,4 +1,12 @@
-import { axisScales, EVERYWHERE, isIdentity, toSvgPath, transformPath, type Matrix } from '../geometry';
+import {
+  axisScales,
+  EVERYWHERE,
+  isIdentity,
+  multiply,
+  toSvgPath,
+  transformPath,
+  type Matrix,
+} from '../geometry';
 import { printed } from './bounds';
 import { allItemsOf, inOneColour, inRuns, isPrinted, itemsOf } from './node';
 import {
@@ -90,15 +98,21 @@ function outlineElement(item: OutlineItem, defs: Definitions, className: string)
   const boardClips = stroke?.space === 'board';
   for (const c of item.clips ?? [])
     wrappers.push(clip(toSvgPath(boardClips ? transformPath(c.path, item.matrix) : c.path), c.rule));
+  const { gradient } = item;
+  // Where the path went to the board, its gradient goes along.
+  const onBoard =
+    gradient && stroke?.space === 'board' ? multiply(item.matrix, gradient.matrix) : gradient?.matrix;
+  const paint =
+    gradient && onBoard ? `url(#${gradientOf({ ...gradient, matrix: onBoard }, defs)})` : item.colour;
   if (stroke) {
     const width = stroke.side ? 2 * stroke.width : stroke.width;
     attributes.push(
-      `fill="none" stroke="${item.colour}" stroke-width="${n(width)}" stroke-linejoin="${stroke.join === 'mitre' ? 'miter' : stroke.join}" stroke-linecap="${stroke.cap}" stroke-miterlimit="${n(stroke.mitre ?? MITRE)}"`,
+      `fill="none" stroke="${paint}" stroke-width="${n(width)}" stroke-linejoin="${stroke.join === 'mitre' ? 'miter' : stroke.join}" stroke-linecap="${stroke.cap}" stroke-miterlimit="${n(stroke.mitre ?? MITRE)}"`,
     );
     if (stroke.dash)
       attributes.push(`stroke-dasharray="${stroke.dash.map((v) => n(v * stroke.width)).join(' ')}"`);
   } else {
-    attributes.push(`fill="${item.gradient ? `url(#${gradientOf(item.gradient, defs)})` : item.colour}"`);
+    attributes.push(`fill="${paint}"`);
     if (item.rule === 'evenodd') attributes.push('fill-rule="evenodd"');
   }
   if (item.opacity < 1) attributes.push(`opacity="${n(item.opacity)}"`);

@@ -181,6 +181,26 @@ describe('an outline with much detail within the distance that it is moved by', 
   });
 });
 
+describe('an outline whose detail is fine against even the first step', () => {
+  it('is grown as far as is asked, everywhere', () => {
+    // Teeth 3 px apart and 400 high: within 300 px lie some hundred of them.
+    const teeth: number[] = [0, 0, 0];
+    for (let i = 0; i < 40; i++) teeth.push(1, 3 * i + 1.5, 400, 1, 3 * i + 3, 0);
+    const grown = ops.offset([...teeth, 1, 120, -20, 1, 0, -20, 5], 299, 'round');
+    // What is enclosed is at the distance of the comb's rim: tips below, sides, and the back above.
+    const box = pathBounds(grown);
+    expect(box.left).toBeCloseTo(-299, 0);
+    expect(box.right).toBeCloseTo(120 + 299, 0);
+    expect(box.top).toBeCloseTo(-20 - 299, 0);
+    expect(box.bottom).toBeCloseTo(400 + 299, 0);
+    // One outline, as large as the hull (nearly the comb's own) grown: area + perimeter · r + π r².
+    const [slope, r] = [Math.hypot(1.5, 400), 299];
+    const hullArea = 120 * 20 + 400 * 118.5;
+    const perimeter = 120 + 40 + 2 * slope + 117;
+    expect(area(grown) / (hullArea + perimeter * r + Math.PI * r * r)).toBeCloseTo(1, 2);
+  });
+});
+
 describe('bendPath', () => {
   it('is the path itself under a map that moves', () => {
     const path = parseSvgPath('M0 0L100 0C150 0 150 100 100 100Q50 120 0 100Z');

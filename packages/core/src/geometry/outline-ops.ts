@@ -266,9 +266,10 @@ export function createOutlineOps(kit: PathKit): OutlineOps {
       const box = pathBounds(path);
       const size = Math.min(box.right - box.left, box.bottom - box.top);
       const reach = Math.abs(by);
-      const first = Math.max(reach / MOST_STEP, Math.min(reach / 16, size / 16));
       // Skia draws round a corner to about a quarter of a unit: enlarged, the steps do not add up to more.
       let out = transformPath(weld(path), [FINE, 0, 0, FINE, 0, 0]);
+      let first = Math.min(reach / 16, size / 16);
+      while (first > reach / MOST_STEP && isCrowded(out, FINE * first)) first /= 2;
       for (let done = 0; done < reach;) {
         const step = Math.min(reach - done, Math.max(first, done));
         const last = done + step >= reach * (1 - 1e-9);

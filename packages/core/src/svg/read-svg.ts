@@ -275,7 +275,6 @@ export function readNormalisedSvg(source: string): SvgArt {
           });
         const line = paintOf(a.stroke, plain);
         if (line) {
-          if (line.gradient) left.add('A gradient along a line became its first colour.');
           const scale = Math.sqrt(Math.abs(m[0] * m[3] - m[1] * m[2]));
           const dash = dashOf(a['stroke-dasharray'], Number(a['stroke-width'] ?? 1));
           if (dash?.more) left.add('A line of several dashes became one of a dash and a gap.');
@@ -283,6 +282,9 @@ export function readNormalisedSvg(source: string): SvgArt {
           found.push({
             ...base,
             colour: line.colour,
+            ...(line.gradient
+              ? { gradient: { ...line.gradient, matrix: [...multiply(m, line.gradient.matrix)] } }
+              : {}),
             opacity: own * Number(a['stroke-opacity'] ?? 1) * line.opacity,
             stroke: {
               width: Number(a['stroke-width'] ?? 1) * scale,
