@@ -4,7 +4,7 @@ const layers = [
   ['units', 'rights', 'fields'],
   ['colour', 'geometry'],
   ['raster', 'type', 'wear'],
-  ['drawing'],
+  ['drawing', 'cutline'],
   ['parts'],
   ['design'],
   ['resolve', 'spec', 'svg'],

@@ -3,7 +3,7 @@ import { paintSurface, type Materials, type PictureSource } from '@brelm/core/dr
 import { encodePng } from './encode-png';
 import { FLAT_BYTES, flatPng } from './flat-file';
 import { svgOf } from './export-svg';
-import { drawingOf, type FileJob } from './make-file';
+import { cutDrawing, drawingOf, type FileJob } from './make-file';
 import type { RasterSource } from './pictures';
 import { makeSurface } from './surfaces';
 
@@ -27,7 +27,7 @@ export async function expectedBytes(
   pictures: PictureSource,
   rasters: RasterSource,
 ): Promise<number> {
-  const drawing = drawingOf(job, materials);
+  const drawing = await cutDrawing(job, drawingOf(job, materials), rasters);
   if (job.format === 'svg') return Buffer.byteLength(await svgOf(drawing, rasters));
   const long = Math.max(drawing.width, drawing.height);
   const sizes: number[] = [];

@@ -2,7 +2,7 @@ import type { Hex } from '../colour';
 import { visitField, type Field } from '../fields';
 import { ownInks, PART_FIELD, type Part } from '../parts';
 import { OVERRIDE_FIELD } from './fields';
-import { allParts } from './sides';
+import { allParts, sidesOf } from './sides';
 import type { Edit } from './edits';
 import type { Colourway, Design } from './types';
 
@@ -38,6 +38,7 @@ export function usedInks(design: Design): Set<string> {
   for (const colourway of design.colourways)
     for (const override of Object.values(colourway.parts ?? {}))
       for (const ink of inksIn(OVERRIDE_FIELD, override)) used.add(ink);
+  for (const { cutLine } of sidesOf(design)) if (cutLine?.ink) used.add(cutLine.ink);
   return used;
 }
 

@@ -22,6 +22,7 @@ export function emptyDesign(
     parts: [],
     bundles: [],
     wear: [],
+    cutLine: null,
     aids: NO_AIDS,
     before: [],
     after: [],
@@ -38,5 +39,6 @@ export const emptySide = (id: string, name: string, board: Board): Side => ({
   parts: [],
   bundles: [],
   wear: [],
+  cutLine: null,
   aids: NO_AIDS,
 });

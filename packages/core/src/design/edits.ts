@@ -15,6 +15,7 @@ import type {
   Side,
 } from './types';
 import type { Keyline, Part, Place } from '../parts';
+import type { CutLine } from '../cutline';
 import type { Wear } from '../wear';
 
 /** A change to a design as plain data: what a mend is made of, and what the board applies. */
@@ -46,6 +47,8 @@ export type Edit =
   | { op: 'setAids'; change: Partial<Aids> }
   /** The wear of all artwork of the open side. */
   | { op: 'setWear'; wear: Wear[] }
+  /** How a side (the open one, where none is named) is cut out. */
+  | { op: 'setCutLine'; cutLine: CutLine | null; side?: string }
   | { op: 'replace'; design: Design }
   | { op: 'accept'; acceptance: Acceptance }
   | { op: 'unaccept'; acceptance: Omit<Acceptance, 'reason'> }
@@ -277,6 +280,12 @@ export function applyEdit(design: Design, edit: Edit): Design {
       return { ...design, aids: { ...design.aids, ...edit.change } };
     case 'setWear':
       return { ...design, wear: edit.wear };
+    case 'setCutLine': {
+      const { side = design.side.id, cutLine } = edit;
+      if (side === design.side.id) return { ...design, cutLine };
+      const set = (s: Side): Side => (s.id === side ? { ...s, cutLine } : s);
+      return { ...design, before: design.before.map(set), after: design.after.map(set) };
+    }
     case 'replace':
       return edit.design;
     case 'accept':

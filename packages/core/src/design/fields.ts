@@ -14,6 +14,7 @@ import {
   type FieldsOf,
   type Rule,
 } from '../fields';
+import { CUT_LINE_FIELD } from '../cutline';
 import { DRESSING, licenceField, PART_FIELD, RELATIONS, WEAR_LIST } from '../parts';
 import { bundlesAround } from './stack';
 import {
@@ -171,6 +172,7 @@ const sideField = record<Side>(
     parts: list(PART_FIELD),
     bundles: list(bundleField, { optional: true }),
     wear: WEAR_LIST,
+    cutLine: nullable(CUT_LINE_FIELD),
     aids: aidsField,
   },
   {

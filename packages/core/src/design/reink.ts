@@ -3,7 +3,7 @@ import { mapPart, type Part } from '../parts';
 import { inksOfPart, usedInks } from './colours';
 import type { Edit } from './edits';
 import { OVERRIDE_FIELD } from './fields';
-import { allParts } from './sides';
+import { allParts, sidesOf } from './sides';
 import type { Design, Ink } from './types';
 
 type To = (ink: string) => string;
@@ -13,7 +13,7 @@ const visiting = (to: To): Visit => ({ ref: (kind, id) => (kind === 'ink' ? to(i
 /** A part that uses other inks. */
 export const reinked = (part: Part, to: To): Part => mapPart(part, visiting(to));
 
-/** Inks that no part uses, in no colourway. */
+/** Inks that no part uses, in no colourway, and no border. */
 export function unusedInks(design: Design): Ink[] {
   const used = usedInks(design);
   return design.inks.filter((i) => !used.has(i.id));
@@ -24,6 +24,11 @@ function reinkEdits(design: Design, to: (ink: string) => string): Edit[] {
   const parts = allParts(design).filter((p) => inksOfPart(p).some((ink) => to(ink) !== ink));
   return [
     ...parts.map((part): Edit => ({ op: 'updatePart', part: part.id, change: reinked(part, to) })),
+    ...sidesOf(design).flatMap(({ id, cutLine }): Edit[] =>
+      cutLine?.ink && to(cutLine.ink) !== cutLine.ink
+        ? [{ op: 'setCutLine', side: id, cutLine: { ...cutLine, ink: to(cutLine.ink) } }]
+        : [],
+    ),
     ...design.colourways.flatMap((c): Edit[] =>
       Object.entries(c.parts ?? {}).map(([part, o]) => ({
         op: 'overridePart',

@@ -1,12 +1,13 @@
 import type { Part } from '../parts';
 import { DESIGN_FORMAT, DESIGN_VERSION, type Design, type DesignDocument, type Side } from './types';
 
-const asSide = ({ side, board, parts, bundles, wear, aids }: Design): Side => ({
+const asSide = ({ side, board, parts, bundles, wear, cutLine, aids }: Design): Side => ({
   ...side,
   board,
   parts,
   bundles,
   wear,
+  cutLine,
   aids,
 });
 

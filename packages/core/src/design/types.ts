@@ -1,6 +1,7 @@
 import type { Hex } from '../colour';
 import type { Keyline, Part, PartRelations, Shade } from '../parts';
 import type { Licence } from '../rights';
+import type { CutLine } from '../cutline';
 import type { Wear } from '../wear';
 
 export const DESIGN_FORMAT = 'brelm-design';
@@ -133,6 +134,8 @@ export interface Side extends SideHead {
   bundles: Bundle[];
   /** Textures that take ink away from all of its artwork. */
   wear: Wear[];
+  /** How it is cut out as a sticker; null where it is not. */
+  cutLine: CutLine | null;
   aids: Aids;
 }
 export interface SideHead {
@@ -142,7 +145,7 @@ export interface SideHead {
 }
 
 /**
- * A design, opened at one of its sides: `board`, `parts`, `bundles`, `wear` and `aids` are that side's; those that lie before
+ * A design, opened at one of its sides: `board`, `parts`, `bundles`, `wear`, `cutLine` and `aids` are that side's; those that lie before
  * and after it are whole in `before` and `after`. All else is shared by the sides. Ids of parts and bundles stand once
  * in a design.
  */
@@ -164,6 +167,7 @@ export interface Design {
   parts: Part[];
   bundles: Bundle[];
   wear: Wear[];
+  cutLine: CutLine | null;
   aids: Aids;
   before: readonly Side[];
   after: readonly Side[];
@@ -176,7 +180,7 @@ export interface Design {
 /** A design as it is kept: all sides alike, none open. */
 export interface DesignDocument extends Omit<
   Design,
-  'side' | 'board' | 'parts' | 'bundles' | 'wear' | 'aids' | 'before' | 'after'
+  'side' | 'board' | 'parts' | 'bundles' | 'wear' | 'cutLine' | 'aids' | 'before' | 'after'
 > {
   sides: Side[];
 }

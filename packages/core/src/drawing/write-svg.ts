@@ -25,6 +25,8 @@ import {
 export interface SvgOptions {
   /** The address (a data: URL, say) of a picture's pixels, treated as the item asks; null leaves it out. */
   picture(item: ImageItem): string | null;
+  /** The name of the layer that a blade follows, where the file has it. */
+  cut?: string;
   /** A title for the file; left out when empty. */
   title?: string;
   /** Names of inks by id, for the classes of the file. */
@@ -238,6 +240,23 @@ function groupElement(group: Group, writing: Writing): string {
   );
 }
 
+/** What a blade follows, in a layer of its own in front of everything. */
+function cutLayer(drawing: Drawing, name: string): string[] {
+  const lines = drawing.groups
+    .filter((g) => g.layer === 'cut')
+    .flatMap((g) => [...allItemsOf(g)])
+    .flatMap((item) =>
+      item.kind === 'outline' ? [{ ...item, path: transformPath(item.path, item.matrix) }] : [],
+    );
+  if (lines.length === 0) return [];
+  const paths = lines.map(({ path }) => `<path d="${toSvgPath(path)}"/>`).join('\n');
+  const { colour, stroke } = lines[0];
+  const id = name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  return [
+    `<g id="${id}" class="layer-cut" fill="none" stroke="${colour}" stroke-width="${n(stroke?.width ?? 1)}" stroke-linejoin="round">\n<title>${escape(name)}</title>\n${paths}\n</g>`,
+  ];
+}
+
 /**
  * The drawing as an SVG 1.1 file of its true size in inches: outlines as paths (no text, no strokes
  * where the drawing has none), a group for each part with the part's id, inks as classes.
@@ -262,6 +281,7 @@ export function writeSvg(drawing: Drawing, options: SvgOptions): string {
     ...(options.title ? [`<title>${escape(options.title)}</title>`] : []),
     ...(defs.lines.length ? [`<defs>\n${defs.lines.join('\n')}\n</defs>`] : []),
     ...groups,
+    ...(options.cut ? cutLayer(drawing, options.cut) : []),
     '</svg>\n',
   ].join('\n');
 }

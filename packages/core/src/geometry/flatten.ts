@@ -150,7 +150,7 @@ function sweepContour(
 }
 
 /** Twice the signed area of a closed polygon; positive when clockwise as seen (y down). */
-export function signedArea(points: readonly number[]): number {
+export function signedArea(points: ArrayLike<number>): number {
   let sum = 0;
   const n = points.length;
   for (let i = 0; i < n; i += 2) {

@@ -1,4 +1,5 @@
 import type { Placement } from '../design';
+import { cutOut } from '../cutline';
 import { resolve } from '../resolve';
 import { isIdentity } from '../geometry';
 import {
@@ -67,7 +68,8 @@ export function placedProof(given: PlacedProofInput): Proof {
   );
   const accepted = (list: Finding[]) => list.map((f) => withAcceptance(f, design));
   const own = design.board.spec === spec.id && design.board.side === side.id;
-  if (own && !placement.narrow && isIdentity(placementMatrix(design.board, side, at), 1e-6)) {
+  const { cutLine } = spec.sticker ? design : { cutLine: null };
+  if (own && !cutLine && !placement.narrow && isIdentity(placementMatrix(design.board, side, at), 1e-6)) {
     const proof = proofOf({ ...given, design });
     const told = new Set(proof.findings.map((f) => f.check));
     // Of each part by itself it is told already.
@@ -76,10 +78,12 @@ export function placedProof(given: PlacedProofInput): Proof {
     return { ...proof, findings: worstFirst([...more, ...proof.findings]) };
   }
   const { narrow } = placement;
+  const placed = placedDrawing(flat, design.board, side, at, { narrow });
   const artwork = {
     ...given,
     design,
-    drawing: placedDrawing(flat, design.board, side, at, { narrow }),
+    // A sticker is judged as it is cut out: on its border.
+    drawing: cutLine ? cutOut(placed, cutLine, given.pictures, given.surfaces) : placed,
     closely: given.mendFor,
     cache: undefined,
   };

@@ -1,0 +1,105 @@
+import {
+  paintSurface,
+  type Drawing,
+  type MakeSurface,
+  type OutlineItem,
+  type PartGroup,
+  type PictureSource,
+} from '../drawing';
+import { IDENTITY, type PathData, transformPath } from '../geometry';
+import { cutLineOf, type Alpha, type Cut } from './cut-line';
+import type { CutLine } from './settings';
+
+/** px per mm at which cuts are worked out: fine enough for a hundredth of a mm, however fine the print is. */
+export const CUT_RESOLUTION = 16;
+
+/** By how much a print is reduced before its cut is worked out, at most 1. */
+export const cutScale = (dpi: number): number => Math.min(1, (CUT_RESOLUTION * 25.4) / dpi);
+
+/** The part that a border is in a drawing: no part of the design has this id. */
+export const BORDER = '(border)';
+export const CUT = '(cut)';
+
+const outline = (
+  path: PathData,
+  ink: string,
+  colour: string,
+  more: Partial<OutlineItem> = {},
+): OutlineItem => ({
+  ...{ kind: 'outline', role: 'ink', ink, colour, path, matrix: IDENTITY, rule: 'nonzero' },
+  ...{ opacity: 1, stroke: null, ...more },
+});
+
+const group = (part: string, title: string, item: OutlineItem, more: Partial<PartGroup> = {}): PartGroup => ({
+  kind: 'group',
+  part,
+  opacity: 1,
+  items: [item],
+  about: {
+    ...{ kind: 'cut', title, mustRead: false, licence: null, faces: [], words: [] },
+    letterHeight: () => null,
+  },
+  ...more,
+});
+
+/** How the line is drawn on screen and in an SVG: for the eye, and for what finds it by its colour. */
+export const CUT_COLOUR = '#d6006c';
+/** mm */
+const HAIRLINE = 0.1;
+
+/**
+ * A drawing with its cut: the border behind everything, in its ink, and the blade's path in front, on a layer that is
+ * never printed. The cut is in px of a copy that is `scale` times as large as the drawing.
+ */
+export function withCut(drawing: Drawing, cut: Cut, scale: number, ink: string | null): Drawing {
+  const back = (path: PathData) => transformPath(path, [1 / scale, 0, 0, 1 / scale, 0, 0]);
+  const colour = drawing.inks.find((i) => i.id === ink)?.value;
+  const line = outline(back(cut.loops.flatMap((l) => l.path)), '', CUT_COLOUR, {
+    stroke: { width: (HAIRLINE / 25.4) * drawing.dpi, join: 'round', cap: 'round', space: 'board' },
+  });
+  return {
+    ...drawing,
+    groups: [
+      ...(ink !== null && colour !== undefined
+        ? [group(BORDER, 'Border', outline(back(cut.border), ink, colour))]
+        : []),
+      ...drawing.groups,
+      group(CUT, 'Cut line', line, { layer: 'cut' }),
+    ],
+  };
+}
+
+/** The alpha of straight RGBA pixels. */
+export function alphaOf({
+  width,
+  height,
+  data,
+}: {
+  width: number;
+  height: number;
+  data: Uint8Array | Uint8ClampedArray;
+}): Alpha {
+  const alpha = new Uint8Array(width * height);
+  for (let i = 0, p = 3; i < alpha.length; i++, p += 4) alpha[i] = data[p];
+  return { width, height, data: alpha };
+}
+
+/** A drawing as it is cut out: with its border and its blade's path, worked out from what it shows. */
+export function cutOut(
+  drawing: Drawing,
+  settings: CutLine,
+  pictures: PictureSource,
+  surfaces: MakeSurface,
+): Drawing {
+  const scale = cutScale(drawing.dpi);
+  const { context, width, height } = paintSurface(drawing, scale, pictures, surfaces);
+  const alpha = alphaOf({ width, height, data: context.getImageData(0, 0, width, height).data });
+  const cut = cutLineOf(alpha, (scale * drawing.dpi) / 25.4, settings);
+  return cut ? withCut(drawing, cut, scale, settings.ink) : drawing;
+}
+
+/** The path of a drawing's blade, in its px; empty where it has none. */
+export const cutPathOf = (drawing: Drawing): PathData =>
+  drawing.groups
+    .filter((g) => g.part === CUT)
+    .flatMap((g) => g.items.flatMap((i) => (i.kind === 'outline' ? [...i.path] : [])));
