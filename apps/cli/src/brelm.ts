@@ -14,6 +14,8 @@ const HELP = `Usage: ./brelm COMMAND
   export DESIGN.brelm.json --spec ID ... [--colourway ID] [--format png|jpeg|webp|svg|pdf ...]
          [--all] [--pack] [--name PATTERN] [--out DIR] [--svg] [--smallest] [--json] [--strict]
                                                write its files; exit 1 when the proof has stops
+  cutline DESIGN.brelm.json --spec ID [--colourway ID] [--out DIR] [--json]
+                                               cut it out as a sticker: its files, and how it peels
   wall DESIGN.brelm.json [--spec ID] [--garment ID ...] [--out FILE.png]
                                                every colourway on every garment, as a picture
 
@@ -27,6 +29,7 @@ const COMMANDS: Record<string, () => Promise<{ run(args: string[]): Promise<numb
   place: () => import('./commands/place'),
   proof: () => import('./commands/proof'),
   export: () => import('./commands/export'),
+  cutline: () => import('./commands/cutline'),
   wall: () => import('./commands/wall'),
 };
 

@@ -1,6 +1,15 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Ajv2020 from 'ajv/dist/2020';
@@ -48,7 +57,7 @@ async function brelm(...args: string[]): Promise<{ code: number; out: string; er
 
 /** Runs with --json, checks the output against its schema, and returns it. */
 async function json<T>(
-  kind: 'specs' | 'export' | 'proof' | 'place' | 'check',
+  kind: 'specs' | 'export' | 'proof' | 'place' | 'cutline' | 'check',
   ...args: string[]
 ): Promise<{ code: number; err: string; value: T }> {
   const { code, out, err } = await brelm(...(kind === 'check' ? ['specs', kind] : [kind]), ...args, '--json');
@@ -312,6 +321,44 @@ describe('specs check', () => {
     ]);
     expect(err).toMatch(/wrong\.yaml: line \d+, specs\[0\]\.sides\[0\]\.widthIn: there is no unit "cubits"/);
     expect((await brelm('specs', 'check', join(folder, 'none.yaml'))).err).toContain('there is no such file');
+  });
+});
+
+describe('cutline', () => {
+  it('writes a sticker’s files and says how it peels', async () => {
+    const bog = join(designs, 'bog-standard.brelm.json');
+    const out = join(designs, 'cut');
+    interface Cut {
+      peel: Record<string, number | null>;
+      findings: { code: string }[];
+      files: { path: string }[];
+    }
+    const { code, value } = await json<Cut[]>(
+      'cutline',
+      ...[bog, '--spec', 'stickerwharf/kiss-cut-4in', '--out', out],
+    );
+    expect(code).toBe(0);
+    const [{ peel, findings, files }] = value;
+    expect(findings).toEqual([]);
+    expect(peel).toMatchObject({ pieces: 1, holes: 0 });
+    expect(peel.border).toBeGreaterThan(2.9);
+    expect(peel.innerRadius).toBeGreaterThan(1.4);
+    expect(files.map((f) => f.path.slice(out.length + 1))).toEqual([
+      'bog-standard-kiss.png',
+      'bog-standard-kiss.svg',
+      'bog-standard-kiss.pdf',
+      'bog-standard-kiss.dxf',
+      'bog-standard-kiss-mask.png',
+    ]);
+    for (const f of files) expect(statSync(f.path).size).toBeGreaterThan(1000);
+  });
+
+  it('says what it cannot cut', async () => {
+    const shirt = await brelm('cutline', owls, '--spec', 'pinfold/tee-front');
+    expect([shirt.code, shirt.err]).toEqual([
+      2,
+      expect.stringContaining('pinfold/tee-front is no sticker') as string,
+    ]);
   });
 });
 

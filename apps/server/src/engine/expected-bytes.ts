@@ -3,7 +3,8 @@ import { paintSurface, type Materials, type PictureSource } from '@brelm/core/dr
 import { encodePng } from './encode-png';
 import { FLAT_BYTES, flatPng } from './flat-file';
 import { svgOf } from './export-svg';
-import { cutDrawing, drawingOf, type FileJob } from './make-file';
+import { cutDrawing } from './cut-out';
+import { drawingOf, type FileJob } from './make-file';
 import type { RasterSource } from './pictures';
 import { makeSurface } from './surfaces';
 

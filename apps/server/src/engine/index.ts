@@ -14,6 +14,7 @@ export * from './paint-exact';
 export * from './export-svg';
 export * from './export-pdf';
 export * from './make-file';
+export * from './cut-out';
 export * from './proof-job';
 export * from './expected-bytes';
 export * from './jobs';

@@ -1,13 +1,13 @@
 import { createHash } from 'node:crypto';
 import { createCanvas, Image, type Canvas } from '@napi-rs/canvas';
 import type { Drawing, Materials } from '@brelm/core/drawing';
-import { alphaOf, cutLineOf, cutScale, withCut } from '@brelm/core/cutline';
 import { resolve } from '@brelm/core/resolve';
 import type { Design, FileFormat, PlacedAt, Placement } from '@brelm/core/design';
 import { readJpegHeader, readPdf } from '@brelm/core/export';
 import { placedDrawing, positionFor, artworkOn } from '@brelm/core/placement';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import { collect } from './collect';
+import { cutDrawing, cutName } from './cut-out';
 import { checkPng } from './encode-png';
 import { pdfOf } from './export-pdf';
 import { inkNames, svgOf } from './export-svg';
@@ -66,30 +66,6 @@ export function drawingOf(job: Omit<FileJob, 'format'>, materials: Materials): D
   const at: PlacedAt = positionFor(placement, job.apart);
   return placedDrawing(resolve(design, colourway, materials), design.board, side, at, placement);
 }
-
-/** A file's drawing with the border and the blade's path of its sticker, where the design is cut out. */
-export async function cutDrawing(
-  { design, spec, side }: Pick<FileJob, 'design' | 'spec' | 'side'>,
-  drawing: Drawing,
-  rasters: RasterSource,
-): Promise<Drawing> {
-  const { cutLine } = artworkOn(design, spec.id, side.id);
-  if (!cutLine || !spec.sticker) return drawing;
-  const scale = cutScale(drawing.dpi);
-  const whole = await paintExact(drawing, rasters);
-  const [width, height] = [drawing.width, drawing.height].map((v) => Math.max(1, Math.round(v * scale)));
-  const small = createCanvas(width, height);
-  const context = small.getContext('2d');
-  context.drawImage(whole.canvas as Canvas, 0, 0, width, height);
-  releaseSurface(whole);
-  const { data } = context.getImageData(0, 0, width, height);
-  const cut = cutLineOf(alphaOf({ width, height, data }), (scale * drawing.dpi) / 25.4, cutLine);
-  return cut ? withCut(drawing, cut, scale, cutLine.ink) : drawing;
-}
-
-/** What a blade's path is called in files: the kind of cut. */
-export const cutName = ({ sticker }: Spec): string | undefined =>
-  sticker && (sticker.cut === 'die' ? 'Die cut' : 'Kiss cut');
 
 /** Mean difference, in levels, that a lossy file may have; more is a wrong file, not a poor one. */
 const MOST_LOSSY = 12;

@@ -19,6 +19,7 @@ import { useEdit } from './use-edit';
 const STAGES = [
   ['', 'Artwork', 1],
   ['/garments', 'Garments', 2],
+  ['/cut', 'Cut line', 3],
   ['/placement', 'Placement', 5],
 ] as const;
 
@@ -43,6 +44,7 @@ export function StageBar({
   useKeys({
     '1': () => void navigate(`/design/${id}`),
     '2': () => void navigate(`/design/${id}/garments`),
+    '3': () => void navigate(`/design/${id}/cut`),
     '5': () => void navigate(`/design/${id}/placement`),
   });
   const spec = specs.find((s) => s.id === design.board.spec) ?? specs[0];

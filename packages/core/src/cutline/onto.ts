@@ -13,8 +13,12 @@ import type { CutLine } from './settings';
 /** px per mm at which cuts are worked out: fine enough for a hundredth of a mm, however fine the print is. */
 export const CUT_RESOLUTION = 16;
 
-/** By how much a print is reduced before its cut is worked out, at most 1. */
-export const cutScale = (dpi: number): number => Math.min(1, (CUT_RESOLUTION * 25.4) / dpi);
+/** px at which cuts are worked out, at the most: as many as a sticker of 6 × 6 in has at that resolution. */
+const MOST_PX = 6_000_000;
+
+/** By how much a print is reduced before its cut is worked out, at most 1. The same everywhere, so that files have the cut that was seen. */
+export const cutScale = ({ width, height, dpi }: Pick<Drawing, 'width' | 'height' | 'dpi'>): number =>
+  Math.min(1, (CUT_RESOLUTION * 25.4) / dpi, Math.sqrt(MOST_PX / (width * height)));
 
 /** The part that a border is in a drawing: no part of the design has this id. */
 export const BORDER = '(border)';
@@ -91,7 +95,7 @@ export function cutOut(
   pictures: PictureSource,
   surfaces: MakeSurface,
 ): Drawing {
-  const scale = cutScale(drawing.dpi);
+  const scale = cutScale(drawing);
   const { context, width, height } = paintSurface(drawing, scale, pictures, surfaces);
   const alpha = alphaOf({ width, height, data: context.getImageData(0, 0, width, height).data });
   const cut = cutLineOf(alpha, (scale * drawing.dpi) / 25.4, settings);

@@ -49,6 +49,8 @@ const COARSE = 480;
 const NARROW = 0.75;
 /** Over how long a way a bend is measured, mm: a blade does not feel what is shorter. */
 const BEND_MM = 1;
+/** What is wider than this is nowhere narrow, mm. */
+const WIDE_MM = 12;
 /** Turns of less than this are bends, not corners, degrees. */
 const CORNER = 25;
 
@@ -260,6 +262,7 @@ export function peelOf({
   let neck: Peel['neck'] = null;
   let tongue: Peel['tongue'] = null;
   for (const n of necks(cut)) {
+    if (mm(n.width) > WIDE_MM) continue;
     const spot = { x: n.x - margin, y: n.y - margin, width: mm(n.width) };
     if (!neck || spot.width < neck.width) neck = spot;
     const length = mm(n.length);
@@ -310,6 +313,6 @@ function borderOf(
     const d2 = distance[v * artwork.width + u];
     if (d2 !== NOWHERE && (!best || d2 < best.d)) best = { d: d2, x: x - margin, y: y - margin };
   }
-  // From centre to centre it is half a px too far at either end.
-  return best && { x: best.x, y: best.y, distance: max(0, (sqrt(best.d) - 1) / pxPerMm) };
+  // From one centre beyond the line to another within the ink, where they lie nearest, it is a little too far.
+  return best && { x: best.x, y: best.y, distance: max(0, (sqrt(best.d) - 0.25) / pxPerMm) };
 }

@@ -1,4 +1,4 @@
-import type { Hex } from '../colour';
+import { luminance, type Hex } from '../colour';
 import { visitField, type Field } from '../fields';
 import { ownInks, PART_FIELD, type Part } from '../parts';
 import { OVERRIDE_FIELD } from './fields';
@@ -16,6 +16,12 @@ export const colourwayOf = (
 export function inkValues(design: Design, colourway: string | undefined): Map<string, Hex> {
   const own = colourwayOf(design, colourway)?.inks ?? {};
   return new Map(design.inks.map((ink) => [ink.id, own[ink.id] ?? ink.value]));
+}
+
+/** The id of a design's lightest ink in a colourway: what a sticker's border begins with. Null where it has no ink. */
+export function lightestInk(design: Design, colourway: string | undefined): string | null {
+  const values = [...inkValues(design, colourway)].sort((a, b) => luminance(b[1]) - luminance(a[1]));
+  return values[0]?.[0] ?? null;
 }
 
 /** Ids of the inks that a part or what a colourway says of it uses, in order of first use. */

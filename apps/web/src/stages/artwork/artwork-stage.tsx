@@ -7,6 +7,7 @@ import { adoptDraft, sameDesign, type KeptDraft } from '../../store/drafts';
 import { closed, opened, saveStateChanged } from '../../store/editor';
 import { historyOf, startHistory } from '../../store/history';
 import { Button } from '../../ui';
+import { CutStage } from '../cut/cut-stage';
 import { GarmentsStage } from '../garments/garments-stage';
 import { PlacementStage } from '../placement/placement-stage';
 import { LeftBehind } from '../../editor/left-behind';
@@ -117,6 +118,8 @@ export function ArtworkStage() {
     return <p className="p-6 text-muted">Opening…</p>;
   return stage === 'garments' ? (
     <GarmentsStage specs={specs.data} garments={garments.data} />
+  ) : stage === 'cut' ? (
+    <CutStage specs={specs.data} />
   ) : stage === 'placement' ? (
     <PlacementStage specs={specs.data} garments={garments.data} />
   ) : (

@@ -1,0 +1,171 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import DxfParser from 'dxf-parser';
+import { PNG } from 'pngjs';
+import { flatten, parseSvgPath, pathBounds, signedArea } from '@brelm/core/geometry';
+import { cutPathOf, newCutLine, type CutLine } from '@brelm/core/cutline';
+import { emptyDesign, type Design } from '@brelm/core/design';
+import { place, shapeOf } from '@brelm/core/parts';
+import { homeAt, newPlacement } from '@brelm/core/placement';
+import { placedProof } from '@brelm/core/proof';
+import {
+  cutDxf,
+  cutMask,
+  cutOutOf,
+  drawingOf,
+  loadMaterials,
+  makeFile,
+  makeSurface,
+  shippedGarments,
+  shippedSpecs,
+} from './index';
+
+jest.setTimeout(120_000);
+
+const spec = shippedSpecs().find((s) => s.id === 'stickerwharf/kiss-cut-3in')!;
+const [side] = spec.sides;
+const board = { spec: spec.id, side: side.id, width: side.widthPx, height: side.heightPx, dpi: side.dpi };
+const MM = side.dpi / 25.4;
+
+/** A dark disc of 20 mm in the middle of a sticker, cut out with a pale border of 3 mm. */
+function sticker(change: Partial<CutLine> = {}): Design {
+  const disc = shapeOf('disc', place(900, 900), 'ellipse', 20 * MM, 'dark');
+  return {
+    ...emptyDesign('Moth Night', board, 'white', ['white', 'soot'], { name: 'x', value: '#000000' }),
+    inks: [
+      { id: 'dark', name: 'Dark', value: '#20262a' },
+      { id: 'pale', name: 'Pale', value: '#f2ead8' },
+    ],
+    parts: [disc],
+    cutLine: { ...newCutLine('pale', spec.sticker), ...change },
+  };
+}
+const jobOf = (design: Design) => ({
+  ...{ design, colourway: 'base', spec, side, apart: null },
+  placement: newPlacement(spec, side, homeAt(board, side)),
+});
+const none = () => Promise.reject(new Error('no picture'));
+const fileOf = async (design: Design, format: 'png' | 'svg' | 'pdf') =>
+  (await makeFile({ ...jobOf(design), format }, await loadMaterials(design), none)).bytes;
+
+describe('the files of a sticker', () => {
+  const design = sticker();
+
+  it('PNG: the artwork on its border, nothing beyond, and no line of the blade', async () => {
+    const { data, width } = PNG.sync.read(await fileOf(design, 'png'));
+    const at = (mm: number) => [
+      ...data.subarray((900 * width + 900 + Math.round(mm * MM)) * 4).subarray(0, 4),
+    ];
+    expect(at(0)).toEqual([0x20, 0x26, 0x2a, 255]);
+    expect(at(10.5)).toEqual([0xf2, 0xea, 0xd8, 255]);
+    expect(at(12.8)).toEqual([0xf2, 0xea, 0xd8, 255]);
+    expect(at(13.2)[3]).toBe(0);
+    expect(at(20)[3]).toBe(0);
+  });
+
+  it('SVG: the path in a layer of its own, as curves, in px of a true size', async () => {
+    const text = (await fileOf(design, 'svg')).toString();
+    const layer =
+      /<g id="kiss-cut" class="layer-cut"[^>]*>\s*<title>Kiss cut<\/title>\s*<path d="([^"]*)"\/>\s*<\/g>/.exec(
+        text,
+      )!;
+    const path = parseSvgPath(layer[1]);
+    const box = pathBounds(path);
+    expect((box.right - box.left) / MM).toBeCloseTo(26, 1);
+    expect((box.bottom - box.top) / MM).toBeCloseTo(26, 1);
+    expect(layer[1]).toMatch(/Z$/);
+    expect(text.lastIndexOf('<g id="disc"')).toBeLessThan(text.indexOf('<g id="kiss-cut"'));
+  });
+
+  it('PDF: a hairline in a spot colour that overprints, which an independent reader takes for one', async () => {
+    const pdf = await fileOf(design, 'pdf');
+    const text = pdf.toString('latin1');
+    expect(text).toContain('[/Separation /Kiss#20cut /DeviceCMYK');
+    expect(text).toContain('/OP true /op true /OPM 1');
+    const folder = mkdtempSync(join(tmpdir(), 'brelm-cut-'));
+    try {
+      writeFileSync(join(folder, 'a.pdf'), pdf);
+      execFileSync('pdftoppm', ['-r', '150', '-png', join(folder, 'a.pdf'), join(folder, 'a')]);
+      const page = PNG.sync.read(readFileSync(join(folder, 'a-1.png')));
+      const middle = Math.floor(page.height / 2);
+      const row = Array.from({ length: page.width }, (_, x) => [
+        ...page.data.subarray((middle * page.width + x) * 4).subarray(0, 3),
+      ]);
+      // Magenta: red and blue stay, green goes. Twice across the middle, 26 mm apart.
+      const pink = row.flatMap(([r, g, b], x) => (r - g > 25 && b - g > 5 ? [x] : []));
+      expect(((Math.max(...pink) - Math.min(...pink)) / 150) * 25.4).toBeCloseTo(26, 0);
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  });
+
+  it('DXF: closed lines in mm by a second reader, none twice and none of no length, holes the other way', async () => {
+    const hollow: Design = {
+      ...sticker({ holes: 'none', distance: 1, close: 0, radius: 0 }),
+      parts: [shapeOf('ring', place(900, 900), 'ring', 30 * MM, 'dark')],
+    };
+    const materials = await loadMaterials(hollow);
+    const { drawing, cut } = await cutOutOf(drawingOf(jobOf(hollow), materials), hollow.cutLine!, none);
+    expect([cut!.peel.pieces, cut!.peel.holes]).toEqual([1, 1]);
+    const read = new DxfParser().parseSync(cutDxf(drawing, spec))!;
+    const lines = read.entities as unknown as {
+      type: string;
+      shape: boolean;
+      layer: string;
+      vertices: { x: number; y: number }[];
+    }[];
+    expect(lines.map((l) => [l.type, l.shape, l.layer])).toEqual(
+      cut!.loops.map(() => ['POLYLINE', true, 'KISS_CUT']),
+    );
+    const areas = lines.map(({ vertices }) => {
+      vertices.forEach((v, i) => {
+        const next = vertices[(i + 1) % vertices.length];
+        expect(Math.hypot(v.x - next.x, v.y - next.y)).toBeGreaterThan(0);
+      });
+      return signedArea(vertices.flatMap((v) => [v.x, v.y])) / 2;
+    });
+    // y goes up here, so what turned clockwise turns the other way.
+    cut!.loops.forEach((l, i) => expect(Math.sign(areas[i])).toBe(-Math.sign(l.area)));
+    const mine =
+      flatten(cutPathOf(drawing), 0.01).reduce((sum, l) => sum + signedArea(l.points) / 2, 0) / MM ** 2;
+    expect(-areas.reduce((a, b) => a + b, 0)).toBeCloseTo(mine, 0);
+  });
+
+  it('a mask of what stays', async () => {
+    const { drawing } = await cutOutOf(
+      drawingOf(jobOf(design), await loadMaterials(design)),
+      design.cutLine!,
+      none,
+    );
+    const { data, width } = PNG.sync.read(await cutMask(drawing));
+    const share = data.filter((v, i) => i % 4 === 3 && v > 127).length / (width * width);
+    expect(share).toBeCloseTo((Math.PI * 13 * 13) / (76.2 * 76.2), 3);
+  });
+
+  it('are as they were where the design is not cut out', async () => {
+    const plain = { ...design, cutLine: null };
+    const { data, width } = PNG.sync.read(await fileOf(plain, 'png'));
+    expect(data[(900 * width + 900 + Math.round(11 * MM)) * 4 + 3]).toBe(0);
+    expect((await fileOf(plain, 'svg')).toString()).not.toContain('layer-cut');
+    expect((await fileOf(plain, 'pdf')).toString('latin1')).not.toContain('Separation');
+  });
+});
+
+describe('the proof of a sticker', () => {
+  it('judges the artwork on its border, not on what the sticker lies on', async () => {
+    const dark = async (design: Design) => {
+      const garments = shippedGarments().filter((g) => g.id === 'soot');
+      const proof = placedProof({
+        ...{ ...jobOf(design), garments, materials: await loadMaterials(design) },
+        ...{ pictures: () => null, surfaces: makeSurface, mends: false, slow: false },
+      });
+      return proof.findings.filter((f) => f.check === 'contrast' && f.part === 'disc').map((f) => f.severity);
+    };
+    const must = sticker();
+    must.parts[0].mustRead = true;
+    expect(await dark({ ...must, cutLine: null })).toEqual(['stop']);
+    expect(await dark(must)).toEqual([]);
+  });
+});

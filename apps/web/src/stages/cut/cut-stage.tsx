@@ -1,0 +1,302 @@
+import { Download, Scissors, Trash2 } from 'lucide-react';
+import { useMemo, useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
+import {
+  cutPathOf,
+  judgeCut,
+  newCutLine,
+  withCut,
+  writeDxf,
+  type CutFinding,
+  type CutLine,
+  type CutRules,
+  type Spot,
+} from '@brelm/core/cutline';
+import { inkValues, lightestInk, type Design } from '@brelm/core/design';
+import { writeSvg } from '@brelm/core/drawing';
+import { artworkOn, placedDrawing, placementOn, positionFor } from '@brelm/core/placement';
+import type { Spec, SpecSide } from '@brelm/core/spec';
+import { useDrawing, type Resolved } from '../../design';
+import { StageBar } from '../../editor/stage-bar';
+import { useEdit } from '../../editor/use-edit';
+import { MakeDialog } from '../../files';
+import { useAppDispatch, useAppSelector } from '../../store';
+import { colourwayChosen, redone, undone } from '../../store/editor';
+import { whenSaved } from '../../store/when-saved';
+import { Button, SelectField, WorkFaultNote } from '../../ui';
+import { useKeys } from '../../use-keys';
+import { CutSettings } from './cut-settings';
+import { PeelList } from './peel-list';
+import { StickerBoard } from './sticker-board';
+import { useCut } from './use-cut';
+
+/** A sticker that the open side is placed on. */
+interface Product {
+  spec: Spec;
+  side: SpecSide;
+}
+
+/** How the open side of a design is cut out as a sticker, and what that is like to peel. */
+export function CutStage({ specs }: { specs: Spec[] }) {
+  const design = useAppSelector((s) => s.editor.design);
+  return design && <Stage design={design} specs={specs} />;
+}
+
+/** The products with rules for a blade that show the open side of a design, its own first. */
+const stickersOf = (design: Design, specs: readonly Spec[]): Product[] =>
+  specs
+    .filter((spec) => spec.sticker)
+    .flatMap((spec) => spec.sides.map((side) => ({ spec, side })))
+    .filter(({ spec, side }) => {
+      const placed = placementOn(design, spec, side);
+      return placed && artworkOn(design, spec.id, side.id).side.id === design.side.id;
+    })
+    .sort((a, b) => Number(b.spec.id === design.board.spec) - Number(a.spec.id === design.board.spec));
+
+function save(text: string, name: string, type: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([text], { type }));
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
+function Stage({ design, specs }: { design: Design; specs: Spec[] }) {
+  const dispatch = useAppDispatch();
+  const edit = useEdit();
+  const id = useAppSelector((s) => s.editor.id);
+  const colourway = useAppSelector((s) => s.editor.colourway);
+  const resolved = useDrawing(design, colourway)!;
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [making, setMaking] = useState(false);
+  const products = useMemo(() => stickersOf(design, specs), [design, specs]);
+  const product = products.find(({ spec, side }) => `${spec.id} ${side.id}` === chosen) ?? products[0];
+  const set = (cutLine: CutLine | null, label: string) => edit.make(label, [{ op: 'setCutLine', cutLine }]);
+  const begin = () =>
+    set(newCutLine(lightestInk(design, colourway), product?.spec.sticker), 'Cut it out as a sticker');
+  const { cutLine } = design;
+
+  useKeys({
+    'Ctrl+z': () => dispatch(undone()),
+    'Ctrl+y': () => dispatch(redone()),
+    'Ctrl+Shift+Z': () => dispatch(redone()),
+    c: () => {
+      const at = design.colourways.findIndex((w) => w.id === colourway);
+      dispatch(colourwayChosen(design.colourways[(at + 1) % design.colourways.length].id));
+    },
+  });
+  return (
+    <div className="flex h-full flex-col">
+      <StageBar design={design} specs={specs} onExport={() => setMaking(true)} />
+      {cutLine ? (
+        <Sticker
+          design={design}
+          cutLine={cutLine}
+          colourway={colourway}
+          resolved={resolved}
+          product={product}
+          onSet={set}
+          choice={
+            products.length > 1 && (
+              <SelectField
+                label="Cut for"
+                value={product && `${product.spec.id} ${product.side.id}`}
+                onChange={(e) => setChosen(e.target.value)}
+              >
+                {products.map(({ spec, side }) => (
+                  <option key={`${spec.id} ${side.id}`} value={`${spec.id} ${side.id}`}>
+                    {spec.product}
+                    {spec.sides.length > 1 && `, ${side.name.toLowerCase()}`}
+                  </option>
+                ))}
+              </SelectField>
+            )
+          }
+        />
+      ) : (
+        <main className="mx-auto mt-20 flex max-w-md flex-col items-start gap-3 p-6">
+          <h1 className="text-[20px]">Not cut out yet</h1>
+          <p className="text-muted">
+            As a sticker, the artwork gets a border all round, and a line that a blade follows. Both follow
+            whatever you change on the board.
+          </p>
+          <Button tone="main" onClick={begin}>
+            <Scissors size={16} aria-hidden />
+            Cut it out
+          </Button>
+        </main>
+      )}
+      {making && id && <MakeDialog designs={[id]} ready={whenSaved} onClose={() => setMaking(false)} />}
+    </div>
+  );
+}
+
+/** A name as a part of a file's name. */
+const slug = (name: string): string =>
+  name
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-|-$/g, '') || 'sticker';
+
+function Sticker({
+  design,
+  cutLine,
+  colourway,
+  resolved,
+  product,
+  choice,
+  onSet,
+}: {
+  design: Design;
+  cutLine: CutLine;
+  colourway: string | undefined;
+  resolved: Resolved;
+  product: Product | undefined;
+  choice: ReactNode;
+  onSet: (cutLine: CutLine | null, label: string) => void;
+}) {
+  const [lifted, setLifted] = useState(0);
+  const [ring, setRing] = useState<Spot | null>(null);
+  const drawing = useMemo(() => {
+    const placement = product && placementOn(design, product.spec, product.side);
+    return product && placement
+      ? placedDrawing(resolved.drawing, design.board, product.side, positionFor(placement, null), placement)
+      : resolved.drawing;
+  }, [design, product, resolved.drawing]);
+  const { print, state } = useCut(drawing, resolved, cutLine);
+  const { cut, of } = state;
+  const rules = useMemo(
+    (): CutRules => ({
+      borderMm: product?.spec.sticker?.borderMm ?? 0,
+      radiusMm: product?.spec.sticker?.radiusMm ?? 0,
+      widthMm: print.width / print.pxPerMm,
+      heightMm: print.height / print.pxPerMm,
+    }),
+    [product, print.width, print.height, print.pxPerMm],
+  );
+  const findings = useMemo(
+    () => (of && !state.fault ? judgeCut(cut, of, rules, print.pxPerMm) : []),
+    [cut, of, state.fault, rules, print.pxPerMm],
+  );
+  const change = (over: Partial<CutLine>, label: string) => onSet({ ...cutLine, ...over }, label);
+  const border = cutLine.ink === null ? null : (inkValues(design, colourway).get(cutLine.ink) ?? null);
+  const name = product?.spec.sticker?.cut === 'die' ? 'Die cut' : 'Kiss cut';
+  const file = (ending: string) => `${slug(design.name)}-${slug(name)}.${ending}`;
+  const saveAs = (kind: 'dxf' | 'svg') => {
+    if (!cut) return;
+    const cutDrawing = withCut(drawing, cut, print.scale, cutLine.ink);
+    if (kind === 'dxf')
+      save(
+        writeDxf(
+          cutPathOf(cutDrawing),
+          drawing.height,
+          drawing.dpi / 25.4,
+          name.toUpperCase().replace(' ', '_'),
+        ),
+        file('dxf'),
+        'image/vnd.dxf',
+      );
+    else {
+      const groups = cutDrawing.groups.filter((g) => g.layer === 'cut');
+      const text = writeSvg(
+        { ...cutDrawing, groups },
+        { title: design.name, cut: name, picture: () => null },
+      );
+      save(text, file('svg'), 'image/svg+xml');
+    }
+  };
+  const mend = ({ mend: offered, code }: CutFinding) =>
+    offered && change(offered.change, `Mend the cut: ${code}`);
+  const size = `${(print.width / print.pxPerMm).toFixed(1)} × ${(print.height / print.pxPerMm).toFixed(1)} mm`;
+  const late = of !== cutLine;
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-[252px_minmax(0,1fr)_276px]">
+      <aside
+        aria-label="Cut"
+        className="flex min-h-0 flex-col gap-4 overflow-y-auto border-r border-line p-3"
+      >
+        {choice}
+        <CutSettings value={cutLine} design={design} onSet={change} />
+        <Button className="mt-auto self-start" onClick={() => onSet(null, 'Take the cut line away')}>
+          <Trash2 size={14} aria-hidden />
+          Take the cut line away
+        </Button>
+      </aside>
+      <section aria-label="Sticker" className="flex min-h-0 min-w-0 flex-col">
+        <div className="flex items-center gap-3 border-b border-line px-4 py-2">
+          <h1 className="mr-auto truncate text-[16px]">
+            {product ? product.spec.product : 'The board itself'}
+            <span className="ml-2 text-[13px] text-muted">
+              {product && `${name.toLowerCase()}, `}
+              {size}
+            </span>
+          </h1>
+          <span role="status" className="text-[13px] text-muted">
+            {late ? 'working out…' : ''}
+          </span>
+        </div>
+        {!product && (
+          <p className="border-b border-line bg-card px-4 py-1.5 text-[13px]">
+            It is placed on no sticker yet, so nothing asks for a least border or radius, and files have no
+            cut line.{' '}
+            <Link to="../placement" relative="path" className="text-spruce underline">
+              Add one under Placement
+            </Link>
+            .
+          </p>
+        )}
+        {state.fault && (
+          <div className="p-3">
+            <WorkFaultNote
+              what="The cut could not be worked out"
+              reason={state.fault}
+              onAgain={state.again}
+            />
+          </div>
+        )}
+        <div className="min-h-0 flex-1 p-4">
+          <StickerBoard
+            print={print}
+            cut={cut}
+            border={border}
+            lifted={lifted}
+            ring={ring}
+            label={`${design.name} as a sticker${cut ? `, ${cut.peel.width.toFixed(0)} × ${cut.peel.height.toFixed(0)} mm` : ''}`}
+          />
+        </div>
+        <div className="flex items-center gap-3 border-t border-line px-4 py-2">
+          <label className="flex min-w-0 flex-1 items-center gap-3 text-[13px]">
+            Lift it off
+            <input
+              type="range"
+              min={0}
+              max={100}
+              value={Math.round(lifted * 100)}
+              onChange={(e) => setLifted(Number(e.target.value) / 100)}
+              className="min-w-0 flex-1 accent-spruce"
+            />
+          </label>
+          <Button
+            disabled={!cut || late}
+            onClick={() => saveAs('dxf')}
+            title="The blade’s path, for plotters"
+          >
+            <Download size={14} aria-hidden />
+            DXF
+          </Button>
+          <Button disabled={!cut || late} onClick={() => saveAs('svg')} title="The blade’s path as curves">
+            <Download size={14} aria-hidden />
+            SVG
+          </Button>
+        </div>
+      </section>
+      <aside aria-label="Peel check" className="min-h-0 overflow-y-auto border-l border-line p-3">
+        {cut || findings.length ? (
+          <PeelList cut={cut} findings={findings} onPoint={setRing} onMend={mend} />
+        ) : (
+          <p className="text-[13px] text-muted">{state.fault ? '' : 'Working out…'}</p>
+        )}
+      </aside>
+    </div>
+  );
+}

@@ -1,0 +1,87 @@
+import { cutSeconds, type Cut, type CutFinding, type Spot } from '@brelm/core/cutline';
+import { Button, SeverityMark, VerdictMark } from '../../ui';
+
+const mm = (v: number): string => (Number.isFinite(v) ? `${v.toFixed(1)} mm` : '–');
+
+/** What a sticker is like to peel: what will go wrong, each with its mend, and its figures. */
+export function PeelList({
+  cut,
+  findings,
+  onPoint,
+  onMend,
+}: {
+  /** Null where there is nothing to cut out. */
+  cut: Cut | null;
+  findings: readonly CutFinding[];
+  onPoint: (spot: Spot | null) => void;
+  onMend: (finding: CutFinding) => void;
+}) {
+  const peel = cut?.peel;
+  const figures: [string, string, Spot | null][] = !peel
+    ? []
+    : [
+        ['Size', `${peel.width.toFixed(1)} × ${peel.height.toFixed(1)} mm`, null],
+        ['Pieces', String(peel.pieces), null],
+        ['Holes', String(peel.holes), null],
+        ['Least border', peel.border ? mm(peel.border.distance) : '–', peel.border],
+        ['Narrowest neck', peel.neck ? mm(peel.neck.width) : 'none under 12 mm', peel.neck],
+        ['Least outer radius', mm(peel.outerRadius), null],
+        ['Least inner radius', mm(peel.innerRadius), null],
+        ['Blade’s way', `${(peel.path / 10).toFixed(1)} cm`, null],
+        ['Points', String(peel.points), null],
+        ['Time at 100 mm/s', `${cutSeconds(cut!).toFixed(1)} s`, null],
+      ];
+  return (
+    <div className="flex flex-col gap-4">
+      <section aria-label="Findings">
+        <h2 className="heading mb-1">Peel check</h2>
+        {findings.length === 0 ? (
+          <p className="flex items-center gap-2 text-[13px]">
+            <VerdictMark verdict="reads" /> It cuts and peels in one piece.
+          </p>
+        ) : (
+          <ul className="flex flex-col gap-2">
+            {findings.map((f) => (
+              <li
+                key={f.code}
+                className="rounded-md border border-line bg-card p-2 text-[13px]"
+                onMouseEnter={() => onPoint(f.at ?? null)}
+                onMouseLeave={() => onPoint(null)}
+                onFocus={() => onPoint(f.at ?? null)}
+                onBlur={() => onPoint(null)}
+              >
+                <p className="flex gap-2">
+                  <SeverityMark severity={f.severity} />
+                  <span className="min-w-0 flex-1">{f.message}</span>
+                </p>
+                {f.mend && (
+                  <Button className="mt-1.5 !h-7 !px-2" onClick={() => onMend(f)}>
+                    {f.mend.label}
+                  </Button>
+                )}
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+      {figures.length > 0 && (
+        <section aria-label="Figures">
+          <h2 className="heading mb-1">Figures</h2>
+          <dl className="text-[13px]">
+            {figures.map(([name, value, spot]) => (
+              <div
+                key={name}
+                className="flex justify-between gap-2 border-b border-line py-1 last:border-0"
+                onMouseEnter={() => onPoint(spot)}
+                onMouseLeave={() => onPoint(null)}
+              >
+                <dt className="text-muted">{name}</dt>
+                <dd className="tabular-nums">{value}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+      )}
+    </div>
+  );
+}
