@@ -83,15 +83,6 @@ const PICTURES = {
       .click();
     await page.getByLabel('Find a typeface').waitFor();
   },
-  async styles(page) {
-    await open(page, OWLS);
-    await part(page, 'COUNT OWLS');
-    await stack(page).getByRole('button', { name: 'Styles…' }).click();
-    await page
-      .getByRole('button', { name: /^Put on the style/ })
-      .first()
-      .waitFor();
-  },
   async garments(page) {
     await open(page, OWLS);
     await page.keyboard.press('2');
@@ -107,6 +98,12 @@ const PICTURES = {
       .click();
     await page.getByLabel('Show').selectOption('underbase');
     await page.getByText('White under it').waitFor();
+  },
+  async 'cut-line'(page) {
+    await open(page, 'Bog Standard');
+    await page.keyboard.press('3');
+    await page.getByText('It cuts and peels in one piece.').waitFor({ timeout: 60_000 });
+    await page.getByLabel('Lift it off').fill('55');
   },
   async placement(page) {
     await open(page, 'Bog Standard');

@@ -3,6 +3,7 @@ import { cutSeconds, judgeCut, newCutLine } from '@brelm/core/cutline';
 import { lightestInk } from '@brelm/core/design';
 import { slug } from '@brelm/core/export';
 import { artworkOn, placementOf } from '@brelm/core/placement';
+import { cutRules } from '@brelm/core/spec';
 import {
   cutDxf,
   cutMask,
@@ -61,13 +62,7 @@ export async function run(args: string[]): Promise<number> {
       placement: placementOf(placed, spec.id, side.id)!,
     };
     const { drawing, cut, pxPerMm } = await cutOutOf(drawingOf(job, materials), settings, rasters);
-    const rules = {
-      borderMm: spec.sticker.borderMm,
-      radiusMm: spec.sticker.radiusMm,
-      widthMm: (side.widthPx / side.dpi) * 25.4,
-      heightMm: (side.heightPx / side.dpi) * 25.4,
-    };
-    const findings = judgeCut(cut, settings, rules, pxPerMm);
+    const findings = judgeCut(cut, settings, cutRules(spec, side), pxPerMm);
     for (const f of findings) say(`${f.severity}: ${f.message}`);
     stopped ||= findings.some((f) => f.severity === 'stop');
     const files: { path: string; bytes: number }[] = [];

@@ -1,13 +1,12 @@
 import { createCanvas, Path2D, type Canvas } from '@napi-rs/canvas';
 import {
   alphaOf,
-  cutLineOf,
+  cutFrom,
   cutPathOf,
   cutScale,
-  withCut,
   writeDxf,
-  type Cut,
   type CutLine,
+  type CutOut,
 } from '@brelm/core/cutline';
 import type { Drawing } from '@brelm/core/drawing';
 import { toSvgPath } from '@brelm/core/geometry';
@@ -19,14 +18,6 @@ import type { RasterSource } from './pictures';
 import { releaseSurface } from './surfaces';
 import type { FileJob } from './make-file';
 
-/** A drawing that was cut out, with what was found of the cut; both as they were where nothing can be cut out. */
-export interface CutOut {
-  drawing: Drawing;
-  cut: Cut | null;
-  /** px per mm of the cut's own px. */
-  pxPerMm: number;
-}
-
 /** A drawing with the border and the blade's path that settings ask for. */
 export async function cutOutOf(drawing: Drawing, settings: CutLine, rasters: RasterSource): Promise<CutOut> {
   const scale = cutScale(drawing);
@@ -35,10 +26,11 @@ export async function cutOutOf(drawing: Drawing, settings: CutLine, rasters: Ras
   const context = createCanvas(width, height).getContext('2d');
   context.drawImage(whole.canvas as Canvas, 0, 0, width, height);
   releaseSurface(whole);
-  const alpha = alphaOf({ width, height, data: context.getImageData(0, 0, width, height).data });
-  const pxPerMm = (scale * drawing.dpi) / 25.4;
-  const cut = cutLineOf(alpha, pxPerMm, settings);
-  return { drawing: cut ? withCut(drawing, cut, scale, settings.ink) : drawing, cut, pxPerMm };
+  return cutFrom(
+    drawing,
+    alphaOf({ width, height, data: context.getImageData(0, 0, width, height).data }),
+    settings,
+  );
 }
 
 /** A file's drawing, cut out where its side is and its product is a sticker. */

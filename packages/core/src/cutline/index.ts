@@ -5,6 +5,17 @@ export { type CutLoop } from './contour';
 export { type Bridge } from './bridges';
 export { type Peel, type Spot } from './peel';
 export { smallestCircle } from './shapes';
-export { alphaOf, BORDER, CUT, CUT_COLOUR, cutOut, cutPathOf, cutScale, withCut } from './onto';
+export {
+  alphaOf,
+  BORDER,
+  CUT,
+  CUT_COLOUR,
+  cutFrom,
+  cutOut,
+  cutPathOf,
+  cutScale,
+  withCut,
+  type CutOut,
+} from './onto';
 export { cutSeconds, judgeCut, type CutFinding, type CutRules } from './judge';
 export { writeDxf } from './dxf';

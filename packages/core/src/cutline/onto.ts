@@ -88,18 +88,33 @@ export function alphaOf({
   return { width, height, data: alpha };
 }
 
+/** A drawing that was cut out, with what was found of the cut; it is as it was where nothing can be cut out. */
+export interface CutOut {
+  drawing: Drawing;
+  cut: Cut | null;
+  /** px of the drawing's copy, in which the cut is, for a px of the drawing; and for a mm. */
+  scale: number;
+  pxPerMm: number;
+}
+
+/** A drawing of which the alpha is known, at the scale of cutScale, cut out. */
+export function cutFrom(drawing: Drawing, alpha: Alpha, settings: CutLine): CutOut {
+  const scale = cutScale(drawing);
+  const pxPerMm = (scale * drawing.dpi) / 25.4;
+  const cut = cutLineOf(alpha, pxPerMm, settings);
+  return { drawing: cut ? withCut(drawing, cut, scale, settings.ink) : drawing, cut, scale, pxPerMm };
+}
+
 /** A drawing as it is cut out: with its border and its blade's path, worked out from what it shows. */
 export function cutOut(
   drawing: Drawing,
   settings: CutLine,
   pictures: PictureSource,
   surfaces: MakeSurface,
-): Drawing {
-  const scale = cutScale(drawing);
-  const { context, width, height } = paintSurface(drawing, scale, pictures, surfaces);
-  const alpha = alphaOf({ width, height, data: context.getImageData(0, 0, width, height).data });
-  const cut = cutLineOf(alpha, (scale * drawing.dpi) / 25.4, settings);
-  return cut ? withCut(drawing, cut, scale, settings.ink) : drawing;
+): CutOut {
+  const { context, width, height } = paintSurface(drawing, cutScale(drawing), pictures, surfaces);
+  const { data } = context.getImageData(0, 0, width, height);
+  return cutFrom(drawing, alphaOf({ width, height, data }), settings);
 }
 
 /** The path of a drawing's blade, in its px; empty where it has none. */

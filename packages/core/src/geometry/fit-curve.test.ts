@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fitCurve, type FittedCurve } from './index';
+import { fitClosed, fitCurve, type FittedCurve } from './index';
 
 type Point = readonly [number, number];
 const along = (curve: FittedCurve, start: Point): Point[] => {
@@ -98,5 +98,53 @@ describe('fitting curves to a drawn line', () => {
 
   it('says when there is no line', () => {
     expect(() => fitCurve([[1, 1]], 1)).toThrow(RangeError);
+  });
+});
+
+describe('fitClosed', () => {
+  const round = (n: number, noise: number): [number, number][] =>
+    Array.from({ length: n }, (_, i) => {
+      const a = (2 * Math.PI * i) / n;
+      // The same unevenness on every run, as that of a measured line.
+      const r = 200 + noise * Math.sin(i * 12.9898) * Math.cos(i * 78.233);
+      return [300 + r * Math.cos(a), 300 + r * Math.sin(a)];
+    });
+  const square = (side: number): [number, number][] =>
+    [0, 1, 2, 3].flatMap((k) =>
+      Array.from({ length: side }, (_, i): [number, number] =>
+        k === 0 ? [i, 0] : k === 1 ? [side, i] : k === 2 ? [side - i, side] : [0, side - i],
+      ),
+    );
+
+  it('makes a circle of few smooth curves, though its samples are a little off', () => {
+    const { start, segments, error } = fitClosed(round(1200, 0.05), 0.2, 3);
+    expect(error).toBeLessThanOrEqual(0.2);
+    expect(segments.length).toBeLessThanOrEqual(16);
+    expect(segments.at(-1)!.end).toEqual(start);
+    // It goes through each place where curves meet without a turn.
+    segments.forEach(({ c2, end }, i) => {
+      const { c1 } = segments[(i + 1) % segments.length];
+      const turn = Math.atan2(c1[1] - end[1], c1[0] - end[0]) - Math.atan2(end[1] - c2[1], end[0] - c2[0]);
+      expect(Math.abs(Math.sin(turn))).toBeLessThan(0.02);
+    });
+  });
+
+  it('keeps corners, and puts back what sampling cut off them', () => {
+    const blunt = square(100).filter(([x, y]) => Math.min(Math.hypot(x, y), Math.hypot(x - 100, y)) > 1.2);
+    const { start, segments } = fitClosed(blunt, 0.1, 4);
+    const ends = segments.map((s) => s.end);
+    expect(ends).toHaveLength(4);
+    for (const [x, y] of [
+      [0, 0],
+      [100, 0],
+      [100, 100],
+      [0, 100],
+    ])
+      expect(Math.min(...ends.map((e) => Math.hypot(e[0] - x, e[1] - y)))).toBeLessThan(0.15);
+    expect(ends.at(-1)).toEqual(start);
+  });
+
+  it('wants three samples', () => {
+    expect(() => fitClosed(round(2, 0), 1, 1)).toThrow(RangeError);
   });
 });

@@ -1,5 +1,6 @@
 import type { Placement } from '../design';
-import { cutOut } from '../cutline';
+import { cutOut, judgeCut, type CutLine, type CutOut } from '../cutline';
+import { cutRules, type Spec, type SpecSide } from '../spec';
 import { resolve } from '../resolve';
 import { isIdentity } from '../geometry';
 import {
@@ -54,6 +55,26 @@ const noteFinding = ({ check, severity, message, box }: PlacementNote, dpi: numb
   mends: [],
 });
 
+/** What will go wrong when a sticker is cut and peeled. Its mends are settings, which its own stage offers. */
+const peelFindings = (
+  { cut, scale, pxPerMm }: CutOut,
+  settings: CutLine,
+  spec: Spec,
+  side: SpecSide,
+): Finding[] =>
+  judgeCut(cut, settings, cutRules(spec, side), pxPerMm).map(({ severity, message, at }): Finding => ({
+    ...{ check: 'cut-line', severity, part: null, message, figure: 1, threshold: 0, unit: 'pieces' },
+    region: at
+      ? regionOf({
+          left: at.x / scale - 20,
+          top: at.y / scale - 20,
+          right: at.x / scale + 20,
+          bottom: at.y / scale + 20,
+        })
+      : [0, 0, 0, 0],
+    mends: [],
+  }));
+
 /**
  * The proof of a design as it lies on one side of a product: what is judged is what its file shows, turned, scaled
  * and narrowed as it is placed. On its own board mends are offered; elsewhere they are a matter of the placement.
@@ -79,11 +100,12 @@ export function placedProof(given: PlacedProofInput): Proof {
   }
   const { narrow } = placement;
   const placed = placedDrawing(flat, design.board, side, at, { narrow });
+  const sticker = cutLine && cutOut(placed, cutLine, given.pictures, given.surfaces);
   const artwork = {
     ...given,
     design,
     // A sticker is judged as it is cut out: on its border.
-    drawing: cutLine ? cutOut(placed, cutLine, given.pictures, given.surfaces) : placed,
+    drawing: sticker?.drawing ?? placed,
     closely: given.mendFor,
     cache: undefined,
   };
@@ -92,5 +114,6 @@ export function placedProof(given: PlacedProofInput): Proof {
   const kept = all.filter(
     (f) => !ABOUT_BOARD.has(f.check) || (f.check === 'box' && spec.background === 'transparent'),
   );
-  return { garments: [...judged.contrast], findings: worstFirst(accepted([...notes, ...kept])) };
+  const peel = sticker ? peelFindings(sticker, cutLine, spec, side) : [];
+  return { garments: [...judged.contrast], findings: worstFirst(accepted([...peel, ...notes, ...kept])) };
 }

@@ -38,6 +38,7 @@ export type CheckId =
   | 'code-size'
   | 'code-contrast'
   | 'too-much'
+  | 'cut-line'
   | 'nothing'
   // Of placements:
   | 'off'

@@ -9,3 +9,4 @@ export * from './areas';
 export * from './room';
 export * from './differences';
 export * from './garments-csv';
+export * from './cut-rules';

@@ -15,7 +15,7 @@ import {
 import { inkValues, lightestInk, type Design } from '@brelm/core/design';
 import { writeSvg } from '@brelm/core/drawing';
 import { artworkOn, placedDrawing, placementOn, positionFor } from '@brelm/core/placement';
-import type { Spec, SpecSide } from '@brelm/core/spec';
+import { cutRules, type Spec, type SpecSide } from '@brelm/core/spec';
 import { useDrawing, type Resolved } from '../../design';
 import { StageBar } from '../../editor/stage-bar';
 import { useEdit } from '../../editor/use-edit';
@@ -165,15 +165,13 @@ function Sticker({
   }, [design, product, resolved.drawing]);
   const { print, state } = useCut(drawing, resolved, cutLine);
   const { cut, of } = state;
-  const rules = useMemo(
-    (): CutRules => ({
-      borderMm: product?.spec.sticker?.borderMm ?? 0,
-      radiusMm: product?.spec.sticker?.radiusMm ?? 0,
-      widthMm: print.width / print.pxPerMm,
-      heightMm: print.height / print.pxPerMm,
-    }),
-    [product, print.width, print.height, print.pxPerMm],
-  );
+  const rules = useMemo((): CutRules => {
+    const { width, height, dpi } = drawing;
+    const mm = (px: number) => (px / dpi) * 25.4;
+    return product
+      ? cutRules(product.spec, product.side)
+      : { borderMm: 0, radiusMm: 0, widthMm: mm(width), heightMm: mm(height) };
+  }, [product, drawing]);
   const findings = useMemo(
     () => (of && !state.fault ? judgeCut(cut, of, rules, print.pxPerMm) : []),
     [cut, of, state.fault, rules, print.pxPerMm],
