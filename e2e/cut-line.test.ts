@@ -53,7 +53,7 @@ describe('the cut line', () => {
     await page.locator('aside[aria-label="Stack"]').waitFor();
     await page.keyboard.press('3');
     await page
-      .getByRole('img', { name: /Bog Standard as a sticker, 73 × 89 mm/ })
+      .getByRole('img', { name: /Bog Standard as a sticker, 72 × 88 mm/ })
       .waitFor({ timeout: 60_000 });
     expect(await figure('Pieces').innerText()).toBe('1');
     await page.getByText('It cuts and peels in one piece.').waitFor();
@@ -80,7 +80,7 @@ describe('the cut line', () => {
     await page.keyboard.press('Control+z');
     expect(await page.getByLabel('Border, mm').inputValue()).toBe('1');
     await page.keyboard.press('Control+z');
-    expect(await page.getByLabel('Border, mm').inputValue()).toBe('3');
+    expect(await page.getByLabel('Border, mm').inputValue()).toBe('2.4');
     await page.getByLabel('Least radius, mm').fill('400');
     await page.keyboard.press('Enter');
     await page.getByText('0 to 20 mm').waitFor();

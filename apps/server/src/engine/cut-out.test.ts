@@ -168,4 +168,15 @@ describe('the proof of a sticker', () => {
     expect(await dark({ ...must, cutLine: null })).toEqual(['stop']);
     expect(await dark(must)).toEqual([]);
   });
+
+  it('does not ask that its border be seen on what it is stuck to', async () => {
+    const design = sticker();
+    const garments = shippedGarments().filter((g) => ['white', 'bone', 'soot'].includes(g.id));
+    const { findings, garments: verdicts } = placedProof({
+      ...{ ...jobOf(design), garments, materials: await loadMaterials(design) },
+      ...{ pictures: () => null, surfaces: makeSurface, mends: false, slow: false },
+    });
+    expect(findings.filter((f) => f.check === 'contrast')).toEqual([]);
+    expect(verdicts.map((g) => g.verdict)).toEqual(['reads', 'reads', 'reads']);
+  });
 });

@@ -8,15 +8,15 @@ import {
   type CutLine,
   type CutOut,
 } from '@brelm/core/cutline';
+import type { Design } from '@brelm/core/design';
 import type { Drawing } from '@brelm/core/drawing';
 import { toSvgPath } from '@brelm/core/geometry';
 import { artworkOn } from '@brelm/core/placement';
-import type { Spec } from '@brelm/core/spec';
+import type { Spec, SpecSide } from '@brelm/core/spec';
 import { encodePng } from './encode-png';
 import { paintExact } from './paint-exact';
 import type { RasterSource } from './pictures';
 import { releaseSurface } from './surfaces';
-import type { FileJob } from './make-file';
 
 /** A drawing with the border and the blade's path that settings ask for. */
 export async function cutOutOf(drawing: Drawing, settings: CutLine, rasters: RasterSource): Promise<CutOut> {
@@ -35,7 +35,7 @@ export async function cutOutOf(drawing: Drawing, settings: CutLine, rasters: Ras
 
 /** A file's drawing, cut out where its side is and its product is a sticker. */
 export async function cutDrawing(
-  { design, spec, side }: Pick<FileJob, 'design' | 'spec' | 'side'>,
+  { design, spec, side }: { design: Design; spec: Spec; side: SpecSide },
   drawing: Drawing,
   rasters: RasterSource,
 ): Promise<Drawing> {

@@ -2,7 +2,7 @@ import { CLOSE, CUBIC, fitClosed, MOVE, type PathData, type Point } from '../geo
 import { bridgesBetween, withBridges, type Bridge } from './bridges';
 import { contours, type CutLoop, type Loop } from './contour';
 import { fieldOfAlpha, grown, shrunk, type Field } from './field';
-import { peelOf, type Peel } from './peel';
+import { leastRadius, peelOf, type Peel } from './peel';
 import type { CutLine } from './settings';
 import { formAround } from './shapes';
 
@@ -112,17 +112,27 @@ function* rowsWithin(points: Float64Array, height: number): Generator<[number, n
 export function cutLineOf(alpha: Alpha, pxPerMm: number, settings: CutLine): Cut | null {
   let radius = settings.radius;
   for (let round = 0; ; round++) {
-    const cut = cutWith(alpha, pxPerMm, settings, radius);
-    if (!cut || settings.radius === 0 || cut.loops.length === 0 || round === 2) return cut;
+    const lines = cutWith(alpha, pxPerMm, settings, radius);
+    if (!lines) return null;
     // Fitted curves bend a little more sharply in places than what they were fitted to: those count.
-    const least = min(cut.peel.innerRadius, cut.peel.outerRadius);
-    if (least >= settings.radius * 0.98) return cut;
+    const least = settings.radius === 0 ? Infinity : leastRadius(lines.loops, pxPerMm);
+    if (round === 2 || least >= settings.radius * 0.98) return measured(lines, pxPerMm, settings);
     radius *= min(1.5, (settings.radius * 1.02) / least);
   }
 }
 
+/** A cut with nothing measured of it yet; places are px of its own raster, which has a margin around the print. */
+interface Lines {
+  cut: Field;
+  artwork: Field;
+  margin: number;
+  loops: CutLoop[];
+  bridges: Bridge[];
+  deviation: number;
+}
+
 /** As cutLineOf, with the radius that bends are given before they are fitted, mm. */
-function cutWith(alpha: Alpha, pxPerMm: number, settings: CutLine, radius: number): Cut | null {
+function cutWith(alpha: Alpha, pxPerMm: number, settings: CutLine, radius: number): Lines | null {
   const px = (mm: number) => mm * pxPerMm;
   const distance = px(settings.distance);
   // Closing rounds inner corners to its radius; growing rounds outer ones to the distance.
@@ -168,18 +178,29 @@ function cutWith(alpha: Alpha, pxPerMm: number, settings: CutLine, radius: numbe
       return { path, area: loop.area };
     })
     .filter((l) => l.path.length > 0);
-  const over = bleed > 0 ? contours(grown(cut, bleed)) : null;
-  const border = over
-    ? over.filter((l) => l.area > 0 || abs(l.area) >= least).flatMap((l) => fitted(l, pxPerMm, -margin).path)
-    : loops.flatMap((l) => l.path);
-  const shifted = bridges.map(({ from, to }): Bridge => ({
-    from: [from[0] - margin, from[1] - margin],
-    to: [to[0] - margin, to[1] - margin],
-  }));
+  return { cut, artwork, margin, loops, bridges, deviation };
+}
+
+/** Its border and what it is like to peel. */
+function measured(
+  { cut, artwork, margin, loops, bridges, deviation }: Lines,
+  pxPerMm: number,
+  { bleed }: CutLine,
+): Cut {
+  const least = LEAST_MM2 * pxPerMm * pxPerMm;
+  const border =
+    bleed > 0
+      ? contours(grown(cut, bleed * pxPerMm))
+          .filter((l) => l.area > 0 || abs(l.area) >= least)
+          .flatMap((l) => fitted(l, pxPerMm, -margin).path)
+      : loops.flatMap((l) => l.path);
   return {
     loops,
     border,
-    bridges: shifted,
+    bridges: bridges.map(({ from, to }) => ({
+      from: [from[0] - margin, from[1] - margin],
+      to: [to[0] - margin, to[1] - margin],
+    })),
     peel: peelOf({ cut, artwork, artworkMargin: (cut.width - artwork.width) / 2, margin, loops, pxPerMm }),
     deviation,
   };

@@ -208,6 +208,16 @@ function nodesOf({ path }: CutLoop): Node[] {
   return nodes;
 }
 
+/** The least radius of all bends of a cut, mm. */
+export const leastRadius = (loops: readonly CutLoop[], pxPerMm: number): number =>
+  min(
+    ...loops.map((loop) => {
+      const { right, left } = radiiOf(loop, BEND_MM * pxPerMm);
+      return min(right, left) / pxPerMm;
+    }),
+    Infinity,
+  );
+
 /** What a cut is like to peel, measured on the fitted line and on what it cuts out. */
 export function peelOf({
   cut,

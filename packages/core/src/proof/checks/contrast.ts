@@ -1,4 +1,5 @@
 import { edgeRatios, groupingOf, NEEDED_RATIO, regionOf, sampleEdges, weakBox } from '../measure';
+import { BORDER } from '../../cutline';
 import { groupBounds } from '../../drawing';
 import type { Finding, Judged } from '../types';
 
@@ -48,7 +49,8 @@ export function contrastFindings(input: Judged): Finding[] {
       if (result.verdict === 'reads' && !missed) continue;
       const { part, about } = groupOf.get(result.id)!;
       const edge = byLayer[layerOf.get(part)!];
-      if (edge.length === 0 || about.kind === 'code') continue;
+      // A border is what the artwork is seen on.
+      if (edge.length === 0 || about.kind === 'code' || part === BORDER) continue;
       if (!about.mustRead && result.verdict === 'weak' && !missed) continue;
       const { scale } = input.analysis;
       const box = weakBox(samples, ratios, edge);

@@ -1,4 +1,5 @@
 import { deltaE, nearestYarn, rgbToHex, type Garment, type Hex } from '../../colour';
+import { BORDER } from '../../cutline';
 import type { Analysis } from '../measure';
 import type { Finding, Judged } from '../types';
 
@@ -43,6 +44,8 @@ function lostShare(garment: Garment, { colours, total }: ReturnType<typeof palet
 
 /** Inks, and colours of pictures, that are so near to a garment that they look like holes in the artwork. */
 export function interiorFindings(input: Judged): Finding[] {
+  // On a border nothing looks like a hole, whatever it is stuck to.
+  if (input.drawing.groups.some((g) => g.part === BORDER)) return [];
   const colours = palette(input.analysis);
   return input.garments.flatMap((garment): Finding[] => {
     const share = lostShare(garment, colours);

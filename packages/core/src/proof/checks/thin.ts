@@ -1,3 +1,4 @@
+import { BORDER } from '../../cutline';
 import { groupBounds, imagesOf, itemsOf, type Drawing, type PartGroup, printed } from '../../drawing';
 import { boxCentre, boxHeight, boxWidth } from '../../geometry';
 import type { Spec } from '../../spec';
@@ -102,6 +103,8 @@ export function thinFindings(input: Artwork): Finding[] {
   const findings = thinKeylines(input);
   for (const kind of ['ink', 'gap'] as const)
     for (const [part, own] of found[kind]) {
+      // A border's own thin places are those of its cut.
+      if (part === BORDER) continue;
       const words = WORDS[kind];
       const thinnest = pxToMm(own[0].thickness, dpi);
       findings.push({

@@ -1,3 +1,4 @@
+import { BORDER } from '../../cutline';
 import { hexToRgb, linearLight, luminanceOfRgb, yarns, type Garment, type Rgb } from '../../colour';
 import { EMPTY_BOX, type Box } from '../../geometry';
 import type { Analysis } from './analysis';
@@ -88,11 +89,14 @@ export function sampleEdges(analysis: Analysis, withPixels = false, walks?: Walk
       ? compositeAt(pixel)
       : ownAt(layer, pixel);
 
+  // A sticker's border is what the artwork is seen on: that its own edge is seen is not asked for.
+  const border = layers.findIndex((l) => l.part === BORDER);
   const colours: number[] = [];
   for (let n = 0; n < walk.count; n++) {
     const layer = walk.layer[n];
     const outLabel = walk.outLabel[n];
-    const silhouette = outLabel === 0;
+    const silhouette = outLabel === 0 || outLabel - 1 === border;
+    if (outLabel === 0 && layer === border) continue;
     const outside = walk.outside[n];
     let count = 0;
     colours[count++] = outside < 0 ? 0 : silhouette ? compositeAt(outside) : shownAt(outLabel - 1, outside);
