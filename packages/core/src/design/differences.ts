@@ -34,6 +34,8 @@ export function differences(mine: Design, theirs: Design): string[] {
 function sideDifferences(mine: Side, theirs: Side): string[] {
   const out: string[] = [];
   if (!same(mine.board, theirs.board)) out.push('The boards differ');
+  if (!same(mine.wear, theirs.wear)) out.push('The wear of all artwork differs');
+  if (!same(mine.cutLine, theirs.cutLine)) out.push('The cut lines differ');
   const other = new Map(theirs.parts.map((p) => [p.id, p]));
   for (const part of mine.parts) {
     const there = other.get(part.id);

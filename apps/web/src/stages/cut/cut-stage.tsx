@@ -66,7 +66,14 @@ function Stage({ design, specs }: { design: Design; specs: Spec[] }) {
   const edit = useEdit();
   const id = useAppSelector((s) => s.editor.id);
   const colourway = useAppSelector((s) => s.editor.colourway);
-  const resolved = useDrawing(design, colourway)!;
+  const { board, parts, bundles, wear, inks, colourways, materials } = design;
+  // What is drawn does not hang on how it is cut: it is not drawn anew for each setting.
+  const drawn = useMemo(
+    () => ({ ...design, cutLine: null }),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [board, parts, bundles, wear, inks, colourways, materials],
+  );
+  const resolved = useDrawing(drawn, colourway)!;
   const [chosen, setChosen] = useState<string | null>(null);
   const [making, setMaking] = useState(false);
   const products = useMemo(() => stickersOf(design, specs), [design, specs]);
@@ -157,12 +164,15 @@ function Sticker({
 }) {
   const [lifted, setLifted] = useState(0);
   const [ring, setRing] = useState<Spot | null>(null);
+  const { board, placements } = design;
   const drawing = useMemo(() => {
     const placement = product && placementOn(design, product.spec, product.side);
     return product && placement
-      ? placedDrawing(resolved.drawing, design.board, product.side, positionFor(placement, null), placement)
+      ? placedDrawing(resolved.drawing, board, product.side, positionFor(placement, null), placement)
       : resolved.drawing;
-  }, [design, product, resolved.drawing]);
+    // The rest of the design is in the drawing.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [board, placements, product?.spec, product?.side, resolved.drawing]);
   const { print, state } = useCut(drawing, resolved, cutLine);
   const { cut, of } = state;
   const rules = useMemo((): CutRules => {

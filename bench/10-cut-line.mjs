@@ -1,0 +1,51 @@
+// The cut line of a sticker, against the reference: one exact distance transform of the same raster by core's own.
+import { join } from 'node:path';
+import { median, report, require, ROOT, timed } from './measure.mjs';
+
+const sharp = require('sharp');
+const { cutLineOf, newCutLine } = require('@brelm/core/cutline');
+const { maskOfAlpha, squaredDistance } = require('@brelm/core/raster');
+const engine = require('./engine');
+const { readDesign } = require('@brelm/core/design');
+const { readFileSync } = require('node:fs');
+
+const design = readDesign(
+  JSON.parse(readFileSync(join(ROOT, 'demo/designs/bog-standard.brelm.json'), 'utf8')),
+);
+const spec = engine.shippedSpecs().find((s) => s.id === 'stickerwharf/kiss-cut-4in');
+const [{ job }] = engine.jobsOf({ ...design, cutLine: null }, spec);
+const file = await engine.makeFile(
+  { ...job, format: 'png' },
+  await engine.loadMaterials(design),
+  engine.rasterSource(design, () => Promise.reject(new Error('no picture'))),
+);
+for (const side of [1219, 1626, 2400]) {
+  const { data } = await sharp(file.bytes)
+    .resize(side, side)
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const image = { width: side, height: side, data };
+  const alpha = { width: side, height: side, data: new Uint8Array(side * side) };
+  for (let i = 0; i < alpha.data.length; i++) alpha.data[i] = data[4 * i + 3];
+  const pxPerMm = side / 101.6;
+  const mask = maskOfAlpha(image);
+  const ratios = [];
+  const times = [];
+  for (let i = 0; i < 7; i++) {
+    const [reference] = await timed(() => squaredDistance(mask, 1));
+    const [cut] = await timed(() => cutLineOf(alpha, pxPerMm, newCutLine('x')));
+    // The first ones are compiled.
+    if (i < 2) continue;
+    ratios.push(cut / reference);
+    times.push(cut);
+  }
+  const ratio = median(ratios);
+  report(
+    `cut line of ${side} × ${side} px ÷ one exact distance transform of it`,
+    ratio.toFixed(1),
+    'at most 4',
+    ratio <= 4,
+    `${median(times).toFixed(0)} ms`,
+  );
+}
