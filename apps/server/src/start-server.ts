@@ -27,6 +27,9 @@ export interface RunningServer {
 /** After so long, ms, whoever is still connected is cut off. */
 const PATIENCE = 2000;
 
+/** How long a connection stays open on which nothing is asked, ms. */
+const IDLE = 75_000;
+
 /** Stops in good order, whatever is being done. */
 async function closeSoon(app: NestExpressApplication): Promise<void> {
   const cut = setTimeout(() => app.getHttpServer().closeAllConnections(), PATIENCE);
@@ -81,6 +84,9 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   try {
     await app.init();
     const demoDesigns = await loadDemo(app, options.demo);
+    // Where nobody asks for a while, a connection that is closed here may just be asked on from there, and the answer is
+    // lost. A page that is open asks again before so long.
+    app.getHttpServer().keepAliveTimeout = IDLE;
     await app.listen(options.port, '127.0.0.1');
     return {
       url: (await app.getUrl()).replace('[::1]', '127.0.0.1'),

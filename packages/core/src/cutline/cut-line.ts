@@ -2,7 +2,7 @@ import { CLOSE, CUBIC, fitClosed, MOVE, type PathData, type Point } from '../geo
 import { bridgesBetween, withBridges, type Bridge } from './bridges';
 import { contours, type CutLoop, type Loop } from './contour';
 import { fieldOfAlpha, grown, shrunk, type Field } from './field';
-import { leastRadius, peelOf, type Peel } from './peel';
+import { leastRadius, peelOf, type Peel, type Spot } from './peel';
 import type { CutLine } from './settings';
 import { formAround } from './shapes';
 
@@ -36,8 +36,8 @@ export interface Cut {
   deviation: number;
 }
 
-/** A closed line fitted with curves, moved by (dx, dy). */
-function fitted(loop: Loop, pxPerMm: number, shift: number): { path: PathData; error: number } {
+/** A closed line fitted with curves, moved to where its raster's corner lies. */
+function fitted(loop: Loop, pxPerMm: number, corner: Spot): { path: PathData; error: number } {
   const { points } = loop;
   const samples: Point[] = [];
   for (let i = 0; i < points.length; i += 2) {
@@ -48,8 +48,11 @@ function fitted(loop: Loop, pxPerMm: number, shift: number): { path: PathData; e
   }
   if (samples.length < 8) return { path: [], error: 0 };
   const { start, segments, error } = fitClosed(samples, TOLERANCE_MM * pxPerMm, REACH_MM * pxPerMm);
-  const path: number[] = [MOVE, start[0] + shift, start[1] + shift];
-  for (const { c1, c2, end } of segments) path.push(CUBIC, ...[...c1, ...c2, ...end].map((v) => v + shift));
+  const path: number[] = [MOVE, start[0] + corner.x, start[1] + corner.y];
+  for (const { c1, c2, end } of segments) {
+    path.push(CUBIC);
+    for (const [x, y] of [c1, c2, end]) path.push(x + corner.x, y + corner.y);
+  }
   path.push(CLOSE);
   return { path, error };
 }
@@ -125,10 +128,36 @@ export function cutLineOf(alpha: Alpha, pxPerMm: number, settings: CutLine): Cut
 interface Lines {
   cut: Field;
   artwork: Field;
-  margin: number;
+  /** Where the corner of the cut's raster lies on the print, px. */
+  corner: Spot;
   loops: CutLoop[];
   bridges: Bridge[];
   deviation: number;
+}
+
+/** The part of an alpha channel in which anything is visible, and where it lies; null where nothing is. */
+function visible(alpha: Alpha): { alpha: Alpha; left: number; top: number } | null {
+  const { width, height, data } = alpha;
+  let [left, top, right, bottom] = [width, height, -1, -1];
+  let solid = 0;
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++) {
+      const v = data[i];
+      if (v === 0) continue;
+      if (v > solid) solid = v;
+      if (x < left) left = x;
+      if (x > right) right = x;
+      if (y < top) top = y;
+      bottom = y;
+    }
+  if (solid < 128) return null;
+  const [w, h] = [right - left + 1, bottom - top + 1];
+  const cropped = new Uint8Array(w * h);
+  for (let y = 0; y < h; y++) {
+    const from = (top + y) * width + left;
+    cropped.set(data.subarray(from, from + w), y * w);
+  }
+  return { alpha: { width: w, height: h, data: cropped }, left, top };
 }
 
 /** As cutLineOf, with the radius that bends are given before they are fitted, mm. */
@@ -140,8 +169,9 @@ function cutWith(alpha: Alpha, pxPerMm: number, settings: CutLine, radius: numbe
   const open = settings.distance >= radius ? 0 : px(radius);
   const bleed = px(settings.bleed);
   let margin = ceil(distance + close + bleed) + SPARE;
-  let set = fieldOfAlpha(alpha, margin);
-  if (!set.data.some((v) => v > 0)) return null;
+  const seen = visible(alpha);
+  if (!seen) return null;
+  let set = fieldOfAlpha(seen.alpha, margin);
   const artwork = set;
   let bridges: Bridge[] = [];
   if (settings.shape === 'follow') {
@@ -169,21 +199,22 @@ function cutWith(alpha: Alpha, pxPerMm: number, settings: CutLine, radius: numbe
   const all = contours(set).filter((l) => abs(l.area) >= least);
   const kept = withoutHoles(all, settings, pxPerMm);
   const cut = filled(set, kept, all);
+  const corner = { x: seen.left - margin, y: seen.top - margin };
   let deviation = 0;
   const loops = kept
     .sort((a, b) => Number(b.area > 0) - Number(a.area > 0) || abs(b.area) - abs(a.area))
     .map((loop): CutLoop => {
-      const { path, error } = fitted(loop, pxPerMm, -margin);
+      const { path, error } = fitted(loop, pxPerMm, corner);
       deviation = max(deviation, error / pxPerMm);
       return { path, area: loop.area };
     })
     .filter((l) => l.path.length > 0);
-  return { cut, artwork, margin, loops, bridges, deviation };
+  return { cut, artwork, corner, loops, bridges, deviation };
 }
 
 /** Its border and what it is like to peel. */
 function measured(
-  { cut, artwork, margin, loops, bridges, deviation }: Lines,
+  { cut, artwork, corner, loops, bridges, deviation }: Lines,
   pxPerMm: number,
   { bleed }: CutLine,
 ): Cut {
@@ -192,16 +223,16 @@ function measured(
     bleed > 0
       ? contours(grown(cut, bleed * pxPerMm))
           .filter((l) => l.area > 0 || abs(l.area) >= least)
-          .flatMap((l) => fitted(l, pxPerMm, -margin).path)
+          .flatMap((l) => fitted(l, pxPerMm, corner).path)
       : loops.flatMap((l) => l.path);
   return {
     loops,
     border,
     bridges: bridges.map(({ from, to }) => ({
-      from: [from[0] - margin, from[1] - margin],
-      to: [to[0] - margin, to[1] - margin],
+      from: [from[0] + corner.x, from[1] + corner.y],
+      to: [to[0] + corner.x, to[1] + corner.y],
     })),
-    peel: peelOf({ cut, artwork, artworkMargin: (cut.width - artwork.width) / 2, margin, loops, pxPerMm }),
+    peel: peelOf({ cut, artwork, artworkMargin: (cut.width - artwork.width) / 2, corner, loops, pxPerMm }),
     deviation,
   };
 }

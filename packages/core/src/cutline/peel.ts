@@ -83,11 +83,17 @@ interface Part {
   cells: number[];
 }
 
+/** A narrow place, and how far what hangs on by it goes; px of its raster. */
+interface Neck extends Spot {
+  width: number;
+  length: number;
+}
+
 /**
  * Where a set is narrow between wider places: its pixels are put down from the deepest on, and where two heaps meet at a
  * depth well under both their peaks is a neck, twice that depth wide. The smaller heap is what hangs on by it.
  */
-function necks(set: Field): { at: number; width: number; length: number; x: number; y: number }[] {
+function necks(set: Field): Neck[] {
   const step = max(1, max(set.width, set.height) / COARSE);
   const { width, height, data } = depths(set, step);
   const order = [...data.keys()].filter((i) => data[i] > 0).sort((a, b) => data[b] - data[a]);
@@ -97,7 +103,7 @@ function necks(set: Field): { at: number; width: number; length: number; x: numb
     return i;
   };
   const of = new Map<number, Part>();
-  const found: { at: number; width: number; length: number; x: number; y: number }[] = [];
+  const found: Neck[] = [];
   for (const i of order) {
     owner[i] = i;
     const own: Part = { peak: data[i], cells: [i] };
@@ -123,7 +129,6 @@ function necks(set: Field): { at: number; width: number; length: number; x: numb
         let far = 0;
         for (const c of goes.cells) far = max(far, hypot((c % width) - cx, ((c / width) | 0) - cy));
         found.push({
-          at: i,
           width: 2 * data[i],
           length: far * step,
           x: (cx + 0.5) * step,
@@ -223,7 +228,7 @@ export function peelOf({
   cut,
   artwork,
   artworkMargin,
-  margin,
+  corner,
   loops,
   pxPerMm,
 }: {
@@ -231,8 +236,8 @@ export function peelOf({
   artwork: Field;
   /** px by which the artwork's own raster lies within that of the cut. */
   artworkMargin: number;
-  /** px by which the print lies within the raster of the cut. */
-  margin: number;
+  /** Where the corner of the cut's raster lies on the print, px. */
+  corner: Spot;
   loops: readonly CutLoop[];
   pxPerMm: number;
 }): Peel {
@@ -273,7 +278,7 @@ export function peelOf({
   let tongue: Peel['tongue'] = null;
   for (const n of necks(cut)) {
     if (mm(n.width) > WIDE_MM) continue;
-    const spot = { x: n.x - margin, y: n.y - margin, width: mm(n.width) };
+    const spot = { x: n.x + corner.x, y: n.y + corner.y, width: mm(n.width) };
     if (!neck || spot.width < neck.width) neck = spot;
     const length = mm(n.length);
     if (length > spot.width && (!tongue || length / spot.width > tongue.length / tongue.width))
@@ -290,19 +295,13 @@ export function peelOf({
     ...{ neck, tongue, outerCorner, innerCorner, smallestHole },
     outerRadius: mm(outerRadius),
     innerRadius: mm(innerRadius),
-    border: borderOf(cut, artwork, artworkMargin, margin, pxPerMm),
+    border: borderOf(cut, artwork, artworkMargin, corner, pxPerMm),
     box,
   };
 }
 
 /** The least distance of artwork from what is cut away. */
-function borderOf(
-  cut: Field,
-  artwork: Field,
-  shift: number,
-  margin: number,
-  pxPerMm: number,
-): Peel['border'] {
+function borderOf(cut: Field, artwork: Field, shift: number, corner: Spot, pxPerMm: number): Peel['border'] {
   let best: { d: number; x: number; y: number } | null = null;
   const rim: [number, number][] = [];
   for (let y = 1; y + 1 < cut.height; y++)
@@ -321,7 +320,7 @@ function borderOf(
     const [u, v] = [x - shift, y - shift];
     if (u < 0 || v < 0 || u >= artwork.width || v >= artwork.height) continue;
     const d2 = distance[v * artwork.width + u];
-    if (d2 !== NOWHERE && (!best || d2 < best.d)) best = { d: d2, x: x - margin, y: y - margin };
+    if (d2 !== NOWHERE && (!best || d2 < best.d)) best = { d: d2, x: x + corner.x, y: y + corner.y };
   }
   // From one centre beyond the line to another within the ink, where they lie nearest, it is a little too far.
   return best && { x: best.x, y: best.y, distance: max(0, (sqrt(best.d) - 0.25) / pxPerMm) };

@@ -23,12 +23,30 @@ const within =
   (v: number): string | null =>
     v >= least && v <= most ? null : `${least} to ${most} mm`;
 
-const options = <T extends string>(of: readonly T[], words: Record<T, string>) =>
-  of.map((value) => (
-    <option key={value} value={value}>
-      {words[value]}
-    </option>
-  ));
+/** One of a few ways, told in words. */
+function Choice<T extends string>({
+  label,
+  value,
+  of,
+  words,
+  onChoose,
+}: {
+  label: string;
+  value: T;
+  of: readonly T[];
+  words: Record<T, string>;
+  onChoose: (value: T) => void;
+}) {
+  return (
+    <SelectField label={label} value={value} onChange={(e) => onChoose(e.target.value as T)}>
+      {of.map((way) => (
+        <option key={way} value={way}>
+          {words[way]}
+        </option>
+      ))}
+    </SelectField>
+  );
+}
 
 /** How a sticker is cut out, in the order in which it is decided. */
 export function CutSettings({
@@ -58,13 +76,13 @@ export function CutSettings({
     <div className="flex flex-col gap-4">
       <section aria-label="Outline" className="flex flex-col gap-2">
         <h2 className="heading">Outline</h2>
-        <SelectField
+        <Choice
           label="Shape"
           value={value.shape}
-          onChange={(e) => onSet({ shape: e.target.value as CutLine['shape'] }, 'Shape of the cut')}
-        >
-          {options(CUT_SHAPES, SHAPES)}
-        </SelectField>
+          of={CUT_SHAPES}
+          words={SHAPES}
+          onChoose={(shape) => onSet({ shape }, 'Shape of the cut')}
+        />
         <div className="grid grid-cols-2 gap-2">
           {length('distance', 'Border', 0, 50)}
           {value.shape !== 'circle' && value.shape !== 'oval' && length('radius', 'Least radius', 0, 20)}
@@ -75,23 +93,23 @@ export function CutSettings({
           <h2 className="heading">Gaps, holes, pieces</h2>
           <div className="grid grid-cols-2 gap-2">
             {length('close', 'Close gaps', 0, 50)}
-            <SelectField
+            <Choice
               label="Holes"
               value={value.holes}
-              onChange={(e) => onSet({ holes: e.target.value as CutLine['holes'] }, 'Holes of the cut')}
-            >
-              {options(CUT_HOLES, HOLES)}
-            </SelectField>
+              of={CUT_HOLES}
+              words={HOLES}
+              onChoose={(holes) => onSet({ holes }, 'Holes of the cut')}
+            />
             {value.holes === 'small' && length('holeSize', 'Smaller than', 0, 50)}
           </div>
           <div className="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-2">
-            <SelectField
+            <Choice
               label="Several pieces"
               value={value.islands}
-              onChange={(e) => onSet({ islands: e.target.value as CutLine['islands'] }, 'Pieces of the cut')}
-            >
-              {options(CUT_ISLANDS, ISLANDS)}
-            </SelectField>
+              of={CUT_ISLANDS}
+              words={ISLANDS}
+              onChoose={(islands) => onSet({ islands }, 'Pieces of the cut')}
+            />
             {value.islands === 'bridge' && length('bridge', 'Bridges', 0.5, 50)}
           </div>
         </section>
