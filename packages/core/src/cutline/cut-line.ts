@@ -15,6 +15,8 @@ const TOLERANCE_MM = 0.015;
 const REACH_MM = 0.2;
 /** Shorter lines are specks of rounding, mm². */
 const LEAST_MM2 = 0.05;
+/** By how much a bend is made wider than asked for, so that once it is fitted it is wide enough at the first go. */
+const HEADROOM = 1.04;
 /** px of nothing that contours and distances need around what they are asked for. */
 const SPARE = 4;
 
@@ -113,7 +115,7 @@ function* rowsWithin(points: Float64Array, height: number): Generator<[number, n
  * where there is nothing visible.
  */
 export function cutLineOf(alpha: Alpha, pxPerMm: number, settings: CutLine): Cut | null {
-  let radius = settings.radius;
+  let radius = settings.shape === 'follow' ? settings.radius * HEADROOM : settings.radius;
   for (let round = 0; ; round++) {
     const lines = cutWith(alpha, pxPerMm, settings, radius);
     if (!lines) return null;

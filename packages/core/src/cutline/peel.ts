@@ -44,7 +44,7 @@ export interface Peel {
 }
 
 /** Cells along the long side on which necks are looked for. */
-const COARSE = 480;
+const COARSE = 360;
 /** A place is narrow where it is under this share of what it joins. */
 const NARROW = 0.75;
 /** Over how long a way a bend is measured, mm: a blade does not feel what is shorter. */

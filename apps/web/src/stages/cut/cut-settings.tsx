@@ -1,5 +1,5 @@
 import { CUT_HOLES, CUT_ISLANDS, CUT_SHAPES, type CutLine } from '@brelm/core/cutline';
-import type { Design } from '@brelm/core/design';
+import { lightestInk, type Design } from '@brelm/core/design';
 import { InkSelect } from '../../editor/ink-select';
 import { NumberField, SelectField } from '../../ui';
 
@@ -121,7 +121,10 @@ export function CutSettings({
             type="checkbox"
             checked={value.ink !== null}
             onChange={(e) =>
-              onSet({ ink: e.target.checked ? (design.inks[0]?.id ?? null) : null }, 'Border of the sticker')
+              onSet(
+                { ink: e.target.checked ? lightestInk(design, undefined) : null },
+                'Border of the sticker',
+              )
             }
           />
           Print it in an ink
