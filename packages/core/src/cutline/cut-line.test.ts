@@ -5,6 +5,8 @@ import { cutLineOf, newCutLine, type Alpha, type Cut, type CutLine } from './ind
 // Looked up once: in hot loops a global costs, above all in a sandbox such as that of the tests.
 const { abs, hypot, max, min, round } = Math;
 
+jest.setTimeout(120_000);
+
 /** px per mm that the tests draw at. */
 const K = 12;
 
