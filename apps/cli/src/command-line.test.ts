@@ -1,81 +1,12 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import {
-  cpSync,
-  existsSync,
-  mkdtempSync,
-  readdirSync,
-  readFileSync,
-  rmSync,
-  statSync,
-  writeFileSync,
-} from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import Ajv2020 from 'ajv/dist/2020';
 import { unzipSync } from 'fflate';
 import { PNG } from 'pngjs';
-import type { DesignDocument } from '@brelm/core/design';
-import { brelm as command } from './brelm';
+import { brelm, changed, designs, folder, json, MAIN, owls, read } from '../testing/commands';
 
 jest.setTimeout(120_000);
-
-const ROOT = join(__dirname, '../../..');
-const MAIN = join(ROOT, 'apps/cli/dist/main.js');
-const folder = mkdtempSync(join(tmpdir(), 'brelm-cli-'));
-const designs = join(folder, 'designs');
-cpSync(join(ROOT, 'demo/designs'), designs, { recursive: true });
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
-
-const ajv = new Ajv2020({ strict: false });
-for (const name of ['spec', 'cli'])
-  ajv.addSchema(
-    JSON.parse(readFileSync(join(ROOT, `docs/${name}.schema.json`), 'utf8')) as object,
-    `${name}.schema.json`,
-  );
-
-// Paths are those of where the command is called.
-const before = process.cwd();
-beforeAll(() => process.chdir(folder));
-afterAll(() => process.chdir(before));
-
-/** The command in this process: its exit code, and what it says on standard output and standard error. */
-async function brelm(...args: string[]): Promise<{ code: number; out: string; err: string }> {
-  const said = { out: '', err: '' };
-  const hear = (stream: NodeJS.WriteStream, to: 'out' | 'err') =>
-    jest.spyOn(stream, 'write').mockImplementation((chunk) => {
-      said[to] += String(chunk);
-      return true;
-    });
-  const spies = [hear(process.stdout, 'out'), hear(process.stderr, 'err')];
-  try {
-    return { code: await command(args), ...said };
-  } finally {
-    for (const spy of spies) spy.mockRestore();
-  }
-}
-
-/** Runs with --json, checks the output against its schema, and returns it. */
-async function json<T>(
-  kind: 'specs' | 'export' | 'proof' | 'place' | 'cutline' | 'check',
-  ...args: string[]
-): Promise<{ code: number; err: string; value: T }> {
-  const { code, out, err } = await brelm(...(kind === 'check' ? ['specs', kind] : [kind]), ...args, '--json');
-  const value = JSON.parse(out) as T;
-  const check = ajv.getSchema(`cli.schema.json#/$defs/${kind}`)!;
-  expect(check(value) || check.errors).toBe(true);
-  return { code, err, value };
-}
-
-const owls = join(designs, 'count-owls-not-sheep.brelm.json');
-const read = (file: string) => JSON.parse(readFileSync(file, 'utf8')) as DesignDocument;
-function changed(name: string, change: (design: DesignDocument) => void): string {
-  const design = structuredClone(read(owls));
-  change(design);
-  const file = join(designs, `${name}.brelm.json`);
-  writeFileSync(file, JSON.stringify(design));
-  return file;
-}
 
 interface Files {
   files: {
@@ -321,44 +252,6 @@ describe('specs check', () => {
     ]);
     expect(err).toMatch(/wrong\.yaml: line \d+, specs\[0\]\.sides\[0\]\.widthIn: there is no unit "cubits"/);
     expect((await brelm('specs', 'check', join(folder, 'none.yaml'))).err).toContain('there is no such file');
-  });
-});
-
-describe('cutline', () => {
-  it('writes a sticker’s files and says how it peels', async () => {
-    const bog = join(designs, 'bog-standard.brelm.json');
-    const out = join(designs, 'cut');
-    interface Cut {
-      peel: Record<string, number | null>;
-      findings: { code: string }[];
-      files: { path: string }[];
-    }
-    const { code, value } = await json<Cut[]>(
-      'cutline',
-      ...[bog, '--spec', 'stickerwharf/kiss-cut-4in', '--out', out],
-    );
-    expect(code).toBe(0);
-    const [{ peel, findings, files }] = value;
-    expect(findings).toEqual([]);
-    expect(peel).toMatchObject({ pieces: 1, holes: 0 });
-    expect(peel.border).toBeGreaterThan(2.3);
-    expect(peel.innerRadius).toBeGreaterThan(1.4);
-    expect(files.map((f) => f.path.slice(out.length + 1))).toEqual([
-      'bog-standard-kiss.png',
-      'bog-standard-kiss.svg',
-      'bog-standard-kiss.pdf',
-      'bog-standard-kiss.dxf',
-      'bog-standard-kiss-mask.png',
-    ]);
-    for (const f of files) expect(statSync(f.path).size).toBeGreaterThan(1000);
-  });
-
-  it('says what it cannot cut', async () => {
-    const shirt = await brelm('cutline', owls, '--spec', 'pinfold/tee-front');
-    expect([shirt.code, shirt.err]).toEqual([
-      2,
-      expect.stringContaining('pinfold/tee-front is no sticker') as string,
-    ]);
   });
 });
 

@@ -9,10 +9,7 @@ import {
   cutMask,
   cutOutOf,
   drawingOf,
-  loadMaterials,
-  loadPictures,
   makeFile,
-  PictureError,
   picturesBeside,
   placedOn,
   rasterSource,
@@ -21,7 +18,7 @@ import {
   WriteError,
 } from '@brelm/server/engine';
 import { options, UsageError } from '../arguments';
-import { findColourway, findSpec, readDesignOrFail } from '../prepare';
+import { findColourway, findSpec, loaded, readDesignOrFail } from '../prepare';
 import { say } from '../say';
 
 /**
@@ -39,15 +36,10 @@ export async function run(args: string[]): Promise<number> {
   const { file, design } = readDesignOrFail(positionals[0]);
   const spec = findSpec(values.spec);
   if (!spec.sticker) throw new UsageError(`--spec: ${spec.id} is no sticker: nothing of it is cut out`);
-  const colourway = findColourway(file, design, values.colourway)?.id ?? design.colourways[0]?.id ?? 'base';
-  const read = picturesBeside(file);
-  const [materials, pictures] = await Promise.all([loadMaterials(design), loadPictures(design, read)]).catch(
-    (error: unknown) => {
-      throw error instanceof PictureError ? new UsageError(`${file}: ${error.message}`) : error;
-    },
-  );
+  const colourway = findColourway(file, design, values.colourway).id;
+  const { materials, pictures } = await loaded({ file, design });
   const placed = placedOn(design, spec, shippedGarments(), materials, pictures).design;
-  const rasters = rasterSource(placed, read);
+  const rasters = rasterSource(placed, picturesBeside(file));
   const out = resolve(values.out);
   const report: object[] = [];
   let stopped = false;

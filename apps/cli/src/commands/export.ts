@@ -14,10 +14,7 @@ import {
   FitError,
   jobsOf,
   licencesOf,
-  loadMaterials,
-  loadPictures,
   makeFile,
-  PictureError,
   picturesBeside,
   placedOn,
   proofJob,
@@ -31,7 +28,7 @@ import {
 } from '@brelm/server/engine';
 import type { PlannedFile } from '@brelm/core/placement';
 import { options, UsageError } from '../arguments';
-import { findColourway, findSpec, findSpecs, readDesignOrFail } from '../prepare';
+import { findColourway, findSpec, findSpecs, loaded, readDesignOrFail } from '../prepare';
 import { say } from '../say';
 
 const USAGE_ERRORS = [WriteError, CheckError, FitError];
@@ -81,13 +78,7 @@ export async function run(args: string[]): Promise<number> {
   const nameOf = (id: string) => garments.find((g) => g.id === id)?.name ?? id;
 
   const read = picturesBeside(file);
-  const [materials, pictures] = await Promise.all([loadMaterials(design), loadPictures(design, read)]).catch(
-    (error: unknown) => {
-      if (error instanceof PictureError)
-        throw new UsageError(`${file}: ${error.field ? `${error.field}: ` : ''}${error.message}`);
-      throw error;
-    },
-  );
+  const { materials, pictures } = await loaded({ file, design });
   let placed = design;
   for (const spec of specs) {
     const made = placedOn(placed, spec, garments, materials, pictures);

@@ -1,18 +1,9 @@
 import { documentOf } from '@brelm/core/design';
-import {
-  loadMaterials,
-  loadPictures,
-  PictureError,
-  picturesBeside,
-  placedOn,
-  shippedGarments,
-  writeAside,
-  WriteError,
-} from '@brelm/server/engine';
+import { placedOn, shippedGarments, writeAside, WriteError } from '@brelm/server/engine';
 import { placementNotes, artworkOn, placementOf } from '@brelm/core/placement';
 import { resolve as resolveDrawing } from '@brelm/core/resolve';
 import { options, UsageError } from '../arguments';
-import { findSpec, readDesignOrFail } from '../prepare';
+import { findSpec, loaded, readDesignOrFail } from '../prepare';
 import { say } from '../say';
 
 /**
@@ -29,12 +20,7 @@ export async function run(args: string[]): Promise<number> {
   const { file, design } = readDesignOrFail(positionals[0]);
   const specs = values.spec?.length ? values.spec.map((id) => findSpec(id)) : [findSpec(undefined)];
   const garments = shippedGarments();
-  const [materials, pictures] = await Promise.all([
-    loadMaterials(design),
-    loadPictures(design, picturesBeside(file)),
-  ]).catch((error: unknown) => {
-    throw error instanceof PictureError ? new UsageError(`${file}: ${error.message}`) : error;
-  });
+  const { materials, pictures } = await loaded({ file, design });
   let placed = design;
   const report: object[] = [];
   for (const spec of specs) {
