@@ -2,3 +2,4 @@
 export * from './base';
 export * from './pictures';
 export * from './worn';
+export * from './drawn-alpha';

@@ -1,5 +1,6 @@
 import type { Field } from './field';
 import type { Loop } from './contour';
+import { boxOfLoop, encloses, type Piece } from './pieces';
 
 // Looked up once: in hot loops a global costs, above all in a sandbox such as that of the tests.
 const { ceil, floor, hypot, max, min } = Math;
@@ -38,22 +39,74 @@ function nearestPoints(a: Float64Array, b: Float64Array): { bridge: Bridge; d: n
   };
 }
 
-/** The shortest bridges that make one piece of several (Prim 1957 over the pieces' outer lines). */
-export function bridgesBetween(loops: readonly Loop[]): Bridge[] {
-  const outer = loops.filter((l) => l.area > 0).sort((a, b) => b.area - a.area);
-  if (outer.length < 2) return [];
-  const left = new Set(outer.keys());
+/** Pieces that are joined at the most: with more, as of worn artwork, it is the smallest that stay apart. */
+const MOST_JOINED = 64;
+
+/** All points of a piece's lines. */
+function rimOf({ outer, holes }: Piece): Float64Array {
+  if (holes.length === 0) return outer.points;
+  const all = new Float64Array(outer.points.length + holes.reduce((n, h) => n + h.points.length, 0));
+  let at = 0;
+  for (const { points } of [outer, ...holes]) {
+    all.set(points, at);
+    at += points.length;
+  }
+  return all;
+}
+
+/** The shortest bridges that make one piece of several (Prim 1957 over the pieces' lines). */
+export function bridgesBetween(pieces: readonly Piece[]): Bridge[] {
+  const rims = pieces.slice(0, MOST_JOINED).map(rimOf);
+  if (rims.length < 2) return [];
+  const left = new Set(rims.keys());
   left.delete(0);
-  const nearest = new Map([...left].map((i) => [i, nearestPoints(outer[0].points, outer[i].points)]));
+  const nearest = new Map([...left].map((i) => [i, nearestPoints(rims[0], rims[i])]));
   const found: Bridge[] = [];
   while (left.size) {
     const next = [...left].reduce((a, b) => (nearest.get(b)!.d < nearest.get(a)!.d ? b : a));
     left.delete(next);
     found.push(nearest.get(next)!.bridge);
     for (const i of left) {
-      const other = nearestPoints(outer[next].points, outer[i].points);
+      const other = nearestPoints(rims[next], rims[i]);
       if (other.d < nearest.get(i)!.d) nearest.set(i, other);
     }
+  }
+  return found;
+}
+
+/** Where closed lines cross the upright through x. */
+function crossings(loops: readonly Loop[], x: number): number[] {
+  const found: number[] = [];
+  for (const { points } of loops)
+    for (let i = 0, j = points.length - 2; i < points.length; j = i, i += 2)
+      if (points[i] > x !== points[j] > x)
+        found.push(
+          points[i + 1] + ((x - points[i]) / (points[j] - points[i])) * (points[j + 1] - points[i + 1]),
+        );
+  return found;
+}
+
+/**
+ * The bridges of a stencil: what lies within a hole of another piece, such as the inside of an O, is held by an upright
+ * one above and one below, through its middle.
+ */
+export function stencilBridges(pieces: readonly Piece[]): Bridge[] {
+  const found: Bridge[] = [];
+  for (const { outer } of pieces.slice(1, MOST_JOINED)) {
+    const [px, py] = outer.points;
+    const around = pieces.filter((p) => p.holes.some((h) => encloses(h, px, py)));
+    if (around.length === 0) continue;
+    const { left, right } = boxOfLoop(outer);
+    const x = (left + right) / 2;
+    const own = crossings([outer], x);
+    const others = crossings(
+      pieces.flatMap((p) => (p.outer === outer ? [] : [p.outer, ...p.holes])),
+      x,
+    );
+    const [top, bottom] = [min(...own), max(...own)];
+    const [above, below] = [max(...others.filter((y) => y < top)), min(...others.filter((y) => y > bottom))];
+    if (own.length === 0 || !Number.isFinite(above) || !Number.isFinite(below)) continue;
+    found.push({ from: [x, top], to: [x, above] }, { from: [x, bottom], to: [x, below] });
   }
   return found;
 }

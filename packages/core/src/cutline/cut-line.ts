@@ -1,20 +1,28 @@
-import { CLOSE, CUBIC, fitClosed, MOVE, type PathData, type Point } from '../geometry';
-import { bridgesBetween, withBridges, type Bridge } from './bridges';
+import { CLOSE, LINE, MOVE, pathBounds, transformPath, type PathData } from '../geometry';
+import { backingOf, TEAR_MM } from './backing';
+import { bridgesBetween, stencilBridges, withBridges, type Bridge } from './bridges';
 import { contours, type CutLoop, type Loop } from './contour';
 import { fieldOfAlpha, grown, shrunk, type Field } from './field';
+import { filled, withoutHoles } from './fill-holes';
+import { formHolding } from './fit-form';
+import { fitted, fittedLoops, type CutPiece } from './fitted';
+import { withMitres } from './mitres';
+import { withPatches } from './patches';
+import { fieldOfPath } from './path-field';
 import { leastRadius, peelOf, type Peel, type Spot } from './peel';
-import type { CutLine } from './settings';
-import { formAround } from './shapes';
+import { encloses, piecesOf, pointWithin } from './pieces';
+import { wholeBorder, type CutLine, type Share } from './settings';
+import { formAround, hullOf } from './shapes';
 
-// Looked up once: in hot loops a global costs, above all in a sandbox such as that of the tests.
-const { abs, ceil, floor, hypot, max, min } = Math;
+const { abs, ceil, max, min } = Math;
 
-/** How far from the true line a fitted one may lie, mm. */
-const TOLERANCE_MM = 0.015;
-/** Over how long a stretch the direction of a line is taken, mm. */
-const REACH_MM = 0.2;
 /** Shorter lines are specks of rounding, mm². */
 const LEAST_MM2 = 0.05;
+/** Holes that can be chosen one by one: from this size on, mm², and so many. */
+const LEAST_HOLE_MM2 = 1;
+const MOST_HOLES = 200;
+/** How far the ends of a stretch that was put elsewhere by hand may be from the line as it is now, mm. */
+const HAND_MM = 0.75;
 /** By how much a bend is made wider than asked for, so that once it is fitted it is wide enough at the first go. */
 const HEADROOM = 1.04;
 /** px of nothing that contours and distances need around what they are asked for. */
@@ -27,104 +35,60 @@ export interface Alpha {
   data: Uint8Array | Uint8ClampedArray;
 }
 
+/** A hole of the artwork, whether it is cut out or filled. */
+export interface CutHole {
+  path: PathData;
+  /** A place within it, as the settings name holes. */
+  at: Share;
+  open: boolean;
+}
+
 export interface Cut {
   /** What a blade follows: outer lines first, each before its holes' lines; holes turn the other way. */
   loops: CutLoop[];
-  /** What is filled with the border's ink: as the cut, and the bleed farther. */
-  border: PathData;
+  /** What comes off one by one, the largest first. */
+  pieces: CutPiece[];
+  /** What is filled with inks behind the artwork, the outermost first: the cut and its bleed, then what is within rims. */
+  borders: PathData[];
+  /** What is cut through the backing as well, around the sticker; null without. */
+  backing: PathData | null;
   bridges: Bridge[];
+  /** All holes that could be cut out. */
+  holes: CutHole[];
   peel: Peel;
+  /** Stretches put elsewhere by hand that no longer fit, by their numbers. */
+  lost: number[];
   /** Largest distance of the fitted line from the one that was measured, mm. */
   deviation: number;
-}
-
-/** A closed line fitted with curves, moved to where its raster's corner lies. */
-function fitted(loop: Loop, pxPerMm: number, corner: Spot): { path: PathData; error: number } {
-  const { points } = loop;
-  const samples: Point[] = [];
-  for (let i = 0; i < points.length; i += 2) {
-    const before = samples.at(-1);
-    // Neighbours on either side of a pixel's centre may fall together.
-    if (before && hypot(points[i] - before[0], points[i + 1] - before[1]) < 0.3) continue;
-    samples.push([points[i], points[i + 1]]);
-  }
-  if (samples.length < 8) return { path: [], error: 0 };
-  const { start, segments, error } = fitClosed(samples, TOLERANCE_MM * pxPerMm, REACH_MM * pxPerMm);
-  const path: number[] = [MOVE, start[0] + corner.x, start[1] + corner.y];
-  for (const { c1, c2, end } of segments) {
-    path.push(CUBIC);
-    for (const [x, y] of [c1, c2, end]) path.push(x + corner.x, y + corner.y);
-  }
-  path.push(CLOSE);
-  return { path, error };
-}
-
-/** Fills holes by setting. */
-function withoutHoles(loops: readonly Loop[], { holes, holeSize }: CutLine, pxPerMm: number): Loop[] {
-  return loops.filter((l) => {
-    if (l.area > 0 || holes === 'none') return true;
-    if (holes === 'all') return false;
-    let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-    for (let i = 0; i < l.points.length; i += 2) {
-      left = min(left, l.points[i]);
-      right = max(right, l.points[i]);
-      top = min(top, l.points[i + 1]);
-      bottom = max(bottom, l.points[i + 1]);
-    }
-    return min(right - left, bottom - top) >= holeSize * pxPerMm;
-  });
-}
-
-/** The set that lines enclose, by filling those of `set` that are gone: their pixels count as inside. */
-function filled(set: Field, kept: readonly Loop[], all: readonly Loop[]): Field {
-  const gone = all.filter((l) => !kept.includes(l));
-  if (gone.length === 0) return set;
-  const { width, height } = set;
-  const data = set.data.slice();
-  for (const { points } of gone)
-    for (const [x0, x1, y] of rowsWithin(points, height))
-      for (let x = max(0, x0); x <= min(width - 1, x1); x++)
-        data[y * width + x] = max(data[y * width + x], SPARE);
-  return { width, height, data };
-}
-
-/** The stretches of pixels whose centres a closed line encloses, a pixel more at either end: x0, x1, y. */
-function* rowsWithin(points: Float64Array, height: number): Generator<[number, number, number]> {
-  const crossings = new Map<number, number[]>();
-  const n = points.length;
-  for (let i = 0; i < n; i += 2) {
-    const [ax, ay, bx, by] = [points[i], points[i + 1], points[(i + 2) % n], points[(i + 3) % n]];
-    const [low, high] = ay < by ? [ay, by] : [by, ay];
-    for (let y = max(0, ceil(low - 0.5)); y < height && y + 0.5 < high; y++) {
-      const at = ax + ((y + 0.5 - ay) / (by - ay)) * (bx - ax);
-      const list = crossings.get(y);
-      if (list) list.push(at);
-      else crossings.set(y, [at]);
-    }
-  }
-  for (const [y, xs] of crossings) {
-    xs.sort((a, b) => a - b);
-    for (let k = 0; k + 1 < xs.length; k += 2) yield [ceil(xs[k] - 0.5) - 1, floor(xs[k + 1] - 0.5) + 1, y];
-  }
+  /** The box of what is visible, in which settings name places. */
+  box: { left: number; top: number; right: number; bottom: number };
 }
 
 /**
  * The line along which artwork is cut out as a sticker. The border is all that is at most the distance from the visible
- * artwork (alpha of a half or more), its gaps closed, its corners rounded, its pieces joined; or a plain form around
- * it. Distances are Euclidean and exact to a few hundredths of a px; the fitted line is within 0.015 mm of them. Null
- * where there is nothing visible.
+ * artwork (alpha of a half or more), its gaps closed, its corners rounded, its pieces joined; or a form around it; or the
+ * artwork itself. Distances are Euclidean and exact to a few hundredths of a px; the fitted line is within 0.015 mm of
+ * them. Null where there is nothing visible.
  */
 export function cutLineOf(alpha: Alpha, pxPerMm: number, settings: CutLine): Cut | null {
   let radius = settings.shape === 'follow' ? settings.radius * HEADROOM : settings.radius;
+  // Corners that are kept sharp are no bends.
+  const bends = keepsCorners(settings) ? 'inner' : 'all';
   for (let round = 0; ; round++) {
     const lines = cutWith(alpha, pxPerMm, settings, radius);
     if (!lines) return null;
     // Fitted curves bend a little more sharply in places than what they were fitted to: those count.
-    const least = settings.radius === 0 ? Infinity : leastRadius(lines.loops, pxPerMm);
-    if (round === 2 || least >= settings.radius * 0.98) return measured(lines, pxPerMm, settings);
+    const least = settings.radius === 0 ? Infinity : leastRadius(lines.loops, pxPerMm, bends);
+    // What was moved by hand may bend as it likes: the rest is not made rounder for it.
+    if (round === 2 || settings.patches.length > 0 || least >= settings.radius * 0.98)
+      return measured(lines, pxPerMm, settings);
     radius *= min(1.5, (settings.radius * 1.02) / least);
   }
 }
+
+/** Whether a border's outer corners are as sharp as the artwork's. */
+const keepsCorners = (settings: CutLine) =>
+  settings.shape === 'follow' && settings.corners === 'sharp' && wholeBorder(settings) > 0;
 
 /** A cut with nothing measured of it yet; places are px of its own raster, which has a margin around the print. */
 interface Lines {
@@ -132,8 +96,14 @@ interface Lines {
   artwork: Field;
   /** Where the corner of the cut's raster lies on the print, px. */
   corner: Spot;
+  /** Of what is visible, px of the print. */
+  box: Cut['box'];
   loops: CutLoop[];
+  pieces: CutPiece[];
   bridges: Bridge[];
+  /** Holes before any was filled, in the raster's px. */
+  holes: Loop[];
+  lost: number[];
   deviation: number;
 }
 
@@ -164,77 +134,201 @@ function visible(alpha: Alpha): { alpha: Alpha; left: number; top: number } | nu
 
 /** As cutLineOf, with the radius that bends are given before they are fitted, mm. */
 function cutWith(alpha: Alpha, pxPerMm: number, settings: CutLine, radius: number): Lines | null {
-  const px = (mm: number) => mm * pxPerMm;
-  const distance = px(settings.distance);
-  // Closing rounds inner corners to its radius; growing rounds outer ones to the distance.
-  const close = max(px(settings.close) / 2, px(radius));
-  const open = settings.distance >= radius ? 0 : px(radius);
-  const bleed = px(settings.bleed);
-  let margin = ceil(distance + close + bleed) + SPARE;
   const seen = visible(alpha);
   if (!seen) return null;
-  let set = fieldOfAlpha(seen.alpha, margin);
-  const artwork = set;
-  let bridges: Bridge[] = [];
-  if (settings.shape === 'follow') {
-    set = grown(set, distance + close);
-    if (settings.islands === 'bridge') {
-      bridges = bridgesBetween(contours(set));
-      // What is drawn here is shrunk with the rest, and grown by as much before.
-      if (bridges.length) set = withBridges(set, bridges, px(settings.bridge) + 2 * close);
-    }
-    if (close + open > 0) set = shrunk(set, close + open);
-    if (open > 0) set = grown(set, open);
-  } else {
-    const form = formAround(set, settings.shape, distance, max(px(radius), 1));
-    if (!form) return null;
-    const [left, top, right, bottom] = form.box;
-    const over = ceil(max(0, -left, -top, right - set.width, bottom - set.height) + bleed + SPARE);
-    margin += over;
-    const [width, height] = [set.width + 2 * over, set.height + 2 * over];
-    const data = new Float32Array(width * height);
-    for (let y = 0, i = 0; y < height; y++)
-      for (let x = 0; x < width; x++, i++) data[i] = form.inside(x - over, y - over);
-    set = { width, height, data };
+  const { width, height } = seen.alpha;
+  const px = (mm: number) => mm * pxPerMm;
+  const { bleed, backing, shape } = settings;
+  const beyond = ceil(
+    max(px(bleed), backing ? px(backing.margin + (backing.tear === 'none' ? 0 : TEAR_MM) + 3) : 0) + SPARE,
+  );
+  const follows = shape === 'follow' || shape === 'silhouette';
+  let margin = follows ? ceil(reachOf(settings, pxPerMm, radius)) + beyond : SPARE;
+  const artwork = fieldOfAlpha(seen.alpha, margin);
+  const point = ([x, y]: Share): [number, number] => [margin + x * width, margin + y * height];
+  let made: { set: Field; bridges: Bridge[] };
+  if (follows) made = followed(artwork, settings, pxPerMm, radius, point);
+  else {
+    const around = formed(artwork, settings, pxPerMm, radius, beyond);
+    if (!around) return null;
+    margin += around.over;
+    made = { set: around.set, bridges: [] };
   }
+  const { set, bridges } = made;
   const least = LEAST_MM2 * pxPerMm * pxPerMm;
   const all = contours(set).filter((l) => abs(l.area) >= least);
-  const kept = withoutHoles(all, settings, pxPerMm);
-  const cut = filled(set, kept, all);
+  const whole = withoutHoles(all, settings, pxPerMm, point);
+  const byHand = settings.patches.map(({ from, to, via }) => ({
+    ...{ from: point(from), to: point(to), via: via.map(point) },
+  }));
+  const { loops: kept, lost } = withPatches(whole, byHand, HAND_MM * pxPerMm);
+  // What was moved by hand is another set, too.
+  const cut =
+    lost.length < byHand.length
+      ? fieldOfPath(kept.flatMap(pathOfLoop), set.width, set.height)
+      : filled(set, whole, all);
   const corner = { x: seen.left - margin, y: seen.top - margin };
-  let deviation = 0;
-  const loops = kept
-    .sort((a, b) => Number(b.area > 0) - Number(a.area > 0) || abs(b.area) - abs(a.area))
-    .map((loop): CutLoop => {
-      const { path, error } = fitted(loop, pxPerMm, corner);
-      deviation = max(deviation, error / pxPerMm);
-      return { path, area: loop.area };
-    })
-    .filter((l) => l.path.length > 0);
-  return { cut, artwork, corner, loops, bridges, deviation };
+  return {
+    ...{ cut, artwork, corner, bridges, lost },
+    box: { left: seen.left, top: seen.top, right: seen.left + width, bottom: seen.top + height },
+    holes: all.filter((l) => l.area < 0),
+    ...fittedLoops(kept, pxPerMm, corner),
+  };
 }
 
-/** Its border and what it is like to peel. */
-function measured(
-  { cut, artwork, corner, loops, bridges, deviation }: Lines,
+/** How far a cut that follows artwork may reach beyond what is visible, px. */
+function reachOf(settings: CutLine, pxPerMm: number, radius: number): number {
+  const { shape, corners, mitre, close } = settings;
+  const border = wholeBorder(settings) * pxPerMm * (corners === 'sharp' ? mitre : 1);
+  return border + max(shape === 'silhouette' ? 0 : (close * pxPerMm) / 2, radius * pxPerMm);
+}
+
+/** A line of straight pieces. */
+const pathOfLoop = ({ points }: Loop): PathData => {
+  const path: number[] = [MOVE, points[0], points[1]];
+  for (let i = 2; i < points.length; i += 2) path.push(LINE, points[i], points[i + 1]);
+  return [...path, CLOSE];
+};
+
+/** A set with its outer and inner corners rounded; it needs as much room as the radius. */
+const rounded = (set: Field, radius: number): Field =>
+  radius === 0 ? set : shrunk(grown(shrunk(set, radius), 2 * radius), radius);
+
+/** A form around artwork, in a raster that is larger by `over` on all sides. */
+function formed(
+  artwork: Field,
+  settings: CutLine,
   pxPerMm: number,
-  { bleed }: CutLine,
-): Cut {
+  radius: number,
+  beyond: number,
+): { set: Field; over: number } | null {
+  const { shape, form } = settings;
+  if (shape === 'follow' || shape === 'silhouette') return null;
+  const border = wholeBorder(settings) * pxPerMm;
+  const soft = radius * pxPerMm;
+  const raster = (box: { left: number; top: number; right: number; bottom: number }) => {
+    const out = max(0, -box.left, -box.top, box.right - artwork.width, box.bottom - artwork.height);
+    const over = ceil(out + beyond + soft);
+    return { over, width: artwork.width + 2 * over, height: artwork.height + 2 * over };
+  };
+  if (shape === 'form') {
+    const hull = hullOf(artwork).map(([x, y]): [number, number] => [x + 0.5, y + 0.5]);
+    if (hull.length === 0) return null;
+    const path = formHolding(form, hull, border);
+    const { over, width, height } = raster(pathBounds(path));
+    const moved = transformPath(path, [1, 0, 0, 1, over, over]);
+    return { set: rounded(fieldOfPath(moved, width, height), soft), over };
+  }
+  const around = formAround(artwork, shape, border, max(soft, 1));
+  if (!around) return null;
+  const [left, top, right, bottom] = around.box;
+  const { over, width, height } = raster({ left, top, right, bottom });
+  const data = new Float32Array(width * height);
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++) data[i] = around.inside(x - over, y - over);
+  return { set: { width, height, data }, over };
+}
+
+/** The border that follows artwork, its gaps closed and its pieces joined. */
+function followed(
+  artwork: Field,
+  settings: CutLine,
+  pxPerMm: number,
+  radius: number,
+  point: (share: Share) => readonly [number, number],
+): { set: Field; bridges: Bridge[] } {
+  const px = (mm: number) => mm * pxPerMm;
+  const border = wholeBorder(settings);
+  const sharp = keepsCorners(settings);
+  // Closing rounds inner corners to its radius; growing rounds outer ones to the distance.
+  const close = max(settings.shape === 'silhouette' ? 0 : px(settings.close) / 2, px(radius));
+  const open = border >= radius || sharp ? 0 : px(radius);
+  let set = artwork;
+  if (px(border) + close > 0) set = grown(set, px(border) + close);
+  const bridges: Bridge[] = settings.joints.map(([ax, ay, bx, by]) => ({
+    from: point([ax, ay]),
+    to: point([bx, by]),
+  }));
+  // What is drawn here is shrunk with the rest, and grown by as much before.
+  const wide = px(settings.bridge) + 2 * close;
+  if (settings.islands !== 'apart') {
+    if (bridges.length) set = withBridges(set, bridges, wide);
+    const join = (found: Bridge[]) => {
+      if (found.length === 0) return;
+      bridges.push(...found);
+      set = withBridges(set, found, wide);
+    };
+    const least = LEAST_MM2 * pxPerMm * pxPerMm;
+    const pieces = () =>
+      piecesOf(
+        withoutHoles(
+          contours(set).filter((l) => abs(l.area) >= least),
+          ahead(settings),
+          pxPerMm,
+          point,
+        ),
+      );
+    if (settings.islands === 'stencil') join(stencilBridges(pieces()));
+    join(bridgesBetween(pieces()));
+  }
+  if (close + open > 0) set = shrunk(set, close + open);
+  if (open > 0) set = grown(set, open);
+  if (sharp) {
+    // The corners are those of the artwork with its gaps closed.
+    const closed = close > 0 ? shrunk(grown(artwork, close), close) : artwork;
+    const lines = contours(closed).map((l) => fitted(l, pxPerMm, { x: 0, y: 0 }).path);
+    set = withMitres(set, lines, px(border), settings.mitre);
+  }
+  return { set, bridges: settings.islands === 'apart' ? [] : bridges };
+}
+
+/** Holes of which it is known before they are measured that they will be filled: what lies in them needs no bridge. */
+const ahead = ({ holes, openHoles }: CutLine) => ({
+  ...{ holeSize: 0, openHoles },
+  holes: holes === 'small' ? ('none' as const) : holes,
+});
+
+/** Its borders, its backing and what it is like to peel. */
+function measured(lines: Lines, pxPerMm: number, settings: CutLine): Cut {
+  const { cut, artwork, corner, loops, pieces, bridges, deviation, box } = lines;
+  const { bleed, rims, backing } = settings;
   const least = LEAST_MM2 * pxPerMm * pxPerMm;
-  const border =
-    bleed > 0
-      ? contours(grown(cut, bleed * pxPerMm))
-          .filter((l) => l.area > 0 || abs(l.area) >= least)
-          .flatMap((l) => fitted(l, pxPerMm, corner).path)
-      : loops.flatMap((l) => l.path);
+  const pathOf = (set: Field): PathData =>
+    contours(set)
+      .filter((l) => l.area > 0 || abs(l.area) >= least)
+      .flatMap((l) => fitted(l, pxPerMm, corner).path);
+  const whole = loops.flatMap((l) => l.path);
+  const borders = [bleed > 0 ? pathOf(grown(cut, bleed * pxPerMm)) : whole];
+  let within = 0;
+  if (settings.shape !== 'silhouette')
+    for (const rim of [...rims].reverse()) {
+      within += rim.width * pxPerMm;
+      borders.push(pathOf(shrunk(cut, within)));
+    }
+  const [w, h] = [box.right - box.left, box.bottom - box.top];
+  const artworkMargin = (cut.width - artwork.width) / 2;
+  const peel = peelOf({ cut, artwork, artworkMargin, corner, loops, pxPerMm });
+  const left = contours(cut);
+  const outer = left.filter((l) => l.area > 0);
   return {
-    loops,
-    border,
+    ...{ loops, pieces, borders, deviation, box, lost: lines.lost },
+    backing: backing ? pathOf(backingOf(filled(cut, outer, left), backing, pxPerMm)) : null,
     bridges: bridges.map(({ from, to }) => ({
       from: [from[0] + corner.x, from[1] + corner.y],
       to: [to[0] + corner.x, to[1] + corner.y],
     })),
-    peel: peelOf({ cut, artwork, artworkMargin: (cut.width - artwork.width) / 2, corner, loops, pxPerMm }),
-    deviation,
+    holes: lines.holes
+      .filter((hole) => -hole.area >= LEAST_HOLE_MM2 * pxPerMm * pxPerMm)
+      .slice(0, MOST_HOLES)
+      .map((hole): CutHole => {
+        const [x, y] = pointWithin(hole);
+        return {
+          path: fitted(hole, pxPerMm, corner).path,
+          at: [(x + corner.x - box.left) / w, (y + corner.y - box.top) / h],
+          open: left.some((l) => l.area < 0 && encloses(l, x, y)),
+        };
+      }),
+    // Nothing is printed on film, so nothing of it can be too near to the cut.
+    peel: { ...peel, border: settings.shape === 'silhouette' ? null : peel.border },
   };
 }

@@ -1,7 +1,8 @@
 /** The line along which a sticker is cut: its border by exact distances, fitted curves, and what it is like to peel. */
 export * from './settings';
-export { cutLineOf, type Alpha, type Cut } from './cut-line';
+export { cutLineOf, type Alpha, type Cut, type CutHole } from './cut-line';
 export { type CutLoop } from './contour';
+export { type CutPiece } from './fitted';
 export { type Bridge } from './bridges';
 export { type Peel, type Spot } from './peel';
 export { smallestCircle } from './shapes';
@@ -10,12 +11,16 @@ export {
   BORDER,
   CUT,
   CUT_COLOUR,
+  CUT_NAMES,
   cutFrom,
   cutOut,
-  cutPathOf,
+  cutOutRoughly,
   cutScale,
   withCut,
+  type CutKind,
   type CutOut,
 } from './onto';
 export { cutSeconds, judgeCut, type CutFinding, type CutRules } from './judge';
 export { writeDxf } from './dxf';
+export { fieldOfPath } from './path-field';
+export { nodesOf, type Node as CutNode } from './nodes';

@@ -47,6 +47,24 @@ describe('the peel check', () => {
     expect(judged(two)).toEqual([]);
   });
 
+  it('asks for few lines and points where the product does', () => {
+    const ring = drawn((x, y) => Math.hypot(x - 20, y - 20) < 15 && Math.hypot(x - 20, y - 20) > 8);
+    const settings: CutLine = { ...newCutLine('ink', RULES), holes: 'none' };
+    const cut = cutLineOf(ring, K, settings)!;
+    const found = (more: object) => judgeCut(cut, settings, { ...RULES, ...more }, K);
+    expect(found({ mostPaths: 2, mostPoints: 1000 })).toEqual([]);
+    const [paths] = found({ mostPaths: 1 });
+    expect(paths).toMatchObject({ code: 'paths', severity: 'stop', mend: { change: { holes: 'all' } } });
+    const filled = { ...settings, ...paths.mend!.change };
+    expect(judgeCut(cutLineOf(ring, K, filled), filled, { ...RULES, mostPaths: 1 }, K)).toEqual([]);
+    expect(found({ mostPoints: 3 }).map((f) => f.code)).toEqual(['points']);
+    const backed: CutLine = { ...settings, backing: { margin: 1, tear: 'none' } };
+    const both = judgeCut(cutLineOf(ring, K, backed), backed, { ...RULES, mostPaths: 2 }, K);
+    expect(both.map((f) => f.message)).toContain(
+      'The blade follows 3 lines; the product takes 2 at the most.',
+    );
+  });
+
   it('says that there is nothing', () => {
     expect(codes(drawn(() => false))).toEqual(['nothing']);
   });

@@ -10,8 +10,8 @@ import { IDENTITY, type PathData, transformPath } from '../geometry';
 import { cutLineOf, type Alpha, type Cut } from './cut-line';
 import type { CutLine } from './settings';
 
-/** px per mm at which cuts are worked out: fine enough for a hundredth of a mm, however fine the print is. */
-export const CUT_RESOLUTION = 16;
+/** px per mm at which cuts are worked out: fine enough for a few hundredths of a mm, however fine the print is. */
+export const CUT_RESOLUTION = 12;
 
 /** px at which cuts are worked out, at the most: as many as a sticker of 6 × 6 in has at that resolution. */
 const MOST_PX = 6_000_000;
@@ -51,24 +51,48 @@ export const CUT_COLOUR = '#d6006c';
 /** mm */
 const HAIRLINE = 0.1;
 
+/** What the cuts are called in files. */
+export const CUT_NAMES = { kiss: 'Kiss cut', die: 'Die cut' } as const;
+export type CutKind = keyof typeof CUT_NAMES;
+
 /**
- * A drawing with its cut: the border behind everything, in its ink, and the blade's path in front, on a layer that is
- * never printed. The cut is in px of a copy that is `scale` times as large as the drawing.
+ * A drawing with its cut: the borders behind everything, in their inks, and what blades follow in front, on layers that
+ * are never printed. The cut is in px of a copy that is `scale` times as large as the drawing; `kind` is what the blade
+ * does around the sticker itself, where there is no backing that is cut through.
  */
-export function withCut(drawing: Drawing, cut: Cut, scale: number, ink: string | null): Drawing {
+export function withCut(
+  drawing: Drawing,
+  cut: Cut,
+  scale: number,
+  { ink, rims }: Pick<CutLine, 'ink' | 'rims'>,
+  kind: CutKind = 'kiss',
+): Drawing {
   const back = (path: PathData) => transformPath(path, [1 / scale, 0, 0, 1 / scale, 0, 0]);
-  const colour = drawing.inks.find((i) => i.id === ink)?.value;
-  const line = outline(back(cut.loops.flatMap((l) => l.path)), '', CUT_COLOUR, {
-    stroke: { width: (HAIRLINE / 25.4) * drawing.dpi, join: 'round', cap: 'round', space: 'board' },
+  const inks = [...rims.map((r) => r.ink).reverse(), ink];
+  const borders = cut.borders.flatMap((path, i) => {
+    const own = inks[i + inks.length - cut.borders.length];
+    const colour = drawing.inks.find((known) => known.id === own)?.value;
+    return own && colour ? [group(BORDER, 'Border', outline(back(path), own, colour))] : [];
   });
+  const line = (path: PathData, name: string) =>
+    group(
+      CUT,
+      name,
+      outline(back(path), '', CUT_COLOUR, {
+        stroke: { width: (HAIRLINE / 25.4) * drawing.dpi, join: 'round', cap: 'round', space: 'board' },
+      }),
+      { layer: 'cut' },
+    );
   return {
     ...drawing,
     groups: [
-      ...(ink !== null && colour !== undefined
-        ? [group(BORDER, 'Border', outline(back(cut.border), ink, colour))]
-        : []),
+      ...borders,
       ...drawing.groups,
-      group(CUT, 'Cut line', line, { layer: 'cut' }),
+      line(
+        cut.loops.flatMap((l) => l.path),
+        CUT_NAMES[cut.backing ? 'kiss' : kind],
+      ),
+      ...(cut.backing ? [line(cut.backing, CUT_NAMES.die)] : []),
     ],
   };
 }
@@ -98,27 +122,58 @@ export interface CutOut {
 }
 
 /** A drawing of which the alpha is known, at the scale of cutScale, cut out. */
-export function cutFrom(drawing: Drawing, alpha: Alpha, settings: CutLine): CutOut {
+export function cutFrom(drawing: Drawing, alpha: Alpha, settings: CutLine, kind: CutKind): CutOut {
   const scale = cutScale(drawing);
   const pxPerMm = (scale * drawing.dpi) / 25.4;
   const cut = cutLineOf(alpha, pxPerMm, settings);
-  return { drawing: cut ? withCut(drawing, cut, scale, settings.ink) : drawing, cut, scale, pxPerMm };
+  return { drawing: cut ? withCut(drawing, cut, scale, settings, kind) : drawing, cut, scale, pxPerMm };
 }
 
 /** A drawing as it is cut out: with its border and its blade's path, worked out from what it shows. */
 export function cutOut(
   drawing: Drawing,
   settings: CutLine,
+  kind: CutKind,
   pictures: PictureSource,
   surfaces: MakeSurface,
 ): CutOut {
   const { context, width, height } = paintSurface(drawing, cutScale(drawing), pictures, surfaces);
   const { data } = context.getImageData(0, 0, width, height);
-  return cutFrom(drawing, alphaOf({ width, height, data }), settings);
+  return cutFrom(drawing, alphaOf({ width, height, data }), settings, kind);
 }
 
-/** The path of a drawing's blade, in its px; empty where it has none. */
-export const cutPathOf = (drawing: Drawing): PathData =>
-  drawing.groups
-    .filter((g) => g.part === CUT)
-    .flatMap((g) => g.items.flatMap((i) => (i.kind === 'outline' ? [...i.path] : [])));
+/** px of the long side at which a cut is worked out that only stands under what is looked at or judged. */
+const ROUGH_PX = 360;
+const roughCuts = new Map<string, Cut | null>();
+/** Cuts that are remembered: a few designs in a few colourways. */
+const MOST_KEPT = 24;
+
+/** FNV-1a over an alpha channel. */
+function hashOf({ width, height, data }: Alpha): string {
+  let h = 0x811c9dc5;
+  for (let i = 0; i < data.length; i++) h = Math.imul(h ^ data[i], 0x01000193);
+  return `${width} ${height} ${h >>> 0}`;
+}
+
+/**
+ * A drawing as it is cut out, for a look at it: its border to a fifth of a mm on a sticker of 4 in, at once where only its
+ * colours have changed since.
+ */
+export function cutOutRoughly(
+  drawing: Drawing,
+  settings: CutLine,
+  pictures: PictureSource,
+  surfaces: MakeSurface,
+): Drawing {
+  const scale = Math.min(cutScale(drawing), ROUGH_PX / Math.max(drawing.width, drawing.height));
+  const { context, width, height } = paintSurface(drawing, scale, pictures, surfaces);
+  const alpha = alphaOf({ width, height, data: context.getImageData(0, 0, width, height).data });
+  const key = `${hashOf(alpha)} ${drawing.dpi} ${JSON.stringify(settings)}`;
+  let cut = roughCuts.get(key);
+  if (cut === undefined) {
+    cut = cutLineOf(alpha, (scale * drawing.dpi) / 25.4, settings);
+    if (roughCuts.size >= MOST_KEPT) roughCuts.delete(roughCuts.keys().next().value!);
+    roughCuts.set(key, cut);
+  }
+  return cut ? withCut(drawing, cut, scale, settings) : drawing;
+}

@@ -1,8 +1,9 @@
-import { CUBIC, eachCommand, flatten, MOVE, pathBounds } from '../geometry';
+import { flatten, pathBounds } from '../geometry';
 import { createMask, NOWHERE, squaredDistance, type Mask } from '../raster';
 import type { CutLoop } from './contour';
 import type { Field } from './field';
 import { pathLength } from './length';
+import { nodesOf } from './nodes';
 
 // Looked up once: in hot loops a global costs, above all in a sandbox such as that of the tests.
 const { abs, ceil, floor, hypot, max, min, sqrt } = Math;
@@ -32,12 +33,12 @@ export interface Peel {
   /** The sharpest corner that sticks out and the sharpest that goes in, degrees of what is left of the sticker. */
   outerCorner: (Spot & { degrees: number }) | null;
   innerCorner: (Spot & { degrees: number }) | null;
-  /** The smallest hole: its least side. */
+  /** The smallest hole: the geometric mean of its box's sides. */
   smallestHole: (Spot & { size: number }) | null;
   /** The least radius along the fitted line: of bends outward and inward. */
   outerRadius: number;
   innerRadius: number;
-  /** The least distance of the visible artwork from the cut. */
+  /** The least distance of the visible artwork from the cut; null where nothing is printed. */
   border: (Spot & { distance: number }) | null;
   /** The sticker's box, px of the artwork. */
   box: { left: number; top: number; right: number; bottom: number };
@@ -143,19 +144,6 @@ function necks(set: Field): Neck[] {
   return found;
 }
 
-interface Node {
-  x: number;
-  y: number;
-  /** Directions in which the line comes in and goes out, unit. */
-  into: [number, number];
-  out: [number, number];
-}
-
-const unit = (x: number, y: number): [number, number] => {
-  const d = hypot(x, y) || 1;
-  return [x / d, y / d];
-};
-
 /**
  * The least radii of a line's bends, to the right (clockwise) and to the left, its units: of the circles through places
  * `reach` apart along it. Corners count as bends.
@@ -191,34 +179,12 @@ function radiiOf({ path }: CutLoop, reach: number): { right: number; left: numbe
   return { right, left };
 }
 
-/** The corners of a line: where its curves meet. */
-function nodesOf({ path }: CutLoop): Node[] {
-  const nodes: Node[] = [];
-  let [x, y] = [0, 0];
-  const starts: [number, number][] = [];
-  const ends: [number, number][] = [];
-  const at: [number, number][] = [];
-  eachCommand(path, (verb, i) => {
-    if (verb === MOVE) [x, y] = [path[i], path[i + 1]];
-    if (verb !== CUBIC) return;
-    const [ax, ay, bx, by, ex, ey] = path.slice(i, i + 6);
-    starts.push(unit(ax - x || bx - x, ay - y || by - y));
-    ends.push(unit(ex - bx || ex - ax, ey - by || ey - ay));
-    at.push([ex, ey]);
-    [x, y] = [ex, ey];
-  });
-  at.forEach(([nx, ny], i) =>
-    nodes.push({ x: nx, y: ny, into: ends[i], out: starts[(i + 1) % starts.length] }),
-  );
-  return nodes;
-}
-
-/** The least radius of all bends of a cut, mm. */
-export const leastRadius = (loops: readonly CutLoop[], pxPerMm: number): number =>
+/** The least radius of a cut's bends, all or those that go in, mm. */
+export const leastRadius = (loops: readonly CutLoop[], pxPerMm: number, which: 'all' | 'inner'): number =>
   min(
     ...loops.map((loop) => {
       const { right, left } = radiiOf(loop, BEND_MM * pxPerMm);
-      return min(right, left) / pxPerMm;
+      return (which === 'all' ? min(right, left) : left) / pxPerMm;
     }),
     Infinity,
   );
@@ -251,7 +217,7 @@ export function peelOf({
   for (const loop of loops) {
     path += pathLength(loop.path);
     area += loop.area;
-    const nodes = nodesOf(loop);
+    const nodes = nodesOf(loop.path);
     const { right, left } = radiiOf(loop, BEND_MM * pxPerMm);
     points += nodes.length;
     // Outer lines turn clockwise and holes the other way, so the sticker is always on the right.
@@ -270,7 +236,8 @@ export function peelOf({
     box.right = max(box.right, own.right);
     box.top = min(box.top, own.top);
     box.bottom = max(box.bottom, own.bottom);
-    const size = mm(min(own.right - own.left, own.bottom - own.top));
+    // A slot is weeded more easily than a dot as narrow as it: by the mean of its sides.
+    const size = mm(sqrt((own.right - own.left) * (own.bottom - own.top)));
     if (loop.area < 0 && (!smallestHole || size < smallestHole.size))
       smallestHole = { x: (own.left + own.right) / 2, y: (own.top + own.bottom) / 2, size };
   }
@@ -315,11 +282,13 @@ function borderOf(cut: Field, artwork: Field, shift: number, corner: Spot, pxPer
       )
         rim.push([x, y]);
     }
-  const distance = squaredDistance(maskOf(artwork), 1);
+  const ink = createMask(cut.width, cut.height);
+  for (let y = 0, i = 0; y < artwork.height; y++)
+    for (let x = 0, to = (y + shift) * cut.width + shift; x < artwork.width; x++, i++, to++)
+      if (artwork.data[i] > 0) ink.data[to] = 1;
+  const distance = squaredDistance(ink, 1);
   for (const [x, y] of rim) {
-    const [u, v] = [x - shift, y - shift];
-    if (u < 0 || v < 0 || u >= artwork.width || v >= artwork.height) continue;
-    const d2 = distance[v * artwork.width + u];
+    const d2 = distance[y * cut.width + x];
     if (d2 !== NOWHERE && (!best || d2 < best.d)) best = { d: d2, x: x + corner.x, y: y + corner.y };
   }
   // From one centre beyond the line to another within the ink, where they lie nearest, it is a little too far.

@@ -1,6 +1,5 @@
 import { convexHull, type Point } from '../geometry';
 import type { Field } from './field';
-import type { CutShape } from './settings';
 
 /** A circle. */
 interface Circle {
@@ -64,17 +63,8 @@ function oval(x: number, y: number, a: number, b: number): Inside {
   };
 }
 
-/**
- * How far a margin all round a set must be for a form that holds it, `distance` px away from it, and the form itself in
- * the set's own px. Null where there is nothing to hold.
- */
-export function formAround(
-  set: Field,
-  shape: Exclude<CutShape, 'follow'>,
-  distance: number,
-  radius: number,
-): { inside: Inside; box: [number, number, number, number] } | null {
-  const { width, height, data } = set;
+/** The corners of the hull of a set, in its px: pixel centres at whole numbers. */
+export function hullOf({ width, height, data }: Field): Point[] {
   const rim: Point[] = [];
   for (let y = 0; y < height; y++) {
     const row = data.subarray(y * width, (y + 1) * width);
@@ -84,7 +74,20 @@ export function formAround(
     while (row[last] <= 0) last--;
     rim.push([first - 0.5, y - 0.5], [first - 0.5, y + 0.5], [last + 0.5, y - 0.5], [last + 0.5, y + 0.5]);
   }
-  const hull = convexHull(rim);
+  return convexHull(rim);
+}
+
+/**
+ * A plain form that holds a set, `distance` px away from it, and its box, in the set's own px. Null where there is
+ * nothing to hold.
+ */
+export function formAround(
+  set: Field,
+  shape: 'circle' | 'oval' | 'rectangle',
+  distance: number,
+  radius: number,
+): { inside: Inside; box: [number, number, number, number] } | null {
+  const hull = hullOf(set);
   if (hull.length === 0) return null;
   const xs = hull.map((p) => p[0]);
   const ys = hull.map((p) => p[1]);

@@ -1,4 +1,5 @@
 import { luminance, type Hex } from '../colour';
+import { CUT_LINE_FIELD } from '../cutline';
 import { visitField, type Field } from '../fields';
 import { ownInks, PART_FIELD, type Part } from '../parts';
 import { OVERRIDE_FIELD } from './fields';
@@ -44,7 +45,8 @@ export function usedInks(design: Design): Set<string> {
   for (const colourway of design.colourways)
     for (const override of Object.values(colourway.parts ?? {}))
       for (const ink of inksIn(OVERRIDE_FIELD, override)) used.add(ink);
-  for (const { cutLine } of sidesOf(design)) if (cutLine?.ink) used.add(cutLine.ink);
+  for (const { cutLine } of sidesOf(design))
+    if (cutLine) for (const ink of inksIn(CUT_LINE_FIELD, cutLine)) used.add(ink);
   return used;
 }
 

@@ -53,6 +53,31 @@ describe('a design that is cut out', () => {
     expect(openSide(applyEdits(back, mergeInks(back, 'rust', 'dark')), 'back').cutLine!.ink).toBe('dark');
   });
 
+  it('uses the inks of its rims, which follow like its own', () => {
+    const rimmed: Design = {
+      ...base,
+      cutLine: { ...base.cutLine!, rims: [{ ink: 'rust', width: 2 }] },
+    };
+    expect(unusedInks(rimmed)).toEqual([]);
+    const merged = applyEdits(rimmed, mergeInks(rimmed, 'rust', 'dark'));
+    expect(merged.cutLine!.rims).toEqual([{ ink: 'dark', width: 2 }]);
+    expect(merged.cutLine!.ink).toBe('pale');
+    expect(reread(merged)).toEqual(merged);
+  });
+
+  it('keeps what was placed on it by hand', () => {
+    const byHand: Design = {
+      ...base,
+      cutLine: {
+        ...base.cutLine!,
+        ...{ holes: 'chosen', openHoles: [[0.25, 0.5]], joints: [[0, 0.5, 1, 0.5]] },
+        patches: [{ from: [0, 0], to: [1, 0], via: [[0.5, -0.2]] }],
+        backing: { margin: 3, tear: 'left' },
+      },
+    };
+    expect(reread(byHand)).toEqual(byHand);
+  });
+
   it('begins with its lightest ink in the colourway that is shown', () => {
     expect(lightestInk(base, undefined)).toBe('pale');
     const day = {
@@ -73,5 +98,10 @@ describe('a design that is cut out', () => {
     expect(faulty({ shape: 'heart' })).toThrow(/cutLine\.shape/);
     expect(faulty({ ink: 'gone' })).toThrow(/cutLine\.ink/);
     expect(faulty({ bridge: 0 })).toThrow(/cutLine\.bridge/);
+    expect(faulty({ form: 'heart' })).toThrow(/cutLine\.form/);
+    expect(faulty({ rims: [{ ink: 'gone', width: 2 }] })).toThrow(/cutLine\.rims\[0\]\.ink/);
+    expect(faulty({ joints: [[0, 1, 2]] })).toThrow(/cutLine\.joints\[0\]/);
+    expect(faulty({ openHoles: [[0, 9]] })).toThrow(/cutLine\.openHoles\[0\]\[1\]/);
+    expect(faulty({ backing: { margin: 0, tear: 'none' } })).toThrow(/cutLine\.backing\.margin/);
   });
 });

@@ -1,3 +1,4 @@
+import { CUT_LINE_FIELD } from '../cutline';
 import { mapField, type Visit } from '../fields';
 import { mapPart, type Part } from '../parts';
 import { inksOfPart, usedInks } from './colours';
@@ -24,11 +25,10 @@ function reinkEdits(design: Design, to: (ink: string) => string): Edit[] {
   const parts = allParts(design).filter((p) => inksOfPart(p).some((ink) => to(ink) !== ink));
   return [
     ...parts.map((part): Edit => ({ op: 'updatePart', part: part.id, change: reinked(part, to) })),
-    ...sidesOf(design).flatMap(({ id, cutLine }): Edit[] =>
-      cutLine?.ink && to(cutLine.ink) !== cutLine.ink
-        ? [{ op: 'setCutLine', side: id, cutLine: { ...cutLine, ink: to(cutLine.ink) } }]
-        : [],
-    ),
+    ...sidesOf(design).flatMap(({ id, cutLine }): Edit[] => {
+      const reinkedCut = cutLine && mapField(CUT_LINE_FIELD, cutLine, visiting(to));
+      return reinkedCut === cutLine ? [] : [{ op: 'setCutLine', side: id, cutLine: reinkedCut }];
+    }),
     ...design.colourways.flatMap((c): Edit[] =>
       Object.entries(c.parts ?? {}).map(([part, o]) => ({
         op: 'overridePart',

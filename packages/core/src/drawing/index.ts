@@ -23,3 +23,4 @@ export {
 } from './node';
 export * from './pyramid';
 export { memoByKey } from './memo';
+export { cutPathsOf } from './cuts';

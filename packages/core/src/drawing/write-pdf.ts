@@ -21,6 +21,7 @@ import {
   type Mask,
   type OutlineItem,
 } from './types';
+import { cutPathsOf } from './cuts';
 
 /** A picture's pixels for a PDF: RGB and alpha apart, 8 bits, row by row. */
 export interface PdfPicture {
@@ -39,8 +40,6 @@ export interface PdfOptions {
   /** zlib's deflate. */
   deflate(bytes: Uint8Array): Uint8Array;
   title?: string;
-  /** The name of the spot colour that a blade follows, where the file has it. */
-  cut?: string;
 }
 
 const cm = (m: Matrix): string => `${m.map((v) => num(v, 7)).join(' ')} cm\n`;
@@ -261,25 +260,27 @@ class Writer {
   }
 
   /**
-   * What a blade follows: hairlines in a spot colour of its own (a Separation, ISO 32000-1, 8.6.6.4), which is laid over
-   * what is printed and takes nothing away from it (overprint, 8.6.7).
+   * What blades follow: hairlines, each cut in a spot colour of its own name (a Separation, ISO 32000-1, 8.6.6.4), which
+   * is laid over what is printed and takes nothing away from it (overprint, 8.6.7).
    */
-  cut(name: string, resources: Resources): string {
-    const lines = this.drawing.groups
-      .filter((g) => g.layer === 'cut')
-      .flatMap((g) =>
-        g.items.flatMap((i) => (i.kind === 'outline' ? [transformPath(i.path, i.matrix)] : [])),
-      );
-    if (lines.length === 0) return '';
-    const spot = name.replace(/[^A-Za-z0-9]/g, (c) => `#${c.charCodeAt(0).toString(16).padStart(2, '0')}`);
-    const space = this.file.add(
-      `[/Separation /${spot} /DeviceCMYK << /FunctionType 2 /Domain [0 1] /C0 [0 0 0 0] /C1 [0 1 0 0] /N 1 >>]`,
-    );
-    resources.spaces.set('Cut', space);
-    const state = this.state(resources, '/OP true /op true /OPM 1');
+  cuts(resources: Resources): string {
     // A hairline of 0.25 pt, whatever the board's px are.
     const width = num(0.25 / this.page[0]);
-    return `q\n${state}/Cut CS 1 SCN\n${width} w 1 j\n${lines.map((l) => `${pathOps(l)}S\n`).join('')}Q\n`;
+    return [...cutPathsOf(this.drawing)]
+      .map(([name, path], i) => {
+        const spot = name.replace(
+          /[^A-Za-z0-9]/g,
+          (c) => `#${c.charCodeAt(0).toString(16).padStart(2, '0')}`,
+        );
+        const shown = i % 2 ? '[1 0.35 0 0]' : '[0 1 0 0]';
+        const space = this.file.add(
+          `[/Separation /${spot} /DeviceCMYK << /FunctionType 2 /Domain [0 1] /C0 [0 0 0 0] /C1 ${shown} /N 1 >>]`,
+        );
+        resources.spaces.set(`Cut${i}`, space);
+        const state = this.state(resources, '/OP true /op true /OPM 1');
+        return `q\n${state}/Cut${i} CS 1 SCN\n${width} w 1 j\n${pathOps(path)}S\nQ\n`;
+      })
+      .join('');
   }
 
   group(group: Group, resources: Resources, toPage: Matrix = this.page): string {
@@ -324,7 +325,7 @@ export function writePdf(drawing: Drawing, options: PdfOptions): Uint8Array {
   const body = inRuns(printed(drawing))
     .map((g) => writer.group(g, resources))
     .join('');
-  const cut = options.cut ? writer.cut(options.cut, resources) : '';
+  const cut = writer.cuts(resources);
   const content = file.stream('', new TextEncoder().encode(`${cm(page)}${body}${cut}`));
   return file.finish({ size, resources: resources.text(), content, title: options.title });
 }

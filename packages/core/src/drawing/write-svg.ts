@@ -21,12 +21,11 @@ import {
   type OutlineItem,
   type PartGroup,
 } from './types';
+import { cutPathsOf } from './cuts';
 
 export interface SvgOptions {
   /** The address (a data: URL, say) of a picture's pixels, treated as the item asks; null leaves it out. */
   picture(item: ImageItem): string | null;
-  /** The name of the layer that a blade follows, where the file has it. */
-  cut?: string;
   /** A title for the file; left out when empty. */
   title?: string;
   /** Names of inks by id, for the classes of the file. */
@@ -227,7 +226,7 @@ function groupElement(group: Group, writing: Writing): string {
   if (inner.length === 0) return '';
   const { part } = group as Partial<PartGroup>;
   const attributes = [
-    ...(part === undefined ? [] : [` id="${escape(part)}"`]),
+    ...(part === undefined ? [] : [` id="${escape(part.replace(/[()]/g, ''))}"`]),
     ...(layer === undefined || layer === 'ink' ? [] : [` class="layer-${layer}"`]),
     ...(opacity < 1 ? [` opacity="${n(opacity)}"`] : []),
     ...(mask ? [` mask="url(#${maskOf(mask, writing)})"`] : []),
@@ -240,22 +239,17 @@ function groupElement(group: Group, writing: Writing): string {
   );
 }
 
-/** What a blade follows, in a layer of its own in front of everything. */
-function cutLayer(drawing: Drawing, name: string): string[] {
-  const lines = drawing.groups
-    .filter((g) => g.layer === 'cut')
-    .flatMap((g) => [...allItemsOf(g)])
-    .flatMap((item) =>
-      item.kind === 'outline' ? [{ ...item, path: transformPath(item.path, item.matrix) }] : [],
-    );
-  if (lines.length === 0) return [];
-  const paths = lines.map(({ path }) => `<path d="${toSvgPath(path)}"/>`).join('\n');
-  const { colour, stroke } = lines[0];
-  const id = name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
-  return [
-    `<g id="${id}" class="layer-cut" fill="none" stroke="${colour}" stroke-width="${n(stroke?.width ?? 1)}" stroke-linejoin="round">\n<title>${escape(name)}</title>\n${paths}\n</g>`,
-  ];
-}
+/** How what a blade follows is drawn: a magenta for the sticker, a blue for what is cut beside it. */
+const CUT_COLOURS = ['#d6006c', '#0074b8'];
+const HAIRLINE_IN = 0.1 / 25.4;
+
+/** What blades follow, each cut in a layer of its own in front of everything. */
+const cutLayers = (drawing: Drawing): string[] =>
+  [...cutPathsOf(drawing)].map(([name, path], i) => {
+    const id = name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+    const colour = CUT_COLOURS[i % CUT_COLOURS.length];
+    return `<g id="${id}" class="layer-cut" fill="none" stroke="${colour}" stroke-width="${n(HAIRLINE_IN * drawing.dpi)}" stroke-linejoin="round">\n<title>${escape(name)}</title>\n<path d="${toSvgPath(path)}"/>\n</g>`;
+  });
 
 /**
  * The drawing as an SVG 1.1 file of its true size in inches: outlines as paths (no text, no strokes
@@ -281,7 +275,7 @@ export function writeSvg(drawing: Drawing, options: SvgOptions): string {
     ...(options.title ? [`<title>${escape(options.title)}</title>`] : []),
     ...(defs.lines.length ? [`<defs>\n${defs.lines.join('\n')}\n</defs>`] : []),
     ...groups,
-    ...(options.cut ? cutLayer(drawing, options.cut) : []),
+    ...cutLayers(drawing),
     '</svg>\n',
   ].join('\n');
 }
