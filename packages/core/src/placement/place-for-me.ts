@@ -1,4 +1,5 @@
 import { contrastRatio, type Garment, type Hex } from '../colour';
+import { wholeBorder } from '../cutline';
 import {
   inksOfPart,
   inkValues,
@@ -17,6 +18,16 @@ import { comesIn, isWorn, fitsIn, roomOf, roomsIn, WORTH_MOVING, type Spec, type
 export const CHEST_IN = 3;
 /** Share of the room left that artwork is moved up, so that it looks centred to the eye. */
 const OPTICAL_LIFT = 0.04;
+/** Directions in which a rim is looked at. */
+const AROUND: readonly Point[] = Array.from({ length: 12 }, (_, i) => [
+  Math.cos((i * Math.PI) / 6),
+  Math.sin((i * Math.PI) / 6),
+]);
+
+/** How much room a product needs around artwork, inches: its border and its backing where it is cut out as a sticker. */
+export const rimOf = ({ cutLine }: Pick<Design, 'cutLine'>, { sticker }: Pick<Spec, 'sticker'>): number =>
+  sticker && cutLine ? (wholeBorder(cutLine) + (cutLine.backing?.margin ?? 0)) / 25.4 : 0;
+
 export interface PlacedForMe {
   at: PlacedAt;
   /** What was done, in words. */
@@ -37,7 +48,7 @@ function mostScale(drawing: Drawing, spec: Spec): number {
  * Fits artwork into a side by its ink, not its board: as large as the safe area, the zones to keep clear
  * of and its pictures' resolution allow; centred for the eye, by its box and its weight (`weight`: board px,
  * where the ink's weight lies; the box alone where left out); on garments with its top on the chest.
- * Null where there is no ink.
+ * `rim` inches around it are kept within the safe area, too: a sticker's border. Null where there is no ink.
  */
 export function placeForMe(
   drawing: Drawing,
@@ -45,6 +56,7 @@ export function placeForMe(
   spec: Spec,
   side: SpecSide,
   weight?: readonly [number, number] | null,
+  rim = 0,
 ): PlacedForMe | null {
   const hull = inkHull(drawing).map(([x, y]): Point => [x / board.dpi, y / board.dpi]);
   if (hull.length < 2) return null;
@@ -60,8 +72,10 @@ export function placeForMe(
     ? Math.max(safe.top, Math.min(CHEST_IN - (side.collarIn ?? CHEST_IN), safe.top + boxHeight(safe) / 3))
     : safe.top;
 
+  // What lies around the artwork is as wide however large that is.
+  const around = rim > 0 ? AROUND.map(([u, v]): Point => [u * rim, v * rim]) : [[0, 0] as Point];
   const shapeAt = (k: number, [x, y]: Point): Point[] =>
-    hull.map(([px, py]): Point => [x + (px - cx) * k, y + (py - cy) * k]);
+    hull.flatMap(([px, py]) => around.map(([u, v]): Point => [x + (px - cx) * k + u, y + (py - cy) * k + v]));
   const fits = (k: number, at: Point): boolean => fitsIn(room, shapeAt(k, at));
   /** The middle at scale `k` for a room: centred, with a lift; on a chest the top is what counts. */
   const middleIn = (within: Box, k: number): Point => {

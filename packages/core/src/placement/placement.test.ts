@@ -1,20 +1,11 @@
+import { newCutLine } from '../cutline';
 import fc from 'fast-check';
-import { circle, garment, NO_FACES, NO_PICTURES, rect, shape, SPEC, surfaces } from '../../testing/base';
-import {
-  applyEdits,
-  emptyDesign,
-  takeColourwayEdits,
-  type Design,
-  type Material,
-  type PlacedAt,
-} from '../design';
-import { picture, place } from '../parts';
+import { circle, NO_PICTURES, rect, SPEC, surfaces } from '../../testing/base';
+import { applyEdits, type Design, type PlacedAt } from '../design';
 import { drawingBounds, paintSurface, inkHull } from '../drawing';
-import { resolve } from '../resolve';
 import { applyMatrix, boxCentre, boxHeight, boxWidth, convexHull, type Box } from '../geometry';
 import type { Spec, SpecSide } from '../spec';
 import {
-  allPlannedFiles,
   copiedPlacement,
   GROUND,
   homeAt,
@@ -23,50 +14,18 @@ import {
   placedBox,
   placedDrawing,
   placeForMe,
+  rimOf,
   placementMatrix,
   placementNotes,
-  placementOn,
-  plannedFiles,
   seenFromFront,
 } from './index';
+import { at, BOARD, designOf, pictured, drawn, sideOf, specOf } from '../../testing/placing';
 
-const BOARD = { spec: SPEC.id, side: 'front', width: 900, height: 900, dpi: 300 };
-const INK = { name: 'Bone', value: '#f2ead8' };
-
-function designOf(...paths: string[]): Design {
-  const design = emptyDesign('Test', BOARD, 'soot', ['soot'], INK);
-  return { ...design, parts: paths.map((p, i) => shape(`p${i}`, p, 'ink-1')) };
-}
-/** A design of one picture in the board's middle. */
-function pictured(width: number, height: number): Design {
-  const material: Material = { id: 'm', name: 'm.png', width, height, licence: { id: 'own' } };
-  return { ...designOf(), materials: [material], parts: [picture('pic', place(450, 450), material)] };
-}
-const drawn = (design: Design) => resolve(design, undefined, NO_FACES);
-const sideOf = (over: Partial<SpecSide> = {}): SpecSide => ({
-  ...SPEC.sides[0],
-  id: 'area',
-  widthIn: 6,
-  heightIn: 8,
-  widthPx: 1200,
-  heightPx: 1600,
-  dpi: 200,
-  safeIn: { left: 0.5, top: 0.5, right: 0.5, bottom: 0.5 },
-  ...over,
-});
-const specOf = (over: Partial<Spec> = {}, side = sideOf()): Spec => ({
-  ...SPEC,
-  id: 'test/other',
-  kind: 'other',
-  sides: [side],
-  ...over,
-});
 const near = (box: Box, [l, t, r, b]: number[], digits = 6) => {
   expect(
     [box.left, box.top, box.right, box.bottom].map((v, i) => Math.abs(v - [l, t, r, b][i]) < 10 ** -digits),
   ).toEqual([true, true, true, true]);
 };
-const at = (x: number, y: number, scale = 1, turn = 0): PlacedAt => ({ x, y, scale, turn });
 const anyAt = fc.record({
   x: fc.double({ min: -2, max: 2, noNaN: true }),
   y: fc.double({ min: 1, max: 6, noNaN: true }),
@@ -203,6 +162,28 @@ describe('place for me', () => {
     h: fc.integer({ min: 40, max: 380 }),
   });
 
+  it('leaves room for the border of a sticker, and of its backing', () => {
+    const design = designOf(rect(100, 100, 300, 200));
+    const box = (rim: number) => {
+      const made = placeForMe(drawn(design), BOARD, specOf(), sideOf(), null, rim)!;
+      const xs = inkHull(placedDrawing(drawn(design), BOARD, sideOf(), made.at)).map(
+        ([x]) => x / sideOf().dpi,
+      );
+      return [Math.min(...xs), Math.max(...xs)];
+    };
+    expect(box(0)[0]).toBeCloseTo(0.5, 2);
+    expect(box(0.4)[0]).toBeCloseTo(0.9, 2);
+    expect(box(0.4)[1]).toBeCloseTo(5.1, 2);
+    const cut = { ...newCutLine('a'), distance: 3, rims: [{ ink: 'a', width: 2 }] };
+    const sticker = { sticker: { cut: 'kiss' as const, borderMm: 2, radiusMm: 1, gapMm: 3 } };
+    expect(rimOf({ cutLine: cut }, sticker)).toBeCloseTo(5 / 25.4);
+    expect(rimOf({ cutLine: { ...cut, backing: { margin: 4, tear: 'none' } } }, sticker)).toBeCloseTo(
+      9 / 25.4,
+    );
+    expect(rimOf({ cutLine: cut }, {})).toBe(0);
+    expect(rimOf({ cutLine: null }, sticker)).toBe(0);
+  });
+
   it('fills the safe area by the ink, whatever its shape, and never leaves it', () => {
     fc.assert(
       fc.property(ANY, ({ x, y, w, h }) => {
@@ -337,128 +318,6 @@ describe('what is noticed of a placement', () => {
     ],
   ])('is %s', (_what, where, over, side, more, expected) => {
     expect(checks(where, over, side, more)).toEqual(expected);
-  });
-});
-
-describe('which files are made', () => {
-  const design: Design = {
-    ...designOf(circle(450, 450, 200)),
-    colourways: [
-      { id: 'base', name: 'Night', inks: {}, garments: ['soot', 'pine'] },
-      { id: 'day', name: 'Day', inks: {}, garments: ['bone'] },
-    ],
-  };
-  const files = (d: Design, spec: Spec) =>
-    spec.sides
-      .flatMap((s) => plannedFiles(d, spec, s))
-      .map((f) => `${f.colourway.id}:${f.garments.join('+')}${f.apart ? ` apart ${f.apart}` : ''}`);
-
-  it('is one for each colourway that is sold on the product’s colours', () => {
-    expect(files(design, SPEC)).toEqual(['base:soot+pine', 'day:bone']);
-    expect(files(design, { ...SPEC, garments: ['pine'] })).toEqual(['base:pine']);
-  });
-  it('is one more for a garment colour with a position of its own, and follows the placement’s own choice', () => {
-    const placement = {
-      ...newPlacement(SPEC, SPEC.sides[0], homeAt(BOARD, SPEC.sides[0])),
-      apart: { pine: at(0, 1) },
-      colourways: { soot: 'day', gone: 'nowhere' },
-    };
-    expect(files({ ...design, placements: [placement] }, SPEC)).toEqual([
-      'day:soot+bone',
-      'base:pine apart pine',
-    ]);
-  });
-  const GARMENTS = ['soot', 'pine', 'bone', 'sky'];
-  /** A design for some garments, of which some have a colourway, placed on a product that comes in some. */
-  const anySold = fc
-    .record({
-      chosen: fc.subarray(GARMENTS, { minLength: 1 }),
-      ticks: fc.array(fc.constantFrom<string | null>('base', 'day', null), { minLength: 4, maxLength: 4 }),
-      comesIn: fc.subarray(GARMENTS, { minLength: 1 }),
-      own: fc.dictionary(fc.constantFrom(...GARMENTS), fc.constantFrom<string | null>('base', 'day', null)),
-    })
-    .map(({ chosen, ticks, comesIn, own }) => {
-      const ticked = (id: string) => GARMENTS.filter((_, i) => ticks[i] === id);
-      const given: Design = {
-        ...design,
-        garments: chosen,
-        colourways: design.colourways.map((c) => ({ ...c, garments: ticked(c.id) })),
-      };
-      const placement = {
-        ...newPlacement(SPEC, SPEC.sides[0], homeAt(BOARD, SPEC.sides[0])),
-        colourways: own,
-      };
-      return { design: { ...given, placements: [placement] }, spec: { ...SPEC, garments: comesIn } };
-    });
-
-  it('is none for a colour that is not sold, and no file at all where none is', () => {
-    fc.assert(
-      fc.property(anySold, ({ design: d, spec }) => {
-        const [placement] = d.placements;
-        for (const file of plannedFiles(d, spec, SPEC.sides[0]))
-          for (const g of file.garments) expect(placement.colourways[g]).not.toBeNull();
-        const nowhere = Object.fromEntries(spec.garments.map((g) => [g, null]));
-        const unsold = { ...d, placements: [{ ...placement, colourways: nowhere }] };
-        expect(plannedFiles(unsold, spec, SPEC.sides[0])).toEqual([]);
-      }),
-      { seed: 134, numRuns: 300 },
-    );
-  });
-
-  it('stays when a proposed colourway is taken for other garments, which then have that', () => {
-    fc.assert(
-      fc.property(anySold, fc.subarray(GARMENTS, { minLength: 1 }), ({ design: d, spec }, wanted) => {
-        // A proposal is for garments of which the placement says nothing of its own.
-        const own = { ...d.placements[0], colourways: {} };
-        const before: Design = { ...d, placements: [own] };
-        const taken = { id: 'new', name: 'New', inks: {}, garments: [] };
-        const after = applyEdits(before, takeColourwayEdits(before, taken, wanted));
-        const planned = (of: Design) => plannedFiles(of, spec, SPEC.sides[0]);
-        const pairs = (of: Design) =>
-          planned(of).flatMap((f) => f.garments.map((g) => `${f.colourway.id} ${g}`));
-        // Each colour that had a file has it still, in its own colourway, or in the new one if that is for it.
-        for (const pair of pairs(before)) {
-          const garment = pair.split(' ')[1];
-          expect(pairs(after)).toContain(wanted.includes(garment) ? `new ${garment}` : pair);
-        }
-        // Before any was chosen the first colourway stood for the colours of the design.
-        const open = before.colourways.every((c) => c.garments.length === 0);
-        for (const garment of open ? before.garments : [])
-          if (spec.garments.includes(garment) && !wanted.includes(garment))
-            expect(pairs(after)).toContain(`base ${garment}`);
-      }),
-      { seed: 135, numRuns: 300 },
-    );
-  });
-
-  it('is one for a product without colours, and none for a product that it is not placed on', () => {
-    const mug = specOf({ kind: 'mug' });
-    expect(files(design, mug)).toEqual([]);
-    const placed = {
-      ...design,
-      placements: [{ ...newPlacement(mug, mug.sides[0], at(0, 1)), colourway: 'day' }],
-    };
-    expect(files(placed, mug)).toEqual(['day:']);
-    expect(files(placed, SPEC)).toEqual([]);
-  });
-  it('is every colourway where no garment colour is ticked', () => {
-    const none = { ...design, colourways: design.colourways.map((c) => ({ ...c, garments: [] })) };
-    expect(files(none, SPEC)).toEqual(['base:', 'day:']);
-  });
-  it('comes in the order of the products’ placements, whatever the order of the book', () => {
-    const specs = ['a', 'b', 'c'].map((id) => specOf({ id: `test/${id}` }));
-    const on = (id: string) =>
-      newPlacement(
-        specs.find((s) => s.id === `test/${id}`)!,
-        sideOf(),
-        at(0, 4),
-      );
-    const placed = { ...design, placements: [on('c'), on('a')] };
-    expect(allPlannedFiles(placed, specs).map((f) => f.spec.id)).toEqual(['test/c', 'test/a']);
-  });
-  it('has a placement for its own board, and none elsewhere', () => {
-    expect(placementOn(design, SPEC, SPEC.sides[0])).toMatchObject({ x: 0, y: 1.5, scale: 1 });
-    expect(garment('soot', '#1b1b1d').id).toBe('soot');
   });
 });
 

@@ -100,7 +100,7 @@ export function placedProof(given: PlacedProofInput): Proof {
   }
   const { narrow } = placement;
   const placed = placedDrawing(flat, design.board, side, at, { narrow });
-  const sticker = cutLine && cutOut(placed, cutLine, given.pictures, given.surfaces);
+  const sticker = cutLine && cutOut(placed, cutLine, spec.sticker!.cut, given.pictures, given.surfaces);
   const artwork = {
     ...given,
     design,

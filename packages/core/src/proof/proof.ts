@@ -1,6 +1,6 @@
+import { BORDER } from '../cutline';
 import type { Design } from '../design';
 import type { Drawing } from '../drawing';
-import { resolve } from '../resolve';
 import { CHECKS, SLOW_CHECKS } from './checks';
 import {
   analyse,
@@ -12,6 +12,7 @@ import {
   type GarmentContrast,
 } from './measure';
 import { withMends, withSlowMends } from './mends';
+import { judgedDrawing } from './judged-drawing';
 import type { Artwork, Finding, Judged, Proof, ProofInput, Severity } from './types';
 
 const RANK: Record<Severity, number> = { stop: 0, watch: 1, note: 2 };
@@ -35,10 +36,7 @@ export function judgeDrawing(
 
 /** The same of a design as it lies on its board: what is shown while a part is dragged. */
 export const judgeGarments = (input: ProofInput, size?: number): ReturnType<typeof judgeDrawing> =>
-  judgeDrawing({ ...input, drawing: drawingOf(input) }, size);
-
-const drawingOf = ({ design, colourway, materials }: ProofInput): Drawing =>
-  resolve(design, colourway, materials);
+  judgeDrawing({ ...input, drawing: judgedDrawing(input) }, size);
 
 /** What is wrong with artwork as it lies on a side; without mends, and without what takes longer. */
 export function findingsOf(input: Artwork & { cache?: LayerCache }): {
@@ -47,7 +45,9 @@ export function findingsOf(input: Artwork & { cache?: LayerCache }): {
 } {
   const { analysis, garments } = judgeDrawing(input);
   const judged: Judged = { ...input, analysis, contrast: garments };
-  return { judged, findings: CHECKS.flatMap((check) => check(judged)) };
+  // Of a sticker's border its own check speaks.
+  const findings = CHECKS.flatMap((check) => check(judged)).filter((f) => f.part !== BORDER);
+  return { judged, findings };
 }
 
 /** What takes longer than a moment: thin places, looked for at full size, and words in the dictionaries. */
@@ -58,7 +58,7 @@ export function proofOf(given: ProofInput): Proof {
   const input = { ...given, cache: given.cache ?? new Map(), walks: given.walks ?? new Map() };
   const { judged, findings } = findingsOf({
     ...input,
-    drawing: drawingOf(input),
+    drawing: judgedDrawing(input),
     closely: input.mendFor,
   });
   const { design, colourway, materials, mendFor, cache } = input;
@@ -75,7 +75,7 @@ export function proofOf(given: ProofInput): Proof {
 export function slowFindings(given: ProofInput): Finding[] {
   const artwork: Artwork = {
     ...given,
-    drawing: drawingOf(given),
+    drawing: judgedDrawing(given),
     thinCache: given.thinCache ?? new Map(),
   };
   const findings = slowFindingsOf(artwork);

@@ -1,6 +1,6 @@
 import { contrastRatio, deltaE, lightness, nearestReading, yarns, type Garment, type Hex } from '../colour';
 import { inksOfPart, inkValues, type Design } from '../design';
-import { resolve } from '../resolve';
+import { judgedDrawing } from './judged-drawing';
 import { analyse, type Analysis, judgeGarment, NEEDED_RATIO, sampleEdges } from './measure';
 import { mustReadParts } from './proof';
 import type { ProofInput } from './types';
@@ -47,7 +47,7 @@ export function proposeColourways(input: ProofInput): Proposal[] {
   const values = inkValues(design, input.colourway);
   const grounds = garments.flatMap(yarns);
   const reads = (v: Hex) => grounds.every((g) => contrastRatio(v, g) >= NEEDED_RATIO);
-  const drawing = resolve(design, input.colourway, input.materials);
+  const drawing = judgedDrawing(input);
   const must = mustReadParts(drawing);
   const shares = partShares(analyse(drawing, input.pictures, input.surfaces, TRIAL_SIZE));
   const weight = (ink: string) =>
@@ -107,7 +107,7 @@ function readsOnAll(input: ProofInput, inks: Record<string, Hex>, must: Set<stri
       inks: { ...c.inks, ...Object.fromEntries(Object.entries(inks).filter(([id]) => id in c.inks)) },
     })),
   };
-  const drawing = resolve(design, input.colourway, input.materials);
+  const drawing = judgedDrawing({ ...input, design });
   const analysis = analyse(drawing, input.pictures, input.surfaces, TRIAL_SIZE);
   const samples = sampleEdges(analysis);
   return input.garments.every((garment: Garment) =>

@@ -1,7 +1,7 @@
 import { hexToRgb, over, yarns, type Garment, type Rgb } from '../colour';
-import { resolve } from '../resolve';
 import { createMask, squaredDistance, type RasterImage } from '../raster';
 import { mmToPx } from '../units';
+import { judgedDrawing } from './judged-drawing';
 import { analyse } from './measure';
 import type { ProofInput } from './types';
 
@@ -48,7 +48,7 @@ const SOLID: Rgb = [120, 124, 126];
  */
 export function separationOf(input: ProofInput, chokeMm = CHOKE_MM, size = SEPARATION_SIZE): Separation {
   const garment: Garment = input.garments[0];
-  const drawing = resolve(input.design, input.colourway, input.materials);
+  const drawing = judgedDrawing(input);
   const { width, height, composite, scale } = analyse(drawing, input.pictures, input.surfaces, size);
   const colours = yarns(garment).map(hexToRgb);
   const ground = [0, 1, 2].map(

@@ -5,6 +5,8 @@ import type { Spec, SpecSide } from './types';
 export const cutRules = ({ sticker }: Pick<Spec, 'sticker'>, side: SpecSide): CutRules => ({
   borderMm: sticker?.borderMm ?? 0,
   radiusMm: sticker?.radiusMm ?? 0,
+  mostPaths: sticker?.mostPaths,
+  mostPoints: sticker?.mostPoints,
   widthMm: (side.widthPx / side.dpi) * 25.4,
   heightMm: (side.heightPx / side.dpi) * 25.4,
 });

@@ -11,13 +11,17 @@ import {
 } from './types';
 
 function sticker(s: Checked): StickerRules {
-  s.object(['cut', 'borderMm', 'radiusMm', 'gapMm']);
+  s.object(['cut', 'borderMm', 'radiusMm', 'gapMm', 'mostPaths', 'mostPoints']);
   const mm = (key: string) => s.at(key).number({ min: 0, max: 100 });
+  const most = (key: 'mostPaths' | 'mostPoints', max: number) =>
+    s.at(key).missing ? {} : { [key]: s.at(key).number({ min: 1, max, whole: true }) };
   return {
     cut: s.at('cut').oneOf(['kiss', 'die'] as const),
     borderMm: mm('borderMm'),
     radiusMm: mm('radiusMm'),
     gapMm: mm('gapMm'),
+    ...most('mostPaths', 1000),
+    ...most('mostPoints', 1_000_000),
   };
 }
 

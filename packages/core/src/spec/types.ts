@@ -68,6 +68,9 @@ export interface StickerRules {
   radiusMm: number;
   /** Least gap between stickers of a sheet. */
   gapMm: number;
+  /** Closed lines that a file may have for the blade, and points that they may have; any number where left out. */
+  mostPaths?: number;
+  mostPoints?: number;
 }
 
 /** Limits of a listing's fields; lengths in characters. */

@@ -90,13 +90,13 @@ export function sampleEdges(analysis: Analysis, withPixels = false, walks?: Walk
       : ownAt(layer, pixel);
 
   // A sticker's border is what the artwork is seen on: that its own edge is seen is not asked for.
-  const border = layers.findIndex((l) => l.part === BORDER);
+  const isBorder = layers.map((l) => l.part === BORDER);
   const colours: number[] = [];
   for (let n = 0; n < walk.count; n++) {
     const layer = walk.layer[n];
     const outLabel = walk.outLabel[n];
-    const silhouette = outLabel === 0 || outLabel - 1 === border;
-    if (outLabel === 0 && layer === border) continue;
+    const silhouette = outLabel === 0 || isBorder[outLabel - 1];
+    if (silhouette && isBorder[layer]) continue;
     const outside = walk.outside[n];
     let count = 0;
     colours[count++] = outside < 0 ? 0 : silhouette ? compositeAt(outside) : shownAt(outLabel - 1, outside);

@@ -1,3 +1,4 @@
+import { judgedDrawing } from '../judged-drawing';
 import { contrastRatio, deltaE, nearestReading, yarns, type Garment, type Hex } from '../../colour';
 import {
   applyEdits,
@@ -14,7 +15,6 @@ import {
 } from '../../design';
 import { isDressed, ownInks, type Keyline, type Part } from '../../parts';
 import { groupBounds } from '../../drawing';
-import { resolve } from '../../resolve';
 import { grow, intersect, isEmptyBox } from '../../geometry';
 import { mmToPx } from '../../units';
 import {
@@ -40,7 +40,7 @@ const NEIGHBOUR_PX = 4;
 const MOST_MENDED = 20;
 
 function verdictAfter(input: MendInput, design: Design, part: string, garment: Garment): PartContrast {
-  const drawing = resolve(design, input.colourway, input.materials);
+  const drawing = judgedDrawing({ ...input, design });
   const own = drawing.groups.find((g) => g.part === part);
   // What does not touch a part has no say in whether it reads.
   const reach =
