@@ -1,18 +1,24 @@
-// Writes docs/design.schema.json from the fields of a design: `npm run schema`.
-import { readFileSync, writeFileSync } from 'node:fs';
+// Writes docs/design.schema.json and docs/sheet.schema.json from the fields of their documents: `npm run schema`.
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { format, resolveConfig } from 'prettier';
 
 const docs = dirname(fileURLToPath(import.meta.url));
-const { designSchema } = createRequire(join(docs, '../apps/server/package.json'))('@brelm/core/design');
-const file = join(docs, 'design.schema.json');
-const text = await format(JSON.stringify(designSchema(), null, 2), {
-  ...(await resolveConfig(file)),
-  filepath: file,
-});
-if (text !== readFileSync(file, 'utf8')) {
+const core = createRequire(join(docs, '../apps/server/package.json'));
+const { designSchema } = core('@brelm/core/design');
+const { sheetSchema } = core('@brelm/core/sheet');
+for (const [name, schema] of [
+  ['design', designSchema()],
+  ['sheet', sheetSchema()],
+]) {
+  const file = join(docs, `${name}.schema.json`);
+  const text = await format(JSON.stringify(schema, null, 2), {
+    ...(await resolveConfig(file)),
+    filepath: file,
+  });
+  if (existsSync(file) && text === readFileSync(file, 'utf8')) continue;
   writeFileSync(file, text);
-  console.log('docs/design.schema.json is written anew.');
+  console.log(`docs/${name}.schema.json is written anew.`);
 }
