@@ -25,6 +25,8 @@ import { TypefacesService } from './typefaces/typefaces.service';
 import { WordsController } from './words/words.controller';
 import { WordsService } from './words/words.service';
 import { StylesController } from './styles/styles.controller';
+import { SheetsController } from './sheets/sheets.controller';
+import { SheetsService } from './sheets/sheets.service';
 import { StylesService } from './styles/styles.service';
 import { PlannerService } from './runs/planner.service';
 import { QueueService } from './runs/queue.service';
@@ -70,6 +72,7 @@ export class AppModule {
         LibraryController,
         TypefacesController,
         StylesController,
+        SheetsController,
         WordsController,
         MotifsController,
         SpecsController,
@@ -92,6 +95,7 @@ export class AppModule {
         LibraryService,
         TypefacesService,
         StylesService,
+        SheetsService,
         WordsService,
         SpecsService,
         RunStore,

@@ -61,7 +61,7 @@ async function upload(bytes: Uint8Array, name: string) {
 }
 
 describe('designs', () => {
-  it('has the six demo designs, whose pictures are stored', async () => {
+  it('has the seven demo designs, whose pictures are stored', async () => {
     const list = await designs();
     expect(list.map((d) => d.document.name).sort()).toEqual([
       'Bog Standard',
@@ -69,6 +69,7 @@ describe('designs', () => {
       'Count Owls Not Sheep',
       'Moth Ledger Society',
       'Night Shift Owls',
+      'Out After Dark',
       'Owl Light Saving',
     ]);
     const [moon] = (await owls()).document.materials;

@@ -181,6 +181,19 @@ export class LetteringStyleRow {
   @Column('mediumtext') document!: string;
 }
 
+/** Stickers on a sheet: where each lies, and of which design it is. */
+@Entity('sheets')
+export class SheetRow {
+  @PrimaryColumn('char', { length: 36 }) id!: string;
+  @Column('varchar', { length: 300 }) name!: string;
+  @Column('int') revision!: number;
+  /** See core's Sheet. */
+  @Column('mediumtext') document!: string;
+  @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
+  @Column('datetime', { precision: 3, name: 'updated_at' }) updatedAt!: Date;
+  @Column('datetime', { precision: 3, name: 'archived_at', nullable: true }) archivedAt!: Date | null;
+}
+
 /** A word that the seller has said is right. */
 @Entity('own_words')
 export class OwnWordRow {
@@ -216,6 +229,7 @@ export const ENTITIES = [
   StarterRow,
   TypefaceRow,
   LetteringStyleRow,
+  SheetRow,
   OwnWordRow,
   FavouriteTypefaceRow,
   SettingRow,

@@ -195,6 +195,20 @@ export class PicturesInSummaries1764170000000 implements MigrationInterface {
   }
 }
 
+/** Sheets of stickers. */
+export class Sheets1764200000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`CREATE TABLE IF NOT EXISTS sheets (
+      id CHAR(36) NOT NULL PRIMARY KEY, name VARCHAR(300) NOT NULL, revision INT NOT NULL,
+      document MEDIUMTEXT NOT NULL, created_at DATETIME(3) NOT NULL, updated_at DATETIME(3) NOT NULL,
+      archived_at DATETIME(3) NULL, INDEX by_list (archived_at, updated_at, id)) ${TABLE}`);
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('DROP TABLE IF EXISTS sheets');
+  }
+}
+
 /** A list that earlier versions kept in one value. */
 async function listOf(db: QueryRunner, name: string): Promise<string[]> {
   const rows = (await db.query('SELECT value FROM settings WHERE name = ?', [name])) as { value: string }[];
@@ -209,4 +223,5 @@ export const MIGRATIONS = [
   RunsAndSpecBook1764090000000,
   RowsAndSummaries1764120000000,
   PicturesInSummaries1764170000000,
+  Sheets1764200000000,
 ];

@@ -1,5 +1,6 @@
 import { documentOf } from '@brelm/core/design';
-import { readdirSync } from 'node:fs';
+import { readSheet, sheetDocument } from '@brelm/core/sheet';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Injectable, type INestApplicationContext } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
@@ -18,6 +19,7 @@ import { DesignsService } from '../designs/designs.service';
 import { LibraryService } from '../library/library.service';
 import { MaterialsService } from '../materials/materials.service';
 import { SpecsService } from '../specs/specs.service';
+import { SheetsService } from '../sheets/sheets.service';
 import { StylesService } from '../styles/styles.service';
 
 /** Duskwren's designs, loaded once into a new installation. */
@@ -30,6 +32,7 @@ export class DemoService {
     private readonly specs: SpecsService,
     private readonly materials: MaterialsService,
     private readonly styles: StylesService,
+    private readonly sheets: SheetsService,
   ) {}
 
   /** Specs and garments always; designs only the first time, so that archived ones stay away. */
@@ -43,29 +46,49 @@ export class DemoService {
       .sort()
       .reverse();
     // A start that was killed in the middle of this goes on where it was.
-    const there = new Set((await this.settings.find({ where: { name: Like('demo %') } })).map((s) => s.name));
+    const marks = await this.settings.find({ where: { name: Like('demo %') } });
+    const there = new Map(marks.map((s) => [s.name, s.value]));
+    const ids = new Map<string, string>();
     for (const name of names) {
-      if (there.has(`demo ${name}`)) continue;
       const file = join(folder, name);
       const design = readDesignFile(file);
+      const known = there.get(`demo ${name}`);
+      if (known !== undefined) {
+        ids.set(design.name, known);
+        continue;
+      }
       const materials = [];
       for (const material of design.materials) {
         const bytes = await picturesBeside(file)(material);
         const { sha256 } = await this.materials.bringIn(bytes, material.name);
         materials.push({ ...material, sha256 });
       }
-      await this.designs.create(
+      const { id } = await this.designs.create(
         JSON.stringify(documentOf({ ...design, materials })),
         undefined,
         `demo ${name}`,
       );
+      ids.set(design.name, id);
     }
+    await this.loadSheets(ids);
     const known = new Set((await this.styles.list()).map((s) => s.name));
     for (const { name, document } of shippedStyles())
       if (!known.has(name)) await this.styles.add(name, document);
     await this.settings.save({ name: 'shop', value: 'Duskwren Field Supply' });
     await this.settings.save({ name: 'demo', value: new Date().toISOString() });
     return names.length;
+  }
+
+  /** Sheets name their designs by what these are called. */
+  private async loadSheets(ids: ReadonlyMap<string, string>): Promise<void> {
+    const { sheets } = await this.sheets.list(false, 0, 200);
+    const there = new Set(sheets.map((s) => s.name));
+    for (const name of readdirSync(join(DEMO_FOLDER, 'sheets')).sort()) {
+      const sheet = readSheet(JSON.parse(readFileSync(join(DEMO_FOLDER, 'sheets', name), 'utf8')));
+      if (there.has(sheet.name)) continue;
+      const stickers = sheet.stickers.map((s) => ({ ...s, design: ids.get(s.design) ?? s.design }));
+      await this.sheets.create(sheetDocument({ ...sheet, stickers }));
+    }
   }
 }
 

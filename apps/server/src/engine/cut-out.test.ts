@@ -5,11 +5,12 @@ import { join } from 'node:path';
 import DxfParser from 'dxf-parser';
 import { PNG } from 'pngjs';
 import { flatten, parseSvgPath, pathBounds, signedArea } from '@brelm/core/geometry';
-import { cutPathOf, newCutLine, type CutLine } from '@brelm/core/cutline';
+import { newCutLine, type CutLine } from '@brelm/core/cutline';
+import { cutPathsOf } from '@brelm/core/drawing';
 import { emptyDesign, type Design } from '@brelm/core/design';
 import { place, shapeOf } from '@brelm/core/parts';
 import { homeAt, newPlacement } from '@brelm/core/placement';
-import { placedProof } from '@brelm/core/proof';
+import { judgeGarments, placedProof, proofOf } from '@brelm/core/proof';
 import {
   cutDxf,
   cutMask,
@@ -107,9 +108,14 @@ describe('the files of a sticker', () => {
       parts: [shapeOf('ring', place(900, 900), 'ring', 30 * MM, 'dark')],
     };
     const materials = await loadMaterials(hollow);
-    const { drawing, cut } = await cutOutOf(drawingOf(jobOf(hollow), materials), hollow.cutLine!, none);
+    const { drawing, cut } = await cutOutOf(
+      drawingOf(jobOf(hollow), materials),
+      hollow.cutLine!,
+      'kiss',
+      none,
+    );
     expect([cut!.peel.pieces, cut!.peel.holes]).toEqual([1, 1]);
-    const read = new DxfParser().parseSync(cutDxf(drawing, spec))!;
+    const read = new DxfParser().parseSync(cutDxf(drawing))!;
     const lines = read.entities as unknown as {
       type: string;
       shape: boolean;
@@ -129,14 +135,41 @@ describe('the files of a sticker', () => {
     // y goes up here, so what turned clockwise turns the other way.
     cut!.loops.forEach((l, i) => expect(Math.sign(areas[i])).toBe(-Math.sign(l.area)));
     const mine =
-      flatten(cutPathOf(drawing), 0.01).reduce((sum, l) => sum + signedArea(l.points) / 2, 0) / MM ** 2;
+      flatten([...cutPathsOf(drawing).values()][0], 0.01).reduce(
+        (sum, l) => sum + signedArea(l.points) / 2,
+        0,
+      ) /
+      MM ** 2;
     expect(-areas.reduce((a, b) => a + b, 0)).toBeCloseTo(mine, 0);
+  });
+
+  it('a backing that is cut through, too: a layer and a spot colour of its own in each file', async () => {
+    const both = sticker({ backing: { margin: 4, tear: 'none' } });
+    const svg = (await fileOf(both, 'svg')).toString();
+    const width = (id: string) => {
+      const [, d] = new RegExp(`<g id="${id}"[^>]*>\\s*<title>[^<]*</title>\\s*<path d="([^"]*)"`).exec(svg)!;
+      const { left, right } = pathBounds(parseSvgPath(d));
+      return (right - left) / MM;
+    };
+    expect(width('kiss-cut')).toBeCloseTo(26, 0);
+    expect(width('die-cut')).toBeCloseTo(34, 0);
+    const pdf = (await fileOf(both, 'pdf')).toString('latin1');
+    expect(pdf.match(/\/Separation \/(Kiss|Die)#20cut/g)).toEqual([
+      '/Separation /Kiss#20cut',
+      '/Separation /Die#20cut',
+    ]);
+    const materials = await loadMaterials(both);
+    const { drawing } = await cutOutOf(drawingOf(jobOf(both), materials), both.cutLine!, 'kiss', none);
+    const read = new DxfParser().parseSync(cutDxf(drawing))!;
+    expect(read.entities.map((e) => e.layer)).toEqual(['KISS_CUT', 'DIE_CUT']);
+    expect(Object.keys(read.tables.layer.layers)).toEqual(['KISS_CUT', 'DIE_CUT']);
   });
 
   it('a mask of what stays', async () => {
     const { drawing } = await cutOutOf(
       drawingOf(jobOf(design), await loadMaterials(design)),
       design.cutLine!,
+      'kiss',
       none,
     );
     const { data, width } = PNG.sync.read(await cutMask(drawing));
@@ -167,6 +200,22 @@ describe('the proof of a sticker', () => {
     must.parts[0].mustRead = true;
     expect(await dark({ ...must, cutLine: null })).toEqual(['stop']);
     expect(await dark(must)).toEqual([]);
+  });
+
+  it('judges it so on its board, too, and in colourways that are tried', async () => {
+    const must = sticker();
+    must.parts[0].mustRead = true;
+    const input = async (design: Design) => ({
+      ...{ design, colourway: 'base', spec, side, materials: await loadMaterials(design) },
+      garments: shippedGarments().filter((g) => g.id === 'soot'),
+      ...{ pictures: () => null, surfaces: makeSurface },
+    });
+    const verdict = async (design: Design) => judgeGarments(await input(design)).garments[0].verdict;
+    expect(await verdict({ ...must, cutLine: null })).not.toBe('reads');
+    expect(await verdict(must)).toBe('reads');
+    // Of the border as a part nothing is said.
+    const { findings } = proofOf({ ...(await input(must)), slow: false });
+    expect(findings.filter((f) => f.part === '(border)' || f.severity === 'stop')).toEqual([]);
   });
 
   it('does not ask that its border be seen on what it is stuck to', async () => {

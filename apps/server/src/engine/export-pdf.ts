@@ -36,12 +36,7 @@ function soft(item: OutlineItem, box: Box): PdfPicture {
 }
 
 /** A drawing as a PDF file of its true size, pictures embedded at full resolution; see core's writePdf. */
-export async function pdfOf(
-  drawing: Drawing,
-  rasters: RasterSource,
-  title?: string,
-  cut?: string,
-): Promise<Buffer> {
+export async function pdfOf(drawing: Drawing, rasters: RasterSource, title?: string): Promise<Buffer> {
   const picture = await eachPicture(drawing, rasters, ({ data, width, height }) =>
     apart(data, width, height),
   );
@@ -50,7 +45,6 @@ export async function pdfOf(
     soft,
     deflate: (b) => deflateSync(b, { level: 6 }),
     title,
-    cut,
   });
   return Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length);
 }

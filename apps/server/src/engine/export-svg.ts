@@ -25,7 +25,7 @@ export async function eachPicture<T>(
 export async function svgOf(
   drawing: Drawing,
   rasters: RasterSource,
-  about: { title?: string; inkNames?: ReadonlyMap<string, string>; cut?: string } = {},
+  about: { title?: string; inkNames?: ReadonlyMap<string, string> } = {},
 ): Promise<string> {
   const picture = await eachPicture(drawing, rasters, async ({ data, width, height }) => {
     const png = await encodePng(

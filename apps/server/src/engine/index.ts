@@ -15,6 +15,7 @@ export * from './export-svg';
 export * from './export-pdf';
 export * from './make-file';
 export * from './cut-out';
+export * from './sheet-file';
 export * from './proof-job';
 export * from './expected-bytes';
 export * from './jobs';

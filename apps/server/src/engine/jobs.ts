@@ -13,6 +13,7 @@ import {
   newPlacement,
   placementOf,
   placeForMe,
+  rimOf,
   plannedFiles,
   proposedPlacement,
   type PlannedFile,
@@ -51,7 +52,10 @@ export function placedOn(
       placement = newPlacement(spec, side, homeAt(board, side));
     else {
       const drawing = resolve(artwork, undefined, materials);
-      const made = placeForMe(drawing, board, spec, side, weightOf(drawing, pictures, makeSurface));
+      const made = placeForMe(
+        ...([drawing, board, spec, side, weightOf(drawing, pictures, makeSurface)] as const),
+        rimOf(artwork, spec),
+      );
       placement = proposedPlacement(
         artwork,
         spec,

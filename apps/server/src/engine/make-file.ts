@@ -7,7 +7,7 @@ import { readJpegHeader, readPdf } from '@brelm/core/export';
 import { placedDrawing, positionFor, artworkOn } from '@brelm/core/placement';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import { collect } from './collect';
-import { cutDrawing, cutName } from './cut-out';
+import { cutDrawing } from './cut-out';
 import { checkPng } from './encode-png';
 import { pdfOf } from './export-pdf';
 import { inkNames, svgOf } from './export-svg';
@@ -172,12 +172,11 @@ async function vectorFile(
   const { width, height, dpi } = drawing;
   const bytes =
     format === 'pdf'
-      ? await pdfOf(drawing, rasters, design.name, cutName(spec))
+      ? await pdfOf(drawing, rasters, design.name)
       : Buffer.from(
           await svgOf(drawing, rasters, {
             title: design.name,
             inkNames: inkNames(design),
-            cut: cutName(spec),
           }),
         );
   if (bytes.length > spec.maxBytes)

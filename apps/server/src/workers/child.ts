@@ -1,6 +1,7 @@
 import { worker } from 'workerpool';
 import { inspectTask, makeTask, packTask, previewTask, proofTask, rasteriseTask } from './tasks';
 import { designPreviewTask } from './design-preview';
+import { sheetFileTask } from './sheet-file';
 import { told } from './outcome';
 import * as reading from './reading';
 
@@ -21,6 +22,7 @@ export const TASKS = {
   faceFileTask: told(reading.faceFileTask),
   sampleTask: told(reading.sampleTask),
   designPreviewTask: told(designPreviewTask),
+  sheetFileTask: told(sheetFileTask),
 };
 export type TaskName = keyof typeof TASKS;
 

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import type { Garment } from '@brelm/core/colour';
+import { cutOutRoughly } from '@brelm/core/cutline';
 import { openSide, readDesign, sidesOf } from '@brelm/core/design';
 import { paintSurface } from '@brelm/core/drawing';
 import { resolve } from '@brelm/core/resolve';
@@ -35,7 +36,9 @@ export async function designPreviewTask({ text, spec, garments, filesDir }: Prev
   const pictures = await loadPictures(design, (m) => read(m.sha256 ?? 'none'), PICTURE_SIDE).catch(
     () => () => null,
   );
-  const drawing = resolve(design, undefined, materials);
+  const flat = resolve(design, undefined, materials);
+  const drawing =
+    spec?.sticker && design.cutLine ? cutOutRoughly(flat, design.cutLine, pictures, makeSurface) : flat;
   const scale = PREVIEW_SIDE / Math.max(drawing.width, drawing.height);
   const { context, width, height } = paintSurface(drawing, scale, pictures, makeSurface);
   const { data } = context.getImageData(0, 0, width, height);

@@ -6,7 +6,9 @@ import { DocumentError } from '@brelm/core/fields';
 import type { GarmentContrast } from '@brelm/core/proof';
 import { UploadError, type JobFinding, type OwnFont, type readGiven, type Upload } from '../engine';
 import { EndedError, ProcessPool } from './process-pool';
+import type { SheetFinding } from '@brelm/core/sheet';
 import type { PreviewTask } from './design-preview';
+import type { SheetTask } from './sheet-file';
 import type { TaskName } from './child';
 import { revive, type Outcome } from './outcome';
 import type { Sample } from './sample';
@@ -43,6 +45,7 @@ const DEADLINES = {
   faceFileTask: 60_000,
   sampleTask: 30_000,
   designPreviewTask: 60_000,
+  sheetFileTask: 300_000,
 } as const satisfies Record<TaskName, number>;
 
 const pool = (processes: number, queue: number) =>
@@ -89,6 +92,14 @@ export class PoolService implements OnModuleDestroy {
 
   designPreview(task: PreviewTask): Promise<{ picture: Uint8Array; verdicts: GarmentContrast[] }> {
     return this.run(this.quick, 'designPreviewTask', task);
+  }
+
+  /** See the task. */
+  sheetFile(
+    task: SheetTask,
+    signal: AbortSignal,
+  ): Promise<{ bytes: Uint8Array | null; findings: SheetFinding[] }> {
+    return this.run(this.quick, 'sheetFileTask', task, signal);
   }
 
   /** Reads a document; see the tasks of `reading`. */

@@ -1,0 +1,46 @@
+import { readFile } from 'node:fs/promises';
+import { readDesign } from '@brelm/core/design';
+import { readSheet, type SheetFinding } from '@brelm/core/sheet';
+import { makeSheetFile, sheetContents, sheetFindings, type SheetDesign, type SheetFormat } from '../engine';
+import { fileAt } from './made';
+
+export interface SheetTask {
+  /** The sheet as JSON. */
+  text: string;
+  /** The designs that are on it, as JSON, by id. */
+  designs: { id: string; text: string }[];
+  format: SheetFormat;
+  /** The least border that its product asks for, mm. */
+  borderMm: number;
+  /** Its file is made although something is wrong with it. */
+  acceptStops: boolean;
+  filesDir: string;
+}
+
+/** A sheet as a file; none where something is wrong with it that is not accepted. */
+export async function sheetFileTask({
+  text,
+  designs,
+  format,
+  borderMm,
+  acceptStops,
+  filesDir,
+}: SheetTask): Promise<{
+  bytes: Uint8Array | null;
+  findings: SheetFinding[];
+}> {
+  const sheet = readSheet(JSON.parse(text));
+  const font = (sha256: string) => readFile(fileAt(filesDir, sha256));
+  const contents = await sheetContents(
+    sheet,
+    new Map(
+      designs.map((d): [string, SheetDesign] => [
+        d.id,
+        { design: readDesign(JSON.parse(d.text)), picture: (m) => font(m.sha256 ?? 'none'), font },
+      ]),
+    ),
+  );
+  const findings = sheetFindings(sheet, contents, borderMm);
+  const stopped = !acceptStops && findings.some((f) => f.severity === 'stop');
+  return { bytes: stopped ? null : await makeSheetFile(sheet, contents, format), findings };
+}
