@@ -16,6 +16,8 @@ const HELP = `Usage: ./brelm COMMAND
                                                write its files; exit 1 when the proof has stops
   cutline DESIGN.brelm.json --spec ID [--colourway ID] [--out DIR] [--json]
                                                cut it out as a sticker: its files, and how it peels
+  sheet SHEET.json [--format pdf|svg|png|dxf ...] [--out DIR] [--json]
+                                               the files of a sheet of stickers; exit 1 when something is wrong
   wall DESIGN.brelm.json [--spec ID] [--garment ID ...] [--out FILE.png]
                                                every colourway on every garment, as a picture
 
@@ -30,6 +32,7 @@ const COMMANDS: Record<string, () => Promise<{ run(args: string[]): Promise<numb
   proof: () => import('./commands/proof'),
   export: () => import('./commands/export'),
   cutline: () => import('./commands/cutline'),
+  sheet: () => import('./commands/sheet'),
   wall: () => import('./commands/wall'),
 };
 

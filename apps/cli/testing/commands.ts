@@ -11,6 +11,7 @@ export const MAIN = join(ROOT, 'apps/cli/dist/main.js');
 export const folder = mkdtempSync(join(tmpdir(), 'brelm-cli-'));
 export const designs = join(folder, 'designs');
 cpSync(join(ROOT, 'demo/designs'), designs, { recursive: true });
+cpSync(join(ROOT, 'demo/sheets'), join(folder, 'sheets'), { recursive: true });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const ajv = new Ajv2020({ strict: false });
@@ -43,7 +44,7 @@ export async function brelm(...args: string[]): Promise<{ code: number; out: str
 
 /** Runs with --json, checks the output against its schema, and returns it. */
 export async function json<T>(
-  kind: 'specs' | 'export' | 'proof' | 'place' | 'cutline' | 'check',
+  kind: 'specs' | 'export' | 'proof' | 'place' | 'cutline' | 'sheet' | 'check',
   ...args: string[]
 ): Promise<{ code: number; err: string; value: T }> {
   const { code, out, err } = await brelm(...(kind === 'check' ? ['specs', kind] : [kind]), ...args, '--json');

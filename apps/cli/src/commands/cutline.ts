@@ -14,12 +14,11 @@ import {
   placedOn,
   rasterSource,
   shippedGarments,
-  writeAside,
-  WriteError,
 } from '@brelm/server/engine';
 import { options, UsageError } from '../arguments';
 import { findColourway, findSpec, loaded, readDesignOrFail } from '../prepare';
 import { say } from '../say';
+import { writeOut } from '../write-out';
 
 /**
  * `brelm cutline`: a design as a sticker of a product: the artwork on its border as PNG, with the blade's path in a layer
@@ -53,7 +52,12 @@ export async function run(args: string[]): Promise<number> {
       ...{ colourway, spec, side, apart: null },
       placement: placementOf(placed, spec.id, side.id)!,
     };
-    const { drawing, cut, pxPerMm } = await cutOutOf(drawingOf(job, materials), settings, rasters);
+    const { drawing, cut, pxPerMm } = await cutOutOf(
+      drawingOf(job, materials),
+      settings,
+      spec.sticker.cut,
+      rasters,
+    );
     const findings = judgeCut(cut, settings, cutRules(spec, side), pxPerMm);
     for (const f of findings) say(`${f.severity}: ${f.message}`);
     stopped ||= findings.some((f) => f.severity === 'stop');
@@ -65,18 +69,11 @@ export async function run(args: string[]): Promise<number> {
         spec.sticker.cut,
       ].join('-');
       const write = async (ending: string, bytes: Buffer) => {
-        const path = join(out, `${name}${ending}`);
-        try {
-          await writeAside(path, bytes);
-        } catch (error) {
-          throw error instanceof WriteError ? new UsageError(`--out: ${error.message}`) : error;
-        }
-        files.push({ path, bytes: bytes.length });
-        say(`wrote ${path}.`);
+        files.push(await writeOut(join(out, `${name}${ending}`), bytes));
       };
       for (const format of ['png', 'svg', 'pdf'] as const)
         await write(`.${format}`, (await makeFile({ ...job, format }, materials, rasters)).bytes);
-      await write('.dxf', Buffer.from(cutDxf(drawing, spec), 'latin1'));
+      await write('.dxf', Buffer.from(cutDxf(drawing), 'latin1'));
       await write('-mask.png', await cutMask(drawing));
     }
     report.push({
