@@ -30,6 +30,16 @@ export const router = createBrowserRouter([
         HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
       },
       {
+        path: 'sheets',
+        lazy: async () => ({ Component: (await import('./sheets/sheets')).Sheets }),
+        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+      },
+      {
+        path: 'sheets/:id',
+        lazy: async () => ({ Component: (await import('./sheets/sheet-page')).SheetPage }),
+        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+      },
+      {
         path: 'materials',
         lazy: async () => ({ Component: (await import('./materials/materials')).Materials }),
         HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,

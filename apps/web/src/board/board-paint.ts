@@ -1,12 +1,13 @@
 import type { Garment } from '@brelm/core/colour';
 import type { Aids } from '@brelm/core/design';
-import { paintOutlines, type PaintContext } from '@brelm/core/drawing';
+import { paint, paintOutlines, type PaintContext } from '@brelm/core/drawing';
 import type { SnapMeasure } from '@brelm/core/resolve';
-import type { Matrix } from '@brelm/core/geometry';
+import { toSvgPath, type Matrix } from '@brelm/core/geometry';
 import type { Finding } from '@brelm/core/proof';
 import type { SpecSide } from '@brelm/core/spec';
-import { artworkPainter, type Resolved } from '../design';
+import { artworkPainter, borderOn, type Border, type Resolved } from '../design';
 import { paintGarment } from '../platform/garment-paint';
+import { makeSurface } from '../platform/surfaces';
 import { lengthWords } from '../editor/measure';
 import { paintProduct, twoTone, veilBeyondEdge } from './product-paint';
 import type { Snapped } from './use-snap';
@@ -111,11 +112,57 @@ export interface BoardView {
   snapped: Snapped;
   aids: Aids;
   look: Look;
+  /** How a sticker is cut out. */
+  border: Border | null;
+}
+
+/** Behind the artwork: what a sticker's border is. One of a state before is paler, till its own has been worked out. */
+function paintBorder(
+  context: CanvasRenderingContext2D,
+  { drawing, pictures }: Resolved,
+  border: Border,
+  view: Matrix,
+  size: { width: number; height: number },
+): void {
+  const { groups } = borderOn(drawing, border);
+  const shown = groups.map((g) => ({ ...g, opacity: border.fresh ? 1 : 0.4 }));
+  paint(
+    context as unknown as PaintContext,
+    { ...drawing, groups: shown },
+    { view, pictures, surfaces: makeSurface },
+    size,
+  );
+  context.setTransform(1, 0, 0, 1, 0, 0);
+}
+
+/** In front of the artwork: what a blade follows, dotted. */
+function paintBlade(
+  context: CanvasRenderingContext2D,
+  { drawing }: Resolved,
+  border: Border,
+  view: Matrix,
+  ratio: number,
+): void {
+  const path = new Path2D();
+  path.addPath(new Path2D(toSvgPath(borderOn(drawing, border).path)), new DOMMatrix([...view]));
+  context.save();
+  context.globalAlpha = border.fresh ? 1 : 0.4;
+  context.lineCap = 'round';
+  for (const [colour, width] of [
+    ['#fffdf6', 2.6],
+    ['#b3261e', 1.5],
+  ] as const) {
+    context.strokeStyle = colour;
+    context.lineWidth = width * ratio;
+    context.setLineDash([0.01, 4 * ratio]);
+    context.stroke(path);
+  }
+  context.restore();
 }
 
 /** Paints garment, artwork, aids and what is pointed at; what lies off the board is veiled. */
 export function paintBoard(canvas: HTMLCanvasElement, board: BoardView): void {
-  const { size, view, resolved, moving, backdrop, side, pointedAt, snapped, aids, look } = board;
+  const { size, view, resolved, moving, backdrop, side, pointedAt, snapped, aids, look, border } = board;
   const { drawing } = resolved;
   const ratio = window.devicePixelRatio || 1;
   const width = Math.round(size.width * ratio);
@@ -142,7 +189,11 @@ export function paintBoard(canvas: HTMLCanvasElement, board: BoardView): void {
   if (look === 'outlines') {
     paintOutlines(context as unknown as PaintContext, drawing, toCanvas, '#20262a');
     context.setTransform(1, 0, 0, 1, 0, 0);
-  } else paintArtwork(context as unknown as PaintContext, resolved, toCanvas, { width, height }, moving);
+  } else {
+    if (border && !moving) paintBorder(context, resolved, border, toCanvas, { width, height });
+    paintArtwork(context as unknown as PaintContext, resolved, toCanvas, { width, height }, moving);
+    if (border && !moving && look === 'print') paintBlade(context, resolved, border, toCanvas, ratio);
+  }
   context.globalAlpha = 0.72;
   context.fillStyle = SURROUND;
   context.beginPath();

@@ -15,7 +15,7 @@ import { applyEdits, inkValues, withBundled, type Design, type Edit } from '@bre
 import { groupBounds } from '@brelm/core/drawing';
 import { EMPTY_BOX, isEmptyBox, unite, type Box } from '@brelm/core/geometry';
 import type { SpecSide } from '@brelm/core/spec';
-import { resolveDesign, type Resolved } from '../design';
+import { resolveDesign, type Border, type Resolved } from '../design';
 import { store, useAppDispatch, useAppSelector } from '../store';
 import { dragged, selected } from '../store/editor';
 import { BoardFoot } from './board-foot';
@@ -50,8 +50,15 @@ const FIFTEENS = Array.from({ length: 24 }, (_, i) => i * 15);
 /** The board on its garment: the artwork by our painter, hit shapes and handles by Konva. */
 export const Board = forwardRef<
   BoardHandle,
-  { design: Design; resolved: Resolved; backdrop: Garment; side: SpecSide | undefined }
->(function Board({ design, resolved, backdrop, side }, handle) {
+  {
+    design: Design;
+    resolved: Resolved;
+    backdrop: Garment;
+    side: SpecSide | undefined;
+    /** Of a sticker that is cut out. */
+    border: Border | null;
+  }
+>(function Board({ design, resolved, backdrop, side, border }, handle) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
   const box = useRef<HTMLDivElement>(null);
@@ -113,6 +120,7 @@ export const Board = forwardRef<
             snapped: snapped.current,
             aids,
             look,
+            border,
           });
       });
     };
@@ -136,6 +144,7 @@ export const Board = forwardRef<
     snapped,
     aids,
     look,
+    border,
   ]);
 
   useEffect(() => {

@@ -6,4 +6,5 @@ export * from './garment-canvas';
 export * from './words';
 export * from './spec-choice';
 export * from './version-figure';
+export * from './use-border';
 export { usePreview } from './use-preview';

@@ -160,6 +160,18 @@ function StickerFields({ spec, faults, onChange }: Part) {
       onChange={(v) => onChange({ sticker: { ...rules, [key]: v } })}
     />
   );
+  const most = (key: 'mostPaths' | 'mostPoints', label: string) => (
+    <TextField
+      label={label}
+      value={rules[key] === undefined ? '' : String(rules[key])}
+      fault={faults.get(`sticker.${key}`)}
+      placeholder="any"
+      onChange={(text) => {
+        const { [key]: _, ...rest } = rules;
+        onChange({ sticker: text.trim() ? { ...rules, [key]: Number(text) } : rest });
+      }}
+    />
+  );
   return (
     <section aria-label="Sticker" className="mb-5">
       <h2 className="heading mb-2">Sticker</h2>
@@ -175,6 +187,8 @@ function StickerFields({ spec, faults, onChange }: Part) {
         {mm('borderMm', 'Border, mm')}
         {mm('radiusMm', 'Least radius, mm')}
         {mm('gapMm', 'Gap between, mm')}
+        {most('mostPaths', 'Cut lines, at most')}
+        {most('mostPoints', 'Points of them, at most')}
       </div>
     </section>
   );

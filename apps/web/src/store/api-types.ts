@@ -261,3 +261,15 @@ export interface SpecBrought {
 
 /** A garment colour as the seller gives it; the server makes its id. */
 export type NewGarment = Omit<Garment, 'id' | 'own'>;
+
+/** A sheet of stickers as a list shows it; lengths in mm. */
+export interface SheetEntry {
+  id: string;
+  name: string;
+  updatedAt: string;
+  width: number;
+  height: number;
+  placed: number;
+  /** Names of the designs on it. */
+  designs: string[];
+}

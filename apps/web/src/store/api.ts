@@ -2,6 +2,7 @@ import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Garment } from '@brelm/core/colour';
 import { documentOf, readDesign, type Design, type DesignDocument } from '@brelm/core/design';
 import type { GarmentContrast } from '@brelm/core/proof';
+import type { Sheet } from '@brelm/core/sheet';
 import type { Spec } from '@brelm/core/spec';
 import type {
   KeptDesign,
@@ -27,6 +28,7 @@ import type {
   AffectedRun,
   SpecBrought,
   NewGarment,
+  SheetEntry,
 } from './api-types';
 
 export type * from './api-types';
@@ -72,6 +74,7 @@ export const api = createApi({
     'runs',
     'policy',
     'verdicts',
+    'sheets',
   ],
   endpoints: (build) => ({
     designs: build.infiniteQuery<DesignPage, ShelfAsked, number>({
@@ -123,6 +126,25 @@ export const api = createApi({
     bringInDesigns: build.mutation<DesignsTakenIn, File>({
       query: (file) => ({ url: 'design-files', method: 'POST', body: formOf(file) }),
       invalidatesTags: ['designs', 'typefaces', 'pictures'],
+    }),
+    sheets: build.query<{ total: number; sheets: SheetEntry[] }, boolean>({
+      query: (archived) => `sheets?archived=${archived}&count=200`,
+      providesTags: ['sheets'],
+    }),
+    createSheet: build.mutation<{ id: string }, Sheet>({
+      query: (document) => ({ url: 'sheets', method: 'POST', body: { document } }),
+      invalidatesTags: ['sheets'],
+    }),
+    archiveSheet: build.mutation<void, { id: string; archived: boolean }>({
+      query: ({ id, archived }) => ({
+        url: `sheets/${id}/${archived ? 'archive' : 'restore'}`,
+        method: 'POST',
+      }),
+      invalidatesTags: ['sheets'],
+    }),
+    deleteSheet: build.mutation<void, string>({
+      query: (id) => ({ url: `sheets/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['sheets'],
     }),
     specs: build.query<Spec[], void>({ query: () => 'specs', providesTags: ['specs'] }),
     garments: build.query<Garment[], void>({ query: () => 'garments', providesTags: ['garments'] }),
@@ -341,6 +363,10 @@ export const {
   useArchiveDesignMutation,
   useDeleteDesignMutation,
   useBringInDesignsMutation,
+  useSheetsQuery,
+  useCreateSheetMutation,
+  useArchiveSheetMutation,
+  useDeleteSheetMutation,
   useSpecsQuery,
   useGarmentsQuery,
   useAddGarmentMutation,

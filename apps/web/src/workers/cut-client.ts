@@ -1,7 +1,9 @@
 import { wrap } from 'comlink';
-import type { Alpha, CutLine } from '@brelm/core/cutline';
-import type { CutWorker } from './cut.worker';
+import type { CutLine } from '@brelm/core/cutline';
+import type { CutRequest, CutWorker } from './cut.worker';
 import { hand } from './hand';
+
+export type { CutRequest, Print } from './cut.worker';
 
 const cutter = hand((failed) => {
   const worker = new Worker(new URL('./cut.worker.ts', import.meta.url), { type: 'module', name: 'cut' });
@@ -10,6 +12,11 @@ const cutter = hand((failed) => {
   return { remote: wrap<CutWorker>(worker), end: () => worker.terminate() };
 });
 
-/** The line along which artwork is cut out; as `hand` says where it comes to no end. */
-export const cutLine = (alpha: Alpha, pxPerMm: number, settings: CutLine, signal?: AbortSignal) =>
-  cutter((w) => w.cut(alpha, pxPerMm, settings), signal);
+// Each throws `NotWanted` once its signal is aborted and `WorkFault` when the work failed (see `hand`).
+
+/** Artwork as a picture, at the size at which its cut is worked out. */
+export const cutPrint = (request: CutRequest, signal?: AbortSignal) =>
+  cutter((w) => w.print(request), signal);
+/** The line along which artwork is cut out. */
+export const cutLine = (request: CutRequest, settings: CutLine, signal?: AbortSignal) =>
+  cutter((w) => w.cut(request, settings), signal);

@@ -2,7 +2,6 @@ import { expose } from 'comlink';
 import type { Garment } from '@brelm/core/colour';
 import { applyEdits, headOf, type Design, type Edit } from '@brelm/core/design';
 import { artworkOn, plannedFiles } from '@brelm/core/placement';
-import { treatmentOf } from '@brelm/core/parts';
 import { resolve } from '@brelm/core/resolve';
 import {
   edgeMap,
@@ -28,11 +27,10 @@ import {
 } from '@brelm/core/proof';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import { forgetSpelling, spelling } from '../platform/spelling';
-import { facesLoading } from '../platform/faces';
-import { materials, outlineOpsLoading } from '../platform/materials';
-import { onLoaded } from '../platform/loaded';
-import { picturesLoading, picturesOf } from '../platform/pictures';
+import { materials } from '../platform/materials';
+import { picturesOf } from '../platform/pictures';
 import { makeSurface } from '../platform/surfaces';
+import { loaded, stopWaiting } from './loaded-design';
 import { productFindings, type ProductFinding } from './product-findings';
 
 export interface ProofRequest {
@@ -55,31 +53,6 @@ const caches = {
   walks: new Map() as WalkCache,
   thin: new Map() as ThinCache,
 };
-
-/** Ends the waiting for what is being loaded, where there is any. */
-let stopWaiting = () => {};
-
-/** Waits until what the design needs is loaded, or is known not to be there; throws when that is given up. */
-async function loaded(design: Design): Promise<void> {
-  const ask = () => {
-    const pictures = picturesOf(design);
-    resolve(design, undefined, materials);
-    for (const part of design.parts)
-      if (part.kind === 'picture') pictures(part.material, treatmentOf(part), 1);
-    return facesLoading() || outlineOpsLoading() || picturesLoading();
-  };
-  while (ask())
-    await new Promise<void>((done, fail) => {
-      const stop = onLoaded(() => {
-        stop();
-        done();
-      });
-      stopWaiting = () => {
-        stop();
-        fail(new Error('given up'));
-      };
-    });
-}
 
 const inputOf = (request: ProofRequest, cache: LayerCache) => ({
   ...request,

@@ -3,7 +3,14 @@ import { useMemo, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import { applyEdits, type Design } from '@brelm/core/design';
 import { byLightness } from '@brelm/core/proof';
-import { GarmentCanvas, resolveDesign, useThumbnail, type Resolved } from '../../design';
+import {
+  GarmentCanvas,
+  resolveDesign,
+  useBordered,
+  useThumbnail,
+  type Border,
+  type Resolved,
+} from '../../design';
 import { Button, garmentBackground, Modal, ratioText, VerdictMark } from '../../ui';
 import { useLive } from '../../editor/live';
 import { useProofState } from '../../editor/proof-store';
@@ -21,6 +28,7 @@ export function OnGarments({
   design,
   colourway,
   resolved,
+  border,
   empty,
   onBackdrop,
   onChosen,
@@ -34,6 +42,8 @@ export function OnGarments({
   design: Design;
   colourway: string | undefined;
   resolved: Resolved;
+  /** Of a sticker that is cut out. */
+  border: Border | null;
   empty: boolean;
   onBackdrop: (id: string) => void;
   onChosen: (ids: string[]) => void;
@@ -49,7 +59,7 @@ export function OnGarments({
     () => live && new Set(live.flatMap((e) => (e.op === 'place' ? [e.part] : []))),
     [live],
   );
-  const artwork = useThumbnail(shown, 150, moving);
+  const artwork = useThumbnail(useBordered(shown, border), 150, moving);
   const [choosing, setChoosing] = useState(false);
   const heading = noun === 'garment' ? 'On garments' : `On the ${noun}`;
   const verdicts = judged.flatMap((g) => contrast.find((c) => c.id === g.id) ?? []);

@@ -3,7 +3,7 @@ import { shallowEqual } from 'react-redux';
 import type { Garment } from '@brelm/core/colour';
 import { applyEdits, bundleEdits, emptyDesign, unbundleEdits, type Design } from '@brelm/core/design';
 import { comesIn, judgedColours, nounOf, sideOf, type Spec } from '@brelm/core/spec';
-import { useDrawing } from '../../design';
+import { useBorder, useDrawing } from '../../design';
 import { MakeDialog } from '../../files';
 import { ReplaceDialog } from '../../inspector/lettering';
 import { store, useAppDispatch, useAppSelector } from '../../store';
@@ -83,6 +83,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
 
   const spec = specs.find((s) => s.id === design.board.spec);
   const side = spec && sideOf(spec, design.board.side);
+  const border = useBorder(design, colourway, spec);
   // A product is seen and judged in the colours that it comes in.
   const own = useMemo(
     () => judgedColours(spec, design.garments, garments),
@@ -200,7 +201,14 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
               <ArtworkWear design={made} />
               <Inks design={made} colourway={colourway} backdrop={backdrop} />
             </aside>
-            <Board ref={board} design={design} resolved={resolved} backdrop={backdrop} side={side} />
+            <Board
+              ref={board}
+              design={design}
+              resolved={resolved}
+              backdrop={backdrop}
+              side={side}
+              border={border}
+            />
             <aside
               aria-label="Proof"
               className="flex min-h-0 flex-col border-l border-line bg-paper contain-layout contain-paint will-change-transform"
@@ -213,6 +221,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
                 design={design}
                 colourway={colourway}
                 resolved={resolved}
+                border={border}
                 empty={design.parts.every((p) => p.hidden)}
                 onBackdrop={setBackdrop}
                 onChosen={edit.garments}

@@ -1,21 +1,22 @@
-import { Download, Scissors, Trash2 } from 'lucide-react';
+import { Download, Scissors, Spline, Trash2 } from 'lucide-react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import {
-  cutPathOf,
+  CUT_NAMES,
   judgeCut,
   newCutLine,
   withCut,
   writeDxf,
   type CutFinding,
+  type CutHole,
   type CutLine,
   type CutRules,
   type Spot,
 } from '@brelm/core/cutline';
 import { inkValues, lightestInk, type Design } from '@brelm/core/design';
-import { writeSvg } from '@brelm/core/drawing';
-import { artworkOn, placedDrawing, placementOn, positionFor } from '@brelm/core/placement';
-import { cutRules, type Spec, type SpecSide } from '@brelm/core/spec';
+import { cutPathsOf, writeSvg } from '@brelm/core/drawing';
+import { placedDrawing, placeForMe, placementOn, positionFor, rimOf } from '@brelm/core/placement';
+import { cutRules, type Spec } from '@brelm/core/spec';
 import { useDrawing, type Resolved } from '../../design';
 import { StageBar } from '../../editor/stage-bar';
 import { useEdit } from '../../editor/use-edit';
@@ -28,30 +29,14 @@ import { useKeys } from '../../use-keys';
 import { CutSettings } from './cut-settings';
 import { PeelList } from './peel-list';
 import { StickerBoard } from './sticker-board';
+import { stickersOf, type StickerProduct } from './sticker-products';
 import { useCut } from './use-cut';
-
-/** A sticker that the open side is placed on. */
-interface Product {
-  spec: Spec;
-  side: SpecSide;
-}
 
 /** How the open side of a design is cut out as a sticker, and what that is like to peel. */
 export function CutStage({ specs }: { specs: Spec[] }) {
   const design = useAppSelector((s) => s.editor.design);
   return design && <Stage design={design} specs={specs} />;
 }
-
-/** The products with rules for a blade that show the open side of a design, its own first. */
-const stickersOf = (design: Design, specs: readonly Spec[]): Product[] =>
-  specs
-    .filter((spec) => spec.sticker)
-    .flatMap((spec) => spec.sides.map((side) => ({ spec, side })))
-    .filter(({ spec, side }) => {
-      const placed = placementOn(design, spec, side);
-      return placed && artworkOn(design, spec.id, side.id).side.id === design.side.id;
-    })
-    .sort((a, b) => Number(b.spec.id === design.board.spec) - Number(a.spec.id === design.board.spec));
 
 function save(text: string, name: string, type: string): void {
   const link = document.createElement('a');
@@ -82,6 +67,12 @@ function Stage({ design, specs }: { design: Design; specs: Spec[] }) {
   const begin = () =>
     set(newCutLine(lightestInk(design, colourway), product?.spec.sticker), 'Cut it out as a sticker');
   const { cutLine } = design;
+  const fill = ({ spec, side }: StickerProduct) => {
+    const placement = placementOn(design, spec, side);
+    const made = placeForMe(resolved.drawing, design.board, spec, side, null, rimOf(design, spec));
+    if (placement && made)
+      edit.make('Fill the print area', [{ op: 'setPlacement', placement: { ...placement, ...made.at } }]);
+  };
 
   useKeys({
     'Ctrl+z': () => dispatch(undone()),
@@ -103,6 +94,7 @@ function Stage({ design, specs }: { design: Design; specs: Spec[] }) {
           resolved={resolved}
           product={product}
           onSet={set}
+          onFill={fill}
           choice={
             products.length > 1 && (
               <SelectField
@@ -153,17 +145,21 @@ function Sticker({
   product,
   choice,
   onSet,
+  onFill,
 }: {
   design: Design;
   cutLine: CutLine;
   colourway: string | undefined;
   resolved: Resolved;
-  product: Product | undefined;
+  product: StickerProduct | undefined;
   choice: ReactNode;
   onSet: (cutLine: CutLine | null, label: string) => void;
+  /** Makes the artwork as large as there is room for it with its border. */
+  onFill: (product: StickerProduct) => void;
 }) {
   const [lifted, setLifted] = useState(0);
   const [ring, setRing] = useState<Spot | null>(null);
+  const [byHand, setByHand] = useState(false);
   const { board, placements } = design;
   const drawing = useMemo(() => {
     const placement = product && placementOn(design, product.spec, product.side);
@@ -173,8 +169,15 @@ function Sticker({
     // The rest of the design is in the drawing.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [board, placements, product?.spec, product?.side, resolved.drawing]);
-  const { print, state } = useCut(drawing, resolved, cutLine);
+  // How it is cut changes nothing of what is printed.
+  const request = useMemo(
+    () => ({ design: { ...design, cutLine: null }, colourway, product: product ?? null }),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [resolved.drawing, resolved.version, placements, product?.spec, product?.side],
+  );
+  const { print, state } = useCut(request, cutLine);
   const { cut, of } = state;
+  const late = of !== cutLine;
   const rules = useMemo((): CutRules => {
     const { width, height, dpi } = drawing;
     const mm = (px: number) => (px / dpi) * 25.4;
@@ -183,40 +186,69 @@ function Sticker({
       : { borderMm: 0, radiusMm: 0, widthMm: mm(width), heightMm: mm(height) };
   }, [product, drawing]);
   const findings = useMemo(
-    () => (of && !state.fault ? judgeCut(cut, of, rules, print.pxPerMm) : []),
-    [cut, of, state.fault, rules, print.pxPerMm],
+    () => (of && print && !state.fault ? judgeCut(cut, of, rules, print.pxPerMm) : []),
+    [cut, of, state.fault, rules, print],
   );
-  const change = (over: Partial<CutLine>, label: string) => onSet({ ...cutLine, ...over }, label);
-  const border = cutLine.ink === null ? null : (inkValues(design, colourway).get(cutLine.ink) ?? null);
-  const name = product?.spec.sticker?.cut === 'die' ? 'Die cut' : 'Kiss cut';
+  const change = (over: Partial<CutLine>, label: string) => {
+    // What is chosen on the sticker is chosen where it lies.
+    if (over.holes === 'chosen') setLifted(0);
+    onSet({ ...cutLine, ...over }, label);
+  };
+  const values = inkValues(design, colourway);
+  const shown = [...cutLine.rims.map((r) => r.ink).reverse(), cutLine.ink].map((ink) =>
+    ink === null ? null : (values.get(ink) ?? null),
+  );
+  const kind = product?.spec.sticker?.cut ?? 'kiss';
+  const name = CUT_NAMES[kind];
   const file = (ending: string) => `${slug(design.name)}-${slug(name)}.${ending}`;
-  const saveAs = (kind: 'dxf' | 'svg') => {
-    if (!cut) return;
-    const cutDrawing = withCut(drawing, cut, print.scale, cutLine.ink);
-    if (kind === 'dxf')
+  const saveAs = (ending: 'dxf' | 'svg') => {
+    if (!cut || !print) return;
+    const cutDrawing = withCut(drawing, cut, print.scale, cutLine, kind);
+    if (ending === 'dxf')
       save(
-        writeDxf(
-          cutPathOf(cutDrawing),
-          drawing.height,
-          drawing.dpi / 25.4,
-          name.toUpperCase().replace(' ', '_'),
-        ),
+        writeDxf(cutPathsOf(cutDrawing), drawing.height, drawing.dpi / 25.4),
         file('dxf'),
         'image/vnd.dxf',
       );
     else {
       const groups = cutDrawing.groups.filter((g) => g.layer === 'cut');
-      const text = writeSvg(
-        { ...cutDrawing, groups },
-        { title: design.name, cut: name, picture: () => null },
+      save(
+        writeSvg({ ...cutDrawing, groups }, { title: design.name, picture: () => null }),
+        file('svg'),
+        'image/svg+xml',
       );
-      save(text, file('svg'), 'image/svg+xml');
     }
   };
-  const mend = ({ mend: offered, code }: CutFinding) =>
-    offered && change(offered.change, `Mend the cut: ${code}`);
-  const size = `${(print.width / print.pxPerMm).toFixed(1)} × ${(print.height / print.pxPerMm).toFixed(1)} mm`;
-  const late = of !== cutLine;
+  /** A place on the print as the settings name it. */
+  const shareOf = ([x, y]: readonly [number, number]): [number, number] => {
+    const { left, top, right, bottom } = cut!.box;
+    const share = (v: number) => Math.max(-2, Math.min(3, v));
+    return [share((x - left) / (right - left)), share((y - top) / (bottom - top))];
+  };
+  const onHole = (hole: CutHole) =>
+    change(
+      {
+        openHoles: cut!.holes.filter((h) => (h === hole ? !h.open : h.open)).map((h) => h.at),
+      },
+      hole.open ? 'Hole filled' : 'Hole cut out',
+    );
+  const onBridge = (index: number, end: 'from' | 'to', at: [number, number]) =>
+    change(
+      {
+        // The others stay where they are seen.
+        joints: cut!.bridges.map((bridge, i) => {
+          const moved: typeof bridge = i === index ? { ...bridge, [end]: at } : bridge;
+          return [...shareOf(moved.from), ...shareOf(moved.to)];
+        }),
+      },
+      'Bridge moved',
+    );
+  const mend = ({ mend: offered, code, fill }: CutFinding) => {
+    if (offered) change(offered.change, `Mend the cut: ${code}`);
+    else if (fill && product) onFill(product);
+  };
+  const inMm = (px: number) => ((px / drawing.dpi) * 25.4).toFixed(1);
+  const size = `${inMm(drawing.width)} × ${inMm(drawing.height)} mm`;
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[252px_minmax(0,1fr)_276px]">
       <aside
@@ -263,16 +295,57 @@ function Sticker({
           </div>
         )}
         <div className="min-h-0 flex-1 p-4">
-          <StickerBoard
-            print={print}
-            cut={cut}
-            border={border}
-            lifted={lifted}
-            ring={ring}
-            label={`${design.name} as a sticker${cut ? `, ${cut.peel.width.toFixed(0)} × ${cut.peel.height.toFixed(0)} mm` : ''}`}
-          />
+          {print ? (
+            <StickerBoard
+              print={print}
+              cut={cut}
+              borders={shown.slice(-Math.max(1, cut?.borders.length ?? shown.length))}
+              lifted={lifted}
+              ring={ring}
+              choosing={cutLine.holes === 'chosen' && !late}
+              onHole={onHole}
+              onBridge={onBridge}
+              hand={
+                byHand
+                  ? {
+                      patches: cutLine.patches,
+                      share: shareOf,
+                      onPatches: (patches, label) => change({ patches }, label),
+                    }
+                  : null
+              }
+              label={`${design.name} as a sticker${cut ? `, ${cut.peel.width.toFixed(0)} × ${cut.peel.height.toFixed(0)} mm` : ''}`}
+            />
+          ) : (
+            !state.fault && <p className="text-[13px] text-muted">Painting the artwork…</p>
+          )}
         </div>
+        {byHand && (
+          <p className="border-t border-line bg-card px-4 py-1.5 text-[12.5px] text-muted">
+            Drag a point, or move it by the arrow keys. Page keys go to the next one, Insert or a double click
+            adds one after it, Delete takes it away.
+            {cutLine.patches.length > 0 && (
+              <Button
+                className="ml-3 !h-6 !px-2"
+                onClick={() => change({ patches: [] }, 'Cut as it was worked out')}
+              >
+                As it was worked out
+              </Button>
+            )}
+          </p>
+        )}
         <div className="flex items-center gap-3 border-t border-line px-4 py-2">
+          <Button
+            aria-pressed={byHand}
+            className={byHand ? '!bg-line' : ''}
+            onClick={() => {
+              setLifted(0);
+              setByHand(!byHand);
+            }}
+          >
+            <Spline size={14} aria-hidden />
+            Edit by hand
+          </Button>
           <label className="flex min-w-0 flex-1 items-center gap-3 text-[13px]">
             Lift it off
             <input
@@ -300,7 +373,13 @@ function Sticker({
       </section>
       <aside aria-label="Peel check" className="min-h-0 overflow-y-auto border-l border-line p-3">
         {cut || findings.length ? (
-          <PeelList cut={cut} findings={findings} onPoint={setRing} onMend={mend} />
+          <PeelList
+            cut={cut}
+            findings={findings}
+            onPoint={setRing}
+            canFill={product !== undefined}
+            onMend={mend}
+          />
         ) : (
           <p className="text-[13px] text-muted">{state.fault ? '' : 'Working out…'}</p>
         )}

@@ -8,12 +8,15 @@ export function PeelList({
   cut,
   findings,
   onPoint,
+  canFill,
   onMend,
 }: {
   /** Null where there is nothing to cut out. */
   cut: Cut | null;
   findings: readonly CutFinding[];
   onPoint: (spot: Spot | null) => void;
+  /** It lies on a product, whose print area artwork can be made to fill. */
+  canFill: boolean;
   onMend: (finding: CutFinding) => void;
 }) {
   const peel = cut?.peel;
@@ -54,9 +57,9 @@ export function PeelList({
                   <SeverityMark severity={f.severity} />
                   <span className="min-w-0 flex-1">{f.message}</span>
                 </p>
-                {f.mend && (
+                {(f.mend || (f.fill && canFill)) && (
                   <Button className="mt-1.5 !h-7 !px-2" onClick={() => onMend(f)}>
-                    {f.mend.label}
+                    {f.mend?.label ?? f.fill}
                   </Button>
                 )}
               </li>

@@ -1,6 +1,7 @@
-import { useId } from 'react';
-import type { Cut, Spot } from '@brelm/core/cutline';
+import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import type { Cut, CutHole, Spot } from '@brelm/core/cutline';
 import { toSvgPath } from '@brelm/core/geometry';
+import { HandLayer } from './hand-layer';
 import type { Print } from './use-cut';
 
 /** Around the print, as a share of its long side. */
@@ -8,59 +9,132 @@ const MARGIN = 0.08;
 /** How far a sticker is lifted off at the most, as a share of the print's height. */
 const LIFT = 0.2;
 
-/**
- * A sticker on its backing at true proportions: its border, artwork and blade's path. Lifted, the border and the
- * artwork come off, and what the blade has cut around stays.
- */
-export function StickerBoard({
-  print,
-  cut,
-  border,
-  lifted,
-  ring,
-  label,
-}: {
-  print: Print;
-  cut: Cut | null;
-  /** The border's colour; null where it has none. */
-  border: string | null;
-  /** 0–1 */
-  lifted: number;
-  /** A place that is pointed at, px of the print. */
-  ring: Spot | null;
-  label: string;
-}) {
-  const id = useId();
-  const { width, height, picture, pxPerMm } = print;
-  const margin = MARGIN * Math.max(width, height);
-  const path = cut ? toSvgPath(cut.loops.flatMap((l) => l.path)) : '';
-  const unit = Math.max(width, height) / 500;
-  const artwork = picture && (
-    <image href={picture} width={width} height={height} clipPath={path ? `url(#${id}-cut)` : undefined} />
-  );
-  const blade = path && (
+/** How far an arrow key moves the end of a bridge, mm; with Shift ten times as far. */
+const NUDGE_MM = 0.5;
+
+type BridgeEnd = 'from' | 'to';
+interface Moving {
+  index: number;
+  end: BridgeEnd;
+  at: [number, number];
+}
+
+/** What the blade goes along, and the colours behind it. */
+function Blade({ path, unit, wide }: { path: string; unit: number; wide?: boolean }) {
+  return (
     <>
       <path d={path} fill="none" stroke="#fffdf6" strokeOpacity={0.9} strokeWidth={3.4 * unit} />
       <path
         d={path}
         fill="none"
-        stroke="#b3261e"
+        stroke={wide ? '#1f4d7a' : '#b3261e'}
         strokeWidth={2 * unit}
         strokeLinecap="round"
-        strokeDasharray={`${0.01 * unit} ${4.5 * unit}`}
+        strokeDasharray={wide ? `${9 * unit} ${5 * unit}` : `${0.01 * unit} ${4.5 * unit}`}
       />
     </>
   );
+}
+
+/**
+ * A sticker on its backing at true proportions: its borders, artwork and blade's path. Lifted, the largest piece comes off
+ * with its borders and artwork, and what the blade has cut around, or cut off it, stays.
+ */
+export function StickerBoard({
+  print,
+  cut,
+  borders,
+  lifted,
+  ring,
+  label,
+  choosing,
+  onHole,
+  onBridge,
+  hand,
+}: {
+  print: Print;
+  cut: Cut | null;
+  /** Colours of the cut's borders, the outermost first; null where one is not printed. */
+  borders: readonly (string | null)[];
+  /** 0–1 */
+  lifted: number;
+  /** A place that is pointed at, px of the print. */
+  ring: Spot | null;
+  label: string;
+  /** Holes are chosen by a click. */
+  choosing: boolean;
+  onHole: (hole: CutHole) => void;
+  /** An end of a bridge was put elsewhere, px of the print. */
+  onBridge: (index: number, end: BridgeEnd, at: [number, number]) => void;
+  /** The points of the cut are shown, to be moved by hand. */
+  hand: Pick<Parameters<typeof HandLayer>[0], 'patches' | 'share' | 'onPatches'> | null;
+}) {
+  const id = useId();
+  const board = useRef<SVGSVGElement>(null);
+  const [moving, setMoving] = useState<Moving | null>(null);
+  const { width, height, picture, pxPerMm } = print;
+  const margin = MARGIN * Math.max(width, height);
+  const unit = Math.max(width, height) / 500;
+  const whole = cut ? toSvgPath(cut.loops.flatMap((l) => l.path)) : '';
+  const [main, ...rest] = cut?.pieces ?? [];
+  const layers = (path: string, name: string) => (
+    <g clipPath={lifted > 0 && path ? `url(#${id}-${name})` : undefined}>
+      {cut?.borders.map(
+        (border, i) => borders[i] && <path key={i} d={toSvgPath(border)} fill={borders[i]} />,
+      )}
+      {cut && !borders[borders.length - 1] && (
+        <path d={path} fill="#ffffff" fillOpacity={lifted > 0 ? 0.85 : 0.35} />
+      )}
+      {picture && (
+        <image
+          href={picture}
+          width={width}
+          height={height}
+          clipPath={lifted === 0 && whole ? `url(#${id}-cut)` : undefined}
+        />
+      )}
+    </g>
+  );
+  const place = (e: PointerEvent): [number, number] => {
+    const at = new DOMPoint(e.clientX, e.clientY).matrixTransform(board.current!.getScreenCTM()!.inverse());
+    return [at.x, at.y];
+  };
+  const nudge = (e: KeyboardEvent, index: number, end: BridgeEnd, [x, y]: readonly [number, number]) => {
+    const step = NUDGE_MM * pxPerMm * (e.shiftKey ? 10 : 1);
+    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[
+      e.key
+    ];
+    if (!by) return;
+    e.preventDefault();
+    e.stopPropagation();
+    onBridge(index, end, [x + by[0], y + by[1]]);
+  };
+  const bridges = (cut?.bridges ?? []).map((b, i) =>
+    moving?.index === i ? { ...b, [moving.end]: moving.at } : b,
+  );
   return (
     <svg
-      role="img"
+      ref={board}
+      role="group"
       aria-label={label}
       className="h-full w-full overflow-visible"
       viewBox={`${-margin} ${-margin} ${width + 2 * margin} ${height + 2 * margin}`}
+      onPointerMove={(e) => moving && setMoving({ ...moving, at: place(e) })}
+      onPointerUp={() => {
+        if (moving) onBridge(moving.index, moving.end, moving.at);
+        setMoving(null);
+      }}
+      onPointerCancel={() => setMoving(null)}
     >
       <defs>
         <clipPath id={`${id}-cut`}>
-          <path d={path} />
+          <path d={whole} />
+        </clipPath>
+        <clipPath id={`${id}-main`}>
+          <path d={main ? toSvgPath(main.path) : ''} />
+        </clipPath>
+        <clipPath id={`${id}-rest`}>
+          <path d={toSvgPath(rest.flatMap((p) => p.path))} />
         </clipPath>
         <pattern id={`${id}-paper`} width={14 * unit} height={14 * unit} patternUnits="userSpaceOnUse">
           <rect width={14 * unit} height={14 * unit} fill="#d9e3e2" />
@@ -94,35 +168,81 @@ export function StickerBoard({
         strokeWidth={unit}
         strokeDasharray={`${6 * unit} ${5 * unit}`}
       />
+      {cut?.backing && <Blade path={toSvgPath(cut.backing)} unit={unit} wide />}
       {lifted > 0 && (
         <>
-          <path d={path} fill="#b9c9c8" />
-          {blade}
+          <path d={whole} fill="#b9c9c8" />
+          {rest.length > 0 && layers(toSvgPath(rest.flatMap((p) => p.path)), 'rest')}
+          <Blade path={whole} unit={unit} />
         </>
       )}
       <g
         transform={`translate(${lifted * LIFT * 1.3 * width} ${-lifted * LIFT * height}) rotate(${lifted * 7} ${width / 2} ${height})`}
       >
         <g filter={lifted > 0 ? `url(#${id}-shade)` : undefined}>
-          {cut && border && <path d={toSvgPath(cut.border)} fill={border} />}
-          {cut && !border && <path d={path} fill="#ffffff" fillOpacity={lifted > 0 ? 0.85 : 0.35} />}
-          {artwork}
+          {layers(lifted > 0 && main ? toSvgPath(main.path) : whole, 'main')}
         </g>
       </g>
-      {lifted === 0 && blade}
+      {lifted === 0 && whole && <Blade path={whole} unit={unit} />}
       {lifted === 0 &&
-        cut?.bridges.map(({ from, to }, i) => (
-          <line
-            key={i}
-            x1={from[0]}
-            y1={from[1]}
-            x2={to[0]}
-            y2={to[1]}
+        choosing &&
+        cut?.holes.map((hole, i) => (
+          <path
+            key={`hole ${i}`}
+            d={toSvgPath(hole.path)}
+            role="checkbox"
+            aria-checked={hole.open}
+            aria-label={`Hole ${i + 1}: ${hole.open ? 'cut out' : 'filled'}`}
+            tabIndex={0}
+            className="cursor-pointer focus-visible:outline-2 focus-visible:outline-spruce"
+            fill={hole.open ? '#1f4d3a' : '#ffffff'}
+            fillOpacity={hole.open ? 0.18 : 0.35}
             stroke="#1f4d3a"
-            strokeWidth={2 * unit}
-            strokeDasharray={`${3 * unit} ${3 * unit}`}
+            strokeWidth={1.5 * unit}
+            strokeDasharray={`${4 * unit} ${3 * unit}`}
+            onClick={() => onHole(hole)}
+            onKeyDown={(e) => {
+              if (e.key !== 'Enter' && e.key !== ' ') return;
+              e.preventDefault();
+              onHole(hole);
+            }}
           />
         ))}
+      {lifted === 0 &&
+        bridges.map((bridge, i) => (
+          <g key={`bridge ${i}`}>
+            <line
+              x1={bridge.from[0]}
+              y1={bridge.from[1]}
+              x2={bridge.to[0]}
+              y2={bridge.to[1]}
+              stroke="#1f4d3a"
+              strokeWidth={2 * unit}
+              strokeDasharray={`${3 * unit} ${3 * unit}`}
+            />
+            {(['from', 'to'] as const).map((end) => (
+              <circle
+                key={end}
+                cx={bridge[end][0]}
+                cy={bridge[end][1]}
+                r={5 * unit}
+                role="button"
+                aria-label={`Bridge ${i + 1}, ${end === 'from' ? 'one end' : 'other end'}: arrow keys move it`}
+                tabIndex={0}
+                className="cursor-grab touch-none focus-visible:outline-2 focus-visible:outline-spruce"
+                fill="#fffdf6"
+                stroke="#1f4d3a"
+                strokeWidth={2 * unit}
+                onPointerDown={(e) => {
+                  board.current!.setPointerCapture(e.pointerId);
+                  setMoving({ index: i, end, at: place(e) });
+                }}
+                onKeyDown={(e) => nudge(e, i, end, bridge[end])}
+              />
+            ))}
+          </g>
+        ))}
+      {lifted === 0 && hand && cut && <HandLayer {...{ cut, unit, pxPerMm, place }} {...hand} />}
       {ring && (
         <circle
           cx={ring.x}

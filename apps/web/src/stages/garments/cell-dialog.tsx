@@ -3,7 +3,7 @@ import type { Garment } from '@brelm/core/colour';
 import { colourwayOf, type Design } from '@brelm/core/design';
 import { CHOKE_MM, NEEDED_RATIO, VANISHING_RATIO, type EdgeMap, type Separation } from '@brelm/core/proof';
 import type { Spec, SpecSide } from '@brelm/core/spec';
-import { useDrawing, useThumbnail } from '../../design';
+import { useBordered, useDrawing, useThumbnail, type Border } from '../../design';
 import { paintGarment } from '../../platform/garment-paint';
 import { Modal, NumberField, WorkFaultNote } from '../../ui';
 import { edges, reasonOf, separation } from '../../workers/proof-client';
@@ -109,6 +109,7 @@ function SeparationWords({
 /** One cell of the wall, large: contrast along the edge, and how much of the edge has how much. */
 export function CellDialog({
   design,
+  border,
   colourway,
   garment,
   spec,
@@ -116,6 +117,7 @@ export function CellDialog({
   onClose,
 }: {
   design: Design;
+  border: Border | null;
   colourway: string;
   garment: Garment;
   spec: Spec;
@@ -123,7 +125,7 @@ export function CellDialog({
   onClose: () => void;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const artwork = useThumbnail(useDrawing(design, colourway), 2 * SIZE);
+  const artwork = useThumbnail(useBordered(useDrawing(design, colourway), border), 2 * SIZE);
   const [map, setMap] = useState<EdgeMap | null>(null);
   const [view, setView] = useState<View>('edge');
   const [choke, setChoke] = useState(CHOKE_MM);

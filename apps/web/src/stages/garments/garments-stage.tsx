@@ -5,6 +5,7 @@ import { freshId, type Design } from '@brelm/core/design';
 import { byLightness, garmentLightness, wallSummary, type WallRow } from '@brelm/core/proof';
 import { comesIn, isWorn, sideOf, type Spec } from '@brelm/core/spec';
 import { StageBar } from '../../editor/stage-bar';
+import { useBorder } from '../../design';
 import { useEdit } from '../../editor/use-edit';
 import { store, useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, undone } from '../../store/editor';
@@ -39,6 +40,7 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
   const [proposing, setProposing] = useState(false);
   const spec = specs.find((s) => s.id === design.board.spec) ?? specs[0];
   const side = sideOf(spec, design.board.side) ?? spec.sides[0];
+  const border = useBorder(design, undefined, spec);
   // What is no garment is seen in the colours that it comes in alone.
   const garments = useMemo(() => (isWorn(spec) ? library : comesIn(spec, library)), [spec, library]);
 
@@ -175,6 +177,7 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
           )}
           <Wall
             design={design}
+            border={border}
             rows={rows}
             garments={shown}
             chosen={chosen}
@@ -190,6 +193,7 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
       {cell && (
         <CellDialog
           design={design}
+          border={border}
           colourway={cell.colourway}
           garment={cell.garment}
           spec={spec}

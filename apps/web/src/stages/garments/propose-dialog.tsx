@@ -4,7 +4,7 @@ import { applyEdits, freshId, takeColourwayEdits, type Colourway, type Design } 
 import { byLightness, type Proposal } from '@brelm/core/proof';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import { useEdit } from '../../editor/use-edit';
-import { GarmentCanvas, useDrawing, useThumbnail } from '../../design';
+import { GarmentCanvas, useBorder, useBordered, useDrawing, useThumbnail, type Border } from '../../design';
 import { Button, garmentBackground, Modal, Swatch, WorkFaultNote } from '../../ui';
 import { propose, reasonOf } from '../../workers/proof-client';
 
@@ -31,6 +31,7 @@ export function ProposeDialog({
 }) {
   const edit = useEdit();
   const sorted = useMemo(() => byLightness(garments), [garments]);
+  const border = useBorder(design, colourway, spec);
   const [ids, setIds] = useState<string[]>(() => suggested.map((g) => g.id));
   const [found, setFound] = useState<Proposal[] | 'working' | null>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -126,6 +127,7 @@ export function ProposeDialog({
             <Offer
               key={i}
               design={design}
+              border={border}
               base={base}
               proposal={proposal}
               garments={chosen}
@@ -144,6 +146,7 @@ export function ProposeDialog({
 
 function Offer({
   design,
+  border,
   base,
   proposal,
   garments,
@@ -151,6 +154,7 @@ function Offer({
   onTake,
 }: {
   design: Design;
+  border: Border | null;
   base: Colourway;
   proposal: Proposal;
   garments: readonly Garment[];
@@ -163,7 +167,7 @@ function Offer({
       { op: 'addColourway', colourway: { id: 'tried', name: '', inks, garments: [] } },
     ]);
   }, [design, base, proposal]);
-  const artwork = useThumbnail(useDrawing(tried, 'tried'), 320);
+  const artwork = useThumbnail(useBordered(useDrawing(tried, 'tried'), border), 320);
   const width = garments.length <= 2 ? 104 : garments.length <= 6 ? 66 : 48;
   return (
     <li className="rounded-md border border-line p-2">

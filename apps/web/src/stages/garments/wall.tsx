@@ -4,7 +4,7 @@ import type { Garment } from '@brelm/core/colour';
 import type { Colourway, Design } from '@brelm/core/design';
 import type { Surface } from '@brelm/core/drawing';
 import type { GarmentContrast, WallRow } from '@brelm/core/proof';
-import { GarmentCanvas, useDrawing, useThumbnail } from '../../design';
+import { GarmentCanvas, useBordered, useDrawing, useThumbnail, type Border } from '../../design';
 import { ratioText, VerdictMark } from '../../ui';
 import { cellHeight, FOOT, GAP, NAMES, ROW_HEAD, wallLayout } from './wall-layout';
 
@@ -37,6 +37,7 @@ const inBands = <T,>(list: readonly T[], length: number): T[][] =>
  */
 export function Wall({
   design,
+  border,
   rows,
   garments,
   chosen,
@@ -46,6 +47,8 @@ export function Wall({
   onAssign,
 }: {
   design: Design;
+  /** Of a sticker that is cut out. */
+  border: Border | null;
   rows: readonly WallRow[];
   garments: readonly Garment[];
   chosen: string | undefined;
@@ -73,6 +76,7 @@ export function Wall({
           <Painted
             key={id}
             design={design}
+            border={border}
             colourway={id}
             size={2 * cellHeight(layout.cell)}
             onPainted={onPainted}
@@ -136,16 +140,18 @@ export function Wall({
 /** Paints the artwork in a colourway: once for all bands of the wall. */
 function Painted({
   design,
+  border,
   colourway,
   size,
   onPainted,
 }: {
   design: Design;
+  border: Border | null;
   colourway: string;
   size: number;
   onPainted: (colourway: string, artwork: Surface | null) => void;
 }) {
-  const artwork = useThumbnail(useDrawing(design, colourway), size);
+  const artwork = useThumbnail(useBordered(useDrawing(design, colourway), border), size);
   useEffect(() => onPainted(colourway, artwork), [colourway, artwork, onPainted]);
   return null;
 }

@@ -11,6 +11,7 @@ import {
   homeAt,
   placedBox,
   placeForMe,
+  rimOf,
   placementOf,
   placementOn,
   positionFor,
@@ -166,6 +167,7 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
       s,
       x,
       weightOf(on.resolved.drawing, on.resolved.pictures, makeSurface),
+      rimOf(on.of, s),
     );
     const at = made?.at ?? homeAt(on.of.board, x);
     return {

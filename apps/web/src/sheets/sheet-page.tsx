@@ -1,0 +1,391 @@
+import { Download, Redo2, Undo2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { slug } from '@brelm/core/export';
+import { areaOf, MOST_PLACED, moreThatFit, type PlacedSticker, type Sheet } from '@brelm/core/sheet';
+import { askSlowly } from '../platform/asking';
+import { useSpecsQuery, type DesignEntry } from '../store/api';
+import { Button, dropNotice, IconButton, leaveField, notify, SeverityMark, WorkFaultNote } from '../ui';
+import { useKeys } from '../use-keys';
+import { packSheet } from '../workers/pack-client';
+import { NotWanted, reasonOf } from '../workers/hand';
+import { PickDesign } from './pick-design';
+import { SheetBoard } from './sheet-board';
+import { SheetSettings } from './sheet-settings';
+import { StickerList, type Count } from './sticker-list';
+import { useSheet } from './use-sheet';
+import { useSheetCheck } from './use-sheet-check';
+import { useStickers } from './use-stickers';
+
+const FORMATS = [
+  ['pdf', 'PDF', 'Print and cut in one file, the cut as a spot colour'],
+  ['svg', 'SVG', 'Print and cut in one file, the cut as a layer'],
+  ['png', 'PNG', 'What is printed alone'],
+  ['dxf', 'DXF', 'What is cut alone, for plotters'],
+] as const;
+type Format = (typeof FORMATS)[number][0];
+
+const WORDS = {
+  saved: 'saved',
+  saving: 'saving…',
+  unsaved: 'not saved yet',
+  refused: 'not saved',
+  conflict: 'changed elsewhere',
+} as const;
+
+/** One sheet: what is on it, where it lies, what is wrong with it, its files. */
+export function SheetPage() {
+  const { id } = useParams();
+  return <Opened key={id} id={id!} />;
+}
+
+function Opened({ id }: { id: string }) {
+  const open = useSheet(id);
+  const { sheet, fault } = open;
+  const stickers = useStickers(sheet);
+  if (fault)
+    return (
+      <main className="mx-auto mt-20 max-w-md p-6">
+        <h1 className="text-[20px]">This sheet cannot be shown</h1>
+        <p className="my-3">{fault}</p>
+        <Button onClick={open.again}>Try again</Button>
+      </main>
+    );
+  if (!sheet) return <p className="p-6 text-muted">Opening…</p>;
+  return <Workplace id={id} open={open} sheet={sheet} {...stickers} />;
+}
+
+function Workplace({
+  id,
+  open,
+  sheet,
+  states,
+  shapes,
+}: { id: string; open: ReturnType<typeof useSheet>; sheet: Sheet } & ReturnType<typeof useStickers>) {
+  const { change, undo, redo, state } = open;
+  const navigate = useNavigate();
+  const { data: specs = [] } = useSpecsQuery();
+  const borderMm = specs.find((s) => s.id === sheet.spec)?.sticker?.borderMm ?? 0;
+  const products = useMemo(() => specs.filter((s) => s.kind === 'sticker sheet'), [specs]);
+  const [chosen, setChosen] = useState<number[]>([]);
+  const [pointed, setPointed] = useState<number[]>([]);
+  const [adding, setAdding] = useState(false);
+  const [working, setWorking] = useState<string | null>(null);
+  const [asked, setAsked] = useState<ReadonlyMap<string, Count>>(new Map());
+  const counts = useMemo(
+    () =>
+      new Map(
+        sheet.stickers.map((s): [string, Count] => [
+          s.id,
+          asked.get(s.id) ?? (sheet.placed.filter((p) => p.sticker === s.id).length || 1),
+        ]),
+      ),
+    [asked, sheet.stickers, sheet.placed],
+  );
+  const ready = sheet.stickers.every((s) => states.get(s.id) !== 'working');
+  const checked = useSheetCheck(sheet, shapes, borderMm, ready);
+  const findings = checked.findings ?? [];
+  const room = useMemo(
+    () => new Map([...shapes].map(([sticker, shape]) => [sticker, moreThatFit(sheet, shape)])),
+    [shapes, sheet],
+  );
+  const filled =
+    sheet.placed.reduce((sum, p) => {
+      const shape = shapes.get(p.sticker);
+      return sum + (shape ? areaOf(shape) : 0);
+    }, 0) /
+    ((sheet.width - 2 * sheet.margin) * (sheet.height - 2 * sheet.margin));
+  const selection = chosen.filter((i) => i < sheet.placed.length);
+
+  const place = (to: (p: PlacedSticker) => PlacedSticker, gesture: string | null = null) =>
+    change(
+      (s) => ({ ...s, placed: s.placed.map((p, i) => (selection.includes(i) ? to(p) : p)) }),
+      gesture && `${gesture} ${selection.join()}`,
+    );
+  const clear = () => {
+    if (selection.length === 0) return;
+    change((s) => ({ ...s, placed: s.placed.filter((_, i) => !selection.includes(i)) }));
+    setChosen([]);
+  };
+  const double = () => {
+    const copies = selection.map((i) => ({ ...sheet.placed[i] }));
+    if (copies.length === 0 || sheet.placed.length + copies.length > MOST_PLACED) return;
+    change((s) => ({
+      ...s,
+      placed: [...s.placed, ...copies.map((p) => ({ ...p, x: p.x + 5, y: p.y + 5 }))],
+    }));
+    setChosen(copies.map((_, k) => sheet.placed.length + k));
+  };
+  useKeys({
+    'Ctrl+z': undo,
+    'Ctrl+y': redo,
+    'Ctrl+Shift+Z': redo,
+    'Ctrl+a': () => setChosen(sheet.placed.map((_, i) => i)),
+    'Ctrl+d': double,
+    Delete: clear,
+    Backspace: clear,
+    Escape: () => setChosen([]),
+  });
+
+  const lay = async (way: 'grid' | 'packed' | 'upright') => {
+    setWorking('Laying out…');
+    const list = sheet.stickers.flatMap((s) => {
+      const shape = shapes.get(s.id);
+      const count = counts.get(s.id)!;
+      return shape ? [{ sticker: s.id, shape, count: count === 'fill' ? null : count }] : [];
+    });
+    const { width, height, margin, gap } = sheet;
+    try {
+      const { placed, left } = await packSheet({ board: { width, height, margin, gap }, asked: list, way });
+      change((s) => ({ ...s, placed }));
+      setChosen([]);
+      if (left > 0)
+        notify(
+          'done',
+          `${left} of what was asked for ${left === 1 ? 'finds' : 'find'} no room on this sheet.`,
+        );
+    } catch (error) {
+      if (!(error instanceof NotWanted)) notify('fault', `It could not be laid out: ${reasonOf(error)}`);
+    } finally {
+      setWorking(null);
+    }
+  };
+  const take = (design: DesignEntry) => {
+    const sticker = `s${Date.now().toString(36)}${sheet.stickers.length}`;
+    change((s) => ({
+      ...s,
+      stickers: [
+        ...s.stickers,
+        { id: sticker, design: design.id, name: design.name, side: null, colourway: null, size: 1 },
+      ],
+      // It lies in the middle until it is laid out.
+      placed: [...s.placed, { sticker, x: s.width / 2, y: s.height / 2, turn: 0 }],
+    }));
+  };
+  const save = (format: Format) => {
+    const tell = notify('working', `Making ${format.toUpperCase()}…`);
+    askSlowly(`sheets/${id}/file?format=${format}`, {
+      signal: new AbortController().signal,
+      read: (response) => response.blob(),
+    }).then(
+      (blob) => {
+        const link = document.createElement('a');
+        link.href = URL.createObjectURL(blob);
+        link.download = `${slug(sheet.name) || 'sheet'}.${format}`;
+        link.click();
+        URL.revokeObjectURL(link.href);
+        dropNotice(tell);
+      },
+      (error: unknown) => {
+        dropNotice(tell);
+        notify('fault', error instanceof Error ? error.message : String(error));
+      },
+    );
+  };
+  const stops = findings.filter((f) => f.severity === 'stop');
+  const whyNot = !checked.findings
+    ? 'Its stickers are being worked out.'
+    : state !== 'saved'
+      ? 'It is not saved yet.'
+      : stops.length
+        ? 'Mend what is wrong first.'
+        : null;
+  return (
+    <div className="flex h-full flex-col">
+      <header className="flex h-12 shrink-0 items-center gap-3 border-b border-line bg-card px-4">
+        <h1 className="sr-only">{sheet.name}</h1>
+        <input
+          key={sheet.name}
+          aria-label="Name of the sheet"
+          className="field !w-64 font-display !text-[16px] font-semibold"
+          maxLength={300}
+          defaultValue={sheet.name}
+          onKeyDown={(e) => leaveField(e, sheet.name)}
+          onBlur={(e) => {
+            const name = e.target.value.trim();
+            if (name && name !== sheet.name) change((s) => ({ ...s, name }));
+            else e.target.value = sheet.name;
+          }}
+        />
+        <span role="status" className="mr-auto text-[13px] text-muted">
+          {working ?? WORDS[state]}
+        </span>
+        <IconButton label="Undo" keys="Ctrl Z" disabled={!open.canUndo} onClick={undo}>
+          <Undo2 size={16} aria-hidden />
+        </IconButton>
+        <IconButton label="Redo" keys="Ctrl Y" disabled={!open.canRedo} onClick={redo}>
+          <Redo2 size={16} aria-hidden />
+        </IconButton>
+        {FORMATS.map(([format, label, says], i) => (
+          <Button
+            key={format}
+            tone={i === 0 ? 'main' : 'plain'}
+            disabled={whyNot !== null}
+            title={whyNot ?? says}
+            onClick={() => save(format)}
+          >
+            <Download size={14} aria-hidden />
+            {label}
+          </Button>
+        ))}
+      </header>
+      {open.refused && (
+        <p role="alert" className="border-b border-rust bg-card px-4 py-2">
+          This cannot be saved: {open.refused}. It stays as it is here until it is changed or taken back.
+        </p>
+      )}
+      {state === 'conflict' && open.theirs && (
+        <div
+          role="alert"
+          className="flex flex-wrap items-center gap-3 border-b border-rust bg-card px-4 py-2"
+        >
+          <p className="mr-auto">
+            This sheet was changed elsewhere. Yours is kept in this browser, not saved.
+          </p>
+          <Button
+            onClick={() =>
+              void open.keepMine().then(
+                (copy) => navigate(`/sheets/${copy}`),
+                (error: unknown) => notify('fault', String((error as Error).message)),
+              )
+            }
+          >
+            Keep mine as a sheet of its own
+          </Button>
+          <Button onClick={open.takeTheirs}>Take the other</Button>
+        </div>
+      )}
+      <div className="grid min-h-0 flex-1 grid-cols-[272px_minmax(0,1fr)_252px]">
+        <aside
+          aria-label="What is on it"
+          className="flex min-h-0 flex-col gap-4 overflow-y-auto border-r border-line p-3"
+        >
+          <SheetSettings
+            sheet={sheet}
+            products={products}
+            onChange={(over) => change((s) => ({ ...s, ...over }))}
+          />
+          <StickerList
+            {...{ sheet, states, shapes, counts, room }}
+            onCount={(sticker, count) => setAsked((all) => new Map(all).set(sticker, count))}
+            onChange={(sticker, over) =>
+              change((s) => ({
+                ...s,
+                stickers: s.stickers.map((k) => (k.id === sticker ? { ...k, ...over } : k)),
+              }))
+            }
+            onRemove={(sticker) => {
+              change((s) => ({
+                ...s,
+                stickers: s.stickers.filter((k) => k.id !== sticker),
+                placed: s.placed.filter((p) => p.sticker !== sticker),
+              }));
+              setChosen([]);
+            }}
+            onAdd={() => setAdding(true)}
+          />
+        </aside>
+        <section aria-label="Board" className="flex min-h-0 min-w-0 flex-col bg-surround p-3">
+          <SheetBoard
+            {...{ sheet, states, shapes, findings, pointed }}
+            chosen={selection}
+            onChosen={setChosen}
+            onMove={(dx, dy, gesture) => place((p) => ({ ...p, x: p.x + dx, y: p.y + dy }), gesture)}
+            onTurn={(by) => place((p) => ({ ...p, turn: (p.turn + by + 360) % 360 }))}
+          />
+        </section>
+        <aside
+          aria-label="Layout"
+          className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-line p-3"
+        >
+          <section aria-label="Lay out" className="flex flex-col gap-2">
+            <h2 className="heading">Lay out</h2>
+            <Button
+              disabled={working !== null || shapes.size === 0}
+              title="By their outlines, turned by quarters where that saves room"
+              onClick={() => void lay('packed')}
+            >
+              Pack by outline
+            </Button>
+            <Button
+              disabled={working !== null || shapes.size === 0}
+              title="By their outlines, all upright"
+              onClick={() => void lay('upright')}
+            >
+              Pack upright
+            </Button>
+            <Button
+              disabled={working !== null || shapes.size === 0}
+              title="In rows, one design below the other"
+              onClick={() => void lay('grid')}
+            >
+              In a grid
+            </Button>
+            <p className="text-[12px] text-muted">
+              Or drag them: edges snap to even gaps (Alt lets go). Arrows move, R turns, Ctrl D doubles,
+              Delete takes off.
+            </p>
+          </section>
+          <section aria-label="Figures">
+            <h2 className="heading mb-1">Figures</h2>
+            <dl className="text-[13px]">
+              {[
+                ['Stickers', String(sheet.placed.length)],
+                ['Filled', ready ? `${Math.round(filled * 100)} %` : '…'],
+                ['Size', `${sheet.width} × ${sheet.height} mm`],
+              ].map(([name, value]) => (
+                <div key={name} className="flex justify-between border-b border-line py-1">
+                  <dt className="text-muted">{name}</dt>
+                  <dd className="tabular-nums">{value}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+          <section aria-label="Sheet check">
+            <h2 className="heading mb-1">Sheet check</h2>
+            {checked.fault ? (
+              <WorkFaultNote
+                what="The sheet could not be checked"
+                reason={checked.fault}
+                onAgain={checked.again}
+              />
+            ) : !checked.findings ? (
+              <p className="text-[13px] text-muted">Working out…</p>
+            ) : findings.length === 0 ? (
+              <p className="text-[13px]">Everything lies apart and within the margin.</p>
+            ) : (
+              <ul className="flex flex-col gap-1.5">
+                {findings.slice(0, 40).map((f, i) => (
+                  <li key={i}>
+                    <button
+                      type="button"
+                      className="flex w-full gap-2 rounded-md border border-line bg-card p-2 text-left text-[13px] hover:border-ink"
+                      onMouseEnter={() => setPointed(f.placed)}
+                      onMouseLeave={() => setPointed([])}
+                      onFocus={() => setPointed(f.placed)}
+                      onBlur={() => setPointed([])}
+                      onClick={() => setChosen(f.placed)}
+                    >
+                      <SeverityMark severity={f.severity} />
+                      <span>{f.message}</span>
+                    </button>
+                  </li>
+                ))}
+                {findings.length > 40 && (
+                  <li className="text-[13px] text-muted">and {findings.length - 40} more</li>
+                )}
+              </ul>
+            )}
+          </section>
+        </aside>
+      </div>
+      {adding && (
+        <PickDesign
+          taken={new Set(sheet.stickers.map((s) => s.design))}
+          onTake={take}
+          onClose={() => setAdding(false)}
+        />
+      )}
+    </div>
+  );
+}
