@@ -8,7 +8,7 @@ const layers = [
   ['parts'],
   ['design'],
   ['resolve', 'spec', 'svg'],
-  ['proof', 'placement'],
+  ['proof', 'placement', 'sheet'],
   ['export'],
 ];
 const upwards = layers.slice(0, -1).map((rooms, i) => ({

@@ -31,6 +31,21 @@ const idOf = async (name: string) => {
 const stored = async (id: string) =>
   ((await (await fetch(`${address}/api/designs/${id}`)).json()) as { document: DesignDocument }).document
     .sides[0].cutLine;
+const document = async (id: string) =>
+  ((await (await fetch(`${address}/api/designs/${id}`)).json()) as { document: DesignDocument }).document;
+/** Changes a design from elsewhere. */
+const put = async (id: string, change: Partial<DesignDocument>) => {
+  const { revision, document: was } = (await (await fetch(`${address}/api/designs/${id}`)).json()) as {
+    revision: number;
+    document: DesignDocument;
+  };
+  const answer = await fetch(`${address}/api/designs/${id}`, {
+    method: 'PUT',
+    body: JSON.stringify({ revision, document: { ...was, ...change } }),
+    headers: { 'content-type': 'application/json' },
+  });
+  expect(answer.status).toBe(200);
+};
 const figure = (name: string) =>
   page
     .locator('section[aria-label="Figures"] div', { has: page.getByText(name, { exact: true }) })
@@ -53,13 +68,14 @@ describe('the cut line', () => {
     await page.locator('aside[aria-label="Stack"]').waitFor();
     await page.keyboard.press('3');
     await page
-      .getByRole('img', { name: /Bog Standard as a sticker, 72 × 88 mm/ })
+      .getByRole('group', { name: /Bog Standard as a sticker, 72 × 88 mm/ })
       .waitFor({ timeout: 60_000 });
     expect(await figure('Pieces').innerText()).toBe('1');
     await page.getByText('It cuts and peels in one piece.').waitFor();
     await page.getByLabel('Lift it off').focus();
     await page.keyboard.press('End');
     expect(await page.getByLabel('Lift it off').inputValue()).toBe('100');
+    await page.keyboard.press('Home');
     expect(await serious(page)).toEqual([]);
   });
 
@@ -98,6 +114,96 @@ describe('the cut line', () => {
     expect(text.match(/POLYLINE/g)).toHaveLength(1);
   });
 
+  it('holes are chosen, a backing and a rim added, all by keyboard', async () => {
+    await page.getByRole('combobox', { name: 'Shape' }).selectOption('silhouette');
+    await worked();
+    await page.getByRole('combobox', { name: 'Holes' }).selectOption('chosen');
+    await worked();
+    const hole = page.getByRole('checkbox', { name: /^Hole 1/ });
+    await hole.waitFor();
+    expect(await hole.getAttribute('aria-checked')).toBe('false');
+    await hole.focus();
+    await page.keyboard.press('Enter');
+    await page.getByRole('checkbox', { name: 'Hole 1: cut out' }).waitFor({ timeout: 60_000 });
+    expect(await figure('Holes').innerText()).toBe('1');
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('combobox', { name: 'Shape' }).selectOption('follow');
+    await page.getByLabel('Cut it through, wider').check();
+    await page.getByRole('combobox', { name: 'Tear strip' }).selectOption('right');
+    await page.getByRole('button', { name: 'Rim around it' }).click();
+    await worked();
+    await saved(page);
+    expect(await stored(id)).toMatchObject({
+      ...{ shape: 'follow', backing: { margin: 4, tear: 'right' }, rims: [{ width: 1.5 }] },
+      openHoles: [[expect.any(Number), expect.any(Number)]],
+    });
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'DXF' }).click();
+    const text = readFileSync(await (await download).path(), 'latin1');
+    expect(new Set(text.match(/KISS_CUT|DIE_CUT/g))).toEqual(new Set(['KISS_CUT', 'DIE_CUT']));
+  });
+
+  it('its points are moved, added and taken away by keyboard, and let go of again', async () => {
+    await page.getByRole('button', { name: 'Edit by hand' }).click();
+    const first = page.getByRole('button', { name: /^Point 1 of/ });
+    await first.focus();
+    await page.keyboard.press('PageDown');
+    await page.keyboard.press('Shift+ArrowUp');
+    // What was moved keeps the focus, as the first of those put there by hand.
+    const own = page.getByRole('button', { name: /^Point 1 of \d+, put there by hand/ });
+    await own.waitFor();
+    await worked();
+    await page.keyboard.press('ArrowUp');
+    await worked();
+    await saved(page);
+    expect((await stored(id))!.patches).toHaveLength(1);
+    await page.keyboard.press('Insert');
+    await worked();
+    await saved(page);
+    expect((await stored(id))!.patches).toHaveLength(2);
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('button', { name: 'As it was worked out' }).click();
+    await own.waitFor({ state: 'detached' });
+    await worked();
+    await saved(page);
+    expect((await stored(id))!.patches).toEqual([]);
+    await page.getByRole('button', { name: 'Edit by hand' }).click();
+  });
+
+  it('artwork that is small on its sticker is made to fill it', async () => {
+    await page.getByRole('combobox', { name: 'Cut for' }).selectOption({ label: 'Kiss-cut sticker, 3 in' });
+    await page.getByLabel('Cut it through, wider').uncheck();
+    await worked();
+    const sticker = () =>
+      page.getByRole('group', { name: /Bog Standard as a sticker/ }).getAttribute('aria-label');
+    const size = async () => Number(/(\d+) mm$/.exec((await sticker())!)![1]);
+    const before = await size();
+    const { placements } = await document(id);
+    const at = placements!.find((p) => p.spec === 'stickerwharf/kiss-cut-3in')!;
+    const small = { ...at, scale: at.scale * 0.5 };
+    await put(id, { placements: placements!.map((p) => (p === at ? small : p)) });
+    await page.reload();
+    await page.getByRole('combobox', { name: 'Cut for' }).selectOption({ label: 'Kiss-cut sticker, 3 in' });
+    await page.getByText(/there is room for larger artwork/).waitFor({ timeout: 60_000 });
+    await page.getByRole('button', { name: 'Fill the print area' }).click();
+    await page.getByText(/there is room for larger artwork/).waitFor({ state: 'detached', timeout: 60_000 });
+    await worked();
+    expect(await size()).toBeGreaterThan(before * 0.8);
+    expect(await page.getByText(/beyond the print area/).count()).toBe(0);
+    await page.keyboard.press('Control+z');
+    await page.getByText(/there is room for larger artwork/).waitFor({ timeout: 60_000 });
+    await page.keyboard.press('Control+y');
+    await page.getByText(/there is room for larger artwork/).waitFor({ state: 'detached', timeout: 60_000 });
+    await saved(page);
+  });
+
+  it('its border is seen on the board and wherever the design is judged', async () => {
+    await page.keyboard.press('1');
+    await page.locator('aside[aria-label="Proof"]').getByText('Reads on 6 of 6').waitFor({ timeout: 60_000 });
+    await page.keyboard.press('2');
+    await page.getByText(/^Reads on (\d+) of \1\.$/).waitFor({ timeout: 60_000 });
+  });
+
   it('is begun, changed and taken away on a design that has none, by keyboard alone', async () => {
     const owls = await idOf('Boots On, Moon’s Out');
     await page.goto(`${address}/design/${owls}`);
@@ -111,6 +217,18 @@ describe('the cut line', () => {
     await worked();
     await saved(page);
     expect((await stored(owls))!.shape).toBe('circle');
+    await page.getByRole('combobox', { name: 'Shape' }).selectOption('silhouette');
+    await page.getByRole('combobox', { name: 'Several pieces' }).selectOption('bridge');
+    await worked();
+    const bridge = page.getByRole('button', { name: /^Bridge 1, one end/ });
+    await bridge.focus();
+    await page.keyboard.press('Shift+ArrowRight');
+    await page.getByRole('button', { name: 'Place bridges anew' }).waitFor();
+    await worked();
+    await saved(page);
+    expect((await stored(owls))!.joints.length).toBeGreaterThan(0);
+    await page.getByRole('combobox', { name: 'Shape' }).selectOption('circle');
+    await worked();
     await page.getByRole('button', { name: 'Take the cut line away' }).focus();
     await page.keyboard.press('Enter');
     await page.getByRole('button', { name: 'Cut it out' }).waitFor();

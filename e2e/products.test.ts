@@ -289,7 +289,7 @@ describe('the spec book', () => {
     await page.getByText(/^line \d+, specs\[0\]\.sides\[0\]\.widthIn: "wide" is no length/).waitFor();
     await page.getByRole('button', { name: 'Close' }).click();
     await give(good);
-    await page.getByRole('button', { name: 'Bring in 6' }).click();
+    await page.getByRole('button', { name: 'Bring in 7' }).click();
     await page.getByRole('heading', { name: 'Lantern Lane' }).waitFor();
     await page.getByRole('button', { name: 'New' }).click();
     await page.getByRole('heading', { name: 'New product' }).waitFor();

@@ -146,14 +146,21 @@ const PICTURES = {
     for (let i = 0; i <= 60; i++) await page.mouse.move(cx - 150 + i * 5, cy + 40 - 60 * Math.sin(i / 8));
     await page.mouse.up();
   },
-  async versions(page) {
-    await open(page, OWLS);
-    await page.getByRole('button', { name: /^Versions/ }).click();
-    await page.getByRole('dialog').waitFor();
-    const name = page.getByLabel(/name/i).last();
-    await name.fill('Before the moon');
+  async sheet(page) {
+    await page.goto(`${at}/sheets`);
+    await page.getByRole('link', { name: 'Nine for the night bag' }).click();
+    await page.getByText('Everything lies apart and within the margin.').waitFor({ timeout: 60_000 });
+    await page.getByRole('button', { name: 'Add a design' }).click();
+    await page.getByRole('button', { name: /^Out After Dark/ }).click();
+    await page.getByRole('button', { name: 'Done' }).click();
+    await page.getByText(/1 on it/).waitFor({ timeout: 60_000 });
+    await page.getByLabel('Artwork, %').last().fill('50');
     await page.keyboard.press('Enter');
-    await page.getByRole('dialog').getByText('Before the moon').first().waitFor();
+    await page.getByText(/^46\.\d × /).waitFor({ timeout: 60_000 });
+    await page.getByLabel('How many').last().selectOption('fill');
+    await page.getByRole('button', { name: 'Pack by outline' }).click();
+    await page.getByText('Everything lies apart and within the margin.').waitFor({ timeout: 60_000 });
+    await page.getByText('saved', { exact: true }).waitFor();
   },
   async runs(page) {
     await open(page, 'Bog Standard');
