@@ -4,6 +4,7 @@ const layers = [
   ['units', 'rights', 'fields'],
   ['colour', 'geometry'],
   ['raster', 'type', 'wear'],
+  ['steps'],
   ['drawing', 'cutline'],
   ['parts'],
   ['design'],

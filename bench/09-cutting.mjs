@@ -15,7 +15,7 @@ const shape = (id, form, values, x, y, more = {}) => ({
 });
 const designOf = (parts) =>
   readDesign({
-    ...{ format: 'brelm-design', version: 2, name: 'Bench', backdrop: 'soot', garments: ['soot'] },
+    ...{ format: 'brelm-design', version: 3, name: 'Bench', backdrop: 'soot', garments: ['soot'] },
     inks: [{ id: 'a', name: 'Lamp', value: '#f2c14e' }],
     sides: [
       {

@@ -68,7 +68,7 @@ export function anyValue(field: Field, refs: AnyRefs): fc.Arbitrary<unknown> {
     case 'list':
       return fc.array(anyValue(field.of, refs), {
         minLength: field.least?.n ?? 0,
-        maxLength: (field.least?.n ?? 0) + 2,
+        maxLength: Math.min(field.most, (field.least?.n ?? 0) + 2),
       });
     case 'tuple':
       return fc.tuple(...field.of.map((of) => anyValue(of, refs)));

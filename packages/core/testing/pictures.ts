@@ -2,7 +2,8 @@ import type { Design, Material } from '@brelm/core/design';
 import { picture, place, type PicturePart } from '@brelm/core/parts';
 import type { PictureSource, Surface } from '@brelm/core/drawing';
 import type { ProofInput } from '@brelm/core/proof';
-import { treatPicture, type RasterImage } from '@brelm/core/raster';
+import type { RasterImage } from '@brelm/core/raster';
+import { treatPicture } from '@brelm/core/steps';
 import { designOf, garment, inputOf, surfaces } from './base';
 
 /** Side of the pictures made here, px. */

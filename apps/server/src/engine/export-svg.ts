@@ -1,7 +1,7 @@
 import { allItemsOf, printed, writeSvg, type Drawing, type Materials } from '@brelm/core/drawing';
 import { resolve } from '@brelm/core/resolve';
 import type { Design } from '@brelm/core/design';
-import { treatmentKey, type Treatment } from '@brelm/core/raster';
+import { treatmentKey, type Treatment } from '@brelm/core/steps';
 import { encodePng } from './encode-png';
 import type { RasterSource } from './pictures';
 

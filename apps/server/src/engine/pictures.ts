@@ -1,10 +1,11 @@
 import { createCanvas, ImageData, loadImage, type Canvas } from '@napi-rs/canvas';
 import sharp from 'sharp';
-import { type Design, type Material, allParts } from '@brelm/core/design';
-import { treatmentOf } from '@brelm/core/parts';
+import type { Design, Material } from '@brelm/core/design';
 import { pyramid, type Level, type PictureSource } from '@brelm/core/drawing';
 import { readChunks } from '@brelm/core/export';
-import { treatmentKey, treatPicture, type RasterImage, type Treatment } from '@brelm/core/raster';
+import type { RasterImage } from '@brelm/core/raster';
+import { picturesIn } from '@brelm/core/resolve';
+import { treatmentKey, treatPicture, type Treatment } from '@brelm/core/steps';
 import { isWear, wearOf, wearRaster, wearWidth } from '@brelm/core/wear';
 import { makeSurface } from './surfaces';
 
@@ -222,6 +223,24 @@ async function decodeHalved(bytes: Buffer, times: number): Promise<RasterImage &
   return { ...image, whole };
 }
 
+/** What several treatments of a picture begin with alike, made once: colourways differ in tints alone, not in cut-outs. */
+function sharedState(image: RasterImage, treatments: readonly (Treatment | null)[], scale: number) {
+  const lists = treatments.filter((t) => t !== null);
+  const [first] = lists;
+  const same = (i: number) => {
+    const step = JSON.stringify([first.steps[i], first.light]);
+    return lists.every((t) => JSON.stringify([t.steps[i], t.light]) === step);
+  };
+  let made = 0;
+  if (lists.length > 1) while (made < first.steps.length && same(made)) made++;
+  let state = image;
+  if (made > 0) {
+    const begun = { ...first, steps: first.steps.slice(0, made) };
+    treatPicture(image, begun, scale, (_, reached) => (state = reached));
+  }
+  return { made, state };
+}
+
 /**
  * Decodes every picture that a design's parts show, one at a time; of each a copy of at most `side` px
  * on its long side is kept, where that is given: a proof needs no more. `read` finds a material's bytes.
@@ -235,11 +254,9 @@ export async function loadPictures(
   const sources = new Map<string, (width: number) => unknown>();
   const key = (material: string, treatment: Treatment | null) => `${material} ${treatmentKey(treatment)}`;
   const treatments = new Map<string, Map<string, Treatment | null>>();
-  for (const part of allParts(design)) {
-    if (part.kind !== 'picture') continue;
-    const treatment = treatmentOf(part);
-    const of = treatments.get(part.material) ?? new Map<string, Treatment | null>();
-    treatments.set(part.material, of.set(key(part.material, treatment), treatment));
+  for (const { material, treatment } of picturesIn(design)) {
+    const of = treatments.get(material) ?? new Map<string, Treatment | null>();
+    treatments.set(material, of.set(key(material, treatment), treatment));
   }
   for (const [id, wanted] of treatments) {
     const { width, height } = design.materials.find((m) => m.id === id) ?? { width: 1, height: 1 };
@@ -255,8 +272,11 @@ export async function loadPictures(
       continue;
     }
     const plain = await readMaterial(design, id, read, (bytes) => decodeHalved(bytes, cleaned));
+    const from = sharedState(plain, [...wanted.values()], 0.5 ** cleaned);
     for (const [name, treatment] of wanted) {
-      const image = toCanvas(treatment ? treatPicture(plain, treatment, 0.5 ** cleaned) : plain);
+      const image = toCanvas(
+        treatment ? treatPicture(plain, treatment, 0.5 ** cleaned, undefined, from) : plain,
+      );
       const level = { image, width: plain.width, height: plain.height };
       const small = pyramid(level, makeSurface)(width / 2 ** times) as Canvas;
       const kept = { image: small, width: small.width, height: small.height };

@@ -32,6 +32,7 @@ import { scaleFrom } from '../editor/measure';
 import { PickLayer } from './pick-layer';
 import { Reference } from './reference';
 import { Rulers } from './rulers';
+import { StepLayers } from './step-layers';
 import { newGesture, useEdit } from '../editor/use-edit';
 import { useTools } from './tools';
 import { useSnap } from './use-snap';
@@ -379,6 +380,7 @@ export const Board = forwardRef<
             <DrawBar design={design} tools={tools} />
           </>
         )}
+        <StepLayers design={design} view={view} size={size} tools={tools} edit={edit} />
         {typed && <TypeLayer key={typed.id} part={typed} design={design} view={view} edit={edit} />}
         {tools.picking && <PickLayer board={canvas} onPick={tools.picking} onEnd={tools.endPick} />}
         {aids.reference && look !== 'far' && <Reference picture={aids.reference} />}

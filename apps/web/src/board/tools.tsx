@@ -1,8 +1,22 @@
 import { createContext, useContext } from 'react';
 import type { Pen } from '@brelm/core/parts';
+import type { Stroke } from '@brelm/core/steps';
 
-/** What the pointer does on the board: choose and move parts, draw a line, rub lines out, move a line's points. */
-export type Tool = 'choose' | 'draw' | 'rub' | 'points';
+/**
+ * What the pointer does on the board: choose and move parts, draw a line, rub lines out, move a line's points, paint in a
+ * step of a picture, draw an outline on one.
+ */
+export type Tool = 'choose' | 'draw' | 'rub' | 'points' | 'brush' | 'outline';
+
+/** What of a picture is painted or outlined: a step by itself, or where it acts. */
+export interface StepTarget {
+  part: string;
+  step: number;
+  of: 'step' | 'mask';
+}
+
+/** The next stroke of a brush. Lengths are board px, whatever the picture's own are. */
+export type BrushLook = Pick<Stroke, 'does' | 'hardness' | 'flow'> & { size: number | null; specks: number };
 
 /** How the next line looks; the first ink of the design when `ink` is null. */
 export interface LineLook {
@@ -18,6 +32,12 @@ export interface Tools {
   setTool(tool: Tool): void;
   look: LineLook;
   setLook(look: LineLook): void;
+  /** The step that a brush or an outline is for. */
+  target: StepTarget | null;
+  /** Begins to paint or outline; ends it with null. */
+  aim(target: StepTarget | null, tool?: 'brush' | 'outline'): void;
+  brush: BrushLook;
+  setBrush(look: BrushLook): void;
   /** The point of the open line that is chosen. */
   node: number;
   setNode(node: number): void;

@@ -13,7 +13,7 @@ import { LetteringSettings } from './lettering';
 import { LineSettings } from './line-settings';
 import { MotifSettings } from './motif-settings';
 import { duplicateParts } from '../editor/part-actions';
-import { PictureSettings } from './picture-settings';
+import { PictureSettings } from './picture';
 import { ShapeSettings } from './shape-settings';
 import { ShadeSettings } from './shade-settings';
 import { RepeatSettings } from './repeat-settings';

@@ -1,51 +1,114 @@
 import type { Design } from '@brelm/core/design';
 import { pyramid, type PictureSource } from '@brelm/core/drawing';
-import { treatmentKey, treatPicture, type Treatment } from '@brelm/core/raster';
+import { treatmentKey, type Treatment } from '@brelm/core/steps';
 import { isWear } from '@brelm/core/wear';
+import { treatPicture } from '../workers/picture-client';
 import { changed } from './loaded';
+import { loadPreview, treatedPreview } from './preview';
 import { makeSurface } from './surfaces';
 import { wearPicture } from './wear';
 
-/** Long side of the copies that the board works on, px; files are made from the originals. */
-const PREVIEW_SIZE = 1600;
+const inWorker = typeof document === 'undefined';
 
-const bitmaps = new Map<string, ImageBitmap | 'loading' | 'missing'>();
+type Kept = ImageBitmap | 'loading' | 'missing';
+const bitmaps = new Map<string, Kept>();
 
-async function load(sha256: string): Promise<ImageBitmap> {
-  const response = await fetch(`/api/materials/${sha256}/preview?size=${PREVIEW_SIZE}`);
-  if (!response.ok) throw new Error(`picture: ${response.status}`);
-  return createImageBitmap(await response.blob());
+/** Treated pictures that are kept, and when each was last asked for, ms; those asked for last are at the end. */
+const treated = new Map<string, { bitmap: Kept; used: number; of: string }>();
+const KEPT = 24;
+/** One that was asked for so lately is on the board: it is kept, however many there are. */
+const IN_USE_MS = 5000;
+
+function forgetOld(): void {
+  const now = Date.now();
+  for (const [key, { bitmap, used }] of treated) {
+    if (treated.size <= KEPT) return;
+    if (typeof bitmap !== 'object' || now - used < IN_USE_MS) continue;
+    bitmap.close();
+    treated.delete(key);
+  }
 }
 
-function treated(bitmap: ImageBitmap, treatment: Treatment, scale: number): Promise<ImageBitmap> {
-  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  context.drawImage(bitmap, 0, 0);
-  const image = context.getImageData(0, 0, bitmap.width, bitmap.height);
-  const { data } = treatPicture(image, treatment, scale);
-  return createImageBitmap(new ImageData(new Uint8ClampedArray(data), bitmap.width, bitmap.height));
-}
+/** After so long what could not be had is asked for again, ms. */
+const AGAIN_MS = 5000;
 
-function begin(key: string, work: Promise<ImageBitmap>): void {
-  bitmaps.set(key, 'loading');
-  work
-    .then((bitmap) => bitmaps.set(key, bitmap))
+function begin(sha256: string): void {
+  bitmaps.set(sha256, 'loading');
+  loadPreview(sha256)
+    .then((bitmap) => bitmaps.set(sha256, bitmap))
     .catch(() => {
-      bitmaps.set(key, 'missing');
-      setTimeout(() => bitmaps.delete(key), 5000);
+      bitmaps.set(sha256, 'missing');
+      setTimeout(() => bitmaps.delete(sha256), AGAIN_MS);
     })
     .finally(changed);
 }
 
+interface Wanted {
+  key: string;
+  sha256: string;
+  treatment: Treatment;
+  sourceWidth: number;
+}
+/** Pictures that were shown without steps: they are until their first ones are made. */
+const plain = new Set<string>();
+/** Of one picture with the same kinds of steps only the last that was asked for: the ones before it were on the way. */
+const wanted = new Map<string, Wanted>();
+let busy = false;
+
+const make = ({ sha256, treatment, sourceWidth }: Wanted): Promise<ImageBitmap> =>
+  inWorker ? treatedPreview(sha256, treatment, sourceWidth) : treatPicture(sha256, treatment, sourceWidth);
+
+async function work(): Promise<void> {
+  if (busy) return;
+  busy = true;
+  for (let next = wanted.entries().next().value; next; next = wanted.entries().next().value) {
+    const [of, one] = next;
+    wanted.delete(of);
+    treated.set(one.key, { bitmap: 'loading', used: Date.now(), of });
+    changed();
+    const bitmap = await make(one).catch(() => null);
+    treated.set(one.key, { bitmap: bitmap ?? 'missing', used: Date.now(), of });
+    if (!bitmap) setTimeout(() => treated.delete(one.key), AGAIN_MS);
+    forgetOld();
+    changed();
+  }
+  busy = false;
+  changed();
+}
+
+/** A picture with its steps made; begins to make them where they are not. */
+function treatedBitmap(sha256: string, treatment: Treatment, whole: ImageBitmap, sourceWidth: number) {
+  const key = `${sha256} ${treatmentKey(treatment)}`;
+  const known = treated.get(key);
+  if (known) {
+    known.used = Date.now();
+    // To the end: it was asked for last.
+    treated.delete(key);
+    treated.set(key, known);
+    if (typeof known.bitmap === 'object') return known.bitmap;
+    return known.bitmap === 'loading' ? standIn(sha256, known.of, whole) : null;
+  }
+  const of = `${sha256} ${treatment.steps.map((s) => s.kind).join(' ')}`;
+  wanted.set(of, { key, sha256, treatment, sourceWidth });
+  void work();
+  return standIn(sha256, of, whole);
+}
+
+/** What is shown of a picture while its steps are made: on the page as it was before; nothing is judged by it. */
+function standIn(sha256: string, of: string, whole: ImageBitmap): ImageBitmap | null {
+  if (inWorker) return null;
+  const ready = [...treated.values()].filter((t) => typeof t.bitmap === 'object' && t.of.startsWith(sha256));
+  const before = ready.findLast((t) => t.of === of) ?? ready.at(-1);
+  return (before?.bitmap as ImageBitmap | undefined) ?? (plain.has(sha256) ? whole : null);
+}
+
 function bitmapOf(sha256: string, treatment: Treatment | null, sourceWidth: number): ImageBitmap | null {
   const whole = bitmaps.get(sha256);
-  if (whole === undefined) begin(sha256, load(sha256));
-  if (!treatment) return typeof whole === 'object' ? whole : null;
-  const key = `${sha256} ${treatmentKey(treatment)}`;
-  const known = bitmaps.get(key);
-  if (known === undefined && typeof whole === 'object')
-    begin(key, treated(whole, treatment, whole.width / sourceWidth));
-  return typeof known === 'object' ? known : null;
+  if (whole === undefined) begin(sha256);
+  if (typeof whole !== 'object') return null;
+  if (treatment) return treatedBitmap(sha256, treatment, whole, sourceWidth);
+  plain.add(sha256);
+  return whole;
 }
 
 const pyramids = new WeakMap<ImageBitmap, (width: number) => unknown>();
@@ -60,7 +123,7 @@ function sized(bitmap: ImageBitmap | null, width: number): unknown {
   return at(width);
 }
 
-/** The pictures of a design, as far as they are loaded; begins to load the others. */
+/** The pictures of a design, as far as they are loaded and their steps made; begins to load the others. */
 export const picturesOf =
   (design: Design): PictureSource =>
   (material, treatment, width) => {
@@ -69,4 +132,8 @@ export const picturesOf =
     return found?.sha256 ? sized(bitmapOf(found.sha256, treatment, found.width), width) : null;
   };
 
-export const picturesLoading = (): boolean => [...bitmaps.values()].includes('loading');
+/** Steps of some picture are being made. */
+export const picturesWorking = (): boolean => busy;
+
+export const picturesLoading = (): boolean =>
+  busy || wanted.size > 0 || [...bitmaps.values()].includes('loading');

@@ -1,6 +1,5 @@
 import type { Design } from '@brelm/core/design';
-import { treatmentOf } from '@brelm/core/parts';
-import { resolve } from '@brelm/core/resolve';
+import { picturesIn, resolve } from '@brelm/core/resolve';
 import { facesLoading } from '../platform/faces';
 import { onLoaded } from '../platform/loaded';
 import { materials, outlineOpsLoading } from '../platform/materials';
@@ -12,13 +11,12 @@ let giveUp = () => {};
 /** Gives up waiting for typefaces and pictures. */
 export const stopWaiting = (): void => giveUp();
 
-/** Waits until what the design needs is loaded, or is known not to be there; throws when that is given up. */
+/** Waits until what the design's open side needs is loaded, or is known not to be there; throws when that is given up. */
 export async function loaded(design: Design): Promise<void> {
   const ask = () => {
     const pictures = picturesOf(design);
     resolve(design, undefined, materials);
-    for (const part of design.parts)
-      if (part.kind === 'picture') pictures(part.material, treatmentOf(part), 1);
+    for (const { material, treatment } of picturesIn(design, design.parts)) pictures(material, treatment, 1);
     return facesLoading() || outlineOpsLoading() || picturesLoading();
   };
   while (ask())

@@ -23,6 +23,8 @@ const CLIPPING = 'brelm-parts';
 /** Parts taken out of a design, with the inks and materials that they need. */
 export interface Clipping {
   format: typeof CLIPPING;
+  /** Of the design format that its parts are in; the second where it is missing. */
+  version: number;
   board: Board;
   inks: Ink[];
   materials: Material[];
@@ -38,6 +40,7 @@ function clippingFrom(design: Design, ids: readonly string[]): Clipping {
   const materials = new Set(parts.flatMap(materialsOfPart));
   return {
     format: CLIPPING,
+    version: DESIGN_VERSION,
     board: design.board,
     inks: design.inks.filter((i) => inks.has(i.id)),
     materials: design.materials.filter((m) => materials.has(m.id)),
@@ -68,14 +71,14 @@ export function readClipping(text: string): Clipping | null {
     const { board, bundles, parts } = given;
     const read = readDesign({
       format: DESIGN_FORMAT,
-      version: DESIGN_VERSION,
+      version: given.version ?? 2,
       name: '',
       backdrop: 'none',
       inks: given.inks,
       materials: given.materials,
       sides: [{ id: 'clipping', board, bundles, parts }],
     });
-    return { format: CLIPPING, ...pick(read) };
+    return { format: CLIPPING, version: DESIGN_VERSION, ...pick(read) };
   } catch {
     return null;
   }

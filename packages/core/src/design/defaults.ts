@@ -1,4 +1,12 @@
-import { DESIGN_FORMAT, DESIGN_VERSION, NO_AIDS, type Board, type Design, type Side } from './types';
+import {
+  DESIGN_FORMAT,
+  DESIGN_VERSION,
+  NO_AIDS,
+  USUAL_LIGHT,
+  type Board,
+  type Design,
+  type Side,
+} from './types';
 
 /** A design with an empty board, one ink and one colourway. */
 export function emptyDesign(
@@ -19,6 +27,7 @@ export function emptyDesign(
     inks: [{ id: 'ink-1', ...ink }],
     colourways: [{ id: 'base', name: 'Base', inks: {}, garments: [] }],
     materials: [],
+    light: USUAL_LIGHT,
     parts: [],
     bundles: [],
     wear: [],

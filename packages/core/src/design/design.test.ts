@@ -1,3 +1,4 @@
+import { newStep, STEP_KINDS } from '../steps';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import Ajv2020 from 'ajv/dist/2020';
@@ -83,7 +84,7 @@ describe('the file format', () => {
     [['colourways', 1, 'inks', 'gold'], '#ffffff', 'colourways[1].inks.gold', 'there is no ink'],
     [['name'], 7, 'name', 'must be text'],
     [['parts'], {}, 'parts', 'must be a list'],
-    [['version'], 3, 'version', 'is 3: this Brelm reads versions 1 and 2'],
+    [['version'], 4, 'version', 'is 4: this Brelm reads versions 1, 2 and 3'],
     [['format'], 'other', 'format', 'must be "brelm-design"'],
   ] as [(string | number)[], unknown, string, string][])(
     'refuses %j = %j by its field',
@@ -136,10 +137,7 @@ describe('the file format', () => {
         },
         {
           ...picture('p', place(1, 2), material),
-          ground: { tolerance: 8 },
-          lift: true,
-          specks: 30,
-          alpha: { mode: 'halftone', pitch: 7 },
+          steps: STEP_KINDS.map((kind) => newStep(kind, { ink: 'a', light: 'b' })),
         },
       ),
       materials: [material],

@@ -25,6 +25,7 @@ export function differences(mine: Design, theirs: Design): string[] {
   for (const side of there)
     if (!here.some((s) => s.id === side.id)) out.push(`The side “${titled(side)}” is only there`);
   if (!same(mine.inks, theirs.inks)) out.push('Inks differ');
+  if (mine.light !== theirs.light) out.push('The light comes from elsewhere');
   if (!same(mine.colourways, theirs.colourways)) out.push('Colourways differ');
   return out.length || same(documentOf(mine), documentOf(theirs))
     ? out

@@ -45,6 +45,8 @@ export type Edit =
   | { op: 'nestBundle'; bundle: string; within: string | null }
   | { op: 'removeBundle'; bundle: string }
   | { op: 'setAids'; change: Partial<Aids> }
+  /** Where the design's light comes from, degrees clockwise from the top. */
+  | { op: 'setLight'; light: number }
   /** The wear of all artwork of the open side. */
   | { op: 'setWear'; wear: Wear[] }
   /** How a side (the open one, where none is named) is cut out. */
@@ -278,6 +280,8 @@ export function applyEdit(design: Design, edit: Edit): Design {
     }
     case 'setAids':
       return { ...design, aids: { ...design.aids, ...edit.change } };
+    case 'setLight':
+      return { ...design, light: edit.light };
     case 'setWear':
       return { ...design, wear: edit.wear };
     case 'setCutLine': {

@@ -20,6 +20,7 @@ import { bundlesAround } from './stack';
 import {
   FILE_FORMATS,
   NO_AIDS,
+  USUAL_LIGHT,
   type Acceptance,
   type Aids,
   type Board,
@@ -219,6 +220,7 @@ export const DESIGN_FIELDS: FieldsOf<Body> = {
   inks: list(inkField),
   colourways: list(colourwayField, { optional: true }),
   materials: list(materialField, { optional: true }),
+  light: number({ min: -360, max: 360, fallback: USUAL_LIGHT }),
   sides: list(sideField, { most: MOST_SIDES, least: { n: 1, says: 'must have at least one' } }),
   accepted: list(acceptanceField, { most: 1000, optional: true }),
   placements: list(placementField, { most: 2000, optional: true }),

@@ -157,7 +157,7 @@ describe('earlier versions', () => {
     const now = readDesign(JSON.parse(readFileSync(join(DEMO, 'designs/bog-standard.brelm.json'), 'utf8')));
     expect(design.side).toEqual({ id: 'face', name: '' });
     expect(design.parts).toEqual(now.parts);
-    expect(documentOf(design)).toMatchObject({ version: 2, sides: [{ id: 'face', board: document.board }] });
+    expect(documentOf(design)).toMatchObject({ version: 3, sides: [{ id: 'face', board: document.board }] });
     expect(schema(written(design)) || schema.errors).toBe(true);
   });
 
@@ -170,9 +170,9 @@ describe('earlier versions', () => {
   });
 
   it('are never guessed at: a version that is not known is refused', () => {
-    for (const version of [0, 3, 1.5, '1', null, undefined])
+    for (const version of [0, 4, 1.5, '1', null, undefined])
       expect(faultsOf({ ...kept(1), version })[0]).toMatch(
-        /^version: is .*: this Brelm reads versions 1 and 2/,
+        /^version: is .*: this Brelm reads versions 1, 2 and 3/,
       );
   });
 });

@@ -55,7 +55,7 @@ export function readDesign(document: unknown): Design {
     const is = JSON.stringify(version) ?? 'missing';
     refuse(
       'version',
-      `is ${is}: this Brelm reads versions ${[...READ_VERSIONS, DESIGN_VERSION].join(' and ')}`,
+      `is ${is}: this Brelm reads versions ${READ_VERSIONS.join(', ')} and ${DESIGN_VERSION}`,
     );
   }
   const current = upgraded(document as Record<string, unknown>, DESIGN_VERSION);

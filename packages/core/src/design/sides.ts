@@ -52,11 +52,11 @@ export function openSide(design: Design, side: string | undefined): Design {
 
 /** A design as it is kept. */
 export function documentOf(design: Design): DesignDocument {
-  const { name, backdrop, garments, inks, colourways, materials, accepted, placements } = design;
+  const { name, backdrop, garments, inks, colourways, materials, light, accepted, placements } = design;
   return {
     format: DESIGN_FORMAT,
     version: DESIGN_VERSION,
-    ...{ name, backdrop, garments, inks, colourways, materials },
+    ...{ name, backdrop, garments, inks, colourways, materials, light },
     sides: sidesOf(design),
     ...{ accepted, placements },
   };
@@ -75,6 +75,7 @@ const SHARED = [
   'inks',
   'colourways',
   'materials',
+  'light',
   'accepted',
   'placements',
 ] as const satisfies readonly (keyof Design)[];

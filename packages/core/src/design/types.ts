@@ -5,7 +5,7 @@ import type { CutLine } from '../cutline';
 import type { Wear } from '../wear';
 
 export const DESIGN_FORMAT = 'brelm-design';
-export const DESIGN_VERSION = 2;
+export const DESIGN_VERSION = 3;
 
 /** The area the artwork is made on, at its exact print size. */
 export interface Board {
@@ -79,6 +79,9 @@ export interface Aids {
   /** A picture beside the board, by the content address of its stored bytes; null for none. */
   reference: { sha256: string; name: string } | null;
 }
+
+/** From the upper left, as most pictures are lit. */
+export const USUAL_LIGHT = 315;
 
 export const NO_AIDS: Aids = { guides: [], margin: 0, grid: null, unit: 'px', reference: null };
 
@@ -163,6 +166,8 @@ export interface Design {
   inks: Ink[];
   colourways: Colourway[];
   materials: Material[];
+  /** Where the light comes from that raises edges, degrees clockwise from the top: one for all of it. */
+  light: number;
   /** The stack of the open side: front first. */
   parts: Part[];
   bundles: Bundle[];

@@ -11,15 +11,56 @@ const toSides: Upgrade = ({ board, parts, bundles, aids, ...shared }) => {
   return { ...shared, version: 2, sides: [{ id: side, name: '', board, parts, ...optional }] };
 };
 
+/** What was set on a picture one by one becomes a list of steps, in the order in which it was done. */
+function withSteps(part: unknown): unknown {
+  if (!isObject(part) || part.kind !== 'picture') return part;
+  const { ground, lift, alpha, specks, ...rest } = part;
+  const steps: unknown[] = [];
+  // What is wrong stays to be told: it is no step either.
+  const step = (kind: string, settings: unknown) =>
+    steps.push(isObject(settings) ? { kind, ...settings } : settings);
+  if (ground !== undefined && ground !== null) step('ground', ground);
+  if (lift !== undefined && lift !== false) step('edge', lift === true ? { colours: 'inside' } : lift);
+  if (isObject(alpha)) {
+    const { mode, ...how } = alpha;
+    step(mode === 'halftone' ? 'dots' : mode === 'solid' ? 'solid' : String(mode), how);
+  } else if (alpha !== undefined && alpha !== null) step('solid', alpha);
+  if (specks !== undefined && specks !== 0) step('specks', { least: specks });
+  return { ...rest, ...(steps.length ? { steps } : {}) };
+}
+
+/** From settings of a picture to steps. */
+const toSteps: Upgrade = ({ sides, ...rest }) => ({
+  ...rest,
+  version: 3,
+  sides: Array.isArray(sides)
+    ? sides.map((side: unknown) =>
+        isObject(side) && Array.isArray(side.parts) ? { ...side, parts: side.parts.map(withSteps) } : side,
+      )
+    : sides,
+});
+
 /** By the version that it upgrades from. */
-const UPGRADES: Readonly<Record<number, Upgrade>> = { 1: toSides };
+const UPGRADES: Readonly<Record<number, Upgrade>> = { 1: toSides, 2: toSteps };
 
 /** The versions that can be read, older first. */
 export const READ_VERSIONS = Object.keys(UPGRADES).map(Number);
 
+const FORMER_SETTINGS: readonly [RegExp, string][] = [
+  [/\.steps\[\d+\]\.tolerance$/, '.ground.tolerance'],
+  [/\.steps\[\d+\]\.colours$/, '.lift'],
+  [/\.steps\[\d+\]\.(at|pitch)$/, '.alpha.$1'],
+  [/\.steps\[\d+\]\.least$/, '.specks'],
+];
+const withoutSteps = (field: string) => FORMER_SETTINGS.reduce((f, [from, to]) => f.replace(from, to), field);
+
 /** Where a field of an upgraded document stood in the one that was given, for whoever has to mend it there. */
 export const FORMER_FIELDS: Readonly<Record<number, (field: string) => string>> = {
-  1: (field) => field.replace(/^sides\[0\]\./, '').replace(/^sides\[0\]$/, ''),
+  1: (field) =>
+    withoutSteps(field)
+      .replace(/^sides\[0\]\./, '')
+      .replace(/^sides\[0\]$/, ''),
+  2: (field) => withoutSteps(field),
 };
 
 /** A document brought to `version`, step by step; as it is where no step leads on from its own. */

@@ -1,3 +1,4 @@
+import { newStep } from '../steps';
 import fc from 'fast-check';
 import { IDENTITY, multiply, placeMatrix, transformBox, type Matrix } from '../geometry';
 import {
@@ -168,7 +169,8 @@ describe('what a node is', () => {
     ];
     const images: Partial<ImageItem>[] = [
       { material: 'n' },
-      { treatment: { ground: { tolerance: 5 }, lift: false, alpha: null, specks: 0 } },
+      { treatment: { steps: [newStep('ground', { ink: '', light: '' })], light: 0 } },
+      { treatment: { steps: [newStep('ground', { ink: '', light: '' })], light: 90 } },
       { shown: { ...image.shown, left: -4 } },
       { matrix: IDENTITY },
     ];

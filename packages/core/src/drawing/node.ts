@@ -12,7 +12,7 @@ import {
   type Matrix,
 } from '../geometry';
 import type { Hex } from '../colour';
-import { treatmentKey } from '../raster';
+import { treatmentKey } from '../steps';
 import { isWear, wearOf } from '../wear';
 import {
   PRINTS,

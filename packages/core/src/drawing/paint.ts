@@ -14,7 +14,7 @@ import {
   type PathData,
   type PathTarget,
 } from '../geometry';
-import type { Treatment } from '../raster';
+import type { Treatment } from '../steps';
 import { printed } from './bounds';
 import { groupBounds, inRuns, isPrinted } from './node';
 import {

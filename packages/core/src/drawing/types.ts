@@ -2,7 +2,7 @@ import type { Hex } from '../colour';
 import type { Box, Join, Matrix, OutlineOps, PathData } from '../geometry';
 import type { Licence } from '../rights';
 import type { Typeface } from '../type';
-import type { Treatment } from '../raster';
+import type { Treatment } from '../steps';
 
 export type WindingRule = 'nonzero' | 'evenodd';
 

@@ -8,6 +8,7 @@ import {
   type Box,
   type Matrix,
 } from '../geometry';
+import { treatmentKey } from '../steps';
 import { printed } from './bounds';
 import { inOneColour, inRuns, isPrinted } from './node';
 import { contentColour, num, pathOps, PdfFile, type Ref } from './pdf-file';
@@ -116,7 +117,7 @@ class Writer {
 
   private image(item: ImageItem, resources: Resources): string {
     const { black } = this;
-    const key = JSON.stringify([item.material, item.treatment, black]);
+    const key = `${item.material} ${treatmentKey(item.treatment)} ${black}`;
     if (!this.pictures.has(key)) {
       const picture = this.options.picture(item);
       const shown = picture && black ? { ...picture, rgb: new Uint8Array(picture.rgb.length) } : picture;

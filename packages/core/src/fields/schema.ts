@@ -109,7 +109,8 @@ function schema(field: Field, defs: Defs): JsonSchema {
           const narrowed = Object.entries(properties ?? {}).map(([key, to]) => [key, { ...all[key], ...to }]);
           return { ...whole, ...also, properties: { ...all, ...Object.fromEntries(narrowed) } };
         };
-        return field.name ? named(defs, kind, made) : made();
+        // Kinds of different things may be called alike.
+        return field.name ? named(defs, `${field.name}-${kind}`, made) : made();
       });
       const any =
         field.fallback === undefined

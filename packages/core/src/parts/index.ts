@@ -15,5 +15,5 @@ export {
 export * from './lettering';
 export * from './line';
 export { motif, recoloured, type MotifOutline, type MotifPart } from './motif';
-export { picture, treatmentOf, type PicturePart } from './picture';
+export { lightOn, picture, type PicturePart } from './picture';
 export { shapeOf, type ShapePart, type ShapeStroke, type StrokeSide } from './shape';

@@ -51,7 +51,12 @@ export interface OutlinedKind<P> {
 /** A part that shows one raster picture, with nothing around it. */
 export interface PicturedKind<P> {
   material(part: P): string;
-  image(part: P, picture: KnownPicture): Omit<ImageItem, 'matrix'>;
+  /** `light`: where the design's light comes from, degrees clockwise from the top of the board. */
+  image(
+    part: P,
+    picture: KnownPicture,
+    given: { colour(ink: string): Hex; light: number },
+  ): Omit<ImageItem, 'matrix'>;
 }
 
 /** All that Brelm knows about one kind of part: a folder, and a line in the registry. */

@@ -1,3 +1,4 @@
+import { newStep } from '../steps';
 import type { PicturePart } from '../parts';
 import {
   fringedDisc,
@@ -11,6 +12,8 @@ import {
   type Pixel,
 } from '../../testing';
 import { fringeOf, hazeShare, proofOf, type Finding, type ProofInput } from './index';
+
+const NO_INKS = { ink: '', light: '' };
 
 const BLACK = garment('black', '#000000');
 
@@ -42,7 +45,9 @@ describe('haze', () => {
   });
 
   it('is gone once the alpha is settled', () => {
-    expect(find(withPicture(hazyDisc, { alpha: { mode: 'solid', at: 128 } }), 'haze')).toBeUndefined();
+    expect(
+      find(withPicture(hazyDisc, { steps: [newStep('solid', NO_INKS, { at: 128 })] }), 'haze'),
+    ).toBeUndefined();
   });
 });
 
@@ -51,7 +56,12 @@ describe('fringe', () => {
     expect(fringeOf(rasterOf(fringedDisc))).toMatchObject({ ground: 'white' });
     const found = find(withPicture(fringedDisc), 'fringe')!;
     expect(found.message).toContain('white fringe');
-    expect(find(withPicture(fringedDisc, { lift: true }), 'fringe')).toBeUndefined();
+    expect(
+      find(
+        withPicture(fringedDisc, { steps: [newStep('edge', NO_INKS, { smooth: 0, colours: 'inside' })] }),
+        'fringe',
+      ),
+    ).toBeUndefined();
   });
 
   it('is not found around a clean cut-out, nor around white ink', () => {

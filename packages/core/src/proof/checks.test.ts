@@ -1,7 +1,8 @@
 import { emptyDesign, type Design, type Material } from '../design';
 import { lettering, letteringLine, picture, place } from '../parts';
 import type { MakeSurface, PictureSource, Surface } from '../drawing';
-import { treatPicture, type RasterImage } from '../raster';
+import type { RasterImage } from '../raster';
+import { treatPicture } from '../steps';
 import {
   circle,
   designOf,

@@ -81,6 +81,200 @@ export function rimOf(image: RasterImage): Rim {
   return { opaque: opaque / count, colour, uniform: near / count };
 }
 
+/** How a ground is told from what stands before it. */
+export interface GroundRule {
+  /** Largest CIELAB distance (ΔE 76) from the ground nearby that still counts as ground. */
+  tolerance: number;
+  /** What is enclosed by the figure and is like the ground is taken away, too. */
+  holes: boolean;
+  /** The ground in shadow is ground: its colour times one factor in linear light. */
+  shadows: boolean;
+}
+
+/** Long side of the copy on which the ground is followed, in cells. */
+const CELLS = 400;
+/** How fast the mean of the ground follows what is accepted: slowly, so that it does not creep into the figure. */
+const FOLLOW = 0.15;
+
+/** The ground's colour all over a picture, in cells of `size` px. */
+interface GroundField {
+  size: number;
+  across: number;
+  /** Of each cell: red, green, blue; L*, a*, b*. */
+  rgb: Float32Array;
+  lab: Float32Array;
+  /** Cells that are ground with all their neighbours. */
+  deep: Uint8Array;
+}
+
+/** The mean colour of each cell's opaque pixels; a cell that has none is clear. */
+function cellsOf(image: RasterImage, size: number, across: number, down: number) {
+  const { width, height, data } = image;
+  const rgb = new Float32Array(across * down * 3);
+  const clear = new Uint8Array(across * down);
+  for (let cy = 0; cy < down; cy++)
+    for (let cx = 0; cx < across; cx++) {
+      let [r, g, b, n] = [0, 0, 0, 0];
+      for (let y = cy * size; y < Math.min(height, (cy + 1) * size); y++)
+        for (let x = cx * size; x < Math.min(width, (cx + 1) * size); x++) {
+          const p = (y * width + x) * 4;
+          if (data[p + 3] < 8) continue;
+          r += data[p];
+          g += data[p + 1];
+          b += data[p + 2];
+          n++;
+        }
+      const c = cy * across + cx;
+      if (n === 0) clear[c] = 1;
+      else rgb.set([r / n, g / n, b / n], 3 * c);
+    }
+  return { rgb, clear };
+}
+
+/**
+ * The ground's colour everywhere: followed inwards from those cells of the rim that have its most common colour, each
+ * held against the mean of what was accepted beside it, so that a graded ground is followed; elsewhere that of the
+ * nearest ground.
+ */
+function groundField(image: RasterImage, colour: readonly number[], tolerance: number): GroundField {
+  const size = Math.max(1, Math.ceil(Math.max(image.width, image.height) / CELLS));
+  const across = Math.ceil(image.width / size);
+  const down = Math.ceil(image.height / size);
+  const { rgb: own, clear } = cellsOf(image, size, across, down);
+  const rgb = new Float32Array(own.length);
+  const lab3 = new Float32Array(own.length);
+  const state = new Uint8Array(clear.length);
+  const queue = new Int32Array(clear.length);
+  const here = new Float64Array(3);
+  const base = new Float64Array(3);
+  let tail = 0;
+  const accept = (c: number, from: readonly number[] | Float32Array) => {
+    for (let k = 0; k < 3; k++)
+      rgb[3 * c + k] = clear[c] ? from[k] : from[k] + FOLLOW * (own[3 * c + k] - from[k]);
+    state[c] = 1;
+    queue[tail++] = c;
+  };
+  const distance = (c: number, from: readonly number[] | Float32Array) => {
+    labOf(own[3 * c], own[3 * c + 1], own[3 * c + 2], here);
+    labOf(from[0], from[1], from[2], base);
+    return Math.hypot(here[0] - base[0], here[1] - base[1], here[2] - base[2]);
+  };
+  for (const c of rimIndices(across, down))
+    if (!state[c] && (clear[c] || distance(c, colour) <= Math.max(tolerance, 6))) accept(c, colour);
+  const around = (c: number, each: (n: number) => void) => {
+    const x = c % across;
+    if (x > 0) each(c - 1);
+    if (x < across - 1) each(c + 1);
+    if (c >= across) each(c - across);
+    if (c < across * (down - 1)) each(c + across);
+  };
+  for (let head = 0; head < tail; head++) {
+    const from = rgb.slice(3 * queue[head], 3 * queue[head] + 3);
+    around(queue[head], (n) => {
+      if (!state[n] && (clear[n] || distance(n, from) <= tolerance)) accept(n, from);
+    });
+  }
+  const deep = new Uint8Array(clear.length);
+  for (let i = 0; i < tail; i++) {
+    let all = 1;
+    around(queue[i], (n) => {
+      if (!state[n]) all = 0;
+    });
+    deep[queue[i]] = all;
+  }
+  // The rest has the colour of the ground that is nearest.
+  for (let head = 0; head < tail; head++)
+    around(queue[head], (n) => {
+      if (state[n]) return;
+      state[n] = 2;
+      rgb.copyWithin(3 * n, 3 * queue[head], 3 * queue[head] + 3);
+      queue[tail++] = n;
+    });
+  for (let c = 0; c < clear.length; c++) {
+    labOf(rgb[3 * c], rgb[3 * c + 1], rgb[3 * c + 2], here);
+    lab3.set(here, 3 * c);
+  }
+  return { size, across, rgb, lab: lab3, deep };
+}
+
+/** CIELAB of components that need not be whole. */
+const labOf = (r: number, g: number, b: number, out: Float64Array) =>
+  lab(Math.round(r), Math.round(g), Math.round(b), out);
+
+/** How dark a shadow may be, as a share of the light on the ground. */
+const DARKEST = 0.25;
+
+/** Whether a pixel is the ground with less light on it. */
+function isShadow(
+  r: number,
+  g: number,
+  b: number,
+  ground: Float32Array,
+  at: number,
+  tolerance: number,
+): boolean {
+  const [lr, lg, lb] = [LINEAR[r], LINEAR[g], LINEAR[b]];
+  const [gr, gg, gb] = [0, 1, 2].map((k) => LINEAR[Math.round(ground[at + k])]);
+  const k = (lr * gr + lg * gg + lb * gb) / (gr * gr + gg * gg + gb * gb + 1e-9);
+  if (k < DARKEST || k > 1.02) return false;
+  // The same colour in the same light: only its hue and how pure it is can differ.
+  const off = Math.hypot(lr / k - gr, lg / k - gg, lb / k - gb);
+  return off * 100 <= tolerance / 2;
+}
+
+/** Where the ground is: 1 where it is, a byte a pixel. */
+function groundMask(image: RasterImage, field: GroundField, { tolerance, holes, shadows }: GroundRule) {
+  const { width, height, data } = image;
+  const isGround = new Uint8Array(width * height);
+  const queue = new Int32Array(width * height);
+  const here = new Float64Array(3);
+  const { size, across, lab: means, rgb, deep } = field;
+  const cellAt = (i: number) => {
+    const y = Math.floor(i / width);
+    return Math.floor(y / size) * across + Math.floor((i - y * width) / size);
+  };
+  const isLike = (i: number) => {
+    if (data[4 * i + 3] === 0) return true;
+    const c = cellAt(i);
+    const [r, g, b] = [data[4 * i], data[4 * i + 1], data[4 * i + 2]];
+    lab(r, g, b, here);
+    const d = Math.hypot(here[0] - means[3 * c], here[1] - means[3 * c + 1], here[2] - means[3 * c + 2]);
+    // Amid the ground a grain of noise is ground.
+    if (d <= (deep[c] ? 2.5 * tolerance : tolerance)) return true;
+    return shadows && isShadow(r, g, b, rgb, 3 * c, tolerance);
+  };
+  let tail = 0;
+  const visit = (i: number) => {
+    if (isGround[i] || !isLike(i)) return;
+    isGround[i] = 1;
+    queue[tail++] = i;
+  };
+  for (const i of rimIndices(width, height)) visit(i);
+  let head = 0;
+  const follow = () => {
+    for (; head < tail; head++) {
+      const i = queue[head];
+      const x = i % width;
+      if (x > 0) visit(i - 1);
+      if (x < width - 1) visit(i + 1);
+      if (i >= width) visit(i - width);
+      if (i < width * (height - 1)) visit(i + width);
+    }
+  };
+  follow();
+  if (holes)
+    for (let i = 0; i < isGround.length; i++) {
+      // A hole is begun well within it: seams between colours of the figure are no holes.
+      const x = i % width;
+      if (isGround[i] || x < 1 || x >= width - 1 || i < width || i >= width * (height - 1)) continue;
+      const block = [0, -1, 1, -width, width, -width - 1, -width + 1, width - 1, width + 1];
+      if (!block.every((d) => isLike(i + d))) continue;
+      visit(i);
+      follow();
+    }
+  return { isGround, queue, tail };
+}
+
 /**
  * Takes the ground's share out of one rim pixel of `data`: the ink's colour is that of the pixel
  * two further in, and what lies between the two colours tells how much of the pixel is ink.
@@ -93,7 +287,7 @@ function unmix(
   y: number,
   dx: number,
   dy: number,
-  ground: readonly [number, number, number],
+  ground: readonly number[] | Float32Array,
 ): void {
   const { width, height } = image;
   let [ix, iy] = [x + 2 * dx, y + 2 * dy];
@@ -119,50 +313,43 @@ function unmix(
 }
 
 /**
- * The image without its ground: pixels within `tolerance` (ΔE 76) of the rim's colour that are
- * connected to the rim become transparent. Pixels next to them that mix ground and ink become partly
- * transparent, with the ground's share taken out of their colour, so that no fringe is left. An image whose rim has no opaque pixel is returned as it is.
+ * The image without its ground: what is like the ground of its rim and hangs together with the rim becomes clear, its
+ * colours kept under it. Pixels next to it that mix ground and ink become partly transparent, with the ground's share
+ * taken out of their colour, so that no fringe is left. An image whose rim has no opaque pixel is returned as it is.
  */
-export function removeGround(image: RasterImage, tolerance: number): RasterImage {
+export function removeGround(image: RasterImage, rule: GroundRule): RasterImage {
   const { colour } = rimOf(image);
   if (!colour) return image;
   const { width, height } = image;
   const data = new Uint8ClampedArray(image.data);
-  const base = new Float64Array(3);
-  const here = new Float64Array(3);
-  lab(...colour, base);
-  const distance = (i: number) => {
-    lab(data[i * 4], data[i * 4 + 1], data[i * 4 + 2], here);
-    return Math.hypot(here[0] - base[0], here[1] - base[1], here[2] - base[2]);
-  };
-  const isGround = new Uint8Array(width * height);
-  const queue = new Int32Array(width * height);
-  let tail = 0;
-  const visit = (i: number) => {
-    if (isGround[i] || (data[i * 4 + 3] > 0 && distance(i) > tolerance)) return;
-    isGround[i] = 1;
-    queue[tail++] = i;
-  };
-  for (const i of rimIndices(width, height)) visit(i);
-  for (let head = 0; head < tail; head++) {
-    const i = queue[head];
-    const x = i % width;
-    if (x > 0) visit(i - 1);
-    if (x < width - 1) visit(i + 1);
-    if (i >= width) visit(i - width);
-    if (i < width * (height - 1)) visit(i + width);
-  }
+  const field = groundField(image, colour, rule.tolerance);
+  const { isGround, queue, tail } = groundMask(image, field, rule);
   for (let k = 0; k < tail; k++) {
     const x = queue[k] % width;
     const y = (queue[k] - x) / width;
+    const cell = 3 * (Math.floor(y / field.size) * field.across + Math.floor(x / field.size));
     for (let dy = -1; dy <= 1; dy++)
       for (let dx = -1; dx <= 1; dx++) {
         const [nx, ny] = [x + dx, y + dy];
         if (nx < 0 || ny < 0 || nx >= width || ny >= height || isGround[ny * width + nx]) continue;
         isGround[ny * width + nx] = 2;
-        unmix(image, data, isGround, nx, ny, dx, dy, colour);
+        unmix(image, data, isGround, nx, ny, dx, dy, field.rgb.subarray(cell, cell + 3));
       }
   }
-  for (let k = 0; k < tail; k++) data.fill(0, queue[k] * 4, queue[k] * 4 + 4);
+  for (let k = 0; k < tail; k++) data[4 * queue[k] + 3] = 0;
   return { width, height, data };
+}
+
+/** How noisy a picture's rim is: three in four steps between neighbours along it are no larger, ΔE 76. */
+export function groundNoise({ width, height, data }: RasterImage): number {
+  const steps: number[] = [];
+  const rgb = (i: number) => [data[4 * i], data[4 * i + 1], data[4 * i + 2]];
+  const step = (i: number, next: number) => {
+    if (data[4 * i + 3] >= 250 && data[4 * next + 3] >= 250) steps.push(labDistance(rgb(i), rgb(next)));
+  };
+  for (const row of [0, (height - 1) * width]) for (let x = 1; x < width; x++) step(row + x - 1, row + x);
+  for (const column of [0, width - 1])
+    for (let y = 1; y < height; y++) step((y - 1) * width + column, y * width + column);
+  steps.sort((p, q) => p - q);
+  return steps[Math.floor(steps.length * 0.75)] ?? 0;
 }

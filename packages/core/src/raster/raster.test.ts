@@ -33,9 +33,11 @@ describe('rimOf', () => {
   });
 });
 
+const PLAIN = { tolerance: 8, holes: false, shadows: false };
+
 describe('removeGround', () => {
   const image = discOn([255, 255, 255], [178, 58, 36]);
-  const free = removeGround(image, 8);
+  const free = removeGround(image, PLAIN);
 
   it('clears the ground and keeps the figure', () => {
     expect(alphaAt(free, 0, 0)).toBe(0);
@@ -60,12 +62,12 @@ describe('removeGround', () => {
     const eye = discOn([255, 255, 255], [178, 58, 36]);
     for (let y = 38; y < 42; y++)
       for (let x = 38; x < 42; x++) eye.data.set([255, 255, 255, 255], (y * 80 + x) * 4);
-    expect(alphaAt(removeGround(eye, 8), 40, 40)).toBe(255);
+    expect(alphaAt(removeGround(eye, PLAIN), 40, 40)).toBe(255);
   });
 
   it('changes neither its input nor a picture without an opaque rim', () => {
     expect(alphaAt(image, 0, 0)).toBe(255);
     const clear = createImage(4, 4);
-    expect(removeGround(clear, 8)).toBe(clear);
+    expect(removeGround(clear, PLAIN)).toBe(clear);
   });
 });

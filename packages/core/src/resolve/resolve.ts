@@ -1,5 +1,6 @@
 import type { Hex } from '../colour';
 import {
+  allParts,
   colourwayOf,
   inksOfPart,
   inkValues,
@@ -28,6 +29,7 @@ import {
   type Matrix,
   type PathData,
 } from '../geometry';
+import { treatmentKey, type Treatment } from '../steps';
 import { isDressed, kindOf, type FindOutline, type Part, type Shape, type UninkedItem } from '../parts';
 import { aboutPart } from './about';
 import {
@@ -147,10 +149,28 @@ export const shapeOfPart = (
 ): Shape | null => kindOf(part).outlined?.shape(part, materials, faults, outline) ?? null;
 
 /** What a part that shows a picture draws of it. */
-function pictureOf(part: Part, design: Design): ImageItem {
+function pictureOf(part: Part, design: Design, inks: ReadonlyMap<string, Hex>): ImageItem {
   const { material, image } = kindOf(part).pictured!;
   const found = design.materials.find((m) => m.id === material(part))!;
-  return { ...image(part, found), matrix: partMatrix(part) };
+  const colour = (ink: string) => inks.get(ink) ?? '#000000';
+  return { ...image(part, found, { colour, light: design.light }), matrix: partMatrix(part) };
+}
+
+/** Each picture of a design (of all sides, or of some parts) with what is done to it in all colourways; the same ones once. */
+export function picturesIn(
+  design: Design,
+  parts: readonly Part[] = allParts(design),
+): { material: string; treatment: Treatment | null }[] {
+  const found = new Map<string, { material: string; treatment: Treatment | null }>();
+  for (const { id } of design.colourways) {
+    const inks = inkValues(design, id);
+    for (const part of parts) {
+      if (!kindOf(part).pictured) continue;
+      const { material, treatment } = pictureOf(part, design, inks);
+      found.set(`${material} ${treatmentKey(treatment)}`, { material, treatment });
+    }
+  }
+  return [...found.values()];
 }
 
 /** A shape whose outlines can all be painted; says where one cannot be as it is. */
@@ -180,7 +200,11 @@ function resolvePart(
   const { outlined, pictured } = kindOf(part);
   const along = (id: string) => outlineOn(design, id);
   const outside: unknown[] = pictured
-    ? [design.materials.find((m) => m.id === pictured.material(part))]
+    ? [
+        design.materials.find((m) => m.id === pictured.material(part)),
+        design.light,
+        ...inksOfPart(part).map((id) => inks.get(id)),
+      ]
     : [
         ...inksOfPart(part).map((id) => inks.get(id)),
         materials.ops,
@@ -196,7 +220,7 @@ function resolvePart(
   let shape: Shape | null = null;
   const drawn = shapeOfPart(part, materials, faults, along);
   if (!drawn) {
-    const image = pictureOf(part, design);
+    const image = pictureOf(part, design, inks);
     [items, box, own] = [[image], image.shown, [image]];
   } else {
     shape = thinnedShape(drawn, part.id, faults);
@@ -295,6 +319,9 @@ export function resolve(design: Design, colourway: string | undefined, materials
   return { width, height, dpi, groups, inks: drawnInks, hidden, faults, late: late || tiesLate };
 }
 
+const NO_INKS: ReadonlyMap<string, Hex> = new Map();
+
 /** The ink box of one part in its own units, whether it is hidden or not. */
 export const partLocalBox = (part: Part, design: Design, materials: Materials): Box =>
-  shapeOfPart(part, materials, [], (id) => outlineOn(design, id))?.box ?? pictureOf(part, design).shown;
+  shapeOfPart(part, materials, [], (id) => outlineOn(design, id))?.box ??
+  pictureOf(part, design, NO_INKS).shown;

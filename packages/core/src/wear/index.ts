@@ -4,4 +4,5 @@ export { WEAR_KINDS, wearKind, type WearKind } from './kinds';
 export { heightOf, type Height } from './height';
 export { thresholdFor } from './amount';
 export { WEAR_PRESETS, type WearPreset } from './presets';
+export { cells, cloud, grains, hash, noise, unit, type Cells } from './noise';
 export { biasOf, isWear, wearMaterial, wearOf, wearRaster, wearWidth, type WearPicture } from './picture';

@@ -20,7 +20,14 @@ import { Inks } from '../../stack/inks';
 import { OnGarments } from './on-garments';
 import { Stack } from '../../stack/stack';
 import { StageBar } from '../../editor/stage-bar';
-import { ToolsContext, type LetterRange, type LineLook, type Tool } from '../../board/tools';
+import {
+  ToolsContext,
+  type BrushLook,
+  type LetterRange,
+  type LineLook,
+  type StepTarget,
+  type Tool,
+} from '../../board/tools';
 import { LengthUnits, notify } from '../../ui';
 import { toggleKnockOut, toggleWindow } from '../../editor/tie-actions';
 import { useEdit } from '../../editor/use-edit';
@@ -55,6 +62,14 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
   const [adding, setAdding] = useState(false);
   const [tool, setTool] = useState<Tool>('choose');
   const [look, setLook] = useState<LineLook>({ ink: null, width: null, pen: 'even', nib: 45 });
+  const [target, setTarget] = useState<StepTarget | null>(null);
+  const [brush, setBrush] = useState<BrushLook>({
+    does: 'paint',
+    size: null,
+    hardness: 0.5,
+    flow: 1,
+    specks: 0,
+  });
   const [node, setNode] = useState(0);
   const [typing, setTyping] = useState<string | null>(null);
   const [letters, setLetters] = useState<LetterRange | null>(null);
@@ -66,6 +81,14 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
       setTool,
       look,
       setLook,
+      target,
+      aim: (at: StepTarget | null, by: 'brush' | 'outline' = 'brush') => {
+        setTarget(at);
+        setTool(at ? by : 'choose');
+        if (at) setBrush((b) => ({ ...b, does: 'paint' }));
+      },
+      brush,
+      setBrush,
       node,
       setNode,
       picking,
@@ -77,7 +100,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
       setLetters,
       replace: () => setReplacing(true),
     }),
-    [tool, look, node, picking, typing, letters],
+    [tool, look, target, brush, node, picking, typing, letters],
   );
   const board = useRef<BoardHandle>(null);
 

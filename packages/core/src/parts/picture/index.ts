@@ -1,5 +1,5 @@
-import { flag, kinds, nullable, number, record, ref, type Rule } from '../../fields';
-import type { AlphaRule, Ground, Treatment } from '../../raster';
+import { nullable, number, record, ref, type Rule } from '../../fields';
+import { STEPS_FIELD, treatmentFor, type Step } from '../../steps';
 import { partBase, type PartBase, type Place } from '../base';
 import type { KnownPicture, PartKindOf } from '../kind';
 
@@ -7,29 +7,24 @@ import type { KnownPicture, PartKindOf } from '../kind';
 export interface PicturePart extends PartBase {
   kind: 'picture';
   material: string;
-  /** How it is cleaned; see raster's Treatment. */
-  ground: Ground | null;
-  lift: boolean;
-  alpha: AlphaRule | null;
-  specks: number;
+  /** What is done to the picture, in this order; its file stays as it was brought in. */
+  steps: Step[];
   /** What is cut off on each side, source px. */
   crop: { left: number; top: number; right: number; bottom: number } | null;
 }
 
-/** How a picture is cleaned; null when its file is taken as it is. */
-export const treatmentOf = (part: PicturePart): Treatment | null =>
-  part.ground || part.lift || part.alpha || part.specks > 0
-    ? { ground: part.ground, lift: part.lift, alpha: part.alpha, specks: part.specks }
-    : null;
+/** Where light that comes from an angle of the board comes from as seen on the picture, degrees clockwise from its top. */
+export const lightOn = ({ turn, scaleX, scaleY }: Place, light: number): number => {
+  const angle = ((light - turn) * Math.PI) / 180;
+  const [x, y] = [Math.sin(angle) * Math.sign(scaleX), -Math.cos(angle) * Math.sign(scaleY)];
+  return Math.round((Math.atan2(x, -y) * 1800) / Math.PI) / 10;
+};
 
 export const picture = (id: string, at: Place, material: { id: string; name: string }): PicturePart => ({
   ...partBase(id, material.name, at),
   kind: 'picture',
   material: material.id,
-  ground: null,
-  lift: false,
-  alpha: null,
-  specks: 0,
+  steps: [],
   crop: null,
 });
 
@@ -49,15 +44,7 @@ export const PICTURE: PartKindOf<PicturePart> = {
   mustRead: false,
   fields: {
     material: ref('material'),
-    ground: nullable(record<Ground>({ tolerance: number({ min: 0, max: 100 }) })),
-    lift: flag(),
-    alpha: nullable(
-      kinds<AlphaRule, 'mode'>(
-        { solid: { at: number({ min: 1, max: 255 }) }, halftone: { pitch: number({ min: 2, max: 400 }) } },
-        { by: 'mode' },
-      ),
-    ),
-    specks: number({ min: 0, max: 100_000, fallback: 0 }),
+    steps: STEPS_FIELD,
     crop: nullable(
       record<NonNullable<PicturePart['crop']>>({ left: cut, top: cut, right: cut, bottom: cut }),
     ),
@@ -67,12 +54,12 @@ export const PICTURE: PartKindOf<PicturePart> = {
   about: (part, { picture: found }) => ({ licence: found(part.material)?.licence ?? null }),
   pictured: {
     material: (part) => part.material,
-    image(part, { id, width, height }) {
+    image(part, { id, width, height }, { colour, light }) {
       const { left, top, right, bottom } = part.crop ?? { left: 0, top: 0, right: 0, bottom: 0 };
       return {
         kind: 'image',
         material: id,
-        treatment: treatmentOf(part),
+        treatment: treatmentFor(part.steps, colour, lightOn(part.place, light)),
         width,
         height,
         shown: {

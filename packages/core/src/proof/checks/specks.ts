@@ -1,6 +1,7 @@
 import { groupBounds, imagesOf, type ImageItem, printed } from '../../drawing';
 import { applyMatrix, axisScales, transformBox, type Matrix } from '../../geometry';
 import { componentsOf, maskOfAlpha } from '../../raster';
+import { isScreened } from '../../steps';
 import { mmToPx } from '../../units';
 import { onceFor, RIM_SAMPLE, samplePicture, regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
@@ -23,7 +24,7 @@ export function speckFindings(input: Judged): Finding[] {
   return printed(input.drawing).flatMap((group): Finding[] => {
     // The original lies in front of its copies.
     const item = group.about.kind === 'picture' ? imagesOf(group).at(-1) : undefined;
-    if (!item || item.treatment?.alpha?.mode === 'halftone') return [];
+    if (!item || isScreened(item.treatment)) return [];
     const sample = samplePicture(item, input, RIM_SAMPLE);
     if (!sample) return [];
     const { image, scale } = sample;

@@ -2,6 +2,7 @@ import { BORDER } from '../../cutline';
 import { groupBounds, imagesOf, itemsOf, type Drawing, type PartGroup, printed } from '../../drawing';
 import { boxCentre, boxHeight, boxWidth } from '../../geometry';
 import type { Spec } from '../../spec';
+import { isScreened } from '../../steps';
 import { mmToPx, pxToMm } from '../../units';
 import { regionOf, thinOf, type ThinCache, type ThinLimits, type ThinSpot } from '../measure';
 import type { Artwork, Finding } from '../types';
@@ -75,8 +76,7 @@ function thinKeylines({ drawing, spec }: Artwork): Finding[] {
 }
 
 /** Whether a group is a picture whose alpha a mend has turned into dots: they are meant to be small. */
-const isDotted = (group: PartGroup): boolean =>
-  imagesOf(group).some((image) => image.treatment?.alpha?.mode === 'halftone');
+const isDotted = (group: PartGroup): boolean => imagesOf(group).some((image) => isScreened(image.treatment));
 
 /** The thin places of each part, thinnest first. */
 export function thinByPart(input: Artwork, cache: ThinCache): Record<'ink' | 'gap', Map<string, ThinSpot[]>> {

@@ -3,6 +3,7 @@ import type { GradientStop, MotifOutline, Part, PicturePart, Shade } from '../..
 import { mmToPx } from '../../units';
 import type { Mend, MendInput } from '../types';
 import { changeIn } from './change';
+import { setStep } from './picture-steps';
 
 /** Pitch of the dots that a mend makes of partial alpha: 45 lines an inch, which a garment press holds. */
 const DOT_PITCH_MM = 25.4 / 45;
@@ -30,19 +31,20 @@ function solidEdits(part: Part, input: MendInput): Edit[] {
 function pictureMends(part: PicturePart, dpi: number): Mend[] {
   const scale = Math.max(Math.abs(part.place.scaleX), Math.abs(part.place.scaleY));
   const pitch = Math.max(3, Math.min(400, mmToPx(DOT_PITCH_MM, dpi) / scale));
-  const edit = (alpha: PicturePart['alpha']): Edit[] => [
-    { op: 'updatePart', part: part.id, change: { alpha, opacity: 1 } },
+  const edit = (kind: 'solid' | 'dots', settings: { at: number } | { pitch: number }): Edit[] => [
+    ...setStep(part, kind, settings, 'last', ['solid', 'dots']),
+    { op: 'updatePart', part: part.id, change: { opacity: 1 } },
   ];
   return [
     {
       id: 'solid-alpha',
       title: 'Print it from half cover on, solid',
-      edits: edit({ mode: 'solid', at: 128 }),
+      edits: edit('solid', { at: 128 }),
     },
     {
       id: 'dots',
       title: 'Turn the haze into dots that a press can hold',
-      edits: edit({ mode: 'halftone', pitch: Math.round(pitch * 10) / 10 }),
+      edits: edit('dots', { pitch: Math.round(pitch * 10) / 10 }),
     },
   ];
 }

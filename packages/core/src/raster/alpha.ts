@@ -1,35 +1,12 @@
 import { componentsOf } from './components';
 import { maskOfAlpha, squaredDistance } from './distance';
-import { removeGround } from './ground';
 import type { RasterImage } from './image';
-
-/** Takes away the colour that a picture's rim has, as far as it is connected to the rim. */
-export interface Ground {
-  /** Largest CIELAB distance (ΔE 76) from the ground's colour that still counts as ground. */
-  tolerance: number;
-}
 
 /**
  * What becomes of a picture's partial alpha: `solid` prints from `at` (0–255) upwards and nothing
  * below; `halftone` turns it into dots, `pitch` source px apart, that cover the same share.
  */
 export type AlphaRule = { mode: 'solid'; at: number } | { mode: 'halftone'; pitch: number };
-
-/** How a picture is cleaned before it is painted; its file stays as it was brought in. */
-export interface Treatment {
-  ground: Ground | null;
-  /** Gives rim pixels the colour of the ink behind them, so that no fringe of an old ground is left. */
-  lift: boolean;
-  alpha: AlphaRule | null;
-  /** Loose pieces of fewer px than this are taken away; 0 keeps all. */
-  specks: number;
-}
-
-/** Equal for treatments that do the same; `whole` for none. */
-export const treatmentKey = (treatment: Treatment | null): string =>
-  treatment
-    ? `${treatment.ground?.tolerance ?? '-'} ${treatment.lift ? 'lift' : '-'} ${JSON.stringify(treatment.alpha)} ${treatment.specks}`
-    : 'whole';
 
 /** How far in from the rim a colour counts as free of an old ground, px. */
 const RIM_DEPTH = 3;
@@ -110,25 +87,6 @@ const spread = (spot: number) => SPREAD[Math.max(0, Math.min(256, Math.round(spo
 export function removeSpecks(image: RasterImage, least: number): RasterImage {
   const data = new Uint8ClampedArray(image.data);
   for (const piece of componentsOf(maskOfAlpha(image, 1), least))
-    if (piece.area < least) for (const i of piece.pixels) data.fill(0, i * 4, i * 4 + 4);
+    if (piece.area < least) for (const i of piece.pixels) data[i * 4 + 3] = 0;
   return { width: image.width, height: image.height, data };
-}
-
-/**
- * A picture as it prints. `scale` is how many px of `image` stand for one of the original, for smaller
- * copies: sizes in `treatment` count the original's px.
- */
-export function treatPicture(image: RasterImage, treatment: Treatment, scale = 1): RasterImage {
-  let out = image;
-  if (treatment.ground) out = removeGround(out, treatment.ground.tolerance);
-  if (treatment.lift) out = liftFringe(out);
-  if (treatment.alpha)
-    out = settleAlpha(
-      out,
-      treatment.alpha.mode === 'halftone'
-        ? { mode: 'halftone', pitch: Math.max(2, treatment.alpha.pitch * scale) }
-        : treatment.alpha,
-    );
-  if (treatment.specks > 0) out = removeSpecks(out, Math.max(1, treatment.specks * scale * scale));
-  return out;
 }

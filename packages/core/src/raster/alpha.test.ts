@@ -1,4 +1,4 @@
-import { createImage, liftFringe, removeSpecks, settleAlpha, treatPicture, type RasterImage } from './index';
+import { createImage, liftFringe, removeSpecks, settleAlpha, type RasterImage } from './index';
 
 const put = (image: RasterImage, x: number, y: number, rgba: number[]) =>
   image.data.set(rgba, (y * image.width + x) * 4);
@@ -62,13 +62,5 @@ describe('specks', () => {
     expect(at(clean, 3, 3)[3]).toBe(0);
     expect(at(clean, 20, 20)[3]).toBe(255);
     expect(removeSpecks(image, 2).data).toEqual(image.data);
-  });
-
-  it('count the original’s px, also on a smaller copy', () => {
-    const image = createImage(10, 10);
-    put(image, 5, 5, [0, 0, 0, 255]);
-    const treatment = { ground: null, lift: false, alpha: null, specks: 16 };
-    expect(at(treatPicture(image, treatment, 0.5), 5, 5)[3]).toBe(0);
-    expect(at(treatPicture(image, { ...treatment, specks: 4 }, 0.5), 5, 5)[3]).toBe(255);
   });
 });

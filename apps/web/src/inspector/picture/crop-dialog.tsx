@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Image, Layer, Rect, Stage, Transformer } from 'react-konva';
 import type { Material } from '@brelm/core/design';
 import type { PicturePart } from '@brelm/core/parts';
-import { Button, Modal, NumberField } from '../ui';
+import { Button, Modal, NumberField } from '../../ui';
 
 type Crop = NonNullable<PicturePart['crop']>;
 const WHOLE: Crop = { left: 0, top: 0, right: 0, bottom: 0 };

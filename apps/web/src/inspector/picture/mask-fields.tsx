@@ -1,0 +1,143 @@
+import type { StepMask } from '@brelm/core/steps';
+import { useTools } from '../../board/tools';
+import { Button, SelectField } from '../../ui';
+import { Amount } from './amount';
+import { ColourSetting, type Measure } from './step-fields';
+
+const PLAIN = { invert: false, soften: 0, grow: 0 };
+/** A new mask of each kind. */
+const NEW: Readonly<Record<StepMask['kind'], StepMask>> = {
+  brush: { ...PLAIN, kind: 'brush', strokes: [] },
+  outline: { ...PLAIN, kind: 'outline', points: [] },
+  tones: { ...PLAIN, kind: 'tones', from: 0, to: 0.5, fall: 0.15 },
+  colour: { ...PLAIN, kind: 'colour', colour: '#c03a2b', within: 8, fall: 6 },
+};
+const KINDS: readonly [StepMask['kind'] | 'all', string][] = [
+  ['all', 'Everywhere'],
+  ['brush', 'Where it is painted'],
+  ['outline', 'Inside an outline'],
+  ['tones', 'Where it is so light'],
+  ['colour', 'Where it has a colour'],
+];
+
+/** Where a step acts. */
+export function MaskFields({
+  mask,
+  at,
+  measure,
+  onSet,
+}: {
+  mask: StepMask | null;
+  at: { part: string; step: number };
+  measure: Measure;
+  onSet: (mask: StepMask | null, label: string, gesture?: string) => void;
+}) {
+  const tools = useTools();
+  const set = (change: Partial<StepMask>, gesture: string) =>
+    onSet({ ...mask, ...change } as StepMask, 'Where a step acts', gesture);
+  const { mmPerPx } = measure;
+  const choose = (kind: StepMask['kind'] | 'all') => {
+    if (kind === 'all') onSet(null, 'A step acts everywhere');
+    // An outline is there once it is drawn.
+    else if (kind !== 'outline') onSet({ ...NEW[kind], invert: mask?.invert ?? false }, 'Where a step acts');
+    if (kind === 'brush') tools.aim({ ...at, of: 'mask' }, 'brush');
+    if (kind === 'outline') tools.aim({ ...at, of: 'mask' }, 'outline');
+  };
+  const drawn = mask?.kind === 'brush' || mask?.kind === 'outline';
+  return (
+    <div className="flex flex-col gap-1.5 border-t border-line pt-1.5">
+      <div className="flex items-end gap-1.5">
+        <SelectField
+          label="It acts"
+          className="min-w-0 flex-1"
+          value={mask?.kind ?? 'all'}
+          onChange={(e) => choose(e.target.value as StepMask['kind'])}
+        >
+          {KINDS.map(([kind, label]) => (
+            <option key={kind} value={kind}>
+              {label}
+            </option>
+          ))}
+        </SelectField>
+        {drawn && (
+          <Button
+            className="!h-7 !px-2"
+            onClick={() => tools.aim({ ...at, of: 'mask' }, mask.kind as 'brush' | 'outline')}
+          >
+            {mask.kind === 'brush' ? 'Paint' : 'Draw'}
+          </Button>
+        )}
+      </div>
+      {mask?.kind === 'tones' && (
+        <>
+          {(['from', 'to', 'fall'] as const).map((key) => (
+            <Amount
+              key={key}
+              label={{ from: 'From %', to: 'To %', fall: 'Fades over %' }[key]}
+              digits={0}
+              value={mask[key] * 100}
+              min={0}
+              max={100}
+              step={1}
+              onChange={(v) => set({ [key]: v / 100 }, key)}
+            />
+          ))}
+        </>
+      )}
+      {mask?.kind === 'colour' && (
+        <>
+          <ColourSetting
+            label="Colour"
+            value={mask.colour}
+            onChange={(colour) => set({ colour }, 'colour')}
+          />
+          {(['within', 'fall'] as const).map((key) => (
+            <Amount
+              key={key}
+              label={{ within: 'Within', fall: 'Fades over' }[key]}
+              digits={1}
+              value={mask[key]}
+              min={0}
+              max={40}
+              most={100}
+              step={0.5}
+              onChange={(v) => set({ [key]: v }, key)}
+            />
+          ))}
+        </>
+      )}
+      {mask && (
+        <>
+          <label className="flex items-center gap-2 text-[13px]">
+            <input
+              type="checkbox"
+              className="h-4 w-4 accent-spruce"
+              checked={mask.invert}
+              onChange={(e) => onSet({ ...mask, invert: e.target.checked }, 'Where a step acts')}
+            />
+            Everywhere but there
+          </label>
+          <Amount
+            label="Soften, mm"
+            value={mask.soften * mmPerPx}
+            min={0}
+            max={10}
+            most={Math.floor(2000 * mmPerPx)}
+            step={0.1}
+            onChange={(v) => set({ soften: v / mmPerPx }, 'soften')}
+          />
+          <Amount
+            label="Grow, mm"
+            value={mask.grow * mmPerPx}
+            min={-5}
+            max={5}
+            least={-Math.floor(2000 * mmPerPx)}
+            most={Math.floor(2000 * mmPerPx)}
+            step={0.1}
+            onChange={(v) => set({ grow: v / mmPerPx }, 'grow')}
+          />
+        </>
+      )}
+    </div>
+  );
+}

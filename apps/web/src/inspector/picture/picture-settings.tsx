@@ -1,0 +1,51 @@
+import { Crop } from 'lucide-react';
+import { useState } from 'react';
+import type { Design } from '@brelm/core/design';
+import type { PicturePart } from '@brelm/core/parts';
+import { pictureDpi, wholeDpi } from '@brelm/core/proof';
+import { useEdit } from '../../editor/use-edit';
+import { Button } from '../../ui';
+import { CropDialog } from './crop-dialog';
+import { StepList } from './step-list';
+
+/** How sharply a picture will print, what is cut off it, and the steps that are made of it. */
+export function PictureSettings({ part, design }: { part: PicturePart; design: Design }) {
+  const edit = useEdit();
+  const material = design.materials.find((m) => m.id === part.material);
+  const { scaleX, scaleY } = part.place;
+  const dpi = pictureDpi(scaleX, scaleY, design.board.dpi);
+  const [cropping, setCropping] = useState(false);
+  const cut = part.crop ?? { left: 0, top: 0, right: 0, bottom: 0 };
+  const shown = {
+    width: (material?.width ?? 0) - cut.left - cut.right,
+    height: (material?.height ?? 0) - cut.top - cut.bottom,
+  };
+  const mmPerPx = (Math.max(Math.abs(scaleX), Math.abs(scaleY)) * 25.4) / design.board.dpi;
+  return (
+    <div className="flex flex-col gap-2">
+      <div className="flex items-center gap-2">
+        <p className="min-w-0 flex-1 text-[13px] text-muted">
+          {shown.width} × {shown.height} px, prints at{' '}
+          <strong className={dpi < 150 ? 'text-rust' : 'text-ink'}>{wholeDpi(dpi)} dpi</strong>
+        </p>
+        {material && (
+          <Button className="!h-7 !px-2" disabled={part.locked} onClick={() => setCropping(true)}>
+            <Crop size={15} aria-hidden /> {part.crop ? 'Change the crop' : 'Crop'}
+          </Button>
+        )}
+      </div>
+      {cropping && material && (
+        <CropDialog
+          part={part}
+          material={material}
+          onClose={() => setCropping(false)}
+          onDone={(crop) => {
+            edit.part(part.id, 'Crop', { crop });
+            setCropping(false);
+          }}
+        />
+      )}
+      <StepList key={part.id} part={part} design={design} measure={{ mmPerPx }} />
+    </div>
+  );
+}

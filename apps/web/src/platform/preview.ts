@@ -1,0 +1,86 @@
+import type { RasterImage } from '@brelm/core/raster';
+import { treatPicture, type Treatment } from '@brelm/core/steps';
+
+/** Long side of the copies that the board works on, px; files are made from the originals. */
+const PREVIEW_SIZE = 1600;
+
+/** The copy of a picture that the board works on. */
+export async function loadPreview(sha256: string): Promise<ImageBitmap> {
+  const response = await fetch(`/api/materials/${sha256}/preview?size=${PREVIEW_SIZE}`);
+  if (!response.ok) throw new Error(`picture: ${response.status}`);
+  return createImageBitmap(await response.blob());
+}
+
+/** The pixels of a bitmap, straight alpha. */
+function pixelsOf(bitmap: ImageBitmap): RasterImage {
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
+  context.drawImage(bitmap, 0, 0);
+  return context.getImageData(0, 0, bitmap.width, bitmap.height);
+}
+
+export const bitmapFrom = ({ data, width, height }: RasterImage): Promise<ImageBitmap> =>
+  createImageBitmap(new ImageData(new Uint8ClampedArray(data), width, height));
+
+/** A picture whose steps were made, with its last states: a slider changes one step, and only what follows is made anew. */
+interface Known {
+  untouched: RasterImage;
+  /** What was done to reach a state, and how many steps that were; those reached last are at the end. */
+  states: Map<string, { made: number; state: RasterImage }>;
+}
+const known = new Map<string, Known>();
+const MOST_PICTURES = 4;
+const MOST_STATES = 10;
+
+/** The board's copy of a picture, its pixels. */
+export async function previewPixels(sha256: string): Promise<RasterImage> {
+  return (await pictureOf(sha256)).untouched;
+}
+
+async function pictureOf(sha256: string): Promise<Known> {
+  let picture = known.get(sha256);
+  if (!picture) {
+    const bitmap = await loadPreview(sha256);
+    picture = { untouched: pixelsOf(bitmap), states: new Map() };
+    bitmap.close();
+  }
+  known.delete(sha256);
+  known.set(sha256, picture);
+  if (known.size > MOST_PICTURES) known.delete(known.keys().next().value!);
+  return picture;
+}
+
+/**
+ * The board's copy of a picture with its steps made, from the state that is nearest to it; `sourceWidth` is the picture's
+ * own width, px. For workers: it takes its time.
+ */
+export async function treatedPixels(
+  sha256: string,
+  treatment: Treatment,
+  sourceWidth: number,
+): Promise<RasterImage> {
+  const { untouched, states } = await pictureOf(sha256);
+  const { steps, light } = treatment;
+  const keys = steps.map((_, i) => JSON.stringify([steps.slice(0, i + 1), light]));
+  const at = keys.findLastIndex((key) => states.has(key));
+  const from = at >= 0 ? states.get(keys[at])! : { made: 0, state: untouched };
+  // What it goes on from is likely to be gone on from again.
+  for (const key of keys.slice(0, at + 1)) {
+    const state = states.get(key);
+    if (!state) continue;
+    states.delete(key);
+    states.set(key, state);
+  }
+  const after = (made: number, state: RasterImage) => {
+    states.set(keys[made - 1], { made, state });
+    if (states.size > MOST_STATES) states.delete(states.keys().next().value!);
+  };
+  return treatPicture(untouched, treatment, untouched.width / sourceWidth, after, from);
+}
+
+/** The same as a bitmap. */
+export const treatedPreview = async (
+  sha256: string,
+  treatment: Treatment,
+  sourceWidth: number,
+): Promise<ImageBitmap> => bitmapFrom(await treatedPixels(sha256, treatment, sourceWidth));

@@ -1,0 +1,29 @@
+import { wrap, type Remote } from 'comlink';
+import type { Treatment } from '@brelm/core/steps';
+import type { PictureWorker } from './picture.worker';
+
+export type { PictureTones } from './picture.worker';
+
+let worker: Remote<PictureWorker> | null = null;
+const started = (): Remote<PictureWorker> =>
+  (worker ??= wrap<PictureWorker>(
+    new Worker(new URL('./picture.worker.ts', import.meta.url), { type: 'module', name: 'picture' }),
+  ));
+
+/** The board's copy of a picture with its steps made; `sourceWidth` is the picture's own width, px. */
+export const treatPicture = (
+  sha256: string,
+  treatment: Treatment,
+  sourceWidth: number,
+): Promise<ImageBitmap> => started().treat(sha256, treatment, sourceWidth);
+
+/** The tones of the board's copy of a picture after some steps. */
+export const pictureTones = (sha256: string, treatment: Treatment | null, sourceWidth: number) =>
+  started().tones(sha256, treatment, sourceWidth);
+
+/** A picture with some steps made, in small: to be chosen by, not to be judged by. */
+export const treatSmall = (
+  sha256: string,
+  treatment: Treatment | null,
+  sourceWidth: number,
+): Promise<ImageBitmap> => started().small(sha256, treatment, sourceWidth);

@@ -1,0 +1,47 @@
+import { expose, transfer } from 'comlink';
+import { groundNoise, reducedImage } from '@brelm/core/raster';
+import { tonesOf, treatPicture, type Tones, type Treatment } from '@brelm/core/steps';
+import { bitmapFrom, previewPixels, treatedPixels, treatedPreview } from '../platform/preview';
+
+/** Long side of a small copy, px. */
+const SMALL = 260;
+
+/** What a picture's tones are like. */
+export interface PictureTones {
+  /** Pixels of each of 256 greys, as far as they are there. */
+  bins: number[];
+  tones: Tones;
+  /** How noisy its rim is; see groundNoise. */
+  noise: number;
+}
+
+// `sourceWidth` is a picture's own width, px.
+const worker = {
+  /** The board's copy of a picture with its steps made. */
+  async treat(sha256: string, treatment: Treatment, sourceWidth: number): Promise<ImageBitmap> {
+    const bitmap = await treatedPreview(sha256, treatment, sourceWidth);
+    return transfer(bitmap, [bitmap]);
+  },
+  /** A small copy with its steps made. */
+  async small(sha256: string, treatment: Treatment | null, sourceWidth: number): Promise<ImageBitmap> {
+    const whole = await previewPixels(sha256);
+    const copy = reducedImage(whole, Math.min(1, SMALL / Math.max(whole.width, whole.height)));
+    const made = treatment ? treatPicture(copy, treatment, copy.width / sourceWidth) : copy;
+    const bitmap = await bitmapFrom(made);
+    return transfer(bitmap, [bitmap]);
+  },
+  async tones(sha256: string, treatment: Treatment | null, sourceWidth: number): Promise<PictureTones> {
+    const image = treatment
+      ? await treatedPixels(sha256, treatment, sourceWidth)
+      : await previewPixels(sha256);
+    const bins = Array.from({ length: 256 }, () => 0);
+    const { data } = image;
+    for (let p = 0; p < data.length; p += 4)
+      if (data[p + 3] >= 128)
+        bins[Math.round(0.2126 * data[p] + 0.7152 * data[p + 1] + 0.0722 * data[p + 2])]++;
+    return { bins, tones: tonesOf(image), noise: groundNoise(image) };
+  },
+};
+export type PictureWorker = typeof worker;
+
+expose(worker);

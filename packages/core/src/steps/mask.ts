@@ -1,0 +1,110 @@
+import { colour, flag, kinds, list, number, tuple, type Field } from '../fields';
+import { blurPlane, fillPolygons, squaredDistance, toOklab, type Plane, type RasterImage } from '../raster';
+import { hexToRgb } from '../colour';
+import { coveredBy, STROKES, type Stroke } from './strokes';
+
+/** Where a step acts; measured on the untouched picture, so that the order of steps does not change it. */
+export type StepMask = {
+  /** The other way round. */
+  invert: boolean;
+  /** How far its rim is softened, and moved outwards (inwards where less than 0), px of the untouched picture. */
+  soften: number;
+  grow: number;
+} & (
+  | { kind: 'brush'; strokes: Stroke[] }
+  | { kind: 'outline'; points: [number, number][] }
+  /** Lightness from `from` to `to` (OKLab's, 0–1), falling off over `fall` beyond. */
+  | { kind: 'tones'; from: number; to: number; fall: number }
+  /** Colours no farther than `within` from one (OKLab distance × 100), falling off over `fall` beyond. */
+  | { kind: 'colour'; colour: string; within: number; fall: number }
+);
+
+const at = number({ min: -100_000, max: 100_000 });
+
+export const MASK_FIELD: Field<StepMask> = kinds<
+  StepMask,
+  'kind',
+  Pick<StepMask, 'invert' | 'soften' | 'grow'>
+>(
+  {
+    brush: { strokes: STROKES },
+    outline: {
+      points: list(tuple<[number, number]>([at, at], 'must be x and y'), {
+        most: 4000,
+        least: { n: 3, says: 'must have at least three points' },
+      }),
+    },
+    tones: {
+      from: number({ min: 0, max: 1 }),
+      to: number({ min: 0, max: 1 }),
+      fall: number({ min: 0, max: 1, fallback: 0.1 }),
+    },
+    colour: {
+      colour: colour(),
+      within: number({ min: 0, max: 100 }),
+      fall: number({ min: 0, max: 100, fallback: 5 }),
+    },
+  },
+  {
+    name: 'stepMask',
+    shared: {
+      invert: flag(),
+      soften: number({ min: 0, max: 2000, fallback: 0 }),
+      grow: number({ min: -2000, max: 2000, fallback: 0 }),
+    },
+  },
+);
+
+/** 1 up to 0, and falling to 0 over `over` beyond it. */
+const falling = (beyond: number, over: number): number =>
+  beyond <= 0 ? 1 : beyond >= over ? 0 : 1 - beyond / over;
+
+function byColour(image: RasterImage, of: (L: number, a: number, b: number) => number): Plane {
+  const { width, height, data } = image;
+  const plane = new Float32Array(width * height);
+  const lab = new Float64Array(3);
+  for (let i = 0, p = 0; i < plane.length; i++, p += 4) {
+    toOklab(data[p], data[p + 1], data[p + 2], lab);
+    plane[i] = of(lab[0], lab[1], lab[2]);
+  }
+  return { width, height, data: plane };
+}
+
+function plainMask(mask: StepMask, image: RasterImage, scale: number): Plane {
+  const { width, height } = image;
+  switch (mask.kind) {
+    case 'brush':
+      return coveredBy(mask.strokes, width, height, scale).paint;
+    case 'outline':
+      return fillPolygons([mask.points.map(([x, y]) => [x * scale, y * scale])], width, height);
+    case 'tones':
+      return byColour(image, (L) =>
+        Math.min(falling(mask.from - L, mask.fall), falling(L - mask.to, mask.fall)),
+      );
+    case 'colour': {
+      const to = new Float64Array(3);
+      toOklab(...hexToRgb(mask.colour), to);
+      return byColour(image, (L, a, b) =>
+        falling(100 * Math.hypot(L - to[0], a - to[1], b - to[2]) - mask.within, mask.fall),
+      );
+    }
+  }
+}
+
+/** A mask's rim moved outwards by so many px, by the distance from where it is more than half. */
+function grown({ width, height, data }: Plane, by: number): Plane {
+  const inside = { width, height, data: Uint8Array.from(data, (v) => (v >= 0.5 ? 1 : 0)) };
+  const d2 = squaredDistance(inside, by > 0 ? 1 : 0);
+  const reach = Math.abs(by);
+  const rim = Float32Array.from(d2, (d) => Math.max(0, Math.min(1, reach + 0.5 - Math.sqrt(d))));
+  return { width, height, data: by > 0 ? rim : rim.map((v) => 1 - v) };
+}
+
+/** How much a step acts on each pixel of a copy of the untouched picture, 0–1. */
+export function maskPlane(mask: StepMask, untouched: RasterImage, scale: number): Plane {
+  let plane = plainMask(mask, untouched, scale);
+  if (mask.grow !== 0) plane = grown(plane, mask.grow * scale);
+  if (mask.soften > 0) plane = blurPlane(plane, mask.soften * scale);
+  if (mask.invert) for (let i = 0; i < plane.data.length; i++) plane.data[i] = 1 - plane.data[i];
+  return plane;
+}

@@ -1,0 +1,176 @@
+import type { Hex } from '../colour';
+import { flag, kinds, list, mapField, nullable, share, type Field } from '../fields';
+import type { RasterImage } from '../raster';
+import type { StepBase, StepGiven, StepGroup, StepKindOf } from './kind';
+import { DOTS, type DotsStep } from './kinds/dots';
+import { EDGE, type EdgeStep } from './kinds/edge';
+import { BLUR, GRAIN, SHARPEN, type BlurStep, type GrainStep, type SharpenStep } from './kinds/focus';
+import { GREY, THRESHOLD, type GreyStep, type ThresholdStep } from './kinds/greys';
+import { GROUND, type GroundStep } from './kinds/ground';
+import { LIGHT, type LightStep } from './kinds/light';
+import { MARKS, type MarksStep } from './kinds/marks';
+import { MATCH, type MatchStep } from './kinds/match';
+import { OUTLINE, type OutlineStep } from './kinds/outline';
+import { RAISED, type RaisedStep } from './kinds/raised';
+import { SCREEN, type ScreenStep } from './kinds/screen';
+import { HALFTONE, type HalftoneStep } from './kinds/screened';
+import { SOLID, type SolidStep } from './kinds/solid';
+import { SPECKS, type SpecksStep } from './kinds/specks';
+import { SURFACE, type SurfaceStep } from './kinds/surface';
+import { BALANCE, SHIFT, STENCIL, TINT } from './kinds/tint';
+import type { BalanceStep, ShiftStep, StencilStep, TintStep } from './kinds/tint';
+import { CURVE, EXPOSURE, LEVELS, POSTERISE } from './kinds/tones';
+import type { CurveStep, ExposureStep, LevelsStep, PosteriseStep } from './kinds/tones';
+import { MASK_FIELD } from './mask';
+import { mixed } from './mix';
+
+/** Every kind of step, in the order in which they are offered. A new kind is a file and a line here. */
+const KINDS = {
+  ground: GROUND,
+  screen: SCREEN,
+  marks: MARKS,
+  outline: OUTLINE,
+  edge: EDGE,
+  levels: LEVELS,
+  curve: CURVE,
+  exposure: EXPOSURE,
+  grey: GREY,
+  match: MATCH,
+  sharpen: SHARPEN,
+  blur: BLUR,
+  posterise: POSTERISE,
+  threshold: THRESHOLD,
+  tint: TINT,
+  balance: BALANCE,
+  shift: SHIFT,
+  stencil: STENCIL,
+  light: LIGHT,
+  raised: RAISED,
+  surface: SURFACE,
+  grain: GRAIN,
+  halftone: HALFTONE,
+  dots: DOTS,
+  solid: SOLID,
+  specks: SPECKS,
+};
+
+type ToneStep = LevelsStep | CurveStep | ExposureStep | GreyStep | MatchStep | PosteriseStep | ThresholdStep;
+/** One change of a picture. */
+export type Step =
+  | (GroundStep | ScreenStep | MarksStep | OutlineStep | EdgeStep)
+  | (ToneStep | SharpenStep | BlurStep)
+  | (TintStep | BalanceStep | ShiftStep | StencilStep)
+  | (LightStep | RaisedStep | SurfaceStep | GrainStep)
+  | (HalftoneStep | DotsStep | SolidStep | SpecksStep);
+export type StepKind = Step['kind'];
+export const STEP_KINDS = Object.keys(KINDS) as readonly StepKind[];
+
+/** The groups in which kinds are offered, and what they are called. */
+export const STEP_GROUPS: Readonly<Record<StepGroup, string>> = {
+  cut: 'Cut out',
+  edge: 'Edge',
+  tone: 'Tone',
+  tint: 'Tint',
+  light: 'Light and shade',
+  surface: 'Surface',
+  print: 'For printing',
+};
+
+type AnyKind = StepKindOf<StepBase & { kind: string }>;
+
+/** All that is known about a kind of step. */
+export const stepKind = (kind: StepKind): AnyKind => KINDS[kind] as unknown as AnyKind;
+
+export const MOST_STEPS = 40;
+
+export const STEP_FIELD: Field<Step> = kinds<Step, 'kind', StepBase>(
+  Object.fromEntries(Object.values(KINDS).map((k) => [k.kind, k.fields])) as never,
+  { name: 'pictureStep', shared: { on: flag(true), strength: share(1), mask: nullable(MASK_FIELD) } },
+);
+export const STEPS_FIELD: Field<Step[]> = list(STEP_FIELD, { most: MOST_STEPS, optional: true });
+
+/** A new step as it usually is, in the inks given by their ids. */
+export const newStep = <K extends StepKind>(
+  kind: K,
+  inks: { ink: string; light: string },
+  change: Partial<Extract<Step, { kind: K }>> = {},
+): Extract<Step, { kind: K }> =>
+  ({
+    ...{ kind, on: true, strength: 1, mask: null },
+    ...stepKind(kind).start(inks),
+    ...change,
+  }) as unknown as Extract<Step, { kind: K }>;
+
+/** Whether a step changes anything, as far as its settings tell. */
+export const acts = ({ on, strength }: Step): boolean => on && strength > 0;
+
+/**
+ * What is done to a picture before it is painted: its steps that act, with colours for inks, and where the design's
+ * light comes from as seen on the picture, degrees clockwise from its top.
+ */
+export interface Treatment {
+  steps: readonly Step[];
+  light: number;
+}
+
+/** The treatment of steps in a design's inks; null where none acts. */
+export function treatmentFor(
+  steps: readonly Step[],
+  colour: (ink: string) => Hex,
+  light: number,
+): Treatment | null {
+  const acting = steps.filter(acts);
+  if (acting.length === 0) return null;
+  const lit = acting.some((s) => s.kind === 'raised' && s.from === null);
+  return {
+    steps: acting.map((s) => mapField(STEP_FIELD, s, { ref: (to, id) => (to === 'ink' ? colour(id) : id) })),
+    light: lit ? light : 0,
+  };
+}
+
+const keys = new WeakMap<Treatment, string>();
+/** Equal for treatments that do the same; `whole` for none. */
+export function treatmentKey(treatment: Treatment | null): string {
+  if (!treatment) return 'whole';
+  let key = keys.get(treatment);
+  if (key === undefined) keys.set(treatment, (key = JSON.stringify([treatment.steps, treatment.light])));
+  return key;
+}
+
+/** Whether it makes dots on purpose: loose pieces and thin places are then meant. */
+export const isScreened = (treatment: Treatment | null): boolean =>
+  treatment?.steps.some((s) => s.kind === 'dots' || s.kind === 'halftone') ?? false;
+
+/** One step made, as far as its strength and its mask go. */
+export function applyStep(image: RasterImage, step: Step, given: StepGiven): RasterImage {
+  const made = stepKind(step.kind).apply(image, step, given);
+  return made === image ? image : mixed(image, made, step, given);
+}
+
+/** What is clear has no colour: files are then the same whatever was there. */
+function cleared(image: RasterImage): RasterImage {
+  const data = new Uint8ClampedArray(image.data);
+  for (let p = 0; p < data.length; p += 4) if (data[p + 3] === 0) data[p] = data[p + 1] = data[p + 2] = 0;
+  return { ...image, data };
+}
+
+/**
+ * A picture as it prints. `scale` is how many px of `image` stand for one of the untouched picture, for smaller copies:
+ * lengths of the steps count the untouched picture's px. `after`, if given, is told each state, with how many steps are
+ * made; `from` goes on from such a state.
+ */
+export function treatPicture(
+  image: RasterImage,
+  { steps, light }: Treatment,
+  scale = 1,
+  after?: (made: number, state: RasterImage) => void,
+  from: { made: number; state: RasterImage } = { made: 0, state: image },
+): RasterImage {
+  const given: StepGiven = { scale, untouched: image, light };
+  let out = from.state;
+  for (let i = from.made; i < steps.length; i++) {
+    out = applyStep(out, steps[i], given);
+    after?.(i + 1, out);
+  }
+  return cleared(out);
+}
