@@ -203,7 +203,7 @@ export function BrushBar({
     <div
       role="toolbar"
       aria-label="Brush"
-      className="absolute top-8 left-1/2 flex max-w-[calc(100%-3.5rem)] -translate-x-1/2 flex-wrap items-end gap-2 rounded-md border border-edge bg-card px-3 py-2"
+      className="absolute inset-x-8 top-8 mx-auto flex w-fit flex-wrap items-end gap-2 rounded-md border border-edge bg-card px-3 py-2"
     >
       {does.map(([what, label]) =>
         label ? (

@@ -199,7 +199,7 @@ export function OutlineLayer({
       <div
         role="toolbar"
         aria-label="Outline"
-        className="absolute top-8 left-1/2 flex max-w-[calc(100%-3.5rem)] -translate-x-1/2 flex-wrap items-center gap-2 rounded-md border border-edge bg-card px-3 py-2 text-[13px]"
+        className="absolute inset-x-8 top-8 mx-auto flex w-fit flex-wrap items-center gap-2 rounded-md border border-edge bg-card px-3 py-2 text-[13px]"
       >
         {!isMask && (
           <>

@@ -1,4 +1,4 @@
-import type { RasterImage } from '@brelm/core/raster';
+import { reducedImage, type RasterImage } from '@brelm/core/raster';
 import { treatPicture, type Treatment } from '@brelm/core/steps';
 
 /** Long side of the copies that the board works on, px; files are made from the originals. */
@@ -16,7 +16,9 @@ function pixelsOf(bitmap: ImageBitmap): RasterImage {
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(bitmap, 0, 0);
-  return context.getImageData(0, 0, bitmap.width, bitmap.height);
+  // A plain object: an ImageData cannot be spread.
+  const { width, height, data } = context.getImageData(0, 0, bitmap.width, bitmap.height);
+  return { width, height, data };
 }
 
 export const bitmapFrom = ({ data, width, height }: RasterImage): Promise<ImageBitmap> =>
@@ -25,6 +27,8 @@ export const bitmapFrom = ({ data, width, height }: RasterImage): Promise<ImageB
 /** A picture whose steps were made, with its last states: a slider changes one step, and only what follows is made anew. */
 interface Known {
   untouched: RasterImage;
+  /** The same in small; see smallPixels. */
+  small?: Known;
   /** What was done to reach a state, and how many steps that were; those reached last are at the end. */
   states: Map<string, { made: number; state: RasterImage }>;
 }
@@ -54,12 +58,13 @@ async function pictureOf(sha256: string): Promise<Known> {
  * The board's copy of a picture with its steps made, from the state that is nearest to it; `sourceWidth` is the picture's
  * own width, px. For workers: it takes its time.
  */
-export async function treatedPixels(
+export const treatedPixels = async (
   sha256: string,
   treatment: Treatment,
   sourceWidth: number,
-): Promise<RasterImage> {
-  const { untouched, states } = await pictureOf(sha256);
+): Promise<RasterImage> => treatedFrom(await pictureOf(sha256), treatment, sourceWidth);
+
+function treatedFrom({ untouched, states }: Known, treatment: Treatment, sourceWidth: number): RasterImage {
   const { steps, light } = treatment;
   const keys = steps.map((_, i) => JSON.stringify([steps.slice(0, i + 1), light]));
   const at = keys.findLastIndex((key) => states.has(key));
@@ -76,6 +81,24 @@ export async function treatedPixels(
     if (states.size > MOST_STATES) states.delete(states.keys().next().value!);
   };
   return treatPicture(untouched, treatment, untouched.width / sourceWidth, after, from);
+}
+
+/** Long side of a small copy, px. */
+const SMALL = 260;
+
+/** A small copy of a picture with its steps made, to be chosen by. */
+export async function smallPixels(
+  sha256: string,
+  treatment: Treatment | null,
+  sourceWidth: number,
+): Promise<RasterImage> {
+  const whole = await pictureOf(sha256);
+  const { width, height } = whole.untouched;
+  whole.small ??= {
+    untouched: reducedImage(whole.untouched, Math.min(1, SMALL / Math.max(width, height))),
+    states: new Map(),
+  };
+  return treatment ? treatedFrom(whole.small, treatment, sourceWidth) : whole.small.untouched;
 }
 
 /** The same as a bitmap. */

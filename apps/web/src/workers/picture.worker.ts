@@ -1,10 +1,7 @@
 import { expose, transfer } from 'comlink';
-import { groundNoise, reducedImage } from '@brelm/core/raster';
-import { tonesOf, treatPicture, type Tones, type Treatment } from '@brelm/core/steps';
-import { bitmapFrom, previewPixels, treatedPixels, treatedPreview } from '../platform/preview';
-
-/** Long side of a small copy, px. */
-const SMALL = 260;
+import { groundNoise } from '@brelm/core/raster';
+import { tonesOf, type Tones, type Treatment } from '@brelm/core/steps';
+import { bitmapFrom, previewPixels, smallPixels, treatedPixels, treatedPreview } from '../platform/preview';
 
 /** What a picture's tones are like. */
 export interface PictureTones {
@@ -24,10 +21,7 @@ const worker = {
   },
   /** A small copy with its steps made. */
   async small(sha256: string, treatment: Treatment | null, sourceWidth: number): Promise<ImageBitmap> {
-    const whole = await previewPixels(sha256);
-    const copy = reducedImage(whole, Math.min(1, SMALL / Math.max(whole.width, whole.height)));
-    const made = treatment ? treatPicture(copy, treatment, copy.width / sourceWidth) : copy;
-    const bitmap = await bitmapFrom(made);
+    const bitmap = await bitmapFrom(await smallPixels(sha256, treatment, sourceWidth));
     return transfer(bitmap, [bitmap]);
   },
   async tones(sha256: string, treatment: Treatment | null, sourceWidth: number): Promise<PictureTones> {

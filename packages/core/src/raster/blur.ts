@@ -25,35 +25,81 @@ function kernelOf(sigma: number): Float32Array {
 
 const FINE = 2.5;
 
-/** One line of `n` values, `step` apart; beyond its ends they go on as at the end. */
-function boxLine(from: Float32Array, to: Float32Array, at: number, step: number, n: number, width: number) {
-  const r = (width - 1) >> 1;
-  const first = from[at];
-  const last = from[at + (n - 1) * step];
-  let sum = first * (r + 1);
-  for (let i = 0; i < r; i++) sum += i < n ? from[at + i * step] : last;
-  for (let i = 0; i < n; i++) {
-    sum += i + r < n ? from[at + (i + r) * step] : last;
-    to[at + i * step] = sum / width;
-    sum -= i - r >= 0 ? from[at + (i - r) * step] : first;
+/** Rows blurred by a box; beyond their ends they go on as at the end. */
+function boxRows(from: Float32Array, to: Float32Array, width: number, height: number, size: number): void {
+  const r = (size - 1) >> 1;
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    const first = from[row];
+    const last = from[row + width - 1];
+    let sum = first * (r + 1);
+    for (let i = 0; i < r; i++) sum += i < width ? from[row + i] : last;
+    for (let i = 0; i < width; i++) {
+      sum += i + r < width ? from[row + i + r] : last;
+      to[row + i] = sum / size;
+      sum -= i - r >= 0 ? from[row + i - r] : first;
+    }
   }
 }
 
-function kernelLine(
+/** The same down the columns, a row at a time: what lies side by side is read side by side. */
+function boxColumns(from: Float32Array, to: Float32Array, width: number, height: number, size: number): void {
+  const r = (size - 1) >> 1;
+  const rowAt = (y: number) => (y < 0 ? 0 : y >= height ? height - 1 : y) * width;
+  const sums = new Float64Array(width);
+  for (let k = -r; k < r; k++) {
+    const row = rowAt(k);
+    for (let x = 0; x < width; x++) sums[x] += from[row + x];
+  }
+  for (let y = 0; y < height; y++) {
+    const [added, gone, row] = [rowAt(y + r), rowAt(y - r), y * width];
+    for (let x = 0; x < width; x++) {
+      const sum = sums[x] + from[added + x];
+      to[row + x] = sum / size;
+      sums[x] = sum - from[gone + x];
+    }
+  }
+}
+
+function kernelRows(
   from: Float32Array,
   to: Float32Array,
-  at: number,
-  step: number,
-  n: number,
+  width: number,
+  height: number,
   k: Float32Array,
-) {
+): void {
   const r = k.length - 1;
-  const last = n - 1;
-  for (let i = 0; i < n; i++) {
-    let sum = from[at + i * step] * k[0];
-    for (let j = 1; j <= r; j++)
-      sum += k[j] * (from[at + (i < j ? 0 : i - j) * step] + from[at + (i + j > last ? last : i + j) * step]);
-    to[at + i * step] = sum;
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    for (let x = 0; x < width; x++) {
+      let sum = from[row + x] * k[0];
+      for (let j = 1; j <= r; j++) {
+        const left = x < j ? 0 : x - j;
+        const right = x + j >= width ? width - 1 : x + j;
+        sum += k[j] * (from[row + left] + from[row + right]);
+      }
+      to[row + x] = sum;
+    }
+  }
+}
+
+function kernelColumns(
+  from: Float32Array,
+  to: Float32Array,
+  width: number,
+  height: number,
+  k: Float32Array,
+): void {
+  const r = k.length - 1;
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    for (let x = 0; x < width; x++) to[row + x] = from[row + x] * k[0];
+    for (let j = 1; j <= r; j++) {
+      const up = (y < j ? 0 : y - j) * width;
+      const down = (y + j >= height ? height - 1 : y + j) * width;
+      const w = k[j];
+      for (let x = 0; x < width; x++) to[row + x] += w * (from[up + x] + from[down + x]);
+    }
   }
 }
 
@@ -63,21 +109,21 @@ function kernelLine(
  */
 export function blurPlane({ width, height, data }: Plane, sigma: number): Plane {
   if (!(sigma > 0.05) || width === 0 || height === 0) return { width, height, data: data.slice() };
-  let a = data;
-  const b = new Float32Array(data.length);
-  const pass = (
-    line: (from: Float32Array, to: Float32Array, at: number, step: number, n: number) => void,
-  ) => {
-    for (let y = 0; y < height; y++) line(a, b, y * width, 1, width);
-    const c = a === data ? new Float32Array(data.length) : a;
-    for (let x = 0; x < width; x++) line(b, c, x, width, height);
-    a = c;
-  };
+  const between = new Float32Array(data.length);
+  const out = new Float32Array(data.length);
   if (sigma < FINE) {
     const k = kernelOf(sigma);
-    pass((from, to, at, step, n) => kernelLine(from, to, at, step, n, k));
-  } else for (const w of boxesOf(sigma)) pass((from, to, at, step, n) => boxLine(from, to, at, step, n, w));
-  return { width, height, data: a };
+    kernelRows(data, between, width, height, k);
+    kernelColumns(between, out, width, height, k);
+    return { width, height, data: out };
+  }
+  let from = data;
+  for (const size of boxesOf(sigma)) {
+    boxRows(from, between, width, height, size);
+    boxColumns(between, out, width, height, size);
+    from = out;
+  }
+  return { width, height, data: out };
 }
 
 /** One of an image's components (3: alpha) as a plane, 0–255. */

@@ -20,7 +20,7 @@ export interface MarksStep extends StepBase {
 }
 
 /** Pixels of the copy on which the border is found; it is then followed at the picture's own size. */
-const FOUND_ON = 110_000;
+const FOUND_ON = 80_000;
 /** How far from the found border the picture's own pixels decide, in px of the copy. */
 const BAND = 3;
 const NO_EDGE = 2e-4;

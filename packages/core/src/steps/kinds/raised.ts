@@ -37,10 +37,12 @@ export const RAISED: StepKindOf<RaisedStep> = {
     const reach = Math.max(0.5, wide * scale);
     const d2 = squaredDistance(maskOfAlpha(image, 128), 0);
     // A quarter of a circle: steep at the edge, level where it has risen.
-    const rise = Float32Array.from(d2, (d) => {
-      const t = Math.min(1, Math.sqrt(d) / reach);
-      return reach * Math.sqrt(1 - (1 - t) ** 2);
-    });
+    const rise = new Float32Array(d2.length).fill(reach);
+    for (let i = 0; i < rise.length; i++) {
+      if (d2[i] >= reach * reach) continue;
+      const t = 1 - Math.sqrt(d2[i]) / reach;
+      rise[i] = reach * Math.sqrt(1 - t * t);
+    }
     const h = blurPlane({ width, height, data: rise }, Math.max(0.7, softness * scale)).data;
     const angle = ((from ?? light) * Math.PI) / 180;
     const [lx, ly] = [Math.sin(angle), -Math.cos(angle)];
@@ -51,7 +53,9 @@ export const RAISED: StepKindOf<RaisedStep> = {
         const i = y * width + x;
         if (image.data[4 * i + 3] === 0) continue;
         const dx = (h[x < width - 1 ? i + 1 : i] - h[x > 0 ? i - 1 : i]) / 2;
+        // Where it is level nothing is lit.
         const dy = (h[y < height - 1 ? i + width : i] - h[y > 0 ? i - width : i]) / 2;
+        if (dx === 0 && dy === 0) continue;
         // The surface's normal against the light, over what a level place would have.
         const lit = (-k * (dx * lx + dy * ly)) / Math.sqrt(1 + k * k * (dx * dx + dy * dy));
         const by = lit > 0 ? lit * lights : lit * shades;
