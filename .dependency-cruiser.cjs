@@ -5,7 +5,7 @@ const layers = [
   ['colour', 'geometry'],
   ['raster', 'type', 'wear'],
   ['steps'],
-  ['drawing', 'cutline'],
+  ['drawing', 'cutline', 'trace'],
   ['parts'],
   ['design'],
   ['resolve', 'spec', 'svg'],

@@ -4,6 +4,7 @@ import { lightOn, type PicturePart } from '@brelm/core/parts';
 import { LOOK_SIDE, LOOKS, stepsFor, treatmentFor, type Step } from '@brelm/core/steps';
 import { useEdit } from '../../editor/use-edit';
 import { useAppSelector } from '../../store';
+import { useGarmentsQuery } from '../../store/api';
 import { Modal } from '../../ui';
 import { treatSmall } from '../../workers/picture-client';
 import { lookInks } from './start-inks';
@@ -17,11 +18,14 @@ function LookPicture({
   width,
   steps,
   treat,
+  behind,
 }: {
   sha256: string;
   width: number;
   steps: Step[];
   treat: (steps: Step[]) => ReturnType<typeof treatmentFor>;
+  /** The garment's colour. */
+  behind: string | undefined;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const treatment = useMemo(() => treat(steps), [treat, steps]);
@@ -51,6 +55,7 @@ function LookPicture({
       height={160}
       aria-hidden
       className="block h-28 w-full rounded-sm object-contain"
+      style={{ background: behind }}
     />
   );
 }
@@ -78,14 +83,16 @@ export function LooksDialog({
     return (steps: Step[]) =>
       treatmentFor(steps, (ink) => inks.get(ink) ?? '#000000', lightOn(part.place, design.light));
   }, [design, colourway, part.place]);
-  const backdrop = useAppSelector((s) => s.editor.design?.backdrop);
+  const { data: garments } = useGarmentsQuery();
+  // Seen on the garment that is open: what prints light is not seen on white.
+  const behind = garments?.find((g) => g.id === design.backdrop)?.value;
   return (
     <Modal open title="Looks" wide onClose={onClose}>
       <p className="mb-3 text-[13px] text-muted">
         A look takes the place of the picture’s tone, tint, light and surface steps, in the design’s own inks.
         What cuts it out stays, and each step can be changed afterwards.
       </p>
-      <div className="grid grid-cols-2 gap-2 sm:grid-cols-4" data-backdrop={backdrop}>
+      <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
         {offered.map(({ id, name, says, made }) => (
           <button
             key={id}
@@ -97,7 +104,13 @@ export function LooksDialog({
             }}
           >
             {found?.sha256 && (
-              <LookPicture sha256={found.sha256} width={found.width} steps={made} treat={treat} />
+              <LookPicture
+                sha256={found.sha256}
+                width={found.width}
+                steps={made}
+                treat={treat}
+                behind={behind}
+              />
             )}
             <span className="mt-1 block text-[13px] font-medium">{name}</span>
             <span className="block text-[11.5px] text-muted">{says}</span>

@@ -1,4 +1,4 @@
-import { Crop } from 'lucide-react';
+import { Crop, Spline } from 'lucide-react';
 import { useState } from 'react';
 import type { Design } from '@brelm/core/design';
 import type { PicturePart } from '@brelm/core/parts';
@@ -7,6 +7,7 @@ import { useEdit } from '../../editor/use-edit';
 import { Button } from '../../ui';
 import { CropDialog } from './crop-dialog';
 import { StepList } from './step-list';
+import { TraceDialog } from './trace-dialog';
 
 /** How sharply a picture will print, what is cut off it, and the steps that are made of it. */
 export function PictureSettings({ part, design }: { part: PicturePart; design: Design }) {
@@ -14,6 +15,7 @@ export function PictureSettings({ part, design }: { part: PicturePart; design: D
   const material = design.materials.find((m) => m.id === part.material);
   const { scaleX, scaleY } = part.place;
   const dpi = pictureDpi(scaleX, scaleY, design.board.dpi);
+  const [tracing, setTracing] = useState(false);
   const [cropping, setCropping] = useState(false);
   const cut = part.crop ?? { left: 0, top: 0, right: 0, bottom: 0 };
   const shown = {
@@ -34,6 +36,12 @@ export function PictureSettings({ part, design }: { part: PicturePart; design: D
           </Button>
         )}
       </div>
+      {material && (
+        <Button className="!h-7 self-start !px-2" disabled={part.locked} onClick={() => setTracing(true)}>
+          <Spline size={15} aria-hidden /> Trace into outlines
+        </Button>
+      )}
+      {tracing && <TraceDialog part={part} design={design} onClose={() => setTracing(false)} />}
       {cropping && material && (
         <CropDialog
           part={part}

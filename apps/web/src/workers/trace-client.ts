@@ -1,0 +1,16 @@
+import { wrap } from 'comlink';
+import { hand } from './hand';
+import type { TraceRequest, TraceWorker } from './trace.worker';
+
+export type { TraceRequest } from './trace.worker';
+
+const tracer = hand((failed) => {
+  const worker = new Worker(new URL('./trace.worker.ts', import.meta.url), { type: 'module', name: 'trace' });
+  worker.addEventListener('error', failed);
+  worker.addEventListener('messageerror', failed);
+  return { remote: wrap<TraceWorker>(worker), end: () => worker.terminate() };
+});
+
+/** A picture traced into flat colours; as `hand` says where it comes to no end. */
+export const tracePicture = (request: TraceRequest, signal?: AbortSignal) =>
+  tracer((w) => w.trace(request), signal);
