@@ -61,12 +61,14 @@ async function upload(bytes: Uint8Array, name: string) {
 }
 
 describe('designs', () => {
-  it('has the seven demo designs, whose pictures are stored', async () => {
+  it('has the nine demo designs, whose pictures are stored', async () => {
     const list = await designs();
     expect(list.map((d) => d.document.name).sort()).toEqual([
       'Bog Standard',
       'Boots On, Moon’s Out',
+      'Brewed by Night',
       'Count Owls Not Sheep',
+      'Lamp Hours',
       'Moth Ledger Society',
       'Night Shift Owls',
       'Out After Dark',

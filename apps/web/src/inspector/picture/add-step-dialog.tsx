@@ -33,15 +33,20 @@ export function AddStepDialog({
         placeholder="Cut out, tint, grain…"
         value={sought}
         onChange={(e) => setSought(e.target.value)}
-        onKeyDown={(e) => e.key === 'Enter' && found[0] && take(found[0])}
+        onKeyDown={(e) => {
+          if (e.key !== 'Enter' || !found[0]) return;
+          // The key would press the button that gets the focus back, too.
+          e.preventDefault();
+          take(found[0]);
+        }}
       />
       {found.length === 0 && <p className="text-muted">No step is called or does that.</p>}
-      <div className="grid gap-x-5 gap-y-3 sm:grid-cols-3">
+      <div className="gap-5 sm:columns-3">
         {(Object.keys(STEP_GROUPS) as StepGroup[]).map((group) => {
           const kinds = found.filter((kind) => stepKind(kind).group === group);
           if (kinds.length === 0) return null;
           return (
-            <section key={group} aria-label={STEP_GROUPS[group]}>
+            <section key={group} aria-label={STEP_GROUPS[group]} className="mb-3 break-inside-avoid">
               <h3 className="mb-0.5 border-b border-line text-[12.5px] font-medium text-muted">
                 {STEP_GROUPS[group]}
               </h3>

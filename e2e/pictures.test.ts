@@ -1,0 +1,170 @@
+import type { Browser, Locator, Page } from 'playwright-core';
+import type { Design } from '@brelm/core/design';
+import type { PicturePart } from '@brelm/core/parts';
+import { Brelm, launch, serious, watch } from './brelm';
+
+jest.setTimeout(240_000);
+
+const brelm = new Brelm();
+let browser: Browser;
+let address: string;
+let page: Page;
+let faults: string[];
+
+beforeAll(async () => {
+  address = await brelm.start();
+  browser = await launch();
+  page = await (await browser.newContext({ viewport: { width: 1024, height: 700 } })).newPage();
+  faults = watch(page);
+});
+afterAll(async () => {
+  await browser?.close();
+  await brelm.clean();
+});
+
+const stored = async (): Promise<Design> => {
+  const id = new URL(page.url()).pathname.split('/')[2];
+  const { document } = (await (await fetch(`${address}/api/designs/${id}`)).json()) as {
+    document: { sides: { parts: Design['parts'] }[] };
+  };
+  return { ...(document as unknown as Design), parts: document.sides[0].parts };
+};
+const picture = (design: Design, name: string) =>
+  design.parts.find((p): p is PicturePart => p.kind === 'picture' && p.name === name)!;
+/** The server has what is asked for. */
+const kept = async (is: (design: Design) => boolean): Promise<void> => {
+  for (;;) {
+    const next = page.waitForResponse((r) => r.request().method() === 'PUT', { timeout: 60_000 });
+    next.catch(() => undefined);
+    if (is(await stored())) return;
+    await next;
+  }
+};
+const steps = () => page.getByRole('region', { name: 'Steps of the picture' });
+/** All steps are made, and what is on the board shows them. */
+const made = () => steps().getByText('working…').waitFor({ state: 'detached', timeout: 120_000 });
+const card = (name: string): Locator => steps().getByRole('button', { name, expanded: true });
+const openStep = async (name: string) => {
+  await steps().getByRole('button', { name, exact: true }).click();
+  await card(name).waitFor();
+};
+
+describe('the steps of a picture', () => {
+  it('are listed, the collage’s as they are stored', async () => {
+    await page.goto(address);
+    await page.getByRole('link', { name: 'Lamp Hours' }).click();
+    await page.locator('aside[aria-label="Stack"] li', { hasText: 'Moth' }).click();
+    await steps().waitFor();
+    expect(await steps().getByRole('listitem').count()).toBe(picture(await stored(), 'Moth').steps.length);
+    await made();
+    expect(await serious(page)).toEqual([]);
+  });
+
+  it('are added by search, set by keyboard, switched, ordered and taken away, each undone', async () => {
+    await steps().getByRole('button', { name: 'Add a step' }).click();
+    await page.getByRole('searchbox', { name: 'Find a step' }).fill('posterise');
+    await page.keyboard.press('Enter');
+    await card('Posterise').waitFor();
+    const tones = page.getByLabel('Tones', { exact: true });
+    await tones.fill('6');
+    await page.keyboard.press('Enter');
+    await kept((d) => picture(d, 'Moth').steps.some((s) => s.kind === 'posterise' && s.tones === 6));
+    await tones.fill('99');
+    await page.keyboard.press('Enter');
+    await page.getByText('2 to 32').waitFor();
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: /^Earlier: step \d+, Posterise/ }).click();
+    await page.getByRole('button', { name: /^Switch off: step \d+, Posterise/ }).click();
+    await kept(({ parts }) => {
+      const list = (parts.find((p) => p.name === 'Moth') as PicturePart).steps;
+      return list.at(-2)?.kind === 'posterise' && !list.at(-2)!.on;
+    });
+    await page.getByRole('button', { name: /^Remove: step \d+, Posterise/ }).click();
+    await page.keyboard.press('Control+z');
+    await page.keyboard.press('Control+z');
+    await kept((d) => picture(d, 'Moth').steps.some((s) => s.kind === 'posterise' && s.on));
+  });
+
+  it('a mask says where one acts', async () => {
+    await openStep('Posterise');
+    await page.getByRole('combobox', { name: 'It acts' }).selectOption('tones');
+    await page.getByLabel('To %', { exact: true }).fill('40');
+    await page.keyboard.press('Enter');
+    await page.getByLabel('Everywhere but there').check();
+    await kept((d) =>
+      picture(d, 'Moth').steps.some(
+        (s) => s.mask?.kind === 'tones' && Math.abs(s.mask.to - 0.4) < 1e-9 && s.mask.invert,
+      ),
+    );
+    await steps().getByText('masked').waitFor();
+  });
+
+  it('light is painted on the board, in px of the picture, and rubbed out again', async () => {
+    await steps().getByRole('button', { name: 'Add a step' }).click();
+    await page.getByRole('button', { name: /^Light and shade by brush/ }).click();
+    const layer = page.getByTestId('brush-layer');
+    await layer.waitFor();
+    const box = (await layer.boundingBox())!;
+    await page.getByRole('button', { name: 'Darken' }).click();
+    await page.mouse.move(box.x + box.width * 0.6, box.y + box.height * 0.3);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width * 0.7, box.y + box.height * 0.35, { steps: 5 });
+    await page.mouse.up();
+    const strokes = (d: Design) =>
+      picture(d, 'Moth').steps.flatMap((s) => (s.kind === 'light' ? s.strokes : []));
+    await kept((d) => strokes(d).length === 1);
+    const [stroke] = strokes(await stored());
+    expect(stroke.does).toBe('less');
+    expect(stroke.points.length).toBeGreaterThan(6);
+    expect(stroke.points.length % 3).toBe(0);
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Clear' }).click();
+    await kept((d) => strokes(d).length === 0);
+    await page.keyboard.press('Escape');
+    await layer.waitFor({ state: 'detached' });
+  });
+
+  it('an outline is begun without a pointer, its points moved by arrow keys, and added to', async () => {
+    await steps().getByRole('button', { name: 'Add a step' }).click();
+    await page.getByRole('button', { name: /^Cut by hand/ }).click();
+    await page.getByRole('button', { name: 'Begin with a box' }).click();
+    const loop = (d: Design) =>
+      picture(d, 'Moth').steps.flatMap((s) => (s.kind === 'outline' ? s.loops : []))[0];
+    await kept((d) => loop(d)?.points.length === 4);
+    const [before] = loop(await stored()).points;
+    await page.getByRole('button', { name: 'Point 1 of 4, outline 1' }).focus();
+    await page.keyboard.press('Shift+ArrowRight');
+    await page.keyboard.press('+');
+    await kept((d) => loop(d).points.length === 5 && loop(d).points[0][0] > before[0] + 5);
+    await page.getByRole('button', { name: 'Done' }).click();
+    await page.getByRole('button', { name: /^Remove: step \d+, Cut by hand/ }).click();
+  });
+
+  it('a look takes the place of tones and tints, and keeps what cuts it out', async () => {
+    await steps().getByRole('button', { name: 'Looks' }).click();
+    await page.getByRole('button', { name: /^Three-ink poster/ }).click();
+    await kept((d) => {
+      const kinds = picture(d, 'Moth').steps.map((s) => s.kind);
+      return kinds.includes('ground') && kinds.at(-1) === 'tint' && !kinds.includes('raised');
+    });
+    await made();
+  });
+
+  it('tracing makes a motif where the picture was, its colours the design’s inks, and keeps the picture', async () => {
+    await page.getByRole('button', { name: 'Trace into outlines' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Trace Moth' });
+    await dialog.getByText(/points; borders/).waitFor({ timeout: 120_000 });
+    expect(await serious(page)).toEqual([]);
+    await dialog.getByRole('combobox', { name: 'Colours' }).selectOption('3');
+    await dialog.getByText('Tracing…').waitFor({ state: 'detached', timeout: 120_000 });
+    await dialog.getByRole('button', { name: 'Put it on the board' }).click();
+    await kept((d) => d.parts.some((p) => p.kind === 'motif' && p.name === 'Moth, traced'));
+    const design = await stored();
+    expect(picture(design, 'Moth').hidden).toBe(true);
+    const motif = design.parts.find((p) => p.name === 'Moth, traced')!;
+    expect(motif.place.x).toBeCloseTo(picture(design, 'Moth').place.x, 3);
+    await page.keyboard.press('Control+z');
+    await kept((d) => !picture(d, 'Moth').hidden && !d.parts.some((p) => p.name === 'Moth, traced'));
+    expect(faults).toEqual([]);
+  });
+});
