@@ -24,7 +24,7 @@ import { TypefacesController } from './typefaces/typefaces.controller';
 import { TypefacesService } from './typefaces/typefaces.service';
 import { WordsController } from './words/words.controller';
 import { WordsService } from './words/words.service';
-import { StylesController } from './styles/styles.controller';
+import { PictureLooksController, StylesController } from './styles/styles.controller';
 import { SheetsController } from './sheets/sheets.controller';
 import { SheetsService } from './sheets/sheets.service';
 import { StylesService } from './styles/styles.service';
@@ -72,6 +72,7 @@ export class AppModule {
         LibraryController,
         TypefacesController,
         StylesController,
+        PictureLooksController,
         SheetsController,
         WordsController,
         MotifsController,

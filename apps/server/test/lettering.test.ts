@@ -145,6 +145,23 @@ describe('lettering styles', () => {
     expect(await list()).toEqual(before);
   });
 
+  it('looks of pictures are kept apart from them', async () => {
+    const document = JSON.stringify({
+      ...{ format: 'brelm-look', version: 1, inks: [{ id: 'a', name: 'Night', value: '#1d1a2b' }] },
+      steps: [{ kind: 'tint', stops: [{ at: 0, ink: 'a' }] }],
+    });
+    const kept = await ask<{ id: number }>('picture-looks', 'POST', { name: 'One ink', document });
+    expect(kept.status).toBe(201);
+    const looks = (await ask<{ name: string }[]>('picture-looks')).body;
+    expect(looks).toEqual([{ id: kept.body.id, name: 'One ink', document }]);
+    const styles = (await ask<{ name: string }[]>('lettering-styles')).body;
+    expect(styles.map((s) => s.name)).not.toContain('One ink');
+    expect((await ask(`lettering-styles/${kept.body.id}`, 'DELETE')).status).toBe(404);
+    const wrong = await ask('picture-looks', 'POST', { name: 'x', document: '{"format":"brelm-look"}' });
+    expect([wrong.status, wrong.body.faults![0].field]).toEqual([400, 'document']);
+    expect((await ask(`picture-looks/${kept.body.id}`, 'DELETE')).status).toBe(204);
+  });
+
   it.each([
     [{ name: '', document: '{}' }, 'name'],
     [{ name: 'x', document: '{"format":"brelm-parts"}' }, 'document'],

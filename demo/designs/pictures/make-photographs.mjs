@@ -18,7 +18,8 @@ const random = (seed) => () => {
 };
 
 const gradient = (c, from, to, stops) => {
-  const g = from.length === 3 ? c.createRadialGradient(...from, ...to) : c.createLinearGradient(...from, ...to);
+  const g =
+    from.length === 3 ? c.createRadialGradient(...from, ...to) : c.createLinearGradient(...from, ...to);
   for (const [at, colour] of stops) g.addColorStop(at, colour);
   return g;
 };
@@ -33,7 +34,8 @@ function develop(canvas, seed, grain, falloff) {
     const [x, y] = [(i % width) / width - 0.5, Math.floor(i / width) / height - 0.5];
     const light = 1 - falloff * (x * x + y * y);
     const n = (next() + next() + next() - 1.5) * grain;
-    for (let k = 0; k < 3; k++) image.data[4 * i + k] = image.data[4 * i + k] * light + n + (next() - 0.5) * grain * 0.4;
+    for (let k = 0; k < 3; k++)
+      image.data[4 * i + k] = image.data[4 * i + k] * light + n + (next() - 0.5) * grain * 0.4;
   }
   c.putImageData(image, 0, 0);
 }
@@ -48,7 +50,16 @@ function lantern() {
   const c = canvas.getContext('2d');
   c.scale(LARGER, LARGER);
   const next = random(17);
-  c.fillStyle = gradient(c, [0, 0], [0, H], [[0, '#5e6a6c'], [0.7, '#7d8580'], [1, '#59605d']]);
+  c.fillStyle = gradient(
+    c,
+    [0, 0],
+    [0, H],
+    [
+      [0, '#5e6a6c'],
+      [0.7, '#7d8580'],
+      [1, '#59605d'],
+    ],
+  );
   c.fillRect(0, 0, W, H);
   c.filter = `blur(${26 * LARGER}px)`;
   for (let i = 0; i < 46; i++) {
@@ -59,7 +70,15 @@ function lantern() {
     c.fill();
   }
   c.filter = 'none';
-  c.fillStyle = gradient(c, [0, H - 190], [0, H], [[0, '#8f8574'], [1, '#6d6456']]);
+  c.fillStyle = gradient(
+    c,
+    [0, H - 190],
+    [0, H],
+    [
+      [0, '#8f8574'],
+      [1, '#6d6456'],
+    ],
+  );
   c.fillRect(0, H - 190, W, 190);
   c.filter = 'blur(14px)';
   c.fillStyle = 'rgba(30, 26, 22, 0.45)';
@@ -68,7 +87,20 @@ function lantern() {
   c.fill();
   c.filter = 'blur(0.8px)';
   const metal = (x0, x1) =>
-    gradient(c, [x0, 0], [x1, 0], [[0, '#1c1a17'], [0.16, '#6c6152'], [0.3, '#d5c6a6'], [0.42, '#4a4238'], [0.7, '#2b2722'], [0.88, '#87785f'], [1, '#191714']]);
+    gradient(
+      c,
+      [x0, 0],
+      [x1, 0],
+      [
+        [0, '#1c1a17'],
+        [0.16, '#6c6152'],
+        [0.3, '#d5c6a6'],
+        [0.42, '#4a4238'],
+        [0.7, '#2b2722'],
+        [0.88, '#87785f'],
+        [1, '#191714'],
+      ],
+    );
   const shape = (points, fill) => {
     c.beginPath();
     points.forEach(([x, y], i) => (i ? c.lineTo(x, y) : c.moveTo(x, y)));
@@ -87,8 +119,24 @@ function lantern() {
   c.lineWidth = 4;
   c.stroke();
   // Cap and chimney.
-  shape([[cx - 70, 210], [cx + 70, 210], [cx + 96, 300], [cx - 96, 300]], metal(cx - 96, cx + 96));
-  shape([[cx - 150, 296], [cx + 150, 296], [cx + 196, 372], [cx - 196, 372]], metal(cx - 196, cx + 196));
+  shape(
+    [
+      [cx - 70, 210],
+      [cx + 70, 210],
+      [cx + 96, 300],
+      [cx - 96, 300],
+    ],
+    metal(cx - 96, cx + 96),
+  );
+  shape(
+    [
+      [cx - 150, 296],
+      [cx + 150, 296],
+      [cx + 196, 372],
+      [cx - 196, 372],
+    ],
+    metal(cx - 196, cx + 196),
+  );
   // Glass with its flame.
   c.beginPath();
   c.moveTo(cx - 150, 376);
@@ -96,7 +144,18 @@ function lantern() {
   c.lineTo(cx + 150, 960);
   c.bezierCurveTo(cx + 270, 800, cx + 270, 560, cx + 150, 376);
   c.closePath();
-  c.fillStyle = gradient(c, [cx, 720, 20], [cx, 700, 330], [[0, '#fff7d8'], [0.18, '#ffdf8a'], [0.5, '#d29a45'], [0.8, '#7a5526'], [1, '#3d2e1a']]);
+  c.fillStyle = gradient(
+    c,
+    [cx, 720, 20],
+    [cx, 700, 330],
+    [
+      [0, '#fff7d8'],
+      [0.18, '#ffdf8a'],
+      [0.5, '#d29a45'],
+      [0.8, '#7a5526'],
+      [1, '#3d2e1a'],
+    ],
+  );
   c.fill();
   c.strokeStyle = 'rgba(250, 244, 224, 0.5)';
   c.lineWidth = 10;
@@ -108,7 +167,16 @@ function lantern() {
   c.moveTo(cx, 560);
   c.bezierCurveTo(cx + 72, 690, cx + 52, 800, cx, 812);
   c.bezierCurveTo(cx - 52, 800, cx - 72, 690, cx, 560);
-  c.fillStyle = gradient(c, [cx, 770, 6], [cx, 700, 130], [[0, '#ffffff'], [0.5, '#fff1ad'], [1, '#ffb84a']]);
+  c.fillStyle = gradient(
+    c,
+    [cx, 770, 6],
+    [cx, 700, 130],
+    [
+      [0, '#ffffff'],
+      [0.5, '#fff1ad'],
+      [1, '#ffb84a'],
+    ],
+  );
   c.fill();
   // Wires of the cage.
   for (const k of [-1, -0.42, 0.42, 1]) {
@@ -128,12 +196,28 @@ function lantern() {
   c.ellipse(cx, 668, 262, 30, 0, 0, Math.PI);
   c.stroke();
   // Burner and font.
-  shape([[cx - 130, 952], [cx + 130, 952], [cx + 158, 1030], [cx - 158, 1030]], metal(cx - 158, cx + 158));
+  shape(
+    [
+      [cx - 130, 952],
+      [cx + 130, 952],
+      [cx + 158, 1030],
+      [cx - 158, 1030],
+    ],
+    metal(cx - 158, cx + 158),
+  );
   c.beginPath();
   c.ellipse(cx, 1122, 262, 104, 0, 0, 7);
   c.fillStyle = metal(cx - 262, cx + 262);
   c.fill();
-  shape([[cx - 262, 1122], [cx + 262, 1122], [cx + 240, 1232], [cx - 240, 1232]], metal(cx - 262, cx + 262));
+  shape(
+    [
+      [cx - 262, 1122],
+      [cx + 262, 1122],
+      [cx + 240, 1232],
+      [cx - 240, 1232],
+    ],
+    metal(cx - 262, cx + 262),
+  );
   c.fillStyle = '#c9a64c';
   c.beginPath();
   c.arc(cx + 176, 1096, 22, 0, 7);
@@ -148,7 +232,16 @@ function moth() {
   const [W, H] = [1300, 950];
   const canvas = createCanvas(W, H);
   const c = canvas.getContext('2d');
-  c.fillStyle = gradient(c, [0, 0], [W, H], [[0, '#f0ebdf'], [0.6, '#dcd6c8'], [1, '#c2bbad']]);
+  c.fillStyle = gradient(
+    c,
+    [0, 0],
+    [W, H],
+    [
+      [0, '#f0ebdf'],
+      [0.6, '#dcd6c8'],
+      [1, '#c2bbad'],
+    ],
+  );
   c.fillRect(0, 0, W, H);
   c.filter = 'blur(16px)';
   c.fillStyle = 'rgba(70, 62, 52, 0.28)';
@@ -172,7 +265,23 @@ function moth() {
       c.bezierCurveTo(200, 110, 90, 90, 22, 70);
     }
     c.closePath();
-    c.fillStyle = gradient(c, [0, 0, 20], [120, 0, 600], hind ? [[0, '#4c3a28'], [0.5, '#9a7c50'], [1, '#57412b']] : [[0, '#3c3026'], [0.35, '#8b7350'], [0.7, '#c9b287'], [1, '#5a4732']]);
+    c.fillStyle = gradient(
+      c,
+      [0, 0, 20],
+      [120, 0, 600],
+      hind
+        ? [
+            [0, '#4c3a28'],
+            [0.5, '#9a7c50'],
+            [1, '#57412b'],
+          ]
+        : [
+            [0, '#3c3026'],
+            [0.35, '#8b7350'],
+            [0.7, '#c9b287'],
+            [1, '#5a4732'],
+          ],
+    );
     c.fill();
     c.clip();
     for (let i = 0; i < 60; i++) {
@@ -184,7 +293,12 @@ function moth() {
       c.stroke();
     }
     const [ex, ey, r] = hind ? [210, 190, 44] : [330, -110, 58];
-    for (const [k, colour] of [[1, '#241c15'], [0.74, '#d9b45f'], [0.5, '#2a211a'], [0.2, '#e9e2d0']]) {
+    for (const [k, colour] of [
+      [1, '#241c15'],
+      [0.74, '#d9b45f'],
+      [0.5, '#2a211a'],
+      [0.2, '#e9e2d0'],
+    ]) {
       c.fillStyle = colour;
       c.beginPath();
       c.arc(ex, ey, r * k, 0, 7);
@@ -242,13 +356,25 @@ function sketch() {
   const [W, H] = [1200, 1200];
   const canvas = createCanvas(W, H);
   const c = canvas.getContext('2d');
-  c.fillStyle = gradient(c, [W * 0.3, H * 0.25, 60], [W * 0.4, H * 0.4, W], [[0, '#f7f2e6'], [0.5, '#dfd8c9'], [1, '#a59d8e']]);
+  c.fillStyle = gradient(
+    c,
+    [W * 0.3, H * 0.25, 60],
+    [W * 0.4, H * 0.4, W],
+    [
+      [0, '#f7f2e6'],
+      [0.5, '#dfd8c9'],
+      [1, '#a59d8e'],
+    ],
+  );
   c.fillRect(0, 0, W, H);
   const next = random(77);
   c.lineCap = c.lineJoin = 'round';
   /** A line as a hand with a soft pencil draws it: two strokes that do not quite agree. */
   const hand = (draw, wide = 9) => {
-    for (const [w, alpha] of [[wide, 0.85], [wide * 0.6, 0.6]]) {
+    for (const [w, alpha] of [
+      [wide, 0.85],
+      [wide * 0.6, 0.6],
+    ]) {
       c.save();
       c.translate((next() - 0.5) * 3, (next() - 0.5) * 3);
       c.strokeStyle = `rgba(46, 44, 46, ${alpha})`;

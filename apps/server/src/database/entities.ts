@@ -172,12 +172,14 @@ export class TypefaceRow {
   @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
 }
 
-/** A look of lettering that is kept under a name. */
-@Entity('lettering_styles')
-export class LetteringStyleRow {
+/** A look of lettering or of pictures that is kept under a name. */
+@Entity('looks')
+export class LookRow {
   @PrimaryGeneratedColumn() id!: number;
+  /** What it is a look of. */
+  @Column('varchar', { length: 20 }) of!: 'lettering' | 'picture';
   @Column('varchar', { length: 120 }) name!: string;
-  /** See core's LetteringStyle. */
+  /** See core's LetteringStyle and KeptLook. */
   @Column('mediumtext') document!: string;
 }
 
@@ -228,7 +230,7 @@ export const ENTITIES = [
   PaletteRow,
   StarterRow,
   TypefaceRow,
-  LetteringStyleRow,
+  LookRow,
   SheetRow,
   OwnWordRow,
   FavouriteTypefaceRow,

@@ -209,6 +209,22 @@ export class Sheets1764200000000 implements MigrationInterface {
   }
 }
 
+/** Looks of pictures beside those of lettering. */
+export class PictureLooks1764210000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(
+      "ALTER TABLE lettering_styles ADD COLUMN IF NOT EXISTS `of` VARCHAR(20) NOT NULL DEFAULT 'lettering'",
+    );
+    await db.query('RENAME TABLE lettering_styles TO looks');
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('RENAME TABLE looks TO lettering_styles');
+    await db.query("DELETE FROM lettering_styles WHERE `of` <> 'lettering'");
+    await db.query('ALTER TABLE lettering_styles DROP COLUMN IF EXISTS `of`');
+  }
+}
+
 /** A list that earlier versions kept in one value. */
 async function listOf(db: QueryRunner, name: string): Promise<string[]> {
   const rows = (await db.query('SELECT value FROM settings WHERE name = ?', [name])) as { value: string }[];
@@ -224,4 +240,5 @@ export const MIGRATIONS = [
   RowsAndSummaries1764120000000,
   PicturesInSummaries1764170000000,
   Sheets1764200000000,
+  PictureLooks1764210000000,
 ];

@@ -71,9 +71,9 @@ export class DemoService {
       ids.set(design.name, id);
     }
     await this.loadSheets(ids);
-    const known = new Set((await this.styles.list()).map((s) => s.name));
+    const known = new Set((await this.styles.list('lettering')).map((s) => s.name));
     for (const { name, document } of shippedStyles())
-      if (!known.has(name)) await this.styles.add(name, document);
+      if (!known.has(name)) await this.styles.add('lettering', name, document);
     await this.settings.save({ name: 'shop', value: 'Duskwren Field Supply' });
     await this.settings.save({ name: 'demo', value: new Date().toISOString() });
     return names.length;

@@ -1,39 +1,63 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post } from '@nestjs/common';
 import { ApiProperty, ApiTags } from '@nestjs/swagger';
 import { IsString, Matches, MaxLength } from 'class-validator';
-import { StylesService } from './styles.service';
+import { StylesService, type LookOf } from './styles.service';
 
-class StyleDto {
-  @ApiProperty({ description: 'What the style is called.' })
+class LookDto {
+  @ApiProperty({ description: 'What the look is called.' })
   @IsString()
   @Matches(/\S/, { message: 'name must say something' })
   @MaxLength(120)
   name!: string;
 
-  @ApiProperty({ description: 'One part of lettering with its inks, as it is copied in the interface.' })
+  @ApiProperty({
+    description:
+      'Lettering: one part with its inks, as it is copied in the interface. Pictures: a list of steps.',
+  })
   @IsString()
   @MaxLength(200_000)
   document!: string;
 }
 
-@ApiTags('lettering styles')
-@Controller('lettering-styles')
-export class StylesController {
-  constructor(private readonly styles: StylesService) {}
+/** Routes of the looks of one thing. */
+abstract class LooksController {
+  protected abstract readonly of: LookOf;
+
+  constructor(private readonly looks: StylesService) {}
 
   @Get()
   list() {
-    return this.styles.list();
+    return this.looks.list(this.of);
   }
 
   @Post()
-  add(@Body() body: StyleDto) {
-    return this.styles.add(body.name.trim(), body.document);
+  add(@Body() body: LookDto) {
+    return this.looks.add(this.of, body.name.trim(), body.document);
   }
 
   @Delete(':id')
   @HttpCode(204)
   async remove(@Param('id', ParseIntPipe) id: number) {
-    await this.styles.remove(id);
+    await this.looks.remove(this.of, id);
+  }
+}
+
+@ApiTags('looks')
+@Controller('lettering-styles')
+export class StylesController extends LooksController {
+  protected readonly of = 'lettering';
+
+  constructor(looks: StylesService) {
+    super(looks);
+  }
+}
+
+@ApiTags('looks')
+@Controller('picture-looks')
+export class PictureLooksController extends LooksController {
+  protected readonly of = 'picture';
+
+  constructor(looks: StylesService) {
+    super(looks);
   }
 }

@@ -1,35 +1,53 @@
 import { Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
-import { readStyle } from '@brelm/core/design';
+import { readLook, readStyle } from '@brelm/core/design';
 import { DocumentError } from '@brelm/core/fields';
-import { LetteringStyleRow } from '../database/entities';
+import { LookRow } from '../database/entities';
 
-export interface StoredStyle {
+/** What looks are kept of. */
+export type LookOf = LookRow['of'];
+
+export interface StoredLook {
   id: number;
   name: string;
-  /** See core's readStyle. */
+  /** See core's readStyle for lettering, readLook for pictures. */
   document: string;
 }
 
-/** Looks of lettering that the seller keeps. */
+const READERS: Readonly<Record<LookOf, (text: string) => object | null>> = {
+  lettering: readStyle,
+  picture: readLook,
+};
+
+/** Looks that the seller keeps. */
 @Injectable()
 export class StylesService {
-  constructor(@InjectRepository(LetteringStyleRow) private readonly rows: Repository<LetteringStyleRow>) {}
+  constructor(@InjectRepository(LookRow) private readonly rows: Repository<LookRow>) {}
 
-  list(): Promise<StoredStyle[]> {
-    return this.rows.find({ order: { name: 'ASC', id: 'ASC' } });
+  list(of: LookOf): Promise<StoredLook[]> {
+    return this.rows.find({
+      select: { id: true, name: true, document: true },
+      where: { of },
+      order: { name: 'ASC', id: 'ASC' },
+    });
   }
 
-  /** Throws a DocumentError for what is no look of lettering. */
-  add(name: string, document: string): Promise<StoredStyle> {
-    if (!readStyle(document))
-      throw new DocumentError([{ field: 'document', message: 'is no look of lettering' }]);
-    return this.rows.save({ name, document });
+  /** Throws a DocumentError for what is no such look. */
+  async add(of: LookOf, name: string, document: string): Promise<StoredLook> {
+    if (!READERS[of](document))
+      throw new DocumentError([
+        {
+          field: 'document',
+          message: of === 'picture' ? 'is no look of a picture' : 'is no look of lettering',
+        },
+      ]);
+    const { id } = await this.rows.save({ of, name, document });
+    return { id, name, document };
   }
 
-  async remove(id: number): Promise<void> {
-    const { affected } = await this.rows.delete({ id });
-    if (!affected) throw new NotFoundException(`There is no style ${id}.`);
+  async remove(of: LookOf, id: number): Promise<void> {
+    const { affected } = await this.rows.delete({ of, id });
+    if (!affected) throw new NotFoundException(`There is no such look, ${id}.`);
   }
 }

@@ -69,6 +69,7 @@ export const api = createApi({
     'pictures',
     'typefaces',
     'styles',
+    'looks',
     'words',
     'specs',
     'runs',
@@ -205,6 +206,15 @@ export const api = createApi({
     removeStyle: build.mutation<void, number>({
       query: (id) => ({ url: `lettering-styles/${id}`, method: 'DELETE' }),
       invalidatesTags: ['styles'],
+    }),
+    looks: build.query<StoredStyle[], void>({ query: () => 'picture-looks', providesTags: ['looks'] }),
+    addLook: build.mutation<StoredStyle, Omit<StoredStyle, 'id'>>({
+      query: (body) => ({ url: 'picture-looks', method: 'POST', body }),
+      invalidatesTags: ['looks'],
+    }),
+    removeLook: build.mutation<void, number>({
+      query: (id) => ({ url: `picture-looks/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['looks'],
     }),
     words: build.query<string[], void>({ query: () => 'words', providesTags: ['words'] }),
     addWord: build.mutation<string[], string>({
@@ -382,6 +392,9 @@ export const {
   useFacesCoveringQuery,
   useSetFavouriteMutation,
   useStylesQuery,
+  useLooksQuery,
+  useAddLookMutation,
+  useRemoveLookMutation,
   useAddStyleMutation,
   useRemoveStyleMutation,
   useWordsQuery,

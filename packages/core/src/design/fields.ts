@@ -61,7 +61,7 @@ const boardField = record<Board>({
   dpi: number({ min: 30, max: 2400 }),
 });
 
-const inkField = record<Ink>({ id: id(), name: text({ max: 120 }), value: colour() }, { name: 'ink' });
+export const inkField = record<Ink>({ id: id(), name: text({ max: 120 }), value: colour() }, { name: 'ink' });
 
 const overrideField = record<PartOverride>({
   hidden: given(flag()),

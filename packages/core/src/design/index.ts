@@ -21,4 +21,5 @@ export * from './relations';
 export * from './palette-file';
 export * from './lettering-text';
 export * from './lettering-style';
+export * from './picture-look';
 export * from './summary';

@@ -1,34 +1,46 @@
+import { X } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { inkValues, type Design } from '@brelm/core/design';
+import {
+  inkValues,
+  lookEdits,
+  lookOf,
+  lookText,
+  readLook,
+  withLook,
+  type Design,
+  type Edit,
+} from '@brelm/core/design';
 import { lightOn, type PicturePart } from '@brelm/core/parts';
-import { LOOK_SIDE, LOOKS, stepsFor, treatmentFor, type Step } from '@brelm/core/steps';
+import { LOOK_SIDE, LOOKS, stepsFor, treatmentFor, type Step, type Treatment } from '@brelm/core/steps';
 import { useEdit } from '../../editor/use-edit';
 import { useAppSelector } from '../../store';
-import { useGarmentsQuery } from '../../store/api';
-import { Modal } from '../../ui';
+import {
+  reasonOf,
+  useAddLookMutation,
+  useGarmentsQuery,
+  useLooksQuery,
+  useRemoveLookMutation,
+} from '../../store/api';
+import { Button, IconButton, Modal, notify } from '../../ui';
 import { treatSmall } from '../../workers/picture-client';
 import { lookInks } from './start-inks';
-
-/** Steps that say what of a picture is there: they stay, whatever look is put on it. */
-const CUTS = ['ground', 'screen', 'marks', 'outline', 'edge'];
+import { useSameTreatment } from './use-same-treatment';
 
 /** A picture with some steps, in small. */
 function LookPicture({
   sha256,
   width,
-  steps,
-  treat,
+  treatment: given,
   behind,
 }: {
   sha256: string;
   width: number;
-  steps: Step[];
-  treat: (steps: Step[]) => ReturnType<typeof treatmentFor>;
+  treatment: Treatment | null;
   /** The garment's colour. */
   behind: string | undefined;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const treatment = useMemo(() => treat(steps), [treat, steps]);
+  const treatment = useSameTreatment(given);
   useEffect(() => {
     let wanted = true;
     treatSmall(sha256, treatment, width).then(
@@ -60,7 +72,18 @@ function LookPicture({
   );
 }
 
-/** Looks: lists of steps that are put on a picture in place of its own; what cuts it out stays. */
+interface Offered {
+  key: string;
+  name: string;
+  says: string;
+  steps: Step[];
+  /** Beside the change of the steps: inks that come with it. */
+  edits: Edit[];
+  /** Of one that the seller keeps. */
+  kept?: number;
+}
+
+/** Looks: lists of steps that are put on a picture in place of its own; what cuts it out and was painted on it stays. */
 export function LooksDialog({
   part,
   design,
@@ -73,50 +96,104 @@ export function LooksDialog({
   const edit = useEdit();
   const colourway = useAppSelector((s) => s.editor.colourway);
   const found = design.materials.find((m) => m.id === part.material);
-  const [cuts] = useState(() => part.steps.filter((s) => CUTS.includes(s.kind)));
-  const offered = useMemo(() => {
-    const k = Math.max(found?.width ?? LOOK_SIDE, found?.height ?? LOOK_SIDE) / LOOK_SIDE;
-    return LOOKS.map((look) => ({ ...look, made: [...cuts, ...stepsFor(look.steps(lookInks(design)), k)] }));
-  }, [cuts, design, found]);
+  const { data: stored = [] } = useLooksQuery();
+  const [add, { isLoading: keeping }] = useAddLookMutation();
+  const [remove] = useRemoveLookMutation();
+  const [name, setName] = useState('');
+  const side = Math.max(found?.width ?? LOOK_SIDE, found?.height ?? LOOK_SIDE);
+  const offered = useMemo((): Offered[] => {
+    const own = stored.flatMap(({ id, name: called, document }): Offered[] => {
+      const look = readLook(document);
+      if (!look) return [];
+      const edits = lookEdits(design, part, look, side);
+      const change = edits.at(-1);
+      const steps = change?.op === 'updatePart' ? (change.change as PicturePart).steps : [];
+      return [{ key: `kept ${id}`, name: called, says: 'kept', steps, edits: edits.slice(0, -1), kept: id }];
+    });
+    const shipped = LOOKS.map(({ id, name: called, says, steps }): Offered => ({
+      ...{ key: id, name: called, says, edits: [] },
+      steps: withLook(part, stepsFor(steps(lookInks(design)), side / LOOK_SIDE)),
+    }));
+    return [...own, ...shipped];
+  }, [part, design, side, stored]);
   const treat = useMemo(() => {
     const inks = inkValues(design, colourway);
-    return (steps: Step[]) =>
-      treatmentFor(steps, (ink) => inks.get(ink) ?? '#000000', lightOn(part.place, design.light));
+    return (steps: Step[], edits: Edit[]) => {
+      const added = new Map(edits.flatMap((e) => (e.op === 'addInk' ? [[e.ink.id, e.ink.value]] : [])));
+      const colour = (ink: string) => inks.get(ink) ?? added.get(ink) ?? '#000000';
+      return treatmentFor(steps, colour, lightOn(part.place, design.light));
+    };
   }, [design, colourway, part.place]);
   const { data: garments } = useGarmentsQuery();
   // Seen on the garment that is open: what prints light is not seen on white.
   const behind = garments?.find((g) => g.id === design.backdrop)?.value;
+  const keep = async () => {
+    try {
+      await add({ name: name.trim(), document: lookText(design, part, side) }).unwrap();
+      setName('');
+      notify('done', `The look “${name.trim()}” is kept.`);
+    } catch (reason) {
+      notify('fault', `The look could not be kept: ${reasonOf(reason)}`);
+    }
+  };
   return (
     <Modal open title="Looks" wide onClose={onClose}>
       <p className="mb-3 text-[13px] text-muted">
-        A look takes the place of the picture’s tone, tint, light and surface steps, in the design’s own inks.
-        What cuts it out stays, and each step can be changed afterwards.
+        A look takes the place of the picture’s tone, tint, light and surface steps. What cuts it out and what
+        was painted on it stays, and each step can be changed afterwards.
       </p>
-      <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
-        {offered.map(({ id, name, says, made }) => (
-          <button
-            key={id}
-            type="button"
-            className="rounded-md border border-line p-1.5 text-left hover:border-spruce"
-            onClick={() => {
-              edit.part(part.id, `Look: ${name}`, { steps: made });
-              onClose();
-            }}
-          >
-            {found?.sha256 && (
-              <LookPicture
-                sha256={found.sha256}
-                width={found.width}
-                steps={made}
-                treat={treat}
-                behind={behind}
-              />
+      <ul className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+        {offered.map(({ key, name: called, says, steps, edits, kept }) => (
+          <li key={key} className="relative">
+            <button
+              type="button"
+              className="block h-full w-full rounded-md border border-line p-1.5 text-left hover:border-spruce"
+              onClick={() => {
+                edit.make(`Look: ${called}`, [
+                  ...edits,
+                  { op: 'updatePart', part: part.id, change: { steps } },
+                ]);
+                onClose();
+              }}
+            >
+              {found?.sha256 && (
+                <LookPicture
+                  sha256={found.sha256}
+                  width={found.width}
+                  treatment={treat(steps, edits)}
+                  behind={behind}
+                />
+              )}
+              <span className="mt-1 block truncate text-[13px] font-medium">{called}</span>
+              <span className="block text-[11.5px] text-muted">{says}</span>
+            </button>
+            {kept !== undefined && (
+              <span className="absolute top-2 right-2 rounded-md bg-card">
+                <IconButton label={`Forget the look ${called}`} onClick={() => void remove(kept)}>
+                  <X size={15} />
+                </IconButton>
+              </span>
             )}
-            <span className="mt-1 block text-[13px] font-medium">{name}</span>
-            <span className="block text-[11.5px] text-muted">{says}</span>
-          </button>
+          </li>
         ))}
-      </div>
+      </ul>
+      {lookOf(part).length > 0 && (
+        <form
+          className="mt-3 flex items-end gap-2 border-t border-line pt-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void keep();
+          }}
+        >
+          <label className="min-w-0 flex-1">
+            <span className="block text-[11.5px] text-muted">Keep this picture’s own look as</span>
+            <input className="field" maxLength={120} value={name} onChange={(e) => setName(e.target.value)} />
+          </label>
+          <Button type="submit" disabled={!name.trim() || keeping}>
+            Keep
+          </Button>
+        </form>
+      )}
     </Modal>
   );
 }

@@ -11,6 +11,7 @@ import { Button, IconButton, notify, SelectField } from '../../ui';
 import { pictureTones } from '../../workers/picture-client';
 import { Amount } from './amount';
 import { Histogram } from './histogram';
+import { useSameTreatment } from './use-same-treatment';
 import type { Measure, SetStep } from './step-fields';
 
 /** What the settings of a step of one kind are given. */
@@ -36,23 +37,13 @@ function useBefore(part: PicturePart, design: Design, at: number) {
 
 function LevelsSettings({ step, at, part, design, onSet }: OwnProps<'levels'>) {
   const found = design.materials.find((m) => m.id === part.material);
-  const before = useBefore(part, design, at);
-  // Made anew with each change of the design, it is the same as long as it does the same.
-  const key = JSON.stringify(before);
-  const kept = useRef({ key, before });
-  if (kept.current.key !== key) kept.current = { key, before };
+  const before = useSameTreatment(useBefore(part, design, at));
   const { black, white, grey } = step;
   const set = (change: Partial<typeof step>, key: string) => onSet(change, 'Levels', key);
   return (
     <>
       {found?.sha256 && (
-        <Histogram
-          sha256={found.sha256}
-          before={kept.current.before}
-          scale={found.width}
-          black={black}
-          white={white}
-        />
+        <Histogram sha256={found.sha256} before={before} scale={found.width} black={black} white={white} />
       )}
       <Amount
         label="Black point %"
