@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -21,4 +22,17 @@ export function report(what, measured, wish, holds, note = '') {
   console.log(
     `${holds === null ? '       ' : holds ? 'holds  ' : 'MISSES '} ${what}: ${measured} (wished for: ${wish})${note ? `. ${note}` : ''}`,
   );
+}
+
+/** A module of core's testing folder, which is not built: what tests measure by, benches measure by, too. */
+export function testing(name) {
+  const file = join(ROOT, 'packages/core/testing', `${name}.ts`);
+  const { code } = require('@swc/core').transformSync(readFileSync(file, 'utf8'), {
+    filename: file,
+    jsc: { parser: { syntax: 'typescript' }, target: 'es2022' },
+    module: { type: 'commonjs' },
+  });
+  const exports = {};
+  new Function('require', 'exports', code)(require, exports);
+  return exports;
 }

@@ -74,14 +74,15 @@ const PICTURES = {
     await open(page, 'Moth Ledger Society');
     await stack(page).locator('li button[aria-expanded]').first().click();
   },
-  async typefaces(page) {
-    await open(page, OWLS);
-    await part(page, 'COUNT OWLS');
-    await stack(page)
-      .getByRole('button', { name: /^Typeface / })
-      .first()
-      .click();
-    await page.getByLabel('Find a typeface').waitFor();
+  async 'picture-steps'(page) {
+    await open(page, 'Lamp Hours');
+    const steps = page.getByRole('region', { name: 'Steps of the picture' });
+    await page.locator('aside[aria-label="Stack"] li', { hasText: 'Lantern' }).click();
+    await steps.getByText('working…').waitFor({ state: 'detached', timeout: 120_000 });
+    await steps.getByRole('button', { name: 'Cut out by marking' }).click();
+    await page.getByRole('button', { name: 'Mark what to keep' }).click();
+    await page.getByTestId('brush-layer').waitFor();
+    await page.getByText('checking').waitFor({ state: 'detached', timeout: 120_000 });
   },
   async garments(page) {
     await open(page, OWLS);

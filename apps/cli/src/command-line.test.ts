@@ -350,11 +350,11 @@ describe('bad input exits 2 and names file, field and reason:', () => {
       'another version',
       () => [
         'proof',
-        changed('v2', (d) => ((d as { version: number }).version = 3)),
+        changed('later', (d) => ((d as { version: number }).version = 4)),
         '--spec',
         'pinfold/tee-front',
       ],
-      /v2\.brelm\.json: version: is 3/,
+      /later\.brelm\.json: version: is 4/,
     ],
     [
       'a wrong field',

@@ -135,6 +135,10 @@ export interface RasterSource {
 
 /** Pictures of more pixels are not held whole where half of each side is enough. */
 const LARGE = 40_000_000;
+/** The same where steps are made of them: each holds several copies. */
+const LARGE_TREATED = 16_000_000;
+/** Steps are made of no more px than these: a step holds some 40 bytes a px, and a worker has 1.5 GB. */
+const MOST_TREATED = 32_000_000;
 
 /**
  * Pictures of a design one at a time, for files: only the last is kept, since a design may hold ten of
@@ -148,7 +152,7 @@ export function rasterSource(design: Design, read: (material: Material) => Promi
       return last.image;
     }
     const known = design.materials.find((m) => m.id === id);
-    const times = known ? halvings(known, scale) : 0;
+    const times = known ? (treatment ? halvingsTreated : halvings)(known, scale) : 0;
     const key = `${id} ${times} ${treatmentKey(treatment)}`;
     if (last?.key === key) return last.image;
     last = null;
@@ -206,9 +210,16 @@ function wearSource(): (material: string, width: number) => unknown {
 }
 
 /** How often a picture can be halved before it has fewer px than are shown, or is no longer large. */
-function halvings({ width, height }: Material, scale: number): number {
+function halvings({ width, height }: Material, scale: number, large = LARGE): number {
   let times = 0;
-  while ((width * height) / 4 ** times > LARGE && scale * 2 ** (times + 1) <= 1) times++;
+  while ((width * height) / 4 ** times > large && scale * 2 ** (times + 1) <= 1) times++;
+  return times;
+}
+
+/** The same for one that steps are made of; one of more px than steps can hold is halved whatever is shown. */
+function halvingsTreated(material: Material, scale: number): number {
+  let times = halvings(material, scale, LARGE_TREATED);
+  while ((material.width * material.height) / 4 ** times > MOST_TREATED) times++;
   return times;
 }
 
@@ -264,7 +275,8 @@ export async function loadPictures(
     let times = 0;
     while (long / 2 ** times > side) times++;
     // Cleaning counts the picture's own px: it is done at its size, or near it where that is too much.
-    const cleaned = Math.min(times, halvings({ width, height } as Material, 0.25));
+    const treated = halvingsTreated({ width, height } as Material, 0.25);
+    const cleaned = Math.max(Math.min(times, treated), halvingsTreated({ width, height } as Material, 1));
     if ([...wanted.values()].every((t) => t === null)) {
       const decode = (bytes: Buffer) => (times ? levelHalved(bytes, times) : decodeLevel(bytes));
       const level = await readMaterial(design, id, read, decode);

@@ -16,6 +16,7 @@ import {
   type Field,
   type FieldsOf,
 } from '../fields';
+import { BLENDS, type Blend } from '../drawing';
 import type { Join } from '../geometry';
 import type { Licence } from '../rights';
 import { MOST_WEAR, WEAR_FIELD, type Wear } from '../wear';
@@ -135,6 +136,8 @@ export interface PartBase extends PartRelations {
   mustRead: boolean;
   /** 0–1. */
   opacity: number;
+  /** How it meets the artwork below it; the garment it never meets. */
+  blend: Blend;
   place: Place;
   keylines: Keyline[];
   /** Without its own ink: only its keylines and shade show. */
@@ -267,6 +270,7 @@ export const baseFields = (mustRead: boolean): FieldsOf<PartBase> => ({
   locked: flag(),
   mustRead: flag(mustRead),
   opacity: share(1),
+  blend: choice(BLENDS, 'normal'),
   place: placeField,
   keylines: DRESSING.keylines,
   hollow: flag(),
@@ -299,6 +303,7 @@ export const partBase = (partId: string, name: string, at: Place, mustRead = fal
   locked: false,
   mustRead,
   opacity: 1,
+  blend: 'normal',
   place: at,
   keylines: [],
   hollow: false,

@@ -160,25 +160,26 @@ export function foregroundColours(image: RasterImage, colours: RasterImage, far:
   const data = new Uint8ClampedArray(image.data);
   const alpha = image.data;
   const around = farColours(image, colours, far);
-  const front = new Float32Array(width * height * 3);
-  const back = new Float32Array(width * height * 3);
   const rim: number[] = [];
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const i = y * width + x;
-      const a = alpha[4 * i + 3] / 255;
-      const far =
-        Math.floor((y * around.height) / height) * around.width + Math.floor((x * around.width) / width);
-      const mixes = a > 0 && a < 1;
-      if (mixes) rim.push(i);
-      for (let c = 0; c < 3; c++) {
-        const whole = colours.data[4 * i + c];
-        const f = around.front[c][far];
-        const b = around.back[c][far];
-        front[3 * i + c] = mixes ? clamped(f + a * (whole - a * f - (1 - a) * b)) : whole;
-        back[3 * i + c] = mixes ? b : whole;
-      }
+  for (let i = 0; i < width * height; i++) if (alpha[4 * i + 3] > 0 && alpha[4 * i + 3] < 255) rim.push(i);
+  // What is known of mixed pixels, by their place in the rim; all others are what they are.
+  const slot = new Int32Array(width * height).fill(-1);
+  const front = new Float32Array(rim.length * 3);
+  const back = new Float32Array(rim.length * 3);
+  rim.forEach((i, k) => {
+    slot[i] = k;
+    const a = alpha[4 * i + 3] / 255;
+    const x = i % width;
+    const y = (i - x) / width;
+    const at =
+      Math.floor((y * around.height) / height) * around.width + Math.floor((x * around.width) / width);
+    for (let c = 0; c < 3; c++) {
+      const f = around.front[c][at];
+      const b = around.back[c][at];
+      front[3 * k + c] = clamped(f + a * (colours.data[4 * i + c] - a * f - (1 - a) * b));
+      back[3 * k + c] = b;
     }
+  });
   for (const i of rim) {
     const a = alpha[4 * i + 3] / 255;
     const x = i % width;
@@ -186,8 +187,8 @@ export function foregroundColours(image: RasterImage, colours: RasterImage, far:
     let [wf, wb] = [1e-6, 1e-6];
     const [f, b] = [NEAREST_FRONT, NEAREST_BACK];
     for (let c = 0; c < 3; c++) {
-      f[c] = 1e-6 * front[3 * i + c];
-      b[c] = 1e-6 * back[3 * i + c];
+      f[c] = 1e-6 * front[3 * slot[i] + c];
+      b[c] = 1e-6 * back[3 * slot[i] + c];
     }
     for (let v = Math.max(0, y - NEAR); v <= Math.min(height - 1, y + NEAR); v++)
       for (let u = Math.max(0, x - NEAR); u <= Math.min(width - 1, x + NEAR); u++) {
@@ -198,9 +199,10 @@ export function foregroundColours(image: RasterImage, colours: RasterImage, far:
         const q = (1 - o) * (1 - o) * near;
         wf += p;
         wb += q;
+        const k = slot[j];
         for (let c = 0; c < 3; c++) {
-          f[c] += p * front[3 * j + c];
-          b[c] += q * back[3 * j + c];
+          f[c] += p * (k < 0 ? colours.data[4 * j + c] : front[3 * k + c]);
+          b[c] += q * (k < 0 ? colours.data[4 * j + c] : back[3 * k + c]);
         }
       }
     for (let c = 0; c < 3; c++) {

@@ -28,6 +28,8 @@ export function encodedAt(linear: number): number {
   return ENCODED[i] + (ENCODED[i + 1] - ENCODED[i]) * (t - i);
 }
 
+const cubed = (v: number): number => v * v * v;
+
 /** Writes the sRGB components (0–255, not rounded; colours beyond sRGB are clamped) of an OKLab colour to `out` at `at`. */
 export function fromOklab(
   L: number,
@@ -36,9 +38,9 @@ export function fromOklab(
   out: Uint8ClampedArray | Float64Array,
   at = 0,
 ): void {
-  const l = (L + 0.3963377774 * a + 0.2158037573 * b) ** 3;
-  const m = (L - 0.1055613458 * a - 0.0638541728 * b) ** 3;
-  const s = (L - 0.0894841775 * a - 1.291485548 * b) ** 3;
+  const l = cubed(L + 0.3963377774 * a + 0.2158037573 * b);
+  const m = cubed(L - 0.1055613458 * a - 0.0638541728 * b);
+  const s = cubed(L - 0.0894841775 * a - 1.291485548 * b);
   out[at] = encodedAt(4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s);
   out[at + 1] = encodedAt(-1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s);
   out[at + 2] = encodedAt(-0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s);

@@ -35,6 +35,18 @@ describe('painting', () => {
     expect(at(image, 310, 310)).toEqual([0, 0, 255, 255]);
   });
 
+  it('a blended part meets the artwork below it, and prints as it is where there is none', () => {
+    const over = { ...shape('over', circle(450, 450, 100), 'a'), blend: 'multiply' as const };
+    const image = painted(
+      designOf({ a: '#ff8040', b: '#8080ff' }, over, shape('below', rect(450, 300, 200, 300), 'b')),
+    );
+    expect(at(image, 400, 450)).toEqual([255, 128, 64, 255]);
+    const [r, g, b] = at(image, 500, 450);
+    [r - 128, g - 64, b - 64].forEach((off) => expect(Math.abs(off)).toBeLessThanOrEqual(1));
+    const plain = designOf({ a: '#ff8040' }, { ...over, blend: 'normal' });
+    expect(resolve(plain, undefined, NO_FACES).groups[0].blend).toBeUndefined();
+  });
+
   it('lays keylines outside the ink, the first innermost, in board px whatever the scale', () => {
     const disc = shape('disc', circle(450, 450, 100), 'a');
     const part = {

@@ -228,7 +228,8 @@ function resolvePart(
     box = shape.box;
   }
   const about = aboutPart(part, design, inks, materials);
-  const group: PartGroup = { kind: 'group', part: part.id, about, opacity: part.opacity, items };
+  const blended = part.blend === 'normal' ? {} : { blend: part.blend };
+  const group: PartGroup = { kind: 'group', part: part.id, about, opacity: part.opacity, items, ...blended };
   keepHandle(group, { box, place: part.place, matrix: partMatrix(part) });
   const resolved = { outside, faults, group, own, shape, late };
   // What is drawn in a plainer way for now is not kept: the next time there may be time for it.

@@ -1,4 +1,4 @@
-import { CLEAR, type Labels } from './labels';
+import { CLEAR, type Labels, type Pixels } from './labels';
 
 type Point = [number, number];
 
@@ -23,21 +23,26 @@ const labelAt = ({ width, height, data }: Labels, x: number, y: number): number 
  * Where between two neighbours the colour passes from one label's to the other's, −0.5 (the middle of p) to 0.5: halfway
  * between the two colours, by what the pixels' own colours say.
  */
-function crossing(labels: Labels, pixels: Float32Array, p: number, q: number): number {
+function crossing(labels: Labels, pixels: Pixels, p: number, q: number): number {
   const [a, b] = [labels.data[p], labels.data[q]];
   if (a === CLEAR || b === CLEAR) return 0;
   const { lab } = labels;
+  pixels(p, FIRST);
+  pixels(q, SECOND);
   let [length2, sp, sq] = [0, 0, 0];
   for (let c = 0; c < 3; c++) {
     const d = lab[3 * b + c] - lab[3 * a + c];
     length2 += d * d;
-    sp += d * (pixels[3 * p + c] - lab[3 * a + c]);
-    sq += d * (pixels[3 * q + c] - lab[3 * a + c]);
+    sp += d * (FIRST[c] - lab[3 * a + c]);
+    sq += d * (SECOND[c] - lab[3 * a + c]);
   }
   const [s, t] = [sp / length2, sq / length2];
   if (t - s < 0.25) return 0;
   return Math.max(-0.5, Math.min(0.5, (0.5 - s) / (t - s) - 0.5));
 }
+
+const FIRST = new Float64Array(3);
+const SECOND = new Float64Array(3);
 
 /** Steps along the grid of pixel corners: right, down, left, up. */
 const STEP = [
@@ -51,7 +56,7 @@ const STEP = [
  * All borders between labels, each once, so that what lies to either side shares it: a planar map of the grid of pixel
  * corners, cut at its junctions (corners where other than two borders meet).
  */
-export function bordersOf(labels: Labels, pixels: Float32Array): { borders: Border[]; junctions: Point[] } {
+export function bordersOf(labels: Labels, pixels: Pixels): { borders: Border[]; junctions: Point[] } {
   const { width, height } = labels;
   const across = width + 1;
   const corners = across * (height + 1);

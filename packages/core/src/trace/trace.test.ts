@@ -103,7 +103,9 @@ describe('tracing', () => {
       for (let i = 0; i < cover.length; i++) cover[i] += data[4 * i + 3] / 255;
     }
     // Each pixel is covered once by all of them together, but for what the painter rounds.
-    for (const v of cover) expect(Math.abs(v - 1)).toBeLessThan(0.08);
+    const off = [...cover].map((v) => Math.abs(v - 1));
+    expect(Math.max(...off)).toBeLessThan(0.15);
+    expect(off.reduce((a, b) => a + b) / off.length).toBeLessThan(0.002);
   });
 
   it('shows no seam where colours reach under those laid over them', () => {
@@ -111,8 +113,8 @@ describe('tracing', () => {
       const { data } = painted(traced(flag(200), { colours: 3, trap }), trap);
       return Math.min(...[...data].filter((_, i) => i % 4 === 3));
     };
-    expect(seam(0)).toBeLessThan(230);
-    expect(seam(0.7)).toBeGreaterThan(240);
+    expect(seam(0)).toBeLessThan(215);
+    expect(seam(0.7)).toBeGreaterThan(230);
   });
 
   it('comes near the picture, with far fewer points than pixels along its borders', () => {
@@ -182,8 +184,7 @@ describe('the planar map', () => {
           colours: ['#000000', '#808080', '#ffffff'],
           lab: Float64Array.of(0, 0, 0, 0.6, 0, 0, 1, 0, 0),
         };
-        const pixels = new Float32Array(36 * 3);
-        const { borders } = bordersOf(labels, pixels);
+        const { borders } = bordersOf(labels, (_, out) => out.fill(0));
         const at = (x: number, y: number) => (x < 0 || y < 0 || x > 5 || y > 5 ? CLEAR : data[y * 6 + x]);
         let edges = 0;
         for (let y = 0; y <= 6; y++)
@@ -203,7 +204,7 @@ describe('the planar map', () => {
     const data = new Uint8Array(64).fill(0);
     for (const i of [27, 28, 35]) data[i] = 1;
     data[9] = CLEAR;
-    joinIslands({ width: 8, height: 8, data, colours: [], lab: new Float64Array(0) }, 4);
+    joinIslands({ width: 8, data }, 4);
     expect(data.every((v) => v === 0)).toBe(true);
   });
 });

@@ -1,4 +1,5 @@
 import { SURFACE_BLENDS, SURFACE_KINDS, SURFACE_NAMES, type StepKind } from '@brelm/core/steps';
+import { BLEND_NAMES } from '../blend-names';
 
 /** One setting of a step as it is shown: a slider with its number, a switch, a choice, an ink or a colour. */
 export type Setting =
@@ -31,12 +32,6 @@ const degrees = (key: string, label: string): Setting => ({
 });
 const flag = (key: string, label: string): Setting => ({ is: 'flag', key, label });
 const seed: Setting = { is: 'seed', key: 'seed', label: 'Another pattern' };
-
-const BLEND_NAMES: Readonly<Record<string, string>> = {
-  ...{ multiply: 'Multiply', screen: 'Screen', overlay: 'Overlay', 'soft-light': 'Soft light' },
-  ...{ 'hard-light': 'Hard light', lighten: 'Lighten', darken: 'Darken', color: 'Colour' },
-  ...{ luminosity: 'Luminosity', normal: 'Normal' },
-};
 
 /** What is set by plain controls, kind by kind; a kind may have settings of its own beside them (see own-settings). */
 export const SETTINGS: Readonly<Record<StepKind, readonly Setting[]>> = {
@@ -109,7 +104,7 @@ export const SETTINGS: Readonly<Record<StepKind, readonly Setting[]>> = {
   ],
   surface: [
     { is: 'choice', key: 'surface', label: 'Surface', of: SURFACE_KINDS.map((k) => [k, SURFACE_NAMES[k]]) },
-    { is: 'choice', key: 'blend', label: 'Blend', of: SURFACE_BLENDS.map((b) => [b, BLEND_NAMES[b]]) },
+    { is: 'choice', key: 'blend', label: 'Blend', of: SURFACE_BLENDS.map((b) => [b, BLEND_NAMES[b] ?? b]) },
     mm('size', 'Size, mm', 80, 1),
     degrees('turn', 'Turn °'),
     seed,

@@ -136,15 +136,20 @@ export const BALANCE: StepKindOf<BalanceStep> = {
   apply(image, { shadows, middle, lights, saturation }) {
     const data = new Uint8ClampedArray(image.data);
     const lab = new Float64Array(3);
+    const [sa, sb] = [STRONGEST * shadows.a, STRONGEST * shadows.b];
+    const [ma, mb] = [STRONGEST * middle.a, STRONGEST * middle.b];
+    const [la, lb] = [STRONGEST * lights.a, STRONGEST * lights.b];
     for (let p = 0; p < data.length; p += 4) {
       if (data[p + 3] === 0) continue;
       toOklab(data[p], data[p + 1], data[p + 2], lab);
       // Three weights that add up to 1: the squares of a line and its rest, and what is between.
-      const L = Math.max(0, Math.min(1, lab[0]));
-      const [s, l] = [(1 - L) ** 2, L ** 2];
+      const L = lab[0] < 0 ? 0 : lab[0] > 1 ? 1 : lab[0];
+      const s = (1 - L) * (1 - L);
+      const l = L * L;
       const m = 1 - s - l;
-      const add = (c: 'a' | 'b') => STRONGEST * (s * shadows[c] + m * middle[c] + l * lights[c]);
-      fromOklab(L, saturation * lab[1] + add('a'), saturation * lab[2] + add('b'), data, p);
+      const a = saturation * lab[1] + s * sa + m * ma + l * la;
+      const b = saturation * lab[2] + s * sb + m * mb + l * lb;
+      fromOklab(L, a, b, data, p);
     }
     return { ...image, data };
   },
