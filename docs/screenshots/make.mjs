@@ -79,7 +79,7 @@ const PICTURES = {
     const steps = page.getByRole('region', { name: 'Steps of the picture' });
     await page.locator('aside[aria-label="Stack"] li', { hasText: 'Lantern' }).click();
     await steps.getByText('working…').waitFor({ state: 'detached', timeout: 120_000 });
-    await steps.getByRole('button', { name: 'Cut out by marking' }).click();
+    await steps.getByRole('button', { name: 'Cut out by marking', exact: true }).click();
     await page.getByRole('button', { name: 'Mark what to keep' }).click();
     await page.getByTestId('brush-layer').waitFor();
     await page.getByText('checking').waitFor({ state: 'detached', timeout: 120_000 });
