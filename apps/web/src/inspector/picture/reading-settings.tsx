@@ -1,0 +1,154 @@
+import { Brush } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { inkValues, type Design } from '@brelm/core/design';
+import { lightOn, type PicturePart } from '@brelm/core/parts';
+import { newStep, treatmentFor } from '@brelm/core/steps';
+import { useTools } from '../../board/tools';
+import { useEdit } from '../../editor/use-edit';
+import { useAppSelector } from '../../store';
+import { Button, notify, SelectField } from '../../ui';
+import { pictureTones } from '../../workers/picture-client';
+import { Amount } from './amount';
+import { Histogram } from './histogram';
+import type { OwnProps } from './own-props';
+import { startInks } from './start-inks';
+import { useSameTreatment } from './use-same-treatment';
+
+// Settings that look at the picture's own pixels.
+
+/** What is done to a part's picture before one of its steps, in the open colourway. */
+function useBefore(part: PicturePart, design: Design, at: number) {
+  const colourway = useAppSelector((s) => s.editor.colourway);
+  const inks = inkValues(design, colourway);
+  return treatmentFor(
+    part.steps.slice(0, at),
+    (ink) => inks.get(ink) ?? '#000000',
+    lightOn(part.place, design.light),
+  );
+}
+
+/** Steps between neighbours of a rim, ΔE 76, above which its ground is not told from the figure by its colour. */
+const NOISY = 3;
+
+/** Says when the ground is one that cannot be told by its colour. */
+export function GroundSettings({ at, part, design }: OwnProps<'ground'>) {
+  const edit = useEdit();
+  const tools = useTools();
+  const found = design.materials.find((m) => m.id === part.material);
+  const before = useSameTreatment(useBefore(part, design, at));
+  const [noise, setNoise] = useState(0);
+  const { sha256, width } = found ?? {};
+  useEffect(() => {
+    if (!sha256 || !width) return;
+    let wanted = true;
+    pictureTones(sha256, before, width).then(
+      (tones) => wanted && setNoise(tones.noise),
+      () => undefined,
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [sha256, width, before]);
+  if (noise < NOISY) return null;
+  const instead = () => {
+    const { on, mask } = part.steps[at];
+    const marks = newStep('marks', startInks(design), { on, mask });
+    edit.part(part.id, 'Mark instead', { steps: part.steps.with(at, marks) });
+    tools.aim({ part: part.id, step: at, of: 'step' }, 'brush');
+  };
+  return (
+    <div role="status" className="flex flex-col gap-1 text-[12.5px]">
+      <p className="text-ochre-ink">
+        This ground is grainy or crowded: its colour alone will hardly tell it from the figure.
+      </p>
+      <Button className="!h-7 self-start !px-2" onClick={instead}>
+        <Brush size={15} aria-hidden /> Mark instead
+      </Button>
+    </div>
+  );
+}
+
+/** Black, grey and white point over the picture's tones. */
+export function LevelsSettings({ step, at, part, design, onSet }: OwnProps<'levels'>) {
+  const found = design.materials.find((m) => m.id === part.material);
+  const before = useSameTreatment(useBefore(part, design, at));
+  const { black, white, grey } = step;
+  const set = (change: Partial<typeof step>, key: string) => onSet(change, 'Levels', key);
+  return (
+    <>
+      {found?.sha256 && (
+        <Histogram sha256={found.sha256} before={before} scale={found.width} black={black} white={white} />
+      )}
+      <Amount
+        label="Black point %"
+        digits={1}
+        value={black * 100}
+        min={0}
+        max={100}
+        step={0.5}
+        onChange={(v) => set({ black: v / 100 }, 'black')}
+      />
+      <Amount
+        label="Grey point γ"
+        value={grey}
+        min={0.2}
+        max={4}
+        least={0.1}
+        most={10}
+        step={0.02}
+        onChange={(v) => set({ grey: v }, 'grey')}
+      />
+      <Amount
+        label="White point %"
+        digits={1}
+        value={white * 100}
+        min={0}
+        max={100}
+        step={0.5}
+        onChange={(v) => set({ white: v / 100 }, 'white')}
+      />
+    </>
+  );
+}
+
+/** The picture whose tones are taken. */
+export function MatchSettings({ step, part, design, onSet }: OwnProps<'match'>) {
+  const colourway = useAppSelector((s) => s.editor.colourway);
+  const inks = inkValues(design, colourway);
+  const others = design.parts.filter((p): p is PicturePart => p.kind === 'picture' && p.id !== part.id);
+  const take = async (id: string) => {
+    const other = others.find((p) => p.id === id);
+    const found = design.materials.find((m) => m.id === other?.material);
+    if (!other || !found?.sha256) return;
+    const before = treatmentFor(
+      other.steps,
+      (ink) => inks.get(ink) ?? '#000000',
+      lightOn(other.place, design.light),
+    );
+    try {
+      const { tones } = await pictureTones(found.sha256, before, found.width);
+      onSet({ from: other.name || found.name, ...tones }, 'Match');
+    } catch {
+      notify('fault', 'The other picture could not be read.');
+    }
+  };
+  return (
+    <>
+      <p className="text-[12.5px] text-muted">
+        {step.from ? `As “${step.from}” was when it was chosen.` : 'Choose the picture whose tones it takes.'}
+      </p>
+      {others.length === 0 ? (
+        <p className="text-[12.5px]">There is no other picture on the board.</p>
+      ) : (
+        <SelectField label="Take them from" value="" onChange={(e) => void take(e.target.value)}>
+          <option value="">Choose a picture…</option>
+          {others.map((p) => (
+            <option key={p.id} value={p.id}>
+              {p.name || 'Picture'}
+            </option>
+          ))}
+        </SelectField>
+      )}
+    </>
+  );
+}
