@@ -103,6 +103,20 @@ describe('cut out by marking', () => {
     expect(made.data[4 * (120 * SIDE + 120) + 3]).toBe(255);
   });
 
+  it('an island that is like the figure goes, unless it is marked', () => {
+    const { picture } = cutOutCase('plain', 'sharp', SIDE);
+    const [r, g, b] = picture.data.subarray(4 * (120 * SIDE + 120));
+    for (let y = 18; y < 28; y++)
+      for (let x = 18; x < 28; x++) picture.data.set([r, g, b, 255], 4 * (y * SIDE + x));
+    const island = (strokes: Stroke[]) =>
+      treatPicture(
+        picture,
+        treatmentFor([{ ...byMarks, strokes }], (i) => i, 0)!,
+      ).data[4 * (23 * SIDE + 23) + 3];
+    expect(island(MARKED)).toBe(0);
+    expect(island([...MARKED, { ...keep([23 / SIDE, 23 / SIDE]), size: 6 }])).toBe(255);
+  });
+
   it('without a mark nothing is cut', () => {
     const { picture } = cutOutCase('plain', 'sharp', SIDE);
     const made = treatPicture(

@@ -1,11 +1,13 @@
 import { flag } from '../../fields';
 import {
   alphaOfLines,
+  componentsOf,
   cutByMarks,
   guidedLines,
   MARK,
   reducedImage,
   squaredDistance,
+  type Mask,
   type RasterImage,
 } from '../../raster';
 import { coveredBy, STROKES, type Stroke } from '../strokes';
@@ -39,6 +41,20 @@ function marksOn(copy: RasterImage, { strokes, rim }: MarksStep, scale: number):
   return marks;
 }
 
+/** Islands smaller than this share of the largest piece are no part of what was marked. */
+const ISLAND = 0.02;
+
+/** What was found without islands that nobody marked: they are like the figure, and no part of it. */
+function withoutIslands(found: Mask, marks: Uint8Array): Uint8Array {
+  const pieces = componentsOf(found, Infinity);
+  const largest = Math.max(0, ...pieces.map((p) => p.area));
+  const data = new Uint8Array(found.data);
+  for (const { area, pixels } of pieces)
+    if (area < ISLAND * largest && !pixels.some((i) => marks[i] === MARK.keep))
+      for (const i of pixels) data[i] = 0;
+  return data;
+}
+
 export const MARKS: StepKindOf<MarksStep> = {
   kind: 'marks',
   label: 'Cut out by marking',
@@ -55,7 +71,8 @@ export const MARKS: StepKindOf<MarksStep> = {
     for (let p = 3; p < seen.data.length; p += 4) seen.data[p] = image.data[p];
     const copy = reducedImage(seen, k);
     const { width: w, height: h } = copy;
-    const front = cutByMarks(copy, marksOn(copy, step, scale * (w / image.width)));
+    const marks = marksOn(copy, step, scale * (w / image.width));
+    const front = withoutIslands({ width: w, height: h, data: cutByMarks(copy, marks) }, marks);
     const alpha = { width: w, height: h, data: Float32Array.from(front) };
     const fine = alphaOfLines(guidedLines(alpha, copy, 2, NO_EDGE), seen).data;
     const mask = { width: w, height: h, data: front };
