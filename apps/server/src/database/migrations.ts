@@ -212,17 +212,27 @@ export class Sheets1764200000000 implements MigrationInterface {
 /** Looks of pictures beside those of lettering. */
 export class PictureLooks1764210000000 implements MigrationInterface {
   async up(db: QueryRunner): Promise<void> {
+    await db.query('RENAME TABLE IF EXISTS lettering_styles TO looks');
     await db.query(
-      "ALTER TABLE lettering_styles ADD COLUMN IF NOT EXISTS `of` VARCHAR(20) NOT NULL DEFAULT 'lettering'",
+      "ALTER TABLE looks ADD COLUMN IF NOT EXISTS `of` VARCHAR(20) NOT NULL DEFAULT 'lettering'",
     );
-    await db.query('RENAME TABLE lettering_styles TO looks');
   }
 
   async down(db: QueryRunner): Promise<void> {
-    await db.query('RENAME TABLE looks TO lettering_styles');
-    await db.query("DELETE FROM lettering_styles WHERE `of` <> 'lettering'");
-    await db.query('ALTER TABLE lettering_styles DROP COLUMN IF EXISTS `of`');
+    // An earlier version takes every row for a look of lettering.
+    if (await hasColumn(db, 'looks', 'of')) await db.query("DELETE FROM looks WHERE `of` <> 'lettering'");
+    await db.query('ALTER TABLE IF EXISTS looks DROP COLUMN IF EXISTS `of`');
+    await db.query('RENAME TABLE IF EXISTS looks TO lettering_styles');
   }
+}
+
+/** Whether a table is there and has a column. */
+async function hasColumn(db: QueryRunner, table: string, column: string): Promise<boolean> {
+  const found = (await db.query(
+    'SELECT 1 FROM information_schema.columns WHERE table_schema = DATABASE() AND table_name = ? AND column_name = ?',
+    [table, column],
+  )) as unknown[];
+  return found.length > 0;
 }
 
 /** A list that earlier versions kept in one value. */

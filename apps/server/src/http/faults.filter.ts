@@ -36,7 +36,8 @@ const NO_DATABASE = new Set([
 ]);
 const DISK_FULL = new Set(['ENOSPC', 'EDQUOT', 'ER_RECORD_FILE_FULL', 'ER_DISK_FULL']);
 /** A row of the same key came in at the same moment, or two writers waited for one another. */
-const AT_ONCE = new Set(['ER_DUP_ENTRY', 'ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT']);
+const WAITED_FOR = ['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT'];
+const AT_ONCE = new Set(['ER_DUP_ENTRY', ...WAITED_FOR]);
 const TOO_LONG = new Set(['ER_DATA_TOO_LONG', 'ER_WARN_DATA_OUT_OF_RANGE', 'ER_NET_PACKET_TOO_LARGE']);
 
 export function codeOf(error: unknown): string | undefined {
@@ -46,6 +47,9 @@ export function codeOf(error: unknown): string | undefined {
 
 /** True where the database is away for now, so that trying again is right. */
 export const isDatabaseAway = (error: unknown): boolean => NO_DATABASE.has(codeOf(error) ?? '');
+
+/** True where two writers waited for one another and this one gave way: nothing was written, the same may go well now. */
+export const isOutOfTurn = (error: unknown): boolean => WAITED_FOR.includes(codeOf(error) ?? '');
 
 const full = 'The disk is full: free some space and try again. Your work is kept in this browser meanwhile.';
 

@@ -3,7 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { Subject } from 'rxjs';
 import { In, Repository } from 'typeorm';
 import { RunFileRow, RunRow, type RunState } from '../database/entities';
-import { isDatabaseAway } from '../http/faults.filter';
+import { isDatabaseAway, isOutOfTurn } from '../http/faults.filter';
 import { fileView, noCounts, runView, type RunEvent, type RunView } from './run-view';
 
 /** Waits between tries to write what must not be lost, ms. */
@@ -29,16 +29,18 @@ export class RunStore {
   }
 
   /**
-   * Does something with the database, again while it is away: it may be restarting just now. Everything
-   * else that goes wrong would go wrong again, and is thrown.
+   * Does something with the database, again while it is away (it may be restarting just now) or another writer stands in
+   * the way. Everything else that goes wrong would go wrong again, and is thrown.
    */
   async surely<T>(work: () => Promise<T>): Promise<T> {
     for (let n = 0; ; n++) {
       try {
         return await work();
       } catch (error) {
-        if (this.closed || !isDatabaseAway(error) || n >= MOST_TRIES) throw error;
-        if (n === 0) this.log.warn(`the database does not answer, trying again: ${(error as Error).message}`);
+        if (this.closed || n >= MOST_TRIES) throw error;
+        if (!isDatabaseAway(error) && !isOutOfTurn(error)) throw error;
+        if (n === 0)
+          this.log.warn(`the database does not take it, trying again: ${(error as Error).message}`);
         await new Promise((done) => setTimeout(done, WAITS[Math.min(n, WAITS.length - 1)]));
       }
     }
