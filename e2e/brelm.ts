@@ -159,6 +159,17 @@ export async function drag(page: Page, from: [number, number], to: [number, numb
   await page.mouse.up();
 }
 
+/** Waits until what is stored is as asked: looked at again after each save. */
+export async function keptUntil(page: Page, is: () => Promise<boolean>): Promise<void> {
+  for (;;) {
+    // Listened for before it is looked, so that no save slips by in between.
+    const next = page.waitForResponse((r) => r.request().method() === 'PUT', { timeout: 60_000 });
+    next.catch(() => undefined);
+    if (await is()) return;
+    await next;
+  }
+}
+
 /** What axe finds serious or critical on a page, each with the first place. */
 export const serious = async (page: Page): Promise<string[]> =>
   (await new AxeBuilder({ page: page as never }).analyze()).violations

@@ -1,7 +1,7 @@
 import type { Browser, Locator, Page } from 'playwright-core';
 import type { Design } from '@brelm/core/design';
 import type { PicturePart } from '@brelm/core/parts';
-import { Brelm, launch, serious, watch } from './brelm';
+import { Brelm, keptUntil, launch, serious, watch } from './brelm';
 
 jest.setTimeout(240_000);
 
@@ -32,14 +32,7 @@ const stored = async (): Promise<Design> => {
 const picture = (design: Design, name: string) =>
   design.parts.find((p): p is PicturePart => p.kind === 'picture' && p.name === name)!;
 /** The server has what is asked for. */
-const kept = async (is: (design: Design) => boolean): Promise<void> => {
-  for (;;) {
-    const next = page.waitForResponse((r) => r.request().method() === 'PUT', { timeout: 60_000 });
-    next.catch(() => undefined);
-    if (is(await stored())) return;
-    await next;
-  }
-};
+const kept = (is: (design: Design) => boolean) => keptUntil(page, async () => is(await stored()));
 const steps = () => page.getByRole('region', { name: 'Steps of the picture' });
 /** All steps are made, and what is on the board shows them. */
 const made = () => steps().getByText('working…').waitFor({ state: 'detached', timeout: 120_000 });

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Browser, Page } from 'playwright-core';
 import type { Sheet } from '@brelm/core/sheet';
-import { Brelm, launch, serious, watch } from './brelm';
+import { Brelm, keptUntil, launch, serious, watch } from './brelm';
 
 jest.setTimeout(240_000);
 
@@ -26,15 +26,7 @@ const idHere = () => new URL(page.url()).pathname.split('/').pop()!;
 const stored = async (id = idHere()) =>
   (await (await fetch(`${address}/api/sheets/${id}`)).json()) as { revision: number; document: Sheet };
 /** The server has what is asked for. */
-const kept = async (is: (sheet: Sheet) => boolean) => {
-  for (;;) {
-    // Listened for before it is looked, so that no save slips by in between.
-    const next = page.waitForResponse((r) => r.request().method() === 'PUT', { timeout: 60_000 });
-    next.catch(() => undefined);
-    if (is((await stored()).document)) return;
-    await next;
-  }
-};
+const kept = (is: (sheet: Sheet) => boolean) => keptUntil(page, async () => is((await stored()).document));
 const lying = () => page.getByRole('group', { name: /^Sheet of/ }).getByRole('button');
 /** All stickers are cut out. */
 const worked = () =>

@@ -113,19 +113,31 @@ export interface Treatment {
   light: number;
 }
 
-/** The treatment of steps in a design's inks; null where none acts. */
+/** What a list of steps became last, and in which inks: a part that is only moved keeps its list. */
+const madeOf = new WeakMap<readonly Step[], { inks: Map<string, Hex>; treatment: Treatment | null }>();
+
+/** The treatment of steps in a design's inks, the very same for the same ones; null where none acts. */
 export function treatmentFor(
   steps: readonly Step[],
   colour: (ink: string) => Hex,
   light: number,
 ): Treatment | null {
   const acting = steps.filter(acts);
-  if (acting.length === 0) return null;
-  const lit = acting.some((s) => s.kind === 'raised' && s.from === null);
-  return {
-    steps: acting.map((s) => mapField(STEP_FIELD, s, { ref: (to, id) => (to === 'ink' ? colour(id) : id) })),
-    light: lit ? light : 0,
+  // Light is asked for by few: the others are not made anew as it moves.
+  const from = acting.some((s) => s.kind === 'raised' && s.from === null) ? light : 0;
+  const known = madeOf.get(steps);
+  const isSame = known && [...known.inks].every(([ink, value]) => colour(ink) === value);
+  if (isSame && (known.treatment?.light ?? from) === from) return known.treatment;
+  const inks = new Map<string, Hex>();
+  const value = (to: string, id: string) => {
+    if (to !== 'ink') return id;
+    inks.set(id, colour(id));
+    return inks.get(id)!;
   };
+  const made = acting.map((s) => mapField(STEP_FIELD, s, { ref: value }));
+  const treatment = made.length ? { steps: made, light: from } : null;
+  madeOf.set(steps, { inks, treatment });
+  return treatment;
 }
 
 const keys = new WeakMap<Treatment, string>();

@@ -132,6 +132,19 @@ describe('a list of steps', () => {
     expect(treatmentKey(null)).toBe('whole');
   });
 
+  it('is the very same object as long as steps, inks and light do the same: what is dragged is not made anew', () => {
+    const list: Step[] = [newStep('tint', INKS), newStep('raised', INKS)];
+    const of = (colour: string, light: number) => treatmentFor(list, () => colour, light);
+    const first = of('#102030', 315);
+    expect(of('#102030', 315)).toBe(first);
+    expect(of('#405060', 315)).not.toBe(first);
+    expect(of('#405060', 90)).toMatchObject({
+      light: 90,
+      steps: [{ stops: [{ ink: '#405060' }, { ink: '#405060' }] }, {}],
+    });
+    expect(of('#102030', 315)).toEqual(first);
+  });
+
   it('says when dots are meant', () => {
     expect(isScreened(whole)).toBe(false);
     expect(isScreened(treatmentFor([newStep('dots', INKS)], (i) => i, 0))).toBe(true);

@@ -1,3 +1,4 @@
+import { rgbToHex } from '../colour';
 import { CLOSE, CUBIC, LINE, MOVE } from '../geometry';
 import type { RasterImage } from '../raster';
 import { bordersOf } from './borders';
@@ -64,9 +65,6 @@ const pointsOf = (path: readonly number[]): number => {
   return n;
 };
 
-const hexOf = (rgb: readonly number[]) =>
-  '#' + rgb.map((v) => Math.round(v).toString(16).padStart(2, '0')).join('');
-
 /**
  * A picture as few flat colours with shared borders: colours by k-means in OKLab, made even, small islands joined; each
  * border found once to a part of a pixel and fitted once (Schneider 1990), for both sides, so that there are no gaps and
@@ -98,7 +96,7 @@ export function trace(image: RasterImage, settings: TraceSettings): Traced {
     });
     const [r, g, b, n] = sums[label];
     return {
-      colour: hexOf([r / n, g / n, b / n]),
+      colour: rgbToHex([r / n, g / n, b / n]),
       area: n,
       path: outlinesOf(around),
       under:

@@ -1,10 +1,9 @@
-import { luminance } from '@brelm/core/colour';
+import { hexToRgb, luminance } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
 import type { LookInks } from '@brelm/core/steps';
 
-const spread = (hex: string): number => {
-  const n = parseInt(hex.slice(1), 16);
-  const rgb = [n >> 16, (n >> 8) & 255, n & 255];
+const spread = (value: string): number => {
+  const rgb = hexToRgb(value);
   return Math.max(...rgb) - Math.min(...rgb);
 };
 

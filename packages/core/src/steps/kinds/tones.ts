@@ -1,3 +1,4 @@
+import { encoded, linearLight } from '../../colour';
 import { list, number, share, tuple } from '../../fields';
 import type { RasterImage } from '../../raster';
 import type { StepBase, StepKindOf } from '../kind';
@@ -127,9 +128,6 @@ export interface ExposureStep extends StepBase {
   contrast: number;
 }
 
-const linear = (v: number) => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
-const encode = (v: number) => (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055);
-
 export const EXPOSURE: StepKindOf<ExposureStep> = {
   kind: 'exposure',
   label: 'Brightness and contrast',
@@ -146,7 +144,7 @@ export const EXPOSURE: StepKindOf<ExposureStep> = {
     byTable(
       image,
       tableOf((v) => {
-        const lit = encode(Math.max(0, Math.min(1, linear(v) * 2 ** stops)));
+        const lit = encoded(linearLight(255 * v) * 2 ** stops) / 255;
         // At −1 all is grey, at 1 all is black or white.
         const k = contrast >= 0 ? 1 / Math.max(1e-3, 1 - contrast) : 1 + contrast;
         return (lit - 0.5) * k + 0.5 + brightness;
