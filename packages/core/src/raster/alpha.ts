@@ -1,6 +1,7 @@
 import { componentsOf } from './components';
 import { maskOfAlpha, squaredDistance } from './distance';
 import type { RasterImage } from './image';
+import { shareOf, SPOTS } from './spots';
 
 /**
  * What becomes of a picture's partial alpha: `solid` prints from `at` (0–255) upwards and nothing
@@ -60,28 +61,11 @@ export function settleAlpha(image: RasterImage, rule: AlphaRule): RasterImage {
  * equals the alpha.
  */
 function halftoneThreshold(x: number, y: number, pitch: number): number {
-  const k = Math.PI / (pitch / Math.SQRT2);
-  const u = ((x + 0.5 + y + 0.5) / Math.SQRT2) * k * Math.SQRT2;
-  const v = ((x + 0.5 - (y + 0.5)) / Math.SQRT2) * k * Math.SQRT2;
-  const spot = (2 - Math.cos(u) - Math.cos(v)) / 4;
-  return 1 + 254 * spread(spot);
+  const cell = Math.SQRT2 * pitch;
+  const spot = SPOTS.dot((x + y + 1) / cell, (x - y) / cell);
+  return 1 + 254 * DOT_SHARE[Math.round(256 * spot)];
 }
-
-/** Share of a cell in which the spot function is below each of 256 values: makes tones come out even. */
-const SPREAD = (() => {
-  const n = 96;
-  const values: number[] = [];
-  for (let i = 0; i < n; i++)
-    for (let j = 0; j < n; j++)
-      values.push((2 - Math.cos((2 * Math.PI * i) / n) - Math.cos((2 * Math.PI * j) / n)) / 4);
-  values.sort((a, b) => a - b);
-  let below = 0;
-  return Float64Array.from({ length: 257 }, (_, i) => {
-    while (below < values.length && values[below] < i / 256) below++;
-    return below / values.length;
-  });
-})();
-const spread = (spot: number) => SPREAD[Math.max(0, Math.min(256, Math.round(spot * 256)))];
+const DOT_SHARE = shareOf('dot');
 
 /** The image without pieces of fewer than `least` px that hang together with nothing else. */
 export function removeSpecks(image: RasterImage, least: number): RasterImage {

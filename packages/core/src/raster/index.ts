@@ -16,3 +16,4 @@ export * from './matte';
 export * from './graph-cut';
 export * from './by-marks';
 export * from './reduce';
+export * from './spots';

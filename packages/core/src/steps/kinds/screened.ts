@@ -1,4 +1,5 @@
 import { choice, flag, number } from '../../fields';
+import { shareOf, SPOTS, type SpotShape } from '../../raster';
 import type { StepBase, StepKindOf } from '../kind';
 import { greyOf } from './greys';
 
@@ -9,35 +10,9 @@ export interface HalftoneStep extends StepBase {
   pitch: number;
   /** Degrees clockwise. */
   angle: number;
-  shape: 'dot' | 'line' | 'square';
+  shape: SpotShape;
   /** The paper is clear instead of white. */
   clear: boolean;
-}
-
-type Spot = (u: number, v: number) => number;
-/** What is reached last, 0–1, within a cell (u, v: −0.5 to 0.5 about its middle). */
-const SPOTS: Readonly<Record<HalftoneStep['shape'], Spot>> = {
-  dot: (u, v) => (2 - Math.cos(2 * Math.PI * u) - Math.cos(2 * Math.PI * v)) / 4,
-  line: (_, v) => 2 * Math.abs(v),
-  square: (u, v) => 2 * Math.max(Math.abs(u), Math.abs(v)),
-};
-
-const spread = new Map<string, Float64Array>();
-/** The share of a cell that is reached up to each of 256 values, so that dots cover as much as the tone asks. */
-function shareOf(shape: HalftoneStep['shape']): Float64Array {
-  const known = spread.get(shape);
-  if (known) return known;
-  const n = 96;
-  const values = Array.from({ length: n * n }, (_, i) =>
-    SPOTS[shape](((i % n) + 0.5) / n - 0.5, (Math.floor(i / n) + 0.5) / n - 0.5),
-  ).sort((a, b) => a - b);
-  let below = 0;
-  const made = Float64Array.from({ length: 257 }, (_, i) => {
-    while (below < values.length && values[below] < i / 256) below++;
-    return below / values.length;
-  });
-  spread.set(shape, made);
-  return made;
 }
 
 /** Each pixel is looked at in so many places across and down, so that dots have smooth rims. */
