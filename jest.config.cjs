@@ -1,6 +1,7 @@
 const base = {
   rootDir: __dirname,
   testEnvironment: 'node',
+  setupFilesAfterEnv: ['<rootDir>/jest.patience.cjs'],
   // Looked up through the sandbox each time they are named, these took most of the time of what computes.
   sandboxInjectedGlobals: ['Math'],
   transform: {
@@ -28,6 +29,10 @@ module.exports = {
       ],
     },
     { ...base, displayName: 'server', testMatch: ['<rootDir>/apps/server/test/**/*.test.ts'] },
-    { ...base, displayName: 'e2e', testMatch: ['<rootDir>/e2e/**/*.test.ts'] },
+    {
+      ...base,
+      displayName: 'e2e',
+      testMatch: ['<rootDir>/e2e/**/*.test.ts'],
+    },
   ],
 };

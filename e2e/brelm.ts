@@ -107,14 +107,37 @@ const BROWSER = {
   ],
 };
 
-export const launch = (): Promise<Browser> => chromium.launch(BROWSER);
+/**
+ * How long what is waited for may take, in ms: long enough for a machine that is ten times slower or busy with
+ * something else. A test that fails for time alone says nothing about Brelm.
+ */
+const PATIENCE = 240_000;
+
+/** A browser whose every context and page has patience. */
+export async function launch(): Promise<Browser> {
+  const browser = await chromium.launch(BROWSER);
+  const patient = <T extends BrowserContext | Page>(it: T): T => {
+    it.setDefaultTimeout(PATIENCE);
+    return it;
+  };
+  const { newContext, newPage } = browser;
+  browser.newContext = async (options) => patient(await newContext.call(browser, options));
+  browser.newPage = async (options) => patient(await newPage.call(browser, options));
+  return browser;
+}
 
 /**
  * A browser with a profile on disk. What is to outlive a tab needs one: the contexts of `launch` are
  * private windows, which may forget their storage with the last page of an address.
  */
-export const launchWithProfile = (folder: string): Promise<BrowserContext> =>
-  chromium.launchPersistentContext(folder, { ...BROWSER, viewport: { width: 1280, height: 800 } });
+export async function launchWithProfile(folder: string): Promise<BrowserContext> {
+  const context = await chromium.launchPersistentContext(folder, {
+    ...BROWSER,
+    viewport: { width: 1280, height: 800 },
+  });
+  context.setDefaultTimeout(PATIENCE);
+  return context;
+}
 
 /** Faults that the page itself reports; a test expects none. */
 export function watch(page: Page): string[] {
@@ -135,7 +158,7 @@ export const saved = (page: Page) =>
 
 /** Waits until the findings are those of the design as it is. */
 export const checked = (page: Page) =>
-  page.waitForSelector('section[aria-label="Findings"][aria-busy="false"]', { timeout: 30_000 });
+  page.waitForSelector('section[aria-label="Findings"][aria-busy="false"]');
 
 /** Where a place on the board, in board px, is in the window. */
 export async function onScreen(page: Page, x: number, y: number): Promise<[number, number]> {
@@ -163,7 +186,7 @@ export async function drag(page: Page, from: [number, number], to: [number, numb
 export async function keptUntil(page: Page, is: () => Promise<boolean>): Promise<void> {
   for (;;) {
     // Listened for before it is looked, so that no save slips by in between.
-    const next = page.waitForResponse((r) => r.request().method() === 'PUT', { timeout: 60_000 });
+    const next = page.waitForResponse((r) => r.request().method() === 'PUT');
     next.catch(() => undefined);
     if (await is()) return;
     await next;

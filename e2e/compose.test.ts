@@ -2,8 +2,6 @@ import { PNG } from 'pngjs';
 import type { Browser, Page } from 'playwright-core';
 import { Brelm, drag, launch, onScreen, saved, serious, watch } from './brelm';
 
-jest.setTimeout(240_000);
-
 const brelm = new Brelm();
 let browser: Browser;
 let page: Page;

@@ -3,8 +3,6 @@ import type { Browser, Page } from 'playwright-core';
 import type { DesignDocument } from '@brelm/core/design';
 import { Brelm, launch, saved, serious, watch } from './brelm';
 
-jest.setTimeout(240_000);
-
 const brelm = new Brelm();
 let browser: Browser;
 let address: string;
@@ -52,11 +50,8 @@ const figure = (name: string) =>
     .locator('dd');
 /** The cut of the settings that are shown is there. */
 const worked = async () => {
-  await page
-    .getByRole('status')
-    .filter({ hasText: 'working out' })
-    .waitFor({ state: 'detached', timeout: 60_000 });
-  await figure('Pieces').waitFor({ timeout: 60_000 });
+  await page.getByRole('status').filter({ hasText: 'working out' }).waitFor({ state: 'detached' });
+  await figure('Pieces').waitFor();
 };
 
 describe('the cut line', () => {
@@ -67,9 +62,7 @@ describe('the cut line', () => {
     await page.goto(`${address}/design/${id}`);
     await page.locator('aside[aria-label="Stack"]').waitFor();
     await page.keyboard.press('3');
-    await page
-      .getByRole('group', { name: /Bog Standard as a sticker, 72 × 88 mm/ })
-      .waitFor({ timeout: 60_000 });
+    await page.getByRole('group', { name: /Bog Standard as a sticker, 72 × 88 mm/ }).waitFor();
     expect(await figure('Pieces').innerText()).toBe('1');
     await page.getByText('It cuts and peels in one piece.').waitFor();
     await page.getByLabel('Lift it off').focus();
@@ -83,9 +76,9 @@ describe('the cut line', () => {
     await page.getByLabel('Border, mm').fill('1');
     await page.keyboard.press('Enter');
     const finding = page.getByText(/is \d(\.\d)? mm from the cut; the product asks for 2 mm/);
-    await finding.waitFor({ timeout: 60_000 });
+    await finding.waitFor();
     await page.getByRole('button', { name: 'Make the border 2 mm' }).click();
-    await finding.waitFor({ state: 'detached', timeout: 60_000 });
+    await finding.waitFor({ state: 'detached' });
     expect(await page.getByLabel('Border, mm').inputValue()).toBe('2');
     await saved(page);
     expect((await stored(id))!.distance).toBe(2);
@@ -124,7 +117,7 @@ describe('the cut line', () => {
     expect(await hole.getAttribute('aria-checked')).toBe('false');
     await hole.focus();
     await page.keyboard.press('Enter');
-    await page.getByRole('checkbox', { name: 'Hole 1: cut out' }).waitFor({ timeout: 60_000 });
+    await page.getByRole('checkbox', { name: 'Hole 1: cut out' }).waitFor();
     expect(await figure('Holes').innerText()).toBe('1');
     expect(await serious(page)).toEqual([]);
     await page.getByRole('combobox', { name: 'Shape' }).selectOption('follow');
@@ -184,24 +177,24 @@ describe('the cut line', () => {
     await put(id, { placements: placements!.map((p) => (p === at ? small : p)) });
     await page.reload();
     await page.getByRole('combobox', { name: 'Cut for' }).selectOption({ label: 'Kiss-cut sticker, 3 in' });
-    await page.getByText(/there is room for larger artwork/).waitFor({ timeout: 60_000 });
+    await page.getByText(/there is room for larger artwork/).waitFor();
     await page.getByRole('button', { name: 'Fill the print area' }).click();
-    await page.getByText(/there is room for larger artwork/).waitFor({ state: 'detached', timeout: 60_000 });
+    await page.getByText(/there is room for larger artwork/).waitFor({ state: 'detached' });
     await worked();
     expect(await size()).toBeGreaterThan(before * 0.8);
     expect(await page.getByText(/beyond the print area/).count()).toBe(0);
     await page.keyboard.press('Control+z');
-    await page.getByText(/there is room for larger artwork/).waitFor({ timeout: 60_000 });
+    await page.getByText(/there is room for larger artwork/).waitFor();
     await page.keyboard.press('Control+y');
-    await page.getByText(/there is room for larger artwork/).waitFor({ state: 'detached', timeout: 60_000 });
+    await page.getByText(/there is room for larger artwork/).waitFor({ state: 'detached' });
     await saved(page);
   });
 
   it('its border is seen on the board and wherever the design is judged', async () => {
     await page.keyboard.press('1');
-    await page.locator('aside[aria-label="Proof"]').getByText('Reads on 6 of 6').waitFor({ timeout: 60_000 });
+    await page.locator('aside[aria-label="Proof"]').getByText('Reads on 6 of 6').waitFor();
     await page.keyboard.press('2');
-    await page.getByText(/^Reads on (\d+) of \1\.$/).waitFor({ timeout: 60_000 });
+    await page.getByText(/^Reads on (\d+) of \1\.$/).waitFor();
   });
 
   it('is begun, changed and taken away on a design that has none, by keyboard alone', async () => {

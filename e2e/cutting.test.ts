@@ -2,8 +2,6 @@ import type { Browser, Page } from 'playwright-core';
 import type { DesignDocument } from '@brelm/core/design';
 import { Brelm, launch, saved, serious, watch } from './brelm';
 
-jest.setTimeout(240_000);
-
 const brelm = new Brelm();
 let browser: Browser;
 let page: Page;

@@ -1,8 +1,6 @@
 import type { Browser, Page } from 'playwright-core';
 import { Brelm, checked, launch, saved, serious, watch } from './brelm';
 
-jest.setTimeout(240_000);
-
 const brelm = new Brelm();
 let browser: Browser;
 let page: Page;
@@ -18,7 +16,7 @@ beforeAll(async () => {
   await page.getByRole('link', { name: 'Count Owls Not Sheep' }).click();
   await checked(page);
   await page.keyboard.press('2');
-  await page.locator('[data-testid="cell-day-white"][data-verdict]').waitFor({ timeout: 30_000 });
+  await page.locator('[data-testid="cell-day-white"][data-verdict]').waitFor();
 });
 afterAll(async () => {
   await browser?.close();
@@ -70,9 +68,7 @@ describe('the garments stage', () => {
     expect(await cell('colourway-1', 'clay-heather').getByRole('checkbox').isChecked()).toBe(true);
     await saved(page);
     await page.reload();
-    await page
-      .locator('[data-testid="cell-colourway-1-clay-heather"][data-verdict]')
-      .waitFor({ timeout: 30_000 });
+    await page.locator('[data-testid="cell-colourway-1-clay-heather"][data-verdict]').waitFor();
   });
 
   it('renames, orders and removes colourways; the base stays', async () => {

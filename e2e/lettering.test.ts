@@ -2,8 +2,6 @@ import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { Brelm, launch, onScreen, ROOT, saved, serious, watch } from './brelm';
 
-jest.setTimeout(240_000);
-
 const brelm = new Brelm();
 let browser: Browser;
 let page: Page;
@@ -186,7 +184,7 @@ describe('what lettering can be made to do', () => {
     await doubt
       .getByRole('button', { name: /^Write .* instead of SHEAP/ })
       .first()
-      .waitFor({ timeout: 60_000 });
+      .waitFor();
     await doubt.getByRole('button', { name: 'Add SHEAP to my words' }).click();
     await doubt.waitFor({ state: 'detached' });
     await saved(page);

@@ -3,8 +3,6 @@ import type { Design } from '@brelm/core/design';
 import type { PicturePart } from '@brelm/core/parts';
 import { Brelm, keptUntil, launch, serious, watch } from './brelm';
 
-jest.setTimeout(240_000);
-
 const brelm = new Brelm();
 let browser: Browser;
 let address: string;
@@ -35,7 +33,7 @@ const picture = (design: Design, name: string) =>
 const kept = (is: (design: Design) => boolean) => keptUntil(page, async () => is(await stored()));
 const steps = () => page.getByRole('region', { name: 'Steps of the picture' });
 /** All steps are made, and what is on the board shows them. */
-const made = () => steps().getByText('working…').waitFor({ state: 'detached', timeout: 120_000 });
+const made = () => steps().getByText('working…').waitFor({ state: 'detached' });
 const card = (name: string): Locator => steps().getByRole('button', { name, expanded: true });
 const openStep = async (name: string) => {
   await steps().getByRole('button', { name, exact: true }).click();
@@ -146,10 +144,10 @@ describe('the steps of a picture', () => {
   it('tracing makes a motif where the picture was, its colours the design’s inks, and keeps the picture', async () => {
     await page.getByRole('button', { name: 'Trace into outlines' }).click();
     const dialog = page.getByRole('dialog', { name: 'Trace Moth' });
-    await dialog.getByText(/points; borders/).waitFor({ timeout: 120_000 });
+    await dialog.getByText(/points; borders/).waitFor();
     expect(await serious(page)).toEqual([]);
     await dialog.getByRole('combobox', { name: 'Colours' }).selectOption('3');
-    await dialog.getByText('Tracing…').waitFor({ state: 'detached', timeout: 120_000 });
+    await dialog.getByText('Tracing…').waitFor({ state: 'detached' });
     await dialog.getByRole('button', { name: 'Put it on the board' }).click();
     await kept((d) => d.parts.some((p) => p.kind === 'motif' && p.name === 'Moth, traced'));
     const design = await stored();

@@ -3,8 +3,6 @@ import type { Browser, Page } from 'playwright-core';
 import { unzipSync } from 'fflate';
 import { Brelm, launch, saved, serious, watch } from './brelm';
 
-jest.setTimeout(240_000);
-
 const brelm = new Brelm();
 let browser: Browser;
 let page: Page;
@@ -126,9 +124,9 @@ describe('what will be made, and the run that makes it', () => {
     await page.getByLabel('Make all').uncheck();
     await table.getByLabel(/^Make Round ornament, front/).check();
     await table.getByLabel(/^Make Magnet, 3 in round/).check();
-    const download = page.waitForEvent('download', { timeout: 120_000 });
+    const download = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Make 2 files' }).click();
-    await page.getByTestId('run-words').getByText('2 files made and checked').waitFor({ timeout: 120_000 });
+    await page.getByTestId('run-words').getByText('2 files made and checked').waitFor();
     const pack = await download;
     expect(pack.suggestedFilename()).toBe('bog-standard-pack.zip');
     expect(Object.keys(unzipSync(readFileSync(await pack.path()))).sort()).toEqual([
@@ -170,7 +168,7 @@ describe('what will be made, and the run that makes it', () => {
     await page
       .getByRole('link', { name: /^Pack, / })
       .nth(1)
-      .waitFor({ timeout: 120_000 });
+      .waitFor();
     for (const name of ['Round ornament', 'Magnet, 3 in round'])
       await page.getByRole('button', { name: `Remove Bog Standard, ${name}` }).click();
     await page.getByText('Nothing was made yet').waitFor();
@@ -202,15 +200,13 @@ describe('what will be made, and the run that makes it', () => {
       })
     ).json()) as { id: string };
     await page.getByTestId('run').waitFor();
-    await page.waitForFunction(
-      () => /^[1-9]\d* of/.test(document.querySelector('[data-testid="run-words"]')?.textContent ?? ''),
-      undefined,
-      { timeout: 90_000 },
+    await page.waitForFunction(() =>
+      /^[1-9]\d* of/.test(document.querySelector('[data-testid="run-words"]')?.textContent ?? ''),
     );
     await brelm.end('SIGKILL');
     await brelm.start();
     // The page finds the server again by itself.
-    await page.getByText(`${files.length} files made and checked`).waitFor({ timeout: 120_000 });
+    await page.getByText(`${files.length} files made and checked`).waitFor();
     const run = (await (await fetch(`${address}/api/runs/${started.id}`)).json()) as {
       files: { attempts: number }[];
       packBytes: number;

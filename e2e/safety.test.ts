@@ -4,8 +4,6 @@ import type { Browser, Page } from 'playwright-core';
 import type { DesignDocument } from '@brelm/core/design';
 import { Brelm, checked, launch, launchWithProfile, ROOT, saved, serious, watch } from './brelm';
 
-jest.setTimeout(240_000);
-
 const brelm = new Brelm();
 let browser: Browser;
 let address: string;
@@ -28,7 +26,7 @@ async function openDesign(name: string, page?: Page): Promise<Page> {
 }
 
 const state = (page: Page, text: string) =>
-  page.getByTestId('save-state').filter({ hasText: text }).waitFor({ timeout: 20_000 });
+  page.getByTestId('save-state').filter({ hasText: text }).waitFor();
 
 /** Runs in the page: the names of the designs that this browser keeps for the server. */
 const draftNames = () =>

@@ -3,8 +3,6 @@ import type { Browser, Page } from 'playwright-core';
 import type { Sheet } from '@brelm/core/sheet';
 import { Brelm, keptUntil, launch, serious, watch } from './brelm';
 
-jest.setTimeout(240_000);
-
 const brelm = new Brelm();
 let browser: Browser;
 let address: string;
@@ -30,10 +28,7 @@ const kept = (is: (sheet: Sheet) => boolean) => keptUntil(page, async () => is((
 const lying = () => page.getByRole('group', { name: /^Sheet of/ }).getByRole('button');
 /** All stickers are cut out. */
 const worked = () =>
-  page
-    .locator('section[aria-label="Sheet check"]')
-    .getByText('Working out…')
-    .waitFor({ state: 'detached', timeout: 120_000 });
+  page.locator('section[aria-label="Sheet check"]').getByText('Working out…').waitFor({ state: 'detached' });
 
 describe('sheets of stickers', () => {
   it('has the demo’s sheet of nine, with nothing wrong', async () => {
@@ -127,7 +122,7 @@ describe('sheets of stickers', () => {
     await page.keyboard.press('Enter');
     await kept((s) => s.name === 'Four bogs' && s.placed.length === 4);
     await page.getByText('saved', { exact: true }).waitFor();
-    const download = page.waitForEvent('download', { timeout: 120_000 });
+    const download = page.waitForEvent('download');
     await page.getByRole('button', { name: 'DXF' }).click();
     const file = await download;
     expect(file.suggestedFilename()).toBe('four-bogs.dxf');
@@ -141,7 +136,7 @@ describe('sheets of stickers', () => {
     // With a margin of 60 a sheet of 110 mm has no room.
     await page.getByLabel('Width, mm').fill('110');
     await page.keyboard.press('Enter');
-    await page.getByText(/This cannot be saved: margin: leaves no room/).waitFor({ timeout: 60_000 });
+    await page.getByText(/This cannot be saved: margin: leaves no room/).waitFor();
     await page.getByRole('button', { name: 'Undo' }).click();
     await page.getByText(/This cannot be saved/).waitFor({ state: 'detached' });
     await page.getByRole('button', { name: 'Undo' }).click();
@@ -159,7 +154,7 @@ describe('sheets of stickers', () => {
     });
     await page.getByLabel('Name of the sheet').fill('Mine');
     await page.keyboard.press('Enter');
-    await page.getByText('This sheet was changed elsewhere.').waitFor({ timeout: 60_000 });
+    await page.getByText('This sheet was changed elsewhere.').waitFor();
     expect(await serious(page)).toEqual([]);
     await page.getByRole('button', { name: 'Keep mine as a sheet of its own' }).click();
     await page.waitForURL((url) => !url.pathname.endsWith(id));

@@ -5,8 +5,6 @@ import { PNG } from 'pngjs';
 import type { Browser, Page } from 'playwright-core';
 import { Brelm, launch, saved, serious, watch } from './brelm';
 
-jest.setTimeout(240_000);
-
 const brelm = new Brelm();
 const folder = mkdtempSync(join(tmpdir(), 'brelm-given-'));
 let browser: Browser;
@@ -65,7 +63,7 @@ describe('the shelf', () => {
     await page
       .getByText(/^about [\d.]+ [KM]B/)
       .first()
-      .waitFor({ timeout: 120_000 });
+      .waitFor();
     expect(await page.getByRole('table').getByText('Bog Standard').count()).toBe(0);
     await press('Close');
     await press('Choose none');

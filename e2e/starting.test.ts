@@ -4,8 +4,6 @@ import { join } from 'node:path';
 import type { Browser } from 'playwright-core';
 import { Brelm, launch, ROOT, saved } from './brelm';
 
-jest.setTimeout(240_000);
-
 const brelm = new Brelm();
 let browser: Browser;
 

@@ -4,8 +4,6 @@ import type { Browser, Page } from 'playwright-core';
 import { PNG } from 'pngjs';
 import { Brelm, checked, drag, launch, ROOT, saved, watch } from './brelm';
 
-jest.setTimeout(240_000);
-
 const brelm = new Brelm();
 let browser: Browser;
 let page: Page;
@@ -154,13 +152,13 @@ describe('from an empty board to a file that is accepted', () => {
     await saved(page);
     await page.getByRole('button', { name: /^Make files/ }).click();
     const table = page.getByRole('table', { name: 'What will be made' });
-    await page.getByText('Every file is proofed.').waitFor({ timeout: 60_000 });
+    await page.getByText('Every file is proofed.').waitFor();
     expect(await table.getByText('make it all the same').count()).toBe(0);
     await table
       .getByText(/about [\d.]+ (KB|MB)/)
       .first()
       .waitFor();
-    const download = page.waitForEvent('download', { timeout: 60_000 });
+    const download = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Make 1 file' }).click();
     const file = await download;
     await page.getByRole('dialog').getByText('every pixel as painted').waitFor();

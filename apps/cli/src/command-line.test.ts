@@ -6,8 +6,6 @@ import { unzipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import { brelm, changed, designs, folder, json, MAIN, owls, read } from '../testing/commands';
 
-jest.setTimeout(120_000);
-
 interface Files {
   files: {
     path: string;

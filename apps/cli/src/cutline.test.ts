@@ -2,8 +2,6 @@ import { statSync } from 'node:fs';
 import { join } from 'node:path';
 import { brelm, designs, json, owls } from '../testing/commands';
 
-jest.setTimeout(120_000);
-
 describe('cutline', () => {
   it('writes a sticker’s files and says how it peels', async () => {
     const bog = join(designs, 'bog-standard.brelm.json');

@@ -3,8 +3,6 @@ import { join } from 'node:path';
 import type { Sheet } from '@brelm/core/sheet';
 import { brelm, folder, json } from '../testing/commands';
 
-jest.setTimeout(120_000);
-
 const nine = join(folder, 'sheets/nine-for-the-night-bag.json');
 const sheet = () => JSON.parse(readFileSync(nine, 'utf8')) as Sheet;
 const changed = (name: string, change: Partial<Sheet>) => {

@@ -1,8 +1,6 @@
 import { askOf, designsOf, running, uploadTo, type Answer, type Running } from './running';
 import { designOf } from './sticker';
 
-jest.setTimeout(180_000);
-
 let it0: Running;
 beforeAll(async () => {
   it0 = await running(true);

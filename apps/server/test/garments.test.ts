@@ -2,8 +2,6 @@ import type { Garment } from '@brelm/core/colour';
 import type { DesignDocument } from '@brelm/core/design';
 import { askOf, designsOf, running, type Running } from './running';
 
-jest.setTimeout(120_000);
-
 let it0: Running;
 beforeAll(async () => {
   it0 = await running(true);

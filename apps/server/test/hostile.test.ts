@@ -8,8 +8,6 @@ import { DATABASE_NAME, DATABASE_USER } from '../../cli/src/database/mariadb';
 import { designOf } from './sticker';
 import { askOf, designsOf, running, uploadTo, type Running } from './running';
 
-jest.setTimeout(180_000);
-
 let it0: Running;
 beforeAll(async () => {
   it0 = await running(true);

@@ -3,8 +3,6 @@ import { letteringLine } from '@brelm/core/parts';
 import { typefaceFile } from '@brelm/server/engine';
 import { askOf, designsOf, running, type Running } from './running';
 
-jest.setTimeout(120_000);
-
 let it0: Running;
 beforeAll(async () => {
   it0 = await running(true);

@@ -14,8 +14,6 @@ import {
   RowsAndSummaries1764120000000,
 } from '../src/database/migrations';
 
-jest.setTimeout(180_000);
-
 const folder = mkdtempSync(join(tmpdir(), 'brelm-migrations-'));
 let database: RunningDatabase;
 let source: DataSource;

@@ -1,7 +1,5 @@
 import { running, type Running } from './running';
 
-jest.setTimeout(120_000);
-
 let it0: Running;
 beforeAll(async () => {
   it0 = await running(false);

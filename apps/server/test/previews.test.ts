@@ -2,8 +2,6 @@ import sharp from 'sharp';
 import { askOf, designsOf, running, type Running } from './running';
 import { designOf } from './sticker';
 
-jest.setTimeout(180_000);
-
 let it0: Running;
 beforeAll(async () => {
   it0 = await running(false);

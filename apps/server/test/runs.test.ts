@@ -14,8 +14,6 @@ import { RunsService } from '../src/runs/runs.service';
 import { designOf } from './sticker';
 import { askOf, designsOf, running, until, type Running } from './running';
 
-jest.setTimeout(180_000);
-
 let it0: Running;
 beforeAll(async () => {
   it0 = await running(true);
@@ -68,7 +66,7 @@ const ended = (id: string) =>
   until(async () => {
     const { body } = await ask<Run>(`runs/${id}`);
     return !['queued', 'working'].includes(body.state) && body;
-  }, 120_000);
+  });
 const bytesOf = async (path: string) =>
   Buffer.from(await (await fetch(`${it0.url}/api/${path}`)).arrayBuffer());
 const made = () => readdirSync(join(it0.filesDir, 'made'), { recursive: true }).map(String);

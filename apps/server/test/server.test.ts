@@ -3,8 +3,6 @@ import { PNG } from 'pngjs';
 import type { DesignDocument } from '@brelm/core/design';
 import { designsOf, running, type Running } from './running';
 
-jest.setTimeout(120_000);
-
 let it0: Running;
 beforeAll(async () => {
   it0 = await running(true);

@@ -8,8 +8,6 @@ import { flatten, parseSvgPath, pathBounds, signedArea } from '@brelm/core/geome
 import { newSheet, type Sheet } from '@brelm/core/sheet';
 import { designsOf, running, type Running } from './running';
 
-jest.setTimeout(240_000);
-
 let it0: Running;
 let bog: string;
 beforeAll(async () => {

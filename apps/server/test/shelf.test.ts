@@ -8,8 +8,6 @@ import { ownFaceId } from '@brelm/core/type';
 import { askOf, running, uploadTo, type Running, type StoredDesign } from './running';
 import { designOf } from './sticker';
 
-jest.setTimeout(240_000);
-
 let here: Running;
 let there: Running;
 beforeAll(async () => {

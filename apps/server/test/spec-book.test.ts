@@ -4,8 +4,6 @@ import { SpecsService } from '../src/specs/specs.service';
 import { mayBegin, MOST_PIXELS_AT_ONCE } from '../src/workers/budget';
 import { askOf, designsOf, running, until, type Running } from './running';
 
-jest.setTimeout(120_000);
-
 let it0: Running;
 beforeAll(async () => {
   it0 = await running(true);

@@ -8,8 +8,6 @@ import { HousekeepingService } from '../src/storage/housekeeping.service';
 import { askOf, designsOf, running, until, uploadTo, type Running } from './running';
 import { designOf } from './sticker';
 
-jest.setTimeout(240_000);
-
 let room = Infinity;
 let it0: Running;
 beforeAll(async () => {
@@ -34,7 +32,7 @@ const ended = (id: string) =>
   until(async () => {
     const { body } = await ask<Run>(`runs/${id}`);
     return !['queued', 'working'].includes(body.state) && body;
-  }, 120_000);
+  });
 const rows = () => it0.server.app.get(RunStore).files;
 const anew = () => it0.server.app.get(QueueService).onApplicationBootstrap();
 const made = () =>

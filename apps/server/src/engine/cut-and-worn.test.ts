@@ -5,8 +5,6 @@ import { resolve } from '@brelm/core/resolve';
 import { both } from '../../testing/other-renderers';
 import { loadMaterials, loadPictures, paintExact, rasterSource } from './index';
 
-jest.setTimeout(180_000);
-
 const DEMO = join(__dirname, '../../../../demo/designs');
 const noFile = () => Promise.reject(new Error('there is no file'));
 

@@ -23,8 +23,6 @@ import {
   shippedSpecs,
 } from './index';
 
-jest.setTimeout(120_000);
-
 const spec = shippedSpecs().find((s) => s.id === 'stickerwharf/kiss-cut-3in')!;
 const [side] = spec.sides;
 const board = { spec: spec.id, side: side.id, width: side.widthPx, height: side.heightPx, dpi: side.dpi };

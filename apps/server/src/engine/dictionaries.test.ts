@@ -3,8 +3,6 @@ import { emptyDesign, type Design } from '@brelm/core/design';
 import { lettering, letteringLine, place } from '@brelm/core/parts';
 import { loadMaterials, makeSurface, shippedGarments, shippedSpecs, shippedSpelling } from './index';
 
-jest.setTimeout(60_000);
-
 describe('the dictionaries that ship', () => {
   const spelling = shippedSpelling();
 

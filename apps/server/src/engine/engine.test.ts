@@ -50,7 +50,7 @@ describe('what ships', () => {
       const file = join(folder, name);
       await expect(loadPictures(readDesignFile(file), picturesBeside(file))).resolves.toBeDefined();
     }
-  }, 120_000);
+  });
 
   it('has ten starters with places for words, that read by night and by day on the garments they name', async () => {
     const starters = shippedStarters();
@@ -80,7 +80,7 @@ describe('what ships', () => {
         expect([document.name, colourway, garments[0].verdict]).toEqual([document.name, colourway, 'reads']);
       }
     }
-  }, 60_000);
+  });
 
   it('loads a typeface once and has none for an unknown id', async () => {
     expect(await loadTypeface('rye')).toBe(await loadTypeface('rye'));

@@ -15,8 +15,6 @@ import {
 } from './index';
 import { both, noRasters } from '../../testing/other-renderers';
 
-jest.setTimeout(120_000);
-
 describe('the SVG and the PDF of a drawing', () => {
   const designs = join(DEMO_FOLDER, 'designs');
   it.each(readdirSync(designs).filter((n) => n.endsWith('.brelm.json')))(

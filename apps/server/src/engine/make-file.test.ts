@@ -21,8 +21,6 @@ import {
   type FileJob,
 } from './index';
 
-jest.setTimeout(120_000);
-
 const SIDE: SpecSide = {
   id: 'front',
   name: 'Front',

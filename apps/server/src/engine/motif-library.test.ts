@@ -1,7 +1,5 @@
 import { MOTIF_TOPICS, motifLibrary, readSvgFile } from './index';
 
-jest.setTimeout(60_000);
-
 describe('the motif library', () => {
   it('has thousands of figures of three sets, each with its licence', async () => {
     const library = await motifLibrary();

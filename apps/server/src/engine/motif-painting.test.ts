@@ -7,8 +7,6 @@ import { resolve } from '@brelm/core/resolve';
 import { inkOutlines } from '@brelm/core/svg';
 import { makeSurface, motifLibrary, readSvgFile } from './index';
 
-jest.setTimeout(120_000);
-
 const SIZE = 256;
 const BOARD = { spec: 'test/board', side: 'front', width: SIZE, height: SIZE, dpi: 300 };
 

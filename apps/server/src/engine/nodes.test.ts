@@ -12,8 +12,6 @@ import { IDENTITY, type PathData } from '@brelm/core/geometry';
 import { both, noRasters } from '../../testing/other-renderers';
 import { paintExact, toCanvas, type RasterSource } from './index';
 
-jest.setTimeout(120_000);
-
 const rect = (x: number, y: number, w: number, h: number): PathData => [
   ...[0, x, y, 1, x + w, y, 1, x + w, y + h, 1, x, y + h, 5],
 ];

@@ -8,8 +8,6 @@ import { garment, SPEC, reread } from '../../../../packages/core/testing/base';
 import { proofOf } from '@brelm/core/proof';
 import { FitError, loadMaterials, makeFile, makeSurface } from './index';
 
-jest.setTimeout(240_000);
-
 /** A spec of the board that the designs have. */
 const side = { ...SPEC.sides[0], widthPx: 900, heightPx: 900, widthIn: 3, heightIn: 3, dpi: 300 };
 const spec = { ...SPEC, sides: [side] };

@@ -3,8 +3,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { BusyError, ProcessPool } from './process-pool';
 
-jest.setTimeout(120_000);
-
 const folder = mkdtempSync(join(tmpdir(), 'brelm-pool-'));
 const script = join(folder, 'tasks.cjs');
 writeFileSync(

@@ -6,8 +6,6 @@ import { drawnAlpha } from '../../testing';
 // Looked up once: in hot loops a global costs, above all in a sandbox such as that of the tests.
 const { abs, hypot, max, min, round } = Math;
 
-jest.setTimeout(120_000);
-
 /** px per mm that the tests draw at. */
 const K = 12;
 

@@ -5,8 +5,6 @@ import { fieldOfPath } from './path-field';
 
 const { abs, hypot, max, min, PI } = Math;
 
-jest.setTimeout(120_000);
-
 /** px per mm that the tests draw at. */
 const K = 12;
 const PLAIN: CutLine = {

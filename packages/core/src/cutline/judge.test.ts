@@ -8,8 +8,6 @@ import {
   type CutLine,
 } from './index';
 
-jest.setTimeout(120_000);
-
 /** px per mm that the tests draw at. */
 const K = 8;
 const RULES = { borderMm: 2, radiusMm: 1.5, widthMm: 40, heightMm: 40 };

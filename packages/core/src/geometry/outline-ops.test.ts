@@ -17,8 +17,6 @@ import {
   type PathData,
 } from './index';
 
-jest.setTimeout(60_000);
-
 let ops: OutlineOps;
 beforeAll(async () => {
   ops = await loadOutlineOps();

@@ -5,8 +5,6 @@ import { circle, designOf, materialsWith, shape } from '../../testing';
 import { resolve } from './index';
 import type { DrawingFault, Materials } from '../drawing';
 
-jest.setTimeout(180_000);
-
 let materials: Materials;
 beforeAll(async () => {
   materials = await materialsWith('anton');

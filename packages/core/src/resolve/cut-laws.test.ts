@@ -6,8 +6,6 @@ import { loadOutlineOps, NO_FACES, reread, surfaces, WORN } from '../../testing'
 import { anyCutDesign } from '../../testing/any';
 import { resolve } from './resolve';
 
-jest.setTimeout(240_000);
-
 let withOps: Materials;
 beforeAll(async () => {
   withOps = { ...NO_FACES, ops: await loadOutlineOps() };

@@ -6,8 +6,6 @@ import { boxHeight, isFinitePath, pathBounds } from '../geometry';
 import { backToWords, lettersApart, resolve, wordsBehind } from './index';
 import { groupBounds, paintSurface, type Materials, type OutlineItem } from '../drawing';
 
-jest.setTimeout(60_000);
-
 const INKS = { a: '#ff0000', b: '#0000ff', c: '#00ff00' };
 let materials: Materials;
 beforeAll(async () => {

@@ -22,8 +22,6 @@ import {
   type StickerShape,
 } from './index';
 
-jest.setTimeout(120_000);
-
 const DOCS = join(__dirname, '../../../../docs');
 
 const shaped = (d: string): StickerShape => {

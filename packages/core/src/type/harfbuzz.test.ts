@@ -5,8 +5,6 @@ import { join } from 'node:path';
 import { parseSvgPath, pathBounds } from '../geometry';
 import { faceBytes, loadFace } from '../../testing/base';
 
-jest.setTimeout(60_000);
-
 // Lettering against HarfBuzz's own command-line programs, another build of another version.
 const folder = mkdtempSync(join(tmpdir(), 'brelm-type-'));
 afterAll(() => rmSync(folder, { recursive: true }));

@@ -26,8 +26,6 @@ import {
 } from './index';
 import { radiusForHeight } from './track';
 
-jest.setTimeout(60_000);
-
 const FACES = [
   'anton',
   'pacifico',
