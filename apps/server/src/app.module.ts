@@ -25,6 +25,7 @@ import { TypefacesService } from './typefaces/typefaces.service';
 import { WordsController } from './words/words.controller';
 import { WordsService } from './words/words.service';
 import { PictureLooksController, StylesController } from './styles/styles.controller';
+import { ScenesController } from './scenes/scenes.controller';
 import { SheetsController } from './sheets/sheets.controller';
 import { SheetsService } from './sheets/sheets.service';
 import { StylesService } from './styles/styles.service';
@@ -74,6 +75,7 @@ export class AppModule {
         StylesController,
         PictureLooksController,
         SheetsController,
+        ScenesController,
         WordsController,
         MotifsController,
         SpecsController,

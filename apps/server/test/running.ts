@@ -52,7 +52,7 @@ export async function running(demo: boolean, more: Partial<ServerOptions> = {}):
   return it;
 }
 
-export async function until<T>(look: () => Promise<T | null | undefined | false>, ms = 60_000): Promise<T> {
+export async function until<T>(look: () => Promise<T | null | undefined | false>, ms = 600_000): Promise<T> {
   for (const end = Date.now() + ms; ;) {
     const found = await look();
     if (found) return found;

@@ -264,7 +264,7 @@ describe('a database that is away', () => {
     const before = (await designsOf(it0)).map((d) => [d.id, d.revision]).sort();
     const pid = it0.database.pid();
     process.kill(pid, 'SIGKILL');
-    await until(async () => it0.database.pid() !== pid && (await ask('designs')).status === 200, 120_000);
+    await until(async () => it0.database.pid() !== pid && (await ask('designs')).status === 200);
     expect((await designsOf(it0)).map((d) => [d.id, d.revision]).sort()).toEqual(before);
     expect((await ended((await started('After the kill', '#010203')).id)).state).toBe('done');
   });

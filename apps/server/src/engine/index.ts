@@ -14,6 +14,8 @@ export * from './paint-exact';
 export * from './export-svg';
 export * from './export-pdf';
 export * from './make-file';
+export * from './scenes';
+export * from './mockup';
 export * from './cut-out';
 export * from './sheet-file';
 export * from './proof-job';

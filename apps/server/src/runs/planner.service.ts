@@ -3,9 +3,10 @@ import { BadRequestException, Inject, Injectable } from '@nestjs/common';
 import type { DesignHead } from '@brelm/core/design';
 import { packFolder, patternFault, plannedNames, slug } from '@brelm/core/export';
 import { allPlannedFiles, plannedFiles, type PlannedFile } from '@brelm/core/placement';
-import { sideOf } from '@brelm/core/spec';
+import { mockupName, shows, type MockupWish } from '@brelm/core/mockup';
+import { sideOf, type Spec, type SpecSide } from '@brelm/core/spec';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
-import type { JobFinding } from '../engine';
+import { sceneOf, type JobFinding } from '../engine';
 import { FilesService } from '../storage/files.service';
 import { LibraryService } from '../library/library.service';
 import { OPTIONS, type ServerOptions } from '../options';
@@ -91,12 +92,32 @@ export class PlannerService {
 
   /** Paths in a pack, no two alike. */
   async paths(
-    list: readonly { design: DesignHead; file: PlannedFile }[],
+    list: readonly { design: DesignHead; file: PlannedFile; mockup?: MockupWish }[],
     pattern?: string,
   ): Promise<string[]> {
     const garments = await this.library.garments();
-    const names = plannedNames(list, (id) => garments.find((g) => g.id === id)?.name ?? id, pattern);
-    return names.map((name, i) => `${packFolder(list[i].file.spec, slug)}/${name}`);
+    const nameOf = (id: string) => garments.find((g) => g.id === id)?.name ?? id;
+    const names = plannedNames(
+      list.filter((l) => !l.mockup),
+      nameOf,
+      pattern,
+    )[Symbol.iterator]();
+    const taken = new Set<string>();
+    return list.map(({ design, file, mockup }) => {
+      if (!mockup) return `${packFolder(file.spec, slug)}/${names.next().value}`;
+      const own = mockupName(
+        design.name,
+        mockup,
+        design.colourways.length > 1 ? file.colourway.name : null,
+        mockup.garment === null ? null : nameOf(mockup.garment),
+      );
+      // Pictures of the product never lie among the files to print.
+      const path = `mockups/${packFolder(file.spec, slug)}/${own}`;
+      let free = path;
+      for (let n = 2; taken.has(free); n++) free = path.replace(/(\.\w+)$/, `-${n}$1`);
+      taken.add(free);
+      return free;
+    });
   }
 
   async plan(ids: readonly string[], pattern?: string): Promise<PlanRow[]> {
@@ -157,6 +178,13 @@ export class PlannerService {
           `${field(i)}colourway`,
           `no file of the colourway "${request.colourway}" is made for this product`,
         );
+      if (request.mockup) {
+        const mockup = await this.mockup(request.mockup, spec, side, (name) => `${field(i)}mockup.${name}`);
+        const garments = mockup.garment === null ? [] : [mockup.garment];
+        const job = { ...jobOf({ ...file, format: mockup.format }), garments, mockup };
+        out.push({ stored, file, job, acceptStops: true });
+        continue;
+      }
       const format = request.format ?? file.format;
       if (!spec.formats.includes(format))
         refuse(`${field(i)}format`, `${spec.product} takes ${spec.formats.join(', ')}, not ${format}`);
@@ -167,9 +195,33 @@ export class PlannerService {
     return out;
   }
 
+  /** A wished picture of a product, with all that it names there. */
+  private async mockup(
+    wish: MockupWish,
+    spec: Spec,
+    side: SpecSide,
+    field: (name: string) => string,
+  ): Promise<MockupWish> {
+    const scene = sceneOf(wish.scene);
+    if (!scene) return refuse(field('scene'), `there is no scene "${wish.scene}"`);
+    if (!shows(scene, spec, side))
+      refuse(field('scene'), `${scene.name} does not show ${spec.product}, ${side.name.toLowerCase()}`);
+    if (wish.size !== null && !Object.hasOwn(scene.sizes?.widths ?? {}, wish.size))
+      refuse(field('size'), `${scene.name} has no size "${wish.size}"`);
+    if (wish.garment !== null && !(await this.library.garments()).some((g) => g.id === wish.garment))
+      refuse(field('garment'), `there is no colour "${wish.garment}"`);
+    return wish;
+  }
+
   /** Keeps a design as it is, so that a run makes what it was started with. */
   snapshot({ text }: StoredDesign): Promise<string> {
     return this.files.keep(Buffer.from(text));
+  }
+
+  /** What a snapshot of a design as it is now would be called. */
+  async hashNow(id: string): Promise<string> {
+    const { text } = await this.designs.get(id);
+    return createHash('sha256').update(text).digest('hex');
   }
 
   /** How a file is packed changes nothing of its proof. */

@@ -37,7 +37,10 @@ function jobOf(text: string): { job: RunJob; pixels: number } | null {
   try {
     const job = JSON.parse(text) as RunJob;
     const side = job.spec.sides.find((s) => s.id === job.side);
-    return side ? { job, pixels: side.widthPx * side.heightPx } : null;
+    if (!side) return null;
+    // A picture of the product holds about its square, and its scene.
+    const pixels = job.mockup ? 2 * job.mockup.width ** 2 : side.widthPx * side.heightPx;
+    return { job, pixels };
   } catch {
     return null;
   }
@@ -203,7 +206,7 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
           filesDir: this.options.filesDir,
           outputsDir: outputsDir(this.options),
           acceptStops: Boolean(file.acceptStops),
-          findings: await this.planner.known(file.snapshot, job),
+          findings: job.mockup ? [] : await this.planner.known(file.snapshot, job),
         },
         work.abort.signal,
       );

@@ -1,3 +1,4 @@
+import type { MockupWish } from '@brelm/core/mockup';
 import type { JobFinding, MadeReport } from '../engine';
 import type { RunFileRow, RunRow, RunState } from '../database/entities';
 import type { RunJob } from '../workers/tasks';
@@ -28,8 +29,11 @@ export interface RunFileView {
   marketplace: string;
   product: string;
   side: string;
+  sideId: string;
   colourway: string;
   garments: string[];
+  /** The picture of the product that it is; null for a file to print. */
+  mockup: MockupWish | null;
   format: string;
   width: number;
   height: number;
@@ -83,10 +87,12 @@ export function fileView(row: RunFileRow): RunFileView {
     marketplace: job.spec.marketplace,
     product: job.spec.product,
     side: side.name,
+    sideId: side.id,
     colourway: job.colourway,
     garments: job.garments,
+    mockup: job.mockup ?? null,
     format: job.format,
-    width: side.widthPx,
+    width: job.mockup ? job.mockup.width : side.widthPx,
     height: side.heightPx,
     attempts: row.attempts,
     reason: row.reason,

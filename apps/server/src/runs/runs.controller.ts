@@ -90,6 +90,12 @@ export class RunsController {
     );
   }
 
+  /** The last pictures of products that were made of a design; `behind` where it has changed since. */
+  @Get('designs/:id/mockups')
+  mockups(@Param('id', ParseUUIDPipe) id: string) {
+    return this.runs.mockupsOf(id);
+  }
+
   @Get('runs/policy')
   policy() {
     return this.runs.policy();

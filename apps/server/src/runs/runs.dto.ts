@@ -7,9 +7,11 @@ import {
   IsBoolean,
   IsIn,
   IsInt,
+  IsObject,
   IsOptional,
   IsString,
   IsUUID,
+  Matches,
   Max,
   MaxLength,
   Min,
@@ -17,6 +19,16 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { FILE_FORMATS, type FileFormat } from '@brelm/core/design';
+import {
+  CROPS,
+  GROUND_KINDS,
+  MOCKUP_FORMATS,
+  MOCKUP_WIDTHS,
+  PRINT_LOOKS,
+  type Crop,
+  type GroundKind,
+  type MockupFormat,
+} from '@brelm/core/mockup';
 
 export class PlanDto {
   @ApiProperty({ type: [String] })
@@ -31,6 +43,64 @@ export class PlanDto {
   @IsString()
   @MaxLength(300)
   pattern?: string;
+}
+
+export class GroundDto {
+  @ApiProperty({ enum: GROUND_KINDS })
+  @IsIn(GROUND_KINDS)
+  kind!: GroundKind;
+
+  @ApiProperty({ example: '#e9e5de' })
+  @Matches(/^#[0-9a-f]{6}$/)
+  colour!: string;
+}
+
+/** See MockupWish in core. */
+export class MockupDto {
+  @ApiProperty({ example: 'tee-flat' })
+  @IsString()
+  @MaxLength(80)
+  scene!: string;
+
+  @ApiProperty({ nullable: true, type: String, description: 'Colour of the blank, by its id.' })
+  @ValidateIf((o: MockupDto) => o.garment !== null)
+  @IsString()
+  @MaxLength(120)
+  garment!: string | null;
+
+  @ApiProperty({
+    nullable: true,
+    type: String,
+    description: 'Size of the blank; the one photographed when null.',
+  })
+  @ValidateIf((o: MockupDto) => o.size !== null)
+  @IsString()
+  @MaxLength(20)
+  size!: string | null;
+
+  @ApiProperty({ enum: PRINT_LOOKS.map((l) => l.id) })
+  @IsIn(PRINT_LOOKS.map((l) => l.id))
+  look!: string;
+
+  @ApiProperty({ type: GroundDto })
+  @IsObject()
+  @ValidateNested()
+  @Type(() => GroundDto)
+  ground!: GroundDto;
+
+  @ApiProperty({ enum: CROPS })
+  @IsIn(CROPS)
+  crop!: Crop;
+
+  @ApiProperty({ minimum: MOCKUP_WIDTHS.least, maximum: MOCKUP_WIDTHS.most, description: 'px' })
+  @IsInt()
+  @Min(MOCKUP_WIDTHS.least)
+  @Max(MOCKUP_WIDTHS.most)
+  width!: number;
+
+  @ApiProperty({ enum: MOCKUP_FORMATS })
+  @IsIn(MOCKUP_FORMATS)
+  format!: MockupFormat;
 }
 
 export class PlannedFileDto {
@@ -75,6 +145,16 @@ export class PlannedFileDto {
   @IsOptional()
   @IsBoolean()
   smallest?: boolean;
+
+  @ApiPropertyOptional({
+    type: MockupDto,
+    description: 'A picture of the product with the design on it, instead of a file to print.',
+  })
+  @IsOptional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => MockupDto)
+  mockup?: MockupDto;
 }
 
 export class CreateRunDto {

@@ -10,7 +10,7 @@ import {
   type OnModuleDestroy,
 } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { In, LessThan, Repository } from 'typeorm';
+import { In, LessThan, Like, Repository } from 'typeorm';
 import { slug } from '@brelm/core/export';
 import { SettingRow, type RunFileRow, type RunRow } from '../database/entities';
 import { OPTIONS, outputsDir, type ServerOptions } from '../options';
@@ -29,6 +29,15 @@ const DAY = 24 * 3600 * 1000;
 const TIDY_EVERY = 3600 * 1000;
 /** Runs that are listed; older ones stay in the database. */
 const LISTED = 200;
+
+/** Pictures of products that are looked through for the last ones of a design. */
+const MOST_MOCKUPS = 1000;
+
+/** A picture of a product that was made, and whether its design has changed since. */
+export interface MadeMockup {
+  file: RunFileView;
+  behind: boolean;
+}
 
 export interface RunWithFiles extends RunView {
   files: RunFileView[];
@@ -111,7 +120,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     this.planner.checkPattern(request.pattern);
     const resolved = await this.planner.resolve(request.files);
     const paths = await this.planner.paths(
-      resolved.map(({ stored, file }) => ({ design: stored.head, file })),
+      resolved.map(({ stored, file, job }) => ({ design: stored.head, file, mockup: job.mockup })),
       request.pattern,
     );
     const snapshots = new Map<string, string>();
@@ -228,6 +237,25 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     await this.store.tell(id);
     this.queue.wake();
     return this.get(id);
+  }
+
+  /** The last picture of each kind that was made of a design, and whether the design has changed since. */
+  async mockupsOf(designId: string): Promise<MadeMockup[]> {
+    const now = await this.planner.hashNow(designId);
+    const rows = await this.store.files.find({
+      where: { designId, state: 'done', job: Like('%"mockup":{%') },
+      order: { finishedAt: 'DESC' },
+      take: MOST_MOCKUPS,
+    });
+    const last = new Map<string, MadeMockup>();
+    for (const row of rows) {
+      const file = fileView(row);
+      const { mockup } = file;
+      if (!mockup) continue;
+      const key = JSON.stringify([file.spec, file.sideId, file.colourway, mockup]);
+      if (!last.has(key)) last.set(key, { file, behind: row.snapshot !== now });
+    }
+    return [...last.values()];
   }
 
   /** Removes a run that has ended, with the files that it made. */

@@ -4,6 +4,7 @@ import type { Garment } from '@brelm/core/colour';
 import { readDesign, type Design, type FileFormat, type Material, type Placement } from '@brelm/core/design';
 import type { PictureSource } from '@brelm/core/drawing';
 import type { Manifest, ManifestFile } from '@brelm/core/export';
+import type { MockupWish, Scene, SceneMaps } from '@brelm/core/mockup';
 import type { Spec } from '@brelm/core/spec';
 import {
   expectedBytes,
@@ -12,10 +13,13 @@ import {
   loadMaterials,
   loadPictures,
   makeFile,
+  makeMockup,
   MAX_PIXELS,
   proofJob,
   rasteriseSvg,
   rasterSource,
+  sceneMaps,
+  sceneOf,
   stopsOfJob,
   writeAside,
   writePack,
@@ -41,6 +45,8 @@ export interface RunJob {
   garments: string[];
   /** See FileJob. */
   smallest?: boolean;
+  /** A picture of the product instead of a file to print. */
+  mockup?: MockupWish;
 }
 
 /** A job with the design as it was when it was asked for, by the SHA-256 of its stored document. */
@@ -107,8 +113,33 @@ export const proofTask = told(async (task: JobTask) => {
   return { findings, expectedBytes: bytes };
 });
 
+/** The scene that was used last: a run makes many pictures of one. */
+let lastScene: { scene: Scene; maps: SceneMaps } | null = null;
+
+/** Makes a picture of the product and puts it in the folder of made files. */
+async function mockupOf(task: MakeTask, wish: MockupWish): Promise<MadeResult> {
+  const { design, fileJob, read, materials } = await prepared(task);
+  const scene = sceneOf(wish.scene);
+  if (!scene) throw new RangeError(`There is no scene "${wish.scene}" any more.`);
+  if (lastScene?.scene !== scene) lastScene = { scene, maps: await sceneMaps(scene) };
+  const garment = task.garments.find((g) => g.id === wish.garment) ?? null;
+  const pictures = await loadPictures(design, read, PROOF_SIDE);
+  const file = await makeMockup(
+    fileJob,
+    wish,
+    garment,
+    lastScene,
+    materials,
+    pictures,
+    rasterSource(design, read),
+  );
+  await writeAside(fileAt(task.outputsDir, file.sha256), file.bytes);
+  return { sha256: file.sha256, report: file.report, findings: [] };
+}
+
 /** Proofs, paints, encodes and checks one file and puts it in the folder of made files. */
 export const makeTask = told(async (task: MakeTask): Promise<MadeResult> => {
+  if (task.job.mockup) return mockupOf(task, task.job.mockup);
   const ready = await prepared(task);
   const { design, fileJob, read, materials } = ready;
   const findings = task.findings ?? proofed(task, ready, await loadPictures(design, read, PROOF_SIDE));
@@ -167,6 +198,7 @@ async function manifestOf({ files, filesDir }: PackTask): Promise<Manifest> {
         colourway: design.colourways.find((c) => c.id === job.colourway)?.name ?? job.colourway,
         garments: file.garments,
         mirrored: job.placement.mirror,
+        ...(job.mockup ? { mockup: job.mockup.scene } : {}),
         loss: report.loss,
         findings: file.findings,
       };

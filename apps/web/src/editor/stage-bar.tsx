@@ -20,6 +20,7 @@ const STAGES = [
   ['', 'Artwork', 1],
   ['/garments', 'Garments', 2],
   ['/cut', 'Cut line', 3],
+  ['/mockups', 'Mockups', 4],
   ['/placement', 'Placement', 5],
 ] as const;
 
@@ -45,6 +46,7 @@ export function StageBar({
     '1': () => void navigate(`/design/${id}`),
     '2': () => void navigate(`/design/${id}/garments`),
     '3': () => void navigate(`/design/${id}/cut`),
+    '4': () => void navigate(`/design/${id}/mockups`),
     '5': () => void navigate(`/design/${id}/placement`),
   });
   const spec = specs.find((s) => s.id === design.board.spec) ?? specs[0];

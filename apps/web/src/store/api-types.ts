@@ -1,5 +1,6 @@
 import type { Garment } from '@brelm/core/colour';
 import type { Design, DesignDocument, DesignSummary, FileFormat, NamedColour } from '@brelm/core/design';
+import type { MockupWish } from '@brelm/core/mockup';
 import type { Severity } from '@brelm/core/proof';
 import type { Spec, SpecDifference } from '@brelm/core/spec';
 import type { SvgArt } from '@brelm/core/svg';
@@ -174,6 +175,14 @@ export interface FileRequest {
   acceptStops?: boolean;
   /** As few bytes as a PNG can have; takes longer. */
   smallest?: boolean;
+  /** A picture of the product instead of a file to print. */
+  mockup?: MockupWish;
+}
+
+/** A picture of a product that was made, and whether its design has changed since. */
+export interface MadeMockup {
+  file: RunFile;
+  behind: boolean;
 }
 
 export interface RunSummary {
@@ -203,6 +212,9 @@ export interface RunFile {
   side: string;
   colourway: string;
   garments: string[];
+  spec: string;
+  sideId: string;
+  mockup: MockupWish | null;
   format: FileFormat;
   width: number;
   height: number;

@@ -1,6 +1,7 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Garment } from '@brelm/core/colour';
 import { documentOf, readDesign, type Design, type DesignDocument } from '@brelm/core/design';
+import type { Scene } from '@brelm/core/mockup';
 import type { GarmentContrast } from '@brelm/core/proof';
 import type { Sheet } from '@brelm/core/sheet';
 import type { Spec } from '@brelm/core/spec';
@@ -22,6 +23,7 @@ import type {
   RunSummary,
   Run,
   KeepPolicy,
+  MadeMockup,
   StoredSpec,
   SpecState,
   AffectedDesign,
@@ -76,6 +78,7 @@ export const api = createApi({
     'policy',
     'verdicts',
     'sheets',
+    'mockups',
   ],
   endpoints: (build) => ({
     designs: build.infiniteQuery<DesignPage, ShelfAsked, number>({
@@ -292,6 +295,12 @@ export const api = createApi({
       query: (body) => ({ url: 'plan', method: 'POST', body }),
       keepUnusedDataFor: 0,
     }),
+    scenes: build.query<Scene[], void>({ query: () => 'scenes' }),
+    /** The last pictures of products that were made of a design. */
+    mockups: build.query<MadeMockup[], string>({
+      query: (id) => `designs/${id}/mockups`,
+      providesTags: ['mockups'],
+    }),
     runs: build.query<RunSummary[], void>({ query: () => 'runs', providesTags: ['runs'] }),
     run: build.query<Run, string>({ query: (id) => `runs/${id}`, keepUnusedDataFor: 5 }),
     startRuns: build.mutation<Run[], RunRequest[]>({
@@ -415,6 +424,8 @@ export const {
   usePlanQuery,
   useRunsQuery,
   useRunQuery,
+  useScenesQuery,
+  useMockupsQuery,
   useStartRunsMutation,
   useMoveRunMutation,
   useCancelRunMutation,

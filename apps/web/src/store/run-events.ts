@@ -26,6 +26,7 @@ export function useRunEvents(): void {
         return;
       }
       const { run, file } = told;
+      if (file?.mockup && file.state === 'done') dispatch(api.util.invalidateTags(['mockups']));
       dispatch(
         api.util.updateQueryData('runs', undefined, (list) => {
           const at = list.findIndex((r) => r.id === run.id);

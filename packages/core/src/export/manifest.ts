@@ -21,6 +21,8 @@ export interface ManifestFile {
   /** Names of the garment colours that it is for. */
   garments: string[];
   mirrored: boolean;
+  /** The scene of a picture of the product, which is not to be printed; left out for files that are. */
+  mockup?: string;
   /** What was left out so that the file fits its limit; null where nothing was. */
   loss: string | null;
   /** What the proof found. */

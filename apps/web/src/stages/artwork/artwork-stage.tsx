@@ -9,6 +9,7 @@ import { historyOf, startHistory } from '../../store/history';
 import { Button } from '../../ui';
 import { CutStage } from '../cut/cut-stage';
 import { GarmentsStage } from '../garments/garments-stage';
+import { MockupsStage } from '../mockups/mockups-stage';
 import { PlacementStage } from '../placement/placement-stage';
 import { LeftBehind } from '../../editor/left-behind';
 import { findDesign, settleDrafts, type Opening } from '../../editor/open-design';
@@ -120,6 +121,8 @@ export function ArtworkStage() {
     <GarmentsStage specs={specs.data} garments={garments.data} />
   ) : stage === 'cut' ? (
     <CutStage specs={specs.data} />
+  ) : stage === 'mockups' ? (
+    <MockupsStage specs={specs.data} garments={garments.data} />
   ) : stage === 'placement' ? (
     <PlacementStage specs={specs.data} garments={garments.data} />
   ) : (

@@ -1,0 +1,58 @@
+import { existsSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { readScene, type MapImage, type Scene, type SceneMaps } from '@brelm/core/mockup';
+import { DEMO_FOLDER, readJsonFile } from './library';
+
+/** Where the scenes that ship lie, a folder each. */
+export const SCENES_FOLDER = join(DEMO_FOLDER, 'scenes');
+
+let shipped: Scene[] | null = null;
+
+/** The scenes that ship with the application, in the order in which they are offered. */
+export function shippedScenes(folder = SCENES_FOLDER): Scene[] {
+  shipped ??= readdirSync(folder)
+    .filter((name) => existsSync(join(folder, name, 'scene.json')))
+    .map((name) => readScene(readJsonFile(join(folder, name, 'scene.json'))))
+    .sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1));
+  return shipped;
+}
+
+/** A scene that ships; undefined where there is none of that id. */
+export const sceneOf = (id: string): Scene | undefined => shippedScenes().find((s) => s.id === id);
+
+/** The pictures of a scene that ships, decoded. */
+export async function sceneMaps(scene: Scene, folder = SCENES_FOLDER): Promise<SceneMaps> {
+  const at = (name: string) => join(folder, scene.id, name);
+  const picture = async (name: string | null, channels: 1 | 3): Promise<MapImage | null> => {
+    if (name === null) return null;
+    const image = sharp(at(name)).removeAlpha();
+    const { data, info } = await (channels === 1 ? image.extractChannel(0) : image.toColourspace('srgb'))
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    if (info.width !== scene.width || info.height !== scene.height)
+      throw new Error(`${scene.id}: ${name} is not ${scene.width} × ${scene.height} px`);
+    return { width: info.width, height: info.height, channels: info.channels, data };
+  };
+  const [light, cover, ground, gloss, back] = await Promise.all([
+    picture(scene.maps.light, 1),
+    picture(scene.maps.cover, 3),
+    picture(scene.maps.ground, 1),
+    picture(scene.maps.gloss, 1),
+    picture(scene.maps.back, 3),
+  ]);
+  let surface: SceneMaps['surface'] = null;
+  if (scene.maps.surface !== null) {
+    const image = sharp(at(scene.maps.surface));
+    const { depth, channels } = await image.metadata();
+    if (depth !== 'ushort' || channels !== 3)
+      throw new Error(`${scene.id}: ${scene.maps.surface} is no PNG of 16 bits in three channels`);
+    const { data, info } = await image
+      .toColourspace('rgb16')
+      .raw({ depth: 'ushort' })
+      .toBuffer({ resolveWithObject: true });
+    const values = new Uint16Array(data.buffer.slice(data.byteOffset, data.byteOffset + data.length));
+    surface = { width: info.width, height: info.height, channels: info.channels, data: values };
+  }
+  return { light: light!, cover: cover!, ground, gloss, back, surface };
+}

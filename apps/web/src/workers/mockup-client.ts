@@ -1,0 +1,23 @@
+import { wrap } from 'comlink';
+import { hand } from './hand';
+import type { MockupRequest, MockupWorker } from './mockup.worker';
+
+export type { MockupRequest, PlacedArtwork } from './mockup.worker';
+
+/** Ending the worker would lose the scenes that it has: a picture that is not wanted any more is soon done. */
+const GRACE = 20_000;
+
+const start = (failed: () => void) => {
+  const worker = new Worker(new URL('./mockup.worker.ts', import.meta.url), {
+    type: 'module',
+    name: 'mockup',
+  });
+  worker.addEventListener('error', failed);
+  worker.addEventListener('messageerror', failed);
+  return { remote: wrap<MockupWorker>(worker), end: () => worker.terminate() };
+};
+const maker = hand(start, { grace: GRACE });
+
+/** A picture of a product. Throws `NotWanted` once its signal is aborted and `WorkFault` when it failed. */
+export const mockupPicture = (request: MockupRequest, signal?: AbortSignal): Promise<ImageBitmap> =>
+  maker((w) => w.compose(request), signal);

@@ -1,0 +1,179 @@
+import { expose, transfer } from 'comlink';
+import { decode } from 'fast-png';
+import type { Garment } from '@brelm/core/colour';
+import { cutOutRoughly } from '@brelm/core/cutline';
+import type { Design, Placement } from '@brelm/core/design';
+import { paintSurface, type Drawing } from '@brelm/core/drawing';
+import {
+  composeMockup,
+  fieldsFor,
+  printLook,
+  pxPerInch,
+  sizeRatio,
+  viewOf,
+  windowOf,
+  type MapImage,
+  type MockupWish,
+  type Scene,
+  type SceneMaps,
+} from '@brelm/core/mockup';
+import { artworkOn, placedDrawing, positionFor } from '@brelm/core/placement';
+import type { RasterImage } from '@brelm/core/raster';
+import { resolve } from '@brelm/core/resolve';
+import type { Spec, SpecSide } from '@brelm/core/spec';
+import { materials } from '../platform/materials';
+import { picturesOf } from '../platform/pictures';
+import { makeSurface } from '../platform/surfaces';
+import { loaded, stopWaiting } from './loaded-design';
+
+/** Artwork as it is placed on a side of a product. */
+export interface PlacedArtwork {
+  design: Design;
+  colourway: string | undefined;
+  spec: Spec;
+  side: SpecSide;
+  placement: Placement;
+  /** The garment colour whose own position it has. */
+  apart: string | null;
+}
+
+/** A picture of a product that is wanted on the screen. */
+export interface MockupRequest {
+  artwork: PlacedArtwork;
+  scene: Scene;
+  garment: Garment | null;
+  wish: Pick<MockupWish, 'size' | 'look' | 'ground' | 'crop' | 'width'>;
+}
+
+/** px of the print for a px of the picture. */
+const FINER = 1.25;
+
+async function picture(scene: Scene, name: string | null, channels: 1 | 3): Promise<MapImage | null> {
+  if (name === null) return null;
+  const answer = await fetch(`/api/scenes/${scene.id}/${name}`);
+  if (!answer.ok) throw new Error(`the scene’s picture ${name} could not be had (${answer.status})`);
+  const bitmap = await createImageBitmap(await answer.blob(), { colorSpaceConversion: 'none' });
+  const { width, height } = bitmap;
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
+  context.drawImage(bitmap, 0, 0);
+  bitmap.close();
+  const { data } = context.getImageData(0, 0, width, height);
+  const kept = new Uint8Array(width * height * channels);
+  for (let i = 0, o = 0; i < data.length; i += 4) for (let c = 0; c < channels; c++) kept[o++] = data[i + c];
+  return { width, height, channels, data: kept };
+}
+
+async function surfaceOf(scene: Scene): Promise<SceneMaps['surface']> {
+  if (scene.maps.surface === null) return null;
+  const answer = await fetch(`/api/scenes/${scene.id}/${scene.maps.surface}`);
+  if (!answer.ok) throw new Error(`the scene’s surface could not be had (${answer.status})`);
+  const { width, height, channels, data } = decode(await answer.arrayBuffer());
+  return { width, height, channels, data: data as Uint16Array };
+}
+
+async function load(scene: Scene): Promise<SceneMaps> {
+  const [light, cover, ground, gloss, back, surface] = await Promise.all([
+    picture(scene, scene.maps.light, 1),
+    picture(scene, scene.maps.cover, 3),
+    picture(scene, scene.maps.ground, 1),
+    picture(scene, scene.maps.gloss, 1),
+    picture(scene, scene.maps.back, 3),
+    surfaceOf(scene),
+  ]);
+  return { light: light!, cover: cover!, ground, gloss, back, surface };
+}
+
+const known = new Map<string, Promise<SceneMaps>>();
+
+/** A scene's pictures; one that could not be had is asked for again. */
+function mapsOf(scene: Scene): Promise<SceneMaps> {
+  let maps = known.get(scene.id);
+  if (!maps) {
+    known.set(scene.id, (maps = load(scene)));
+    maps.catch(() => known.delete(scene.id));
+  }
+  return maps;
+}
+
+/** What was drawn last: the same artwork is wanted in many scenes, and in several sizes. */
+const drawings = new Map<string, Drawing>();
+const prints = new Map<string, RasterImage>();
+const [MOST_DRAWINGS, MOST_PRINTS] = [12, 24];
+
+function remember<T>(map: Map<string, T>, key: string, value: T, most: number): T {
+  map.set(key, value);
+  if (map.size > most) map.delete(map.keys().next().value!);
+  return value;
+}
+
+/** Numbers of designs, so that a key need not hold one. */
+const numbers = new WeakMap<object, number>();
+let last: { text: string; number: number } | null = null;
+let count = 0;
+function numberOf(design: Design): number {
+  // A design comes anew with each message: told apart by what it says.
+  let n = numbers.get(design);
+  if (n === undefined) {
+    const text = JSON.stringify(design);
+    if (last?.text !== text) last = { text, number: ++count };
+    numbers.set(design, (n = last.number));
+  }
+  return n;
+}
+
+async function drawn(key: string, artwork: PlacedArtwork): Promise<Drawing> {
+  const found = drawings.get(key);
+  if (found) return found;
+  const { colourway, spec, side, placement, apart } = artwork;
+  const design = artworkOn(artwork.design, spec.id, side.id);
+  await loaded(design);
+  const flat = resolve(design, colourway, materials);
+  const placed = placedDrawing(flat, design.board, side, positionFor(placement, apart), placement);
+  const drawing =
+    design.cutLine && spec.sticker
+      ? cutOutRoughly(placed, design.cutLine, picturesOf(design), makeSurface)
+      : placed;
+  return remember(drawings, key, drawing, MOST_DRAWINGS);
+}
+
+async function printed(artwork: PlacedArtwork, wanted: number): Promise<RasterImage> {
+  const { colourway, spec, side, placement, apart } = artwork;
+  const key = JSON.stringify([numberOf(artwork.design), colourway, spec.id, side, placement, apart]);
+  // Sizes are halvings: one print serves pictures of about the same size.
+  const scale = Math.min(1, 2 ** Math.ceil(Math.log2(wanted)));
+  const own = `${scale} ${key}`;
+  const found = prints.get(own);
+  if (found) return found;
+  const drawing = await drawn(key, artwork);
+  const design = artworkOn(artwork.design, spec.id, side.id);
+  const { context, width, height } = paintSurface(drawing, scale, picturesOf(design), makeSurface);
+  const { data } = context.getImageData(0, 0, width, height);
+  return remember(prints, own, { width, height, data }, MOST_PRINTS);
+}
+
+const worker = {
+  stop: stopWaiting,
+  /** A picture of the product. Throws a RangeError where the scene does not show that side. */
+  async compose({ artwork, scene, garment, wish }: MockupRequest): Promise<ImageBitmap> {
+    const { side } = artwork;
+    const [field] = fieldsFor(scene, side);
+    if (!field) throw new RangeError(`${scene.name} has no place for this side`);
+    const maps = await mapsOf(scene);
+    const size = sizeRatio(scene, wish.size);
+    const area = { widthIn: side.widthIn, heightIn: side.heightIn, collarIn: side.collarIn ?? 0 };
+    const window = windowOf(scene, maps, wish.crop, field, area, size);
+    const view = viewOf(scene, { width: wish.width, window });
+    const image = await printed(artwork, (FINER * pxPerInch(scene, view)) / size / side.dpi);
+    const made = composeMockup(scene, maps, {
+      ...{ width: wish.width, window, garment: scene.dyed ? garment : null, ground: wish.ground, size },
+      prints: [{ field, area, image, look: printLook(wish.look) }],
+    });
+    const bitmap = await createImageBitmap(
+      new ImageData(new Uint8ClampedArray(made.data), made.width, made.height),
+    );
+    return transfer(bitmap, [bitmap]);
+  },
+};
+export type MockupWorker = typeof worker;
+
+expose(worker);

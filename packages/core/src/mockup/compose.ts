@@ -1,0 +1,356 @@
+import { encoded, linearLight, yarns, type Garment, type Hex } from '../colour';
+import { createImage, type RasterImage } from '../raster';
+import { cloud } from '../wear';
+import { speck, weaveOf } from './cloth';
+import { groundTone, lightOf, type Ground } from './ground';
+import { placesOf, type Places, type PrintArea, type RowOfPlaces, type View } from './places';
+import type { PrintLook } from './print-looks';
+import type { MapImage, PrintField, Scene, SceneMaps } from './types';
+
+/** Artwork that is printed on a field of a scene. */
+export interface Printed {
+  field: PrintField;
+  area: PrintArea;
+  /** The whole print area, with straight alpha; about as many px as the picture has there. */
+  image: RasterImage;
+  look: PrintLook;
+}
+
+export interface MockupOptions {
+  /** Width of the picture of the whole scene, px; its height follows. */
+  width: number;
+  /** What is shown of the scene, shares of it; all where left out. */
+  window?: { left: number; top: number; right: number; bottom: number };
+  /** The colour of the blank, where the scene takes one. */
+  garment: Garment | null;
+  ground: Ground;
+  prints: readonly Printed[];
+  /** How much larger the blank is than the one that was photographed. */
+  size?: number;
+}
+
+const { floor, max, min, round, sqrt } = Math;
+
+/** Linear light of each 8-bit value. */
+const LINEAR = Float32Array.from({ length: 256 }, (_, v) => linearLight(v));
+const STEPS = 4096;
+/** 8-bit values by linear light. */
+const ENCODED = Uint8ClampedArray.from({ length: STEPS + 1 }, (_, i) => round(encoded(i / STEPS)));
+
+/** A print as linear light under its own alpha, 16 bits, ready to be looked up. */
+interface Sampler {
+  width: number;
+  height: number;
+  data: Uint16Array;
+}
+
+function samplerOf({ width, height, data: from }: RasterImage): Sampler {
+  const data = new Uint16Array(width * height * 4);
+  for (let i = 0; i < data.length; i += 4) {
+    const a = from[i + 3];
+    if (!a) continue;
+    const k = (65535 * a) / 255;
+    data[i] = LINEAR[from[i]] * k;
+    data[i + 1] = LINEAR[from[i + 1]] * k;
+    data[i + 2] = LINEAR[from[i + 2]] * k;
+    data[i + 3] = k;
+  }
+  return { width, height, data };
+}
+
+/** Red, green, blue (linear, under alpha) and alpha at a place, px of the print, into `out`; adds `weight` of it. */
+function look(s: Sampler, x: number, y: number, weight: number, out: Float64Array): void {
+  const { width, height, data } = s;
+  const px = x - 0.5;
+  const py = y - 0.5;
+  const x0 = floor(px);
+  const y0 = floor(py);
+  if (x0 < -1 || y0 < -1 || x0 >= width || y0 >= height) return;
+  const fx = px - x0;
+  const fy = py - y0;
+  for (let j = 0; j < 2; j++) {
+    const yy = y0 + j;
+    if (yy < 0 || yy >= height) continue;
+    const wy = weight * (j ? fy : 1 - fy);
+    for (let i = 0; i < 2; i++) {
+      const xx = x0 + i;
+      if (xx < 0 || xx >= width) continue;
+      const w = wy * (i ? fx : 1 - fx);
+      const o = (yy * width + xx) * 4;
+      out[0] += w * data[o];
+      out[1] += w * data[o + 1];
+      out[2] += w * data[o + 2];
+      out[3] += w * data[o + 3];
+    }
+  }
+}
+
+/** The most looks a px takes along one direction: what is seen more aslant than that goes soft. */
+const MOST_TAPS = 6;
+
+/** The share of a garment's second colour at a place, inches; null for a solid. */
+function shareOf(garment: Garment | null, pxPerInch: number): ((u: number, v: number) => number) | null {
+  if (!garment || yarns(garment).length < 2) return null;
+  if (garment.kind === 'tie-dye') return (u, v) => max(0, min(1, 0.5 + 1.1 * cloud(u / 5 + 3, v / 5, 47, 3)));
+  if (garment.kind === 'film') return (u, v) => 0.5 - 0.5 * Math.cos((u + v) * 0.9);
+  // Yarns finer than a px are seen as their mean.
+  const seen = 0.6 * min(1, pxPerInch / 40);
+  return (u, v) => 0.5 + seen * (speck(floor(u * 40), floor(v * 18), 7) - 0.5);
+}
+
+/** What a window of a scene is for a picture. */
+export function viewOf(scene: Scene, { width, window }: Pick<MockupOptions, 'width' | 'window'>): View {
+  const w = window ?? { left: 0, top: 0, right: 1, bottom: 1 };
+  const step = ((w.right - w.left) * scene.width) / width;
+  return {
+    left: w.left * scene.width,
+    top: w.top * scene.height,
+    step,
+    width,
+    height: max(1, round(((w.bottom - w.top) * scene.height) / step)),
+  };
+}
+
+/** How many px of the picture an inch of the blank has, about. */
+export const pxPerInch = (scene: Scene, view: View): number => scene.height / scene.seenIn / view.step;
+
+/**
+ * A picture of a scene's blank, dyed and printed: each px is the light that falls there times the colour of what is
+ * there, and what it mirrors; blank, ground and fixed things by their shares of the px. In linear light (sRGB); what
+ * is brighter than white is white. Without a ground (`none`) the picture is transparent there.
+ */
+export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOptions): RasterImage {
+  const { garment, ground, prints, size = 1 } = options;
+  const view = viewOf(scene, options);
+  const { width, height } = view;
+  const out = createImage(width, height);
+  const data = out.data;
+  const scale = pxPerInch(scene, view);
+  const weave = weaveOf(scene.cloth, scale);
+  const share = shareOf(garment, scale);
+  const [first, second] = dyes(garment);
+  const base = lightOf(ground.colour);
+  const tone = groundTone(ground.kind);
+  const seeThrough = ground.kind === 'none';
+  const lit = Float32Array.from(LINEAR, (v) => v * scene.brightest);
+
+  const rows: {
+    at: RowOfPlaces;
+    above: Places;
+    here: Places;
+    sampler: Sampler;
+    print: Printed;
+    toPx: [number, number];
+  }[] = prints.map((print) => ({
+    at: placesOf(print.field, scene, maps, view, print.area, size),
+    above: placesFor(width),
+    here: placesFor(width),
+    sampler: samplerOf(print.image),
+    print,
+    toPx: [print.image.width / print.area.widthIn, print.image.height / print.area.heightIn],
+  }));
+  // The blank's own surface carries its weave, printed or not.
+  const woven = scene.fields.find((f) => f.by === 'surface');
+  const whole = { widthIn: 0, heightIn: 0, collarIn: 0 };
+  const surface = woven && maps.surface ? placesOf(woven, scene, maps, view, whole, size) : null;
+  const cloth = placesFor(width);
+
+  const { light, cover, ground: groundMap, gloss, back } = maps;
+  const sum = new Float64Array(4);
+  const shifted = new Float64Array(4);
+  const near = nearest(scene);
+  for (let y = 0; y < height; y++) {
+    surface?.(y, cloth);
+    for (const r of rows) {
+      [r.above, r.here] = [r.here, r.above];
+      r.at(y, r.here);
+      if (y === 0) {
+        r.above.u.set(r.here.u);
+        r.above.v.set(r.here.v);
+        r.above.on.set(r.here.on);
+      }
+    }
+    near.row(view, y);
+    for (let x = 0; x < width; x++) {
+      near.column(view, x);
+      const blankShare = near.mean(cover, 0) / 255;
+      const groundShare = near.mean(cover, 1) / 255;
+      const fixedShare = max(0, 1 - blankShare - groundShare);
+      let red = 0;
+      let green = 0;
+      let blue = 0;
+      if (groundShare > 0.002 && !seeThrough) {
+        const l = groundShare * (groundMap ? near.light(groundMap, 0, lit) : 1);
+        const t = tone ? l * tone(x / scale, y / scale) : l;
+        red += t * base[0];
+        green += t * base[1];
+        blue += t * base[2];
+      }
+      if (blankShare > 0.002 || fixedShare > 0.002) {
+        const l = near.light(light, 0, lit);
+        const mirrored = gloss ? near.light(gloss, 0, LINEAR) : 0;
+        // What is under the print, as the colour of its light.
+        let r = 0;
+        let g = 0;
+        let b = 0;
+        let w = 1;
+        let fixedOnly = false;
+        if (blankShare > 0.002) {
+          const u = cloth.on[x] ? cloth.u[x] : x / scale;
+          const v = cloth.on[x] ? cloth.v[x] : y / scale;
+          w = weave ? weave(u, v) : 1;
+          const s = share ? share(u, v) : 0;
+          r = l * (first[0] + (second[0] - first[0]) * s);
+          g = l * (first[1] + (second[1] - first[1]) * s);
+          b = l * (first[2] + (second[2] - first[2]) * s);
+        } else {
+          fixedOnly = true;
+          r = back ? near.light(back, 0, LINEAR) : 0;
+          g = back ? near.light(back, 1, LINEAR) : 0;
+          b = back ? near.light(back, 2, LINEAR) : 0;
+        }
+        let inked = 0;
+        for (let k = 0; k < rows.length; k++) {
+          const { here, above, sampler, print, toPx } = rows[k];
+          if (!here.on[x]) continue;
+          const u = here.u[x] * toPx[0];
+          const v = here.v[x] * toPx[1];
+          const reach = 4;
+          if (u < -reach || v < -reach || u > sampler.width + reach || v > sampler.height + reach) continue;
+          // How far a px reaches on the print, by its neighbours to the left and above.
+          const left = x > 0 && here.on[x - 1] ? x - 1 : x + 1 < width && here.on[x + 1] ? x + 1 : x;
+          const ux = (here.u[x] - here.u[left]) * toPx[0];
+          const vx = (here.v[x] - here.v[left]) * toPx[1];
+          const uy = above.on[x] ? (here.u[x] - above.u[x]) * toPx[0] : 0;
+          const vy = above.on[x] ? (here.v[x] - above.v[x]) * toPx[1] : 0;
+          const nx = min(MOST_TAPS, max(1, round(sqrt(ux * ux + vx * vx))));
+          const ny = min(MOST_TAPS, max(1, round(sqrt(uy * uy + vy * vy))));
+          sum.fill(0);
+          const weight = 1 / (nx * ny * 65535);
+          for (let j = 0; j < ny; j++)
+            for (let i = 0; i < nx; i++) {
+              const p = (i + 0.5) / nx - 0.5;
+              const q = (j + 0.5) / ny - 0.5;
+              look(sampler, u + ux * p + uy * q, v + vx * p + vy * q, weight, sum);
+            }
+          const { look: how } = print;
+          let a = sum[3];
+          let raised = 0;
+          if (how.edge || how.shadow) {
+            // Light comes from the top left: an edge that faces it is lit, and throws its shadow to the other side.
+            const d = max(how.edge * 1.5, 1.2 / scale);
+            shifted.fill(0);
+            look(sampler, u - d * toPx[0], v - d * toPx[1], 1 / 65535, shifted);
+            raised = a - shifted[3];
+            const dark = how.shadow * max(0, shifted[3] - a);
+            r *= 1 - dark;
+            g *= 1 - dark;
+            b *= 1 - dark;
+          }
+          if (a < 0.002) continue;
+          const shine =
+            l * (1 + min(0.35, how.edge * 28) * raised) * (fixedOnly ? 1 : 1 + (w - 1) * how.weave);
+          let [pr, pg, pb] = [sum[0] / a, sum[1] / a, sum[2] / a];
+          if (how.glitter) {
+            const flake = speck(floor(here.u[x] * 70), floor(here.v[x] * 70), 3);
+            const sparkle = flake > 0.93 ? 1.6 + 6 * (flake - 0.93) : 0.55 + 0.6 * flake;
+            pr = min(1.6, pr * sparkle + (flake > 0.975 ? 0.5 : 0));
+            pg = min(1.6, pg * sparkle + (flake > 0.975 ? 0.5 : 0));
+            pb = min(1.6, pb * sparkle + (flake > 0.975 ? 0.5 : 0));
+          }
+          if (how.dyes) {
+            r *= 1 - a + a * pr;
+            g *= 1 - a + a * pg;
+            b *= 1 - a + a * pb;
+          } else {
+            a *= how.cover;
+            // The weave of what is under it shows where it is not covered.
+            const under = fixedOnly ? 1 : w;
+            r = r * under * (1 - a) + shine * pr * a;
+            g = g * under * (1 - a) + shine * pg * a;
+            b = b * under * (1 - a) + shine * pb * a;
+            inked = 1;
+          }
+        }
+        if (!fixedOnly && !inked) {
+          r *= w;
+          g *= w;
+          b *= w;
+        }
+        if (fixedOnly) {
+          red += fixedShare * r;
+          green += fixedShare * g;
+          blue += fixedShare * b;
+        } else {
+          red += blankShare * (r + mirrored);
+          green += blankShare * (g + mirrored);
+          blue += blankShare * (b + mirrored);
+          if (fixedShare > 0.002 && back) {
+            red += fixedShare * near.light(back, 0, LINEAR);
+            green += fixedShare * near.light(back, 1, LINEAR);
+            blue += fixedShare * near.light(back, 2, LINEAR);
+          }
+        }
+      }
+      const o = (y * width + x) * 4;
+      if (seeThrough) {
+        const alpha = 1 - groundShare;
+        const k = alpha > 0 ? 1 / alpha : 0;
+        red *= k;
+        green *= k;
+        blue *= k;
+        data[o + 3] = round(255 * alpha);
+      } else data[o + 3] = 255;
+      data[o] = ENCODED[(min(1, red) * STEPS + 0.5) | 0];
+      data[o + 1] = ENCODED[(min(1, green) * STEPS + 0.5) | 0];
+      data[o + 2] = ENCODED[(min(1, blue) * STEPS + 0.5) | 0];
+    }
+  }
+  return out;
+}
+
+const WHITE: Hex = '#ffffff';
+
+/** The one or two colours of a blank, linear. */
+function dyes(garment: Garment | null): [readonly number[], readonly number[]] {
+  const [a, b = a] = garment ? yarns(garment) : [WHITE];
+  return [lightOf(a), lightOf(b)];
+}
+
+const placesFor = (width: number): Places => ({
+  u: new Float32Array(width),
+  v: new Float32Array(width),
+  on: new Uint8Array(width),
+});
+
+/** Looks up the maps of a scene between their px: the same four for all of them. */
+function nearest(scene: Scene) {
+  let [y0, y1, fy, x0, x1, fx] = [0, 0, 0, 0, 0, 0];
+  const between = (map: MapImage, channel: number, table: Float32Array | null): number => {
+    const { width, channels, data } = map;
+    const a = data[(y0 * width + x0) * channels + channel];
+    const b = data[(y0 * width + x1) * channels + channel];
+    const c = data[(y1 * width + x0) * channels + channel];
+    const d = data[(y1 * width + x1) * channels + channel];
+    if (a === b && a === c && a === d) return table ? table[a] : a;
+    const top = table ? table[a] + (table[b] - table[a]) * fx : a + (b - a) * fx;
+    const low = table ? table[c] + (table[d] - table[c]) * fx : c + (d - c) * fx;
+    return top + (low - top) * fy;
+  };
+  return {
+    row(view: View, y: number) {
+      const my = max(0, min(scene.height - 1, view.top + (y + 0.5) * view.step - 0.5));
+      y0 = floor(my);
+      y1 = min(scene.height - 1, y0 + 1);
+      fy = my - y0;
+    },
+    column(view: View, x: number) {
+      const mx = max(0, min(scene.width - 1, view.left + (x + 0.5) * view.step - 0.5));
+      x0 = floor(mx);
+      x1 = min(scene.width - 1, x0 + 1);
+      fx = mx - x0;
+    },
+    mean: (map: MapImage, channel: number) => between(map, channel, null),
+    light: (map: MapImage, channel: number, table: Float32Array) => between(map, channel, table),
+  };
+}

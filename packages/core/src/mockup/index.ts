@@ -1,0 +1,11 @@
+/** Mockups: pictures of a blank (scenes) with a design printed on it, lit as the blank is. */
+export * from './types';
+export * from './fields';
+export * from './fits';
+export * from './homography';
+export * from './print-looks';
+export * from './ground';
+export { composeMockup, pxPerInch, viewOf, type MockupOptions, type Printed } from './compose';
+export { inchesOf, placesOf, type Places, type PrintArea, type View } from './places';
+export * from './wish';
+export * from './judge';

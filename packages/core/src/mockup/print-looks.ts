@@ -1,0 +1,34 @@
+/** How a print lies on its blank. */
+export interface PrintLook {
+  id: string;
+  name: string;
+  /** Share of the ink that covers what is under it. */
+  cover: number;
+  /** Share of the cloth's weave that is felt through it. */
+  weave: number;
+  /** The ink dyes the blank: it is multiplied with its colour instead of laid over it. */
+  dyes: boolean;
+  /** Height of its edge in inches: light catches it. */
+  edge: number;
+  /** Sparkles in it, 0–1. */
+  glitter: number;
+  /** Shadow that it throws on what it lies on, 0–1. */
+  shadow: number;
+}
+
+const LOOK: Omit<PrintLook, 'id' | 'name'> = {
+  ...{ cover: 1, weave: 0.6, dyes: false, edge: 0, glitter: 0, shadow: 0 },
+};
+
+/** The looks that a print can have; the first is what a press does. */
+export const PRINT_LOOKS: readonly PrintLook[] = [
+  { ...LOOK, id: 'ink', name: 'Printed ink', cover: 0.965, weave: 0.85 },
+  { ...LOOK, id: 'plastisol', name: 'Thick ink', weave: 0.25, edge: 0.006 },
+  { ...LOOK, id: 'film', name: 'Transfer film', weave: 0.12, edge: 0.01 },
+  { ...LOOK, id: 'vinyl', name: 'Cut vinyl', weave: 0, edge: 0.018, shadow: 0.25 },
+  { ...LOOK, id: 'glitter', name: 'Glitter film', weave: 0, edge: 0.014, glitter: 1, shadow: 0.2 },
+  { ...LOOK, id: 'dye', name: 'Dyed into it', weave: 1, dyes: true },
+  { ...LOOK, id: 'sticker', name: 'Sticker', weave: 0, edge: 0.016, shadow: 0.5 },
+];
+
+export const printLook = (id: string): PrintLook => PRINT_LOOKS.find((l) => l.id === id) ?? PRINT_LOOKS[0];

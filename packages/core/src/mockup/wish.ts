@@ -1,0 +1,119 @@
+import { slugOf } from '../design';
+import type { Spec } from '../spec';
+import type { Ground } from './ground';
+import { inchesOf, type PrintArea } from './places';
+import type { PrintField, Scene, SceneMaps } from './types';
+
+export const CROPS = ['whole', 'square', 'tall', 'close'] as const;
+export type Crop = (typeof CROPS)[number];
+
+export const CROP_NAMES: Record<Crop, string> = {
+  whole: 'whole, 4 : 5',
+  square: 'square',
+  tall: 'tall, 3 : 4',
+  close: 'close, square',
+};
+
+export const MOCKUP_FORMATS = ['jpeg', 'png', 'webp'] as const;
+export type MockupFormat = (typeof MOCKUP_FORMATS)[number];
+
+/** Widths that a mockup may have, px. */
+export const MOCKUP_WIDTHS = { least: 200, most: 4000 };
+
+/** Which picture is wanted of a design on a side of a product. */
+export interface MockupWish {
+  scene: string;
+  /** Colour of the blank, by its id; the scene's own where null. */
+  garment: string | null;
+  /** Size of the blank; the one that was photographed where null. */
+  size: string | null;
+  /** See PRINT_LOOKS. */
+  look: string;
+  ground: Ground;
+  crop: Crop;
+  /** Of the picture, px. */
+  width: number;
+  format: MockupFormat;
+}
+
+/** The look that a print has on a product where nothing is chosen. */
+export const usualLook = ({ kind }: Pick<Spec, 'kind'>): string => {
+  if (kind === 'sticker' || kind === 'magnet') return 'sticker';
+  return kind === 'mug' || kind === 'cushion' || kind === 'ornament' ? 'dye' : 'ink';
+};
+
+type Window = { left: number; top: number; right: number; bottom: number };
+
+const SHAPES: Record<Exclude<Crop, 'close' | 'whole'>, number> = { square: 1, tall: 3 / 4 };
+
+/** The middle of what is printed and its width, shares of the scene; the middle of the picture where none is found. */
+function printedAt(
+  scene: Scene,
+  { surface }: Pick<SceneMaps, 'surface'>,
+  field: PrintField,
+  area: PrintArea,
+  size: number,
+): { x: number; y: number; width: number } {
+  let [left, top, right, bottom] = [1, 1, 0, 0];
+  if (field.by !== 'surface')
+    for (const [x, y] of field.by === 'mesh' ? field.points : field.corners) {
+      [left, top] = [Math.min(left, x), Math.min(top, y)];
+      [right, bottom] = [Math.max(right, x), Math.max(bottom, y)];
+    }
+  else if (surface) {
+    const { width, height, channels, data } = surface;
+    const from = [
+      field.at[0] - area.widthIn / size / 2,
+      field.at[1] + (field.anchor === 'top' ? area.collarIn : -area.heightIn / 2) / size,
+    ];
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) {
+        const o = (y * width + x) * channels;
+        if (data[o + 2] !== field.surface) continue;
+        const u = (inchesOf(data[o]) - from[0]) * size;
+        const v = (inchesOf(data[o + 1]) - from[1]) * size;
+        if (u < 0 || v < 0 || u > area.widthIn || v > area.heightIn) continue;
+        [left, top] = [Math.min(left, x / width), Math.min(top, y / height)];
+        [right, bottom] = [Math.max(right, x / width), Math.max(bottom, y / height)];
+      }
+  }
+  if (right <= left || bottom <= top) return { x: 0.5, y: 0.5, width: 0.5 };
+  return {
+    x: (left + right) / 2,
+    y: (top + bottom) / 2,
+    width: Math.max(right - left, ((bottom - top) * scene.height) / scene.width),
+  };
+}
+
+/** What a crop shows of a scene, shares of it: around what is printed, never beyond the picture. */
+export function windowOf(
+  scene: Scene,
+  maps: Pick<SceneMaps, 'surface'>,
+  crop: Crop,
+  field: PrintField,
+  area: PrintArea,
+  size: number,
+): Window {
+  if (crop === 'whole') return { left: 0, top: 0, right: 1, bottom: 1 };
+  const at = printedAt(scene, maps, field, area, size);
+  const across = scene.width / scene.height;
+  const shape = crop === 'close' ? 1 : SHAPES[crop];
+  let width = crop === 'close' ? Math.min(1, Math.max(0.25, at.width * 0.72)) : 1;
+  let height = (width * across) / shape;
+  if (height > 1) [width, height] = [shape / across, 1];
+  const left = Math.max(0, Math.min(1 - width, at.x - width / 2));
+  const top = Math.max(0, Math.min(1 - height, at.y - height / 2));
+  return { left, top, right: left + width, bottom: top + height };
+}
+
+/** The name of a mockup's file: it says that it is one. */
+export const mockupName = (
+  design: string,
+  wish: Pick<MockupWish, 'scene' | 'crop' | 'size' | 'format'>,
+  colourway: string | null,
+  garment: string | null,
+): string =>
+  `${[design, wish.scene, garment, colourway, wish.size, wish.crop === 'whole' ? null : wish.crop]
+    .filter((part): part is string => Boolean(part))
+    .map((part) => slugOf(part).slice(0, 60) || 'untitled')
+    .join('-')}-mockup.${wish.format === 'jpeg' ? 'jpg' : wish.format}`;
