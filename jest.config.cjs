@@ -4,8 +4,10 @@ const base = {
   setupFilesAfterEnv: ['<rootDir>/jest.patience.cjs'],
   // Looked up through the sandbox each time they are named, these took most of the time of what computes.
   sandboxInjectedGlobals: ['Math'],
+  // Packages that come as modules only.
+  transformIgnorePatterns: ['/node_modules/(?!(delaunator|robust-predicates)/)'],
   transform: {
-    '^.+\\.tsx?$': [
+    '^.+\\.(tsx?|m?js)$': [
       '@swc/jest',
       { ...JSON.parse(require('fs').readFileSync('.swcrc', 'utf8')), swcrc: false },
     ],
@@ -23,6 +25,7 @@ module.exports = {
       displayName: 'unit',
       testMatch: [
         '<rootDir>/packages/core/src/**/*.test.ts',
+        '<rootDir>/packages/scenery/src/**/*.test.ts',
         '<rootDir>/apps/cli/src/**/*.test.ts',
         '<rootDir>/apps/web/src/**/*.test.ts',
         '<rootDir>/apps/server/src/**/*.test.ts',

@@ -89,17 +89,6 @@ const PICTURES = {
     await page.keyboard.press('2');
     await page.getByTestId('wall-summary').filter({ hasText: 'Reads on' }).waitFor();
   },
-  async separation(page) {
-    await open(page, OWLS);
-    await page.keyboard.press('2');
-    await page.getByTestId('wall-summary').filter({ hasText: 'Reads on' }).waitFor();
-    await page
-      .getByRole('button', { name: /look closer/ })
-      .first()
-      .click();
-    await page.getByLabel('Show').selectOption('underbase');
-    await page.getByText('White under it').waitFor();
-  },
   async 'cut-line'(page) {
     await open(page, 'Bog Standard');
     await page.keyboard.press('3');
@@ -146,6 +135,15 @@ const PICTURES = {
     await page.mouse.down();
     for (let i = 0; i <= 60; i++) await page.mouse.move(cx - 150 + i * 5, cy + 40 - 60 * Math.sin(i / 8));
     await page.mouse.up();
+  },
+  async mockups(page) {
+    await open(page, 'Night Shift Owls');
+    await page.keyboard.press('4');
+    await page.waitForFunction(
+      () => [...document.querySelectorAll('canvas[data-shown]')].every((c) => c.dataset.shown === 'true'),
+      undefined,
+      { timeout: 120_000 },
+    );
   },
   async sheet(page) {
     await page.goto(`${at}/sheets`);

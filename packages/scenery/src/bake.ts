@@ -157,7 +157,7 @@ async function write(shot: Shot, p: Plate, folder: string, seenIn: number): Prom
 
 /** What a scene says of itself, beside the maps that it has. */
 function say(shot: Shot, folder: string, seenIn: number): void {
-  const { set: _set, ...said } = shot;
+  const { set: _set, exposure: _exposure, ...said } = shot;
   const has = (name: string) => (existsSync(join(folder, name)) ? name : null);
   const scene: Scene = {
     format: 'brelm-scene',
@@ -168,7 +168,7 @@ function say(shot: Shot, folder: string, seenIn: number): void {
     width: WIDTH,
     height: HEIGHT,
     seenIn,
-    brightest: BRIGHTEST,
+    brightest: BRIGHTEST * (shot.exposure ?? 1),
     maps: {
       light: 'light.webp',
       cover: 'cover.webp',
@@ -198,6 +198,6 @@ void (async () => {
     const at = Date.now();
     const set = shot.set();
     await write(shot, photograph(worldOf(set), WIDTH, HEIGHT, SAMPLES), own, set.camera.height);
-    console.error(`${shot.id}: ${((Date.now() - at) / 1000).toFixed(0)} s`);
+    process.stderr.write(`${shot.id}: ${((Date.now() - at) / 1000).toFixed(0)} s\n`);
   }
 })();

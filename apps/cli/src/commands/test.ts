@@ -28,6 +28,7 @@ const CHECKS: readonly (readonly [name: string, command: string, args: readonly 
       '--output-type',
       'err',
       'packages/core/src',
+      'packages/scenery/src',
       'apps/server/src',
       'apps/web/src',
       'apps/cli/src',

@@ -149,18 +149,20 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
     print,
     toPx: [print.image.width / print.area.widthIn, print.image.height / print.area.heightIn],
   }));
-  // The blank's own surface carries its weave, printed or not.
+  // The blank's own surface carries its weave, printed or not; where a print knows its places, these are as good.
   const woven = scene.fields.find((f) => f.by === 'surface');
+  const shared = rows.find((r) => r.print.field.by === 'surface') ?? null;
+  const needed = (weave !== null || share !== null) && shared === null;
   const whole = { widthIn: 0, heightIn: 0, collarIn: 0 };
-  const surface = woven && maps.surface ? placesOf(woven, scene, maps, view, whole, size) : null;
-  const cloth = placesFor(width);
+  const surface = needed && woven && maps.surface ? placesOf(woven, scene, maps, view, whole, size) : null;
+  const own = placesFor(width);
 
   const { light, cover, ground: groundMap, gloss, back } = maps;
   const sum = new Float64Array(4);
   const shifted = new Float64Array(4);
   const near = nearest(scene);
   for (let y = 0; y < height; y++) {
-    surface?.(y, cloth);
+    surface?.(y, own);
     for (const r of rows) {
       [r.above, r.here] = [r.here, r.above];
       r.at(y, r.here);
@@ -170,6 +172,7 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
         r.above.on.set(r.here.on);
       }
     }
+    const cloth = shared ? shared.here : own;
     near.row(view, y);
     for (let x = 0; x < width; x++) {
       near.column(view, x);
@@ -250,7 +253,9 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
           if (a < 0.002) continue;
           const shine =
             l * (1 + min(0.35, how.edge * 28) * raised) * (fixedOnly ? 1 : 1 + (w - 1) * how.weave);
-          let [pr, pg, pb] = [sum[0] / a, sum[1] / a, sum[2] / a];
+          let pr = sum[0] / a;
+          let pg = sum[1] / a;
+          let pb = sum[2] / a;
           if (how.glitter) {
             const flake = speck(floor(here.u[x] * 70), floor(here.v[x] * 70), 3);
             const sparkle = flake > 0.93 ? 1.6 + 6 * (flake - 0.93) : 0.55 + 0.6 * flake;

@@ -68,8 +68,24 @@ function onSurface(
         continue;
       }
       on[x] = 1;
+      if (
+        data[a + 2] === field.surface &&
+        data[b + 2] === field.surface &&
+        data[c + 2] === field.surface &&
+        data[d + 2] === field.surface
+      ) {
+        const ua = data[a] + (data[b] - data[a]) * fx;
+        const va = data[a + 1] + (data[b + 1] - data[a + 1]) * fx;
+        const uc = data[c] + (data[d] - data[c]) * fx;
+        const vc = data[c + 1] + (data[d + 1] - data[c + 1]) * fx;
+        u[x] = ((ua + (uc - ua) * fy) / 512 - 64 - left) * size;
+        v[x] = ((va + (vc - va) * fy) / 512 - 64 - top) * size;
+        continue;
+      }
       // Of the four around it, those that are of another surface count for nothing.
-      let [su, sv, sw] = [0, 0, 0];
+      let su = 0;
+      let sv = 0;
+      let sw = 0;
       const wa = (1 - fx) * (1 - fy);
       const wb = fx * (1 - fy);
       const wc = (1 - fx) * fy;

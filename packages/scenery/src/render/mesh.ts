@@ -115,7 +115,7 @@ export function tube(
     const i = Math.round(t * (line.length - 1));
     const { p } = frames[i];
     const [a, b] = sides[i];
-    const angle = s * 2 * Math.PI;
+    const angle = -s * 2 * Math.PI;
     const [x, y] = [Math.cos(angle) * r(t), Math.sin(angle) * r(t)];
     return [
       p[0] + a[0] * x + b[0] * y,
@@ -204,6 +204,18 @@ export function box(look: Look, from: V3, to: V3, bevel: number): Mesh {
         }
         triangles.push(i, i + 1, i + 2);
       }
+  // A box is convex: what looks at its middle is turned round.
+  const middle = [0, 1, 2].map((k) => (from[k] + to[k]) / 2);
+  for (let t = 0; t < triangles.length; t += 3) {
+    const [a, b, c] = [0, 1, 2].map((k) => at.slice(3 * triangles[t + k], 3 * triangles[t + k] + 3));
+    const [p, q] = [
+      [b[0] - a[0], b[1] - a[1], b[2] - a[2]],
+      [c[0] - a[0], c[1] - a[1], c[2] - a[2]],
+    ] as const;
+    const n = cross([p[0], p[1], p[2]], [q[0], q[1], q[2]]);
+    if (n.reduce((sum, v, k) => sum + v * (a[k] - middle[k]), 0) < 0)
+      [triangles[t + 1], triangles[t + 2]] = [triangles[t + 2], triangles[t + 1]];
+  }
   return {
     look,
     at: Float32Array.from(at),

@@ -3,6 +3,7 @@ import type { Set } from '../render/world';
 import { capFront } from './cap';
 import { cushion } from './cushion';
 import { notebook, poster, stickerGlass, stickerKraft, stickerLaptop, stickerSheet } from './flat-things';
+import { hoodie, hoodieBack } from './hoodie';
 import { mugFront, mugLeft, mugRight } from './mug';
 import { ornament } from './ornament';
 import { teeFlat } from './tee-flat';
@@ -17,6 +18,8 @@ export interface Shot extends Pick<
   'id' | 'name' | 'products' | 'cloth' | 'fields' | 'dyed' | 'sizes'
 > {
   set: () => Set;
+  /** How much longer than usual it is exposed, 1 where left out. */
+  exposure?: number;
 }
 
 /** Width across the chest of an adult's tee by size, inches; scenes are photographed in M. */
@@ -24,6 +27,7 @@ const TEE_SIZES = {
   own: 'M',
   widths: { S: 18, M: 20, L: 22, XL: 24, '2XL': 26, '3XL': 28 },
 };
+const HOODIE_SIZES = { own: 'M', widths: { S: 20, M: 22, L: 24, XL: 26, '2XL': 28, '3XL': 30 } };
 const CHILD_SIZES = { own: '6', widths: { '4': 12.5, '6': 13.8, '8': 15, '10': 16, '12': 17 } };
 
 const FRONT = { by: 'surface', surface: 1, side: 'front', anchor: 'top', at: [0, 0] } as const;
@@ -49,10 +53,24 @@ const sticker = {
 } as const;
 
 export const SHOTS: readonly Shot[] = [
-  { ...tee, id: 'tee-worn', name: 'Tee on a figure', fields: [FRONT, CHEST], set: teeWorn },
-  { ...tee, id: 'tee-worn-back', name: 'Tee on a figure, from behind', fields: [BACK], set: teeWornBack },
+  { ...tee, id: 'tee-worn', name: 'Tee on a figure', exposure: 1.18, fields: [FRONT, CHEST], set: teeWorn },
+  {
+    ...tee,
+    id: 'tee-worn-back',
+    name: 'Tee on a figure, from behind',
+    exposure: 1.18,
+    fields: [BACK],
+    set: teeWornBack,
+  },
   { ...tee, id: 'tee-flat', name: 'Tee laid flat', fields: [FRONT, CHEST], set: teeFlat },
-  { ...tee, id: 'tee-hanger', name: 'Tee on a hanger', fields: [FRONT, CHEST], set: teeHanger },
+  {
+    ...tee,
+    id: 'tee-hanger',
+    name: 'Tee on a hanger',
+    exposure: 1.08,
+    fields: [FRONT, CHEST],
+    set: teeHanger,
+  },
   {
     ...{ ...tee, id: 'child-tee', name: 'Child’s tee laid flat', fields: [FRONT], set: childTee },
     products: { kinds: ['shirt'], blanks: ['child’s tee'] },
@@ -61,6 +79,21 @@ export const SHOTS: readonly Shot[] = [
   {
     ...{ ...tee, id: 'long-sleeve', name: 'Long sleeves laid flat', fields: [FRONT], set: longSleeve },
     products: { kinds: ['shirt'], blanks: ['long sleeve tee'] },
+  },
+  {
+    ...{
+      id: 'hoodie',
+      name: 'Hoodie laid flat',
+      cloth: 'fleece',
+      dyed: true,
+      sizes: HOODIE_SIZES,
+      set: hoodie,
+    },
+    ...{ products: { kinds: ['hoodie'], blanks: [] }, fields: [FRONT] },
+  },
+  {
+    ...{ id: 'hoodie-back', name: 'Hoodie, from behind', cloth: 'fleece', dyed: true, sizes: HOODIE_SIZES },
+    ...{ products: { kinds: ['hoodie'], blanks: [] }, fields: [BACK], set: hoodieBack },
   },
   {
     ...{ id: 'tote', name: 'Tote on a hook', cloth: 'canvas', dyed: true, sizes: null, set: tote },

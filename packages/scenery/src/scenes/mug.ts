@@ -35,6 +35,9 @@ function mug(): Mesh[] {
     const angle = s * 2 * Math.PI;
     return [q * Math.cos(angle), y, -q * Math.sin(angle), (s - 0.5) * 2 * Math.PI * r, high - 0.05 - y];
   });
+  // The outside looks outwards.
+  for (let i = 0; i < body.triangles.length; i += 3)
+    [body.triangles[i], body.triangles[i + 1]] = [body.triangles[i + 1], body.triangles[i]];
   // Print goes on the outside alone: everything above the rim and within is bare.
   const outside = 6 + 11 + 23;
   const cut = (from: number, to: number, look: Look): Mesh => ({
@@ -63,7 +66,7 @@ const mugAt = (turn: number): Set => ({
   camera: {
     from: [0, 3.9, 24],
     to: [turn === -28 ? 0.35 : turn === 208 ? -0.35 : 0, 1.72, 0],
-    height: 5.4,
+    height: 6,
     aperture: 0.12,
   },
   room: (_x, y, z) => 0.3 + 0.12 * y + 0.05 * z,

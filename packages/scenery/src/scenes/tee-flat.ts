@@ -1,4 +1,5 @@
-import { laidFlat, TEE } from '../cloth/garment';
+import { TEE } from '../cloth/garment';
+import { laidFlat } from '../cloth/poses';
 import type { Set } from '../render/world';
 import { table } from './ground';
 import { softBox } from './light';

@@ -1,4 +1,5 @@
-import { hung, TEE } from '../cloth/garment';
+import { TEE } from '../cloth/garment';
+import { hung } from '../cloth/poses';
 import { tube } from '../render/mesh';
 import { solidMesh } from '../render/solid';
 import type { Set } from '../render/world';

@@ -1,4 +1,5 @@
-import { TEE, worn, type Cut } from '../cloth/garment';
+import { TEE, type Cut } from '../cloth/garment';
+import { worn } from '../cloth/poses';
 import { moved, type Look } from '../render/mesh';
 import { solidMesh } from '../render/solid';
 import type { Set } from '../render/world';

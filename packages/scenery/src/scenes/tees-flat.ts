@@ -1,4 +1,5 @@
-import { CHILD_TEE, laidFlat, LONG_SLEEVE } from '../cloth/garment';
+import { CHILD_TEE, LONG_SLEEVE } from '../cloth/garment';
+import { laidFlat } from '../cloth/poses';
 import type { Set } from '../render/world';
 import { table } from './ground';
 import { softBox } from './light';

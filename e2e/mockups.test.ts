@@ -1,0 +1,103 @@
+import type { Browser, Page } from 'playwright-core';
+import { Brelm, launch, serious, watch } from './brelm';
+
+const brelm = new Brelm();
+let browser: Browser;
+let address: string;
+let page: Page;
+let faults: string[];
+
+beforeAll(async () => {
+  address = await brelm.start();
+  browser = await launch();
+  page = await (await browser.newContext({ viewport: { width: 1024, height: 700 } })).newPage();
+  faults = watch(page);
+});
+afterAll(async () => {
+  await browser?.close();
+  await brelm.clean();
+});
+
+const large = () => page.getByRole('region', { name: 'Mockup' }).getByRole('img');
+/** The large picture, and nothing of another under way. */
+const made = async () => {
+  await page.getByText('making the picture…').waitFor({ state: 'detached' });
+  await page.locator('section[aria-label="Mockup"] canvas[data-shown="true"]').waitFor();
+};
+/** Colour at a share of the large picture: what the seller sees. */
+const colourAt = async (x: number, y: number): Promise<number[]> => {
+  const box = (await large().boundingBox())!;
+  const clip = { x: box.x + box.width * x - 3, y: box.y + box.height * y - 3, width: 6, height: 6 };
+  const shot = await page.screenshot({ clip });
+  return page.evaluate(async (png) => {
+    const bitmap = await createImageBitmap(await (await fetch(`data:image/png;base64,${png}`)).blob());
+    const context = new OffscreenCanvas(1, 1).getContext('2d')!;
+    context.drawImage(bitmap, 0, 0, 1, 1);
+    return [...context.getImageData(0, 0, 1, 1).data.slice(0, 3)];
+  }, shot.toString('base64'));
+};
+
+describe('mockups', () => {
+  it('show the design on the product, by the stage’s key, and say how it sits', async () => {
+    await page.goto(address);
+    await page.getByRole('link', { name: 'Night Shift Owls' }).click();
+    await page.getByTestId('board').waitFor();
+    await page.keyboard.press('4');
+    await page.getByRole('heading', { name: 'Tee on a figure, Soot' }).waitFor();
+    await made();
+    await page.getByText(/in wide on a chest of 20 in \(M\)/).waitFor();
+    // The hem is of the garment, the sun of the design is not.
+    expect(Math.max(...(await colourAt(0.5, 0.85)))).toBeLessThan(60);
+    expect(await serious(page)).toEqual([]);
+  });
+
+  it('change with the colour, the scene and the size that are chosen by the keyboard', async () => {
+    await page.getByRole('button', { name: 'Pine', exact: true }).press('Enter');
+    await page.getByRole('heading', { name: 'Tee on a figure, Pine' }).waitFor();
+    await made();
+    const [r, g] = await colourAt(0.5, 0.85);
+    expect(g).toBeGreaterThan(r);
+    await page.getByRole('button', { name: 'Tee laid flat' }).press('Enter');
+    await page.getByRole('heading', { name: 'Tee laid flat, Pine' }).waitFor();
+    await page.getByLabel('Size of the blank').selectOption('3XL');
+    await page.getByText(/on a chest of 28 in \(3XL\)/).waitFor();
+    await page.getByLabel('Shows').selectOption('square');
+    await page.getByLabel('Background', { exact: true }).selectOption('wood');
+    await page.getByRole('button', { name: 'Background #b7a68c' }).press('Enter');
+    await made();
+    const { width, height } = (await large().boundingBox())!;
+    expect(width / height).toBeCloseTo(1, 1);
+    expect(faults).toEqual([]);
+  });
+
+  it('are made as a run, listed, and marked once the design has changed; one press makes them anew', async () => {
+    await page.getByLabel('Width').selectOption('1200');
+    await page.getByLabel('Pictures', { exact: true }).selectOption('colours');
+    await page.getByRole('button', { name: 'Make 2 pictures' }).press('Enter');
+    const list = page.getByRole('region', { name: 'Pictures made' });
+    await list.getByRole('link', { name: 'Download: Tee laid flat, Soot, square' }).waitFor();
+    await list.getByRole('link', { name: 'Download: Tee laid flat, Pine, square' }).waitFor();
+    const download = page.waitForEvent('download');
+    await list.getByRole('link', { name: 'Download: Tee laid flat, Pine, square' }).click();
+    expect((await download).suggestedFilename()).toMatch(/^night-shift-owls-tee-flat-pine.*-mockup\.jpg$/);
+    await page.getByLabel('Name of the design').fill('Night Shift Owls, second');
+    await page.getByLabel('Name of the design').press('Enter');
+    await list.getByText('All show the design as it was before.').waitFor();
+    expect(await serious(page)).toEqual([]);
+    await list.getByRole('button', { name: 'Make anew' }).press('Enter');
+    await list.getByText('All show the design as it was before.').waitFor({ state: 'detached' });
+    expect(faults).toEqual([]);
+  });
+
+  it('show a mug and a sticker as what they are, and say where there is no scene', async () => {
+    await page.goto(address);
+    await page.getByRole('link', { name: 'Bog Standard' }).click();
+    await page.getByTestId('board').waitFor();
+    await page.keyboard.press('4');
+    await page.getByRole('heading', { name: 'Sticker on a laptop', exact: true }).waitFor();
+    await made();
+    // A sticker has no colours of cloth to choose from.
+    expect(await page.getByRole('group', { name: 'Colours of the product' }).count()).toBe(0);
+    expect(await serious(page)).toEqual([]);
+  });
+});
