@@ -109,9 +109,9 @@ const BROWSER = {
 
 /**
  * How long what is waited for may take, in ms: long enough for a machine that is ten times slower or busy with
- * something else. A test that fails for time alone says nothing about Brelm.
+ * something else. A test that fails for time alone says nothing about Brelm. (PATIENCE says another, while one is written.)
  */
-const PATIENCE = 240_000;
+const PATIENCE = Number(process.env.PATIENCE ?? 240_000);
 
 /** A browser whose every context and page has patience. */
 export async function launch(): Promise<Browser> {

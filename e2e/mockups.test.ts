@@ -59,10 +59,10 @@ describe('mockups', () => {
     expect(g).toBeGreaterThan(r);
     await page.getByRole('button', { name: 'Tee laid flat' }).press('Enter');
     await page.getByRole('heading', { name: 'Tee laid flat, Pine' }).waitFor();
-    await page.getByLabel('Size of the blank').selectOption('3XL');
+    await page.getByRole('combobox', { name: 'Size of the blank' }).selectOption('3XL');
     await page.getByText(/on a chest of 28 in \(3XL\)/).waitFor();
-    await page.getByLabel('Shows').selectOption('square');
-    await page.getByLabel('Background', { exact: true }).selectOption('wood');
+    await page.getByRole('combobox', { name: 'Shows' }).selectOption('square');
+    await page.getByRole('combobox', { name: 'Background' }).selectOption('wood');
     await page.getByRole('button', { name: 'Background #b7a68c' }).press('Enter');
     await made();
     const { width, height } = (await large().boundingBox())!;
@@ -71,8 +71,8 @@ describe('mockups', () => {
   });
 
   it('are made as a run, listed, and marked once the design has changed; one press makes them anew', async () => {
-    await page.getByLabel('Width').selectOption('1200');
-    await page.getByLabel('Pictures', { exact: true }).selectOption('colours');
+    await page.getByRole('combobox', { name: 'Width' }).selectOption('1200');
+    await page.getByRole('combobox', { name: 'Pictures' }).selectOption('colours');
     await page.getByRole('button', { name: 'Make 2 pictures' }).press('Enter');
     const list = page.getByRole('region', { name: 'Pictures made' });
     await list.getByRole('link', { name: 'Download: Tee laid flat, Soot, square' }).waitFor();

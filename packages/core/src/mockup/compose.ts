@@ -68,6 +68,23 @@ function look(s: Sampler, x: number, y: number, weight: number, out: Float64Arra
   if (x0 < -1 || y0 < -1 || x0 >= width || y0 >= height) return;
   const fx = px - x0;
   const fy = py - y0;
+  if (x0 >= 0 && y0 >= 0 && x0 + 1 < width && y0 + 1 < height) {
+    const a = (y0 * width + x0) * 4;
+    const c = a + width * 4;
+    const alpha = data[a + 3] + data[a + 7] + data[c + 3] + data[c + 7];
+    if (alpha === 0) return;
+    const low = weight * fy;
+    const top = weight - low;
+    const wa = top * (1 - fx);
+    const wb = top * fx;
+    const wc = low * (1 - fx);
+    const wd = low * fx;
+    out[0] += wa * data[a] + wb * data[a + 4] + wc * data[c] + wd * data[c + 4];
+    out[1] += wa * data[a + 1] + wb * data[a + 5] + wc * data[c + 1] + wd * data[c + 5];
+    out[2] += wa * data[a + 2] + wb * data[a + 6] + wc * data[c + 2] + wd * data[c + 6];
+    out[3] += wa * data[a + 3] + wb * data[a + 7] + wc * data[c + 3] + wd * data[c + 7];
+    return;
+  }
   for (let j = 0; j < 2; j++) {
     const yy = y0 + j;
     if (yy < 0 || yy >= height) continue;
@@ -228,7 +245,10 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
           const vy = above.on[x] ? (here.v[x] - above.v[x]) * toPx[1] : 0;
           const nx = min(MOST_TAPS, max(1, round(sqrt(ux * ux + vx * vx))));
           const ny = min(MOST_TAPS, max(1, round(sqrt(uy * uy + vy * vy))));
-          sum.fill(0);
+          sum[0] = 0;
+          sum[1] = 0;
+          sum[2] = 0;
+          sum[3] = 0;
           const weight = 1 / (nx * ny * 65535);
           for (let j = 0; j < ny; j++)
             for (let i = 0; i < nx; i++) {
@@ -242,7 +262,7 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
           if (how.edge || how.shadow) {
             // Light comes from the top left: an edge that faces it is lit, and throws its shadow to the other side.
             const d = max(how.edge * 1.5, 1.2 / scale);
-            shifted.fill(0);
+            shifted[3] = 0;
             look(sampler, u - d * toPx[0], v - d * toPx[1], 1 / 65535, shifted);
             raised = a - shifted[3];
             const dark = how.shadow * max(0, shifted[3] - a);

@@ -99,8 +99,8 @@ export const SHOTS: readonly Shot[] = [
     ...{ id: 'tote', name: 'Tote on a hook', cloth: 'canvas', dyed: true, sizes: null, set: tote },
     ...{ products: { kinds: ['bag'], blanks: [] }, fields: [{ ...FRONT, anchor: 'middle', at: [0, 8.4] }] },
   },
-  { ...mug, id: 'mug-left', name: 'Mug, handle right', fields: [WRAP], set: mugLeft },
   { ...mug, id: 'mug-front', name: 'Mug, away from the handle', fields: [WRAP], set: mugFront },
+  { ...mug, id: 'mug-left', name: 'Mug, handle right', fields: [WRAP], set: mugLeft },
   { ...mug, id: 'mug-right', name: 'Mug, handle left', fields: [WRAP], set: mugRight },
   {
     ...{ id: 'cushion', name: 'Cushion', cloth: 'linen', dyed: true, sizes: null, set: cushion },

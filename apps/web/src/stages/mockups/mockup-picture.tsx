@@ -11,6 +11,7 @@ export function MockupPicture({
   onBusy,
 }: {
   request: MockupRequest;
+  /** What it is called; empty where what stands beside it says that. */
   label: string;
   className?: string;
   onBusy?: (busy: boolean) => void;
@@ -57,8 +58,7 @@ export function MockupPicture({
   return (
     <canvas
       ref={canvas}
-      role="img"
-      aria-label={label}
+      {...(label ? { role: 'img', 'aria-label': label } : { 'aria-hidden': true })}
       data-shown={shown}
       className={`${className ?? ''} ${shown ? '' : 'opacity-0'}`}
     />

@@ -1,6 +1,6 @@
 import { Images } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link } from 'react-router';
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
 import { inkBox } from '@brelm/core/drawing';
@@ -24,11 +24,13 @@ import { useAppDispatch, useAppSelector } from '../../store';
 import {
   reasonOf,
   useMockupsQuery,
+  useRunQuery,
   useScenesQuery,
   useStartRunsMutation,
   type FileRequest,
 } from '../../store/api';
 import { redone, undone } from '../../store/editor';
+import { useRunEvents } from '../../store/run-events';
 import { whenSaved } from '../../store/when-saved';
 import { Button, garmentBackground, notify, SelectField, SeverityMark } from '../../ui';
 import { useSettled } from '../../ui/use-settled';
@@ -181,7 +183,7 @@ function OnProduct({
   /** Sides of products that no scene shows. */
   without: number;
 }) {
-  const navigate = useNavigate();
+  useRunEvents();
   const id = useAppSelector((s) => s.editor.id)!;
   const revision = useAppSelector((s) => s.editor.revision);
   const [manner, setManner] = useState(keptManner);
@@ -190,6 +192,7 @@ function OnProduct({
   const [busy, setBusy] = useState(true);
   const [set, setSet] = useState<SetOf>('one');
   const [start, starting] = useStartRunsMutation();
+  const [runId, setRunId] = useState<string | null>(null);
   const made = useMockupsQuery(id, { refetchOnMountOrArgChange: true });
   const { refetch } = made;
   // Saved anew, what was made may be behind.
@@ -259,10 +262,7 @@ function OnProduct({
       const [run] = await start([
         { files, title: `${design.name}, mockups`, pack: files.length > 1 },
       ]).unwrap();
-      notify('done', `${files.length === 1 ? 'A picture is' : `${files.length} pictures are`} being made.`, {
-        label: 'Show the run',
-        run: () => void navigate(`/runs?run=${run.id}`),
-      });
+      setRunId(run.id);
     } catch (error) {
       notify('fault', `The pictures were not begun: ${reasonOf(error)}`);
     }
@@ -402,6 +402,7 @@ function OnProduct({
             <Images size={15} aria-hidden />
             Make {wanted.length === 1 ? 'the picture' : `${wanted.length} pictures`}
           </Button>
+          {runId && <UnderWay runId={runId} />}
         </section>
         <MadeMockups
           made={(made.data ?? []).filter((m) => m.file.spec === spec.id && m.file.sideId === side.id)}
@@ -441,4 +442,29 @@ function useSeat(
       ).top;
     return seatOf(placedBox(ink, artwork.board, side, at), middle, side, scene, size);
   }, [resolved, colour, artwork, side, scene, size]);
+}
+
+/** How far a run of pictures is. */
+function UnderWay({ runId }: { runId: string }) {
+  const { data: run } = useRunQuery(runId);
+  const made = run?.counts.done ?? 0;
+  const failed = run?.counts.failed ?? 0;
+  const all = run?.files.length ?? 0;
+  return (
+    <p role="status" className="flex items-center gap-1.5 text-[13px]">
+      {failed > 0 && <SeverityMark severity="stop" size={12} />}
+      <span className="min-w-0 flex-1">
+        {!run
+          ? 'Beginning…'
+          : run.finishedAt
+            ? failed
+              ? `${failed} of ${all} could not be made.`
+              : `${all === 1 ? 'The picture is' : `All ${all} pictures are`} made.`
+            : `${made} of ${all} made…`}
+      </span>
+      <Link to="/runs" className="text-spruce underline">
+        The run
+      </Link>
+    </p>
+  );
 }
