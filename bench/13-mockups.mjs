@@ -87,7 +87,7 @@ report(
 
 const some = (count) =>
   new Promise((done) => fork(fileURLToPath(import.meta.url), ['some', String(count)]).once('exit', done));
-const COUNT = 20;
+const COUNT = 40;
 const [alone] = await timed(() => some(COUNT));
 const [both] = await timed(() => Promise.all([some(COUNT / 2), some(COUNT / 2)]));
 report(

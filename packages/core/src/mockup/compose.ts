@@ -1,11 +1,13 @@
-import { encoded, linearLight, yarns, type Garment, type Hex } from '../colour';
+import { encoded, yarns, type Garment, type Hex } from '../colour';
 import { createImage, type RasterImage } from '../raster';
 import { cloud } from '../wear';
 import { speck, weaveOf } from './cloth';
 import { groundTone, lightOf, type Ground } from './ground';
+import { mapReader } from './map-reader';
 import { placesOf, type Places, type PrintArea, type RowOfPlaces, type View } from './places';
 import type { PrintLook } from './print-looks';
-import type { MapImage, PrintField, Scene, SceneMaps } from './types';
+import { LINEAR, look, samplerOf, type Sampler } from './sampler';
+import type { PrintField, Scene, SceneMaps } from './types';
 
 /** Artwork that is printed on a field of a scene. */
 export interface Printed {
@@ -31,76 +33,9 @@ export interface MockupOptions {
 
 const { floor, max, min, round, sqrt } = Math;
 
-/** Linear light of each 8-bit value. */
-const LINEAR = Float32Array.from({ length: 256 }, (_, v) => linearLight(v));
 const STEPS = 4096;
 /** 8-bit values by linear light. */
 const ENCODED = Uint8ClampedArray.from({ length: STEPS + 1 }, (_, i) => round(encoded(i / STEPS)));
-
-/** A print as linear light under its own alpha, 16 bits, ready to be looked up. */
-interface Sampler {
-  width: number;
-  height: number;
-  data: Uint16Array;
-}
-
-function samplerOf({ width, height, data: from }: RasterImage): Sampler {
-  const data = new Uint16Array(width * height * 4);
-  for (let i = 0; i < data.length; i += 4) {
-    const a = from[i + 3];
-    if (!a) continue;
-    const k = (65535 * a) / 255;
-    data[i] = LINEAR[from[i]] * k;
-    data[i + 1] = LINEAR[from[i + 1]] * k;
-    data[i + 2] = LINEAR[from[i + 2]] * k;
-    data[i + 3] = k;
-  }
-  return { width, height, data };
-}
-
-/** Red, green, blue (linear, under alpha) and alpha at a place, px of the print, into `out`; adds `weight` of it. */
-function look(s: Sampler, x: number, y: number, weight: number, out: Float64Array): void {
-  const { width, height, data } = s;
-  const px = x - 0.5;
-  const py = y - 0.5;
-  const x0 = floor(px);
-  const y0 = floor(py);
-  if (x0 < -1 || y0 < -1 || x0 >= width || y0 >= height) return;
-  const fx = px - x0;
-  const fy = py - y0;
-  if (x0 >= 0 && y0 >= 0 && x0 + 1 < width && y0 + 1 < height) {
-    const a = (y0 * width + x0) * 4;
-    const c = a + width * 4;
-    const alpha = data[a + 3] + data[a + 7] + data[c + 3] + data[c + 7];
-    if (alpha === 0) return;
-    const low = weight * fy;
-    const top = weight - low;
-    const wa = top * (1 - fx);
-    const wb = top * fx;
-    const wc = low * (1 - fx);
-    const wd = low * fx;
-    out[0] += wa * data[a] + wb * data[a + 4] + wc * data[c] + wd * data[c + 4];
-    out[1] += wa * data[a + 1] + wb * data[a + 5] + wc * data[c + 1] + wd * data[c + 5];
-    out[2] += wa * data[a + 2] + wb * data[a + 6] + wc * data[c + 2] + wd * data[c + 6];
-    out[3] += wa * data[a + 3] + wb * data[a + 7] + wc * data[c + 3] + wd * data[c + 7];
-    return;
-  }
-  for (let j = 0; j < 2; j++) {
-    const yy = y0 + j;
-    if (yy < 0 || yy >= height) continue;
-    const wy = weight * (j ? fy : 1 - fy);
-    for (let i = 0; i < 2; i++) {
-      const xx = x0 + i;
-      if (xx < 0 || xx >= width) continue;
-      const w = wy * (i ? fx : 1 - fx);
-      const o = (yy * width + xx) * 4;
-      out[0] += w * data[o];
-      out[1] += w * data[o + 1];
-      out[2] += w * data[o + 2];
-      out[3] += w * data[o + 3];
-    }
-  }
-}
 
 /** The most looks a px takes along one direction: what is seen more aslant than that goes soft. */
 const MOST_TAPS = 6;
@@ -177,7 +112,7 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
   const { light, cover, ground: groundMap, gloss, back } = maps;
   const sum = new Float64Array(4);
   const shifted = new Float64Array(4);
-  const near = nearest(scene);
+  const near = mapReader(scene);
   for (let y = 0; y < height; y++) {
     surface?.(y, own);
     for (const r of rows) {
@@ -347,35 +282,3 @@ const placesFor = (width: number): Places => ({
   v: new Float32Array(width),
   on: new Uint8Array(width),
 });
-
-/** Looks up the maps of a scene between their px: the same four for all of them. */
-function nearest(scene: Scene) {
-  let [y0, y1, fy, x0, x1, fx] = [0, 0, 0, 0, 0, 0];
-  const between = (map: MapImage, channel: number, table: Float32Array | null): number => {
-    const { width, channels, data } = map;
-    const a = data[(y0 * width + x0) * channels + channel];
-    const b = data[(y0 * width + x1) * channels + channel];
-    const c = data[(y1 * width + x0) * channels + channel];
-    const d = data[(y1 * width + x1) * channels + channel];
-    if (a === b && a === c && a === d) return table ? table[a] : a;
-    const top = table ? table[a] + (table[b] - table[a]) * fx : a + (b - a) * fx;
-    const low = table ? table[c] + (table[d] - table[c]) * fx : c + (d - c) * fx;
-    return top + (low - top) * fy;
-  };
-  return {
-    row(view: View, y: number) {
-      const my = max(0, min(scene.height - 1, view.top + (y + 0.5) * view.step - 0.5));
-      y0 = floor(my);
-      y1 = min(scene.height - 1, y0 + 1);
-      fy = my - y0;
-    },
-    column(view: View, x: number) {
-      const mx = max(0, min(scene.width - 1, view.left + (x + 0.5) * view.step - 0.5));
-      x0 = floor(mx);
-      x1 = min(scene.width - 1, x0 + 1);
-      fx = mx - x0;
-    },
-    mean: (map: MapImage, channel: number) => between(map, channel, null),
-    light: (map: MapImage, channel: number, table: Float32Array) => between(map, channel, table),
-  };
-}

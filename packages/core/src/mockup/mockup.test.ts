@@ -1,23 +1,14 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import Ajv2020 from 'ajv/dist/2020';
 import fc from 'fast-check';
 import { deltaE, linearLight, rgbToHex, type Garment } from '../colour';
-import { DocumentError } from '../fields';
 import { createImage, type RasterImage } from '../raster';
 import {
   composeMockup,
   crossed,
-  fieldsFor,
   inchesOf,
   inverseOf,
   mapped,
-  mockupName,
   placesOf,
   printLook,
-  readScene,
-  sceneSchema,
-  seatOf,
   shows,
   sizeRatio,
   squareTo,
@@ -26,34 +17,12 @@ import {
   type MapImage,
   type MockupOptions,
   type PrintField,
-  type Scene,
   type SceneMaps,
 } from '.';
+import { flatScene } from '../../testing/flat-scene';
 
-const DOCS = join(__dirname, '../../../../docs');
 const soot: Garment = { id: 'soot', name: 'Soot', value: '#1b1b1d', kind: 'solid' };
 const plain = { kind: 'plain', colour: '#808080' } as const;
-
-const scene = (over: Partial<Scene> = {}): Scene => ({
-  ...{ format: 'brelm-scene', version: 1, id: 'flat', name: 'Flat', position: 0, licence: 'CC0-1.0' },
-  ...{ products: { kinds: ['shirt'], blanks: [] }, cloth: 'none', dyed: true },
-  sizes: { own: 'M', widths: { S: 18, M: 20, '3XL': 28 } },
-  fields: [
-    {
-      by: 'corners',
-      side: null,
-      corners: [
-        [0.1, 0.1],
-        [0.9, 0.1],
-        [0.9, 0.9],
-        [0.1, 0.9],
-      ],
-    },
-  ],
-  ...{ width: 200, height: 200, seenIn: 20, brightest: 1 },
-  maps: { light: 'l.webp', cover: 'c.webp', ground: null, gloss: null, back: null, surface: null },
-  ...over,
-});
 
 const even = (width: number, height: number, ...values: number[]): MapImage => ({
   ...{ width, height, channels: values.length },
@@ -81,7 +50,7 @@ const picture = (
 
 const full = { ...printLook('ink'), cover: 1 };
 const area = { widthIn: 16, heightIn: 16, collarIn: 0 };
-const print = (image: RasterImage, field: PrintField = scene().fields[0], look = full) => ({
+const print = (image: RasterImage, field: PrintField = flatScene().fields[0], look = full) => ({
   field,
   area,
   image,
@@ -90,7 +59,7 @@ const print = (image: RasterImage, field: PrintField = scene().fields[0], look =
 const made = (
   prints: MockupOptions['prints'],
   over: Partial<MockupOptions> = {},
-  s = scene(),
+  s = flatScene(),
   maps = flat(),
 ) => composeMockup(s, maps, { width: 400, garment: soot, ground: plain, prints, ...over });
 const at = ({ width, data }: RasterImage, x: number, y: number) => [
@@ -194,7 +163,7 @@ describe('a mockup', () => {
     const out = made(
       [],
       { garment: { ...soot, value: '#ffffff' } },
-      scene(),
+      flatScene(),
       flat({ light: even(200, 200, 188) }),
     );
     expect(at(out, 100, 100)[0]).toBeGreaterThanOrEqual(187);
@@ -271,16 +240,16 @@ describe('a mockup', () => {
       (cover.data as Uint8Array)[3 * i + 1] = x >= 130 ? 255 : 0;
     }
     const maps = flat({ cover, back: even(200, 200, 200, 40, 10), ground: even(200, 200, 255) });
-    const clear = made([], { ground: { kind: 'none', colour: '#ffffff' } }, scene(), maps);
+    const clear = made([], { ground: { kind: 'none', colour: '#ffffff' } }, flatScene(), maps);
     expect(at(clear, 40, 200)).toEqual([0x1b, 0x1b, 0x1d, 255]);
     expect(at(clear, 200, 200)).toEqual([200, 40, 10, 255]);
     expect(at(clear, 350, 200)[3]).toBe(0);
-    expect(at(made([], {}, scene(), maps), 350, 200)).toEqual([128, 128, 128, 255]);
+    expect(at(made([], {}, flatScene(), maps), 350, 200)).toEqual([128, 128, 128, 255]);
   });
 
   it('dyes what is dyed: white goods take the ink, dark ones swallow it', () => {
     const ink = picture(160, 160, () => [216, 163, 58, 255]);
-    const dye = [print(ink, scene().fields[0], printLook('dye'))];
+    const dye = [print(ink, flatScene().fields[0], printLook('dye'))];
     expect(at(made(dye, { garment: { ...soot, value: '#ffffff' } }), 200, 200).slice(0, 3)).toEqual([
       216, 163, 58,
     ]);
@@ -313,7 +282,7 @@ describe('places on a surface', () => {
         (y * 50 + x) * 3,
       );
   const field: PrintField = { by: 'surface', side: 'front', surface: 1, anchor: 'top', at: [0, 0] };
-  const s = scene({ fields: [field], maps: { ...scene().maps, surface: 's.png' } });
+  const s = flatScene({ fields: [field], maps: { ...flatScene().maps, surface: 's.png' } });
   const row = (y: number, size = 1, window?: MockupOptions['window']) => {
     const view = viewOf(s, { width: 400, window });
     const out = { u: new Float32Array(400), v: new Float32Array(400), on: new Uint8Array(400) };
@@ -379,9 +348,9 @@ describe('a mesh', () => {
           ] as const,
       );
     const mesh: PrintField = { by: 'mesh', side: null, columns: 4, rows: 3, points: net(4, 3) };
-    const rows = [scene().fields[0], mesh].map((field) => {
+    const rows = [flatScene().fields[0], mesh].map((field) => {
       const out = { u: new Float32Array(400), v: new Float32Array(400), on: new Uint8Array(400) };
-      placesOf(field, scene(), { surface: null }, viewOf(scene(), { width: 400 }), area, 1)(123, out);
+      placesOf(field, flatScene(), { surface: null }, viewOf(flatScene(), { width: 400 }), area, 1)(123, out);
       return out;
     });
     for (let x = 45; x < 355; x += 7) {
@@ -391,153 +360,4 @@ describe('a mesh', () => {
     }
     expect(rows[1].on[20]).toBe(0);
   });
-});
-
-describe('the scene format', () => {
-  const fieldsOf = (document: unknown): string[] => {
-    try {
-      readScene(document);
-      return [];
-    } catch (error) {
-      return (error as DocumentError).faults.map((f) => f.field);
-    }
-  };
-  it('is what docs/scene.schema.json says, which takes what the reader takes: `npm run schema` writes it', () => {
-    const kept = JSON.parse(readFileSync(join(DOCS, 'scene.schema.json'), 'utf8')) as object;
-    expect(kept).toEqual(JSON.parse(JSON.stringify(sceneSchema())));
-    const valid = new Ajv2020({ strict: false }).compile(kept);
-    expect(valid(scene())).toBe(true);
-    for (const change of [
-      { width: 1 },
-      { cloth: 'silk' },
-      { fields: [] },
-      { colour: 'red' },
-      { dyed: 'yes' },
-    ])
-      expect(valid({ ...scene(), ...change })).toBe(false);
-  });
-  it('is read as it was written', () => {
-    expect(readScene(JSON.parse(JSON.stringify(scene())))).toEqual(scene());
-  });
-  it.each([
-    ['a map in another folder', { maps: { ...scene().maps, light: '../light.webp' } }, 'maps.light'],
-    ['no cover', { maps: { ...scene().maps, cover: undefined } }, 'maps.cover'],
-    [
-      'corners that cross',
-      {
-        fields: [
-          {
-            by: 'corners',
-            side: null,
-            corners: [
-              [0, 0],
-              [1, 1],
-              [1, 0],
-              [0, 1],
-            ],
-          },
-        ],
-      },
-      'fields[0].corners',
-    ],
-    [
-      'three corners',
-      {
-        fields: [
-          {
-            by: 'corners',
-            side: null,
-            corners: [
-              [0, 0],
-              [1, 1],
-              [1, 0],
-            ],
-          },
-        ],
-      },
-      'fields[0].corners',
-    ],
-    [
-      'a mesh with points missing',
-      {
-        fields: [
-          {
-            by: 'mesh',
-            side: null,
-            columns: 3,
-            rows: 3,
-            points: [
-              [0, 0],
-              [1, 0],
-              [1, 1],
-              [0, 1],
-            ],
-          },
-        ],
-      },
-      'fields[0].points',
-    ],
-    [
-      'a surface without its map',
-      { fields: [{ by: 'surface', side: null, surface: 1, anchor: 'top', at: [0, 0] }] },
-      'fields[0].by',
-    ],
-    ['nowhere to print', { fields: [] }, 'fields'],
-    ['no product', { products: { kinds: [], blanks: [] } }, 'products.kinds'],
-    ['a size without a width', { sizes: { own: 'L', widths: { M: 20 } } }, 'sizes.own'],
-    ['maps of no size', { width: 0 }, 'width'],
-  ])('refuses %s, by its field', (_, over, field) => {
-    expect(fieldsOf({ ...scene(), ...over })).toContain(field);
-  });
-  it('says of what is no scene that it is none', () => {
-    expect(fieldsOf(null)).toEqual(['format']);
-    expect(fieldsOf({ ...scene(), version: 9 })).toEqual(['version']);
-  });
-});
-
-describe('which scene shows what', () => {
-  const side = (id: string) => ({ id });
-  it('goes by kind, blank and side', () => {
-    const s = scene({
-      products: { kinds: ['shirt'], blanks: ['tee'] },
-      fields: [{ ...scene().fields[0], side: 'front' }],
-    });
-    expect(shows(s, { kind: 'shirt', blank: 'tee' }, side('front'))).toBe(true);
-    expect(shows(s, { kind: 'shirt', blank: 'tee' }, side('back'))).toBe(false);
-    expect(shows(s, { kind: 'shirt', blank: 'long sleeve tee' }, side('front'))).toBe(false);
-    expect(shows(s, { kind: 'mug', blank: 'tee' }, side('front'))).toBe(false);
-    expect(fieldsFor(scene(), side('anything'))).toHaveLength(1);
-  });
-});
-
-describe('how artwork sits', () => {
-  const seat = (left: number, right: number, top: number, middle: number, size: string | null = null) =>
-    seatOf({ left, right, top, bottom: top + 5 }, middle, { collarIn: 1.5 }, scene(), size)
-      .map((n) => n.message)
-      .join(' ');
-  it('is said against the chest of the chosen size', () => {
-    expect(seat(2, 13, 1, 5)).toContain(
-      '11 in wide on a chest of 20 in (M): 55 % of it, 2.5 in below the collar',
-    );
-    expect(seat(2, 13, 1, 5, '3XL')).toContain('28 in (3XL): 39 %');
-  });
-  it('is told where it is small, reaches round, or weighs at the collar or the belly', () => {
-    expect(seat(5, 9, 1, 5)).toContain('small on the chest');
-    expect(seat(0, 17, 1, 5)).toContain('round the sides');
-    expect(seat(2, 13, 0, 0.2)).toContain('under the collar');
-    expect(seat(2, 13, 9, 14)).toContain('on the belly');
-  });
-  it('is not said of what has no chest', () => {
-    expect(seatOf({ left: 0, top: 0, right: 3, bottom: 3 }, 1, {}, scene({ sizes: null }), null)).toEqual([]);
-  });
-});
-
-it('the name of a mockup says that it is one, and of what', () => {
-  const wish = { scene: 'tee-flat', crop: 'close', size: 'L', format: 'jpeg' } as const;
-  expect(mockupName('Night Shift Owls', wish, 'Night', 'Soot')).toBe(
-    'night-shift-owls-tee-flat-soot-night-l-close-mockup.jpg',
-  );
-  expect(mockupName('夜', { ...wish, crop: 'whole', size: null, format: 'png' }, null, null)).toMatch(
-    /tee-flat-mockup\.png$/,
-  );
 });

@@ -1,0 +1,360 @@
+import { Images } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import type { Garment } from '@brelm/core/colour';
+import type { Design } from '@brelm/core/design';
+import { inkBox } from '@brelm/core/drawing';
+import {
+  MOCKUP_FORMATS,
+  seatOf,
+  usualLook,
+  type Crop,
+  type MockupWish,
+  type Scene,
+} from '@brelm/core/mockup';
+import { artworkOn, placedBox, positionFor } from '@brelm/core/placement';
+import { weightOf } from '@brelm/core/resolve';
+import { type Spec, type SpecSide } from '@brelm/core/spec';
+import { useDrawing } from '../../design';
+import { makeSurface } from '../../platform/surfaces';
+import { useAppSelector } from '../../store';
+import {
+  reasonOf,
+  useMockupsQuery,
+  useRunQuery,
+  useStartRunsMutation,
+  type FileRequest,
+} from '../../store/api';
+import { useRunEvents } from '../../store/run-events';
+import { whenSaved } from '../../store/when-saved';
+import { Button, garmentBackground, notify, SelectField, SeverityMark } from '../../ui';
+import { useSettled } from '../../ui/use-settled';
+import type { MockupRequest, PlacedArtwork } from '../../workers/mockup-client';
+import { MadeMockups } from './made-mockups';
+import { MockupPicture } from './mockup-picture';
+import { MockupSettings } from './mockup-settings';
+import {
+  coloursSold,
+  keepManner,
+  keptManner,
+  picturesOf,
+  requestOf,
+  SETS,
+  type ColourOf,
+  type Manner,
+  type SetOf,
+} from './wishes';
+
+/** A side of a product that the design is placed on, and the scenes that show it. */
+export interface Row {
+  spec: Spec;
+  side: SpecSide;
+  scenes: Scene[];
+}
+export const keyOf = (r: Row) => `${r.spec.id} ${r.side.id}`;
+
+/** Widths that are offered, px. */
+const WIDTHS = [1200, 2000, 3000, 4000];
+/** Width of the large picture and of the small ones, px. */
+const [LARGE, SMALL] = [800, 168];
+
+/** The pictures of one side of a product: a large one, its scenes, its colours, and those that were made. */
+export function OnProduct({
+  design,
+  row: { spec, side, scenes },
+  garments,
+  choice,
+  without,
+}: {
+  design: Design;
+  row: Row;
+  garments: Garment[];
+  choice: React.ReactNode;
+  /** Sides of products that no scene shows. */
+  without: number;
+}) {
+  useRunEvents();
+  const id = useAppSelector((s) => s.editor.id)!;
+  const revision = useAppSelector((s) => s.editor.revision);
+  const [manner, setManner] = useState(keptManner);
+  const [sceneId, setSceneId] = useState<string | null>(null);
+  const [garmentId, setGarmentId] = useState<string | null>(design.backdrop);
+  const [busy, setBusy] = useState(true);
+  const [set, setSet] = useState<SetOf>('one');
+  const [start, starting] = useStartRunsMutation();
+  const [runId, setRunId] = useState<string | null>(null);
+  const made = useMockupsQuery(id, { refetchOnMountOrArgChange: true });
+  const { refetch } = made;
+  // Saved anew, what was made may be behind.
+  useEffect(() => void refetch(), [revision, refetch]);
+
+  const settled = useSettled(design);
+  const scene = scenes.find((s) => s.id === sceneId) ?? scenes[0];
+  const colours = useMemo(() => coloursSold(settled, spec, side, garments), [settled, spec, side, garments]);
+  const colour = colours.find((c) => c.garment.id === garmentId) ?? colours[0];
+  const { size, look, ground, crop, width, format } = manner;
+  const onManner = (change: Partial<Manner>) => {
+    const next = { ...manner, ...change };
+    setManner(next);
+    keepManner(next);
+  };
+  const sizeIn = (s: Scene) => (size !== null && Object.hasOwn(s.sizes?.widths ?? {}, size) ? size : null);
+  const wishOf = (s: Scene, c: ColourOf, shownCrop: Crop = crop): MockupWish => ({
+    ...{ scene: s.id, garment: s.dyed ? c.garment.id : null, size: sizeIn(s) },
+    ...{ look: look ?? usualLook(spec), ground, crop: shownCrop, width, format },
+  });
+
+  /** What each colour has printed on it; the same object for as long as it is the same. */
+  const artworks = useMemo(
+    () =>
+      new Map(
+        colours.map(({ garment, file }): [string, PlacedArtwork] => [
+          garment.id,
+          {
+            ...{ design: settled, colourway: file.colourway.id, spec, side },
+            ...{ placement: file.placement, apart: file.apart },
+          },
+        ]),
+      ),
+    [colours, settled, spec, side],
+  );
+  const manners = JSON.stringify([sizeIn(scene), look ?? usualLook(spec), ground, crop]);
+  const ask = (s: Scene, c: ColourOf, px: number): MockupRequest => ({
+    artwork: artworks.get(c.garment.id)!,
+    ...{ scene: s, garment: c.garment },
+    wish: {
+      size: sizeIn(s),
+      look: look ?? usualLook(spec),
+      ground,
+      crop: px === LARGE ? crop : 'whole',
+      width: px,
+    },
+  });
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const large = useMemo(() => colour && ask(scene, colour, LARGE), [artworks, scene, colour, manners]);
+  const ofScenes = useMemo(
+    () => (colour ? scenes.map((s) => ({ scene: s, request: ask(s, colour, SMALL) })) : []),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [artworks, scenes, colour, manners],
+  );
+  const ofColours = useMemo(
+    () => (scene.dyed ? colours.map((c) => ({ colour: c, request: ask(scene, c, SMALL) })) : []),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [artworks, scene, colours, manners],
+  );
+  const seat = useSeat(settled, spec, side, scene, sizeIn(scene), colour);
+  if (!colour || !large) return null;
+
+  const wanted = picturesOf(set, { scene, colour, scenes, colours: scene.dyed ? colours : [colour] }, wishOf);
+  const make = async (files: FileRequest[]) => {
+    try {
+      await whenSaved();
+      const [run] = await start([
+        { files, title: `${design.name}, mockups`, pack: files.length > 1 },
+      ]).unwrap();
+      setRunId(run.id);
+    } catch (error) {
+      notify('fault', `The pictures were not begun: ${reasonOf(error)}`);
+    }
+  };
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-[236px_minmax(0,1fr)_276px]">
+      <aside
+        aria-label="Scene"
+        className="flex min-h-0 flex-col gap-3 overflow-y-auto border-r border-line p-3"
+      >
+        {choice}
+        <div role="group" aria-label="Scenes" className="grid grid-cols-2 gap-2">
+          {ofScenes.map(({ scene: s, request }) => (
+            <button
+              key={s.id}
+              type="button"
+              aria-pressed={s === scene}
+              className={`overflow-hidden rounded-md border text-left ${s === scene ? 'border-ink' : 'border-line hover:border-edge'}`}
+              onClick={() => setSceneId(s.id)}
+            >
+              <span className="block aspect-4/5 bg-line">
+                <MockupPicture request={request} label="" className="h-full w-full object-cover" />
+              </span>
+              <span
+                className={`block truncate px-1.5 py-0.5 text-[11.5px] ${s === scene ? 'bg-ink text-card' : 'text-muted'}`}
+                title={s.name}
+              >
+                {s.name}
+              </span>
+            </button>
+          ))}
+        </div>
+        <MockupSettings manner={manner} spec={spec} scene={scene} onSet={onManner} />
+        {without > 0 && (
+          <p className="text-[12px] text-muted">
+            {without === 1 ? 'One more product has' : `${without} more products have`} no scene yet.
+          </p>
+        )}
+      </aside>
+      <section aria-label="Mockup" className="flex min-h-0 min-w-0 flex-col">
+        <div className="flex items-center gap-3 border-b border-line px-4 py-2">
+          <h1 className="mr-auto truncate text-[16px]">
+            {scene.name}
+            {scene.dyed && <span className="text-muted">, {colour.garment.name}</span>}
+          </h1>
+          <span role="status" className="text-[13px] text-muted">
+            {busy || settled !== design ? 'making the picture…' : ''}
+          </span>
+        </div>
+        <div className="flex min-h-0 flex-1 items-center justify-center bg-surround p-4">
+          <MockupPicture
+            request={large}
+            label={`${design.name} on ${scene.name}${scene.dyed ? `, ${colour.garment.name}` : ''}`}
+            className={`max-h-full max-w-full ${ground.kind === 'none' ? 'bg-[repeating-conic-gradient(#fff_0_25%,#ddd_0_50%)] bg-size-[16px_16px]' : ''}`}
+            onBusy={setBusy}
+          />
+        </div>
+        {seat.length > 0 && (
+          <ul aria-label="How it sits" className="border-t border-line bg-card px-4 py-1.5 text-[13px]">
+            {seat.map((note) => (
+              <li key={note.message} className="flex items-center gap-1.5">
+                {note.severity === 'watch' && <SeverityMark severity="watch" size={12} />}
+                {note.message}
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+      <aside
+        aria-label="Colours and pictures"
+        className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-line p-3"
+      >
+        {ofColours.length > 1 && (
+          <div role="group" aria-label="Colours of the product" className="grid grid-cols-3 gap-1.5">
+            {ofColours.map(({ colour: c, request }) => (
+              <button
+                key={c.garment.id}
+                type="button"
+                aria-pressed={c === colour}
+                title={`${c.garment.name}, ${c.file.colourway.name}`}
+                className={`overflow-hidden rounded-md border text-left ${c === colour ? 'border-ink' : 'border-line hover:border-edge'}`}
+                onClick={() => setGarmentId(c.garment.id)}
+              >
+                <span className="block aspect-4/5" style={{ background: garmentBackground(c.garment) }}>
+                  <MockupPicture request={request} label="" className="h-full w-full object-cover" />
+                </span>
+                <span
+                  className={`block truncate px-1 py-0.5 text-[11px] ${c === colour ? 'bg-ink text-card' : 'text-muted'}`}
+                >
+                  {c.garment.name}
+                </span>
+              </button>
+            ))}
+          </div>
+        )}
+        <section aria-label="Make pictures" className="flex flex-col gap-2">
+          <h2 className="heading">Make</h2>
+          <SelectField label="Pictures" value={set} onChange={(e) => setSet(e.target.value as SetOf)}>
+            {Object.entries(SETS).map(([key, words]) => (
+              <option key={key} value={key}>
+                {words}
+              </option>
+            ))}
+          </SelectField>
+          <div className="grid grid-cols-2 gap-2">
+            <SelectField
+              label="Width"
+              value={width}
+              onChange={(e) => onManner({ width: Number(e.target.value) })}
+            >
+              {WIDTHS.map((w) => (
+                <option key={w} value={w}>
+                  {w} px
+                </option>
+              ))}
+            </SelectField>
+            <SelectField
+              label="Format"
+              value={format}
+              onChange={(e) => onManner({ format: e.target.value as Manner['format'] })}
+            >
+              {MOCKUP_FORMATS.map((f) => (
+                <option key={f} value={f}>
+                  {f === 'webp' ? 'WebP' : f.toUpperCase()}
+                </option>
+              ))}
+            </SelectField>
+          </div>
+          {format === 'jpeg' && ground.kind === 'none' && (
+            <p className="text-[12.5px] text-muted">JPEG has no transparency: the ground will be white.</p>
+          )}
+          <Button
+            tone="main"
+            disabled={starting.isLoading}
+            onClick={() => void make(wanted.map((w) => requestOf(id, spec, side, w)))}
+          >
+            <Images size={15} aria-hidden />
+            Make {wanted.length === 1 ? 'the picture' : `${wanted.length} pictures`}
+          </Button>
+          {runId && <UnderWay runId={runId} />}
+        </section>
+        <MadeMockups
+          made={(made.data ?? []).filter((m) => m.file.spec === spec.id && m.file.sideId === side.id)}
+          scenes={scenes}
+          garments={garments}
+          busy={starting.isLoading}
+          onAgain={(files) => void make(files)}
+        />
+      </aside>
+    </div>
+  );
+}
+
+/** How the artwork sits on the blank, in words. */
+function useSeat(
+  design: Design,
+  spec: Spec,
+  side: SpecSide,
+  scene: Scene,
+  size: string | null,
+  colour: ColourOf | undefined,
+) {
+  const artwork = useMemo(() => artworkOn(design, spec.id, side.id), [design, spec, side]);
+  const resolved = useDrawing(artwork, colour?.file.colourway.id)!;
+  return useMemo(() => {
+    const ink = inkBox(resolved.drawing);
+    if (!ink || !colour) return [];
+    const at = positionFor(colour.file.placement, colour.file.apart);
+    const weight = weightOf(resolved.drawing, resolved.pictures, makeSurface);
+    const middle =
+      weight &&
+      placedBox(
+        { left: weight[0], top: weight[1], right: weight[0], bottom: weight[1] },
+        artwork.board,
+        side,
+        at,
+      ).top;
+    return seatOf(placedBox(ink, artwork.board, side, at), middle, side, scene, size);
+  }, [resolved, colour, artwork, side, scene, size]);
+}
+
+/** How far a run of pictures is. */
+function UnderWay({ runId }: { runId: string }) {
+  const { data: run } = useRunQuery(runId);
+  const made = run?.counts.done ?? 0;
+  const failed = run?.counts.failed ?? 0;
+  const all = run?.files.length ?? 0;
+  return (
+    <p role="status" className="flex items-center gap-1.5 text-[13px]">
+      {failed > 0 && <SeverityMark severity="stop" size={12} />}
+      <span className="min-w-0 flex-1">
+        {!run
+          ? 'Beginning…'
+          : run.finishedAt
+            ? failed
+              ? `${failed} of ${all} could not be made.`
+              : `${all === 1 ? 'The picture is' : `All ${all} pictures are`} made.`
+            : `${made} of ${all} made…`}
+      </span>
+      <Link to="/runs" className="text-spruce underline">
+        The run
+      </Link>
+    </p>
+  );
+}
