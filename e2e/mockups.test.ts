@@ -19,11 +19,8 @@ afterAll(async () => {
 });
 
 const large = () => page.getByRole('region', { name: 'Mockup' }).getByRole('img');
-/** The large picture, and nothing of another under way. */
-const made = async () => {
-  await page.getByText('making the picture…').waitFor({ state: 'detached' });
-  await page.locator('section[aria-label="Mockup"] canvas[data-shown="true"]').waitFor();
-};
+/** The large picture is that of what is chosen. */
+const made = () => page.locator('section[aria-label="Mockup"] canvas[data-shown="true"]').waitFor();
 /** Colour at a share of the large picture: what the seller sees. */
 const colourAt = async (x: number, y: number): Promise<number[]> => {
   const box = (await large().boundingBox())!;

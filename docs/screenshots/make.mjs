@@ -140,7 +140,10 @@ const PICTURES = {
     await open(page, 'Night Shift Owls');
     await page.keyboard.press('4');
     await page.waitForFunction(
-      () => [...document.querySelectorAll('canvas[data-shown]')].every((c) => c.dataset.shown === 'true'),
+      () => {
+        const pictures = [...document.querySelectorAll('canvas[data-shown]')];
+        return pictures.length > 5 && pictures.every((c) => c.dataset.shown === 'true');
+      },
       undefined,
       { timeout: 120_000 },
     );

@@ -9,7 +9,6 @@ import {
   mapped,
   placesOf,
   printLook,
-  shows,
   sizeRatio,
   squareTo,
   viewOf,

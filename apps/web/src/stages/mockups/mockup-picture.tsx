@@ -19,7 +19,7 @@ export function MockupPicture({
   const canvas = useRef<HTMLCanvasElement>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [attempt, setAttempt] = useState(0);
-  const [shown, setShown] = useState(false);
+  const [shown, setShown] = useState<MockupRequest | null>(null);
   useEffect(() => {
     const abort = new AbortController();
     onBusy?.(true);
@@ -31,7 +31,7 @@ export function MockupPicture({
         to.height = bitmap.height;
         to.getContext('bitmaprenderer')!.transferFromImageBitmap(bitmap);
         setFault(null);
-        setShown(true);
+        setShown(request);
         onBusy?.(false);
       },
       (error: unknown) => {
@@ -59,7 +59,7 @@ export function MockupPicture({
     <canvas
       ref={canvas}
       {...(label ? { role: 'img', 'aria-label': label } : { 'aria-hidden': true })}
-      data-shown={shown}
+      data-shown={shown === request}
       className={`${className ?? ''} ${shown ? '' : 'opacity-0'}`}
     />
   );

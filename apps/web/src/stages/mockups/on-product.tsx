@@ -12,7 +12,7 @@ import {
   type MockupWish,
   type Scene,
 } from '@brelm/core/mockup';
-import { artworkOn, placedBox, positionFor } from '@brelm/core/placement';
+import { artworkOn, placedBox, placementNotes, positionFor } from '@brelm/core/placement';
 import { weightOf } from '@brelm/core/resolve';
 import { type Spec, type SpecSide } from '@brelm/core/spec';
 import { useDrawing } from '../../design';
@@ -103,6 +103,7 @@ export function OnProduct({
     ...{ scene: s.id, garment: s.dyed ? c.garment.id : null, size: sizeIn(s) },
     ...{ look: look ?? usualLook(spec), ground, crop: shownCrop, width, format },
   });
+  const sets = (Object.keys(SETS) as SetOf[]).filter((s) => s !== 'sizes' || scene.sizes);
 
   /** What each colour has printed on it; the same object for as long as it is the same. */
   const artworks = useMemo(
@@ -145,7 +146,12 @@ export function OnProduct({
   const seat = useSeat(settled, spec, side, scene, sizeIn(scene), colour);
   if (!colour || !large) return null;
 
-  const wanted = picturesOf(set, { scene, colour, scenes, colours: scene.dyed ? colours : [colour] }, wishOf);
+  const chosenSet = sets.includes(set) ? set : 'one';
+  const wanted = picturesOf(
+    chosenSet,
+    { scene, colour, scenes, colours: scene.dyed ? colours : [colour] },
+    wishOf,
+  );
   const make = async (files: FileRequest[]) => {
     try {
       await whenSaved();
@@ -214,7 +220,7 @@ export function OnProduct({
           <ul aria-label="How it sits" className="border-t border-line bg-card px-4 py-1.5 text-[13px]">
             {seat.map((note) => (
               <li key={note.message} className="flex items-center gap-1.5">
-                {note.severity === 'watch' && <SeverityMark severity="watch" size={12} />}
+                {note.severity !== 'note' && <SeverityMark severity={note.severity} size={12} />}
                 {note.message}
               </li>
             ))}
@@ -250,10 +256,10 @@ export function OnProduct({
         )}
         <section aria-label="Make pictures" className="flex flex-col gap-2">
           <h2 className="heading">Make</h2>
-          <SelectField label="Pictures" value={set} onChange={(e) => setSet(e.target.value as SetOf)}>
-            {Object.entries(SETS).map(([key, words]) => (
+          <SelectField label="Pictures" value={chosenSet} onChange={(e) => setSet(e.target.value as SetOf)}>
+            {sets.map((key) => (
               <option key={key} value={key}>
-                {words}
+                {SETS[key]}
               </option>
             ))}
           </SelectField>
@@ -330,8 +336,14 @@ function useSeat(
         side,
         at,
       ).top;
-    return seatOf(placedBox(ink, artwork.board, side, at), middle, side, scene, size);
-  }, [resolved, colour, artwork, side, scene, size]);
+    const { placement, apart } = colour.file;
+    // What is in its way on the product: a collar, a pocket, a handle, a seam.
+    const inTheWay = placementNotes(resolved.drawing, artwork.board, spec, side, placement, apart);
+    return [
+      ...seatOf(placedBox(ink, artwork.board, side, at), middle, side, scene, size),
+      ...inTheWay.filter((n) => n.severity !== 'note'),
+    ];
+  }, [resolved, colour, artwork, spec, side, scene, size]);
 }
 
 /** How far a run of pictures is. */

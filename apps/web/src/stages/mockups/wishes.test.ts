@@ -70,7 +70,8 @@ describe('the colours that pictures are made in', () => {
 });
 
 describe('a set of pictures', () => {
-  const scenes = ['flat', 'worn', 'hanger'].map((id) => ({ id, dyed: true }) as Scene);
+  const sizes = { own: 'M', widths: { S: 18, M: 20, L: 22 } };
+  const scenes = ['flat', 'worn', 'hanger'].map((id) => ({ id, dyed: true, sizes }) as unknown as Scene);
   const colours = coloursSold(design, tee, side, all);
   const wishOf = (scene: Scene, colour: ColourOf, crop = 'whole') =>
     ({ scene: scene.id, garment: colour.garment.id, crop }) as never;
@@ -88,6 +89,9 @@ describe('a set of pictures', () => {
     expect(new Set(wishes).size).toBe(count);
     // What is on the screen comes first.
     expect(JSON.parse(wishes[0])).toEqual({ scene: 'worn', garment: 'soot', crop: 'whole' });
+  });
+  it('of sizes is one picture a size', () => {
+    expect(made('sizes').map((m) => m.wish.size)).toEqual(['S', 'M', 'L']);
   });
   it('is asked for by product, side and the colourway of its colour', () => {
     expect(requestOf('id', tee, side, made('one')[0])).toMatchObject({

@@ -70,6 +70,7 @@ export const SETS = {
   one: 'this picture',
   colours: 'this scene, in every colour',
   scenes: 'every scene, in this colour',
+  sizes: 'this scene, in every size',
   listing: 'for a listing: every scene, a close picture, every colour',
 } as const;
 export type SetOf = keyof typeof SETS;
@@ -83,9 +84,16 @@ export function picturesOf(
   const every = set === 'colours' || set === 'listing' ? at.colours : [];
   const all = set === 'scenes' || set === 'listing' ? at.scenes : [];
   const wanted = [
-    { colour: at.colour, wish: wishOf(at.scene, at.colour) },
+    // A table of sizes names each size, the photographed one as well.
+    ...(set === 'sizes' ? [] : [{ colour: at.colour, wish: wishOf(at.scene, at.colour) }]),
     ...all.map((scene) => ({ colour: at.colour, wish: wishOf(scene, at.colour) })),
     ...(set === 'listing' ? [{ colour: at.colour, wish: wishOf(at.scene, at.colour, 'close') }] : []),
+    ...(set === 'sizes'
+      ? Object.keys(at.scene.sizes?.widths ?? {}).map((size) => ({
+          colour: at.colour,
+          wish: { ...wishOf(at.scene, at.colour), size },
+        }))
+      : []),
     ...every.map((colour) => ({ colour, wish: wishOf(at.scene, colour) })),
   ];
   const seen = new Set<string>();
