@@ -18,6 +18,10 @@ const HELP = `Usage: ./brelm COMMAND
                                                cut it out as a sticker: its files, and how it peels
   sheet SHEET.json [--format pdf|svg|png|dxf ...] [--out DIR] [--json]
                                                the files of a sheet of stickers; exit 1 when something is wrong
+  mockup DESIGN.brelm.json --spec ID [--scene ID ...] [--garment ID ...] [--colourway ID] [--size NAME]
+         [--look ID] [--crop whole|square|tall|close] [--ground COLOUR|KIND] [--width PX]
+         [--format jpeg|png|webp] [--out DIR] [--json]
+                                               pictures of the product with the design on it
   wall DESIGN.brelm.json [--spec ID] [--garment ID ...] [--out FILE.png]
                                                every colourway on every garment, as a picture
 
@@ -33,6 +37,7 @@ const COMMANDS: Record<string, () => Promise<{ run(args: string[]): Promise<numb
   export: () => import('./commands/export'),
   cutline: () => import('./commands/cutline'),
   sheet: () => import('./commands/sheet'),
+  mockup: () => import('./commands/mockup'),
   wall: () => import('./commands/wall'),
 };
 
