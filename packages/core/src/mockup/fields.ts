@@ -1,13 +1,11 @@
 import {
-  Checked,
   choice,
-  DocumentError,
   flag,
   kinds,
   list,
   nullable,
   number,
-  readField,
+  readDocument,
   record,
   schemaOf,
   table,
@@ -132,25 +130,9 @@ const SCENE_FIELD: Field<Body> = record<Body>(SCENE_FIELDS, {
   },
 });
 
-const NOTHING_KNOWN = { ink: new Map(), material: new Map(), bundle: new Map() };
-
 /** Reads a parsed scene. Throws a DocumentError that lists each fault by its field. */
-export function readScene(document: unknown): Scene {
-  const { format, version } = (document ?? {}) as Record<string, unknown>;
-  const refuse = (field: string, message: string) => {
-    throw new DocumentError([{ field, message }]);
-  };
-  if (format !== SCENE_FORMAT) refuse('format', `must be "${SCENE_FORMAT}"`);
-  if (version !== SCENE_VERSION)
-    refuse(
-      'version',
-      `is ${JSON.stringify(version) ?? 'missing'}: this Brelm reads version ${SCENE_VERSION}`,
-    );
-  const body = Checked.read(document, (root) =>
-    readField(SCENE_FIELD, root.without(['$schema', 'format', 'version']), NOTHING_KNOWN),
-  );
-  return { format: SCENE_FORMAT, version: SCENE_VERSION, ...body };
-}
+export const readScene = (document: unknown): Scene =>
+  readDocument(document, { format: SCENE_FORMAT, version: SCENE_VERSION, body: SCENE_FIELD });
 
 /** The scene format as JSON Schema; `docs/scene.schema.json` is this, written by `npm run schema`. */
 export const sceneSchema = (): JsonSchema =>

@@ -1,11 +1,9 @@
 import {
-  Checked,
   choice,
-  DocumentError,
   list,
   nullable,
   number,
-  readField,
+  readDocument,
   record,
   schemaOf,
   text,
@@ -85,25 +83,9 @@ export const SHEET_FIELD: Field<Body> = record<Body>(SHEET_FIELDS, {
   },
 });
 
-const NOTHING_KNOWN = { ink: new Map(), material: new Map(), bundle: new Map() };
-
 /** Reads a parsed sheet. Throws a DocumentError that lists each fault by its field. */
-export function readSheet(document: unknown): Sheet {
-  const { format, version } = (document ?? {}) as Record<string, unknown>;
-  const refuse = (field: string, message: string) => {
-    throw new DocumentError([{ field, message }]);
-  };
-  if (format !== SHEET_FORMAT) refuse('format', `must be "${SHEET_FORMAT}"`);
-  if (version !== SHEET_VERSION)
-    refuse(
-      'version',
-      `is ${JSON.stringify(version) ?? 'missing'}: this Brelm reads version ${SHEET_VERSION}`,
-    );
-  const body = Checked.read(document, (root) =>
-    readField(SHEET_FIELD, root.without(['$schema', 'format', 'version']), NOTHING_KNOWN),
-  );
-  return { format: SHEET_FORMAT, version: SHEET_VERSION, ...body };
-}
+export const readSheet = (document: unknown): Sheet =>
+  readDocument(document, { format: SHEET_FORMAT, version: SHEET_VERSION, body: SHEET_FIELD });
 
 /** The sheet format as JSON Schema; `docs/sheet.schema.json` is this, written by `npm run schema`. */
 export const sheetSchema = (): JsonSchema =>
