@@ -24,6 +24,7 @@ interface File {
   state: string;
   path: string;
   reason: string | null;
+  height: number | null;
   report: { width: number; height: number; bytes: number } | null;
   mockup: MockupWish | null;
 }
@@ -114,6 +115,7 @@ describe('mockups', () => {
     expect(status).toBe(202);
     const run = await ended(body.id);
     expect(run.files.map((f) => [f.state, f.reason])).toEqual(run.files.map(() => ['done', null]));
+    expect(run.files.map((f) => f.height)).toEqual(run.files.map((f) => f.report!.height));
     expect(run.files.map((f) => [f.report!.width, f.report!.height])).toEqual([
       [320, 400],
       [320, 400],

@@ -31,12 +31,15 @@ export interface RunFileView {
   side: string;
   sideId: string;
   colourway: string;
+  /** The garment colour whose own position it has. */
+  apart: string | null;
   garments: string[];
   /** The picture of the product that it is; null for a file to print. */
   mockup: MockupWish | null;
   format: string;
   width: number;
-  height: number;
+  /** Null for a picture of the product that is not made yet. */
+  height: number | null;
   attempts: number;
   reason: string | null;
   report: MadeReport | null;
@@ -76,6 +79,7 @@ const parsed = <T>(text: string | null): T | null => (text === null ? null : (JS
 export function fileView(row: RunFileRow): RunFileView {
   const job = JSON.parse(row.job) as RunJob;
   const side = job.spec.sides.find((s) => s.id === job.side)!;
+  const report = parsed<MadeReport>(row.report);
   return {
     id: row.id,
     runId: row.runId,
@@ -89,14 +93,16 @@ export function fileView(row: RunFileRow): RunFileView {
     side: side.name,
     sideId: side.id,
     colourway: job.colourway,
+    apart: job.apart,
     garments: job.garments,
     mockup: job.mockup ?? null,
     format: job.format,
-    width: job.mockup ? job.mockup.width : side.widthPx,
-    height: side.heightPx,
+    // How high a picture of the product is, its scene says.
+    width: job.mockup?.width ?? side.widthPx,
+    height: job.mockup ? (report?.height ?? null) : side.heightPx,
     attempts: row.attempts,
     reason: row.reason,
-    report: parsed<MadeReport>(row.report),
+    report,
     findings: parsed<JobFinding[]>(row.findings),
     startedAt: row.startedAt,
     finishedAt: row.finishedAt,

@@ -214,10 +214,11 @@ export interface RunFile {
   garments: string[];
   spec: string;
   sideId: string;
+  apart: string | null;
   mockup: MockupWish | null;
   format: FileFormat;
   width: number;
-  height: number;
+  height: number | null;
   attempts: number;
   reason: string | null;
   report: { bytes: number; checked: string; loss: string | null } | null;

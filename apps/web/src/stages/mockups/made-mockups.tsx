@@ -23,6 +23,7 @@ export function MadeMockups({
     onAgain(
       behind.map(({ file }) => ({
         ...{ designId: file.designId, spec: file.spec, side: file.sideId, colourway: file.colourway },
+        apart: file.apart,
         mockup: file.mockup!,
       })),
     );
