@@ -10,10 +10,10 @@ export const SCENES_FOLDER = join(DEMO_FOLDER, 'scenes');
 let shipped: Scene[] | null = null;
 
 /** The scenes that ship with the application, in the order in which they are offered. */
-export function shippedScenes(folder = SCENES_FOLDER): Scene[] {
-  shipped ??= readdirSync(folder)
-    .filter((name) => existsSync(join(folder, name, 'scene.json')))
-    .map((name) => readScene(readJsonFile(join(folder, name, 'scene.json'))))
+export function shippedScenes(): Scene[] {
+  shipped ??= readdirSync(SCENES_FOLDER)
+    .filter((name) => existsSync(join(SCENES_FOLDER, name, 'scene.json')))
+    .map((name) => readScene(readJsonFile(join(SCENES_FOLDER, name, 'scene.json'))))
     .sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1));
   return shipped;
 }
@@ -22,8 +22,8 @@ export function shippedScenes(folder = SCENES_FOLDER): Scene[] {
 export const sceneOf = (id: string): Scene | undefined => shippedScenes().find((s) => s.id === id);
 
 /** The pictures of a scene that ships, decoded. */
-export async function sceneMaps(scene: Scene, folder = SCENES_FOLDER): Promise<SceneMaps> {
-  const at = (name: string) => join(folder, scene.id, name);
+export async function sceneMaps(scene: Scene): Promise<SceneMaps> {
+  const at = (name: string) => join(SCENES_FOLDER, scene.id, name);
   const picture = async (name: string | null, channels: 1 | 3): Promise<MapImage | null> => {
     if (name === null) return null;
     const image = sharp(at(name)).removeAlpha();
