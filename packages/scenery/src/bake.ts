@@ -1,7 +1,8 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import type { Scene } from '@brelm/core/mockup';
+import { encoded } from '@brelm/core/colour';
+import { codedInches, type Scene } from '@brelm/core/mockup';
 import { photograph, type Plate } from './render/photograph';
 import { smoothLight } from './render/smooth';
 import { worldOf } from './render/world';
@@ -14,10 +15,8 @@ const SAMPLES = 6;
 const BRIGHTEST = 1.4;
 const FOLDED = 4;
 
-const encoded = (v: number): number => {
-  const c = Math.max(0, Math.min(1, v));
-  return Math.round(255 * (c <= 0.0031308 ? c * 12.92 : 1.055 * c ** (1 / 2.4) - 0.055));
-};
+/** Light as an 8-bit value. */
+const level = (v: number): number => Math.round(encoded(v));
 
 /** Values spread to where nothing is known of them, so that what lies beside an edge does not bleed in. */
 function spread(
@@ -55,9 +54,6 @@ function spread(
   }
 }
 
-/** A place on the surface as 16 bits: 1/512 in, from -64 in. */
-const coded = (inches: number): number => Math.max(0, Math.min(65535, Math.round((inches + 64) * 512)));
-
 async function write(shot: Shot, p: Plate, folder: string, seenIn: number): Promise<void> {
   const { width, height } = p;
   const n = width * height;
@@ -65,7 +61,7 @@ async function write(shot: Shot, p: Plate, folder: string, seenIn: number): Prom
     smoothLight(light, cover, p.normal, p.depth, width, height);
   const grey = (values: Float32Array, scale: number) => {
     const out = Buffer.alloc(n);
-    for (let i = 0; i < n; i++) out[i] = encoded(values[i] / scale);
+    for (let i = 0; i < n; i++) out[i] = level(values[i] / scale);
     return sharp(out, { raw: { width, height, channels: 1 } });
   };
   const webp = { quality: 93, effort: 6 };
@@ -94,7 +90,7 @@ async function write(shot: Shot, p: Plate, folder: string, seenIn: number): Prom
   if (glossy) await grey(gloss, 1).webp(webp).toFile(join(folder, 'gloss.webp'));
   if (any) {
     const rgb = Buffer.alloc(3 * n);
-    for (let i = 0; i < 3 * n; i++) rgb[i] = encoded(back[i]);
+    for (let i = 0; i < 3 * n; i++) rgb[i] = level(back[i]);
     await sharp(rgb, { raw: { width, height, channels: 3 } })
       .webp(webp)
       .toFile(join(folder, 'back.webp'));
@@ -143,8 +139,8 @@ async function write(shot: Shot, p: Plate, folder: string, seenIn: number): Prom
   spread(ids, which, w, h, 1, 3);
   const coords = new Uint16Array(3 * w * h);
   for (let i = 0; i < w * h; i++) {
-    coords[3 * i] = coded(places[2 * i]);
-    coords[3 * i + 1] = coded(places[2 * i + 1]);
+    coords[3 * i] = codedInches(places[2 * i]);
+    coords[3 * i + 1] = codedInches(places[2 * i + 1]);
     coords[3 * i + 2] = Math.round(ids[i]);
   }
   await sharp(coords, { raw: { width: w, height: h, channels: 3 } })

@@ -4,13 +4,8 @@ import type { Garment } from '@brelm/core/colour';
 import { paintSurface, type Materials, type PictureSource } from '@brelm/core/drawing';
 import {
   composeMockup,
-  fieldsFor,
-  printLook,
-  pxPerInch,
+  planMockup,
   shows,
-  sizeRatio,
-  viewOf,
-  windowOf,
   type MockupWish,
   type Scene,
   type SceneMaps,
@@ -23,9 +18,6 @@ import { makeSurface, releaseSurface } from './surfaces';
 /** What every mockup says of itself, so that none is taken for a file to print. */
 export const NOT_TO_PRINT = 'Mockup made with Brelm: a picture of the product, not a file to print.';
 
-/** px of the print for a px of the picture: a little more than one, so that nothing is seen twice as soft. */
-const FINER = 1.25;
-
 /** Makes a picture of a design on its product. Throws a RangeError where the scene does not show that product. */
 export async function makeMockup(
   job: Omit<FileJob, 'format'>,
@@ -37,23 +29,14 @@ export async function makeMockup(
   rasters: RasterSource,
 ): Promise<MadeFile> {
   const { spec, side } = job;
-  const [field] = fieldsFor(scene, side);
-  if (!field || !shows(scene, spec, side))
-    throw new RangeError(`${scene.name} does not show ${spec.product}`);
-  const size = sizeRatio(scene, wish.size);
-  const area = { widthIn: side.widthIn, heightIn: side.heightIn, collarIn: side.collarIn ?? 0 };
-  const window = windowOf(scene, maps, wish.crop, field, area, size);
-  const view = viewOf(scene, { width: wish.width, window });
+  if (!shows(scene, spec, side)) throw new RangeError(`${scene.name} does not show ${spec.product}`);
+  const { scale, optionsFor } = planMockup(scene, maps, side, wish, garment);
   const drawing = await cutDrawing(job, drawingOf(job, materials), rasters);
-  const scale = Math.min(1, (FINER * pxPerInch(scene, view)) / size / side.dpi);
   const surface = paintSurface(drawing, scale, pictures, makeSurface);
   const { width, height } = surface;
   const { data } = surface.context.getImageData(0, 0, width, height);
   releaseSurface(surface);
-  const made = composeMockup(scene, maps, {
-    ...{ width: wish.width, window, garment: scene.dyed ? garment : null, ground: wish.ground, size },
-    prints: [{ field, area, image: { width, height, data }, look: printLook(wish.look) }],
-  });
+  const made = composeMockup(scene, maps, optionsFor({ width, height, data }));
   const raw = sharp(Buffer.from(made.data.buffer, made.data.byteOffset, made.data.length), {
     raw: { width: made.width, height: made.height, channels: 4 },
   }).withExif({ IFD0: { ImageDescription: NOT_TO_PRINT, Software: 'Brelm' } });

@@ -6,12 +6,7 @@ import type { Design, Placement } from '@brelm/core/design';
 import { paintSurface, type Drawing } from '@brelm/core/drawing';
 import {
   composeMockup,
-  fieldsFor,
-  printLook,
-  pxPerInch,
-  sizeRatio,
-  viewOf,
-  windowOf,
+  planMockup,
   type MapImage,
   type MockupWish,
   type Scene,
@@ -44,9 +39,6 @@ export interface MockupRequest {
   garment: Garment | null;
   wish: Pick<MockupWish, 'size' | 'look' | 'ground' | 'crop' | 'width'>;
 }
-
-/** px of the print for a px of the picture. */
-const FINER = 1.25;
 
 async function picture(scene: Scene, name: string | null, channels: 1 | 3): Promise<MapImage | null> {
   if (name === null) return null;
@@ -155,19 +147,9 @@ const worker = {
   stop: stopWaiting,
   /** A picture of the product. Throws a RangeError where the scene does not show that side. */
   async compose({ artwork, scene, garment, wish }: MockupRequest): Promise<ImageBitmap> {
-    const { side } = artwork;
-    const [field] = fieldsFor(scene, side);
-    if (!field) throw new RangeError(`${scene.name} has no place for this side`);
     const maps = await mapsOf(scene);
-    const size = sizeRatio(scene, wish.size);
-    const area = { widthIn: side.widthIn, heightIn: side.heightIn, collarIn: side.collarIn ?? 0 };
-    const window = windowOf(scene, maps, wish.crop, field, area, size);
-    const view = viewOf(scene, { width: wish.width, window });
-    const image = await printed(artwork, (FINER * pxPerInch(scene, view)) / size / side.dpi);
-    const made = composeMockup(scene, maps, {
-      ...{ width: wish.width, window, garment: scene.dyed ? garment : null, ground: wish.ground, size },
-      prints: [{ field, area, image, look: printLook(wish.look) }],
-    });
+    const { scale, optionsFor } = planMockup(scene, maps, artwork.side, wish, garment);
+    const made = composeMockup(scene, maps, optionsFor(await printed(artwork, scale)));
     const bitmap = await createImageBitmap(
       new ImageData(new Uint8ClampedArray(made.data), made.width, made.height),
     );

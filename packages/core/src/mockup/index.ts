@@ -6,6 +6,7 @@ export * from './homography';
 export * from './print-looks';
 export * from './ground';
 export { composeMockup, pxPerInch, viewOf, type MockupOptions, type Printed } from './compose';
-export { inchesOf, placesOf, type Places, type PrintArea, type View } from './places';
+export { codedInches, inchesOf, placesOf, type Places, type PrintArea, type View } from './places';
 export * from './wish';
+export * from './plan';
 export * from './judge';

@@ -33,6 +33,9 @@ export type RowOfPlaces = (y: number, out: Places) => void;
 
 const { floor, min, max, round } = Math;
 
+/** A place on the surface, inches, as `surface` has it. */
+export const codedInches = (inches: number): number => max(0, min(65535, round((inches + 64) * 512)));
+
 /** Inches that a value of `surface` stands for: 512 to the inch, from -64. */
 export const inchesOf = (value: number): number => value / 512 - 64;
 

@@ -119,7 +119,8 @@ export function OnProduct({
       ),
     [colours, settled, spec, side],
   );
-  const manners = JSON.stringify([sizeIn(scene), look ?? usualLook(spec), ground, crop]);
+  // The small pictures show all of a scene, whatever the large one is cropped to.
+  const manners = JSON.stringify([sizeIn(scene), look ?? usualLook(spec), ground]);
   const ask = (s: Scene, c: ColourOf, px: number): MockupRequest => ({
     artwork: artworks.get(c.garment.id)!,
     ...{ scene: s, garment: c.garment },
@@ -132,7 +133,7 @@ export function OnProduct({
     },
   });
   // eslint-disable-next-line react-hooks/exhaustive-deps
-  const large = useMemo(() => colour && ask(scene, colour, LARGE), [artworks, scene, colour, manners]);
+  const large = useMemo(() => colour && ask(scene, colour, LARGE), [artworks, scene, colour, manners, crop]);
   const ofScenes = useMemo(
     () => (colour ? scenes.map((s) => ({ scene: s, request: ask(s, colour, SMALL) })) : []),
     // eslint-disable-next-line react-hooks/exhaustive-deps

@@ -1,0 +1,43 @@
+import type { Garment } from '../colour';
+import type { RasterImage } from '../raster';
+import type { SpecSide } from '../spec';
+import { pxPerInch, viewOf, type MockupOptions } from './compose';
+import { fieldsFor, sizeRatio } from './fits';
+import { printLook } from './print-looks';
+import type { Scene, SceneMaps } from './types';
+import { windowOf, type MockupWish } from './wish';
+
+/** px of the print for a px of the picture: a little more than one, so that nothing is seen twice as soft. */
+const FINER = 1.25;
+
+/** What a wished picture asks for. */
+export interface MockupPlan {
+  /** px to paint the print with, for a px of the side's; 1 at the most. */
+  scale: number;
+  /** What composes it, once the print is painted. */
+  optionsFor: (image: RasterImage) => MockupOptions;
+}
+
+/** How a wished picture of a side in a scene is made. Throws a RangeError where the scene has no place for the side. */
+export function planMockup(
+  scene: Scene,
+  maps: Pick<SceneMaps, 'surface'>,
+  side: SpecSide,
+  wish: Pick<MockupWish, 'size' | 'look' | 'ground' | 'crop' | 'width'>,
+  garment: Garment | null,
+): MockupPlan {
+  const [field] = fieldsFor(scene, side);
+  if (!field) throw new RangeError(`${scene.name} has no place for ${side.name.toLowerCase()}`);
+  const { width, ground } = wish;
+  const size = sizeRatio(scene, wish.size);
+  const area = { widthIn: side.widthIn, heightIn: side.heightIn, collarIn: side.collarIn ?? 0 };
+  const window = windowOf(scene, maps, wish.crop, field, area, size);
+  const dense = pxPerInch(scene, viewOf(scene, { width, window }));
+  return {
+    scale: Math.min(1, (FINER * dense) / size / side.dpi),
+    optionsFor: (image) => ({
+      ...{ width, window, garment: scene.dyed ? garment : null, ground, size },
+      prints: [{ field, area, image, look: printLook(wish.look) }],
+    }),
+  };
+}
