@@ -1,4 +1,4 @@
-import { seeded } from '../noise';
+import { randomOf } from '@brelm/core/geometry';
 import { clothOf, drape, ease, soften } from './drape';
 import { figure, joined, limb } from './body';
 import { sewn, TEE, trianglesOf } from './garment';
@@ -22,7 +22,7 @@ const square: Run[] = [
     ],
   },
 ];
-const bag = (h = 0.6) => sew(square, square, h, seeded(1));
+const bag = (h = 0.6) => sew(square, square, h, randomOf(1));
 const lengths = ({ at, links, rest, bendsFrom }: ReturnType<typeof clothOf>) =>
   Array.from({ length: bendsFrom }, (_, i) => {
     const [a, b] = [3 * links[2 * i], 3 * links[2 * i + 1]];
@@ -121,7 +121,7 @@ describe('cloth', () => {
   it('softened has smaller creases, and the size that it had', () => {
     const s = bag(0.4);
     const cloth = clothOf(s.at, trianglesOf(s));
-    const random = seeded(3);
+    const random = randomOf(3);
     const noisy = Array.from({ length: cloth.at.length / 3 }, () => 0.1 * (random() - 0.5));
     noisy.forEach((n, i) => (cloth.at[3 * i + 2] += n));
     const rough = () => {

@@ -1,5 +1,6 @@
 import type { Mesh } from '../render/mesh';
-import { layered, seeded, valueNoise } from '../noise';
+import { randomOf } from '@brelm/core/geometry';
+import { layered, valueNoise } from '../noise';
 import { ease, type Cloth } from './drape';
 import { curve, sew, type Point, type Run, type Sewn } from './pattern';
 
@@ -69,7 +70,7 @@ function runsOf(cut: Cut, depth: number): Run[] {
 
 /** A garment sewn of its two panels, with about `h` inches between vertices. */
 export const sewn = (cut: Cut, h: number, seed: number): Sewn =>
-  sew(runsOf(cut, cut.neck.front), runsOf(cut, cut.neck.back), h, seeded(seed));
+  sew(runsOf(cut, cut.neck.front), runsOf(cut, cut.neck.back), h, randomOf(seed));
 
 const step = (from: number, to: number, x: number): number => {
   const t = Math.max(0, Math.min(1, (x - from) / (to - from)));

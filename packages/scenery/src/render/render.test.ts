@@ -1,4 +1,4 @@
-import { seeded } from '../noise';
+import { randomOf } from '@brelm/core/geometry';
 import { softBox } from '../scenes/light';
 import { buildBvh, meet, type Hit } from './bvh';
 import { box, gridMesh, moved, tube, vertexNormals, type Look } from './mesh';
@@ -21,7 +21,7 @@ const mean = (values: ArrayLike<number>) => Array.from(values).reduce((a, b) => 
 
 describe('rays and triangles', () => {
   it('are found by the tree as by trying all of them', () => {
-    const random = seeded(5);
+    const random = randomOf(5);
     const n = 400;
     const at = Float32Array.from({ length: n * 9 }, () => random() * 10 - 5);
     for (let t = 0; t < n; t++)
@@ -132,7 +132,7 @@ describe('light', () => {
   });
   it('has its noise smoothed, and its edges kept', () => {
     const [w, h] = [32, 32];
-    const random = seeded(9);
+    const random = randomOf(9);
     const light = Float32Array.from(
       { length: w * h },
       (_, i) => (i % w < 16 ? 0.2 : 0.8) + 0.1 * (random() - 0.5),

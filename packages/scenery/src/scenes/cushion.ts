@@ -1,7 +1,8 @@
 import { clothOf, drape, soften } from '../cloth/drape';
 import { trianglesOf } from '../cloth/garment';
 import { sew, type Point } from '../cloth/pattern';
-import { layered, seeded } from '../noise';
+import { randomOf } from '@brelm/core/geometry';
+import { layered } from '../noise';
 import type { Look, Mesh } from '../render/mesh';
 import type { Set } from '../render/world';
 import { table } from './ground';
@@ -27,7 +28,7 @@ function stuffed(): Mesh[] {
   ];
   ring.push(ring[0]);
   const run = [{ open: false, points: ring }];
-  const s = sew(run, run, 0.22, seeded(6));
+  const s = sew(run, run, 0.22, randomOf(6));
   const cloth = clothOf(s.at, trianglesOf(s));
   for (let i = 0; i < cloth.at.length; i += 3)
     cloth.at[i + 2] *= 10 * (1 + 0.3 * layered(cloth.at[i] / 5, cloth.at[i + 1] / 5, 12, 2));

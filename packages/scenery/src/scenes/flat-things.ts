@@ -1,4 +1,5 @@
-import { layered, seeded } from '../noise';
+import { randomOf } from '@brelm/core/geometry';
+import { layered } from '../noise';
 import { box, gridMesh, tube, type Look, type Mesh } from '../render/mesh';
 import type { Set } from '../render/world';
 import { table, wall } from './ground';
@@ -227,7 +228,7 @@ export const stickerKraft = (): Set => ({
 
 /** A window pane with a garden behind it, out of focus. */
 export function stickerGlass(): Set {
-  const random = seeded(11);
+  const random = randomOf(11);
   const blots = Array.from({ length: 70 }, () => {
     const sky = random() > 0.55;
     return {

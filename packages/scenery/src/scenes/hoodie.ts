@@ -2,7 +2,8 @@ import { clothOf, drape, soften } from '../cloth/drape';
 import { trianglesOf, type Cut } from '../cloth/garment';
 import { curve, sew, type Point, type Run } from '../cloth/pattern';
 import { laidFlat } from '../cloth/poses';
-import { layered, seeded } from '../noise';
+import { randomOf } from '@brelm/core/geometry';
+import { layered } from '../noise';
 import { tube, type Look, type Mesh } from '../render/mesh';
 import type { Set } from '../render/world';
 import { table } from './ground';
@@ -91,7 +92,7 @@ function hood(open: boolean): Mesh[] {
     [run(outline, false), run(rim, true)],
     [run(outline, false), run(bottom, true)],
     0.22,
-    seeded(23),
+    randomOf(23),
   );
   const cloth = clothOf(s.at, trianglesOf(s));
   const { at } = cloth;

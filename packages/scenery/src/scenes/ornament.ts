@@ -1,4 +1,4 @@
-import { seeded } from '../noise';
+import { randomOf } from '@brelm/core/geometry';
 import { gridMesh, tube, type Look, type Mesh } from '../render/mesh';
 import type { Set } from '../render/world';
 import { wall } from './ground';
@@ -64,7 +64,7 @@ function fir(
   seed: number,
   needles: number,
 ): Mesh[] {
-  const random = seeded(seed);
+  const random = randomOf(seed);
   const bark: Look = { role: 'fixed', albedo: [0.09, 0.055, 0.035] };
   const at: number[] = [];
   const triangles: number[] = [];

@@ -1,7 +1,8 @@
 import { clothOf, drape, ease, soften } from '../cloth/drape';
 import { trianglesOf } from '../cloth/garment';
 import { curve, sew, type Point, type Run } from '../cloth/pattern';
-import { layered, seeded } from '../noise';
+import { randomOf } from '@brelm/core/geometry';
+import { layered } from '../noise';
 import { gridMesh, tube, type Look, type Mesh } from '../render/mesh';
 import type { Set } from '../render/world';
 import { wall } from './ground';
@@ -24,7 +25,7 @@ function bag(back: number): Mesh[] {
     { open: true, points: curve([-HALF, 0], [0, 0], [HALF, 0]) },
     { open: false, points: side },
   ];
-  const s = sew(runs, runs, 0.2, seeded(4));
+  const s = sew(runs, runs, 0.2, randomOf(4));
   const cloth = clothOf(s.at, trianglesOf(s));
   const { at } = cloth;
   ease(cloth, s.pattern, (x, y) => {

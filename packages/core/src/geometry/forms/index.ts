@@ -6,7 +6,7 @@ import { arc, arrow, ellipse, line, polygon, rectangle, ring } from './plain';
 import { gear, scallops, star, sunburst } from './rays';
 
 export type { Form, Setting, SettingKind } from './form';
-export { ellipsePath, polygonPath, roundedRectPath } from './form';
+export { ellipsePath, polygonPath, randomOf, roundedRectPath } from './form';
 export { bandHeights };
 
 export const FORMS: readonly Form[] = [
