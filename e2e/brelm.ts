@@ -20,6 +20,7 @@ const freePort = (): Promise<number> =>
 /** Brelm as a person starts it, with data of its own that outlive a kill. */
 export class Brelm {
   private child: ChildProcess | undefined;
+  private browser: Browser | undefined;
   readonly data = mkdtempSync(join(tmpdir(), 'brelm-e2e-'));
   port = 0;
   log = '';
@@ -88,7 +89,16 @@ export class Brelm {
     return Number(readFileSync(join(this.data, 'database/mariadb.pid'), 'utf8').trim());
   }
 
+  /** Starts it with a browser of its own, which goes with it: its address, a page of a size, and the faults that the page tells. */
+  async opened(width = 1024, height = 700): Promise<{ address: string; page: Page; faults: string[] }> {
+    const address = await this.start();
+    this.browser = await launch();
+    const page = await (await this.browser.newContext({ viewport: { width, height } })).newPage();
+    return { address, page, faults: watch(page) };
+  }
+
   async clean(): Promise<void> {
+    await this.browser?.close();
     await this.end('SIGTERM');
     rmSync(this.data, { recursive: true, force: true });
   }

@@ -1,24 +1,17 @@
 import { readFileSync } from 'node:fs';
-import type { Browser, Page } from 'playwright-core';
+import type { Page } from 'playwright-core';
 import type { DesignDocument } from '@brelm/core/design';
-import { Brelm, launch, saved, serious, watch } from './brelm';
+import { Brelm, saved, serious } from './brelm';
 
 const brelm = new Brelm();
-let browser: Browser;
 let address: string;
 let page: Page;
 let faults: string[];
 
 beforeAll(async () => {
-  address = await brelm.start();
-  browser = await launch();
-  page = await (await browser.newContext({ viewport: { width: 1024, height: 700 } })).newPage();
-  faults = watch(page);
+  ({ address, page, faults } = await brelm.opened());
 });
-afterAll(async () => {
-  await browser?.close();
-  await brelm.clean();
-});
+afterAll(() => brelm.clean());
 
 const idOf = async (name: string) => {
   const { designs } = (await (await fetch(`${address}/api/designs?count=200`)).json()) as {

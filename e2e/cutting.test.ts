@@ -1,27 +1,20 @@
-import type { Browser, Page } from 'playwright-core';
+import type { Page } from 'playwright-core';
 import type { DesignDocument } from '@brelm/core/design';
-import { Brelm, launch, saved, serious, watch } from './brelm';
+import { Brelm, saved, serious } from './brelm';
 
 const brelm = new Brelm();
-let browser: Browser;
 let page: Page;
 let address: string;
 let faults: string[];
 
 beforeAll(async () => {
-  address = await brelm.start();
-  browser = await launch();
-  page = await (await browser.newContext({ viewport: { width: 1024, height: 700 } })).newPage();
-  faults = watch(page);
+  ({ address, page, faults } = await brelm.opened());
   await page.goto(address);
   await page.getByRole('link', { name: 'Night Shift Owls', exact: true }).click();
   await page.getByTestId('board').waitFor();
   await row('Star').waitFor();
 });
-afterAll(async () => {
-  await browser?.close();
-  await brelm.clean();
-});
+afterAll(() => brelm.clean());
 
 const stack = () => page.locator('aside[aria-label="Stack"]');
 const row = (name: string) =>

@@ -1,22 +1,15 @@
-import type { Browser, Page } from 'playwright-core';
-import { Brelm, launch, serious, watch } from './brelm';
+import type { Page } from 'playwright-core';
+import { Brelm, serious } from './brelm';
 
 const brelm = new Brelm();
-let browser: Browser;
 let address: string;
 let page: Page;
 let faults: string[];
 
 beforeAll(async () => {
-  address = await brelm.start();
-  browser = await launch();
-  page = await (await browser.newContext({ viewport: { width: 1024, height: 700 } })).newPage();
-  faults = watch(page);
+  ({ address, page, faults } = await brelm.opened());
 });
-afterAll(async () => {
-  await browser?.close();
-  await brelm.clean();
-});
+afterAll(() => brelm.clean());
 
 const large = () => page.getByRole('region', { name: 'Mockup' }).getByRole('img');
 /** The large picture is that of what is chosen. */

@@ -1,24 +1,17 @@
-import type { Browser, Locator, Page } from 'playwright-core';
+import type { Locator, Page } from 'playwright-core';
 import type { Design } from '@brelm/core/design';
 import type { PicturePart } from '@brelm/core/parts';
-import { Brelm, keptUntil, launch, serious, watch } from './brelm';
+import { Brelm, keptUntil, serious } from './brelm';
 
 const brelm = new Brelm();
-let browser: Browser;
 let address: string;
 let page: Page;
 let faults: string[];
 
 beforeAll(async () => {
-  address = await brelm.start();
-  browser = await launch();
-  page = await (await browser.newContext({ viewport: { width: 1024, height: 700 } })).newPage();
-  faults = watch(page);
+  ({ address, page, faults } = await brelm.opened());
 });
-afterAll(async () => {
-  await browser?.close();
-  await brelm.clean();
-});
+afterAll(() => brelm.clean());
 
 const stored = async (): Promise<Design> => {
   const id = new URL(page.url()).pathname.split('/')[2];

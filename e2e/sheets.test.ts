@@ -1,24 +1,17 @@
 import { readFileSync } from 'node:fs';
-import type { Browser, Page } from 'playwright-core';
+import type { Page } from 'playwright-core';
 import type { Sheet } from '@brelm/core/sheet';
-import { Brelm, keptUntil, launch, serious, watch } from './brelm';
+import { Brelm, keptUntil, serious } from './brelm';
 
 const brelm = new Brelm();
-let browser: Browser;
 let address: string;
 let page: Page;
 let faults: string[];
 
 beforeAll(async () => {
-  address = await brelm.start();
-  browser = await launch();
-  page = await (await browser.newContext({ viewport: { width: 1024, height: 700 } })).newPage();
-  faults = watch(page);
+  ({ address, page, faults } = await brelm.opened());
 });
-afterAll(async () => {
-  await browser?.close();
-  await brelm.clean();
-});
+afterAll(() => brelm.clean());
 
 const idHere = () => new URL(page.url()).pathname.split('/').pop()!;
 const stored = async (id = idHere()) =>

@@ -7,7 +7,7 @@ import type { Manifest } from '@brelm/core/export';
 import { PLAIN_GROUND, readScene, type MockupWish, type Scene } from '@brelm/core/mockup';
 import { sceneMaps, SCENES_FOLDER, shippedScenes } from '@brelm/server/engine';
 import manifestSchema from '../../../docs/manifest.schema.json';
-import { askOf, designsOf, running, until, type Running, type StoredDesign } from './running';
+import { askOf, bytesFrom, designsOf, endedRun, running, type Running, type StoredDesign } from './running';
 
 let it0: Running;
 let owls: StoredDesign;
@@ -42,13 +42,8 @@ const file = (mockup: object, over = {}) => ({
   ...{ designId: owls.id, spec: 'pinfold/tee-front', side: 'front', colourway: 'base', mockup, ...over },
 });
 const start = (files: object[], over = {}) => ask<Run>('runs', 'POST', { files, ...over });
-const ended = (id: string) =>
-  until(async () => {
-    const { body } = await ask<Run>(`runs/${id}`);
-    return !['queued', 'working'].includes(body.state) && body;
-  });
-const bytesOf = async (path: string) =>
-  Buffer.from(await (await fetch(`${it0.url}/api/${path}`)).arrayBuffer());
+const ended = (id: string) => endedRun<Run>(it0, id);
+const bytesOf = (path: string) => bytesFrom(it0, path);
 /** The mean colour of a square of a picture, given by the shares of its middle. */
 async function colourAt(bytes: Buffer, x: number, y: number): Promise<number[]> {
   const { width, height } = await sharp(bytes).metadata();

@@ -110,3 +110,14 @@ export async function uploadTo<T>(
   const response = await fetch(`${url}/api/${path}`, { method: 'POST', body: form });
   return { status: response.status, body: (await response.json()) as Answer<T>['body'] };
 }
+
+/** Bytes that a server's API answers with. */
+export const bytesFrom = async ({ url }: Pick<Running, 'url'>, path: string): Promise<Buffer> =>
+  Buffer.from(await (await fetch(`${url}/api/${path}`)).arrayBuffer());
+
+/** A run once it has ended. */
+export const endedRun = <R extends { state: string }>(it: Pick<Running, 'url'>, id: string): Promise<R> =>
+  until(async () => {
+    const { body } = await askOf<R>(it, `runs/${id}`);
+    return !['queued', 'working'].includes(body.state) && body;
+  });

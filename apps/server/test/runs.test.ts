@@ -12,7 +12,7 @@ import { startServer } from '@brelm/server';
 import { DATABASE_NAME, DATABASE_USER } from '../../cli/src/database/mariadb';
 import { RunsService } from '../src/runs/runs.service';
 import { designOf } from './sticker';
-import { askOf, designsOf, running, until, type Running } from './running';
+import { askOf, bytesFrom, designsOf, endedRun, running, until, type Running } from './running';
 
 let it0: Running;
 beforeAll(async () => {
@@ -62,13 +62,8 @@ const fileOf = (designId: string, spec = STICKERS[0], over = {}) => ({
   ...over,
 });
 const start = async (files: object[], over = {}) => ask<Run>('runs', 'POST', { files, ...over });
-const ended = (id: string) =>
-  until(async () => {
-    const { body } = await ask<Run>(`runs/${id}`);
-    return !['queued', 'working'].includes(body.state) && body;
-  });
-const bytesOf = async (path: string) =>
-  Buffer.from(await (await fetch(`${it0.url}/api/${path}`)).arrayBuffer());
+const ended = (id: string) => endedRun<Run>(it0, id);
+const bytesOf = (path: string) => bytesFrom(it0, path);
 const made = () => readdirSync(join(it0.filesDir, 'made'), { recursive: true }).map(String);
 
 describe('a run', () => {

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { deltaE, linearLight, rgbToHex, type Garment } from '../colour';
 import { createImage, type RasterImage } from '../raster';
 import {
+  codedInches,
   composeMockup,
   crossed,
   inchesOf,
@@ -266,7 +267,7 @@ describe('a mockup', () => {
 });
 
 describe('places on a surface', () => {
-  const coded = (inches: number) => Math.round((inches + 64) * 512);
+  const coded = codedInches;
   /** A surface of 20 in across the picture, from its middle; its right half is another one. */
   const surface: MapImage<Uint16Array> = {
     width: 50,
