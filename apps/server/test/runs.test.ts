@@ -198,6 +198,10 @@ describe('a run', () => {
     ).body;
     await until(async () => (await ask<Run>(`runs/${started.id}`)).body.counts.done > 0);
     await it0.server.close();
+    // As a process that is killed while it writes leaves it.
+    const half = join(it0.filesDir, 'made', 'ab', 'half.0011.part');
+    mkdirSync(join(it0.filesDir, 'made', 'ab'), { recursive: true });
+    writeFileSync(half, 'half');
     it0.server = await startServer({
       port: 0,
       filesDir: it0.filesDir,

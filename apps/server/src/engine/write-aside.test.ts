@@ -2,7 +2,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'n
 import * as real from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { writeAside, WriteError } from './index';
+import { sweepBegun, writeAside, WriteError } from './index';
 
 const folder = mkdtempSync(join(tmpdir(), 'brelm-aside-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -37,5 +37,18 @@ describe('writeAside', () => {
     );
     expect(readFileSync(path, 'utf8')).toBe('the old file');
     expect(readdirSync(folder).filter((n) => n.includes('.part'))).toEqual([]);
+  });
+});
+
+describe('sweepBegun', () => {
+  it('removes what was begun and never ended, in every folder below, and nothing else', async () => {
+    const at = mkdtempSync(join(folder, 'swept-'));
+    await writeAside(join(at, 'a/owl.png'), Buffer.from('owl'));
+    for (const name of ['x.png.01.part', 'a/owl.png.02.part']) writeFileSync(join(at, name), 'half');
+    expect(await sweepBegun(at, Date.now() - 3_600_000)).toBe(0);
+    expect(await sweepBegun(at)).toBe(2);
+    expect(readdirSync(at)).toEqual(['a']);
+    expect(readdirSync(join(at, 'a'))).toEqual(['owl.png']);
+    expect(await sweepBegun(join(at, 'not-there'))).toBe(0);
   });
 });

@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
-import { mkdir, open, rename, rm } from 'node:fs/promises';
-import { dirname } from 'node:path';
+import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 
 /** A file that could not be written; nothing of it is left. */
 export class WriteError extends Error {
@@ -52,4 +52,24 @@ export async function writeAside(path: string, bytes: Uint8Array, fs = files): P
       code,
     );
   }
+}
+
+/**
+ * Removes what `writeAside` and its kin began in a folder and in those below it, and never brought to its
+ * place: their process was killed. Only what was last written to at `before` (ms) or earlier is taken for
+ * such; the number removed.
+ */
+export async function sweepBegun(folder: string, before = Infinity): Promise<number> {
+  let removed = 0;
+  for (const entry of await readdir(folder, { withFileTypes: true }).catch(() => [])) {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) removed += await sweepBegun(path, before);
+    else if (entry.name.endsWith('.part')) {
+      const known = await stat(path).catch(() => null);
+      if (!known || known.mtimeMs > before) continue;
+      await rm(path, { force: true });
+      removed++;
+    }
+  }
+  return removed;
 }

@@ -7,7 +7,7 @@ import {
   type OnModuleDestroy,
 } from '@nestjs/common';
 import { In, MoreThanOrEqual, Not } from 'typeorm';
-import type { JobFinding, MadeReport } from '../engine';
+import { sweepBegun, type JobFinding, type MadeReport } from '../engine';
 import type { RunFileRow, RunState } from '../database/entities';
 import { LibraryService } from '../library/library.service';
 import { OPTIONS, outputsDir, type ServerOptions } from '../options';
@@ -85,6 +85,8 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** What was in work when the server ended is queued again. */
   async onApplicationBootstrap(): Promise<void> {
+    // What was in work was killed with its server, maybe in the middle of a write.
+    await sweepBegun(outputsDir(this.options));
     // One that was in work each time the server ended may be why: it is not begun for ever.
     await this.store.files.update(
       { state: 'working', attempts: MoreThanOrEqual(MOST_ATTEMPTS) },

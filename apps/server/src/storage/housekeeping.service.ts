@@ -17,6 +17,7 @@ import {
   StarterRow,
   TypefaceRow,
 } from '../database/entities';
+import { sweepBegun } from '../engine';
 import { OPTIONS, outputsDir, type ServerOptions } from '../options';
 import { shaNames } from './sha-names';
 import { fileAt } from '../workers/made';
@@ -81,7 +82,7 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
   }
 
   private async all(now: number): Promise<Tidied> {
-    const begun = await this.sweepBegun(now);
+    const begun = await sweepBegun(this.options.filesDir, now - BEGUN);
     const made = await this.sweep(outputsDir(this.options), now - GRACE, (sha256) => this.isMade(sha256));
     const materials = await this.forgetUnused(now);
     const snapshots = await this.sweep(this.options.filesDir, now - BEGUN, (sha256) => this.isKept(sha256));
@@ -143,25 +144,6 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
         removed++;
       }
     }
-    return removed;
-  }
-
-  /** Removes files that were begun beside their place and never got there. */
-  private async sweepBegun(now: number): Promise<number> {
-    let removed = 0;
-    const look = async (folder: string): Promise<void> => {
-      for (const entry of await readdir(folder, { withFileTypes: true }).catch(() => [])) {
-        const path = join(folder, entry.name);
-        if (entry.isDirectory()) await look(path);
-        else if (entry.name.endsWith('.part')) {
-          const known = await stat(path).catch(() => null);
-          if (!known || known.mtimeMs > now - BEGUN) continue;
-          await rm(path, { force: true });
-          removed++;
-        }
-      }
-    };
-    await look(this.options.filesDir);
     return removed;
   }
 
