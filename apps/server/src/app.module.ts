@@ -26,6 +26,7 @@ import { WordsController } from './words/words.controller';
 import { WordsService } from './words/words.service';
 import { PictureLooksController, StylesController } from './styles/styles.controller';
 import { ScenesController } from './scenes/scenes.controller';
+import { ScenesService } from './scenes/scenes.service';
 import { SheetsController } from './sheets/sheets.controller';
 import { SheetsService } from './sheets/sheets.service';
 import { StylesService } from './styles/styles.service';
@@ -99,6 +100,7 @@ export class AppModule {
         TypefacesService,
         StylesService,
         SheetsService,
+        ScenesService,
         WordsService,
         SpecsService,
         RunStore,

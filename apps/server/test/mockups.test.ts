@@ -60,7 +60,7 @@ describe('the scenes that ship', () => {
     expect(body.length).toBeGreaterThanOrEqual(14);
     expect(body.map((s) => readScene(s))).toEqual(shippedScenes());
     for (const scene of shippedScenes()) {
-      for (const name of Object.values(scene.maps))
+      for (const name of Object.values(scene.maps!))
         if (name) expect(existsSync(join(SCENES_FOLDER, scene.id, name))).toBe(true);
       const maps = await sceneMaps(scene);
       expect(maps.light).toMatchObject({ width: scene.width, height: scene.height, channels: 1 });

@@ -19,5 +19,6 @@ export const flatScene = (over: Partial<Scene> = {}): Scene => ({
   ],
   ...{ width: 200, height: 200, seenIn: 20, brightest: 1 },
   maps: { light: 'l.webp', cover: 'c.webp', ground: null, gloss: null, back: null, surface: null },
+  photo: null,
   ...over,
 });

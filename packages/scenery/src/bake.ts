@@ -155,7 +155,7 @@ async function write(shot: Shot, p: Plate, folder: string, seenIn: number): Prom
 function say(shot: Shot, folder: string, seenIn: number): void {
   const { set: _set, exposure: _exposure, ...said } = shot;
   const has = (name: string) => (existsSync(join(folder, name)) ? name : null);
-  const scene: Scene = {
+  const scene: Omit<Scene, 'photo'> = {
     format: 'brelm-scene',
     version: 1,
     ...said,

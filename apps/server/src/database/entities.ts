@@ -196,6 +196,18 @@ export class SheetRow {
   @Column('datetime', { precision: 3, name: 'archived_at', nullable: true }) archivedAt!: Date | null;
 }
 
+/** A photo of a blank that the seller has set up as a scene. */
+@Entity('scenes')
+export class SceneRow {
+  /** `own-` and a UUID. */
+  @PrimaryColumn('varchar', { length: 80 }) id!: string;
+  @Column('int') revision!: number;
+  /** See core's Scene. */
+  @Column('mediumtext') document!: string;
+  @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
+  @Column('datetime', { precision: 3, name: 'updated_at' }) updatedAt!: Date;
+}
+
 /** A word that the seller has said is right. */
 @Entity('own_words')
 export class OwnWordRow {
@@ -232,6 +244,7 @@ export const ENTITIES = [
   TypefaceRow,
   LookRow,
   SheetRow,
+  SceneRow,
   OwnWordRow,
   FavouriteTypefaceRow,
   SettingRow,

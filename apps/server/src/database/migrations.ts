@@ -226,6 +226,19 @@ export class PictureLooks1764210000000 implements MigrationInterface {
   }
 }
 
+/** Scenes of the seller's own photos. */
+export class OwnScenes1764230000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`CREATE TABLE IF NOT EXISTS scenes (
+      id VARCHAR(80) NOT NULL PRIMARY KEY, revision INT NOT NULL, document MEDIUMTEXT NOT NULL,
+      created_at DATETIME(3) NOT NULL, updated_at DATETIME(3) NOT NULL) ${TABLE}`);
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('DROP TABLE IF EXISTS scenes');
+  }
+}
+
 /** Whether a table is there and has a column. */
 async function hasColumn(db: QueryRunner, table: string, column: string): Promise<boolean> {
   const found = (await db.query(
@@ -251,4 +264,5 @@ export const MIGRATIONS = [
   PicturesInSummaries1764170000000,
   Sheets1764200000000,
   PictureLooks1764210000000,
+  OwnScenes1764230000000,
 ];

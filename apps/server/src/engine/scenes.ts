@@ -1,8 +1,9 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { readScene, type MapImage, type Scene, type SceneMaps } from '@brelm/core/mockup';
+import { photoBase, photoMaps, readScene, type MapImage, type Scene, type SceneMaps } from '@brelm/core/mockup';
 import { DEMO_FOLDER, readJsonFile } from './library';
+import { decodePicture } from './pictures';
 
 /** Where the scenes that ship lie, a folder each. */
 export const SCENES_FOLDER = join(DEMO_FOLDER, 'scenes');
@@ -21,8 +22,16 @@ export function shippedScenes(): Scene[] {
 /** A scene that ships; undefined where there is none of that id. */
 export const sceneOf = (id: string): Scene | undefined => shippedScenes().find((s) => s.id === id);
 
-/** The pictures of a scene that ships, decoded. */
+/** The pictures of a photo as a scene, worked out of its file. */
+export async function photoSceneMaps(scene: Scene, bytes: Buffer): Promise<SceneMaps> {
+  const image = await decodePicture(bytes, Math.max(scene.width, scene.height));
+  return photoMaps(scene, photoBase(image));
+}
+
+/** The pictures of a scene that ships, decoded. Throws a RangeError for one that has none of its own. */
 export async function sceneMaps(scene: Scene): Promise<SceneMaps> {
+  const { maps } = scene;
+  if (!maps) throw new RangeError(`${scene.name} is a photo: it has no maps of its own`);
   const at = (name: string) => join(SCENES_FOLDER, scene.id, name);
   const picture = async (name: string | null, channels: 1 | 3): Promise<MapImage | null> => {
     if (name === null) return null;
@@ -35,18 +44,18 @@ export async function sceneMaps(scene: Scene): Promise<SceneMaps> {
     return { width: info.width, height: info.height, channels: info.channels, data };
   };
   const [light, cover, ground, gloss, back] = await Promise.all([
-    picture(scene.maps.light, 1),
-    picture(scene.maps.cover, 3),
-    picture(scene.maps.ground, 1),
-    picture(scene.maps.gloss, 1),
-    picture(scene.maps.back, 3),
+    picture(maps.light, 1),
+    picture(maps.cover, 3),
+    picture(maps.ground, 1),
+    picture(maps.gloss, 1),
+    picture(maps.back, 3),
   ]);
   let surface: SceneMaps['surface'] = null;
-  if (scene.maps.surface !== null) {
-    const image = sharp(at(scene.maps.surface));
+  if (maps.surface !== null) {
+    const image = sharp(at(maps.surface));
     const { depth, channels } = await image.metadata();
     if (depth !== 'ushort' || channels !== 3)
-      throw new Error(`${scene.id}: ${scene.maps.surface} is no PNG of 16 bits in three channels`);
+      throw new Error(`${scene.id}: ${maps.surface} is no PNG of 16 bits in three channels`);
     const { data, info } = await image
       .toColourspace('rgb16')
       .raw({ depth: 'ushort' })
@@ -54,5 +63,5 @@ export async function sceneMaps(scene: Scene): Promise<SceneMaps> {
     const values = new Uint16Array(data.buffer.slice(data.byteOffset, data.byteOffset + data.length));
     surface = { width: info.width, height: info.height, channels: info.channels, data: values };
   }
-  return { light: light!, cover: cover!, ground, gloss, back, surface };
+  return { light: light!, cover: cover!, ground, gloss, back, surface, photo: null };
 }

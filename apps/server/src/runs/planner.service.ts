@@ -3,10 +3,11 @@ import { BadRequestException, Inject, Injectable } from '@nestjs/common';
 import type { DesignHead } from '@brelm/core/design';
 import { packFolder, patternFault, plannedNames, slug } from '@brelm/core/export';
 import { allPlannedFiles, plannedFiles, type PlannedFile } from '@brelm/core/placement';
-import { mockupName, shows, type MockupWish } from '@brelm/core/mockup';
+import { mockupName, shows, type MockupWish, type Scene } from '@brelm/core/mockup';
 import { sideOf, type Spec, type SpecSide } from '@brelm/core/spec';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
-import { sceneOf, type JobFinding } from '../engine';
+import type { JobFinding } from '../engine';
+import { ScenesService } from '../scenes/scenes.service';
 import { FilesService } from '../storage/files.service';
 import { LibraryService } from '../library/library.service';
 import { OPTIONS, type ServerOptions } from '../options';
@@ -80,6 +81,7 @@ export class PlannerService {
     private readonly designs: DesignsService,
     private readonly specs: SpecsService,
     private readonly library: LibraryService,
+    private readonly scenes: ScenesService,
     private readonly files: FilesService,
     private readonly pool: PoolService,
     @Inject(OPTIONS) private readonly options: ServerOptions,
@@ -179,9 +181,12 @@ export class PlannerService {
           `no file of the colourway "${request.colourway}" is made for this product`,
         );
       if (request.mockup) {
-        const mockup = await this.mockup(request.mockup, spec, side, (name) => `${field(i)}mockup.${name}`);
+        const { mockup } = request;
+        const scene = await this.sceneFor(mockup, spec, side, (name) => `${field(i)}mockup.${name}`);
         const garments = mockup.garment === null ? [] : [mockup.garment];
-        const job = { ...jobOf({ ...file, format: mockup.format }), garments, mockup };
+        const job: RunJob = { ...jobOf({ ...file, format: mockup.format }), garments, mockup };
+        // One that is the seller's own may be changed before its turn comes.
+        if (scene.photo) job.scene = scene;
         out.push({ stored, file, job, acceptStops: true });
         continue;
       }
@@ -195,14 +200,14 @@ export class PlannerService {
     return out;
   }
 
-  /** A wished picture of a product, with all that it names there. */
-  private async mockup(
+  /** The scene of a wished picture of a product; refuses what is not there. */
+  private async sceneFor(
     wish: MockupWish,
     spec: Spec,
     side: SpecSide,
     field: (name: string) => string,
-  ): Promise<MockupWish> {
-    const scene = sceneOf(wish.scene);
+  ): Promise<Scene> {
+    const scene = await this.scenes.find(wish.scene);
     if (!scene) return refuse(field('scene'), `there is no scene "${wish.scene}"`);
     if (!shows(scene, spec, side))
       refuse(field('scene'), `${scene.name} does not show ${spec.product}, ${side.name.toLowerCase()}`);
@@ -210,7 +215,7 @@ export class PlannerService {
       refuse(field('size'), `${scene.name} has no size "${wish.size}"`);
     if (wish.garment !== null && !(await this.library.garments()).some((g) => g.id === wish.garment))
       refuse(field('garment'), `there is no colour "${wish.garment}"`);
-    return wish;
+    return scene;
   }
 
   /** Keeps a design as it is, so that a run makes what it was started with. */

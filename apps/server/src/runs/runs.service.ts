@@ -14,8 +14,10 @@ import { In, LessThan, Like, Repository } from 'typeorm';
 import { slug } from '@brelm/core/export';
 import { SettingRow, type RunFileRow, type RunRow } from '../database/entities';
 import { OPTIONS, outputsDir, type ServerOptions } from '../options';
+import { ScenesService } from '../scenes/scenes.service';
 import { HousekeepingService } from '../storage/housekeeping.service';
 import { fileAt } from '../workers/made';
+import type { RunJob } from '../workers/tasks';
 import { packPath, QueueService } from './queue.service';
 import { PlannerService } from './planner.service';
 import { RunStore } from './run-store.service';
@@ -55,6 +57,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly store: RunStore,
     private readonly queue: QueueService,
     private readonly planner: PlannerService,
+    private readonly scenes: ScenesService,
     private readonly housekeeping: HousekeepingService,
     @InjectRepository(SettingRow) private readonly settings: Repository<SettingRow>,
     @Inject(OPTIONS) private readonly options: ServerOptions,
@@ -120,7 +123,11 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     this.planner.checkPattern(request.pattern);
     const resolved = await this.planner.resolve(request.files);
     const paths = await this.planner.paths(
-      resolved.map(({ stored, file, job }) => ({ design: stored.head, file, mockup: job.mockup })),
+      resolved.map(({ stored, file, job: { mockup, scene } }) => ({
+        ...{ design: stored.head, file },
+        // A scene of one's own is called by its name, not by its id.
+        mockup: mockup && scene ? { ...mockup, scene: scene.name } : mockup,
+      })),
       request.pattern,
     );
     const snapshots = new Map<string, string>();
@@ -239,7 +246,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     return this.get(id);
   }
 
-  /** The last picture of each kind that was made of a design, and whether the design has changed since. */
+  /** The last picture of each kind that was made of a design, and whether it or its scene has changed since. */
   async mockupsOf(designId: string): Promise<MadeMockup[]> {
     const now = await this.planner.hashNow(designId);
     const rows = await this.store.files.find({
@@ -248,12 +255,16 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       take: MOST_MOCKUPS,
     });
     const last = new Map<string, MadeMockup>();
+    const scenes = new Map((await this.scenes.all()).map((s) => [s.id, s]));
+    const other = ({ scene }: RunJob) =>
+      scene !== undefined && JSON.stringify(scenes.get(scene.id)) !== JSON.stringify(scene);
     for (const row of rows) {
       const file = fileView(row);
       const { mockup } = file;
       if (!mockup) continue;
       const key = JSON.stringify([file.spec, file.sideId, file.colourway, mockup]);
-      if (!last.has(key)) last.set(key, { file, behind: row.snapshot !== now });
+      if (last.has(key)) continue;
+      last.set(key, { file, behind: row.snapshot !== now || other(JSON.parse(row.job) as RunJob) });
     }
     return [...last.values()];
   }

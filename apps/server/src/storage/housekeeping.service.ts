@@ -14,6 +14,7 @@ import {
   DesignVersionRow,
   MaterialRow,
   RunFileRow,
+  SceneRow,
   StarterRow,
   TypefaceRow,
 } from '../database/entities';
@@ -57,6 +58,7 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
     @InjectRepository(DesignRow) private readonly designs: Repository<DesignRow>,
     @InjectRepository(DesignVersionRow) private readonly versions: Repository<DesignVersionRow>,
     @InjectRepository(StarterRow) private readonly starters: Repository<StarterRow>,
+    @InjectRepository(SceneRow) private readonly scenes: Repository<SceneRow>,
     @InjectRepository(MaterialRow) private readonly materials: Repository<MaterialRow>,
     @InjectRepository(TypefaceRow) private readonly typefaces: Repository<TypefaceRow>,
     @InjectRepository(RunFileRow) private readonly runFiles: Repository<RunFileRow>,
@@ -183,7 +185,7 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
     const read = (text: string) => {
       for (const sha256 of shaNames(text)) used.add(sha256);
     };
-    for (const rows of [this.designs, this.versions, this.starters] as Repository<{
+    for (const rows of [this.designs, this.versions, this.starters, this.scenes] as Repository<{
       id: string | number;
       document: string;
     }>[])

@@ -18,6 +18,7 @@ import {
   proofJob,
   rasteriseSvg,
   rasterSource,
+  photoSceneMaps,
   sceneMaps,
   sceneOf,
   stopsOfJob,
@@ -47,6 +48,8 @@ export interface RunJob {
   smallest?: boolean;
   /** A picture of the product instead of a file to print. */
   mockup?: MockupWish;
+  /** The scene of that picture as it was, where it is the seller's own. */
+  scene?: Scene;
 }
 
 /** A job with the design as it was when it was asked for, by the SHA-256 of its stored document. */
@@ -114,21 +117,31 @@ export const proofTask = told(async (task: JobTask) => {
 });
 
 /** The scene that was used last: a run makes many pictures of one. */
-let lastScene: { scene: Scene; maps: SceneMaps } | null = null;
+let lastScene: { key: string; scene: Scene; maps: SceneMaps } | null = null;
+
+/** A scene with its pictures: one that ships, or the seller's own. */
+async function sceneFor({ job, filesDir }: JobTask, wish: MockupWish) {
+  const scene = job.scene ?? sceneOf(wish.scene);
+  if (!scene) throw new RangeError(`There is no scene "${wish.scene}" any more.`);
+  const key = job.scene ? JSON.stringify(scene) : scene.id;
+  if (lastScene?.key === key) return lastScene;
+  const maps = scene.photo
+    ? await photoSceneMaps(scene, await readFile(fileAt(filesDir, scene.photo.picture)))
+    : await sceneMaps(scene);
+  return (lastScene = { key, scene, maps });
+}
 
 /** Makes a picture of the product and puts it in the folder of made files. */
 async function mockupOf(task: MakeTask, wish: MockupWish): Promise<MadeResult> {
   const { design, fileJob, read, materials } = await prepared(task);
-  const scene = sceneOf(wish.scene);
-  if (!scene) throw new RangeError(`There is no scene "${wish.scene}" any more.`);
-  if (lastScene?.scene !== scene) lastScene = { scene, maps: await sceneMaps(scene) };
+  const scene = await sceneFor(task, wish);
   const garment = task.garments.find((g) => g.id === wish.garment) ?? null;
   const pictures = await loadPictures(design, read, PROOF_SIDE);
   const file = await makeMockup(
     fileJob,
     wish,
     garment,
-    lastScene,
+    scene,
     materials,
     pictures,
     rasterSource(design, read),

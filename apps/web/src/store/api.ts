@@ -79,6 +79,7 @@ export const api = createApi({
     'verdicts',
     'sheets',
     'mockups',
+    'scenes',
   ],
   endpoints: (build) => ({
     designs: build.infiniteQuery<DesignPage, ShelfAsked, number>({
@@ -295,7 +296,15 @@ export const api = createApi({
       query: (body) => ({ url: 'plan', method: 'POST', body }),
       keepUnusedDataFor: 0,
     }),
-    scenes: build.query<Scene[], void>({ query: () => 'scenes' }),
+    scenes: build.query<Scene[], void>({ query: () => 'scenes', providesTags: ['scenes'] }),
+    createScene: build.mutation<{ id: string; document: Scene }, Scene>({
+      query: (document) => ({ url: 'scenes', method: 'POST', body: { document } }),
+      invalidatesTags: ['scenes'],
+    }),
+    removeScene: build.mutation<void, string>({
+      query: (id) => ({ url: `scenes/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['scenes', 'mockups'],
+    }),
     /** The last pictures of products that were made of a design. */
     mockups: build.query<MadeMockup[], string>({
       query: (id) => `designs/${id}/mockups`,
@@ -425,6 +434,7 @@ export const {
   useRunsQuery,
   useRunQuery,
   useScenesQuery,
+  useRemoveSceneMutation,
   useMockupsQuery,
   useStartRunsMutation,
   useMoveRunMutation,

@@ -10,3 +10,5 @@ export * from './swatch';
 export * from './text';
 export * from './toggled';
 export * from './work-fault';
+export * from './amount';
+export * from './tick';

@@ -1,4 +1,5 @@
 import { wrap } from 'comlink';
+import type { PhotoFacts, Scene } from '@brelm/core/mockup';
 import { hand } from './hand';
 import type { MockupRequest, MockupWorker } from './mockup.worker';
 
@@ -21,3 +22,7 @@ const maker = hand(start, { grace: GRACE });
 /** A picture of a product. Throws `NotWanted` once its signal is aborted and `WorkFault` when it failed. */
 export const mockupPicture = (request: MockupRequest, signal?: AbortSignal): Promise<ImageBitmap> =>
   maker((w) => w.compose(request), signal);
+
+/** What is measured in a photo; throws as `mockupPicture` does. */
+export const photoFacts = (scene: Scene, signal?: AbortSignal): Promise<PhotoFacts> =>
+  maker((w) => w.facts(scene), signal);

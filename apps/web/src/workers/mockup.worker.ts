@@ -9,6 +9,7 @@ import {
   planMockup,
   type MapImage,
   type MockupWish,
+  type PhotoFacts,
   type Scene,
   type SceneMaps,
 } from '@brelm/core/mockup';
@@ -20,6 +21,7 @@ import { materials } from '../platform/materials';
 import { picturesOf } from '../platform/pictures';
 import { makeSurface } from '../platform/surfaces';
 import { loaded, stopWaiting } from './loaded-design';
+import { photoAt } from './photo-maps';
 
 /** Artwork as it is placed on a side of a product. */
 export interface PlacedArtwork {
@@ -56,7 +58,7 @@ async function picture(scene: Scene, name: string | null, channels: 1 | 3): Prom
 }
 
 async function surfaceOf(scene: Scene): Promise<SceneMaps['surface']> {
-  if (scene.maps.surface === null) return null;
+  if (!scene.maps?.surface) return null;
   const answer = await fetch(`/api/scenes/${scene.id}/${scene.maps.surface}`);
   if (!answer.ok) throw new Error(`the scene’s surface could not be had (${answer.status})`);
   const { width, height, channels, data } = decode(await answer.arrayBuffer());
@@ -64,15 +66,17 @@ async function surfaceOf(scene: Scene): Promise<SceneMaps['surface']> {
 }
 
 async function load(scene: Scene): Promise<SceneMaps> {
+  const { maps } = scene;
+  if (!maps) throw new RangeError(`${scene.name} has no pictures`);
   const [light, cover, ground, gloss, back, surface] = await Promise.all([
-    picture(scene, scene.maps.light, 1),
-    picture(scene, scene.maps.cover, 3),
-    picture(scene, scene.maps.ground, 1),
-    picture(scene, scene.maps.gloss, 1),
-    picture(scene, scene.maps.back, 3),
+    picture(scene, maps.light, 1),
+    picture(scene, maps.cover, 3),
+    picture(scene, maps.ground, 1),
+    picture(scene, maps.gloss, 1),
+    picture(scene, maps.back, 3),
     surfaceOf(scene),
   ]);
-  return { light: light!, cover: cover!, ground, gloss, back, surface };
+  return { light: light!, cover: cover!, ground, gloss, back, surface, photo: null };
 }
 
 const known = new Map<string, Promise<SceneMaps>>();
@@ -146,8 +150,10 @@ async function printed(artwork: PlacedArtwork, wanted: number): Promise<RasterIm
 const worker = {
   stop: stopWaiting,
   /** A picture of the product. Throws a RangeError where the scene does not show that side. */
-  async compose({ artwork, scene, garment, wish }: MockupRequest): Promise<ImageBitmap> {
-    const maps = await mapsOf(scene);
+  async compose({ artwork, scene: asked, garment, wish }: MockupRequest): Promise<ImageBitmap> {
+    const { scene, maps } = asked.photo
+      ? await photoAt(asked, wish.width)
+      : { scene: asked, maps: await mapsOf(asked) };
     const { scale, optionsFor } = planMockup(scene, maps, artwork.side, wish, garment);
     const made = composeMockup(scene, maps, optionsFor(await printed(artwork, scale)));
     const bitmap = await createImageBitmap(
@@ -155,6 +161,8 @@ const worker = {
     );
     return transfer(bitmap, [bitmap]);
   },
+  /** What is measured in a photo that is set up as a scene. */
+  facts: async (scene: Scene): Promise<PhotoFacts> => (await photoAt(scene, Infinity)).maps.photo!,
 };
 export type MockupWorker = typeof worker;
 

@@ -31,11 +31,15 @@ export interface MockupOptions {
   size?: number;
 }
 
-const { floor, max, min, round, sqrt } = Math;
+const { floor, max, min, round, sqrt, SQRT2 } = Math;
 
 const STEPS = 4096;
 /** 8-bit values by linear light. */
 const ENCODED = Uint8ClampedArray.from({ length: STEPS + 1 }, (_, i) => round(encoded(i / STEPS)));
+
+const GREY = [1, 1, 1] as const;
+/** The square of a box's width for that of a bell's spread. */
+const SPREAD = 12;
 
 /** The most looks a px takes along one direction: what is seen more aslant than that goes soft. */
 const MOST_TAPS = 6;
@@ -85,6 +89,15 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
   const tone = groundTone(ground.kind);
   const seeThrough = ground.kind === 'none';
   const lit = Float32Array.from(LINEAR, (v) => v * scene.brightest);
+  // A photo shows its blank itself, until it is dyed.
+  const { photo } = maps;
+  const asSeen = photo !== null && !garment;
+  const floorLight = photo ? photo.black : 0;
+  const tint = photo ? photo.tint : GREY;
+  const grain = photo ? photo.grain / max(1, view.step) : 0;
+  // A soft picture is softer by so much of its own px.
+  const spread = photo ? sqrt(1 + (SPREAD * photo.soft * photo.soft) / (view.step * view.step)) : 1;
+  const [fx, fy] = photo?.from ? [SQRT2 * photo.from[0], SQRT2 * photo.from[1]] : [-1, -1];
 
   const rows: {
     at: RowOfPlaces;
@@ -150,7 +163,11 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
         let b = 0;
         let w = 1;
         let fixedOnly = false;
-        if (blankShare > 0.002) {
+        if (blankShare > 0.002 && asSeen) {
+          r = near.light(back!, 0, LINEAR);
+          g = near.light(back!, 1, LINEAR);
+          b = near.light(back!, 2, LINEAR);
+        } else if (blankShare > 0.002) {
           const u = cloth.on[x] ? cloth.u[x] : x / scale;
           const v = cloth.on[x] ? cloth.v[x] : y / scale;
           w = weave ? weave(u, v) : 1;
@@ -158,6 +175,12 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
           r = l * (first[0] + (second[0] - first[0]) * s);
           g = l * (first[1] + (second[1] - first[1]) * s);
           b = l * (first[2] + (second[2] - first[2]) * s);
+          if (photo) {
+            const k = 1 - floorLight / max(l, floorLight);
+            r = floorLight + r * k * tint[0];
+            g = floorLight + g * k * tint[1];
+            b = floorLight + b * k * tint[2];
+          }
         } else {
           fixedOnly = true;
           r = back ? near.light(back, 0, LINEAR) : 0;
@@ -167,17 +190,18 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
         let inked = 0;
         for (let k = 0; k < rows.length; k++) {
           const { here, above, sampler, print, toPx } = rows[k];
-          if (!here.on[x]) continue;
+          // What stands before the blank in a photo is not printed on.
+          if (!here.on[x] || (photo && fixedOnly)) continue;
           const u = here.u[x] * toPx[0];
           const v = here.v[x] * toPx[1];
           const reach = 4;
           if (u < -reach || v < -reach || u > sampler.width + reach || v > sampler.height + reach) continue;
           // How far a px reaches on the print, by its neighbours to the left and above.
           const left = x > 0 && here.on[x - 1] ? x - 1 : x + 1 < width && here.on[x + 1] ? x + 1 : x;
-          const ux = (here.u[x] - here.u[left]) * toPx[0];
-          const vx = (here.v[x] - here.v[left]) * toPx[1];
-          const uy = above.on[x] ? (here.u[x] - above.u[x]) * toPx[0] : 0;
-          const vy = above.on[x] ? (here.v[x] - above.v[x]) * toPx[1] : 0;
+          const ux = (here.u[x] - here.u[left]) * toPx[0] * spread;
+          const vx = (here.v[x] - here.v[left]) * toPx[1] * spread;
+          const uy = above.on[x] ? (here.u[x] - above.u[x]) * toPx[0] * spread : 0;
+          const vy = above.on[x] ? (here.v[x] - above.v[x]) * toPx[1] * spread : 0;
           const nx = min(MOST_TAPS, max(1, round(sqrt(ux * ux + vx * vx))));
           const ny = min(MOST_TAPS, max(1, round(sqrt(uy * uy + vy * vy))));
           sum[0] = 0;
@@ -198,7 +222,7 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
             // Light comes from the top left: an edge that faces it is lit, and throws its shadow to the other side.
             const d = max(how.edge * 1.5, 1.2 / scale);
             shifted[3] = 0;
-            look(sampler, u - d * toPx[0], v - d * toPx[1], 1 / 65535, shifted);
+            look(sampler, u + fx * d * toPx[0], v + fy * d * toPx[1], 1 / 65535, shifted);
             raised = a - shifted[3];
             const dark = how.shadow * max(0, shifted[3] - a);
             r *= 1 - dark;
@@ -226,9 +250,20 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
             a *= how.cover;
             // The weave of what is under it shows where it is not covered.
             const under = fixedOnly ? 1 : w;
-            r = r * under * (1 - a) + shine * pr * a;
-            g = g * under * (1 - a) + shine * pg * a;
-            b = b * under * (1 - a) + shine * pb * a;
+            let ir = shine * pr;
+            let ig = shine * pg;
+            let ib = shine * pb;
+            if (photo) {
+              // No tone of the photo is darker than its darkest: what is printed is not, either.
+              const k = 1 - floorLight / max(l, floorLight);
+              const n = grain ? grain * bellOf(x, y) : 0;
+              ir = grained(floorLight + ir * k * tint[0], n);
+              ig = grained(floorLight + ig * k * tint[1], n);
+              ib = grained(floorLight + ib * k * tint[2], n);
+            }
+            r = r * under * (1 - a) + ir * a;
+            g = g * under * (1 - a) + ig * a;
+            b = b * under * (1 - a) + ib * a;
             inked = 1;
           }
         }
@@ -268,6 +303,17 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
   }
   return out;
 }
+
+/** A number of spread 1 about 0 for a px, nearly normal: grain. */
+const bellOf = (x: number, y: number): number =>
+  2 * (speck(x, y, 11) + speck(x, y, 12) + speck(x, y, 13) - 1.5);
+
+/** Light with grain of a share of its tone: the eye's tones are about the root of light. */
+const grained = (light: number, n: number): number => {
+  if (!n) return light;
+  const tone = sqrt(max(0, light)) + n;
+  return tone > 0 ? tone * tone : 0;
+};
 
 const WHITE: Hex = '#ffffff';
 

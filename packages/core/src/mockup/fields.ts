@@ -17,7 +17,8 @@ import {
 } from '../fields';
 import { PRODUCT_KINDS } from '../spec';
 import { crossed } from './homography';
-import { CLOTHS, SCENE_FORMAT, SCENE_VERSION, type PrintField, type Scene } from './types';
+import { PHOTO_FIELD } from './photo/fields';
+import { CLOTHS, SCENE_FORMAT, SCENE_VERSION, type MapNames, type PrintField, type Scene } from './types';
 
 /** Points of a mesh to a side at the most: eight cells. */
 const MOST_MESH = 9;
@@ -108,20 +109,25 @@ const SCENE_FIELDS: FieldsOf<Body> = {
   height: number({ min: 16, max: MOST_SIDE, whole: true }),
   seenIn: number({ min: 0.5, max: 1000 }),
   brightest: number({ min: 0.1, max: 20 }),
-  maps: record<Body['maps']>({
-    light: file(),
-    cover: file(),
-    ground: nullable(file()),
-    gloss: nullable(file()),
-    back: nullable(file()),
-    surface: nullable(file()),
-  }),
+  maps: nullable(
+    record<MapNames>({
+      light: file(),
+      cover: file(),
+      ground: nullable(file()),
+      gloss: nullable(file()),
+      back: nullable(file()),
+      surface: nullable(file()),
+    }),
+  ),
+  photo: nullable(PHOTO_FIELD),
 };
 
 const SCENE_FIELD: Field<Body> = record<Body>(SCENE_FIELDS, {
-  rule: ({ fields, maps }, at) => {
+  rule: ({ fields, maps, photo }, at) => {
+    if (!maps && !photo) at.at('maps').fault('must be given, or a photo');
+    if (maps && photo) at.at('photo').fault('is there beside maps: a scene is one or the other');
     fields.forEach((f, i) => {
-      if (f.by === 'surface' && maps.surface === null)
+      if (f.by === 'surface' && maps && maps.surface === null)
         at.at('fields')
           .at(i)
           .at('by')

@@ -10,3 +10,4 @@ export { codedInches, inchesOf, placesOf, type Places, type PrintArea, type View
 export * from './wish';
 export * from './plan';
 export * from './judge';
+export * from './photo';

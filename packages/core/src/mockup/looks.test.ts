@@ -22,7 +22,15 @@ const even = (...values: number[]) => ({
   data: Uint8Array.from({ length: 200 * 200 * values.length }, (_, i) => values[i % values.length]),
 });
 const maps = (over: Partial<SceneMaps> = {}): SceneMaps => ({
-  ...{ light: even(200), cover: even(255, 0, 0), ground: null, gloss: null, back: null, surface: null },
+  ...{
+    light: even(200),
+    cover: even(255, 0, 0),
+    ground: null,
+    gloss: null,
+    back: null,
+    surface: null,
+    photo: null,
+  },
   ...over,
 });
 const grey: Garment = { id: 'grey', name: 'Grey', value: '#505050', kind: 'solid' };

@@ -33,7 +33,7 @@ const even = (width: number, height: number, ...values: number[]): MapImage => (
 const flat = (over: Partial<SceneMaps> = {}): SceneMaps => ({
   light: even(200, 200, 255),
   cover: even(200, 200, 255, 0, 0),
-  ...{ ground: null, gloss: null, back: null, surface: null },
+  ...{ ground: null, gloss: null, back: null, surface: null, photo: null },
   ...over,
 });
 
@@ -282,7 +282,7 @@ describe('places on a surface', () => {
         (y * 50 + x) * 3,
       );
   const field: PrintField = { by: 'surface', side: 'front', surface: 1, anchor: 'top', at: [0, 0] };
-  const s = flatScene({ fields: [field], maps: { ...flatScene().maps, surface: 's.png' } });
+  const s = flatScene({ fields: [field], maps: { ...flatScene().maps!, surface: 's.png' } });
   const row = (y: number, size = 1, window?: MockupOptions['window']) => {
     const view = viewOf(s, { width: 400, window });
     const out = { u: new Float32Array(400), v: new Float32Array(400), on: new Uint8Array(400) };

@@ -1,4 +1,5 @@
 import type { ProductKind } from '../spec';
+import type { PhotoFacts, PhotoSetup } from './photo/types';
 
 export const SCENE_FORMAT = 'brelm-scene';
 export const SCENE_VERSION = 1;
@@ -69,15 +70,18 @@ export interface Scene {
   seenIn: number;
   /** Light that the value 255 of `light` and `ground` stands for: 1 is a white matt surface in full light. */
   brightest: number;
-  /** Names of its pictures; see docs/scene-format.md. */
-  maps: {
-    light: string;
-    cover: string;
-    ground: string | null;
-    gloss: string | null;
-    back: string | null;
-    surface: string | null;
-  };
+  /** Names of its pictures; see docs/scene-format.md. Null for a photo, of which they are worked out. */
+  maps: MapNames | null;
+  photo: PhotoSetup | null;
+}
+
+export interface MapNames {
+  light: string;
+  cover: string;
+  ground: string | null;
+  gloss: string | null;
+  back: string | null;
+  surface: string | null;
 }
 
 /** A picture of 8 bits a channel, or of 16. */
@@ -96,4 +100,6 @@ export interface SceneMaps {
   gloss: MapImage | null;
   back: MapImage | null;
   surface: MapImage<Uint16Array> | null;
+  /** What was measured of a photo: `back` is the photo itself, with the blank in it. */
+  photo: PhotoFacts | null;
 }

@@ -1,7 +1,6 @@
 import type { StepMask } from '@brelm/core/steps';
 import { useTools } from '../../board/tools';
-import { Button, SelectField } from '../../ui';
-import { Amount } from './amount';
+import { Amount, Button, SelectField } from '../../ui';
 import { ColourSetting, type Measure } from './step-fields';
 
 const PLAIN = { invert: false, soften: 0, grow: 0 };

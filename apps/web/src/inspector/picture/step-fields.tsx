@@ -3,8 +3,7 @@ import type { Design } from '@brelm/core/design';
 import { stepKind, type Step } from '@brelm/core/steps';
 import { useTools } from '../../board/tools';
 import { InkSelect } from '../../editor/ink-select';
-import { Button, IconButton, SelectField } from '../../ui';
-import { Amount } from './amount';
+import { Amount, Button, IconButton, SelectField } from '../../ui';
 import type { Setting } from './settings';
 
 /** How a length of the picture is shown: mm on the print for one of its px. */

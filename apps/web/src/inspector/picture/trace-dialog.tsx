@@ -13,11 +13,10 @@ import {
 } from '@brelm/core/trace';
 import { useEdit } from '../../editor/use-edit';
 import { useAppSelector } from '../../store';
-import { Button, Modal, notify, SelectField, Swatch, WorkFaultNote } from '../../ui';
+import { Amount, Button, Modal, notify, SelectField, Swatch, WorkFaultNote } from '../../ui';
 import { useSettled } from '../../ui/use-settled';
 import { NotWanted } from '../../workers/hand';
 import { tracePicture, type TraceRequest } from '../../workers/trace-client';
-import { Amount } from './amount';
 import { MOST_POINTS, tracedEdits } from './traced-motif';
 
 type State = 'working' | { traced: Traced } | { fault: string };

@@ -75,7 +75,7 @@ export function MockupSettings({
           </option>
         ))}
       </SelectField>
-      {scene.maps.ground && (
+      {scene.maps?.ground && (
         <>
           <SelectField
             label="Background"

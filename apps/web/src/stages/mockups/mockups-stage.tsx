@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
 import { shows, type Scene } from '@brelm/core/mockup';
@@ -54,11 +54,17 @@ function Stage({
   const id = useAppSelector((s) => s.editor.id);
   const [chosen, setChosen] = useState<string | null>(null);
   const [making, setMaking] = useState(false);
-  useKeys({
-    'Ctrl+z': () => dispatch(undone()),
-    'Ctrl+y': () => dispatch(redone()),
-    'Ctrl+Shift+Z': () => dispatch(redone()),
-  });
+  // While a photo is set up, undo is that of the photo.
+  const ofDesign = useSearchParams()[0].get('photo') === null;
+  useKeys(
+    ofDesign
+      ? {
+          'Ctrl+z': () => dispatch(undone()),
+          'Ctrl+y': () => dispatch(redone()),
+          'Ctrl+Shift+Z': () => dispatch(redone()),
+        }
+      : {},
+  );
   const rows = useMemo(
     () =>
       specs

@@ -1,6 +1,6 @@
-import { Images } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
-import { Link } from 'react-router';
+import { Camera, Images } from 'lucide-react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
 import { inkBox } from '@brelm/core/drawing';
@@ -17,8 +17,9 @@ import { weightOf } from '@brelm/core/resolve';
 import { type Spec, type SpecSide } from '@brelm/core/spec';
 import { useDrawing } from '../../design';
 import { makeSurface } from '../../platform/surfaces';
-import { useAppSelector } from '../../store';
+import { useAppDispatch, useAppSelector } from '../../store';
 import {
+  api,
   reasonOf,
   useMockupsQuery,
   useRunQuery,
@@ -27,12 +28,14 @@ import {
 } from '../../store/api';
 import { useRunEvents } from '../../store/run-events';
 import { whenSaved } from '../../store/when-saved';
-import { Button, garmentBackground, notify, SelectField, SeverityMark } from '../../ui';
+import { Button, FileButton, garmentBackground, notify, SelectField, SeverityMark } from '../../ui';
 import { useSettled } from '../../ui/use-settled';
 import type { MockupRequest, PlacedArtwork } from '../../workers/mockup-client';
 import { MadeMockups } from './made-mockups';
 import { MockupPicture } from './mockup-picture';
 import { MockupSettings } from './mockup-settings';
+import { bringPhoto } from './photo/bring-photo';
+import { PhotoDesk } from './photo/photo-desk';
 import {
   coloursSold,
   keepManner,
@@ -83,6 +86,11 @@ export function OnProduct({
   const [set, setSet] = useState<SetOf>('one');
   const [start, starting] = useStartRunsMutation();
   const [runId, setRunId] = useState<string | null>(null);
+  const dispatch = useAppDispatch();
+  // The photo that is being set up is part of the address, so that going back leaves it.
+  const [asked, setAsked] = useSearchParams();
+  const photo = asked.get('photo');
+  const setPhoto = (own: string | null) => setAsked(own === null ? {} : { photo: own });
   const made = useMockupsQuery(id, { refetchOnMountOrArgChange: true });
   const { refetch } = made;
   // Saved anew, what was made may be behind.
@@ -144,6 +152,14 @@ export function OnProduct({
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [artworks, scene, colours, manners],
   );
+  const requestFor = useCallback(
+    (s: Scene): MockupRequest => {
+      const request = ask(s, colour, LARGE);
+      return { ...request, wish: { ...request.wish, crop: 'whole' } };
+    },
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [artworks, colour, manners],
+  );
   const seat = useSeat(settled, spec, side, scene, sizeIn(scene), colour);
   if (!colour || !large) return null;
 
@@ -164,6 +180,20 @@ export function OnProduct({
       notify('fault', `The pictures were not begun: ${reasonOf(error)}`);
     }
   };
+  if (photo)
+    return (
+      <PhotoDesk
+        key={photo}
+        id={photo}
+        requestFor={requestFor}
+        onOther={setPhoto}
+        onDone={() => {
+          setSceneId(photo);
+          setPhoto(null);
+          dispatch(api.util.invalidateTags(['scenes', 'mockups']));
+        }}
+      />
+    );
   return (
     <div className="grid min-h-0 flex-1 grid-cols-[236px_minmax(0,1fr)_276px]">
       <aside
@@ -191,6 +221,17 @@ export function OnProduct({
               </span>
             </button>
           ))}
+        </div>
+        <div className="flex flex-wrap gap-2">
+          <FileButton
+            accept="image/jpeg,image/png,image/webp,image/avif,image/tiff"
+            testId="own-photo"
+            onFiles={([file]) => void bringPhoto(file, spec, side).then((own) => own && setPhoto(own))}
+          >
+            <Camera size={15} aria-hidden />
+            Your own photo…
+          </FileButton>
+          {scene.photo && <Button onClick={() => setPhoto(scene.id)}>Set {scene.name} up</Button>}
         </div>
         <MockupSettings manner={manner} spec={spec} scene={scene} onSet={onManner} />
         {without > 0 && (

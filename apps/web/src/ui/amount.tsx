@@ -1,4 +1,4 @@
-import { NumberField } from '../../ui';
+import { NumberField } from './fields';
 
 /** A number with a slider beside it: set roughly by hand, or exactly by typing. */
 export function Amount({

@@ -1,0 +1,114 @@
+import { randomUUID } from 'node:crypto';
+import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { Repository } from 'typeorm';
+import { DocumentError } from '@brelm/core/fields';
+import { PHOTO_SIDE, readScene, type Scene } from '@brelm/core/mockup';
+import { MaterialRow, SceneRow } from '../database/entities';
+import { sceneOf, shippedScenes } from '../engine';
+import { parsedJson } from '../workers/reading';
+
+export interface StoredScene {
+  id: string;
+  revision: number;
+  updatedAt: Date;
+  document: Scene;
+}
+
+/** A scene of a photo is no longer than its strokes, characters. */
+const MOST_TEXT = 2_000_000;
+/** How far the proportions of a scene may be off those of its photo. */
+const OFF = 0.01;
+
+const storedOf = ({ id, revision, updatedAt, document }: SceneRow): StoredScene => ({
+  ...{ id, revision, updatedAt },
+  document: readScene(JSON.parse(document)),
+});
+
+const fault = (field: string, message: string) => new DocumentError([{ field, message }]);
+
+/** The scenes that ship, and those of the seller's own photos. */
+@Injectable()
+export class ScenesService {
+  constructor(
+    @InjectRepository(SceneRow) private readonly rows: Repository<SceneRow>,
+    @InjectRepository(MaterialRow) private readonly materials: Repository<MaterialRow>,
+  ) {}
+
+  /** Own ones first, the newest before the others; then those that ship. */
+  async all(): Promise<Scene[]> {
+    const own = await this.rows.find({ order: { createdAt: 'DESC', id: 'ASC' } });
+    return [...own.map((row) => storedOf(row).document), ...shippedScenes()];
+  }
+
+  async find(id: string): Promise<Scene | undefined> {
+    const shipped = sceneOf(id);
+    if (shipped) return shipped;
+    const row = await this.rows.findOneBy({ id });
+    return row ? storedOf(row).document : undefined;
+  }
+
+  async get(id: string): Promise<StoredScene> {
+    return storedOf(await this.row(id));
+  }
+
+  /** Throws a DocumentError for what is no scene of a photo. */
+  async create(text: string): Promise<StoredScene> {
+    const id = `own-${randomUUID()}`;
+    const scene = await this.read(text, id);
+    const now = new Date();
+    const row: SceneRow = {
+      ...{ id, revision: 1, document: JSON.stringify(scene), createdAt: now, updatedAt: now },
+    };
+    await this.rows.insert(row);
+    return storedOf(row);
+  }
+
+  /** Replaces a scene if it is still at the revision that the save is based on: 409 with what it is now otherwise. */
+  async save(id: string, revision: number, text: string): Promise<StoredScene> {
+    const document = await this.read(text, id);
+    const updatedAt = new Date();
+    const { affected } = await this.rows
+      .createQueryBuilder()
+      .update()
+      .set({ document: JSON.stringify(document), revision: () => 'revision + 1', updatedAt })
+      .where({ id, revision })
+      .execute();
+    if (affected) return { id, revision: revision + 1, updatedAt, document };
+    const current = storedOf(await this.row(id));
+    throw new ConflictException({
+      message: `This scene was changed elsewhere since revision ${revision}.`,
+      current,
+    });
+  }
+
+  /** Deletes a scene; its photo stays among the pictures, and what was made with it stays made. */
+  async remove(id: string): Promise<void> {
+    const { affected } = await this.rows.delete({ id });
+    if (!affected) await this.row(id);
+  }
+
+  /** Reads a scene of a photo that is there. Throws a DocumentError by field. */
+  private async read(text: string, id: string): Promise<Scene> {
+    if (text.length > MOST_TEXT)
+      throw fault('', `is too long for a scene: at most ${MOST_TEXT} characters are read`);
+    const given = parsedJson(text);
+    // Its id is the server's to give.
+    const scene = readScene(typeof given === 'object' && given !== null ? { ...given, id } : given);
+    const { photo, width, height } = scene;
+    if (!photo) throw fault('photo', 'must be given: scenes of other kinds come with the application');
+    const picture = await this.materials.findOneBy({ sha256: photo.picture, kind: 'picture' });
+    if (!picture) throw fault('photo.picture', 'is no picture that is here: bring it in first');
+    if (Math.max(width, height) > PHOTO_SIDE)
+      throw fault('width', `and height must be at most ${PHOTO_SIDE} px: a photo is made so small first`);
+    if (Math.abs((width * picture.height) / (height * picture.width) - 1) > OFF)
+      throw fault('height', `does not fit its photo of ${picture.width} × ${picture.height} px`);
+    return scene;
+  }
+
+  private async row(id: string): Promise<SceneRow> {
+    const row = await this.rows.findOneBy({ id });
+    if (!row) throw new NotFoundException(`There is no scene ${id} of your own.`);
+    return row;
+  }
+}

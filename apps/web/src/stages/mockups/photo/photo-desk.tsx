@@ -1,0 +1,185 @@
+import { Redo2, Trash2, Undo2 } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
+import { withPhoto, type PhotoFacts, type Scene } from '@brelm/core/mockup';
+import { MOST_STROKES } from '@brelm/core/steps';
+import { reasonOf, useRemoveSceneMutation } from '../../../store/api';
+import { Button, IconButton, leaveField, Modal, notify } from '../../../ui';
+import { useKeys } from '../../../use-keys';
+import { NotWanted } from '../../../workers/hand';
+import { photoFacts, type MockupRequest } from '../../../workers/mockup-client';
+import { PhotoBoard, type Tool } from './photo-board';
+import { PhotoSettings } from './photo-settings';
+import { usePhoto } from './use-photo';
+
+const WORDS = {
+  saved: 'saved',
+  saving: 'saving…',
+  unsaved: 'not saved yet',
+  refused: 'not saved',
+  conflict: 'changed elsewhere',
+} as const;
+
+/** A photo of a product is made a scene: what is printed where, seen while it is set. */
+export function PhotoDesk({
+  id,
+  requestFor,
+  onDone,
+  onOther,
+}: {
+  id: string;
+  /** The picture of the design on a scene. */
+  requestFor: (scene: Scene) => MockupRequest;
+  onDone: () => void;
+  /** Another scene is to be set up instead. */
+  onOther: (id: string) => void;
+}) {
+  const open = usePhoto(id);
+  const { now: scene, fault, change, undo, redo, state } = open;
+  const [tool, setTool] = useState<Tool>('net');
+  const [brush, setBrush] = useState(40);
+  const [busy, setBusy] = useState(true);
+  const [leaving, setLeaving] = useState(false);
+  const [remove] = useRemoveSceneMutation();
+  const facts = useFacts(scene);
+  useKeys({
+    'Ctrl+z': undo,
+    'Ctrl+y': redo,
+    'Ctrl+Shift+Z': redo,
+    Escape: () => (tool === 'net' ? onDone() : setTool('net')),
+  });
+  const request = useMemo(() => scene && requestFor(scene), [scene, requestFor]);
+  if (fault)
+    return (
+      <main className="mx-auto mt-16 max-w-md p-6">
+        <h1 className="text-[20px]">This photo cannot be shown</h1>
+        <p className="my-3">{fault}</p>
+        <div className="flex gap-2">
+          <Button onClick={open.again}>Try again</Button>
+          <Button onClick={onDone}>Back to the pictures</Button>
+        </div>
+      </main>
+    );
+  if (!scene?.photo || !request) return <p className="p-6 text-muted">Opening the photo…</p>;
+  const { photo } = scene;
+  return (
+    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_276px]">
+      <section aria-label="Photo" className="flex min-h-0 min-w-0 flex-col">
+        <div className="flex items-center gap-3 border-b border-line px-4 py-1.5">
+          <h1 className="sr-only">Your photo: {scene.name}</h1>
+          <input
+            key={scene.name}
+            aria-label="Name of the scene"
+            className="field !w-56"
+            maxLength={200}
+            defaultValue={scene.name}
+            onKeyDown={(e) => leaveField(e, scene.name)}
+            onBlur={(e) => {
+              const name = e.target.value.trim();
+              if (name && name !== scene.name) change((s) => ({ ...s, name }));
+              else e.target.value = scene.name;
+            }}
+          />
+          <span role="status" className="mr-auto truncate text-[13px] text-muted">
+            {busy ? 'making the picture…' : WORDS[state]}
+          </span>
+          <IconButton label="Undo" keys="Ctrl Z" disabled={!open.canUndo} onClick={undo}>
+            <Undo2 size={16} aria-hidden />
+          </IconButton>
+          <IconButton label="Redo" keys="Ctrl Y" disabled={!open.canRedo} onClick={redo}>
+            <Redo2 size={16} aria-hidden />
+          </IconButton>
+          <IconButton label="Delete this scene" onClick={() => setLeaving(true)}>
+            <Trash2 size={16} aria-hidden />
+          </IconButton>
+          <Button tone="main" onClick={onDone}>
+            Done
+          </Button>
+        </div>
+        {open.refused && (
+          <p role="alert" className="border-b border-rust bg-card px-4 py-2">
+            This cannot be saved: {open.refused}. It stays as it is here until it is changed or taken back.
+          </p>
+        )}
+        {state === 'conflict' && open.theirs && (
+          <div
+            role="alert"
+            className="flex flex-wrap items-center gap-3 border-b border-rust bg-card px-4 py-2"
+          >
+            <p className="mr-auto">
+              This scene was changed elsewhere. Yours is kept in this browser, not saved.
+            </p>
+            <Button
+              onClick={() =>
+                void open.keepMine().then(onOther, (error: unknown) => notify('fault', reasonOf(error)))
+              }
+            >
+              Keep mine as a scene of its own
+            </Button>
+            <Button onClick={open.takeTheirs}>Take the other</Button>
+          </div>
+        )}
+        <div className="flex min-h-0 flex-1 bg-surround p-5">
+          <PhotoBoard
+            scene={scene}
+            request={request}
+            tool={tool}
+            brush={brush}
+            onNet={(net, gesture) => change((s) => withPhoto(s, { ...s.photo!, net }), gesture)}
+            onStroke={(stroke) =>
+              photo.cloth.length >= MOST_STROKES
+                ? notify('fault', `A photo has ${MOST_STROKES} marks at most: take some away first.`)
+                : change((s) => withPhoto(s, { ...s.photo!, cloth: [...s.photo!.cloth, stroke] }))
+            }
+            onBusy={setBusy}
+          />
+        </div>
+      </section>
+      <aside aria-label="Photo settings" className="min-h-0 overflow-y-auto border-l border-line p-3">
+        <PhotoSettings
+          scene={scene}
+          facts={facts}
+          tool={tool}
+          brush={brush}
+          onTool={setTool}
+          onBrush={setBrush}
+          change={change}
+        />
+      </aside>
+      <Modal open={leaving} title="Delete this scene?" onClose={() => setLeaving(false)}>
+        <p>
+          {scene.name} goes; the photo stays among your pictures, and pictures that were made with it stay
+          made.
+        </p>
+        <div className="mt-4 flex justify-end gap-2">
+          <Button onClick={() => setLeaving(false)}>Keep it</Button>
+          <Button
+            tone="danger"
+            onClick={() =>
+              void remove(id)
+                .unwrap()
+                .then(onDone, (error: unknown) => notify('fault', reasonOf(error)))
+            }
+          >
+            Delete
+          </Button>
+        </div>
+      </Modal>
+    </div>
+  );
+}
+
+/** What is measured in the photo; what was measured last until it is measured anew. */
+function useFacts(scene: Scene | null): PhotoFacts | null {
+  const [facts, setFacts] = useState<PhotoFacts | null>(null);
+  useEffect(() => {
+    if (!scene?.photo) return;
+    const abort = new AbortController();
+    photoFacts(scene, abort.signal).then(
+      (found) => abort.signal.aborted || setFacts(found),
+      // The picture says what went wrong.
+      (error: unknown) => error instanceof NotWanted || setFacts(null),
+    );
+    return () => abort.abort();
+  }, [scene]);
+  return facts;
+}
