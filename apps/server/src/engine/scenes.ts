@@ -1,7 +1,14 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { photoBase, photoMaps, readScene, type MapImage, type Scene, type SceneMaps } from '@brelm/core/mockup';
+import {
+  photoBase,
+  photoMaps,
+  readScene,
+  type MapImage,
+  type Scene,
+  type SceneMaps,
+} from '@brelm/core/mockup';
 import { DEMO_FOLDER, readJsonFile } from './library';
 import { decodePicture } from './pictures';
 
