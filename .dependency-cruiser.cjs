@@ -9,7 +9,7 @@ const layers = [
   ['parts'],
   ['design'],
   ['resolve', 'spec', 'svg'],
-  ['proof', 'placement', 'sheet', 'mockup'],
+  ['proof', 'placement', 'sheet', 'mockup', 'press'],
   ['export'],
 ];
 const upwards = layers.slice(0, -1).map((rooms, i) => ({

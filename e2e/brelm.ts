@@ -90,8 +90,12 @@ export class Brelm {
   }
 
   /** Starts it with a browser of its own, which goes with it: its address, a page of a size, and the faults that the page tells. */
-  async opened(width = 1024, height = 700): Promise<{ address: string; page: Page; faults: string[] }> {
-    const address = await this.start();
+  async opened(
+    width = 1024,
+    height = 700,
+    more: string[] = [],
+  ): Promise<{ address: string; page: Page; faults: string[] }> {
+    const address = await this.start(...more);
     this.browser = await launch();
     const page = await (await this.browser.newContext({ viewport: { width, height } })).newPage();
     return { address, page, faults: watch(page) };

@@ -9,7 +9,7 @@ const here = dirname(fileURLToPath(import.meta.url));
 const wanted = process.argv.slice(2);
 
 const brelm = new Brelm();
-const at = await brelm.start();
+const at = await brelm.start('--press-day', '0.5');
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: [
@@ -126,16 +126,6 @@ const PICTURES = {
     await page.getByRole('button', { name: /^Bone,/ }).click();
     await checked(page);
   },
-  async drawing(page) {
-    await open(page, 'Bog Standard');
-    await page.keyboard.press('d');
-    const box = await page.getByTestId('board').boundingBox();
-    const [cx, cy] = [box.x + box.width / 2, box.y + box.height / 2];
-    await page.mouse.move(cx - 150, cy + 40);
-    await page.mouse.down();
-    for (let i = 0; i <= 60; i++) await page.mouse.move(cx - 150 + i * 5, cy + 40 - 60 * Math.sin(i / 8));
-    await page.mouse.up();
-  },
   async mockups(page) {
     await open(page, 'Night Shift Owls');
     await page.keyboard.press('4');
@@ -147,6 +137,28 @@ const PICTURES = {
       undefined,
       { timeout: 120_000 },
     );
+  },
+  async samples(page) {
+    await open(page, 'Night Shift Owls');
+    await page.keyboard.press('4');
+    const order = async () => {
+      await page.getByRole('button', { name: 'Order a sample…' }).click();
+      await page.getByRole('button', { name: 'Put in the basket' }).click();
+      await page.getByRole('button', { name: 'Close' }).click();
+    };
+    await order();
+    await open(page, 'Brewed by Night');
+    await page.keyboard.press('4');
+    await order();
+    await page.goto(`${at}/samples`);
+    await page.getByRole('button', { name: 'Order', exact: true }).click();
+    await page.locator('[aria-current=step]', { hasText: 'arrived' }).waitFor({ timeout: 120_000 });
+    await page.waitForFunction(
+      () => [...document.querySelectorAll('img')].every((i) => i.naturalWidth === 1400),
+      undefined,
+      { timeout: 120_000 },
+    );
+    await page.getByRole('button', { name: '4 of 5' }).first().click();
   },
   async sheet(page) {
     await page.goto(`${at}/sheets`);

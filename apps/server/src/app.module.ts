@@ -25,6 +25,10 @@ import { TypefacesService } from './typefaces/typefaces.service';
 import { WordsController } from './words/words.controller';
 import { WordsService } from './words/words.service';
 import { PictureLooksController, StylesController } from './styles/styles.controller';
+import { PressController } from './press/press.controller';
+import { PressService } from './press/press.service';
+import { SamplesController } from './samples/samples.controller';
+import { SamplesService } from './samples/samples.service';
 import { ScenesController } from './scenes/scenes.controller';
 import { ScenesService } from './scenes/scenes.service';
 import { SheetsController } from './sheets/sheets.controller';
@@ -77,6 +81,8 @@ export class AppModule {
         PictureLooksController,
         SheetsController,
         ScenesController,
+        PressController,
+        SamplesController,
         WordsController,
         MotifsController,
         SpecsController,
@@ -101,6 +107,8 @@ export class AppModule {
         StylesService,
         SheetsService,
         ScenesService,
+        PressService,
+        SamplesService,
         WordsService,
         SpecsService,
         RunStore,

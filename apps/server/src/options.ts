@@ -19,6 +19,8 @@ export interface ServerOptions {
   webDir: string | null;
   /** Load the demo designs into an empty database. */
   demo: boolean;
+  /** Real seconds that a day of the stand-in press takes; a minute where left out. */
+  pressDay?: number;
   /** Bytes that may still be written in a folder; the disk's own answer where it is left out. */
   room?: (folder: string) => Promise<number>;
 }

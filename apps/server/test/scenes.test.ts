@@ -42,13 +42,13 @@ const scene = (over: Partial<Scene> = {}): Scene => ({
 const create = async (document: unknown = scene()) => ask<Stored>('scenes', 'POST', { document });
 
 describe('scenes of one’s own photos', () => {
-  it('are kept, listed before those that ship, changed by whoever saw their last state, and deleted', async () => {
+  it('are kept, listed after those that ship, changed by whoever saw their last state, and deleted', async () => {
     const { body, status } = await create();
     expect(status).toBe(201);
     expect(body.id).toMatch(/^own-[0-9a-f-]{36}$/);
     expect(body.document).toEqual(scene({ id: body.id }));
     const list = (await ask<Scene[]>('scenes')).body;
-    expect(list[0]).toEqual(body.document);
+    expect(list.at(-1)).toEqual(body.document);
     expect(list.length).toBeGreaterThan(14);
 
     const put = (revision: number, name: string) =>

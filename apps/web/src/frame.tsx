@@ -13,6 +13,7 @@ const PLACES = [
   ['/materials', 'Materials'],
   ['/specs', 'Spec book'],
   ['/runs', 'Runs'],
+  ['/samples', 'Samples'],
 ] as const;
 
 /** The bar on top and the place below it. */

@@ -50,6 +50,11 @@ export const router = createBrowserRouter([
         HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
       },
       {
+        path: 'samples',
+        lazy: async () => ({ Component: (await import('./samples/samples')).Samples }),
+        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+      },
+      {
         // Ids of specs hold slashes.
         path: 'specs/*',
         lazy: async () => ({ Component: (await import('./specs/spec-book')).SpecBook }),

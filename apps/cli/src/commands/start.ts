@@ -51,6 +51,7 @@ export async function run(args: string[]): Promise<number> {
     port: { type: 'string', default: '4780' },
     data: { type: 'string', default: join(ROOT, 'data') },
     empty: { type: 'boolean' },
+    'press-day': { type: 'string', default: '60' },
   });
   const port = Number(values.port);
   if (!Number.isInteger(port) || port < 0 || port > 65535)
@@ -58,6 +59,11 @@ export async function run(args: string[]): Promise<number> {
   if (port !== 0 && (await portTaken(port)))
     throw new UsageError(
       `port ${port} is taken, perhaps by a Brelm that is running already. Choose another with --port.`,
+    );
+  const pressDay = Number(values['press-day']);
+  if (!(pressDay > 0 && pressDay <= 86_400))
+    throw new UsageError(
+      `--press-day: "${values['press-day']}" is no number of seconds that a day of the stand-in press takes; use 0.01 to 86400`,
     );
   const data = resolve(values.data);
   // Nobody else on this machine reads what is made here.
@@ -110,6 +116,7 @@ export async function run(args: string[]): Promise<number> {
         filesDir: join(data, 'files'),
         webDir: join(ROOT, 'apps/web/dist'),
         demo: !values.empty,
+        pressDay,
         database: {
           host: '127.0.0.1',
           port: started.port,

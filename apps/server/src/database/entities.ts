@@ -208,6 +208,41 @@ export class SceneRow {
   @Column('datetime', { precision: 3, name: 'updated_at' }) updatedAt!: Date;
 }
 
+/** An order at the stand-in press. */
+@Entity('press_orders')
+export class PressOrderRow {
+  @PrimaryColumn('char', { length: 36 }) id!: string;
+  @Column('datetime', { precision: 3, name: 'placed_at' }) placedAt!: Date;
+  @Column('datetime', { precision: 3, name: 'cancelled_at', nullable: true }) cancelledAt!: Date | null;
+  @Column('char', { length: 2 }) country!: string;
+  /** See PlacedItem. */
+  @Column('mediumtext') items!: string;
+  /** See core's Quote. */
+  @Column('mediumtext') quote!: string;
+  /** What its check found wrong, as a JSON list. */
+  @Column('text') reasons!: string;
+}
+
+/** A sample that the seller has ordered: which design it is of, and what they say of it. */
+@Entity('samples')
+export class SampleRow {
+  @PrimaryColumn('char', { length: 36 }) id!: string;
+  @Index() @Column('char', { length: 36, name: 'order_id' }) orderId!: string;
+  @Column('int') position!: number;
+  @Index() @Column('char', { length: 36, name: 'design_id' }) designId!: string;
+  @Column('varchar', { length: 300, name: 'design_name' }) designName!: string;
+  /** SHA-256 of the design as it was ordered. */
+  @Column('char', { length: 64 }) snapshot!: string;
+  /** The first of its files, as JSON: see the workers' RunJob. */
+  @Column('mediumtext') job!: string;
+  @Column('varchar', { length: 80, nullable: true }) garment!: string | null;
+  @Column('text') note!: string;
+  /** 1 to 5. */
+  @Column('tinyint', { nullable: true }) rating!: number | null;
+  /** SHA-256 of its photo, once it was taken. */
+  @Column('char', { length: 64, nullable: true }) photo!: string | null;
+}
+
 /** A word that the seller has said is right. */
 @Entity('own_words')
 export class OwnWordRow {
@@ -245,6 +280,8 @@ export const ENTITIES = [
   LookRow,
   SheetRow,
   SceneRow,
+  PressOrderRow,
+  SampleRow,
   OwnWordRow,
   FavouriteTypefaceRow,
   SettingRow,

@@ -239,6 +239,26 @@ export class OwnScenes1764230000000 implements MigrationInterface {
   }
 }
 
+/** Orders at the stand-in press, and samples. */
+export class Samples1764240000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`CREATE TABLE IF NOT EXISTS press_orders (
+      id CHAR(36) NOT NULL PRIMARY KEY, placed_at DATETIME(3) NOT NULL, cancelled_at DATETIME(3) NULL,
+      country CHAR(2) NOT NULL, items MEDIUMTEXT NOT NULL, quote MEDIUMTEXT NOT NULL, reasons TEXT NOT NULL,
+      INDEX by_time (placed_at, id)) ${TABLE}`);
+    await db.query(`CREATE TABLE IF NOT EXISTS samples (
+      id CHAR(36) NOT NULL PRIMARY KEY, order_id CHAR(36) NOT NULL, position INT NOT NULL,
+      design_id CHAR(36) NOT NULL, design_name VARCHAR(300) NOT NULL, snapshot CHAR(64) NOT NULL,
+      job MEDIUMTEXT NOT NULL, garment VARCHAR(80) NULL, note TEXT NOT NULL, rating TINYINT NULL,
+      photo CHAR(64) NULL, INDEX by_order (order_id), INDEX by_design (design_id)) ${TABLE}`);
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('DROP TABLE IF EXISTS samples');
+    await db.query('DROP TABLE IF EXISTS press_orders');
+  }
+}
+
 /** Whether a table is there and has a column. */
 async function hasColumn(db: QueryRunner, table: string, column: string): Promise<boolean> {
   const found = (await db.query(
@@ -265,4 +285,5 @@ export const MIGRATIONS = [
   Sheets1764200000000,
   PictureLooks1764210000000,
   OwnScenes1764230000000,
+  Samples1764240000000,
 ];

@@ -7,9 +7,11 @@ import {
   planMockup,
   shows,
   type MockupWish,
+  type PrintField,
   type Scene,
   type SceneMaps,
 } from '@brelm/core/mockup';
+import { printedAs, type Tolerance } from '@brelm/core/press';
 import { cutDrawing } from './cut-out';
 import { drawingOf, CheckError, type FileJob, type MadeFile } from './make-file';
 import type { RasterSource } from './pictures';
@@ -18,7 +20,14 @@ import { makeSurface, releaseSurface } from './surfaces';
 /** What every mockup says of itself, so that none is taken for a file to print. */
 export const NOT_TO_PRINT = 'Mockup made with Brelm: a picture of the product, not a file to print.';
 
-/** Makes a picture of a design on its product. Throws a RangeError where the scene does not show that product. */
+/** A field with its print so far off, mm; where it lies by corners it stays. */
+const shifted = (field: PrintField, { dxMm, dyMm }: Tolerance): PrintField =>
+  field.by === 'surface' ? { ...field, at: [field.at[0] + dxMm / 25.4, field.at[1] + dyMm / 25.4] } : field;
+
+/**
+ * Makes a picture of a design on its product, printed as it is, or as a press was off. Throws a RangeError where the scene
+ * does not show that product.
+ */
 export async function makeMockup(
   job: Omit<FileJob, 'format'>,
   wish: MockupWish,
@@ -27,6 +36,7 @@ export async function makeMockup(
   materials: Materials,
   pictures: PictureSource,
   rasters: RasterSource,
+  misprint: Tolerance | null = null,
 ): Promise<MadeFile> {
   const { spec, side } = job;
   if (!shows(scene, spec, side)) throw new RangeError(`${scene.name} does not show ${spec.product}`);
@@ -36,7 +46,13 @@ export async function makeMockup(
   const { width, height } = surface;
   const { data } = surface.context.getImageData(0, 0, width, height);
   releaseSurface(surface);
-  const made = composeMockup(scene, maps, optionsFor({ width, height, data }));
+  const options = optionsFor(
+    misprint ? printedAs({ width, height, data }, misprint) : { width, height, data },
+  );
+  const prints = misprint
+    ? options.prints.map((p) => ({ ...p, field: shifted(p.field, misprint) }))
+    : options.prints;
+  const made = composeMockup(scene, maps, { ...options, prints });
   const raw = sharp(Buffer.from(made.data.buffer, made.data.byteOffset, made.data.length), {
     raw: { width: made.width, height: made.height, channels: 4 },
   }).withExif({ IFD0: { ImageDescription: NOT_TO_PRINT, Software: 'Brelm' } });

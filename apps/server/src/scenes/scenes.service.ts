@@ -35,10 +35,10 @@ export class ScenesService {
     @InjectRepository(MaterialRow) private readonly materials: Repository<MaterialRow>,
   ) {}
 
-  /** Own ones first, the newest before the others; then those that ship. */
+  /** Those that ship, then own ones, the newest first. */
   async all(): Promise<Scene[]> {
     const own = await this.rows.find({ order: { createdAt: 'DESC', id: 'ASC' } });
-    return [...own.map((row) => storedOf(row).document), ...shippedScenes()];
+    return [...shippedScenes(), ...own.map((row) => storedOf(row).document)];
   }
 
   async find(id: string): Promise<Scene | undefined> {

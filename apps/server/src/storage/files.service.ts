@@ -32,6 +32,12 @@ export class FilesService {
     return sha256;
   }
 
+  /** Where the bytes of a SHA-256 lie; null where they are not there. */
+  async found(sha256: string): Promise<string | null> {
+    const path = this.pathOf(sha256);
+    return (await stat(path).catch(() => null)) ? path : null;
+  }
+
   async open(sha256: string): Promise<{ stream: ReadStream; size: number }> {
     const path = this.pathOf(sha256);
     const known = await stat(path).catch(() => null);

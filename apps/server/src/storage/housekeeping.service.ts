@@ -8,12 +8,14 @@ import {
   type OnModuleDestroy,
 } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { In, IsNull, MoreThan, Not, Repository } from 'typeorm';
+import { In, IsNull, Like, MoreThan, Not, Repository } from 'typeorm';
 import {
   DesignRow,
   DesignVersionRow,
   MaterialRow,
+  PressOrderRow,
   RunFileRow,
+  SampleRow,
   SceneRow,
   StarterRow,
   TypefaceRow,
@@ -58,6 +60,8 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
     @InjectRepository(DesignRow) private readonly designs: Repository<DesignRow>,
     @InjectRepository(DesignVersionRow) private readonly versions: Repository<DesignVersionRow>,
     @InjectRepository(StarterRow) private readonly starters: Repository<StarterRow>,
+    @InjectRepository(SampleRow) private readonly samples: Repository<SampleRow>,
+    @InjectRepository(PressOrderRow) private readonly pressOrders: Repository<PressOrderRow>,
     @InjectRepository(SceneRow) private readonly scenes: Repository<SceneRow>,
     @InjectRepository(MaterialRow) private readonly materials: Repository<MaterialRow>,
     @InjectRepository(TypefaceRow) private readonly typefaces: Repository<TypefaceRow>,
@@ -100,11 +104,13 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
       .getExists();
   }
 
-  /** Whether a file is a material, a typeface, or a state that a run was started with. */
+  /** Whether a file is a material, a typeface, a state that a run or an order was started with, or part of an order. */
   private async isKept(sha256: string): Promise<boolean> {
     return (
       (await this.materials.existsBy({ sha256 })) ||
       (await this.runFiles.existsBy({ snapshot: sha256 })) ||
+      (await this.samples.existsBy([{ snapshot: sha256 }, { photo: sha256 }])) ||
+      (await this.pressOrders.existsBy({ items: Like(`%${sha256}%`) })) ||
       (await this.typefaces
         .createQueryBuilder('t')
         .where('t.id LIKE :id', { id: `own-${sha256}-%` })
@@ -202,11 +208,7 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
           last = row.id;
         }
       }
-    const snapshots = await this.runFiles
-      .createQueryBuilder('f')
-      .select('DISTINCT f.snapshot', 'snapshot')
-      .where({ snapshot: Not('') })
-      .getRawMany<{ snapshot: string }>();
+    const snapshots = [...(await snapshotsOf(this.runFiles)), ...(await snapshotsOf(this.samples))];
     for (const { snapshot } of snapshots) {
       used.add(snapshot);
       read(await readFile(fileAt(this.options.filesDir, snapshot), 'utf8').catch(() => ''));
@@ -214,3 +216,11 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
     return used;
   }
 }
+
+/** The states of designs that rows were begun with. */
+const snapshotsOf = (rows: Repository<RunFileRow> | Repository<SampleRow>) =>
+  (rows as Repository<RunFileRow>)
+    .createQueryBuilder('f')
+    .select('DISTINCT f.snapshot', 'snapshot')
+    .where({ snapshot: Not('') })
+    .getRawMany<{ snapshot: string }>();

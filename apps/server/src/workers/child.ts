@@ -1,5 +1,14 @@
 import { worker } from 'workerpool';
-import { inspectTask, makeTask, packTask, previewTask, proofTask, rasteriseTask } from './tasks';
+import {
+  checkPrintTask,
+  inspectTask,
+  makeTask,
+  samplePhotoTask,
+  packTask,
+  previewTask,
+  proofTask,
+  rasteriseTask,
+} from './tasks';
 import { designPreviewTask } from './design-preview';
 import { sheetFileTask } from './sheet-file';
 import { told } from './outcome';
@@ -13,6 +22,8 @@ export const TASKS = {
   proofTask,
   makeTask,
   packTask,
+  checkPrintTask,
+  samplePhotoTask,
   readDesignTask: told(reading.readDesignTask),
   readGivenTask: told(reading.readGivenTask),
   readSpecTask: told(reading.readSpecTask),

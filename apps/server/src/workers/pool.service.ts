@@ -4,7 +4,16 @@ import { join } from 'node:path';
 import { Injectable, Logger, type OnModuleDestroy } from '@nestjs/common';
 import { DocumentError } from '@brelm/core/fields';
 import type { GarmentContrast } from '@brelm/core/proof';
-import { UploadError, type JobFinding, type OwnFont, type readGiven, type Upload } from '../engine';
+import type { MockupWish } from '@brelm/core/mockup';
+import type { Takes, Tolerance } from '@brelm/core/press';
+import {
+  UploadError,
+  type AskedPrint,
+  type JobFinding,
+  type OwnFont,
+  type readGiven,
+  type Upload,
+} from '../engine';
 import { EndedError, ProcessPool } from './process-pool';
 import type { SheetFinding } from '@brelm/core/sheet';
 import type { PreviewTask } from './design-preview';
@@ -36,6 +45,8 @@ const DEADLINES = {
   proofTask: 180_000,
   makeTask: 900_000,
   packTask: 1_800_000,
+  checkPrintTask: 300_000,
+  samplePhotoTask: 300_000,
   readDesignTask: 60_000,
   readGivenTask: 120_000,
   readSpecTask: 30_000,
@@ -75,6 +86,14 @@ export class PoolService implements OnModuleDestroy {
 
   proof(task: JobTask, signal: AbortSignal): Promise<{ findings: JobFinding[]; expectedBytes: number }> {
     return this.run(this.quick, 'proofTask', task, signal);
+  }
+
+  checkPrint(task: { path: string; print: AskedPrint; takes: Takes }): Promise<string[]> {
+    return this.run(this.outside, 'checkPrintTask', task);
+  }
+
+  samplePhoto(task: JobTask & { wish: MockupWish; misprint: Tolerance }): Promise<Uint8Array> {
+    return this.run(this.quick, 'samplePhotoTask', task);
   }
 
   inspect(bytes: Buffer, name: string, signal?: AbortSignal): Promise<Upload> {

@@ -5,8 +5,10 @@ import { readDesign, type Design, type FileFormat, type Material, type Placement
 import type { PictureSource } from '@brelm/core/drawing';
 import type { Manifest, ManifestFile } from '@brelm/core/export';
 import type { MockupWish, Scene, SceneMaps } from '@brelm/core/mockup';
+import type { Takes, Tolerance } from '@brelm/core/press';
 import type { Spec } from '@brelm/core/spec';
 import {
+  checkPrint,
   expectedBytes,
   inspectUpload,
   licencesOf,
@@ -24,6 +26,7 @@ import {
   stopsOfJob,
   writeAside,
   writePack,
+  type AskedPrint,
   type FileJob,
   type JobFinding,
   type MadeReport,
@@ -130,6 +133,25 @@ async function sceneFor({ job, filesDir }: JobTask, wish: MockupWish) {
     : await sceneMaps(scene);
   return (lastScene = { key, scene, maps });
 }
+
+/** A printed sample, as a photo of it would be: its print off by what the press was. */
+export const samplePhotoTask = told(
+  async (task: JobTask & { wish: MockupWish; misprint: Tolerance }): Promise<Uint8Array> => {
+    const { design, fileJob, read, materials } = await prepared(task);
+    const garment = task.garments.find((g) => g.id === task.wish.garment) ?? null;
+    const pictures = await loadPictures(design, read, PROOF_SIDE);
+    const rasters = rasterSource(design, read);
+    const scene = await sceneFor(task, task.wish);
+    const { wish, misprint } = task;
+    return (await makeMockup(fileJob, wish, garment, scene, materials, pictures, rasters, misprint)).bytes;
+  },
+);
+
+/** What a press finds wrong with a file. */
+export const checkPrintTask = told(
+  async ({ path, print, takes }: { path: string; print: AskedPrint; takes: Takes }): Promise<string[]> =>
+    checkPrint(await readFile(path), print, takes),
+);
 
 /** Makes a picture of the product and puts it in the folder of made files. */
 async function mockupOf(task: MakeTask, wish: MockupWish): Promise<MadeResult> {

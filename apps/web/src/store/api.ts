@@ -2,6 +2,7 @@ import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Garment } from '@brelm/core/colour';
 import { documentOf, readDesign, type Design, type DesignDocument } from '@brelm/core/design';
 import type { Scene } from '@brelm/core/mockup';
+import type { Catalogue, OrderState, OrderStep, Quote, Tolerance } from '@brelm/core/press';
 import type { GarmentContrast } from '@brelm/core/proof';
 import type { Sheet } from '@brelm/core/sheet';
 import type { Spec } from '@brelm/core/spec';
@@ -57,6 +58,41 @@ function formOf(file: File): FormData {
 }
 
 /** Designs of a page of the shelf. */
+/** What is asked for of a design: one line of an order of samples. */
+export interface SampleRequest {
+  designId: string;
+  spec: string;
+  garment: string | null;
+  size: string;
+  quantity: number;
+}
+
+/** A sample as it was ordered, and what has been said of it. */
+export interface Sample {
+  id: string;
+  designId: string;
+  designName: string;
+  product: string;
+  garment: string | null;
+  size: string;
+  quantity: number;
+  note: string;
+  rating: number | null;
+  misprint: Tolerance | null;
+  photo: boolean;
+}
+
+export interface SampleOrder {
+  id: string;
+  country: string;
+  quote: Quote;
+  state: OrderState;
+  steps: OrderStep[];
+  reasons: string[];
+  cancellable: boolean;
+  samples: Sample[];
+}
+
 const PAGE = 60;
 
 export const api = createApi({
@@ -80,6 +116,7 @@ export const api = createApi({
     'sheets',
     'mockups',
     'scenes',
+    'samples',
   ],
   endpoints: (build) => ({
     designs: build.infiniteQuery<DesignPage, ShelfAsked, number>({
@@ -305,6 +342,23 @@ export const api = createApi({
       query: (id) => ({ url: `scenes/${id}`, method: 'DELETE' }),
       invalidatesTags: ['scenes', 'mockups'],
     }),
+    pressCatalogue: build.query<Catalogue, void>({ query: () => 'press/catalogue' }),
+    samples: build.query<SampleOrder[], void>({ query: () => 'samples', providesTags: ['samples'] }),
+    orderSamples: build.mutation<
+      SampleOrder,
+      { items: SampleRequest[]; country: string; acceptStops?: boolean }
+    >({
+      query: (body) => ({ url: 'samples', method: 'POST', body }),
+      invalidatesTags: ['samples'],
+    }),
+    cancelSamples: build.mutation<SampleOrder, string>({
+      query: (id) => ({ url: `samples/orders/${id}/cancel`, method: 'POST' }),
+      invalidatesTags: ['samples'],
+    }),
+    saySample: build.mutation<SampleOrder, { id: string; note?: string; rating?: number | null }>({
+      query: ({ id, ...body }) => ({ url: `samples/${id}`, method: 'PATCH', body }),
+      invalidatesTags: ['samples'],
+    }),
     /** The last pictures of products that were made of a design. */
     mockups: build.query<MadeMockup[], string>({
       query: (id) => `designs/${id}/mockups`,
@@ -435,6 +489,11 @@ export const {
   useRunQuery,
   useScenesQuery,
   useRemoveSceneMutation,
+  usePressCatalogueQuery,
+  useSamplesQuery,
+  useOrderSamplesMutation,
+  useCancelSamplesMutation,
+  useSaySampleMutation,
   useMockupsQuery,
   useStartRunsMutation,
   useMoveRunMutation,

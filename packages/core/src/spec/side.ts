@@ -22,7 +22,7 @@ export const sideOf = (spec: Spec, id?: string): SpecSide | undefined =>
 const WORN: ReadonlySet<ProductKind> = new Set(['shirt', 'hoodie', 'bag', 'cap']);
 
 /** True for what comes in garment colours and is not printed to its edge. */
-export const isWorn = (spec: Spec): boolean => WORN.has(spec.kind);
+export const isWorn = ({ kind }: Pick<Spec, 'kind'>): boolean => WORN.has(kind);
 
 /** `Pinfold Market, Tee front`, and the side where a product has several. */
 export const productWords = (spec: Spec, side?: SpecSide): string =>

@@ -1,4 +1,4 @@
-import { Camera, Images } from 'lucide-react';
+import { Camera, Images, Package } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { Garment } from '@brelm/core/colour';
@@ -29,6 +29,7 @@ import {
 import { useRunEvents } from '../../store/run-events';
 import { whenSaved } from '../../store/when-saved';
 import { Button, FileButton, garmentBackground, notify, SelectField, SeverityMark } from '../../ui';
+import { SampleDialog } from '../../samples/sample-dialog';
 import { useSettled } from '../../ui/use-settled';
 import type { MockupRequest, PlacedArtwork } from '../../workers/mockup-client';
 import { MadeMockups } from './made-mockups';
@@ -84,6 +85,7 @@ export function OnProduct({
   const [garmentId, setGarmentId] = useState<string | null>(design.backdrop);
   const [busy, setBusy] = useState(true);
   const [set, setSet] = useState<SetOf>('one');
+  const [sampling, setSampling] = useState(false);
   const [start, starting] = useStartRunsMutation();
   const [runId, setRunId] = useState<string | null>(null);
   const dispatch = useAppDispatch();
@@ -342,6 +344,13 @@ export function OnProduct({
           </Button>
           {runId && <UnderWay runId={runId} />}
         </section>
+        <section aria-label="Sample" className="flex flex-col items-start gap-1.5">
+          <h2 className="heading">Sample</h2>
+          <Button onClick={() => setSampling(true)}>
+            <Package size={15} aria-hidden />
+            Order a sample…
+          </Button>
+        </section>
         <MadeMockups
           made={(made.data ?? []).filter((m) => m.file.spec === spec.id && m.file.sideId === side.id)}
           scenes={scenes}
@@ -350,6 +359,16 @@ export function OnProduct({
           onAgain={(files) => void make(files)}
         />
       </aside>
+      {sampling && (
+        <SampleDialog
+          design={design}
+          designId={id}
+          spec={spec}
+          garments={garments}
+          garment={colour.garment.id}
+          onClose={() => setSampling(false)}
+        />
+      )}
     </div>
   );
 }

@@ -1,0 +1,263 @@
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import type { Garment } from '@brelm/core/colour';
+import type { Design } from '@brelm/core/design';
+import {
+  marginOf,
+  MOST_PIECES,
+  priceWith,
+  quantitiesOf,
+  QuoteError,
+  quoteOf,
+  type Blank,
+  type Catalogue,
+  type Quote,
+} from '@brelm/core/press';
+import { placementOn } from '@brelm/core/placement';
+import type { Spec } from '@brelm/core/spec';
+import { reasonOf, usePressCatalogueQuery } from '../store/api';
+import { Button, Modal, notify, NumberField, SelectField } from '../ui';
+import { basket, keepSampleManner, keptSampleManner, useBasket, type BasketItem } from './basket';
+import { arrivalWords, countryName, dayWords, money } from './money';
+import { QuoteChart } from './quote-chart';
+
+/** What samples of a design cost, and into the basket. */
+export function SampleDialog(props: {
+  design: Design;
+  designId: string;
+  spec: Spec;
+  garments: Garment[];
+  garment: string;
+  onClose: () => void;
+}) {
+  const { spec, onClose } = props;
+  const found = usePressCatalogueQuery();
+  const blank = found.data?.blanks.find((b) => b.kind === spec.kind && b.blank === spec.blank);
+  return (
+    <Modal open title={`Samples of ${spec.product}`} wide onClose={onClose}>
+      {found.isError ? (
+        <div role="alert" className="flex items-center gap-3">
+          <span>The press does not answer: {reasonOf(found.error)}</span>
+          <Button onClick={() => void found.refetch()}>Try again</Button>
+        </div>
+      ) : !found.data ? (
+        <p className="text-muted">Asking the press…</p>
+      ) : blank ? (
+        <Quoting {...props} catalogue={found.data} blank={blank} />
+      ) : (
+        <p>
+          {found.data.name} does not print {spec.product.toLowerCase()}.
+        </p>
+      )}
+    </Modal>
+  );
+}
+
+/** The size that a product is most likely meant to be printed on. */
+function likelySize(blank: Blank, { product, sides: [{ widthIn, heightIn }] }: Spec): string {
+  const ids = blank.sizes.map((s) => s.id);
+  return (
+    ids.find((id) => id.replace(/ in$/, '') === `${widthIn}x${heightIn}`) ??
+    ids.find((id) =>
+      product.toLowerCase().replace(/\s/g, '').includes(id.toLowerCase().replace(/\s/g, '')),
+    ) ??
+    (ids.includes('M') ? 'M' : ids[0])
+  );
+}
+
+function Quoting({
+  design,
+  designId,
+  spec,
+  garments,
+  garment,
+  catalogue,
+  blank,
+  onClose,
+}: Parameters<typeof SampleDialog>[0] & { catalogue: Catalogue; blank: Blank }) {
+  const { currency } = catalogue;
+  const [manner, setManner] = useState(keptSampleManner);
+  const [colour, setColour] = useState(
+    blank.colours.length === 0 ? null : blank.colours.includes(garment) ? garment : blank.colours[0],
+  );
+  const [size, setSize] = useState(() => likelySize(blank, spec));
+  const [quantity, setQuantity] = useState(1);
+  const waiting = useBasket();
+  const set = (change: Partial<typeof manner>) => {
+    const next = { ...manner, ...change };
+    setManner(next);
+    keepSampleManner(next);
+  };
+  const price = manner.prices[spec.id] ?? null;
+  const order = useMemo(
+    () => ({
+      ...{ blank: blank.id, size, colour },
+      prints: spec.sides
+        .filter((side) => placementOn(design, spec, side) !== null)
+        .map(({ id, widthIn, heightIn }) => ({ side: id, widthIn, heightIn })),
+    }),
+    [blank, size, colour, spec, design],
+  );
+  const quoted = (pieces: number): Quote | string => {
+    try {
+      return quoteOf(catalogue, [{ ...order, quantity: pieces }], manner.country, Date.now());
+    } catch (error) {
+      if (error instanceof QuoteError) return error.faults.map((f) => f.message).join('; ');
+      throw error;
+    }
+  };
+  const stock = blank.sizes.find((s) => s.id === size)?.stock ?? 1;
+  const most = Math.min(stock, 250);
+  const at = (pieces: number) => {
+    const quote = quoted(pieces);
+    return typeof quote === 'string' ? [] : [{ quantity: pieces, quote, each: quote.total / pieces }];
+  };
+  const rows = quantitiesOf(catalogue, most).flatMap(at);
+  // Every piece where they are few, then some: a step in the price or in the postage is seen as one.
+  const points = [...new Set(Array.from({ length: 161 }, (_, k) => Math.round(most ** (k / 160))))].flatMap(
+    at,
+  );
+  const now = quoted(quantity);
+  const nameOf = (id: string) => garments.find((g) => g.id === id)?.name ?? id;
+  const put = () => {
+    const line: BasketItem = {
+      ...{
+        designId,
+        designName: design.name,
+        spec: spec.id,
+        product: `${spec.marketplace}, ${spec.product}`,
+      },
+      ...{ garment: colour, garmentName: colour && nameOf(colour), size, quantity, order },
+    };
+    if (basket.add(line))
+      notify('done', `${quantity} × ${design.name} ${quantity === 1 ? 'is' : 'are'} in the basket.`);
+    else notify('fault', 'The basket is full: order what is in it first.');
+  };
+  return (
+    <div className="flex flex-col gap-4">
+      <p className="text-[13px] text-muted">
+        {catalogue.name} is a stand-in that comes with Brelm: made up, and nothing leaves this machine. A day
+        of its own takes a minute.
+      </p>
+      <div className="grid grid-cols-[200px_minmax(0,1fr)] gap-5">
+        <div className="flex flex-col gap-2.5">
+          {blank.colours.length > 0 && (
+            <SelectField label="Colour" value={colour ?? ''} onChange={(e) => setColour(e.target.value)}>
+              {blank.colours.map((id) => (
+                <option key={id} value={id}>
+                  {nameOf(id)}
+                  {blank.out.includes(id) ? ', run out' : ''}
+                </option>
+              ))}
+            </SelectField>
+          )}
+          <SelectField label="Size" value={size} onChange={(e) => setSize(e.target.value)}>
+            {blank.sizes.map((s) => (
+              <option key={s.id} value={s.id}>
+                {s.id}
+                {s.more ? `, ${money(s.more, currency)} more` : ''}
+              </option>
+            ))}
+          </SelectField>
+          <NumberField
+            label="Pieces"
+            value={quantity}
+            digits={0}
+            check={(v) =>
+              Number.isInteger(v) && v >= 1 && v <= MOST_PIECES ? null : 'whole pieces, 1 or more'
+            }
+            onChange={setQuantity}
+          />
+          <SelectField
+            label="Posted to"
+            value={manner.country}
+            onChange={(e) => set({ country: e.target.value })}
+          >
+            {catalogue.zones.map((zone) => (
+              <optgroup key={zone.id} label={zone.name}>
+                {zone.countries.map((code) => (
+                  <option key={code} value={code}>
+                    {countryName(code)}
+                  </option>
+                ))}
+              </optgroup>
+            ))}
+          </SelectField>
+          <NumberField
+            label={`Sells for, ${currency}`}
+            value={(price ?? 0) / 100}
+            check={(v) => (v >= 0 && v <= 10_000 ? null : '0 to 10000')}
+            onChange={(v) => set({ prices: { ...manner.prices, [spec.id]: Math.round(v * 100) } })}
+          />
+        </div>
+        {rows.length > 0 ? (
+          <QuoteChart
+            points={points}
+            chosen={typeof now === 'string' ? rows[0] : { quantity, each: now.total / quantity }}
+            price={price || null}
+            currency={currency}
+          />
+        ) : (
+          <p role="alert">{typeof now === 'string' ? now : ''}</p>
+        )}
+      </div>
+      {rows.length > 0 && (
+        <table className="w-full text-[13px] tabular-nums [&_td]:py-1 [&_td:not(:first-child)]:text-right [&_th]:pb-1 [&_th]:text-left [&_th]:text-[11.5px] [&_th]:font-normal [&_th]:text-muted [&_th:not(:first-child)]:text-right">
+          <thead>
+            <tr>
+              <th scope="col">Pieces</th>
+              <th scope="col">Blank and print</th>
+              <th scope="col">Postage</th>
+              <th scope="col">In all</th>
+              <th scope="col">Each</th>
+              <th scope="col">{price ? 'Margin' : 'For 40 % margin'}</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ quantity: pieces, quote, each }) => {
+              const margin = price ? marginOf(each, price) : null;
+              return (
+                <tr
+                  key={pieces}
+                  className={`border-t border-line ${pieces === quantity ? 'bg-line font-medium' : ''}`}
+                >
+                  <td>{pieces}</td>
+                  <td>{money(quote.items[0].each, currency)}</td>
+                  <td>{money(quote.postage, currency)}</td>
+                  <td>{money(quote.total, currency)}</td>
+                  <td>{money(each, currency)}</td>
+                  <td className={margin !== null && margin < 0 ? 'text-rust' : ''}>
+                    {margin === null
+                      ? money(priceWith(each, 0.4), currency)
+                      : `${margin < 0 ? '−' : ''}${Math.abs(Math.round(100 * margin))} %`}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      <p role="status" className="text-[13px]">
+        {typeof now === 'string' ? (
+          <span className="text-rust">{now}</span>
+        ) : (
+          <>
+            {quantity} {quantity === 1 ? 'piece' : 'pieces'}: <strong>{money(now.total, currency)}</strong>{' '}
+            with postage, printed by {dayWords(now.days.printed)}, there {arrivalWords(now.days.arrives)}.
+          </>
+        )}
+      </p>
+      <div className="flex items-center justify-end gap-3">
+        {waiting.length > 0 && (
+          <Link to="/samples" className="mr-auto text-spruce underline">
+            Basket: {waiting.length}
+          </Link>
+        )}
+        <Button onClick={onClose}>Close</Button>
+        <Button tone="main" disabled={typeof now === 'string'} onClick={put}>
+          Put in the basket
+        </Button>
+      </div>
+    </div>
+  );
+}
