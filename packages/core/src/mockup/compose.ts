@@ -220,7 +220,7 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
           let raised = 0;
           if (how.edge || how.shadow) {
             // Light comes from the top left: an edge that faces it is lit, and throws its shadow to the other side.
-            const d = max(how.edge * 1.5, 1.2 / scale);
+            const d = max(Math.abs(how.edge) * 1.5, 1.2 / scale);
             shifted[3] = 0;
             look(sampler, u + fx * d * toPx[0], v + fy * d * toPx[1], 1 / 65535, shifted);
             raised = a - shifted[3];
@@ -231,7 +231,10 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
           }
           if (a < 0.002) continue;
           const shine =
-            l * (1 + min(0.35, how.edge * 28) * raised) * (fixedOnly ? 1 : 1 + (w - 1) * how.weave);
+            l *
+            (1 + max(-0.35, min(0.35, how.edge * 28)) * raised) *
+            (how.thread ? 1 + how.thread * stitch(here.u[x], here.v[x], scale) : 1) *
+            (fixedOnly ? 1 : 1 + (w - 1) * how.weave);
           let pr = sum[0] / a;
           let pg = sum[1] / a;
           let pb = sum[2] / a;
@@ -242,7 +245,13 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
             pg = min(1.6, pg * sparkle + (flake > 0.975 ? 0.5 : 0));
             pb = min(1.6, pb * sparkle + (flake > 0.975 ? 0.5 : 0));
           }
-          if (how.dyes) {
+          if (how.engraves) {
+            // What is taken away lies deeper and in its own shade; its rim catches the light on the far side.
+            const deep = (1 - ENGRAVED * a) * (1 + max(-0.5, min(0.5, how.edge * 28)) * raised);
+            r *= deep;
+            g *= deep;
+            b *= deep;
+          } else if (how.dyes) {
             r *= 1 - a + a * pr;
             g *= 1 - a + a * pg;
             b *= 1 - a + a * pb;
@@ -302,6 +311,22 @@ export function composeMockup(scene: Scene, maps: SceneMaps, options: MockupOpti
     }
   }
   return out;
+}
+
+/** How much darker what is engraved is. */
+const ENGRAVED = 0.55;
+/** Threads of a satin stitch to the inch, and how wide its columns are, inches. */
+const [THREADS, COLUMN] = [62, 0.16];
+
+/** The light and shade of threads at a place, inches: slanted rows in columns, left out where they are finer than a px. */
+function stitch(u: number, v: number, pxPerInch: number): number {
+  const seen = max(0, min(1, (pxPerInch / THREADS - 1) / 2));
+  const column = u / COLUMN;
+  const in01 = column - floor(column);
+  const slant = floor(column) % 2 ? v + u * 0.5 : v - u * 0.5;
+  const thread = seen * 0.16 * Math.sin(slant * THREADS * 2 * Math.PI);
+  // A column is round: light at its middle, dark where two meet.
+  return thread + 0.22 * (0.6 - 4 * (in01 - 0.5) * (in01 - 0.5)) * min(1, (pxPerInch * COLUMN) / 4);
 }
 
 /** A number of spread 1 about 0 for a px, nearly normal: grain. */

@@ -4,6 +4,7 @@ export * from './fields';
 export * from './fits';
 export * from './homography';
 export * from './print-looks';
+export { onPatch } from './patch';
 export * from './ground';
 export { composeMockup, pxPerInch, viewOf, type MockupOptions, type Printed } from './compose';
 export { codedInches, inchesOf, placesOf, type Places, type PrintArea, type View } from './places';

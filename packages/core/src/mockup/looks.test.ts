@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { lightness, rgbToHex, type Garment } from '../colour';
 import { createImage, type RasterImage } from '../raster';
 import { flatScene } from '../../testing/flat-scene';
@@ -7,6 +8,7 @@ import {
   CLOTHS,
   composeMockup,
   isGround,
+  onPatch,
   PLAIN_GROUND,
   planMockup,
   printLook,
@@ -128,6 +130,29 @@ describe('a print', () => {
     }
   });
 
+  it('that is engraved darkens the blank’s own colour, whatever its ink, and its near wall lies in shade', () => {
+    const plain = along(made(null), 'row')[200];
+    const row = along(made('engraved'), 'row');
+    expect(row[200]).toBeLessThan(0.8 * plain);
+    const first = row.findIndex((v) => v < plain - 4);
+    expect(Math.min(...row.slice(first, first + 5))).toBeLessThan(row[200]);
+    // Dyed another colour, it is that colour, darker.
+    const blue: Garment = { ...grey, value: '#2040a0' };
+    const [r, , b] = at(made('engraved', { garment: blue }), 200, 200);
+    expect(b).toBeGreaterThan(2 * r);
+  });
+
+  it('that is stitched is uneven by its threads, as bright in the mean as its ink', () => {
+    const window = { left: 0.45, top: 0.45, right: 0.55, bottom: 0.55 };
+    const values = (look: string) => {
+      const image = made(look, { width: 400, window });
+      return Array.from({ length: 400 * 400 }, (_, i) => at(image, i % 400, Math.floor(i / 400))[0]);
+    };
+    const [ink, thread] = [values('ink'), values('stitched')];
+    expect(Math.max(...thread.slice(0, 9999)) - Math.min(...thread.slice(0, 9999))).toBeGreaterThan(20);
+    expect(Math.abs(mean(thread) - mean(ink))).toBeLessThan(18);
+  });
+
   it('of glitter sparkles, lighter and darker than its ink; others are even', () => {
     const spread = (look: string) => {
       const image = made(look);
@@ -138,7 +163,8 @@ describe('a print', () => {
       return Math.max(...values) - Math.min(...values);
     };
     expect(spread('glitter')).toBeGreaterThan(60);
-    for (const { id } of PRINT_LOOKS.filter((l) => !l.glitter)) expect(spread(id)).toBeLessThan(3);
+    for (const { id } of PRINT_LOOKS.filter((l) => !l.glitter && !l.thread))
+      expect(spread(id)).toBeLessThan(3);
   });
 
   it('feels the weave under it as much as its look says', () => {
@@ -251,5 +277,68 @@ describe('the plan of a picture', () => {
     expect(a).toEqual(b);
     expect((a.left + a.right) / 2).toBeCloseTo(0.75, 6);
     expect((a.top + a.bottom) / 2).toBeCloseTo(0.75, 6);
+  });
+});
+
+describe('a patch', () => {
+  const pxPerInch = 40;
+  const cloth = { marginIn: 0.25, strayIn: 0, colour: '#e7dfcd' };
+  it('lies under artwork and reaches so far beyond it, on every side', () => {
+    const image = onPatch(square, cloth, pxPerInch);
+    const row = Array.from({ length: 320 }, (_, x) => image.data[(160 * 320 + x) * 4 + 3]);
+    const first = row.findIndex((a) => a > 127);
+    expect(first).toBe(80 - 10);
+    expect(row.findLastIndex((a) => a > 127)).toBe(239 + 10);
+    expect(at(image, 160, 160)).toEqual([150, 150, 150]);
+    expect(at(image, 75, 160)).toEqual([0xe7, 0xdf, 0xcd]);
+  });
+
+  it('that is rough strays from that by no more than it may, and is not the same all round', () => {
+    const image = onPatch(square, { ...cloth, strayIn: 0.1 }, pxPerInch);
+    const firsts = Array.from({ length: 140 }, (_, k) => {
+      const y = 90 + k;
+      return Array.from({ length: 320 }, (_v, x) => image.data[(y * 320 + x) * 4 + 3]).findIndex(
+        (a) => a > 127,
+      );
+    });
+    expect(new Set(firsts).size).toBeGreaterThan(3);
+    for (const x of firsts) {
+      expect(x).toBeGreaterThanOrEqual(80 - 10 - 7);
+      expect(x).toBeLessThanOrEqual(80);
+    }
+  });
+
+  it('law: never less ink than before, and the artwork’s own colours where it covers', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.nat(255), { minLength: 64, maxLength: 64 }),
+        fc.double({ min: 0, max: 4, noNaN: true }),
+        (alphas, margin) => {
+          const image = createImage(8, 8);
+          alphas.forEach((a, i) => image.data.set([a, 255 - a, 90, a], 4 * i));
+          const out = onPatch(image, { marginIn: margin, strayIn: 0.5, colour: '#102030' }, 2);
+          alphas.forEach((a, i) => {
+            expect(out.data[4 * i + 3]).toBeGreaterThanOrEqual(a);
+            if (a === 255) expect([...out.data.subarray(4 * i, 4 * i + 3)]).toEqual([255, 0, 90]);
+          });
+        },
+      ),
+      { seed: 91, endOnFailure: true },
+    );
+  });
+
+  it('is one piece of cloth: what artwork encloses is not cut out of it', () => {
+    const ring = createImage(100, 100);
+    for (let i = 0; i < 10_000; i++) {
+      const far = Math.hypot((i % 100) - 50, Math.floor(i / 100) - 50);
+      if (far > 30 && far < 40) ring.data.set([9, 9, 9, 255], 4 * i);
+    }
+    const image = onPatch(ring, { ...cloth, marginIn: 0.05 }, pxPerInch);
+    expect([...image.data.subarray(4 * 5050, 4 * 5050 + 4)]).toEqual([0xe7, 0xdf, 0xcd, 255]);
+    expect(image.data[3]).toBe(0);
+  });
+
+  it('of nothing is nothing', () => {
+    expect(onPatch(createImage(9, 9), cloth, 40).data.every((v) => v === 0)).toBe(true);
   });
 });

@@ -3,6 +3,7 @@ import type { RasterImage } from '../raster';
 import type { SpecSide } from '../spec';
 import { pxPerInch, viewOf, type MockupOptions } from './compose';
 import { fieldsFor, sizeRatio } from './fits';
+import { onPatch } from './patch';
 import { printLook } from './print-looks';
 import type { Scene, SceneMaps } from './types';
 import { windowOf, type MockupWish } from './wish';
@@ -35,9 +36,13 @@ export function planMockup(
   const dense = pxPerInch(scene, viewOf(scene, { width, window }));
   return {
     scale: Math.min(1, (FINER * dense) / size / side.dpi),
-    optionsFor: (image) => ({
-      ...{ width, window, garment: scene.dyed ? garment : null, ground, size },
-      prints: [{ field, area, image, look: printLook(wish.look) }],
-    }),
+    optionsFor: (painted) => {
+      const look = printLook(wish.look);
+      const image = look.patch ? onPatch(painted, look.patch, painted.width / area.widthIn) : painted;
+      return {
+        ...{ width, window, garment: scene.dyed ? garment : null, ground, size },
+        prints: [{ field, area, image, look }],
+      };
+    },
   };
 }
