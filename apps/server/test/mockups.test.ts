@@ -146,6 +146,40 @@ describe('mockups', () => {
     for (const { path } of manifest.files) expect(pack[path].length).toBeGreaterThan(1000);
   });
 
+  it('stand beside one another, with a caption, within the bytes that they may have', async () => {
+    const tile = (garment: string) => ({ garment, colourway: 'base', apart: null, label: garment });
+    const words = { caption: 'Night Shift Owls', mark: 'Duskwren', face: 'oswald-bold' };
+    const { body } = await start([
+      file(wish({ tiles: [tile('soot'), tile('pine'), tile('midnight')], words, width: 900 })),
+      file(wish({ width: 900, words: { ...words, mark: '' } })),
+      file(wish({ width: 900, maxBytes: 60_000 })),
+      file(wish({ width: 2000, format: 'png', maxBytes: 20_000 })),
+    ]);
+    const run = await ended(body.id);
+    const [grid, captioned, small, impossible] = run.files;
+    expect(grid.state).toBe('done');
+    expect(grid.path).toMatch(/3-beside-one-another/);
+    const bytes = await bytesOf(`runs/files/${grid.id}`);
+    expect((await sharp(bytes).metadata()).width).toBe(900);
+    // Pine is green beside Soot.
+    const row = 300 / grid.report!.height;
+    const tones = await Promise.all([0.2, 0.5, 0.8].map((x) => colourAt(bytes, x - 0.1, row)));
+    expect(new Set(tones.map(String)).size).toBe(3);
+    const [, height] = [captioned.report!.width, captioned.report!.height];
+    expect(height).toBeGreaterThan(1125);
+    // The caption's letters are dark on the light ground.
+    const band = await sharp(await bytesOf(`runs/files/${captioned.id}`))
+      .extract({ left: 0, top: 1125, width: 900, height: height - 1125 })
+      .png()
+      .toBuffer();
+    const { channels } = await sharp(band).stats();
+    expect(channels[0].min).toBeLessThan(70);
+    expect(channels[0].mean).toBeGreaterThan(180);
+    expect(small.report!.bytes).toBeLessThanOrEqual(60_000);
+    expect(impossible).toMatchObject({ state: 'failed' });
+    expect(impossible.reason).toMatch(/MB at its smallest.*choose fewer px, or JPEG/);
+  });
+
   it('that are alike by name lie beside one another', async () => {
     const { body } = await start([file(wish()), file(wish({ look: 'vinyl' }))]);
     expect(new Set(body.files.map((f) => f.path)).size).toBe(2);
@@ -185,6 +219,18 @@ describe('mockups', () => {
       { ground: { kind: 'plain', colour: 'red' } },
       'files.0.mockup.ground.colour',
       /match/,
+    ],
+    [
+      'a tile of a colourway that it has not',
+      { tiles: [0, 1].map(() => ({ garment: 'soot', colourway: 'gone', apart: null, label: '' })) },
+      'files[0].mockup.tiles[0].colourway',
+      /no file of the colourway "gone"/,
+    ],
+    [
+      'a caption in no typeface of ours',
+      { words: { caption: 'Owls', mark: '', face: 'wingless' } },
+      'files.0.mockup.words.face',
+      /one of/,
     ],
     ['a look of no name', { look: 'chrome' }, 'files.0.mockup.look', /one of/],
   ])('are refused with %s, by the field', async (_, over, field, words) => {

@@ -113,7 +113,14 @@ export async function run(args: string[]): Promise<number> {
           ...{ scene: scene.id, garment: garment?.id ?? null, look, ground, crop, width, format },
           size: scene.sizes ? (values.size ?? null) : null,
         };
-        const picture = await makeMockup(job, wish, garment, { scene, maps }, materials, pictures, rasters);
+        const picture = await makeMockup(
+          [{ job, garment, label: '' }],
+          wish,
+          { scene, maps },
+          materials,
+          pictures,
+          rasters,
+        );
         const name = mockupName(
           design.name,
           wish,

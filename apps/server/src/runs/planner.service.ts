@@ -182,7 +182,7 @@ export class PlannerService {
         );
       if (request.mockup) {
         const { mockup } = request;
-        const scene = await this.sceneFor(mockup, spec, side, (name) => `${field(i)}mockup.${name}`);
+        const scene = await this.sceneFor(mockup, spec, side, planned, (name) => `${field(i)}mockup.${name}`);
         const garments = mockup.garment === null ? [] : [mockup.garment];
         const job: RunJob = { ...jobOf({ ...file, format: mockup.format }), garments, mockup };
         // One that is the seller's own may be changed before its turn comes.
@@ -205,6 +205,7 @@ export class PlannerService {
     wish: MockupWish,
     spec: Spec,
     side: SpecSide,
+    planned: readonly PlannedFile[],
     field: (name: string) => string,
   ): Promise<Scene> {
     const scene = await this.scenes.find(wish.scene);
@@ -213,8 +214,17 @@ export class PlannerService {
       refuse(field('scene'), `${scene.name} does not show ${spec.product}, ${side.name.toLowerCase()}`);
     if (wish.size !== null && !Object.hasOwn(scene.sizes?.widths ?? {}, wish.size))
       refuse(field('size'), `${scene.name} has no size "${wish.size}"`);
-    if (wish.garment !== null && !(await this.library.garments()).some((g) => g.id === wish.garment))
-      refuse(field('garment'), `there is no colour "${wish.garment}"`);
+    const garments = await this.library.garments();
+    const known = (id: string | null) => id === null || garments.some((g) => g.id === id);
+    if (!known(wish.garment)) refuse(field('garment'), `there is no colour "${wish.garment}"`);
+    for (const [k, tile] of (wish.tiles ?? []).entries()) {
+      if (!known(tile.garment)) refuse(field(`tiles[${k}].garment`), `there is no colour "${tile.garment}"`);
+      if (!planned.some((p) => p.colourway.id === tile.colourway && p.apart === tile.apart))
+        refuse(
+          field(`tiles[${k}].colourway`),
+          `no file of the colourway "${tile.colourway}" is made for this product`,
+        );
+    }
     return scene;
   }
 

@@ -39,7 +39,7 @@ function jobOf(text: string): { job: RunJob; pixels: number } | null {
     const side = job.spec.sides.find((s) => s.id === job.side);
     if (!side) return null;
     // A picture of the product holds about its square, and its scene.
-    const pixels = job.mockup ? 2 * job.mockup.width ** 2 : side.widthPx * side.heightPx;
+    const pixels = job.mockup ? 3 * job.mockup.width ** 2 : side.widthPx * side.heightPx;
     return { job, pixels };
   } catch {
     return null;

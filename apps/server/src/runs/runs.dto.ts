@@ -20,10 +20,12 @@ import {
 } from 'class-validator';
 import { FILE_FORMATS, type FileFormat } from '@brelm/core/design';
 import {
+  CAPTION_FACES,
   CROPS,
   GROUND_KINDS,
   MOCKUP_FORMATS,
   MOCKUP_WIDTHS,
+  MOST_TILES,
   PRINT_LOOKS,
   type Crop,
   type GroundKind,
@@ -53,6 +55,48 @@ export class GroundDto {
   @ApiProperty({ example: '#e9e5de' })
   @Matches(/^#[0-9a-f]{6}$/)
   colour!: string;
+}
+
+/** See MockupTile in core. */
+export class MockupTileDto {
+  @ApiProperty({ nullable: true, type: String })
+  @ValidateIf((o: MockupTileDto) => o.garment !== null)
+  @IsString()
+  @MaxLength(120)
+  garment!: string | null;
+
+  @ApiProperty()
+  @IsString()
+  @MaxLength(120)
+  colourway!: string;
+
+  @ApiProperty({ nullable: true, type: String })
+  @ValidateIf((o: MockupTileDto) => o.apart !== null)
+  @IsString()
+  @MaxLength(120)
+  apart!: string | null;
+
+  @ApiProperty({ description: 'What stands below it; empty for nothing.' })
+  @IsString()
+  @MaxLength(120)
+  label!: string;
+}
+
+/** See MockupWords in core. */
+export class MockupWordsDto {
+  @ApiProperty()
+  @IsString()
+  @MaxLength(200)
+  caption!: string;
+
+  @ApiProperty()
+  @IsString()
+  @MaxLength(80)
+  mark!: string;
+
+  @ApiProperty({ enum: CAPTION_FACES })
+  @IsIn(CAPTION_FACES)
+  face!: string;
 }
 
 /** See MockupWish in core. */
@@ -101,6 +145,29 @@ export class MockupDto {
   @ApiProperty({ enum: MOCKUP_FORMATS })
   @IsIn(MOCKUP_FORMATS)
   format!: MockupFormat;
+
+  @ApiPropertyOptional({ type: [MockupTileDto], description: 'Several colours beside one another.' })
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(2)
+  @ArrayMaxSize(MOST_TILES)
+  @ValidateNested({ each: true })
+  @Type(() => MockupTileDto)
+  tiles?: MockupTileDto[];
+
+  @ApiPropertyOptional({ type: MockupWordsDto })
+  @IsOptional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => MockupWordsDto)
+  words?: MockupWordsDto;
+
+  @ApiPropertyOptional({ description: 'Bytes that the file may have at the most.' })
+  @IsOptional()
+  @IsInt()
+  @Min(20_000)
+  @Max(100_000_000)
+  maxBytes?: number;
 }
 
 export class PlannedFileDto {

@@ -17,6 +17,7 @@ import {
   makeFile,
   makeMockup,
   MAX_PIXELS,
+  partsOf,
   proofJob,
   rasteriseSvg,
   rasterSource,
@@ -138,12 +139,12 @@ async function sceneFor({ job, filesDir }: JobTask, wish: MockupWish) {
 export const samplePhotoTask = told(
   async (task: JobTask & { wish: MockupWish; misprint: Tolerance }): Promise<Uint8Array> => {
     const { design, fileJob, read, materials } = await prepared(task);
-    const garment = task.garments.find((g) => g.id === task.wish.garment) ?? null;
     const pictures = await loadPictures(design, read, PROOF_SIDE);
     const rasters = rasterSource(design, read);
     const scene = await sceneFor(task, task.wish);
     const { wish, misprint } = task;
-    return (await makeMockup(fileJob, wish, garment, scene, materials, pictures, rasters, misprint)).bytes;
+    const parts = partsOf(fileJob, wish, task.garments);
+    return (await makeMockup(parts, wish, scene, materials, pictures, rasters, misprint)).bytes;
   },
 );
 
@@ -157,12 +158,10 @@ export const checkPrintTask = told(
 async function mockupOf(task: MakeTask, wish: MockupWish): Promise<MadeResult> {
   const { design, fileJob, read, materials } = await prepared(task);
   const scene = await sceneFor(task, wish);
-  const garment = task.garments.find((g) => g.id === wish.garment) ?? null;
   const pictures = await loadPictures(design, read, PROOF_SIDE);
   const file = await makeMockup(
-    fileJob,
+    partsOf(fileJob, wish, task.garments),
     wish,
-    garment,
     scene,
     materials,
     pictures,

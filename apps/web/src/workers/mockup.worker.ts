@@ -5,13 +5,18 @@ import { cutOutRoughly } from '@brelm/core/cutline';
 import type { Design, Placement } from '@brelm/core/design';
 import { paintSurface, type Drawing } from '@brelm/core/drawing';
 import {
+  arrangeMockup,
   composeMockup,
+  gridOf,
   planMockup,
   type MapImage,
   type MockupWish,
   type PhotoFacts,
   type Scene,
   type SceneMaps,
+  type SetWords,
+  wordsDesign,
+  wordsDrawing,
 } from '@brelm/core/mockup';
 import { artworkOn, placedDrawing, positionFor } from '@brelm/core/placement';
 import type { RasterImage } from '@brelm/core/raster';
@@ -39,7 +44,9 @@ export interface MockupRequest {
   artwork: PlacedArtwork;
   scene: Scene;
   garment: Garment | null;
-  wish: Pick<MockupWish, 'size' | 'look' | 'ground' | 'crop' | 'width'>;
+  wish: Pick<MockupWish, 'size' | 'look' | 'ground' | 'crop' | 'width' | 'words'>;
+  /** Several beside one another, instead of the artwork and the garment above. */
+  tiles?: { artwork: PlacedArtwork; garment: Garment | null; label: string }[];
 }
 
 async function picture(scene: Scene, name: string | null, channels: 1 | 3): Promise<MapImage | null> {
@@ -147,15 +154,38 @@ async function printed(artwork: PlacedArtwork, wanted: number): Promise<RasterIm
   return remember(prints, own, { width, height, data }, MOST_PRINTS);
 }
 
+/** Words painted by the typefaces of this browser. */
+const setWords: SetWords = async (box) => {
+  await loaded(wordsDesign(box));
+  const drawing = wordsDrawing(box, materials);
+  if (!drawing) return null;
+  const { context, width, height } = paintSurface(drawing, 1, () => null, makeSurface);
+  return { width, height, data: context.getImageData(0, 0, width, height).data };
+};
+
 const worker = {
   stop: stopWaiting,
   /** A picture of the product. Throws a RangeError where the scene does not show that side. */
-  async compose({ artwork, scene: asked, garment, wish }: MockupRequest): Promise<ImageBitmap> {
+  async compose({ artwork, scene: asked, garment, wish, tiles }: MockupRequest): Promise<ImageBitmap> {
     const { scene, maps } = asked.photo
       ? await photoAt(asked, wish.width)
       : { scene: asked, maps: await mapsOf(asked) };
-    const { scale, optionsFor } = planMockup(scene, maps, artwork.side, wish, garment);
-    const made = composeMockup(scene, maps, optionsFor(await printed(artwork, scale)));
+    const parts = tiles?.length ? tiles : [{ artwork, garment, label: '' }];
+    const { ratio } = planMockup(scene, maps, artwork.side, wish, null);
+    const grid = gridOf(
+      parts.length,
+      wish.width,
+      ratio,
+      parts.some((p) => p.label !== ''),
+    );
+    const own = { ...wish, width: grid.tile.width };
+    const pictures: { image: RasterImage; label: string }[] = [];
+    for (const part of parts) {
+      const { scale, optionsFor } = planMockup(scene, maps, artwork.side, own, part.garment);
+      const image = composeMockup(scene, maps, optionsFor(await printed(part.artwork, scale)));
+      pictures.push({ image, label: part.label });
+    }
+    const made = await arrangeMockup(pictures, grid, wish, setWords);
     const bitmap = await createImageBitmap(
       new ImageData(new Uint8ClampedArray(made.data), made.width, made.height),
     );

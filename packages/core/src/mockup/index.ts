@@ -11,4 +11,6 @@ export { codedInches, inchesOf, placesOf, type Places, type PrintArea, type View
 export * from './wish';
 export * from './plan';
 export * from './judge';
+export * from './words';
+export * from './arrange';
 export * from './photo';

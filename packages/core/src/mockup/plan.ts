@@ -15,6 +15,8 @@ const FINER = 1.25;
 export interface MockupPlan {
   /** px to paint the print with, for a px of the side's; 1 at the most. */
   scale: number;
+  /** How much higher than wide it is. */
+  ratio: number;
   /** What composes it, once the print is painted. */
   optionsFor: (image: RasterImage) => MockupOptions;
 }
@@ -33,8 +35,10 @@ export function planMockup(
   const size = sizeRatio(scene, wish.size);
   const area = { widthIn: side.widthIn, heightIn: side.heightIn, collarIn: side.collarIn ?? 0 };
   const window = windowOf(scene, maps, wish.crop, field, area, size);
-  const dense = pxPerInch(scene, viewOf(scene, { width, window }));
+  const view = viewOf(scene, { width, window });
+  const dense = pxPerInch(scene, view);
   return {
+    ratio: view.height / width,
     scale: Math.min(1, (FINER * dense) / size / side.dpi),
     optionsFor: (painted) => {
       const look = printLook(wish.look);

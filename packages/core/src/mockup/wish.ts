@@ -34,7 +34,35 @@ export interface MockupWish {
   /** Of the picture, px. */
   width: number;
   format: MockupFormat;
+  /** The same in several colours beside one another instead of in one. */
+  tiles?: MockupTile[];
+  words?: MockupWords;
+  /** Bytes that the file may have at the most. */
+  maxBytes?: number;
 }
+
+/** One of several pictures beside one another. */
+export interface MockupTile {
+  garment: string | null;
+  colourway: string;
+  /** The garment colour whose own position it has. */
+  apart: string | null;
+  /** What stands below it. */
+  label: string;
+}
+
+/** Words on a picture; none of a kind where it is empty. */
+export interface MockupWords {
+  /** Below the picture. */
+  caption: string;
+  /** The shop's name, small in its corner. */
+  mark: string;
+  /** A typeface of the catalogue, by its id. */
+  face: string;
+}
+
+/** Pictures that stand beside one another at the most. */
+export const MOST_TILES = 40;
 
 /** The look that a print has on a product where nothing is chosen. */
 export const usualLook = ({ kind }: Pick<Spec, 'kind'>): string => {
@@ -109,11 +137,18 @@ export function windowOf(
 /** The name of a mockup's file: it says that it is one. */
 export const mockupName = (
   design: string,
-  wish: Pick<MockupWish, 'scene' | 'crop' | 'size' | 'format'>,
+  wish: Pick<MockupWish, 'scene' | 'crop' | 'size' | 'format' | 'tiles'>,
   colourway: string | null,
   garment: string | null,
 ): string =>
-  `${[design, wish.scene, garment, colourway, wish.size, wish.crop === 'whole' ? null : wish.crop]
+  `${[
+    design,
+    wish.scene,
+    wish.tiles ? `${wish.tiles.length} beside one another` : garment,
+    wish.tiles ? null : colourway,
+    wish.size,
+    wish.crop === 'whole' ? null : wish.crop,
+  ]
     .filter((part): part is string => Boolean(part))
     .map((part) => slugOf(part).slice(0, 60) || 'untitled')
     .join('-')}-mockup.${wish.format === 'jpeg' ? 'jpg' : wish.format}`;

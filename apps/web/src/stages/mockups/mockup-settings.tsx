@@ -1,4 +1,5 @@
 import {
+  CAPTION_FACES,
   CROP_NAMES,
   CROPS,
   GROUND_KINDS,
@@ -8,7 +9,8 @@ import {
   type Scene,
 } from '@brelm/core/mockup';
 import type { Spec } from '@brelm/core/spec';
-import { SelectField } from '../../ui';
+import { catalogueFace } from '@brelm/core/type';
+import { leaveField, SelectField } from '../../ui';
 import type { Manner } from './wishes';
 
 const GROUND_NAMES: Record<GroundKind, string> = {
@@ -33,7 +35,7 @@ export function MockupSettings({
   scene: Scene;
   onSet: (change: Partial<Manner>) => void;
 }) {
-  const { ground } = manner;
+  const { ground, words } = manner;
   const sizes = Object.keys(scene.sizes?.widths ?? {});
   return (
     <div className="flex flex-col gap-2.5">
@@ -112,6 +114,39 @@ export function MockupSettings({
           )}
         </>
       )}
+      <details className="text-[13px]" open={Boolean(words.caption || words.mark)}>
+        <summary className="cursor-pointer py-1 text-muted">Words on the picture</summary>
+        <div className="mt-1 flex flex-col gap-2">
+          {(['caption', 'mark'] as const).map((key) => (
+            <label key={key} className="block">
+              <span className="block text-[11.5px] text-muted">
+                {key === 'caption' ? 'Caption below it' : 'Your shop, in its corner'}
+              </span>
+              <input
+                key={words[key]}
+                className="field"
+                maxLength={key === 'caption' ? 200 : 80}
+                defaultValue={words[key]}
+                onKeyDown={(e) => leaveField(e, words[key])}
+                onBlur={(e) =>
+                  e.target.value !== words[key] && onSet({ words: { ...words, [key]: e.target.value } })
+                }
+              />
+            </label>
+          ))}
+          <SelectField
+            label="Set in"
+            value={words.face}
+            onChange={(e) => onSet({ words: { ...words, face: e.target.value } })}
+          >
+            {CAPTION_FACES.map((id) => (
+              <option key={id} value={id}>
+                {catalogueFace(id)?.name ?? id}
+              </option>
+            ))}
+          </SelectField>
+        </div>
+      </details>
     </div>
   );
 }

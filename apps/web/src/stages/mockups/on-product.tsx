@@ -1,44 +1,29 @@
-import { Camera, Images, Package } from 'lucide-react';
+import { Camera, Package } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
-import { inkBox } from '@brelm/core/drawing';
-import {
-  MOCKUP_FORMATS,
-  seatOf,
-  usualLook,
-  type Crop,
-  type MockupWish,
-  type Scene,
-} from '@brelm/core/mockup';
-import { artworkOn, placedBox, placementNotes, positionFor } from '@brelm/core/placement';
-import { weightOf } from '@brelm/core/resolve';
+import { usualLook, type Crop, type MockupWish, type Scene } from '@brelm/core/mockup';
 import { type Spec, type SpecSide } from '@brelm/core/spec';
-import { useDrawing } from '../../design';
-import { makeSurface } from '../../platform/surfaces';
 import { useAppDispatch, useAppSelector } from '../../store';
-import {
-  api,
-  reasonOf,
-  useMockupsQuery,
-  useRunQuery,
-  useStartRunsMutation,
-  type FileRequest,
-} from '../../store/api';
+import { api, reasonOf, useMockupsQuery, useStartRunsMutation, type FileRequest } from '../../store/api';
 import { useRunEvents } from '../../store/run-events';
 import { whenSaved } from '../../store/when-saved';
-import { Button, FileButton, garmentBackground, notify, SelectField, SeverityMark } from '../../ui';
+import { Button, FileButton, garmentBackground, notify, SeverityMark } from '../../ui';
 import { SampleDialog } from '../../samples/sample-dialog';
 import { useSettled } from '../../ui/use-settled';
 import type { MockupRequest, PlacedArtwork } from '../../workers/mockup-client';
 import { MadeMockups } from './made-mockups';
+import { MakePictures } from './make-pictures';
 import { MockupPicture } from './mockup-picture';
 import { MockupSettings } from './mockup-settings';
+import { useSeat } from './use-seat';
 import { bringPhoto } from './photo/bring-photo';
 import { PhotoDesk } from './photo/photo-desk';
 import {
+  besideOf,
   coloursSold,
+  tileOf,
   keepManner,
   keptManner,
   picturesOf,
@@ -57,8 +42,6 @@ export interface Row {
 }
 export const keyOf = (r: Row) => `${r.spec.id} ${r.side.id}`;
 
-/** Widths that are offered, px. */
-const WIDTHS = [1200, 2000, 3000, 4000];
 /** Width of the large picture and of the small ones, px. */
 const [LARGE, SMALL] = [800, 168];
 
@@ -102,7 +85,7 @@ export function OnProduct({
   const scene = scenes.find((s) => s.id === sceneId) ?? scenes[0];
   const colours = useMemo(() => coloursSold(settled, spec, side, garments), [settled, spec, side, garments]);
   const colour = colours.find((c) => c.garment.id === garmentId) ?? colours[0];
-  const { size, look, ground, crop, width, format } = manner;
+  const { size, look, ground, crop, width, format, words, maxBytes } = manner;
   const onManner = (change: Partial<Manner>) => {
     const next = { ...manner, ...change };
     setManner(next);
@@ -112,8 +95,17 @@ export function OnProduct({
   const wishOf = (s: Scene, c: ColourOf, shownCrop: Crop = crop): MockupWish => ({
     ...{ scene: s.id, garment: s.dyed ? c.garment.id : null, size: sizeIn(s) },
     ...{ look: look ?? usualLook(spec), ground, crop: shownCrop, width, format },
+    words,
+    ...(maxBytes === null ? {} : { maxBytes }),
   });
-  const sets = (Object.keys(SETS) as SetOf[]).filter((s) => s !== 'sizes' || scene.sizes);
+  const shown = scene.dyed ? colours : colours.slice(0, 1);
+  const sets = (Object.keys(SETS) as SetOf[]).filter(
+    (s) =>
+      (s !== 'sizes' || scene.sizes) &&
+      (!['grid', 'pair'].includes(s) || (colour && besideOf(s, shown, colour).length > 0)),
+  );
+  const chosenSet = sets.includes(set) ? set : 'one';
+  const beside = colour ? besideOf(chosenSet, shown, colour) : [];
 
   /** What each colour has printed on it; the same object for as long as it is the same. */
   const artworks = useMemo(
@@ -140,10 +132,23 @@ export function OnProduct({
       ground,
       crop: px === LARGE ? crop : 'whole',
       width: px,
+      ...(px === LARGE ? { words } : {}),
     },
+    ...(px === LARGE && beside.length
+      ? {
+          tiles: beside.map((b) => ({
+            artwork: artworks.get(b.garment.id)!,
+            garment: b.garment,
+            label: tileOf(chosenSet, b, s.dyed).label,
+          })),
+        }
+      : {}),
   });
-  // eslint-disable-next-line react-hooks/exhaustive-deps
-  const large = useMemo(() => colour && ask(scene, colour, LARGE), [artworks, scene, colour, manners, crop]);
+  const large = useMemo(
+    () => colour && ask(scene, colour, LARGE),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [artworks, scene, colour, manners, crop, words, chosenSet],
+  );
   const ofScenes = useMemo(
     () => (colour ? scenes.map((s) => ({ scene: s, request: ask(s, colour, SMALL) })) : []),
     // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -157,7 +162,7 @@ export function OnProduct({
   const requestFor = useCallback(
     (s: Scene): MockupRequest => {
       const request = ask(s, colour, LARGE);
-      return { ...request, wish: { ...request.wish, crop: 'whole' } };
+      return { ...request, tiles: undefined, wish: { ...request.wish, crop: 'whole', words: undefined } };
     },
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [artworks, colour, manners],
@@ -165,7 +170,6 @@ export function OnProduct({
   const seat = useSeat(settled, spec, side, scene, sizeIn(scene), colour);
   if (!colour || !large) return null;
 
-  const chosenSet = sets.includes(set) ? set : 'one';
   const wanted = picturesOf(
     chosenSet,
     { scene, colour, scenes, colours: scene.dyed ? colours : [colour] },
@@ -298,52 +302,17 @@ export function OnProduct({
             ))}
           </div>
         )}
-        <section aria-label="Make pictures" className="flex flex-col gap-2">
-          <h2 className="heading">Make</h2>
-          <SelectField label="Pictures" value={chosenSet} onChange={(e) => setSet(e.target.value as SetOf)}>
-            {sets.map((key) => (
-              <option key={key} value={key}>
-                {SETS[key]}
-              </option>
-            ))}
-          </SelectField>
-          <div className="grid grid-cols-2 gap-2">
-            <SelectField
-              label="Width"
-              value={width}
-              onChange={(e) => onManner({ width: Number(e.target.value) })}
-            >
-              {WIDTHS.map((w) => (
-                <option key={w} value={w}>
-                  {w} px
-                </option>
-              ))}
-            </SelectField>
-            <SelectField
-              label="Format"
-              value={format}
-              onChange={(e) => onManner({ format: e.target.value as Manner['format'] })}
-            >
-              {MOCKUP_FORMATS.map((f) => (
-                <option key={f} value={f}>
-                  {f === 'webp' ? 'WebP' : f.toUpperCase()}
-                </option>
-              ))}
-            </SelectField>
-          </div>
-          {format === 'jpeg' && ground.kind === 'none' && (
-            <p className="text-[12.5px] text-muted">JPEG has no transparency: the ground will be white.</p>
-          )}
-          <Button
-            tone="main"
-            disabled={starting.isLoading}
-            onClick={() => void make(wanted.map((w) => requestOf(id, spec, side, w)))}
-          >
-            <Images size={15} aria-hidden />
-            Make {wanted.length === 1 ? 'the picture' : `${wanted.length} pictures`}
-          </Button>
-          {runId && <UnderWay runId={runId} />}
-        </section>
+        <MakePictures
+          manner={manner}
+          sets={sets}
+          chosen={chosenSet}
+          count={wanted.length}
+          busy={starting.isLoading}
+          runId={runId}
+          onSet={setSet}
+          onManner={onManner}
+          onMake={() => void make(wanted.map((w) => requestOf(id, spec, side, w)))}
+        />
         <section aria-label="Sample" className="flex flex-col items-start gap-1.5">
           <h2 className="heading">Sample</h2>
           <Button onClick={() => setSampling(true)}>
@@ -370,64 +339,5 @@ export function OnProduct({
         />
       )}
     </div>
-  );
-}
-
-/** How the artwork sits on the blank, in words. */
-function useSeat(
-  design: Design,
-  spec: Spec,
-  side: SpecSide,
-  scene: Scene,
-  size: string | null,
-  colour: ColourOf | undefined,
-) {
-  const artwork = useMemo(() => artworkOn(design, spec.id, side.id), [design, spec, side]);
-  const resolved = useDrawing(artwork, colour?.file.colourway.id)!;
-  return useMemo(() => {
-    const ink = inkBox(resolved.drawing);
-    if (!ink || !colour) return [];
-    const at = positionFor(colour.file.placement, colour.file.apart);
-    const weight = weightOf(resolved.drawing, resolved.pictures, makeSurface);
-    const middle =
-      weight &&
-      placedBox(
-        { left: weight[0], top: weight[1], right: weight[0], bottom: weight[1] },
-        artwork.board,
-        side,
-        at,
-      ).top;
-    const { placement, apart } = colour.file;
-    // What is in its way on the product: a collar, a pocket, a handle, a seam.
-    const inTheWay = placementNotes(resolved.drawing, artwork.board, spec, side, placement, apart);
-    return [
-      ...seatOf(placedBox(ink, artwork.board, side, at), middle, side, scene, size),
-      ...inTheWay.filter((n) => n.severity !== 'note'),
-    ];
-  }, [resolved, colour, artwork, spec, side, scene, size]);
-}
-
-/** How far a run of pictures is. */
-function UnderWay({ runId }: { runId: string }) {
-  const { data: run } = useRunQuery(runId);
-  const made = run?.counts.done ?? 0;
-  const failed = run?.counts.failed ?? 0;
-  const all = run?.files.length ?? 0;
-  return (
-    <p role="status" className="flex items-center gap-1.5 text-[13px]">
-      {failed > 0 && <SeverityMark severity="stop" size={12} />}
-      <span className="min-w-0 flex-1">
-        {!run
-          ? 'Beginning…'
-          : run.finishedAt
-            ? failed
-              ? `${failed} of ${all} could not be made.`
-              : `${all === 1 ? 'The picture is' : `All ${all} pictures are`} made.`
-            : `${made} of ${all} made…`}
-      </span>
-      <Link to="/runs" className="text-spruce underline">
-        The run
-      </Link>
-    </p>
   );
 }

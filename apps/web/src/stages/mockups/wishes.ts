@@ -1,10 +1,14 @@
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
 import {
+  CAPTION_FACES,
+  MOST_TILES,
   PLAIN_GROUND,
   isGround,
   type Crop,
   type MockupFormat,
+  type MockupTile,
+  type MockupWords,
   type MockupWish,
   type Scene,
 } from '@brelm/core/mockup';
@@ -22,11 +26,16 @@ export interface Manner {
   crop: Crop;
   width: number;
   format: MockupFormat;
+  words: MockupWords;
+  /** Bytes that a file may have; null: as many as it takes. */
+  maxBytes: number | null;
 }
 
 const KEY = 'brelm-mockups';
 const PLAIN: Manner = {
   ...{ size: null, look: null, ground: PLAIN_GROUND, crop: 'whole', width: 2000, format: 'jpeg' },
+  words: { caption: '', mark: '', face: CAPTION_FACES[0] },
+  maxBytes: null,
 };
 
 export function keptManner(): Manner {
@@ -71,9 +80,25 @@ export const SETS = {
   colours: 'this scene, in every colour',
   scenes: 'every scene, in this colour',
   sizes: 'this scene, in every size',
+  grid: 'every colour in one picture',
+  pair: 'two colourways side by side',
   listing: 'for a listing: every scene, a close picture, every colour',
 } as const;
 export type SetOf = keyof typeof SETS;
+
+/** The colours that stand beside one another in a set; none where it is no such set. */
+export function besideOf(set: SetOf, colours: readonly ColourOf[], colour: ColourOf): ColourOf[] {
+  if (set === 'grid') return colours.length > 1 ? colours.slice(0, MOST_TILES) : [];
+  if (set !== 'pair') return [];
+  const other = colours.find((c) => c.file.colourway.id !== colour.file.colourway.id);
+  return other ? [colour, other] : [];
+}
+
+/** A colour as one of several beside one another; a pair says its colourways, a grid its colours. */
+export const tileOf = (set: SetOf, { garment, file }: ColourOf, dyed: boolean): MockupTile => ({
+  ...{ garment: dyed ? garment.id : null, colourway: file.colourway.id, apart: file.apart },
+  label: set === 'pair' ? file.colourway.name : garment.name,
+});
 
 /** The pictures of a set, each once. */
 export function picturesOf(
@@ -81,6 +106,11 @@ export function picturesOf(
   at: { scene: Scene; colour: ColourOf; scenes: readonly Scene[]; colours: readonly ColourOf[] },
   wishOf: (scene: Scene, colour: ColourOf, crop?: Crop) => MockupWish,
 ): { colour: ColourOf; wish: MockupWish }[] {
+  const beside = besideOf(set, at.colours, at.colour);
+  if (beside.length) {
+    const tiles = beside.map((c) => tileOf(set, c, at.scene.dyed));
+    return [{ colour: at.colour, wish: { ...wishOf(at.scene, at.colour), tiles } }];
+  }
   const every = set === 'colours' || set === 'listing' ? at.colours : [];
   const all = set === 'scenes' || set === 'listing' ? at.scenes : [];
   const wanted = [

@@ -1,0 +1,119 @@
+import { Images } from 'lucide-react';
+import { Link } from 'react-router';
+import { MOCKUP_FORMATS } from '@brelm/core/mockup';
+import { useRunQuery } from '../../store/api';
+import { Button, SelectField, SeverityMark } from '../../ui';
+import { SETS, type Manner, type SetOf } from './wishes';
+
+/** Widths that are offered, px. */
+const WIDTHS = [1200, 2000, 3000, 4000];
+/** Sizes of files that are offered, bytes. */
+const SIZES = [500_000, 1_000_000, 2_000_000, 5_000_000, 10_000_000];
+
+/** Which pictures are made, how large, and how far they are. */
+export function MakePictures({
+  manner,
+  sets,
+  chosen,
+  count,
+  busy,
+  runId,
+  onSet,
+  onManner,
+  onMake,
+}: {
+  manner: Manner;
+  sets: SetOf[];
+  chosen: SetOf;
+  /** Pictures of the chosen set. */
+  count: number;
+  busy: boolean;
+  /** The run that was begun last. */
+  runId: string | null;
+  onSet: (set: SetOf) => void;
+  onManner: (change: Partial<Manner>) => void;
+  onMake: () => void;
+}) {
+  const { width, format, ground, maxBytes } = manner;
+  return (
+    <section aria-label="Make pictures" className="flex flex-col gap-2">
+      <h2 className="heading">Make</h2>
+      <SelectField label="Pictures" value={chosen} onChange={(e) => onSet(e.target.value as SetOf)}>
+        {sets.map((key) => (
+          <option key={key} value={key}>
+            {SETS[key]}
+          </option>
+        ))}
+      </SelectField>
+      <div className="grid grid-cols-2 gap-2">
+        <SelectField
+          label="Width"
+          value={width}
+          onChange={(e) => onManner({ width: Number(e.target.value) })}
+        >
+          {WIDTHS.map((w) => (
+            <option key={w} value={w}>
+              {w} px
+            </option>
+          ))}
+        </SelectField>
+        <SelectField
+          label="Format"
+          value={format}
+          onChange={(e) => onManner({ format: e.target.value as Manner['format'] })}
+        >
+          {MOCKUP_FORMATS.map((f) => (
+            <option key={f} value={f}>
+              {f === 'webp' ? 'WebP' : f.toUpperCase()}
+            </option>
+          ))}
+        </SelectField>
+      </div>
+      <SelectField
+        label="Size of a file"
+        value={maxBytes ?? ''}
+        onChange={(e) => onManner({ maxBytes: e.target.value ? Number(e.target.value) : null })}
+      >
+        <option value="">as it comes</option>
+        {SIZES.map((bytes) => (
+          <option key={bytes} value={bytes}>
+            at most {bytes / 1e6} MB
+          </option>
+        ))}
+      </SelectField>
+      {format === 'jpeg' && ground.kind === 'none' && (
+        <p className="text-[12.5px] text-muted">JPEG has no transparency: the ground will be white.</p>
+      )}
+      <Button tone="main" disabled={busy} onClick={onMake}>
+        <Images size={15} aria-hidden />
+        Make {count === 1 ? 'the picture' : `${count} pictures`}
+      </Button>
+      {runId && <UnderWay runId={runId} />}
+    </section>
+  );
+}
+
+/** How far a run of pictures is. */
+function UnderWay({ runId }: { runId: string }) {
+  const { data: run } = useRunQuery(runId);
+  const made = run?.counts.done ?? 0;
+  const failed = run?.counts.failed ?? 0;
+  const all = run?.files.length ?? 0;
+  return (
+    <p role="status" className="flex items-center gap-1.5 text-[13px]">
+      {failed > 0 && <SeverityMark severity="stop" size={12} />}
+      <span className="min-w-0 flex-1">
+        {!run
+          ? 'Beginning…'
+          : run.finishedAt
+            ? failed
+              ? `${failed} of ${all} could not be made.`
+              : `${all === 1 ? 'The picture is' : `All ${all} pictures are`} made.`
+            : `${made} of ${all} made…`}
+      </span>
+      <Link to="/runs" className="text-spruce underline">
+        The run
+      </Link>
+    </p>
+  );
+}
