@@ -79,6 +79,34 @@ describe('mockups', () => {
     expect(faults).toEqual([]);
   });
 
+  it('stand beside one another in one picture, with a caption and the shop’s mark', async () => {
+    await page.getByRole('combobox', { name: 'Shows' }).selectOption('whole');
+    await page.getByRole('combobox', { name: 'Background' }).selectOption('plain');
+    await made();
+    await page.getByText('Words on the picture').press('Enter');
+    await page.getByLabel('Caption below it').fill('Two colours, one shift');
+    await page.keyboard.press('Enter');
+    await page.getByLabel('Your shop, in its corner').fill('Duskwren');
+    await page.keyboard.press('Enter');
+    await page.getByRole('combobox', { name: 'Pictures', exact: true }).selectOption('grid');
+    // Two tees with their labels and the caption: wider than one alone.
+    await page.waitForFunction(() => {
+      const canvas = document.querySelector<HTMLCanvasElement>('section[aria-label="Mockup"] canvas');
+      return canvas?.dataset.shown === 'true' && canvas.width / canvas.height > 1;
+    });
+    await page.getByRole('combobox', { name: 'Size of a file' }).selectOption('1000000');
+    await page.getByRole('button', { name: 'Make the picture' }).press('Enter');
+    const list = page.getByRole('region', { name: 'Pictures made' });
+    await list.getByRole('link', { name: 'Download: Tee laid flat, 2 beside one another' }).waitFor();
+    // What was written is there again after a reload.
+    await page.reload();
+    await page.getByRole('group', { name: 'Scenes' }).waitFor();
+    expect(await page.getByLabel('Caption below it').inputValue()).toBe('Two colours, one shift');
+    expect(await serious(page)).toEqual([]);
+    await page.getByLabel('Caption below it').fill('');
+    await page.keyboard.press('Enter');
+  });
+
   it('show a mug and a sticker as what they are, and say where there is no scene', async () => {
     await page.goto(address);
     await page.getByRole('link', { name: 'Bog Standard' }).click();

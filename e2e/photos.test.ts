@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { Brelm, serious } from './brelm';
@@ -127,11 +128,29 @@ describe('one’s own photo', () => {
     await page.getByText(/list\.jpg was not taken in: .*list\.jpg/).waitFor();
   });
 
+  it('is saved as a file, and taken in from it', async () => {
+    await page.getByRole('button', { name: 'Set Market table up' }).press('Enter');
+    const download = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'Save this scene as a file' }).click();
+    const file = await (await download).path();
+    await page.getByRole('button', { name: 'Done' }).press('Enter');
+    await page
+      .getByTestId('own-scene')
+      .setInputFiles({ name: 'table.zip', mimeType: 'application/zip', buffer: readFileSync(file) });
+    await page.getByRole('button', { name: 'Market table', exact: true }).nth(1).waitFor();
+    await page
+      .getByTestId('own-scene')
+      .setInputFiles({ name: 'broken.zip', mimeType: 'application/zip', buffer: Buffer.from('no archive') });
+    await page.getByText(/broken\.zip was not taken in/).waitFor();
+  });
+
   it('is deleted once that is meant', async () => {
+    const both = page.getByRole('button', { name: 'Market table', exact: true });
     await page.getByRole('button', { name: 'Set Market table up' }).press('Enter');
     await page.getByRole('button', { name: 'Delete this scene' }).press('Enter');
     await page.getByRole('button', { name: 'Delete', exact: true }).press('Enter');
     await page.getByRole('button', { name: 'Tee on a figure' }).waitFor();
-    await page.getByRole('button', { name: 'Market table' }).waitFor({ state: 'detached' });
+    await both.nth(1).waitFor({ state: 'detached' });
+    expect(await both.count()).toBe(1);
   });
 });

@@ -1,5 +1,9 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { photoScene, PLAIN_GROUND, withPhoto, type Scene } from '@brelm/core/mockup';
+import { SCENES_FOLDER } from '@brelm/server/engine';
 import { HousekeepingService } from '../src/storage/housekeeping.service';
 import { askOf, bytesFrom, designsOf, endedRun, running, uploadTo, type Running } from './running';
 
@@ -166,5 +170,87 @@ describe('scenes of one’s own photos', () => {
     await ask(`scenes/${id}`, 'DELETE');
     for (const n of [300, 400, 500]) await tidy.tidy(days(n));
     expect(await there()).toBe(404);
+  });
+
+  it('are given out as a file and taken in again, photo and all', async () => {
+    const { id, document } = (await create(scene({ name: 'By the kiln' }))).body;
+    const zip = await fetch(`${it0.url}/api/scenes/${id}/zip`);
+    expect(zip.headers.get('content-disposition')).toContain('by-the-kiln.scene.zip');
+    const bytes = new Uint8Array(await zip.arrayBuffer());
+    const files = unzipSync(bytes);
+    expect(Object.keys(files).sort()).toEqual(['photo.jpg', 'scene.json']);
+    const back = await uploadTo<Stored>(it0, 'scenes/file', bytes, 'kiln.zip');
+    expect(back.status).toBe(201);
+    expect(back.body.id).not.toBe(id);
+    expect(back.body.document).toEqual({ ...document, id: back.body.id });
+    // Another photo than the one it means is no scene.
+    const other = zipSync({ ...files, 'photo.jpg': new Uint8Array([1, 2, 3]) });
+    const refused = await uploadTo(it0, 'scenes/file', other, 'kiln.zip');
+    expect([refused.status, refused.body.message]).toEqual([422, expect.stringMatching(/another SHA-256/)]);
+  });
+});
+
+describe('scenes that come as files', () => {
+  const read = (name: string) => new Uint8Array(readFileSync(join(SCENES_FOLDER, 'notebook', name)));
+  const names = readdirSync(join(SCENES_FOLDER, 'notebook'));
+  const given = (over: Record<string, Uint8Array | null> = {}) => {
+    const files: Record<string, Uint8Array> = {};
+    for (const name of names) files[`desk/${name}`] = read(name);
+    for (const [name, bytes] of Object.entries(over))
+      if (bytes === null) delete files[name];
+      else files[name] = bytes;
+    return zipSync(files, { level: 0 });
+  };
+  const bringIn = (bytes: Uint8Array) => uploadTo<Stored>(it0, 'scenes/file', bytes, 'desk.zip');
+  const changed = (over: object) => {
+    const document = JSON.parse(Buffer.from(read('scene.json')).toString()) as object;
+    return { 'desk/scene.json': new Uint8Array(Buffer.from(JSON.stringify({ ...document, ...over }))) };
+  };
+
+  it('are printed on like those that ship, give their own pictures, and are kept as long as they are there', async () => {
+    const { body, status } = await bringIn(given(changed({ name: 'My desk' })));
+    expect(status).toBe(201);
+    const { id, document } = body;
+    expect(document.name).toBe('My desk');
+    const light = await fetch(`${it0.url}/api/scenes/${id}/${document.maps!.light}`);
+    expect(Buffer.from(await light.arrayBuffer())).toEqual(Buffer.from(read(document.maps!.light)));
+    expect((await fetch(`${it0.url}/api/scenes/${id}/scene.json`)).status).toBe(404);
+    await it0.server.app.get(HousekeepingService).tidy(Date.now() + 100 * 24 * 3600 * 1000);
+    expect((await fetch(`${it0.url}/api/scenes/${id}/${document.maps!.light}`)).status).toBe(200);
+    // Out and in again it is the same.
+    const out = new Uint8Array(await (await fetch(`${it0.url}/api/scenes/${id}/zip`)).arrayBuffer());
+    const again = await bringIn(out);
+    expect(again.body.document).toEqual({ ...document, id: again.body.id });
+    expect((await ask(`scenes/${id}`, 'DELETE')).status).toBe(204);
+  });
+
+  it.each([
+    [
+      'a map that is missing',
+      () => given({ 'desk/light.webp': null }),
+      /light\.webp is named, and is not in it/,
+    ],
+    ['a map of another size', () => given(changed({ width: 1000 })), /and the scene 1000 ×/],
+    [
+      'a map that is no picture',
+      () => given({ 'desk/light.webp': new Uint8Array(90).fill(7) }),
+      /light\.webp is no picture/,
+    ],
+    [
+      'a surface that is no PNG',
+      () => given({ 'desk/surface.png': read('cover.webp') }),
+      /surface\.png is a WEBP/,
+    ],
+    ['no scene.json', () => given({ 'desk/scene.json': null }), /none is in it/],
+    ['two of them', () => given({ 'scene.json': read('scene.json') }), /several are in it/],
+    ['a path that leads out of it', () => given({ '../../evil.png': read('surface.png') }), /relative path/],
+    ['a field that no scene has', () => given(changed({ cloth: 'silk' })), /scene\.json, cloth/],
+    ['what is no archive', () => new Uint8Array(Buffer.from('not a zip')), /cannot be brought in/],
+  ])('are refused with %s, and nothing is kept', async (_, bytes, words) => {
+    const before = (await ask<Scene[]>('scenes')).body.length;
+    const { status, body } = await bringIn(bytes());
+    expect(status).toBe(422);
+    expect(body.message).toMatch(words);
+    expect((await ask<Scene[]>('scenes')).body).toHaveLength(before);
   });
 });

@@ -196,7 +196,7 @@ export class SheetRow {
   @Column('datetime', { precision: 3, name: 'archived_at', nullable: true }) archivedAt!: Date | null;
 }
 
-/** A photo of a blank that the seller has set up as a scene. */
+/** A scene of the seller's own: a photo of a blank, or one that was brought in as a file. */
 @Entity('scenes')
 export class SceneRow {
   /** `own-` and a UUID. */
@@ -204,6 +204,8 @@ export class SceneRow {
   @Column('int') revision!: number;
   /** See core's Scene. */
   @Column('mediumtext') document!: string;
+  /** SHA-256 of its pictures by their names, as JSON; a photo's is in the document. */
+  @Column('text', { nullable: true }) files!: string | null;
   @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
   @Column('datetime', { precision: 3, name: 'updated_at' }) updatedAt!: Date;
 }

@@ -230,7 +230,7 @@ export class PictureLooks1764210000000 implements MigrationInterface {
 export class OwnScenes1764230000000 implements MigrationInterface {
   async up(db: QueryRunner): Promise<void> {
     await db.query(`CREATE TABLE IF NOT EXISTS scenes (
-      id VARCHAR(80) NOT NULL PRIMARY KEY, revision INT NOT NULL, document MEDIUMTEXT NOT NULL,
+      id VARCHAR(80) NOT NULL PRIMARY KEY, revision INT NOT NULL, document MEDIUMTEXT NOT NULL, files TEXT NULL,
       created_at DATETIME(3) NOT NULL, updated_at DATETIME(3) NOT NULL) ${TABLE}`);
   }
 

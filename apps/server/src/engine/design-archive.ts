@@ -3,10 +3,10 @@ import { createReadStream } from 'node:fs';
 import { posix } from 'node:path';
 import type { Readable } from 'node:stream';
 import archiver from 'archiver';
-import yauzl, { type Entry, type ZipFile } from 'yauzl';
 import { documentOf, readDesign, type DesignDocument } from '@brelm/core/design';
 import { DocumentError } from '@brelm/core/fields';
 import { UploadError } from './inspect-upload';
+import { unzipped } from './unzip';
 
 /**
  * Designs given out: a ZIP with a folder for each, in it `design.brelm.json` and the pictures and typefaces
@@ -58,24 +58,6 @@ interface ArchiveRead {
   files: { path: string; bytes: Uint8Array }[];
 }
 
-const opened = (bytes: Buffer): Promise<ZipFile> =>
-  new Promise((done, fail) =>
-    yauzl.fromBuffer(bytes, { lazyEntries: true, validateEntrySizes: true }, (error, zip) =>
-      error ? fail(error) : done(zip),
-    ),
-  );
-
-const unpacked = (zip: ZipFile, entry: Entry): Promise<Buffer> =>
-  new Promise((done, fail) =>
-    zip.openReadStream(entry, (error, stream) => {
-      if (error) return fail(error);
-      const chunks: Buffer[] = [];
-      stream.on('data', (c: Buffer) => chunks.push(c));
-      stream.once('end', () => done(Buffer.concat(chunks)));
-      stream.once('error', fail);
-    }),
-  );
-
 /**
  * Unpacks an archive of designs. Sizes are held to while it is unpacked, whatever the archive says of them.
  * Throws an UploadError for what is no such archive, or asks for too much.
@@ -84,33 +66,11 @@ async function readArchive(bytes: Buffer): Promise<ArchiveRead> {
   const refuse = (why: string): never => {
     throw new UploadError(`This archive cannot be brought in: ${why}`);
   };
-  const zip = await opened(bytes).catch((error: Error) => refuse(`${error.message}.`));
   const read: ArchiveRead = { documents: [], files: [] };
-  let left = MOST_ARCHIVE_BYTES;
-  let entries = 0;
-  await new Promise<void>((done, fail) => {
-    zip.once('error', fail);
-    zip.once('end', done);
-    zip.on('entry', (entry: Entry) => {
-      const take = async () => {
-        const name = entry.fileName;
-        if (++entries > MOST_ENTRIES) refuse(`it holds more than ${MOST_ENTRIES} files.`);
-        if (name.endsWith('/')) return;
-        const size = entry.uncompressedSize;
-        if (size > MOST_ENTRY_BYTES) refuse(`${name} has more than ${MOST_ENTRY_BYTES / 2 ** 20} MB.`);
-        if (size > left) refuse(`unpacked it has more than ${MOST_ARCHIVE_BYTES / 2 ** 20} MB.`);
-        left -= size;
-        const data = await unpacked(zip, entry);
-        if (DOCUMENT.test(name)) read.documents.push({ path: name, text: data.toString('utf8') });
-        else read.files.push({ path: name, bytes: data });
-      };
-      take().then(() => zip.readEntry(), fail);
-    });
-    zip.readEntry();
-  }).catch((error: Error) => {
-    if (error instanceof UploadError) throw error;
-    return refuse(`${error.message}.`);
-  });
+  const limits = { entries: MOST_ENTRIES, entryBytes: MOST_ENTRY_BYTES, bytes: MOST_ARCHIVE_BYTES };
+  for (const { path, data } of await unzipped(bytes, limits, refuse))
+    if (DOCUMENT.test(path)) read.documents.push({ path, text: data.toString('utf8') });
+    else read.files.push({ path, bytes: data });
   if (read.documents.length === 0) refuse(`there is no design in it (a file called ${DOCUMENT_NAME}).`);
   return read;
 }

@@ -15,6 +15,7 @@ export * from './export-svg';
 export * from './export-pdf';
 export * from './make-file';
 export * from './scenes';
+export * from './scene-archive';
 export * from './press-check';
 export * from './mockup';
 export * from './cut-out';

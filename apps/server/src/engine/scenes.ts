@@ -35,11 +35,15 @@ export async function photoSceneMaps(scene: Scene, bytes: Buffer): Promise<Scene
   return photoMaps(scene, photoBase(image));
 }
 
-/** The pictures of a scene that ships, decoded. Throws a RangeError for one that has none of its own. */
-export async function sceneMaps(scene: Scene): Promise<SceneMaps> {
+const shippedAt = (scene: Scene) => (name: string) => join(SCENES_FOLDER, scene.id, name);
+
+/**
+ * The pictures of a scene, decoded; `at` says where each lies, those that ship where it is left out. Throws a RangeError for
+ * one that has none of its own.
+ */
+export async function sceneMaps(scene: Scene, at = shippedAt(scene)): Promise<SceneMaps> {
   const { maps } = scene;
   if (!maps) throw new RangeError(`${scene.name} is a photo: it has no maps of its own`);
-  const at = (name: string) => join(SCENES_FOLDER, scene.id, name);
   const picture = async (name: string | null, channels: 1 | 3): Promise<MapImage | null> => {
     if (name === null) return null;
     const image = sharp(at(name)).removeAlpha();

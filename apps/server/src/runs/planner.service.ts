@@ -62,6 +62,8 @@ const refuse = (field: string, message: string): never => {
   throw new BadRequestException({ message: `${field}: ${message}`, faults: [{ field, message }] });
 };
 
+const isOwn = ({ id }: Scene): boolean => id.startsWith('own-');
+
 const jobOf = ({ spec, side, placement, colourway, garments, apart, format }: PlannedFile): RunJob => ({
   colourway: colourway.id,
   spec,
@@ -186,7 +188,10 @@ export class PlannerService {
         const garments = mockup.garment === null ? [] : [mockup.garment];
         const job: RunJob = { ...jobOf({ ...file, format: mockup.format }), garments, mockup };
         // One that is the seller's own may be changed before its turn comes.
-        if (scene.photo) job.scene = scene;
+        if (isOwn(scene)) {
+          job.scene = scene;
+          if (!scene.photo) job.sceneFiles = await this.scenes.picturesOf(scene.id);
+        }
         out.push({ stored, file, job, acceptStops: true });
         continue;
       }

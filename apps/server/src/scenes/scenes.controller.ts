@@ -1,6 +1,7 @@
 import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
 import {
+  BadRequestException,
   Body,
   Controller,
   Delete,
@@ -12,10 +13,16 @@ import {
   Post,
   Put,
   StreamableFile,
+  UploadedFile,
+  UseInterceptors,
 } from '@nestjs/common';
-import { ApiTags } from '@nestjs/swagger';
-import { sceneOf, SCENES_FOLDER } from '../engine';
-import { DocumentText } from '../http/json-body';
+import { FileInterceptor } from '@nestjs/platform-express';
+import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
+import archiver from 'archiver';
+import { slug } from '@brelm/core/export';
+import { MOST_SCENE_BYTES, sceneOf, SCENES_FOLDER } from '../engine';
+import { DocumentText, WhileAsked } from '../http/json-body';
+import { FilesService } from '../storage/files.service';
 import { CreateSceneDto, SaveSceneDto } from './scenes.dto';
 import { ScenesService } from './scenes.service';
 
@@ -24,7 +31,10 @@ const TYPES: Record<string, string> = { webp: 'image/webp', png: 'image/png' };
 @ApiTags('scenes')
 @Controller('scenes')
 export class ScenesController {
-  constructor(private readonly scenes: ScenesService) {}
+  constructor(
+    private readonly scenes: ScenesService,
+    private readonly files: FilesService,
+  ) {}
 
   /** All scenes, as docs/scene-format.md says. */
   @Get()
@@ -48,21 +58,52 @@ export class ScenesController {
     return this.scenes.save(id, revision, document);
   }
 
+  /** Brings a scene in from a file: a ZIP with scene.json and its pictures. */
+  @Post('file')
+  @ApiConsumes('multipart/form-data')
+  @ApiBody({ schema: { type: 'object', properties: { file: { type: 'string', format: 'binary' } } } })
+  @UseInterceptors(FileInterceptor('file', { limits: { fileSize: MOST_SCENE_BYTES, files: 1 } }))
+  bringIn(@WhileAsked() signal: AbortSignal, @UploadedFile() file?: Express.Multer.File) {
+    if (!file) throw new BadRequestException('file: send one .zip file.');
+    return this.scenes.bringIn(
+      file.buffer,
+      Buffer.from(file.originalname, 'latin1').toString('utf8'),
+      signal,
+    );
+  }
+
+  /** A scene of one's own as a file. */
+  @Get(':id/zip')
+  async giveOut(@Param('id') id: string) {
+    const { name, text, files } = await this.scenes.giveOut(id);
+    const zip = archiver('zip', { zlib: { level: 0 } });
+    zip.append(text, { name: 'scene.json' });
+    for (const { path, as } of files) zip.file(path, { name: as });
+    void zip.finalize();
+    return new StreamableFile(zip, {
+      type: 'application/zip',
+      disposition: `attachment; filename="${slug(name) || 'scene'}.scene.zip"`,
+    });
+  }
+
   @Delete(':id')
   @HttpCode(204)
   remove(@Param('id') id: string) {
     return this.scenes.remove(id);
   }
 
-  /** One of the pictures of a scene that ships, by the name that the scene gives it. */
+  /** One of a scene's pictures, by the name that the scene gives it. */
   @Get(':id/:file')
   @Header('Cache-Control', 'private, max-age=3600')
-  picture(@Param('id') id: string, @Param('file') file: string) {
-    const scene = sceneOf(id);
-    if (!scene?.maps || !Object.values(scene.maps).includes(file))
-      throw new NotFoundException(`There is no picture "${file}" of a scene "${id}".`);
-    return new StreamableFile(createReadStream(join(SCENES_FOLDER, scene.id, file)), {
-      type: TYPES[file.split('.').pop()!] ?? 'application/octet-stream',
-    });
+  async picture(@Param('id') id: string, @Param('file') file: string) {
+    const type = TYPES[file.split('.').pop()!];
+    const shipped = sceneOf(id);
+    const own = shipped ? undefined : (await this.scenes.picturesOf(id))[file];
+    const named = shipped?.maps ? Object.values(shipped.maps).includes(file) : own !== undefined;
+    if (!named || !type) throw new NotFoundException(`There is no picture "${file}" of a scene "${id}".`);
+    const stream = own
+      ? (await this.files.open(own)).stream
+      : createReadStream(join(SCENES_FOLDER, id, file));
+    return new StreamableFile(stream, { type });
   }
 }

@@ -6,6 +6,9 @@ import { DocumentError } from '@brelm/core/fields';
 import { PHOTO_SIDE, readScene, type Scene } from '@brelm/core/mockup';
 import { MaterialRow, SceneRow } from '../database/entities';
 import { sceneOf, shippedScenes } from '../engine';
+import { MaterialsService } from '../materials/materials.service';
+import { FilesService } from '../storage/files.service';
+import { PoolService } from '../workers/pool.service';
 import { parsedJson } from '../workers/reading';
 
 export interface StoredScene {
@@ -25,6 +28,9 @@ const storedOf = ({ id, revision, updatedAt, document }: SceneRow): StoredScene 
   document: readScene(JSON.parse(document)),
 });
 
+const filesOf = ({ files }: SceneRow): Record<string, string> =>
+  files ? (JSON.parse(files) as Record<string, string>) : {};
+
 const fault = (field: string, message: string) => new DocumentError([{ field, message }]);
 
 /** The scenes that ship, and those of the seller's own photos. */
@@ -33,6 +39,9 @@ export class ScenesService {
   constructor(
     @InjectRepository(SceneRow) private readonly rows: Repository<SceneRow>,
     @InjectRepository(MaterialRow) private readonly materials: Repository<MaterialRow>,
+    private readonly pictures: MaterialsService,
+    private readonly files: FilesService,
+    private readonly pool: PoolService,
   ) {}
 
   /** Those that ship, then own ones, the newest first. */
@@ -58,10 +67,47 @@ export class ScenesService {
     const scene = await this.read(text, id);
     const now = new Date();
     const row: SceneRow = {
-      ...{ id, revision: 1, document: JSON.stringify(scene), createdAt: now, updatedAt: now },
+      ...{ id, revision: 1, document: JSON.stringify(scene), createdAt: now, updatedAt: now, files: null },
     };
     await this.rows.insert(row);
     return storedOf(row);
+  }
+
+  /** Brings a scene in that was given out as a file. Throws an UploadError; nothing is kept then. */
+  async bringIn(bytes: Buffer, name: string, signal: AbortSignal): Promise<StoredScene> {
+    const { scene, files } = await this.pool.scene(bytes, name, signal);
+    if (scene.photo) {
+      await this.pictures.bringIn(Buffer.from(files[0].bytes), `${scene.name}.jpg`, signal);
+      return this.create(JSON.stringify(scene));
+    }
+    const kept: Record<string, string> = {};
+    for (const file of files) kept[file.name] = await this.files.keep(file.bytes);
+    const now = new Date();
+    const id = `own-${randomUUID()}`;
+    const row: SceneRow = {
+      ...{ id, revision: 1, createdAt: now, updatedAt: now, files: JSON.stringify(kept) },
+      document: JSON.stringify({ ...scene, id }),
+    };
+    await this.rows.insert(row);
+    return storedOf(row);
+  }
+
+  /** A scene of one's own as a file: its document and its pictures, by the names that it gives them. */
+  async giveOut(id: string): Promise<{ name: string; files: { path: string; as: string }[]; text: string }> {
+    const row = await this.row(id);
+    const { document } = storedOf(row);
+    const named = document.photo ? { 'photo.jpg': document.photo.picture } : filesOf(row);
+    return {
+      name: document.name,
+      text: JSON.stringify(document, null, 1),
+      files: Object.entries(named).map(([as, sha256]) => ({ as, path: this.files.pathOf(sha256) })),
+    };
+  }
+
+  /** SHA-256 of the pictures of a scene of one's own by their names; none for others. */
+  async picturesOf(id: string): Promise<Record<string, string>> {
+    const row = await this.rows.findOneBy({ id });
+    return row ? filesOf(row) : {};
   }
 
   /** Replaces a scene if it is still at the revision that the save is based on: 409 with what it is now otherwise. */

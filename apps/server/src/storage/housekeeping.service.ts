@@ -110,6 +110,7 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
       (await this.materials.existsBy({ sha256 })) ||
       (await this.runFiles.existsBy({ snapshot: sha256 })) ||
       (await this.samples.existsBy([{ snapshot: sha256 }, { photo: sha256 }])) ||
+      (await this.scenes.existsBy({ files: Like(`%${sha256}%`) })) ||
       (await this.pressOrders.existsBy({ items: Like(`%${sha256}%`) })) ||
       (await this.typefaces
         .createQueryBuilder('t')

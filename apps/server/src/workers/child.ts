@@ -26,6 +26,7 @@ export const TASKS = {
   samplePhotoTask,
   readDesignTask: told(reading.readDesignTask),
   readGivenTask: told(reading.readGivenTask),
+  readSceneTask: told(reading.readSceneTask),
   readSpecTask: told(reading.readSpecTask),
   readSpecFileTask: told(reading.readSpecFileTask),
   readGarmentsTask: told(reading.readGarmentsTask),

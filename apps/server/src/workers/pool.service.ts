@@ -9,6 +9,7 @@ import type { Takes, Tolerance } from '@brelm/core/press';
 import {
   UploadError,
   type AskedPrint,
+  type GivenScene,
   type JobFinding,
   type OwnFont,
   type readGiven,
@@ -49,6 +50,7 @@ const DEADLINES = {
   samplePhotoTask: 300_000,
   readDesignTask: 60_000,
   readGivenTask: 120_000,
+  readSceneTask: 120_000,
   readSpecTask: 30_000,
   readSpecFileTask: 60_000,
   readGarmentsTask: 30_000,
@@ -138,6 +140,11 @@ export class PoolService implements OnModuleDestroy {
       bytes,
       signal,
     ).catch(asUpload(name));
+  }
+
+  /** Reads a scene that was given out as a file; see readSceneArchive. Throws an UploadError. */
+  scene(bytes: Buffer, name: string, signal?: AbortSignal): Promise<GivenScene> {
+    return this.run<GivenScene>(this.outside, 'readSceneTask', bytes, signal).catch(asUpload(name));
   }
 
   font(bytes: Uint8Array, name: string): Promise<{ fonts: OwnFont[]; unpacked: Uint8Array }> {

@@ -11,7 +11,15 @@ import {
 import { DocumentError } from '@brelm/core/fields';
 import { readGarmentsCsv, readSpec, readSpecFile, specText, type Spec } from '@brelm/core/spec';
 import type { Garment } from '@brelm/core/colour';
-import { inspectFont, loadTypeface, readGiven, typefaceBytes, unpackFont, type OwnFont } from '../engine';
+import {
+  inspectFont,
+  loadTypeface,
+  readGiven,
+  readSceneArchive,
+  typefaceBytes,
+  unpackFont,
+  type OwnFont,
+} from '../engine';
 import { fileAt } from './made';
 import { sampleOf, type Sample } from './sample';
 
@@ -65,6 +73,9 @@ export const readSpecFileTask = (bytes: Uint8Array): Spec[] => readSpecFile(spec
 /** Reads a table of garment colours; ids that are `taken` are not given again. Throws a DocumentError. */
 export const readGarmentsTask = ({ csv, taken }: { csv: string; taken: string[] }): Garment[] =>
   readGarmentsCsv(csv, new Set(taken));
+
+/** Reads a scene that was given out as a file; see readSceneArchive. Throws an UploadError. */
+export const readSceneTask = (bytes: Uint8Array) => readSceneArchive(Buffer.from(bytes));
 
 export interface FontTask {
   bytes: Uint8Array;

@@ -54,6 +54,8 @@ export interface RunJob {
   mockup?: MockupWish;
   /** The scene of that picture as it was, where it is the seller's own. */
   scene?: Scene;
+  /** SHA-256 of its pictures by their names, where it has some. */
+  sceneFiles?: Record<string, string>;
 }
 
 /** A job with the design as it was when it was asked for, by the SHA-256 of its stored document. */
@@ -131,7 +133,7 @@ async function sceneFor({ job, filesDir }: JobTask, wish: MockupWish) {
   if (lastScene?.key === key) return lastScene;
   const maps = scene.photo
     ? await photoSceneMaps(scene, await readFile(fileAt(filesDir, scene.photo.picture)))
-    : await sceneMaps(scene);
+    : await sceneMaps(scene, job.sceneFiles && ((name) => fileAt(filesDir, job.sceneFiles![name])));
   return (lastScene = { key, scene, maps });
 }
 

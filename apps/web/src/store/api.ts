@@ -338,6 +338,10 @@ export const api = createApi({
       query: (document) => ({ url: 'scenes', method: 'POST', body: { document } }),
       invalidatesTags: ['scenes'],
     }),
+    bringInScene: build.mutation<{ id: string; document: Scene }, File>({
+      query: (file) => ({ url: 'scenes/file', method: 'POST', body: formOf(file) }),
+      invalidatesTags: ['scenes'],
+    }),
     removeScene: build.mutation<void, string>({
       query: (id) => ({ url: `scenes/${id}`, method: 'DELETE' }),
       invalidatesTags: ['scenes', 'mockups'],

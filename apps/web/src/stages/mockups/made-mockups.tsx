@@ -18,7 +18,8 @@ export function MadeMockups({
   busy: boolean;
   onAgain: (files: FileRequest[]) => void;
 }) {
-  const behind = made.filter((m) => m.behind);
+  // One of a scene that is gone cannot be made anew.
+  const behind = made.filter((m) => m.behind && scenes.some((s) => s.id === m.file.mockup!.scene));
   const again = () =>
     onAgain(
       behind.map(({ file }) => ({
@@ -47,7 +48,10 @@ export function MadeMockups({
       <ul className="flex flex-col">
         {made.map(({ file, behind: late }) => {
           const scene = scenes.find((s) => s.id === file.mockup!.scene)?.name ?? file.mockup!.scene;
-          const colour = garments.find((g) => g.id === file.mockup!.garment)?.name;
+          const { tiles, garment } = file.mockup!;
+          const colour = tiles
+            ? `${tiles.length} beside one another`
+            : garments.find((g) => g.id === garment)?.name;
           const name = [scene, colour, file.mockup!.crop === 'whole' ? null : file.mockup!.crop]
             .filter(Boolean)
             .join(', ');

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
-import { usualLook, type Crop, type MockupWish, type Scene } from '@brelm/core/mockup';
+import { shows, usualLook, type Crop, type MockupWish, type Scene } from '@brelm/core/mockup';
 import { type Spec, type SpecSide } from '@brelm/core/spec';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { api, reasonOf, useMockupsQuery, useStartRunsMutation, type FileRequest } from '../../store/api';
@@ -18,7 +18,8 @@ import { MakePictures } from './make-pictures';
 import { MockupPicture } from './mockup-picture';
 import { MockupSettings } from './mockup-settings';
 import { useSeat } from './use-seat';
-import { bringPhoto } from './photo/bring-photo';
+import { bringPhoto, bringScene } from './photo/bring-photo';
+import { DeleteScene } from './photo/delete-scene';
 import { PhotoDesk } from './photo/photo-desk';
 import {
   besideOf,
@@ -69,6 +70,7 @@ export function OnProduct({
   const [busy, setBusy] = useState(true);
   const [set, setSet] = useState<SetOf>('one');
   const [sampling, setSampling] = useState(false);
+  const [leaving, setLeaving] = useState<Scene | null>(null);
   const [start, starting] = useStartRunsMutation();
   const [runId, setRunId] = useState<string | null>(null);
   const dispatch = useAppDispatch();
@@ -238,6 +240,24 @@ export function OnProduct({
             Your own photo…
           </FileButton>
           {scene.photo && <Button onClick={() => setPhoto(scene.id)}>Set {scene.name} up</Button>}
+          <FileButton
+            accept=".zip,application/zip"
+            testId="own-scene"
+            onFiles={([file]) =>
+              void bringScene(file).then((own) => {
+                if (!own) return;
+                if (shows(own, spec, side)) setSceneId(own.id);
+                else notify('done', `${own.name} is in; it is for other products than this one.`);
+              })
+            }
+          >
+            A scene from a file…
+          </FileButton>
+          {scene.id.startsWith('own-') && !scene.photo && (
+            <Button tone="danger" onClick={() => setLeaving(scene)}>
+              Delete {scene.name}
+            </Button>
+          )}
         </div>
         <MockupSettings manner={manner} spec={spec} scene={scene} onSet={onManner} />
         {without > 0 && (
@@ -328,6 +348,16 @@ export function OnProduct({
           onAgain={(files) => void make(files)}
         />
       </aside>
+      {leaving && (
+        <DeleteScene
+          scene={leaving}
+          onClose={() => setLeaving(null)}
+          onGone={() => {
+            setLeaving(null);
+            setSceneId(null);
+          }}
+        />
+      )}
       {sampling && (
         <SampleDialog
           design={design}

@@ -28,5 +28,18 @@ export async function bringPhoto(file: File, spec: Spec, side: SpecSide): Promis
   }
 }
 
+/** Takes a scene in that was given out as a file; answers it, null where it could not be. */
+export async function bringScene(file: File): Promise<Scene | null> {
+  const working = notify('working', `Taking ${file.name} in…`);
+  try {
+    return (await store.dispatch(api.endpoints.bringInScene.initiate(file)).unwrap()).document;
+  } catch (error) {
+    notify('fault', `${file.name} was not taken in: ${reasonOf(error)}`);
+    return null;
+  } finally {
+    dropNotice(working);
+  }
+}
+
 /** What of a scene can be set by the desk; the rest follows from it. */
 export type SceneChange = (to: Scene | ((scene: Scene) => Scene), gesture?: string | null) => void;

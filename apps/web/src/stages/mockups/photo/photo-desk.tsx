@@ -1,12 +1,13 @@
-import { Redo2, Trash2, Undo2 } from 'lucide-react';
+import { Download, Redo2, Trash2, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { withPhoto, type PhotoFacts, type Scene } from '@brelm/core/mockup';
 import { MOST_STROKES } from '@brelm/core/steps';
-import { reasonOf, useRemoveSceneMutation } from '../../../store/api';
-import { Button, IconButton, leaveField, Modal, notify } from '../../../ui';
+import { reasonOf } from '../../../store/api';
+import { Button, IconButton, leaveField, notify } from '../../../ui';
 import { useKeys } from '../../../use-keys';
 import { NotWanted } from '../../../workers/hand';
 import { photoFacts, type MockupRequest } from '../../../workers/mockup-client';
+import { DeleteScene } from './delete-scene';
 import { PhotoBoard, type Tool } from './photo-board';
 import { PhotoSettings } from './photo-settings';
 import { usePhoto } from './use-photo';
@@ -39,7 +40,6 @@ export function PhotoDesk({
   const [brush, setBrush] = useState(40);
   const [busy, setBusy] = useState(true);
   const [leaving, setLeaving] = useState(false);
-  const [remove] = useRemoveSceneMutation();
   const facts = useFacts(scene);
   useKeys({
     'Ctrl+z': undo,
@@ -88,6 +88,15 @@ export function PhotoDesk({
           <IconButton label="Redo" keys="Ctrl Y" disabled={!open.canRedo} onClick={redo}>
             <Redo2 size={16} aria-hidden />
           </IconButton>
+          <a
+            href={`/api/scenes/${id}/zip`}
+            download
+            aria-label="Save this scene as a file"
+            title="Save this scene as a file"
+            className="inline-flex h-7 w-7 shrink-0 items-center justify-center rounded-md text-ink hover:bg-line"
+          >
+            <Download size={16} aria-hidden />
+          </a>
           <IconButton label="Delete this scene" onClick={() => setLeaving(true)}>
             <Trash2 size={16} aria-hidden />
           </IconButton>
@@ -145,25 +154,7 @@ export function PhotoDesk({
           change={change}
         />
       </aside>
-      <Modal open={leaving} title="Delete this scene?" onClose={() => setLeaving(false)}>
-        <p>
-          {scene.name} goes; the photo stays among your pictures, and pictures that were made with it stay
-          made.
-        </p>
-        <div className="mt-4 flex justify-end gap-2">
-          <Button onClick={() => setLeaving(false)}>Keep it</Button>
-          <Button
-            tone="danger"
-            onClick={() =>
-              void remove(id)
-                .unwrap()
-                .then(onDone, (error: unknown) => notify('fault', reasonOf(error)))
-            }
-          >
-            Delete
-          </Button>
-        </div>
-      </Modal>
+      {leaving && <DeleteScene scene={scene} onClose={() => setLeaving(false)} onGone={onDone} />}
     </div>
   );
 }
