@@ -5,7 +5,17 @@ import { slug } from '@brelm/core/export';
 import { areaOf, MOST_PLACED, moreThatFit, type PlacedSticker, type Sheet } from '@brelm/core/sheet';
 import { askSlowly } from '../platform/asking';
 import { useSpecsQuery, type DesignEntry } from '../store/api';
-import { Button, dropNotice, IconButton, leaveField, notify, SeverityMark, WorkFaultNote } from '../ui';
+import {
+  Button,
+  IconButton,
+  KEPT_WORDS,
+  KeptNotes,
+  SeverityMark,
+  WorkFaultNote,
+  dropNotice,
+  leaveField,
+  notify,
+} from '../ui';
 import { useKeys } from '../use-keys';
 import { packSheet } from '../workers/pack-client';
 import { NotWanted, reasonOf } from '../workers/hand';
@@ -24,14 +34,6 @@ const FORMATS = [
   ['dxf', 'DXF', 'What is cut alone, for plotters'],
 ] as const;
 type Format = (typeof FORMATS)[number][0];
-
-const WORDS = {
-  saved: 'saved',
-  saving: 'saving…',
-  unsaved: 'not saved yet',
-  refused: 'not saved',
-  conflict: 'changed elsewhere',
-} as const;
 
 /** One sheet: what is on it, where it lies, what is wrong with it, its files. */
 export function SheetPage() {
@@ -208,7 +210,7 @@ function Workplace({
           }}
         />
         <span role="status" className="mr-auto text-[13px] text-muted">
-          {working ?? WORDS[state]}
+          {working ?? KEPT_WORDS[state]}
         </span>
         <IconButton label="Undo" keys="Ctrl Z" disabled={!open.canUndo} onClick={undo}>
           <Undo2 size={16} aria-hidden />
@@ -229,32 +231,18 @@ function Workplace({
           </Button>
         ))}
       </header>
-      {open.refused && (
-        <p role="alert" className="border-b border-rust bg-card px-4 py-2">
-          This cannot be saved: {open.refused}. It stays as it is here until it is changed or taken back.
-        </p>
-      )}
-      {state === 'conflict' && open.theirs && (
-        <div
-          role="alert"
-          className="flex flex-wrap items-center gap-3 border-b border-rust bg-card px-4 py-2"
-        >
-          <p className="mr-auto">
-            This sheet was changed elsewhere. Yours is kept in this browser, not saved.
-          </p>
-          <Button
-            onClick={() =>
-              void open.keepMine().then(
-                (copy) => navigate(`/sheets/${copy}`),
-                (error: unknown) => notify('fault', String((error as Error).message)),
-              )
-            }
-          >
-            Keep mine as a sheet of its own
-          </Button>
-          <Button onClick={open.takeTheirs}>Take the other</Button>
-        </div>
-      )}
+      <KeptNotes
+        noun="sheet"
+        refused={open.refused}
+        conflict={state === 'conflict' && open.theirs !== null}
+        onKeepMine={() =>
+          void open.keepMine().then(
+            (copy) => navigate(`/sheets/${copy}`),
+            (error: unknown) => notify('fault', reasonOf(error)),
+          )
+        }
+        onTakeOther={open.takeTheirs}
+      />
       <div className="grid min-h-0 flex-1 grid-cols-[272px_minmax(0,1fr)_252px]">
         <aside
           aria-label="What is on it"

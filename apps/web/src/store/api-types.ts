@@ -4,6 +4,7 @@ import type { MockupWish } from '@brelm/core/mockup';
 import type { Severity } from '@brelm/core/proof';
 import type { Spec, SpecDifference } from '@brelm/core/spec';
 import type { SvgArt } from '@brelm/core/svg';
+import type { OrderState, OrderStep, Quote, Tolerance } from '@brelm/core/press';
 
 /** What the server's answers hold. */
 
@@ -285,4 +286,39 @@ export interface SheetEntry {
   placed: number;
   /** Names of the designs on it. */
   designs: string[];
+}
+
+/** What is asked for of a design: one line of an order of samples. */
+export interface SampleRequest {
+  designId: string;
+  spec: string;
+  garment: string | null;
+  size: string;
+  quantity: number;
+}
+
+/** A sample as it was ordered, and what has been said of it. */
+export interface Sample {
+  id: string;
+  designId: string;
+  designName: string;
+  product: string;
+  garment: string | null;
+  size: string;
+  quantity: number;
+  note: string;
+  rating: number | null;
+  misprint: Tolerance | null;
+  photo: boolean;
+}
+
+export interface SampleOrder {
+  id: string;
+  country: string;
+  quote: Quote;
+  state: OrderState;
+  steps: OrderStep[];
+  reasons: string[];
+  cancellable: boolean;
+  samples: Sample[];
 }

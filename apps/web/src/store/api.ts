@@ -2,7 +2,7 @@ import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Garment } from '@brelm/core/colour';
 import { documentOf, readDesign, type Design, type DesignDocument } from '@brelm/core/design';
 import type { Scene } from '@brelm/core/mockup';
-import type { Catalogue, OrderState, OrderStep, Quote, Tolerance } from '@brelm/core/press';
+import type { Catalogue } from '@brelm/core/press';
 import type { GarmentContrast } from '@brelm/core/proof';
 import type { Sheet } from '@brelm/core/sheet';
 import type { Spec } from '@brelm/core/spec';
@@ -32,6 +32,8 @@ import type {
   SpecBrought,
   NewGarment,
   SheetEntry,
+  SampleOrder,
+  SampleRequest,
 } from './api-types';
 
 export type * from './api-types';
@@ -58,41 +60,6 @@ function formOf(file: File): FormData {
 }
 
 /** Designs of a page of the shelf. */
-/** What is asked for of a design: one line of an order of samples. */
-export interface SampleRequest {
-  designId: string;
-  spec: string;
-  garment: string | null;
-  size: string;
-  quantity: number;
-}
-
-/** A sample as it was ordered, and what has been said of it. */
-export interface Sample {
-  id: string;
-  designId: string;
-  designName: string;
-  product: string;
-  garment: string | null;
-  size: string;
-  quantity: number;
-  note: string;
-  rating: number | null;
-  misprint: Tolerance | null;
-  photo: boolean;
-}
-
-export interface SampleOrder {
-  id: string;
-  country: string;
-  quote: Quote;
-  state: OrderState;
-  steps: OrderStep[];
-  reasons: string[];
-  cancellable: boolean;
-  samples: Sample[];
-}
-
 const PAGE = 60;
 
 export const api = createApi({

@@ -12,3 +12,4 @@ export * from './toggled';
 export * from './work-fault';
 export * from './amount';
 export * from './tick';
+export * from './kept-notes';

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { withPhoto, type PhotoFacts, type Scene } from '@brelm/core/mockup';
 import { MOST_STROKES } from '@brelm/core/steps';
 import { reasonOf } from '../../../store/api';
-import { Button, IconButton, leaveField, notify } from '../../../ui';
+import { Button, IconButton, KEPT_WORDS, KeptNotes, leaveField, notify } from '../../../ui';
 import { useKeys } from '../../../use-keys';
 import { NotWanted } from '../../../workers/hand';
 import { photoFacts, type MockupRequest } from '../../../workers/mockup-client';
@@ -11,14 +11,6 @@ import { DeleteScene } from './delete-scene';
 import { PhotoBoard, type Tool } from './photo-board';
 import { PhotoSettings } from './photo-settings';
 import { usePhoto } from './use-photo';
-
-const WORDS = {
-  saved: 'saved',
-  saving: 'saving…',
-  unsaved: 'not saved yet',
-  refused: 'not saved',
-  conflict: 'changed elsewhere',
-} as const;
 
 /** A photo of a product is made a scene: what is printed where, seen while it is set. */
 export function PhotoDesk({
@@ -80,7 +72,7 @@ export function PhotoDesk({
             }}
           />
           <span role="status" className="mr-auto truncate text-[13px] text-muted">
-            {busy ? 'making the picture…' : WORDS[state]}
+            {busy ? 'making the picture…' : KEPT_WORDS[state]}
           </span>
           <IconButton label="Undo" keys="Ctrl Z" disabled={!open.canUndo} onClick={undo}>
             <Undo2 size={16} aria-hidden />
@@ -104,29 +96,15 @@ export function PhotoDesk({
             Done
           </Button>
         </div>
-        {open.refused && (
-          <p role="alert" className="border-b border-rust bg-card px-4 py-2">
-            This cannot be saved: {open.refused}. It stays as it is here until it is changed or taken back.
-          </p>
-        )}
-        {state === 'conflict' && open.theirs && (
-          <div
-            role="alert"
-            className="flex flex-wrap items-center gap-3 border-b border-rust bg-card px-4 py-2"
-          >
-            <p className="mr-auto">
-              This scene was changed elsewhere. Yours is kept in this browser, not saved.
-            </p>
-            <Button
-              onClick={() =>
-                void open.keepMine().then(onOther, (error: unknown) => notify('fault', reasonOf(error)))
-              }
-            >
-              Keep mine as a scene of its own
-            </Button>
-            <Button onClick={open.takeTheirs}>Take the other</Button>
-          </div>
-        )}
+        <KeptNotes
+          noun="scene"
+          refused={open.refused}
+          conflict={state === 'conflict' && open.theirs !== null}
+          onKeepMine={() =>
+            void open.keepMine().then(onOther, (error: unknown) => notify('fault', reasonOf(error)))
+          }
+          onTakeOther={open.takeTheirs}
+        />
         <div className="flex min-h-0 flex-1 bg-surround p-5">
           <PhotoBoard
             scene={scene}

@@ -1,0 +1,48 @@
+import { Button } from './button';
+
+/** How far saving is, in a few words. */
+export const KEPT_WORDS = {
+  saved: 'saved',
+  saving: 'saving…',
+  unsaved: 'not saved yet',
+  refused: 'not saved',
+  conflict: 'changed elsewhere',
+} as const;
+
+/** What has to be said of a document that cannot be saved as it is: it is refused, or was changed elsewhere. */
+export function KeptNotes({
+  noun,
+  refused,
+  conflict,
+  onKeepMine,
+  onTakeOther,
+}: {
+  noun: string;
+  /** Why it is refused; null where it is not. */
+  refused: string | null;
+  conflict: boolean;
+  onKeepMine: () => void;
+  onTakeOther: () => void;
+}) {
+  return (
+    <>
+      {refused && (
+        <p role="alert" className="border-b border-rust bg-card px-4 py-2">
+          This cannot be saved: {refused}. It stays as it is here until it is changed or taken back.
+        </p>
+      )}
+      {conflict && (
+        <div
+          role="alert"
+          className="flex flex-wrap items-center gap-3 border-b border-rust bg-card px-4 py-2"
+        >
+          <p className="mr-auto">
+            This {noun} was changed elsewhere. Yours is kept in this browser, not saved.
+          </p>
+          <Button onClick={onKeepMine}>Keep mine as a {noun} of its own</Button>
+          <Button onClick={onTakeOther}>Take the other</Button>
+        </div>
+      )}
+    </>
+  );
+}
