@@ -1,8 +1,15 @@
 import { FILE_FORMATS, type FileFormat } from '@brelm/core/design';
 import { NAME_PATTERN } from '@brelm/core/export';
-import { PRODUCT_KINDS, type ListingRules, type ProductKind, type Spec } from '@brelm/core/spec';
+import {
+  PICTURE_SHAPES,
+  PRODUCT_KINDS,
+  type ListingRules,
+  type PictureRules,
+  type ProductKind,
+  type Spec,
+} from '@brelm/core/spec';
 import { useGarmentsQuery } from '../store/api';
-import { garmentBackground, SelectField } from '../ui';
+import { garmentBackground, SelectField, Tick } from '../ui';
 import { FigureField, TextField } from './field';
 
 /** The fields of a product that hold for all of its sides. */
@@ -248,6 +255,12 @@ function Colours({ spec, onChange }: Omit<Part, 'faults'>) {
 function Listing({ spec, faults, onChange }: Part) {
   const rules = spec.listing ?? {};
   const set = (change: Partial<ListingRules>) => onChange({ listing: { ...rules, ...change } });
+  const setPictures = (change: Partial<PictureRules> | null) =>
+    set({
+      pictures: change
+        ? { shapes: ['square'], leastPx: 1000, mostBytes: 5_000_000, ...rules.pictures, ...change }
+        : undefined,
+    });
   const max = (key: 'titleMax' | 'descriptionMax', label: string) => (
     <FigureField
       label={label}
@@ -288,6 +301,40 @@ function Listing({ spec, faults, onChange }: Part) {
         {list('tags', 'Tags')}
         {list('bullets', 'Bullets')}
       </div>
+      <div className="mt-2 grid grid-cols-2 gap-2">
+        <FigureField
+          label="Pictures, px at least"
+          value={rules.pictures?.leastPx ?? NaN}
+          fault={faults.get('listing.pictures.leastPx')}
+          step="1"
+          onChange={(leastPx) => setPictures(Number.isNaN(leastPx) ? null : { leastPx })}
+        />
+        <FigureField
+          label="Pictures, MB at most"
+          value={rules.pictures ? rules.pictures.mostBytes / 1e6 : NaN}
+          fault={faults.get('listing.pictures.mostBytes')}
+          onChange={(mb) => setPictures(Number.isNaN(mb) ? null : { mostBytes: Math.round(mb * 1e6) })}
+        />
+      </div>
+      {rules.pictures && (
+        <fieldset className="mt-2 flex gap-4">
+          <legend className="text-[11.5px] text-muted">Shapes of pictures</legend>
+          {PICTURE_SHAPES.map((shape) => (
+            <Tick
+              key={shape}
+              label={shape}
+              checked={rules.pictures!.shapes.includes(shape)}
+              onChange={(on) =>
+                setPictures({
+                  shapes: PICTURE_SHAPES.filter((s) =>
+                    s === shape ? on : rules.pictures!.shapes.includes(s),
+                  ),
+                })
+              }
+            />
+          ))}
+        </fieldset>
+      )}
       <div className="mt-2">
         <TextField
           label="Forbidden words, with commas between"

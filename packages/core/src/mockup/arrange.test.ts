@@ -3,8 +3,11 @@ import { luminance } from '../colour';
 import { NO_MATERIALS } from '../drawing';
 import { createImage, type RasterImage } from '../raster';
 import {
+  againstListing,
   arrangeMockup,
+  asListed,
   CAPTION_FACES,
+  CROPS,
   gridOf,
   mockupName,
   wordsDesign,
@@ -12,6 +15,7 @@ import {
   wordsOn,
   type WordsBox,
 } from '.';
+import { PICTURE_SHAPES } from '../spec';
 import { catalogueFace } from '../type';
 
 const solid = (width: number, height: number, colour: readonly number[]): RasterImage => {
@@ -139,6 +143,36 @@ describe('words on a picture', () => {
     expect(mockupName('Owls', wish, 'Base', 'Soot')).toBe('owls-tee-flat-soot-base-mockup.jpg');
     expect(mockupName('Owls', { ...wish, tiles: [tile, tile] }, 'Base', 'Soot')).toBe(
       'owls-tee-flat-2-beside-one-another-mockup.jpg',
+    );
+  });
+});
+
+describe('a listing’s pictures', () => {
+  const rules = { shapes: ['3:4', 'square'] as const, leastPx: 2000, mostBytes: 5_000_000 };
+  const all = { ...rules, shapes: [...rules.shapes] };
+  it('are told where they are not as it asks, each in words', () => {
+    expect(againstListing({ crop: 'tall', width: 2000, maxBytes: 5_000_000 }, all)).toEqual([]);
+    expect(againstListing({ crop: 'close', width: 3000, maxBytes: 1e6 }, all)).toEqual([]);
+    expect(againstListing({ crop: 'whole', width: 1200 }, all)).toEqual([
+      'it asks for 3:4 or square',
+      'it asks for 2000 px at least, and this has 1200',
+      'it takes files of 5 MB at the most',
+    ]);
+  });
+  it('law: made as it asks, there is nothing left to say', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...CROPS),
+        fc.integer({ min: 200, max: 4000 }),
+        fc.option(fc.integer({ min: 20_000, max: 1e8 }), { nil: undefined }),
+        fc.subarray([...PICTURE_SHAPES], { minLength: 1 }),
+        fc.integer({ min: 1, max: 4000 }),
+        (crop, width, maxBytes, shapes, leastPx) => {
+          const asked = { shapes, leastPx, mostBytes: 2_000_000 };
+          expect(againstListing(asListed({ crop, width, maxBytes }, asked), asked)).toEqual([]);
+        },
+      ),
+      { seed: 111, endOnFailure: true },
     );
   });
 });

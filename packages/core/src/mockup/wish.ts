@@ -1,5 +1,5 @@
 import { slugOf } from '../design';
-import type { Spec } from '../spec';
+import type { PictureRules, PictureShape, Spec } from '../spec';
 import type { Ground } from './ground';
 import { inchesOf, type PrintArea } from './places';
 import type { PrintField, Scene, SceneMaps } from './types';
@@ -63,6 +63,38 @@ export interface MockupWords {
 
 /** Pictures that stand beside one another at the most. */
 export const MOST_TILES = 40;
+
+/** The crop that a shape of a listing's pictures is. */
+const CROP_OF: Record<PictureShape, Crop> = { square: 'square', '4:5': 'whole', '3:4': 'tall' };
+
+type Shown = Pick<MockupWish, 'crop' | 'width' | 'maxBytes'>;
+
+/** Widths over heights of the crops. */
+const ACROSS: Record<Crop, number> = { whole: 4 / 5, square: 1, tall: 3 / 4, close: 1 };
+
+/** What of a picture is not as a listing asks for it, in words; nothing where it is. */
+export function againstListing({ crop, width, maxBytes }: Shown, rules: PictureRules): string[] {
+  const { shapes, leastPx, mostBytes } = rules;
+  const said: string[] = [];
+  if (!shapes.some((s) => ACROSS[CROP_OF[s]] === ACROSS[crop]))
+    said.push(`it asks for ${shapes.join(' or ')}`);
+  const shorter = Math.round(Math.min(width, width / ACROSS[crop]));
+  if (shorter < leastPx) said.push(`it asks for ${leastPx} px at least, and this has ${shorter}`);
+  if (maxBytes === undefined || maxBytes > mostBytes)
+    said.push(`it takes files of ${mostBytes / 1e6} MB at the most`);
+  return said;
+}
+
+/** A picture as a listing asks for it, as near to what was chosen as that lets it be. */
+export function asListed({ crop, width, maxBytes }: Shown, rules: PictureRules): Required<Shown> {
+  const fits = rules.shapes.some((s) => ACROSS[CROP_OF[s]] === ACROSS[crop]);
+  return {
+    crop: fits ? crop : CROP_OF[rules.shapes[0]],
+    // All crops are no wider than high: their width is the shorter side.
+    width: Math.min(MOCKUP_WIDTHS.most, Math.max(width, rules.leastPx)),
+    maxBytes: Math.min(maxBytes ?? Infinity, rules.mostBytes),
+  };
+}
 
 /** The look that a print has on a product where nothing is chosen. */
 export const usualLook = ({ kind }: Pick<Spec, 'kind'>): string => {

@@ -54,6 +54,19 @@ describe('spec files', () => {
     expect(readSpecFile(JSON.stringify(old))).toEqual([{ ...SPEC, kind: 'bag', blank: 'tote' }]);
   });
 
+  it('say what a listing’s pictures have to be, and are refused by field where that cannot be', () => {
+    const pictures = { shapes: ['3:4', 'square'], leastPx: 2000, mostBytes: 5_000_000 };
+    const text = (over: object) =>
+      JSON.stringify({ ...SPEC, listing: { pictures: { ...pictures, ...over } } });
+    expect(readSpecFile(text({}))[0].listing).toEqual({ pictures });
+    expect(faults(text({ shapes: [] })).join()).toMatch(
+      /listing\.pictures\.shapes: must have at least one shape/,
+    );
+    expect(faults(text({ shapes: ['round'] })).join()).toMatch(/listing\.pictures\.shapes\[0\]/);
+    expect(faults(text({ leastPx: 0 })).join()).toMatch(/listing\.pictures\.leastPx/);
+    expect(demo.every((d) => !d.listing || d.listing.pictures)).toBe(true);
+  });
+
   it('may write lengths with their units', () => {
     const [spec] = readSpecFile(yaml((t) => t.replace('widthIn: 3\n', 'widthIn: 76.2 mm\n')));
     expect(spec.sides[0].widthIn).toBeCloseTo(3, 9);

@@ -2,9 +2,11 @@ import { FILE_FORMATS } from '../design';
 import { Checked } from '../fields';
 import { readSide } from './read-side';
 import {
+  PICTURE_SHAPES,
   PRODUCT_KINDS,
   SPEC_VERSION,
   type ListingRules,
+  type PictureRules,
   type ProductKind,
   type Spec,
   type StickerRules,
@@ -25,8 +27,20 @@ function sticker(s: Checked): StickerRules {
   };
 }
 
+function pictures(p: Checked): PictureRules {
+  p.object(['shapes', 'leastPx', 'mostBytes']);
+  const shapes = p.at('shapes').list((s) => s.oneOf(PICTURE_SHAPES), { max: PICTURE_SHAPES.length });
+  if (Array.isArray(p.at('shapes').value) && shapes.length === 0)
+    p.at('shapes').fault('must have at least one shape');
+  return {
+    shapes,
+    leastPx: p.at('leastPx').number({ min: 1, max: 10_000, whole: true }),
+    mostBytes: p.at('mostBytes').number({ min: 20_000, max: 2e9, whole: true }),
+  };
+}
+
 function listing(l: Checked): ListingRules {
-  l.object(['titleMax', 'descriptionMax', 'tags', 'bullets', 'forbidden']);
+  l.object(['titleMax', 'descriptionMax', 'tags', 'bullets', 'forbidden', 'pictures']);
   const length = (at: Checked) => at.number({ min: 1, max: 100_000, whole: true });
   const list = (key: 'tags' | 'bullets') => {
     const at = l.at(key);
@@ -43,6 +57,7 @@ function listing(l: Checked): ListingRules {
     ...(l.at('forbidden').missing
       ? {}
       : { forbidden: l.at('forbidden').list((w) => w.string({ max: 120 }), { max: 1000 }) }),
+    ...(l.at('pictures').missing ? {} : { pictures: pictures(l.at('pictures')) }),
   };
 }
 

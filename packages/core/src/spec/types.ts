@@ -80,6 +80,19 @@ export interface ListingRules {
   tags?: { most: number; each: number };
   bullets?: { most: number; each: number };
   forbidden?: string[];
+  pictures?: PictureRules;
+}
+
+export const PICTURE_SHAPES = ['square', '4:5', '3:4'] as const;
+export type PictureShape = (typeof PICTURE_SHAPES)[number];
+
+/** What a listing's pictures have to be. */
+export interface PictureRules {
+  /** Width to height; the one that is shown best first. */
+  shapes: PictureShape[];
+  /** Of the shorter side, px. */
+  leastPx: number;
+  mostBytes: number;
 }
 
 export const PRODUCT_KINDS = [

@@ -1,6 +1,7 @@
 import { Images } from 'lucide-react';
 import { Link } from 'react-router';
-import { MOCKUP_FORMATS } from '@brelm/core/mockup';
+import { againstListing, asListed, MOCKUP_FORMATS } from '@brelm/core/mockup';
+import type { PictureRules } from '@brelm/core/spec';
 import { useRunQuery } from '../../store/api';
 import { Button, SelectField, SeverityMark } from '../../ui';
 import { SETS, type Manner, type SetOf } from './wishes';
@@ -17,6 +18,7 @@ export function MakePictures({
   chosen,
   count,
   busy,
+  rules,
   runId,
   onSet,
   onManner,
@@ -28,6 +30,8 @@ export function MakePictures({
   /** Pictures of the chosen set. */
   count: number;
   busy: boolean;
+  /** What the marketplace asks of a listing's pictures; null where it says nothing. */
+  rules: { marketplace: string; pictures: PictureRules } | null;
   /** The run that was begun last. */
   runId: string | null;
   onSet: (set: SetOf) => void;
@@ -35,6 +39,10 @@ export function MakePictures({
   onMake: () => void;
 }) {
   const { width, format, ground, maxBytes } = manner;
+  const against = rules ? againstListing({ ...manner, maxBytes: maxBytes ?? undefined }, rules.pictures) : [];
+  const widths = WIDTHS.includes(width) ? WIDTHS : [...WIDTHS, width].sort((a, b) => a - b);
+  const sizes =
+    maxBytes === null || SIZES.includes(maxBytes) ? SIZES : [...SIZES, maxBytes].sort((a, b) => a - b);
   return (
     <section aria-label="Make pictures" className="flex flex-col gap-2">
       <h2 className="heading">Make</h2>
@@ -51,7 +59,7 @@ export function MakePictures({
           value={width}
           onChange={(e) => onManner({ width: Number(e.target.value) })}
         >
-          {WIDTHS.map((w) => (
+          {widths.map((w) => (
             <option key={w} value={w}>
               {w} px
             </option>
@@ -75,7 +83,7 @@ export function MakePictures({
         onChange={(e) => onManner({ maxBytes: e.target.value ? Number(e.target.value) : null })}
       >
         <option value="">as it comes</option>
-        {SIZES.map((bytes) => (
+        {sizes.map((bytes) => (
           <option key={bytes} value={bytes}>
             at most {bytes / 1e6} MB
           </option>
@@ -83,6 +91,22 @@ export function MakePictures({
       </SelectField>
       {format === 'jpeg' && ground.kind === 'none' && (
         <p className="text-[12.5px] text-muted">JPEG has no transparency: the ground will be white.</p>
+      )}
+      {rules && against.length > 0 && (
+        <div role="note" className="flex flex-col items-start gap-1.5 text-[12.5px]">
+          <p className="flex gap-1.5">
+            <SeverityMark severity="watch" size={12} />
+            <span>
+              Not as {rules.marketplace} takes pictures: {against.join('; ')}.
+            </span>
+          </p>
+          <Button
+            className="!h-7 !px-2"
+            onClick={() => onManner(asListed({ ...manner, maxBytes: maxBytes ?? undefined }, rules.pictures))}
+          >
+            Make them as it asks
+          </Button>
+        </div>
       )}
       <Button tone="main" disabled={busy} onClick={onMake}>
         <Images size={15} aria-hidden />

@@ -328,6 +328,9 @@ export function OnProduct({
           chosen={chosenSet}
           count={wanted.length}
           busy={starting.isLoading}
+          rules={
+            spec.listing?.pictures ? { marketplace: spec.marketplace, pictures: spec.listing.pictures } : null
+          }
           runId={runId}
           onSet={setSet}
           onManner={onManner}
