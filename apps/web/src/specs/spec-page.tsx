@@ -181,12 +181,14 @@ export function SpecPage({
             )}
           </div>
           {drawable && (
-            <SideDrawing
-              side={side}
-              width={590}
-              height={560}
-              label={`${spec.product}, ${side.name}: ${side.widthIn} × ${side.heightIn} in, drawn to scale`}
-            />
+            <div className="[&>svg]:h-auto [&>svg]:max-w-full">
+              <SideDrawing
+                side={side}
+                width={590}
+                height={560}
+                label={`${spec.product}, ${side.name}: ${side.widthIn} × ${side.heightIn} in, drawn to scale`}
+              />
+            </div>
           )}
           <div className="mt-2">
             <DrawingKey side={side} />
