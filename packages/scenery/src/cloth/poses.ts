@@ -154,3 +154,39 @@ export function worn(
   soften(cloth, 4, s.seams);
   return { meshes: garmentMeshes(cut, s, cloth.at), body };
 }
+
+/** Bends what lies beyond `from` (along one axis, z up from the cloth's middle) round a roll of `radius`, and under. */
+function bent(beyond: number, z: number, radius: number): [along: number, z: number] {
+  if (beyond <= 0) return [beyond, z];
+  const round = Math.PI * radius;
+  if (beyond >= round) return [round - beyond, -2 * radius - z];
+  const turn = beyond / radius;
+  return [(radius + z) * Math.sin(turn), (radius + z) * Math.cos(turn) - radius];
+}
+
+/**
+ * A garment folded as in a shop, seen from above: its sides and sleeves turned under at `side` inches from the middle,
+ * then its lower half at `low` inches below the shoulder.
+ */
+export function folded(cut: Cut, seed: number, { side = 7.3, low = 22.4 } = {}): Mesh[] {
+  const meshes = laidFlat(cut, seed, { folds: 0.7, shove: 0.14 });
+  // Its two panels share their vertices.
+  const { at } = meshes[0];
+  const middle = 0.18;
+  let lowest = Infinity;
+  for (let i = 0; i < at.length; i += 3) {
+    const out = at[i] < 0 ? -1 : 1;
+    // By hand: no fold is quite straight, and none lies quite flat.
+    const to = side + 0.13 * layered(at[i + 1] / 6 + 9 * out, 3, seed, 2) + 0.008 * out * at[i + 1];
+    const under = low + 0.16 * layered(at[i] / 5, 7, seed + 1, 2);
+    const puff = 0.1 * (1 + layered(at[i] / 4.5, at[i + 1] / 5.5, seed + 2, 2));
+    const [x, z] = bent(Math.abs(at[i]) - to, at[i + 2] - middle, 0.26);
+    at[i] = out * (to + x);
+    const [y, deep] = bent(-at[i + 1] - under, z + 0.26 + puff, 0.62);
+    at[i + 1] = -(under + y);
+    at[i + 2] = deep;
+    lowest = min(lowest, deep);
+  }
+  for (let i = 2; i < at.length; i += 3) at[i] += 0.04 - lowest;
+  return meshes;
+}

@@ -7,6 +7,7 @@ import { hoodie, hoodieBack } from './hoodie';
 import { mugFront, mugLeft, mugRight } from './mug';
 import { ornament } from './ornament';
 import { teeFlat } from './tee-flat';
+import { teeFolded } from './tee-folded';
 import { teeHanger } from './tee-hanger';
 import { teeWorn, teeWornBack } from './tee-worn';
 import { childTee, longSleeve } from './tees-flat';
@@ -71,6 +72,7 @@ export const SHOTS: readonly Shot[] = [
     fields: [FRONT, CHEST],
     set: teeHanger,
   },
+  { ...tee, id: 'tee-folded', name: 'Tee folded', exposure: 1.08, fields: [FRONT, CHEST], set: teeFolded },
   {
     ...{ ...tee, id: 'child-tee', name: 'Child’s tee laid flat', fields: [FRONT], set: childTee },
     products: { kinds: ['shirt'], blanks: ['child’s tee'] },
