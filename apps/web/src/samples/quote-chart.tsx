@@ -8,7 +8,7 @@ export interface QuotePoint {
   each: number;
 }
 
-const [WIDTH, HEIGHT] = [440, 190];
+const [WIDTH, HEIGHT] = [440, 160];
 const MARGIN = { left: 52, right: 12, top: 12, bottom: 30 };
 
 /** Cost of a piece by how many are ordered, beside the price that it sells for. */

@@ -134,13 +134,13 @@ function Quoting({
     else notify('fault', 'The basket is full: order what is in it first.');
   };
   return (
-    <div className="flex flex-col gap-4">
+    <div className="flex flex-col gap-3">
       <p className="text-[13px] text-muted">
         {catalogue.name} is a stand-in that comes with Brelm: made up, and nothing leaves this machine. A day
         of its own takes a minute.
       </p>
       <div className="grid grid-cols-[200px_minmax(0,1fr)] gap-5">
-        <div className="flex flex-col gap-2.5">
+        <div className="flex flex-col gap-1.5">
           {blank.colours.length > 0 && (
             <SelectField label="Colour" value={colour ?? ''} onChange={(e) => setColour(e.target.value)}>
               {blank.colours.map((id) => (
@@ -202,7 +202,7 @@ function Quoting({
         )}
       </div>
       {rows.length > 0 && (
-        <table className="w-full text-[13px] tabular-nums [&_td]:py-1 [&_td:not(:first-child)]:text-right [&_th]:pb-1 [&_th]:text-left [&_th]:text-[11.5px] [&_th]:font-normal [&_th]:text-muted [&_th:not(:first-child)]:text-right">
+        <table className="w-full text-[13px] tabular-nums [&_td]:py-0.5 [&_td:not(:first-child)]:text-right [&_th]:pb-1 [&_th]:text-left [&_th]:text-[11.5px] [&_th]:font-normal [&_th]:text-muted [&_th:not(:first-child)]:text-right">
           <thead>
             <tr>
               <th scope="col">Pieces</th>
