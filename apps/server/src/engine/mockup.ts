@@ -111,24 +111,32 @@ export async function makeMockup(
 ): Promise<MadeFile> {
   const { spec, side } = parts[0].job;
   if (!shows(scene, spec, side)) throw new RangeError(`${scene.name} does not show ${spec.product}`);
-  const { ratio } = planMockup(scene, maps, side, wish, null);
-  const grid = gridOf(
-    parts.length,
-    wish.width,
-    ratio,
-    parts.some((p) => p.label !== ''),
-  );
-  const own = { ...wish, width: grid.tile.width };
+  const whole = planMockup(scene, maps, side, wish);
+  const labelled = parts.some((p) => p.label !== '');
+  const grid = gridOf(parts.length, wish.width, whole.ratio, labelled);
+  const { width } = grid.tile;
+  const { scale, optionsFor } =
+    width === wish.width ? whole : planMockup(scene, maps, side, { ...wish, width });
+  // Colours of one colourway have the same print.
+  const prints = new Map<string, RasterImage>();
   const composed: { image: RasterImage; label: string }[] = [];
   for (const { job, garment, label } of parts) {
-    const { scale, optionsFor } = planMockup(scene, maps, side, own, garment);
-    const drawing = await cutDrawing(job, drawingOf(job, materials), rasters);
-    const print = pixelsOf(drawing, scale, pictures);
-    const options = optionsFor(misprint ? printedAs(print, misprint) : print);
-    const prints = misprint
-      ? options.prints.map((p) => ({ ...p, field: shifted(p.field, misprint) }))
-      : options.prints;
-    composed.push({ image: composeMockup(scene, maps, { ...options, prints }), label });
+    const key = JSON.stringify([job.colourway, job.apart]);
+    let print = prints.get(key);
+    if (!print) {
+      const drawing = await cutDrawing(job, drawingOf(job, materials), rasters);
+      print = pixelsOf(drawing, scale, pictures);
+      if (misprint) print = printedAs(print, misprint);
+      prints.set(key, print);
+    }
+    const options = optionsFor(print, garment);
+    const image = composeMockup(scene, maps, {
+      ...options,
+      prints: misprint
+        ? options.prints.map((p) => ({ ...p, field: shifted(p.field, misprint) }))
+        : options.prints,
+    });
+    composed.push({ image, label });
   }
   const made = await arrangeMockup(composed, grid, wish, setWords);
   const bytes = await encoded(made, wish);

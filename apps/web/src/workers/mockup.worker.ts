@@ -171,19 +171,19 @@ const worker = {
       ? await photoAt(asked, wish.width)
       : { scene: asked, maps: await mapsOf(asked) };
     const parts = tiles?.length ? tiles : [{ artwork, garment, label: '' }];
-    const { ratio } = planMockup(scene, maps, artwork.side, wish, null);
-    const grid = gridOf(
-      parts.length,
-      wish.width,
-      ratio,
-      parts.some((p) => p.label !== ''),
-    );
-    const own = { ...wish, width: grid.tile.width };
+    const whole = planMockup(scene, maps, artwork.side, wish);
+    const labelled = parts.some((p) => p.label !== '');
+    const grid = gridOf(parts.length, wish.width, whole.ratio, labelled);
+    const { width } = grid.tile;
+    const { scale, optionsFor } =
+      width === wish.width ? whole : planMockup(scene, maps, artwork.side, { ...wish, width });
     const pictures: { image: RasterImage; label: string }[] = [];
     for (const part of parts) {
-      const { scale, optionsFor } = planMockup(scene, maps, artwork.side, own, part.garment);
-      const image = composeMockup(scene, maps, optionsFor(await printed(part.artwork, scale)));
-      pictures.push({ image, label: part.label });
+      const print = await printed(part.artwork, scale);
+      pictures.push({
+        image: composeMockup(scene, maps, optionsFor(print, part.garment)),
+        label: part.label,
+      });
     }
     const made = await arrangeMockup(pictures, grid, wish, setWords);
     const bitmap = await createImageBitmap(

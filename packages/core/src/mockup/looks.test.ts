@@ -217,7 +217,7 @@ describe('a blank', () => {
     const side = { id: 'face', name: 'Face', widthIn: 4, heightIn: 4, dpi: 300 } as never;
     const wish = { size: null, look: 'sticker', ground: PLAIN_GROUND, crop: 'whole', width: 400 } as const;
     const plan = (dyed: boolean) =>
-      planMockup(flatScene({ dyed }), { surface: null }, side, wish, grey).optionsFor(square);
+      planMockup(flatScene({ dyed }), { surface: null }, side, wish).optionsFor(square, grey);
     expect(plan(true).garment).toBe(grey);
     expect(plan(false).garment).toBeNull();
   });
@@ -227,7 +227,7 @@ describe('the plan of a picture', () => {
   const side = { id: 'front', name: 'Front', widthIn: 15, heightIn: 18, dpi: 300 } as never;
   const wish = { size: null, look: 'ink', ground: PLAIN_GROUND, crop: 'whole', width: 400 } as const;
   const plan = (over: object = {}, scene = flatScene()) =>
-    planMockup(scene, { surface: null }, side, { ...wish, ...over }, grey);
+    planMockup(scene, { surface: null }, side, { ...wish, ...over });
 
   it('paints a print with a little more px than the picture has there', () => {
     // 400 px for 20 in are 20 px an inch.

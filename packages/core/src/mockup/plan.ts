@@ -17,8 +17,8 @@ export interface MockupPlan {
   scale: number;
   /** How much higher than wide it is. */
   ratio: number;
-  /** What composes it, once the print is painted. */
-  optionsFor: (image: RasterImage) => MockupOptions;
+  /** What composes it on a blank of a colour, once the print is painted. */
+  optionsFor: (image: RasterImage, garment: Garment | null) => MockupOptions;
 }
 
 /** How a wished picture of a side in a scene is made. Throws a RangeError where the scene has no place for the side. */
@@ -27,7 +27,6 @@ export function planMockup(
   maps: Pick<SceneMaps, 'surface'>,
   side: SpecSide,
   wish: Pick<MockupWish, 'size' | 'look' | 'ground' | 'crop' | 'width'>,
-  garment: Garment | null,
 ): MockupPlan {
   const [field] = fieldsFor(scene, side);
   if (!field) throw new RangeError(`${scene.name} has no place for ${side.name.toLowerCase()}`);
@@ -40,7 +39,7 @@ export function planMockup(
   return {
     ratio: view.height / width,
     scale: Math.min(1, (FINER * dense) / size / side.dpi),
-    optionsFor: (painted) => {
+    optionsFor: (painted, garment) => {
       const look = printLook(wish.look);
       const image = look.patch ? onPatch(painted, look.patch, painted.width / area.widthIn) : painted;
       return {
