@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import * as real from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -45,8 +45,13 @@ describe('sweepBegun', () => {
     const at = mkdtempSync(join(folder, 'swept-'));
     await writeAside(join(at, 'a/owl.png'), Buffer.from('owl'));
     for (const name of ['x.png.01.part', 'a/owl.png.02.part']) writeFileSync(join(at, name), 'half');
-    expect(await sweepBegun(at, Date.now() - 3_600_000)).toBe(0);
-    expect(await sweepBegun(at)).toBe(2);
+    // Of two that were left, one was last written to at a known moment, the other later.
+    utimesSync(join(at, 'x.png.01.part'), 1000, 1000);
+    utimesSync(join(at, 'a/owl.png.02.part'), 3000, 3000);
+    expect(await sweepBegun(at, 999_000)).toBe(0);
+    expect(await sweepBegun(at, 2_000_000)).toBe(1);
+    expect(readdirSync(join(at, 'a'))).toHaveLength(2);
+    expect(await sweepBegun(at)).toBe(1);
     expect(readdirSync(at)).toEqual(['a']);
     expect(readdirSync(join(at, 'a'))).toEqual(['owl.png']);
     expect(await sweepBegun(join(at, 'not-there'))).toBe(0);

@@ -1,16 +1,18 @@
 import type { Garment } from '@brelm/core/colour';
 import { readDesign, type Design } from '@brelm/core/design';
 import { newPlacement, centredAt } from '@brelm/core/placement';
-import type { Scene } from '@brelm/core/mockup';
+import { MOST_TILES, type Scene } from '@brelm/core/mockup';
 import type { Spec } from '@brelm/core/spec';
 import owls from '../../../../../demo/designs/night-shift-owls.brelm.json';
 import garments from '../../../../../demo/garments.json';
 import {
+  besideOf,
   coloursSold,
   keepManner,
   keptManner,
   picturesOf,
   requestOf,
+  tileOf,
   type ColourOf,
   type SetOf,
 } from './wishes';
@@ -92,6 +94,37 @@ describe('a set of pictures', () => {
   });
   it('of sizes is one picture a size', () => {
     expect(made('sizes').map((m) => m.wish.size)).toEqual(['S', 'M', 'L']);
+  });
+  it('beside one another is one picture: of every colour by its name', () => {
+    const [grid, ...more] = made('grid');
+    expect(more).toEqual([]);
+    expect(grid.wish.tiles).toEqual(
+      colours.map(({ garment, file }) => ({
+        ...{ garment: garment.id, colourway: file.colourway.id, apart: file.apart },
+        label: garment.name,
+      })),
+    );
+  });
+  it('beside one another needs two: of one colour, and of one colourway, it is the picture alone', () => {
+    expect(besideOf('grid', colours.slice(0, 1), colours[0])).toEqual([]);
+    const alike = colours.map((c) => ({ ...c, file: colours[0].file }));
+    expect(besideOf('pair', alike, alike[0])).toEqual([]);
+    expect(besideOf('colours', colours, colours[0])).toEqual([]);
+  });
+  it('of two colourways is the chosen one and another, named by their colourways', () => {
+    const other = {
+      ...colours[1],
+      file: { ...colours[1].file, colourway: { ...colours[1].file.colourway, id: 'dusk', name: 'Dusk' } },
+    };
+    const pair = besideOf('pair', [colours[0], other], other);
+    expect(pair.map((c) => c.file.colourway.id)).toEqual(['dusk', colours[0].file.colourway.id]);
+    expect(tileOf('pair', other, true)).toMatchObject({ label: 'Dusk', garment: 'pine', colourway: 'dusk' });
+    // What takes no colour has none on its tile.
+    expect(tileOf('grid', other, false)).toMatchObject({ label: 'Pine', garment: null });
+  });
+  it('holds no more pictures beside one another than the server takes', () => {
+    const many = Array.from({ length: 60 }, () => colours[0]);
+    expect(besideOf('grid', many, colours[0])).toHaveLength(MOST_TILES);
   });
   it('is asked for by product, side and the colourway of its colour', () => {
     expect(requestOf('id', tee, side, made('one')[0])).toMatchObject({

@@ -25,6 +25,16 @@ export function isNet(net: Net): boolean {
   );
 }
 
+/** How far beyond the picture's edge a point may be pulled, share of it. */
+const BEYOND = 0.5;
+
+/** A net with one point elsewhere, shares of the picture; null where its lines would cross. */
+export function movedPoint(net: Net, index: number, to: readonly [number, number]): Net | null {
+  const [x, y] = to.map((v) => Math.max(-BEYOND, Math.min(1 + BEYOND, v)));
+  const moved = { ...net, points: net.points.map((p, i) => (i === index ? ([x, y] as const) : p)) };
+  return isNet(moved) ? moved : null;
+}
+
 /** Twice the area of a quadrilateral; more than 0 clockwise with y down. */
 const areaOf = (corners: readonly (readonly [number, number])[]): number =>
   corners.reduce((sum, [x, y], i) => {

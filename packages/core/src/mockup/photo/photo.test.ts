@@ -11,6 +11,7 @@ import {
   isNet,
   lieOf,
   lightFrom,
+  movedPoint,
   netOf,
   PHOTO_SIDE,
   photoBase,
@@ -186,6 +187,41 @@ describe('how a photo is printed on', () => {
     const points = pulled.points.map((p, i) => (i === 4 ? ([1.2, 0.5] as const) : p));
     expect(isNet({ ...pulled, points })).toBe(false);
     expect(() => lieOf({ ...scene.photo!, net: { ...pulled, points } })).toThrow(RangeError);
+  });
+});
+
+describe('a net that is pulled', () => {
+  const square = netOf([
+    [0.2, 0.2],
+    [0.8, 0.2],
+    [0.8, 0.8],
+    [0.2, 0.8],
+  ]);
+  it('has its point where it was pulled to, the others where they were', () => {
+    const moved = movedPoint(square, 0, [0.1, 0.25])!;
+    expect(moved.points[0]).toEqual([0.1, 0.25]);
+    expect(moved.points.slice(1)).toEqual(square.points.slice(1));
+    // The net that it was pulled from is left as it is.
+    expect(square.points[0]).toEqual([0.2, 0.2]);
+  });
+  it('never crosses itself, wherever a point is pulled', () => {
+    expect(movedPoint(square, 0, [0.9, 0.9])).toBeNull();
+    expect(movedPoint(square, 3, [0.1, 0.1])).toBeNull();
+    const fine = withPoints(square, 4, 4);
+    fc.assert(
+      fc.property(
+        fc.nat(15),
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        fc.double({ min: -3, max: 3, noNaN: true }),
+        (index, x, y) => {
+          const moved = movedPoint(fine, index, [x, y]);
+          if (!moved) return;
+          expect(isNet(moved)).toBe(true);
+          for (const v of moved.points[index]) expect(v >= -0.5 && v <= 1.5).toBe(true);
+        },
+      ),
+      { seed: 72, endOnFailure: true },
+    );
   });
 });
 

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { cellsOf, isNet, type Net, type Scene } from '@brelm/core/mockup';
+import { cellsOf, movedPoint, type Net, type Scene } from '@brelm/core/mockup';
 import { MOST_STROKE_POINTS, type Stroke } from '@brelm/core/steps';
 import { MockupPicture } from '../mockup-picture';
 import type { MockupRequest } from '../../../workers/mockup-client';
@@ -13,13 +13,6 @@ export type Tool = 'net' | Stroke['does'];
 const COLOURS: Record<Stroke['does'], string> = { paint: '#1f5f50', less: '#b23a24', rub: '#fffdf9' };
 /** How far an arrow moves a point, px of the scene; ten times as far with Shift. */
 const STEP = 1;
-
-/** A net with one point elsewhere; null where its lines would cross. */
-export function movedPoint(net: Net, index: number, to: Point): Net | null {
-  const clamped = to.map((v) => Math.max(-0.5, Math.min(1.5, v))) as [number, number];
-  const moved = { ...net, points: net.points.map((p, i) => (i === index ? clamped : p)) };
-  return isNet(moved) ? moved : null;
-}
 
 const nameOf = ({ columns, rows }: Net, i: number): string => {
   const [x, y] = [i % columns, Math.floor(i / columns)];
