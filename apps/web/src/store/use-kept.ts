@@ -130,7 +130,14 @@ export function useKept<T>(kind: KeptKind<T>, id: string) {
         send(`${path}/${id}`, 'PUT', { revision: base.current!.revision, document: now })
           .then(async (response) => {
             const answer = (await response.json()) as Stored<T> & Refusal<T>;
-            if (response.status === 409) {
+            // An answer that was lost, and the same asked for again: what is there is what was sent.
+            const own =
+              response.status === 409 && JSON.stringify(answer.current!.document) === JSON.stringify(now);
+            if (own) {
+              base.current = { revision: answer.current!.revision, document: now };
+              localStorage.removeItem(draftKey(noun, id));
+              setState('saved');
+            } else if (response.status === 409) {
               setTheirs(answer.current!);
               setState('conflict');
             } else if (response.ok) {
