@@ -33,6 +33,14 @@ interface History<T> {
 
 /** What was changed and could not be saved yet, kept by this browser. */
 const draftKey = (noun: string, id: string) => `brelm-${noun}-draft ${id}`;
+function keepDraft(noun: string, id: string, draft: { revision: number; document: unknown }): void {
+  try {
+    localStorage.setItem(draftKey(noun, id), JSON.stringify(draft));
+  } catch {
+    // The browser has no room or keeps nothing: it is saved to the server all the same.
+  }
+}
+
 function draftOf<T>({ noun, read }: KeptKind<T>, id: string): { revision: number; document: T } | null {
   try {
     const { revision, document } = JSON.parse(localStorage.getItem(draftKey(noun, id))!) as {
@@ -54,6 +62,13 @@ interface Refusal<T> {
 
 const whyOf = ({ faults, message }: Refusal<unknown>): string =>
   faults?.map((f) => `${f.field}: ${f.message}`).join('; ') ?? message ?? 'The server does not take it.';
+
+/** The same value, however it was come by. */
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/** An answer that says that the document is at fault: to send it again as it is would help nothing. */
+const isRefusal = (status: number): boolean =>
+  status >= 400 && status < 500 && ![408, 425, 429].includes(status);
 
 async function send(path: string, method: string, body: unknown): Promise<Response> {
   return fetch(`/api/${path}`, {
@@ -93,7 +108,10 @@ export function useKept<T>(kind: KeptKind<T>, id: string) {
           return setFault(message ?? `The server does not give this ${noun} out.`);
         }
         const stored = (await response.json()) as Stored<T>;
-        const draft = draftOf(kind, id);
+        const kept = draftOf(kind, id);
+        // One that was saved after all, and whose answer nobody waited for, is none.
+        const draft = kept && same(kept.document, stored.document) ? null : kept;
+        if (!draft) localStorage.removeItem(draftKey(noun, id));
         setFault(null);
         open(stored, draft?.document ?? stored.document);
         // It was changed elsewhere while this browser kept changes of its own.
@@ -108,8 +126,55 @@ export function useKept<T>(kind: KeptKind<T>, id: string) {
   }, [id, path, noun, kind, open, attempt]);
 
   const now = history?.now ?? null;
+  const latest = useRef(now);
+  latest.current = now;
   const saving = useRef(false);
+  /** Whether the latest waits to be saved. */
+  const due = useRef(false);
+  const left = useRef(false);
+
+  const save = useCallback(async () => {
+    const sent = latest.current;
+    if (saving.current || sent === null || !base.current) return;
+    saving.current = true;
+    due.current = false;
+    setState('saving');
+    const saved = (revision: number) => {
+      base.current = { revision, document: sent };
+      // What was changed meanwhile stays a draft.
+      if (latest.current === sent) localStorage.removeItem(draftKey(noun, id));
+      else keepDraft(noun, id, { revision, document: latest.current });
+      setState('saved');
+    };
+    let done = false;
+    try {
+      const response = await send(`${path}/${id}`, 'PUT', {
+        revision: base.current.revision,
+        document: sent,
+      });
+      const answer = (await response.json()) as Stored<T> & Refusal<T>;
+      // An answer that was lost, and the same asked for again: what is there is what was sent.
+      const theirs = response.status === 409 ? answer.current! : null;
+      done = response.ok || (theirs !== null && same(theirs.document, sent));
+      if (done) saved((theirs ?? answer).revision);
+      else if (theirs) {
+        setTheirs(theirs);
+        setState('conflict');
+      } else if (isRefusal(response.status)) {
+        setRefused({ document: sent, why: whyOf(answer) });
+        setState('refused');
+      } else setState('unsaved');
+    } catch {
+      setState('unsaved');
+    }
+    saving.current = false;
+    // What was changed meanwhile, or could not be saved, is tried again.
+    if (!left.current) setHistory((h) => h && { ...h });
+    else if (done && latest.current !== sent) void save();
+  }, [path, noun, id]);
+
   useEffect(() => {
+    due.current = false;
     if (!now || !base.current || state === 'conflict' || refused?.document === now) return;
     if (now === base.current.document) {
       // All that was changed since was taken back.
@@ -117,51 +182,23 @@ export function useKept<T>(kind: KeptKind<T>, id: string) {
       if (!saving.current) setState('saved');
       return;
     }
-    localStorage.setItem(
-      draftKey(noun, id),
-      JSON.stringify({ revision: base.current.revision, document: now }),
-    );
+    keepDraft(noun, id, { revision: base.current.revision, document: now });
+    due.current = true;
     if (state === 'saved') setState('unsaved');
-    const timer = setTimeout(
-      () => {
-        if (saving.current) return;
-        saving.current = true;
-        setState('saving');
-        send(`${path}/${id}`, 'PUT', { revision: base.current!.revision, document: now })
-          .then(async (response) => {
-            const answer = (await response.json()) as Stored<T> & Refusal<T>;
-            // An answer that was lost, and the same asked for again: what is there is what was sent.
-            const own =
-              response.status === 409 && JSON.stringify(answer.current!.document) === JSON.stringify(now);
-            if (own) {
-              base.current = { revision: answer.current!.revision, document: now };
-              localStorage.removeItem(draftKey(noun, id));
-              setState('saved');
-            } else if (response.status === 409) {
-              setTheirs(answer.current!);
-              setState('conflict');
-            } else if (response.ok) {
-              base.current = { revision: answer.revision, document: now };
-              localStorage.removeItem(draftKey(noun, id));
-              setState('saved');
-            } else if (response.status < 500) {
-              setRefused({ document: now, why: whyOf(answer) });
-              setState('refused');
-            } else setState('unsaved');
-          })
-          .catch(() => setState('unsaved'))
-          .finally(() => {
-            saving.current = false;
-            // What was changed meanwhile, or could not be saved, is tried again.
-            setHistory((h) => h && { ...h });
-          });
-      },
-      state === 'unsaved' && base.current.document !== now ? REST_MS * 2 : REST_MS,
-    );
+    const timer = setTimeout(() => void save(), state === 'unsaved' ? REST_MS * 2 : REST_MS);
     return () => clearTimeout(timer);
     // A change of what is shown as saved is no reason to save.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [now, history, id]);
+
+  // Who leaves before the rest is over has it saved all the same.
+  useEffect(() => {
+    left.current = false;
+    return () => {
+      left.current = true;
+      if (due.current) void save();
+    };
+  }, [save]);
 
   const change = useCallback((next: T | ((document: T) => T), gesture: string | null = null) => {
     setHistory((h) => {
