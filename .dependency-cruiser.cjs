@@ -2,6 +2,7 @@
 const core = (room) => `^packages/core/src/${room}/`;
 const layers = [
   ['units', 'rights', 'fields'],
+  ['wording'],
   ['colour', 'geometry'],
   ['raster', 'type', 'wear'],
   ['steps'],
@@ -10,7 +11,7 @@ const layers = [
   ['design'],
   ['resolve', 'spec', 'svg'],
   ['proof', 'placement', 'sheet', 'mockup', 'press'],
-  ['export'],
+  ['export', 'listing'],
 ];
 const upwards = layers.slice(0, -1).map((rooms, i) => ({
   name: `${rooms.join('-and-')}-look-down-only`,

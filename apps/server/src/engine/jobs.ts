@@ -1,10 +1,9 @@
 import type { Garment } from '@brelm/core/colour';
-import { allParts, applyEdit, inkValues, type Design, type Placement } from '@brelm/core/design';
-import { termsOf, type Licence } from '@brelm/core/rights';
+import { applyEdit, inkValues, type Design, type Placement } from '@brelm/core/design';
+import { creditOf, usedMaterials } from '@brelm/core/listing';
+import { termsOf } from '@brelm/core/rights';
 import type { ManifestLicence } from '@brelm/core/export';
-import { CATALOGUE } from '@brelm/core/type';
 import type { Materials, PictureSource } from '@brelm/core/drawing';
-import { facesOfPart } from '@brelm/core/parts';
 import { resolve, weightOf } from '@brelm/core/resolve';
 import {
   artworkOn,
@@ -92,23 +91,15 @@ export function jobsOf(design: Design, spec: Spec): { job: FileJob; file: Planne
 /** What designs use that is under a licence: pictures, figures and typefaces, each once, own work left out. */
 export function licencesOf(designs: readonly Design[]): ManifestLicence[] {
   const all = new Map<string, ManifestLicence>();
-  const add = (material: string, licence: Licence) => {
-    if (licence.id === 'own') return;
-    const terms = termsOf(licence);
-    const attribution = terms?.attribution
-      ? `${material}, ${terms.name}${licence.source ? `, ${licence.source}` : ''}`
-      : null;
-    all.set(`${material} ${licence.id}`, { material, licence: terms?.name ?? licence.id, attribution });
-  };
-  for (const design of designs) {
-    for (const m of design.materials) add(m.name, m.licence);
-    for (const part of allParts(design)) {
-      if (part.kind === 'motif') add(part.name || 'a figure', part.licence);
-      for (const id of facesOfPart(part)) {
-        const face = CATALOGUE.find((f) => f.id === id);
-        if (face) add(`Typeface ${face.name}`, { id: face.licence });
-      }
-    }
+  for (const used of designs.flatMap(usedMaterials)) {
+    const { kind, licence } = used;
+    if (licence.id === 'own') continue;
+    const material = kind === 'typeface' ? `Typeface ${used.title}` : used.title;
+    all.set(`${material} ${licence.id}`, {
+      material,
+      licence: termsOf(licence)?.name ?? licence.id,
+      attribution: creditOf(used),
+    });
   }
   return [...all.values()];
 }

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { BadRequestException, Inject, Injectable } from '@nestjs/common';
-import type { DesignHead } from '@brelm/core/design';
+import { artworkText, type DesignHead } from '@brelm/core/design';
 import { packFolder, patternFault, plannedNames, slug } from '@brelm/core/export';
 import { allPlannedFiles, plannedFiles, type PlannedFile } from '@brelm/core/placement';
 import { mockupName, shows, type MockupWish, type Scene } from '@brelm/core/mockup';
@@ -233,15 +233,15 @@ export class PlannerService {
     return scene;
   }
 
-  /** Keeps a design as it is, so that a run makes what it was started with. */
+  /** Keeps a design as it is, but for its wording, so that a run makes what it was started with. */
   snapshot({ text }: StoredDesign): Promise<string> {
-    return this.files.keep(Buffer.from(text));
+    return this.files.keep(Buffer.from(artworkText(text)));
   }
 
   /** What a snapshot of a design as it is now would be called. */
   async hashNow(id: string): Promise<string> {
     const { text } = await this.designs.get(id);
-    return createHash('sha256').update(text).digest('hex');
+    return createHash('sha256').update(artworkText(text)).digest('hex');
   }
 
   /** How a file is packed changes nothing of its proof. */

@@ -1,3 +1,4 @@
+import { NO_WORDING } from '../wording';
 import {
   DESIGN_FORMAT,
   DESIGN_VERSION,
@@ -37,6 +38,7 @@ export function emptyDesign(
     after: [],
     accepted: [],
     placements: [],
+    wording: NO_WORDING,
   };
 }
 

@@ -27,6 +27,7 @@ export function differences(mine: Design, theirs: Design): string[] {
   if (!same(mine.inks, theirs.inks)) out.push('Inks differ');
   if (mine.light !== theirs.light) out.push('The light comes from elsewhere');
   if (!same(mine.colourways, theirs.colourways)) out.push('Colourways differ');
+  if (!same(mine.wording, theirs.wording)) out.push('The words of its listings differ');
   return out.length || same(documentOf(mine), documentOf(theirs))
     ? out
     : ['Only settings such as the garments differ'];

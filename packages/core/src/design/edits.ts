@@ -17,6 +17,7 @@ import type {
 import type { Keyline, Part, Place } from '../parts';
 import type { CutLine } from '../cutline';
 import type { Wear } from '../wear';
+import type { Wording } from '../wording';
 
 /** A change to a design as plain data: what a mend is made of, and what the board applies. */
 export type Edit =
@@ -56,6 +57,7 @@ export type Edit =
   | { op: 'unaccept'; acceptance: Omit<Acceptance, 'reason'> }
   | { op: 'setPlacement'; placement: Placement }
   | { op: 'removePlacement'; spec: string; side?: string }
+  | { op: 'setWording'; change: Partial<Wording> }
   | { op: 'setBackdrop'; garment: string }
   | { op: 'setGarments'; garments: string[] }
   | { op: 'rename'; name: string }
@@ -314,6 +316,8 @@ export function applyEdit(design: Design, edit: Edit): Design {
           (p) => p.spec !== edit.spec || (edit.side !== undefined && p.side !== edit.side),
         ),
       };
+    case 'setWording':
+      return { ...design, wording: { ...design.wording, ...edit.change } };
     case 'setBackdrop':
       return { ...design, backdrop: edit.garment };
     case 'setGarments':

@@ -16,6 +16,7 @@ import {
 } from '../fields';
 import { CUT_LINE_FIELD } from '../cutline';
 import { DRESSING, licenceField, PART_FIELD, RELATIONS, WEAR_LIST } from '../parts';
+import { WORDING_FIELD } from '../wording';
 import { bundlesAround } from './stack';
 import {
   FILE_FORMATS,
@@ -224,6 +225,7 @@ export const DESIGN_FIELDS: FieldsOf<Body> = {
   sides: list(sideField, { most: MOST_SIDES, least: { n: 1, says: 'must have at least one' } }),
   accepted: list(acceptanceField, { most: 1000, optional: true }),
   placements: list(placementField, { most: 2000, optional: true }),
+  wording: WORDING_FIELD,
 };
 export const DESIGN_FIELD = record<Body>(DESIGN_FIELDS, { rule: once });
 /** What a colourway says otherwise of a part. */

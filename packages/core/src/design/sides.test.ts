@@ -2,6 +2,8 @@ import fc from 'fast-check';
 import { circle, designOf, reread, shape } from '../../testing';
 import {
   allParts,
+  artworkText,
+  documentOf,
   applyEdit,
   applyEdits,
   clippingOf,
@@ -259,5 +261,21 @@ describe('sides of a design', () => {
       }),
       { seed: SEED, numRuns: 60 },
     );
+  });
+});
+
+describe('the text of the artwork', () => {
+  it('is the same whatever the wording, and other once anything else is', () => {
+    const design = twoSided();
+    const text = (d: Design) => artworkText(JSON.stringify(documentOf(d)));
+    const worded = (title: string) => applyEdit(design, { op: 'setWording', change: { title } });
+    // Words that look like the field itself cut nothing off.
+    for (const title of ['Owls', ',"wording":{', '"}],"wording":{"title":"'])
+      expect(text(worded(title))).toBe(text(design));
+    expect(JSON.parse(text(design))).toEqual(
+      JSON.parse(JSON.stringify({ ...documentOf(design), wording: undefined })),
+    );
+    expect(text(applyEdit(design, { op: 'rename', name: ',"wording":{' }))).not.toBe(text(design));
+    expect(differences(worded('Owls'), design)).toEqual(['The words of its listings differ']);
   });
 });

@@ -52,14 +52,25 @@ export function openSide(design: Design, side: string | undefined): Design {
 
 /** A design as it is kept. */
 export function documentOf(design: Design): DesignDocument {
-  const { name, backdrop, garments, inks, colourways, materials, light, accepted, placements } = design;
+  const { name, backdrop, garments, inks, colourways, materials, light, accepted, placements, wording } =
+    design;
   return {
     format: DESIGN_FORMAT,
     version: DESIGN_VERSION,
     ...{ name, backdrop, garments, inks, colourways, materials, light },
     sides: sidesOf(design),
-    ...{ accepted, placements },
+    ...{ accepted, placements, wording },
   };
+}
+
+/**
+ * The JSON of a document without its wording: two are alike where nothing that is drawn or made into files differs. For
+ * JSON as documentOf orders it, with nothing between its tokens.
+ */
+export function artworkText(json: string): string {
+  // No text within it can hold this: its quotation marks would be escaped.
+  const at = json.lastIndexOf(',"wording":{');
+  return at < 0 ? json : `${json.slice(0, at)}}`;
 }
 
 /** A document as a design, opened at a side (the first where none is named). */
@@ -78,6 +89,7 @@ const SHARED = [
   'light',
   'accepted',
   'placements',
+  'wording',
 ] as const satisfies readonly (keyof Design)[];
 
 /** True for two states of a design that differ in nothing but the side that is open. */

@@ -5,7 +5,7 @@ import type { Board, Design, SideHead } from './types';
 /** What plans, names and lists need of a design: all but its artwork. */
 export interface DesignHead extends Pick<
   Design,
-  'name' | 'side' | 'board' | 'backdrop' | 'garments' | 'inks' | 'colourways' | 'placements'
+  'name' | 'side' | 'board' | 'backdrop' | 'garments' | 'inks' | 'colourways' | 'placements' | 'wording'
 > {
   before: readonly SideBoard[];
   after: readonly SideBoard[];
@@ -17,9 +17,9 @@ export type SideBoard = SideHead & { board: Board };
 const boardOf = ({ id, name, board }: SideBoard): SideBoard => ({ id, name, board });
 
 export const headOf = (design: Design): DesignHead => {
-  const { name, side, board, backdrop, garments, inks, colourways, placements } = design;
+  const { name, side, board, backdrop, garments, inks, colourways, placements, wording } = design;
   return {
-    ...{ name, side, board, backdrop, garments, inks, colourways, placements },
+    ...{ name, side, board, backdrop, garments, inks, colourways, placements, wording },
     before: design.before.map(boardOf),
     after: design.after.map(boardOf),
   };

@@ -3,6 +3,7 @@ import type { Keyline, Part, PartRelations, Shade } from '../parts';
 import type { Licence } from '../rights';
 import type { CutLine } from '../cutline';
 import type { Wear } from '../wear';
+import type { Wording } from '../wording';
 
 export const DESIGN_FORMAT = 'brelm-design';
 export const DESIGN_VERSION = 3;
@@ -180,6 +181,8 @@ export interface Design {
   accepted: Acceptance[];
   /** The products that the design is made for, each side once; by its boards alone where empty. */
   placements: Placement[];
+  /** The words of its listings. The last field of a document: see artworkText. */
+  wording: Wording;
 }
 
 /** A design as it is kept: all sides alike, none open. */

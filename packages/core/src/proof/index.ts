@@ -11,5 +11,5 @@ export * from './file-proof';
 export * from './wall';
 export * from './propose';
 export { createSpelling, type Dictionary } from './spelling';
-export { inCaseOf, spellableIn } from './checks/spelling';
+export { doubtfulIn, inCaseOf, spellableIn } from './checks/spelling';
 export * from './separation';

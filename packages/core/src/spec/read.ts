@@ -1,10 +1,13 @@
 import { FILE_FORMATS } from '../design';
 import { Checked } from '../fields';
 import { readSide } from './read-side';
+import { COUNTINGS } from '../wording';
 import {
+  LISTING_FIELDS,
   PICTURE_SHAPES,
   PRODUCT_KINDS,
   SPEC_VERSION,
+  type FeeTable,
   type ListingRules,
   type PictureRules,
   type ProductKind,
@@ -28,7 +31,7 @@ function sticker(s: Checked): StickerRules {
 }
 
 function pictures(p: Checked): PictureRules {
-  p.object(['shapes', 'leastPx', 'mostBytes']);
+  p.object(['shapes', 'leastPx', 'mostBytes', 'most']);
   const shapes = p.at('shapes').list((s) => s.oneOf(PICTURE_SHAPES), { max: PICTURE_SHAPES.length });
   if (Array.isArray(p.at('shapes').value) && shapes.length === 0)
     p.at('shapes').fault('must have at least one shape');
@@ -36,28 +39,61 @@ function pictures(p: Checked): PictureRules {
     shapes,
     leastPx: p.at('leastPx').number({ min: 1, max: 10_000, whole: true }),
     mostBytes: p.at('mostBytes').number({ min: 20_000, max: 2e9, whole: true }),
+    ...(p.at('most').missing ? {} : { most: p.at('most').number({ min: 1, max: 40, whole: true }) }),
   };
 }
 
-function listing(l: Checked): ListingRules {
-  l.object(['titleMax', 'descriptionMax', 'tags', 'bullets', 'forbidden', 'pictures']);
-  const length = (at: Checked) => at.number({ min: 1, max: 100_000, whole: true });
-  const list = (key: 'tags' | 'bullets') => {
-    const at = l.at(key);
-    if (at.missing) return {};
-    at.object(['most', 'each']);
-    return { [key]: { most: length(at.at('most')), each: length(at.at('each')) } };
+const money = (at: Checked) => at.number({ min: 0, max: 100_000_000, whole: true });
+
+function fees(f: Checked): FeeTable {
+  f.object(['currency', 'listing', 'share', 'least', 'payment', 'paymentEach']);
+  const share = (key: 'share' | 'payment') => f.at(key).number({ min: 0, max: 0.9, fallback: 0 });
+  const sum = (key: 'listing' | 'least' | 'paymentEach') => (f.at(key).missing ? 0 : money(f.at(key)));
+  const table = {
+    currency: f.at('currency').string({ max: 3 }),
+    ...{ listing: sum('listing'), share: share('share'), least: sum('least') },
+    ...{ payment: share('payment'), paymentEach: sum('paymentEach') },
   };
-  const max = (key: 'titleMax' | 'descriptionMax') => (l.at(key).missing ? {} : { [key]: length(l.at(key)) });
+  if (table.currency && !/^[A-Z]{3}$/.test(table.currency))
+    f.at('currency').fault('must be a currency of ISO 4217, e.g. EUR');
+  if (table.share + table.payment > 0.9) f.fault('share and payment must leave something of a price');
+  return table;
+}
+
+function listing(l: Checked): ListingRules {
+  l.object([
+    ...['counting', 'required', 'titleLeast', 'titleMax', 'descriptionMax', 'tags', 'bullets', 'forbidden'],
+    ...['forbiddenCharacters', 'pictures', 'prices', 'fees', 'word'],
+  ]);
+  const length = (at: Checked) => at.number({ min: 1, max: 100_000, whole: true });
+  const given = <K extends keyof ListingRules>(key: K, read: (at: Checked) => ListingRules[K]) =>
+    l.at(key).missing ? {} : { [key]: read(l.at(key)) };
+  const bounds = (key: 'tags' | 'bullets') =>
+    given(key, (at) => {
+      const more = key === 'tags' ? (['least', 'total'] as const) : [];
+      at.object(['most', 'each', ...more]);
+      const further = more.flatMap((k) => (at.at(k).missing ? [] : [[k, length(at.at(k))] as const]));
+      return { most: length(at.at('most')), each: length(at.at('each')), ...Object.fromEntries(further) };
+    });
   return {
-    ...max('titleMax'),
-    ...max('descriptionMax'),
-    ...list('tags'),
-    ...list('bullets'),
-    ...(l.at('forbidden').missing
-      ? {}
-      : { forbidden: l.at('forbidden').list((w) => w.string({ max: 120 }), { max: 1000 }) }),
-    ...(l.at('pictures').missing ? {} : { pictures: pictures(l.at('pictures')) }),
+    ...given('counting', (at) => at.oneOf(COUNTINGS)),
+    ...given('required', (at) => at.list((f) => f.oneOf(LISTING_FIELDS), { max: LISTING_FIELDS.length })),
+    ...given('titleLeast', length),
+    ...given('titleMax', length),
+    ...given('descriptionMax', length),
+    ...bounds('tags'),
+    ...bounds('bullets'),
+    ...given('forbidden', (at) => at.list((w) => w.string({ max: 120 }), { max: 1000 })),
+    ...given('forbiddenCharacters', (at) => at.string({ max: 200 })),
+    ...given('pictures', pictures),
+    ...given('prices', (at) => {
+      at.object(['least', 'most']);
+      const prices = { least: money(at.at('least')), most: money(at.at('most')) };
+      if (prices.most < prices.least) at.at('most').fault('must not be less than the least');
+      return prices;
+    }),
+    ...given('fees', fees),
+    ...given('word', (at) => at.string({ max: 80 })),
   };
 }
 

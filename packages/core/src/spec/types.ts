@@ -1,4 +1,5 @@
 import type { FileFormat } from '../design';
+import type { Counting } from '../wording';
 
 /** Margins from the four edges, inches. */
 export interface Margins {
@@ -73,14 +74,45 @@ export interface StickerRules {
   mostPoints?: number;
 }
 
-/** Limits of a listing's fields; lengths in characters. */
+export const LISTING_FIELDS = ['title', 'description', 'tags', 'pictures', 'price'] as const;
+export type ListingField = (typeof LISTING_FIELDS)[number];
+
+/** What a marketplace keeps of a sale; sums in hundredths of the currency, shares of the price. */
+export interface FeeTable {
+  /** ISO 4217. */
+  currency: string;
+  /** For a listing that sells, once a sale. */
+  listing: number;
+  /** The marketplace's share, and the least that it takes. */
+  share: number;
+  least: number;
+  /** What the payment costs: a share, and a sum each time. */
+  payment: number;
+  paymentEach: number;
+}
+
+/** Limits of a listing's fields; lengths in the marketplace's own counting. */
 export interface ListingRules {
+  /** How lengths are counted; as a reader sees letters where left out. */
+  counting?: Counting;
+  /** What must not be left empty; the title alone where left out. */
+  required?: ListingField[];
+  titleLeast?: number;
   titleMax?: number;
   descriptionMax?: number;
-  tags?: { most: number; each: number };
+  /** `total`: characters of all tags together. */
+  tags?: { most: number; each: number; least?: number; total?: number };
   bullets?: { most: number; each: number };
+  /** Words that must not stand anywhere in it. */
   forbidden?: string[];
+  /** Characters that must not, side by side. */
+  forbiddenCharacters?: string;
   pictures?: PictureRules;
+  /** What prices there may be, hundredths of the currency. */
+  prices?: { least: number; most: number };
+  fees?: FeeTable;
+  /** What the product is called in a listing, e.g. `tee`. */
+  word?: string;
 }
 
 export const PICTURE_SHAPES = ['square', '4:5', '3:4'] as const;
@@ -93,6 +125,8 @@ export interface PictureRules {
   /** Of the shorter side, px. */
   leastPx: number;
   mostBytes: number;
+  /** Pictures that a listing may have; ten where left out. */
+  most?: number;
 }
 
 export const PRODUCT_KINDS = [

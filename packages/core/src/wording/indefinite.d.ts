@@ -1,0 +1,3 @@
+declare module 'indefinite' {
+  export default function indefinite(words: string, options?: { articleOnly?: boolean }): string;
+}
