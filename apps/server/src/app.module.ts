@@ -16,6 +16,19 @@ import { HousekeepingService } from './storage/housekeeping.service';
 import { HealthController } from './health/health.controller';
 import { LibraryController } from './library/library.controller';
 import { LibraryService } from './library/library.service';
+import { ConnectionsService } from './listings/connections.service';
+import { ListingsController } from './listings/listings.controller';
+import { ListingsService } from './listings/listings.service';
+import { PrepareService } from './listings/prepare.service';
+import { ProtectedService } from './listings/protected.service';
+import { SendingService } from './listings/sending.service';
+import { GannetRowController } from './markets/gannet-row.controller';
+import { MarketsController } from './markets/markets.controller';
+import { MarketsService } from './markets/markets.service';
+import { MudlarkController } from './markets/mudlark.controller';
+import { PinfoldController } from './markets/pinfold.controller';
+import { StickerwharfController } from './markets/stickerwharf.controller';
+import { WeatherService } from './markets/weather';
 import { MaterialsController } from './materials/materials.controller';
 import { MaterialsService } from './materials/materials.service';
 import { MotifsController } from './motifs/motifs.controller';
@@ -87,6 +100,12 @@ export class AppModule {
         MotifsController,
         SpecsController,
         RunsController,
+        ListingsController,
+        PinfoldController,
+        GannetRowController,
+        StickerwharfController,
+        MudlarkController,
+        MarketsController,
       ],
       providers: [
         { provide: OPTIONS, useValue: options },
@@ -115,6 +134,13 @@ export class AppModule {
         PlannerService,
         QueueService,
         RunsService,
+        WeatherService,
+        MarketsService,
+        ConnectionsService,
+        ProtectedService,
+        ListingsService,
+        PrepareService,
+        SendingService,
         DemoService,
       ],
     };

@@ -21,6 +21,10 @@ export interface ServerOptions {
   demo: boolean;
   /** Real seconds that a day of the stand-in press takes; a minute where left out. */
   pressDay?: number;
+  /** How long an answer of a marketplace is waited for, ms; usual where left out. */
+  marketPatience?: number;
+  /** The first rest before a marketplace is asked again, ms; a second where left out. */
+  marketRest?: number;
   /** Bytes that may still be written in a folder; the disk's own answer where it is left out. */
   room?: (folder: string) => Promise<number>;
 }

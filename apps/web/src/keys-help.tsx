@@ -10,7 +10,7 @@ const KEYS: [string, string][] = [
   ['C', 'next colourway'],
   ['F, Shift F', 'fit the board, the selection to the window'],
   ['S, Shift S', 'next, previous side of the design'],
-  ['1–5', 'the stages: artwork, garments, cut line, mockups, placement'],
+  ['1–6', 'the stages: artwork, garments, cut line, mockups, placement, listings'],
   ['P', 'under placement: place it by its ink'],
   ['+, −', 'zoom in, out'],
   ['Arrows', 'move the selected parts by 1 px, with Shift by 10'],

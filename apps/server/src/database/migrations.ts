@@ -259,6 +259,51 @@ export class Samples1764240000000 implements MigrationInterface {
   }
 }
 
+/** Listings, what is sent of them, and the stand-in marketplaces. */
+export class Listings1764260000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`CREATE TABLE IF NOT EXISTS market_shops (
+      token_hash CHAR(64) NOT NULL PRIMARY KEY, market VARCHAR(40) NOT NULL, name VARCHAR(120) NOT NULL,
+      expires_at DATETIME(3) NOT NULL) ${TABLE}`);
+    await db.query(`CREATE TABLE IF NOT EXISTS market_listings (
+      id CHAR(36) NOT NULL PRIMARY KEY, market VARCHAR(40) NOT NULL, shop VARCHAR(120) NOT NULL,
+      reference VARCHAR(80) NOT NULL, product VARCHAR(120) NOT NULL, document MEDIUMTEXT NOT NULL,
+      revision INT NOT NULL, received_at DATETIME(3) NOT NULL, reasons TEXT NOT NULL,
+      accepted_at DATETIME(3) NULL, down_at DATETIME(3) NULL,
+      UNIQUE INDEX one_for_a_reference (market, shop, reference)) ${TABLE}`);
+    await db.query(`CREATE TABLE IF NOT EXISTS market_files (
+      id CHAR(36) NOT NULL PRIMARY KEY, listing_id CHAR(36) NULL, kind VARCHAR(12) NOT NULL,
+      position INT NOT NULL, side VARCHAR(80) NOT NULL, name VARCHAR(300) NOT NULL, sha256 CHAR(64) NOT NULL,
+      created_at DATETIME(3) NOT NULL, INDEX by_listing (listing_id), INDEX by_file (sha256)) ${TABLE}`);
+    await db.query(`CREATE TABLE IF NOT EXISTS connections (
+      market VARCHAR(40) NOT NULL PRIMARY KEY, shop VARCHAR(120) NOT NULL, token TEXT NOT NULL,
+      connected_at DATETIME(3) NOT NULL, fault TEXT NULL) ${TABLE}`);
+    await db.query(`CREATE TABLE IF NOT EXISTS listings (
+      id CHAR(36) NOT NULL PRIMARY KEY, design_id CHAR(36) NOT NULL, spec VARCHAR(120) NOT NULL,
+      state VARCHAR(12) NOT NULL, sent MEDIUMTEXT NULL, remote MEDIUMTEXT NULL, seen INT NULL,
+      heard_at DATETIME(3) NULL, UNIQUE INDEX one_for_a_product (design_id, spec)) ${TABLE}`);
+    await db.query(`CREATE TABLE IF NOT EXISTS sendings (
+      id CHAR(36) NOT NULL PRIMARY KEY, created_at DATETIME(3) NOT NULL, INDEX by_time (created_at, id)) ${TABLE}`);
+    await db.query(`CREATE TABLE IF NOT EXISTS sending_rows (
+      id CHAR(36) NOT NULL PRIMARY KEY, sending_id CHAR(36) NOT NULL, listing_id CHAR(36) NOT NULL,
+      open_for CHAR(36) NULL, market VARCHAR(40) NOT NULL, action VARCHAR(12) NOT NULL,
+      state VARCHAR(12) NOT NULL, step VARCHAR(12) NOT NULL, attempts INT NOT NULL, next_at DATETIME(3) NULL,
+      reason TEXT NULL, job LONGTEXT NOT NULL, snapshot CHAR(64) NOT NULL, finished_at DATETIME(3) NULL,
+      UNIQUE INDEX one_open (open_for), INDEX by_sending (sending_id), INDEX by_listing (listing_id),
+      INDEX by_snapshot (snapshot), INDEX by_state (state, next_at)) ${TABLE}`);
+    await db.query(`CREATE TABLE IF NOT EXISTS protected_words (
+      folded VARCHAR(120) NOT NULL PRIMARY KEY, words VARCHAR(120) NOT NULL, why VARCHAR(400) NOT NULL) ${TABLE}`);
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    for (const table of [
+      ...['protected_words', 'sending_rows', 'sendings', 'listings', 'connections'],
+      ...['market_files', 'market_listings', 'market_shops'],
+    ])
+      await db.query(`DROP TABLE IF EXISTS ${table}`);
+  }
+}
+
 /** Whether a table is there and has a column. */
 async function hasColumn(db: QueryRunner, table: string, column: string): Promise<boolean> {
   const found = (await db.query(
@@ -286,4 +331,5 @@ export const MIGRATIONS = [
   PictureLooks1764210000000,
   OwnScenes1764230000000,
   Samples1764240000000,
+  Listings1764260000000,
 ];

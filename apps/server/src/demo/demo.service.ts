@@ -16,6 +16,7 @@ import {
 } from '../engine';
 import { SettingRow } from '../database/entities';
 import { DesignsService } from '../designs/designs.service';
+import { ProtectedService } from '../listings/protected.service';
 import { LibraryService } from '../library/library.service';
 import { MaterialsService } from '../materials/materials.service';
 import { SpecsService } from '../specs/specs.service';
@@ -33,12 +34,14 @@ export class DemoService {
     private readonly materials: MaterialsService,
     private readonly styles: StylesService,
     private readonly sheets: SheetsService,
+    private readonly protectedWords: ProtectedService,
   ) {}
 
   /** Specs and garments always; designs only the first time, so that archived ones stay away. */
   async load(withDesigns: boolean): Promise<number> {
     await this.specs.putShipped(shippedSpecs());
     await this.library.putShipped(shippedGarments(), shippedStarters());
+    await this.protectedWords.putShipped();
     if (!withDesigns || (await this.settings.findOneBy({ name: 'demo' }))) return 0;
     const folder = join(DEMO_FOLDER, 'designs');
     const names = readdirSync(folder)

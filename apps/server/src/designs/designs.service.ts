@@ -134,6 +134,13 @@ export class DesignsService implements OnApplicationBootstrap {
     };
   }
 
+  /** Names of designs, archived ones included, by id. */
+  async names(ids: readonly string[]): Promise<Map<string, string>> {
+    if (ids.length === 0) return new Map();
+    const rows = await this.designs.find({ where: { id: In([...ids]) }, select: { id: true, name: true } });
+    return new Map(rows.map((r) => [r.id, r.name]));
+  }
+
   /** A design as a list shows it: its document is not read. */
   async entry(id: string): Promise<DesignEntry> {
     const row = await this.designs.findOne({

@@ -17,6 +17,8 @@ export * from './make-file';
 export * from './scenes';
 export * from './scene-archive';
 export * from './press-check';
+export { checkMarketFile, type FileWish } from './market-check';
+export { unzipped } from './unzip';
 export * from './mockup';
 export * from './cut-out';
 export * from './sheet-file';

@@ -105,6 +105,7 @@ export class MotifLibrary {
     private readonly entries: Map<string, MotifEntry>,
     private readonly index: MiniSearch<{ id: string; name: string; also: string }>,
     private readonly topics: Map<string, Set<string>>,
+    private readonly synonyms: Map<string, Set<string>>,
   ) {}
 
   /** Reads the sets and makes the index; takes about a second. */
@@ -162,7 +163,7 @@ export class MotifLibrary {
       },
     });
     index.addAll(documents);
-    return new MotifLibrary(sets, entries, index, topics);
+    return new MotifLibrary(sets, entries, index, topics, synonyms);
   }
 
   get size(): number {
@@ -181,6 +182,13 @@ export class MotifLibrary {
       : [...(within ?? this.entries.keys())];
     const ids = within ? all.filter((id) => within.has(id)) : all;
     return { total: ids.length, entries: ids.slice(from, from + count).map((id) => this.entries.get(id)!) };
+  }
+
+  /** What figures of these names show, in words that people use: the names themselves, then words for the same. */
+  wordsFor(names: readonly string[]): string[] {
+    const own = names.map((n) => words(n).trim().toLowerCase()).filter(Boolean);
+    const also = own.flatMap((n) => [...(this.synonyms.get(n) ?? [])]);
+    return [...new Set([...own, ...also])];
   }
 
   entry(id: string): MotifEntry | undefined {

@@ -64,7 +64,16 @@ const refuse = (field: string, message: string): never => {
 
 const isOwn = ({ id }: Scene): boolean => id.startsWith('own-');
 
-const jobOf = ({ spec, side, placement, colourway, garments, apart, format }: PlannedFile): RunJob => ({
+/** What a planned file is made of. */
+export const jobOf = ({
+  spec,
+  side,
+  placement,
+  colourway,
+  garments,
+  apart,
+  format,
+}: PlannedFile): RunJob => ({
   colourway: colourway.id,
   spec,
   side: side.id,

@@ -19,7 +19,7 @@ import { DesignsService, type StoredDesign } from '../designs/designs.service';
 import { LibraryService } from '../library/library.service';
 import { OPTIONS, outputsDir, type ServerOptions } from '../options';
 import { PressService, seedOf, type OrderView, type PlacedItem } from '../press/press.service';
-import { PlannerService } from '../runs/planner.service';
+import { jobOf, PlannerService } from '../runs/planner.service';
 import { ScenesService } from '../scenes/scenes.service';
 import { SpecsService } from '../specs/specs.service';
 import { FilesService } from '../storage/files.service';
@@ -95,7 +95,7 @@ export class SamplesService {
         const made = await this.pool
           .make(
             {
-              job: jobOf(file),
+              job: printOf(file),
               snapshot: p.snapshot,
               ...{ garments, acceptStops, findings: null },
               filesDir: this.options.filesDir,
@@ -116,7 +116,7 @@ export class SamplesService {
     await this.rows.insert(
       prepared.map(({ stored, item, files, snapshot }, position): SampleRow => ({
         ...{ id: randomUUID(), orderId: order.id, position, designId: stored.id, snapshot },
-        ...{ designName: stored.head.name, job: JSON.stringify(jobOf(files[0])), garment: item.garment },
+        ...{ designName: stored.head.name, job: JSON.stringify(printOf(files[0])), garment: item.garment },
         ...{ note: '', rating: null, photo: null },
       })),
     );
@@ -219,9 +219,8 @@ export class SamplesService {
   }
 }
 
-const jobOf = ({ spec, side, placement, colourway, garments, apart }: PlannedFile): RunJob => ({
-  ...{ colourway: colourway.id, spec, side: side.id, placement, apart, garments, format: 'png' },
-});
+/** A press prints PNG, whatever the marketplace takes. */
+const printOf = (file: PlannedFile): RunJob => jobOf({ ...file, format: 'png' });
 
 const misprintOf = ({ orderId, position }: SampleRow, press: PressService): Tolerance =>
   toleranceOf(press.catalogue().spread, seedOf(orderId) + position);

@@ -12,11 +12,13 @@ import { In, IsNull, Like, MoreThan, Not, Repository } from 'typeorm';
 import {
   DesignRow,
   DesignVersionRow,
+  MarketFileRow,
   MaterialRow,
   PressOrderRow,
   RunFileRow,
   SampleRow,
   SceneRow,
+  SendingLineRow,
   StarterRow,
   TypefaceRow,
 } from '../database/entities';
@@ -65,6 +67,8 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
     @InjectRepository(SceneRow) private readonly scenes: Repository<SceneRow>,
     @InjectRepository(MaterialRow) private readonly materials: Repository<MaterialRow>,
     @InjectRepository(TypefaceRow) private readonly typefaces: Repository<TypefaceRow>,
+    @InjectRepository(MarketFileRow) private readonly marketFiles: Repository<MarketFileRow>,
+    @InjectRepository(SendingLineRow) private readonly sent: Repository<SendingLineRow>,
     @InjectRepository(RunFileRow) private readonly runFiles: Repository<RunFileRow>,
     @Inject(OPTIONS) private readonly options: ServerOptions,
   ) {}
@@ -104,11 +108,13 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
       .getExists();
   }
 
-  /** Whether a file is a material, a typeface, a state that a run or an order was started with, or part of an order. */
+  /** Whether a file is a material, a typeface, a state that work was started with, or part of an order or listing. */
   private async isKept(sha256: string): Promise<boolean> {
     return (
       (await this.materials.existsBy({ sha256 })) ||
       (await this.runFiles.existsBy({ snapshot: sha256 })) ||
+      (await this.sent.existsBy({ snapshot: sha256, state: In(['queued', 'working']) })) ||
+      (await this.marketFiles.existsBy({ sha256 })) ||
       (await this.samples.existsBy([{ snapshot: sha256 }, { photo: sha256 }])) ||
       (await this.scenes.existsBy({ files: Like(`%${sha256}%`) })) ||
       (await this.pressOrders.existsBy({ items: Like(`%${sha256}%`) })) ||

@@ -11,6 +11,7 @@ import {
 } from './tasks';
 import { designPreviewTask } from './design-preview';
 import { sheetFileTask } from './sheet-file';
+import * as market from './market-tasks';
 import { told } from './outcome';
 import * as reading from './reading';
 
@@ -35,6 +36,9 @@ export const TASKS = {
   sampleTask: told(reading.sampleTask),
   designPreviewTask: told(designPreviewTask),
   sheetFileTask: told(sheetFileTask),
+  listingFactsTask: told(market.listingFactsTask),
+  checkMarketFileTask: told(market.checkMarketFileTask),
+  unzipDropTask: told(market.unzipDropTask),
 };
 export type TaskName = keyof typeof TASKS;
 

@@ -9,6 +9,7 @@ import type { Takes, Tolerance } from '@brelm/core/press';
 import {
   UploadError,
   type AskedPrint,
+  type FileWish,
   type GivenScene,
   type JobFinding,
   type OwnFont,
@@ -22,6 +23,7 @@ import type { SheetTask } from './sheet-file';
 import type { TaskName } from './child';
 import { revive, type Outcome } from './outcome';
 import type { Sample } from './sample';
+import type { ListingFacts } from './market-tasks';
 import type { JobTask, MadeResult, MakeTask, PackTask } from './tasks';
 
 // Where the code is compiled on the fly, as in tests, processes still run what was built.
@@ -59,6 +61,9 @@ const DEADLINES = {
   sampleTask: 30_000,
   designPreviewTask: 60_000,
   sheetFileTask: 300_000,
+  listingFactsTask: 60_000,
+  checkMarketFileTask: 300_000,
+  unzipDropTask: 120_000,
 } as const satisfies Record<TaskName, number>;
 
 const pool = (processes: number, queue: number) =>
@@ -92,6 +97,18 @@ export class PoolService implements OnModuleDestroy {
 
   checkPrint(task: { path: string; print: AskedPrint; takes: Takes }): Promise<string[]> {
     return this.run(this.outside, 'checkPrintTask', task);
+  }
+
+  listingFacts(text: string): Promise<ListingFacts> {
+    return this.run(this.quick, 'listingFactsTask', { text });
+  }
+
+  checkMarketFile(task: { path: string; wish: FileWish }): Promise<string[]> {
+    return this.run(this.outside, 'checkMarketFileTask', task);
+  }
+
+  unzipDrop(bytes: Uint8Array): Promise<{ path: string; data: Uint8Array }[]> {
+    return this.run(this.outside, 'unzipDropTask', bytes);
   }
 
   samplePhoto(task: JobTask & { wish: MockupWish; misprint: Tolerance }): Promise<Uint8Array> {

@@ -22,6 +22,7 @@ const STAGES = [
   ['/cut', 'Cut line', 3],
   ['/mockups', 'Mockups', 4],
   ['/placement', 'Placement', 5],
+  ['/listings', 'Listings', 6],
 ] as const;
 
 export function StageBar({
@@ -48,6 +49,7 @@ export function StageBar({
     '3': () => void navigate(`/design/${id}/cut`),
     '4': () => void navigate(`/design/${id}/mockups`),
     '5': () => void navigate(`/design/${id}/placement`),
+    '6': () => void navigate(`/design/${id}/listings`),
   });
   const spec = specs.find((s) => s.id === design.board.spec) ?? specs[0];
   const [dialog, setDialog] = useState<'board' | 'versions' | null>(null);

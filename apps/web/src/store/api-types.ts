@@ -1,5 +1,6 @@
 import type { Garment } from '@brelm/core/colour';
 import type { Design, DesignDocument, DesignSummary, FileFormat, NamedColour } from '@brelm/core/design';
+import type { DayFigures } from '@brelm/core/listing';
 import type { MockupWish } from '@brelm/core/mockup';
 import type { Severity } from '@brelm/core/proof';
 import type { Spec, SpecDifference } from '@brelm/core/spec';
@@ -321,4 +322,69 @@ export interface SampleOrder {
   reasons: string[];
   cancellable: boolean;
   samples: Sample[];
+}
+
+/** What a marketplace says of a listing. */
+export interface RemoteListing {
+  id: string;
+  revision: number;
+  state: string;
+  reasons: { field: string; message: string }[];
+  page: string | null;
+  title: string;
+  /** Hundredths. */
+  price: number;
+}
+
+/** What is being done with a listing, or how the last went. */
+export interface SendingLine {
+  id: string;
+  sendingId: string;
+  action: 'publish' | 'down';
+  state: RunState;
+  step: string;
+  attempts: number;
+  nextAt: string | null;
+  reason: string | null;
+}
+
+/** A listing: what was sent, what was heard, what is other now. */
+export interface ListingView {
+  id: string;
+  designId: string;
+  spec: string;
+  state: 'new' | 'sent' | 'down' | 'by-hand';
+  sent: { price: number; at: string } | null;
+  remote: RemoteListing | null;
+  heardAt: string | null;
+  behind: ('artwork' | 'words')[];
+  changedThere: boolean;
+  line: SendingLine | null;
+}
+
+/** A marketplace, and whether the seller is connected to it. */
+export interface Connection {
+  market: string;
+  name: string;
+  manner: string;
+  shop: string | null;
+  connectedAt: string | null;
+  fault: string | null;
+}
+
+export interface ListingRequest {
+  designId: string;
+  spec: string;
+  action: 'publish' | 'down';
+  force?: boolean;
+}
+
+/** Views and sales of a listing by day. */
+export interface ListingFigures {
+  designId: string;
+  designName: string;
+  spec: string;
+  /** Hundredths. */
+  price: number | null;
+  days: DayFigures[];
 }

@@ -1,6 +1,7 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Garment } from '@brelm/core/colour';
 import { documentOf, readDesign, type Design, type DesignDocument } from '@brelm/core/design';
+import type { ProtectedWord } from '@brelm/core/listing';
 import type { Scene } from '@brelm/core/mockup';
 import type { Catalogue } from '@brelm/core/press';
 import type { GarmentContrast } from '@brelm/core/proof';
@@ -34,6 +35,10 @@ import type {
   SheetEntry,
   SampleOrder,
   SampleRequest,
+  ListingView,
+  ListingRequest,
+  ListingFigures,
+  Connection,
 } from './api-types';
 
 export type * from './api-types';
@@ -84,6 +89,9 @@ export const api = createApi({
     'mockups',
     'scenes',
     'samples',
+    'listings',
+    'connections',
+    'protected',
   ],
   endpoints: (build) => ({
     designs: build.infiniteQuery<DesignPage, ShelfAsked, number>({
@@ -335,6 +343,62 @@ export const api = createApi({
       query: (id) => `designs/${id}/mockups`,
       providesTags: ['mockups'],
     }),
+    listings: build.query<ListingView[], string>({
+      query: (id) => `designs/${id}/listings`,
+      providesTags: ['listings'],
+    }),
+    send: build.mutation<{ id: string }, { designId: string; listings: ListingRequest[] }>({
+      query: ({ listings }) => ({ url: 'sendings', method: 'POST', body: { listings } }),
+      invalidatesTags: ['listings'],
+    }),
+    cancelLine: build.mutation<unknown, string>({
+      query: (id) => ({ url: `sendings/lines/${id}/cancel`, method: 'POST' }),
+      invalidatesTags: ['listings'],
+    }),
+    markListing: build.mutation<unknown, { designId: string; spec: string; byHand: boolean }>({
+      query: (body) => ({ url: 'listings/marks', method: 'POST', body }),
+      invalidatesTags: ['listings'],
+    }),
+    /** Asks marketplaces how their listings are. */
+    hear: build.mutation<void, void>({
+      query: () => ({ url: 'listings/hear', method: 'POST' }),
+      invalidatesTags: ['listings', 'connections'],
+    }),
+    figures: build.query<{ listings: ListingFigures[]; silent: string[] }, void>({
+      query: () => 'figures',
+      keepUnusedDataFor: 5,
+    }),
+    connections: build.query<Connection[], void>({
+      query: () => 'connections',
+      providesTags: ['connections'],
+    }),
+    connect: build.mutation<Connection[], { market: string; shop: string; token: string }>({
+      query: ({ market, ...body }) => ({ url: `connections/${market}`, method: 'PUT', body }),
+      invalidatesTags: ['connections', 'listings'],
+    }),
+    disconnect: build.mutation<Connection[], string>({
+      query: (market) => ({ url: `connections/${market}`, method: 'DELETE' }),
+      invalidatesTags: ['connections'],
+    }),
+    openShop: build.mutation<{ token: string }, { market: string; shop: string }>({
+      query: ({ market, shop }) => ({ url: `markets/${market}/shops`, method: 'POST', body: { shop } }),
+    }),
+    protectedWords: build.query<ProtectedWord[], void>({
+      query: () => 'protected-words',
+      providesTags: ['protected'],
+    }),
+    protectWords: build.mutation<ProtectedWord[], ProtectedWord>({
+      query: (body) => ({ url: 'protected-words', method: 'POST', body }),
+      invalidatesTags: ['protected'],
+    }),
+    freeWords: build.mutation<ProtectedWord[], string>({
+      query: (words) => ({ url: `protected-words/${encodeURIComponent(words)}`, method: 'DELETE' }),
+      invalidatesTags: ['protected'],
+    }),
+    /** What figures show, in words that buyers use; by their names, parted by commas. */
+    figureTopics: build.query<{ topics: string[] }, string>({
+      query: (names) => `figure-topics?${new URLSearchParams({ names }).toString()}`,
+    }),
     runs: build.query<RunSummary[], void>({ query: () => 'runs', providesTags: ['runs'] }),
     run: build.query<Run, string>({ query: (id) => `runs/${id}`, keepUnusedDataFor: 5 }),
     startRuns: build.mutation<Run[], RunRequest[]>({
@@ -480,4 +544,18 @@ export const {
   useSpecHistoryQuery,
   useSpecAffectedQuery,
   useSpecFileMutation,
+  useListingsQuery,
+  useSendMutation,
+  useCancelLineMutation,
+  useMarkListingMutation,
+  useHearMutation,
+  useFiguresQuery,
+  useConnectionsQuery,
+  useConnectMutation,
+  useDisconnectMutation,
+  useOpenShopMutation,
+  useProtectedWordsQuery,
+  useProtectWordsMutation,
+  useFreeWordsMutation,
+  useFigureTopicsQuery,
 } = api;

@@ -13,3 +13,4 @@ export * from './work-fault';
 export * from './amount';
 export * from './tick';
 export * from './kept-notes';
+export * from './text-box';

@@ -12,11 +12,9 @@ export const artworkLines = (design: Design): string[] =>
       .filter(Boolean),
   );
 
-/** Those lines as a phrase: what is set in capitals throughout is said in small letters. */
-export function phraseOf(lines: readonly string[]): string {
-  const phrase = lines.join(' ');
-  return phrase === phrase.toUpperCase() ? phrase.toLowerCase() : phrase;
-}
+/** Those lines as a phrase: what is set in capitals is said in small letters. */
+export const phraseOf = (lines: readonly string[]): string =>
+  lines.map((line) => (line === line.toUpperCase() ? line.toLowerCase() : line)).join(' ');
 
 /** Names of the figures on it, for what may be said of them. */
 export const figuresOf = (design: Design): string[] => [

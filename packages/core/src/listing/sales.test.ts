@@ -109,6 +109,7 @@ describe('the words on the artwork', () => {
     expect(artworkLines(design)).toEqual(['COUNT OWLS', 'NOT SHEEP']);
     expect(phraseOf(artworkLines(design))).toBe('count owls not sheep');
     expect(phraseOf(['Boots on,', 'Moon’s Out'])).toBe('Boots on, Moon’s Out');
+    expect(phraseOf(['BOG', 'standard'])).toBe('bog standard');
   });
 });
 

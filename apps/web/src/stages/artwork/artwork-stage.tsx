@@ -9,6 +9,7 @@ import { historyOf, startHistory } from '../../store/history';
 import { Button } from '../../ui';
 import { CutStage } from '../cut/cut-stage';
 import { GarmentsStage } from '../garments/garments-stage';
+import { ListingsStage } from '../listings/listings-stage';
 import { MockupsStage } from '../mockups/mockups-stage';
 import { PlacementStage } from '../placement/placement-stage';
 import { LeftBehind } from '../../editor/left-behind';
@@ -123,6 +124,8 @@ export function ArtworkStage() {
     <CutStage specs={specs.data} />
   ) : stage === 'mockups' ? (
     <MockupsStage specs={specs.data} garments={garments.data} />
+  ) : stage === 'listings' ? (
+    <ListingsStage specs={specs.data} garments={garments.data} />
   ) : stage === 'placement' ? (
     <PlacementStage specs={specs.data} garments={garments.data} />
   ) : (

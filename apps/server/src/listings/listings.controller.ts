@@ -1,0 +1,112 @@
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  ParseUUIDPipe,
+  Post,
+  Put,
+  Query,
+} from '@nestjs/common';
+import { ApiTags } from '@nestjs/swagger';
+import { motifLibrary } from '../engine';
+import { ConnectionsService } from './connections.service';
+import { ConnectDto, MarkDto, ProtectedDto, SendDto } from './listings.dto';
+import { ListingsService } from './listings.service';
+import { ProtectedService } from './protected.service';
+import { SendingService } from './sending.service';
+
+@ApiTags('listings')
+@Controller()
+export class ListingsController {
+  constructor(
+    private readonly listings: ListingsService,
+    private readonly sending: SendingService,
+    private readonly connections: ConnectionsService,
+    private readonly words: ProtectedService,
+  ) {}
+
+  /** The listings of a design: what was sent, and what was heard of each. */
+  @Get('designs/:id/listings')
+  of(@Param('id', ParseUUIDPipe) id: string) {
+    return this.listings.of(id);
+  }
+
+  /** Marks a listing that was put up without a connection. */
+  @Post('listings/marks')
+  @HttpCode(200)
+  mark(@Body() { designId, spec, byHand }: MarkDto) {
+    return this.listings.mark(designId, spec, byHand);
+  }
+
+  /** Asks all connected marketplaces how their listings are. */
+  @Post('listings/hear')
+  @HttpCode(204)
+  hear() {
+    return this.listings.hear();
+  }
+
+  /** Views and sales of all listings by day. */
+  @Get('figures')
+  figures() {
+    return this.listings.figures();
+  }
+
+  /** Sends listings, or takes them down; refuses what has a stop. */
+  @Post('sendings')
+  send(@Body() { listings }: SendDto) {
+    return this.sending.begin(listings);
+  }
+
+  @Get('sendings/:id')
+  sent(@Param('id', ParseUUIDPipe) id: string) {
+    return this.sending.get(id);
+  }
+
+  @Post('sendings/lines/:id/cancel')
+  @HttpCode(200)
+  cancel(@Param('id', ParseUUIDPipe) id: string) {
+    return this.sending.cancel(id);
+  }
+
+  @Get('connections')
+  connected() {
+    return this.connections.list();
+  }
+
+  /** Connects with a marketplace's token, which is tried first and never told again. */
+  @Put('connections/:market')
+  connect(@Param('market') market: string, @Body() { shop, token }: ConnectDto) {
+    return this.connections.connect(market, shop.trim(), token);
+  }
+
+  @Delete('connections/:market')
+  disconnect(@Param('market') market: string) {
+    return this.connections.disconnect(market);
+  }
+
+  @Get('protected-words')
+  protectedWords() {
+    return this.words.list();
+  }
+
+  @Post('protected-words')
+  @HttpCode(200)
+  protect(@Body() word: ProtectedDto) {
+    return this.words.put(word);
+  }
+
+  @Delete('protected-words/:words')
+  free(@Param('words') words: string) {
+    return this.words.remove(words);
+  }
+
+  /** What figures show, in words that buyers use, the nearest first; by the figures' names. */
+  @Get('figure-topics')
+  async topics(@Query('names') names?: string) {
+    const asked = (names ?? '').slice(0, 2000).split(',').slice(0, 40);
+    return { topics: (await motifLibrary()).wordsFor(asked) };
+  }
+}

@@ -1,0 +1,211 @@
+import { randomUUID } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { In, Not, Repository } from 'typeorm';
+import type { DayFigures } from '@brelm/core/listing';
+import { ListingRow, SendingLineRow } from '../database/entities';
+import { codeOf } from '../http/faults.filter';
+import { DesignsService } from '../designs/designs.service';
+import { PlannerService } from '../runs/planner.service';
+import { ConnectionsService } from './connections.service';
+import { marketOfSpec, RefusedError, RetryError, type Remote } from './connectors';
+import { wordingHash, type SendJob } from './prepare.service';
+
+/** What was sent last. */
+export interface SentListing extends Omit<SendJob, 'prints' | 'pictures' | 'force' | 'base'> {
+  snapshot: string;
+  files: number;
+  pictures: number;
+  at: string;
+}
+
+/** A listing as the stage and the shelf show it. */
+export interface ListingView {
+  id: string;
+  designId: string;
+  spec: string;
+  state: ListingRow['state'];
+  sent: SentListing | null;
+  remote: Remote | null;
+  heardAt: Date | null;
+  /** What is other now than what was sent. */
+  behind: ('artwork' | 'words')[];
+  /** It was changed on the marketplace's side since it was sent. */
+  changedThere: boolean;
+  /** What is being done, or how the last went. */
+  line: LineView | null;
+}
+
+export interface LineView {
+  id: string;
+  sendingId: string;
+  action: SendingLineRow['action'];
+  state: SendingLineRow['state'];
+  step: string;
+  attempts: number;
+  nextAt: Date | null;
+  reason: string | null;
+}
+
+export const lineView = (row: SendingLineRow): LineView => ({
+  ...{ id: row.id, sendingId: row.sendingId, action: row.action, state: row.state, step: row.step },
+  ...{ attempts: row.attempts, nextAt: row.nextAt, reason: row.reason },
+});
+
+/** Figures of a day, of which listing. */
+export interface ListingFigures {
+  designId: string;
+  designName: string;
+  spec: string;
+  /** Hundredths, as it was sent last; null where it is not known. */
+  price: number | null;
+  days: DayFigures[];
+}
+
+/** Listings: which there are, what was sent of them, and what their marketplaces say. */
+@Injectable()
+export class ListingsService {
+  constructor(
+    @InjectRepository(ListingRow) private readonly rows: Repository<ListingRow>,
+    @InjectRepository(SendingLineRow) private readonly lines: Repository<SendingLineRow>,
+    private readonly designs: DesignsService,
+    private readonly planner: PlannerService,
+    private readonly connections: ConnectionsService,
+  ) {}
+
+  /** The row of a design's product; there is one, whoever asks at the same moment. */
+  async rowFor(designId: string, spec: string): Promise<ListingRow> {
+    const known = await this.rows.findOneBy({ designId, spec });
+    if (known) return known;
+    const none = { sent: null, remote: null, seen: null, heardAt: null };
+    const row: ListingRow = { id: randomUUID(), designId, spec, state: 'new', ...none };
+    try {
+      await this.rows.insert(row);
+      return row;
+    } catch (error) {
+      if (codeOf(error) !== 'ER_DUP_ENTRY') throw error;
+      return this.rows.findOneByOrFail({ designId, spec });
+    }
+  }
+
+  async of(designId: string): Promise<ListingView[]> {
+    const { head } = await this.designs.get(designId);
+    const now = { artwork: await this.planner.hashNow(designId), wording: wordingHash(head.wording) };
+    const rows = await this.rows.findBy({ designId });
+    const last = await this.lastLines(rows.map((r) => r.id));
+    return rows.map((row) => viewOf(row, now, last.get(row.id) ?? null));
+  }
+
+  /** Marks that a listing was put up, or taken down, by hand. */
+  async mark(designId: string, spec: string, byHand: boolean): Promise<ListingView[]> {
+    await this.designs.get(designId);
+    const { id, state } = await this.rowFor(designId, spec);
+    if (state === 'new' || state === 'by-hand')
+      await this.rows.update({ id, state }, { state: byHand ? 'by-hand' : 'new' });
+    return this.of(designId);
+  }
+
+  /** Asks marketplaces how their listings are, and notes it; those that do not answer are told of, not waited for. */
+  async hear(market?: string): Promise<void> {
+    const all = await this.connections.list();
+    const asked = all.filter((c) => c.shop !== null && (market === undefined || c.market === market));
+    await Promise.all(
+      asked.map(async (c) => {
+        try {
+          const remotes = await (await this.connections.to(c.market)).states();
+          await this.note(remotes);
+          if (c.fault) await this.connections.note(c.market, null);
+        } catch (error) {
+          if (!(error instanceof RefusedError) && !(error instanceof RetryError)) throw error;
+          await this.connections.note(c.market, error.message);
+        }
+      }),
+    );
+  }
+
+  private async note(remotes: readonly Remote[]): Promise<void> {
+    const heardAt = new Date();
+    for (const remote of remotes)
+      // What was put there by somebody else has no row here, and what was never noted as sent is left to who sends it.
+      await this.rows.update(
+        { id: remote.reference, state: Not(In(['new', 'by-hand'])) },
+        { remote: JSON.stringify(remote), heardAt },
+      );
+  }
+
+  /** Views and sales of all listings, by day. */
+  async figures(): Promise<{ listings: ListingFigures[]; silent: string[] }> {
+    const silent: string[] = [];
+    const heard = await Promise.all(
+      (await this.connections.list()).map(async ({ market, name, shop }) => {
+        if (shop === null) return [];
+        try {
+          return await (await this.connections.to(market)).figures();
+        } catch (error) {
+          if (!(error instanceof RefusedError) && !(error instanceof RetryError)) throw error;
+          silent.push(name);
+          return [];
+        }
+      }),
+    );
+    const days = new Map(heard.flat().map((f) => [f.reference, f.days]));
+    const rows = days.size ? await this.rows.findBy({ id: In([...days.keys()]) }) : [];
+    const names = await this.designs.names(rows.map((r) => r.designId));
+    return {
+      silent,
+      listings: rows.map(({ id, designId, spec, sent }) => ({
+        ...{ designId, spec, designName: names.get(designId) ?? 'a design that is gone' },
+        price: sent ? (JSON.parse(sent) as SentListing).price : null,
+        days: days.get(id)!,
+      })),
+    };
+  }
+
+  /** States of listings by design, for the shelf. */
+  async onShelf(
+    designIds: readonly string[],
+  ): Promise<Map<string, { spec: string; state: string; market: string }[]>> {
+    const out = new Map<string, { spec: string; state: string; market: string }[]>();
+    if (designIds.length === 0) return out;
+    for (const row of await this.rows.findBy({ designId: In([...designIds]) })) {
+      const remote = row.remote ? (JSON.parse(row.remote) as Remote) : null;
+      const state = row.state === 'sent' ? (remote?.state ?? 'sent') : row.state;
+      if (row.state === 'new') continue;
+      const list = out.get(row.designId) ?? [];
+      list.push({ spec: row.spec, state, market: marketOfSpec(row.spec) });
+      out.set(row.designId, list);
+    }
+    return out;
+  }
+
+  private async lastLines(ids: readonly string[]): Promise<Map<string, LineView>> {
+    if (ids.length === 0) return new Map();
+    const rows = await this.lines
+      .createQueryBuilder('l')
+      .innerJoin('sendings', 's', 's.id = l.sending_id')
+      .where('l.listing_id IN (:...ids)', { ids })
+      .orderBy('s.created_at', 'ASC')
+      .getMany();
+    // The last of each stays.
+    return new Map(rows.map((r) => [r.listingId, lineView(r)]));
+  }
+}
+
+function viewOf(
+  row: ListingRow,
+  now: { artwork: string; wording: string },
+  line: LineView | null,
+): ListingView {
+  const { id, designId, spec, state, heardAt, seen } = row;
+  const sent = row.sent ? (JSON.parse(row.sent) as SentListing) : null;
+  const remote = row.remote ? (JSON.parse(row.remote) as Remote) : null;
+  const behind: ListingView['behind'] = [];
+  if (sent && state === 'sent') {
+    if (sent.snapshot !== now.artwork) behind.push('artwork');
+    if (sent.wording !== now.wording) behind.push('words');
+  }
+  return {
+    ...{ id, designId, spec, state, sent, remote, heardAt, behind, line },
+    changedThere: remote !== null && seen !== null && remote.revision !== seen,
+  };
+}

@@ -1,0 +1,112 @@
+import { useState } from 'react';
+import {
+  reasonOf,
+  useConnectMutation,
+  useConnectionsQuery,
+  useDisconnectMutation,
+  useOpenShopMutation,
+  useShopQuery,
+  type Connection,
+} from '../../store/api';
+import { Button, Modal, SeverityMark, VerdictMark } from '../../ui';
+
+/** Which marketplaces listings are sent to, and their tokens. */
+export function ConnectDialog({ onClose }: { onClose: () => void }) {
+  const { data = [], isError, error, refetch } = useConnectionsQuery();
+  return (
+    <Modal open title="Marketplaces" wide onClose={onClose}>
+      <p className="mb-3 text-muted">
+        These are stand-ins on this machine: they look at what they are sent as marketplaces do, and nothing
+        leaves. A token is kept sealed and never shown again.
+      </p>
+      {isError && (
+        <div role="alert" className="flex items-center gap-3">
+          <span>{reasonOf(error)}</span>
+          <Button onClick={() => void refetch()}>Try again</Button>
+        </div>
+      )}
+      <ul className="flex flex-col">
+        {data.map((c) => (
+          <One key={c.market} connection={c} />
+        ))}
+      </ul>
+    </Modal>
+  );
+}
+
+function One({ connection }: { connection: Connection }) {
+  const { market, name, manner, shop, fault } = connection;
+  const { data: own } = useShopQuery();
+  const [connect, connecting] = useConnectMutation();
+  const [openShop, opening] = useOpenShopMutation();
+  const [disconnect] = useDisconnectMutation();
+  const [token, setToken] = useState('');
+  const [why, setWhy] = useState<string | null>(null);
+  const shopName = own?.name ?? 'My shop';
+  const busy = connecting.isLoading || opening.isLoading;
+  const tryToken = async (tried: string) => {
+    setWhy(null);
+    try {
+      await connect({ market, shop: shopName, token: tried }).unwrap();
+      setToken('');
+    } catch (error) {
+      setWhy(reasonOf(error));
+    }
+  };
+  const begin = async () => {
+    setWhy(null);
+    try {
+      await tryToken((await openShop({ market, shop: shopName }).unwrap()).token);
+    } catch (error) {
+      setWhy(reasonOf(error));
+    }
+  };
+  return (
+    <li className="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-t border-line py-2.5 first:border-0">
+      <div className="min-w-48 flex-1">
+        <p className="flex items-center gap-1.5 font-medium">
+          {shop !== null &&
+            (fault ? <SeverityMark severity="stop" size={14} /> : <VerdictMark verdict="reads" size={14} />)}
+          {name}
+        </p>
+        <p className="text-[12.5px] text-muted">
+          {shop === null ? `Takes ${manner}.` : `Connected as ${shop}.`}
+        </p>
+      </div>
+      {shop !== null && !fault ? (
+        <Button aria-label={`Disconnect ${name}`} onClick={() => void disconnect(market)}>
+          Disconnect
+        </Button>
+      ) : (
+        <form
+          className="flex flex-wrap items-center gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (token.trim()) void tryToken(token.trim());
+          }}
+        >
+          <input
+            aria-label={`Token for ${name}`}
+            className="field !w-52"
+            type="password"
+            autoComplete="off"
+            placeholder="token"
+            value={token}
+            onChange={(e) => setToken(e.target.value)}
+          />
+          <Button type="submit" disabled={busy || !token.trim()}>
+            Connect
+          </Button>
+          <Button disabled={busy} aria-label={`Open a shop at ${name}`} onClick={() => void begin()}>
+            Open a shop there
+          </Button>
+        </form>
+      )}
+      {(why ?? fault) && (
+        <p role="alert" className="w-full text-[13px] text-rust">
+          {why ?? fault}
+        </p>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,356 @@
+import { Check, Copy, ExternalLink, X } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
+import type { Wording } from '@brelm/core/wording';
+import { mendOf, overrideOf, profitAt, withOverride, type ListingFinding } from '@brelm/core/listing';
+import { tagsIn } from '@brelm/core/wording';
+import { money } from '../../samples/money';
+import { Button, IconButton, NumberField, SeverityMark, TextBox } from '../../ui';
+import { isOpen, isUp, stateWords } from './state-words';
+import { StateMark } from './listing-table';
+import type { ListingRow } from './use-rows';
+
+export interface ListingActions {
+  change: (label: string, change: Partial<Wording>, gesture?: string) => void;
+  send: (force: boolean) => void;
+  takeDown: () => void;
+  mark: (byHand: boolean) => void;
+  cancel: (line: string) => void;
+  pack: () => void;
+}
+
+function CopyButton({ label, text }: { label: string; text: string }) {
+  const [done, setDone] = useState(false);
+  const copy = () =>
+    void navigator.clipboard.writeText(text).then(
+      () => {
+        setDone(true);
+        setTimeout(() => setDone(false), 1500);
+      },
+      () => undefined,
+    );
+  return (
+    <IconButton label={done ? `Copied: ${label}` : `Copy ${label}`} disabled={!text} onClick={copy}>
+      {done ? <Check size={14} /> : <Copy size={14} />}
+    </IconButton>
+  );
+}
+
+/** A field of a listing: filled by the wording, or its own. */
+function OwnField({
+  name,
+  own,
+  onBack,
+  children,
+  copied,
+}: {
+  name: string;
+  own: boolean;
+  onBack: () => void;
+  children: ReactNode;
+  copied: string;
+}) {
+  return (
+    <div className="flex items-start gap-1">
+      <div className="min-w-0 flex-1">
+        {children}
+        {own && (
+          <p className="mt-0.5 text-[11.5px]">
+            <span className="font-semibold">Of its own.</span>{' '}
+            <button type="button" className="text-spruce underline" onClick={onBack}>
+              As the wording has it
+              <span className="sr-only">: {name}</span>
+            </button>
+          </p>
+        )}
+      </div>
+      <div className="pt-4">
+        <CopyButton label={`the ${name}`} text={copied} />
+      </div>
+    </div>
+  );
+}
+
+function Findings({
+  row,
+  wording,
+  onMend,
+}: {
+  row: ListingRow;
+  wording: Wording;
+  onMend: (label: string, change: Partial<Wording>) => void;
+}) {
+  const { findings, words, spec, cost } = row;
+  if (findings.length === 0)
+    return <p className="text-[13px] text-muted">Nothing is wrong with its words.</p>;
+  const mend = (f: ListingFinding) => mendOf(f, words, wording, spec, cost);
+  return (
+    <ul className="flex flex-col">
+      {findings.map((f, i) => {
+        const found = mend(f);
+        return (
+          <li
+            key={i}
+            className="flex items-start gap-2 border-t border-line py-1.5 text-[13px] first:border-0"
+          >
+            <span className="pt-0.5">
+              <SeverityMark severity={f.severity} size={14} />
+            </span>
+            <span dir="auto" className="min-w-0 flex-1 break-words">
+              {f.message}
+            </span>
+            {found && (
+              <Button
+                className="!h-7 max-w-56 !px-2"
+                title={found.label}
+                onClick={() => onMend(found.label, found.change)}
+              >
+                <span className="truncate">{found.label.replace(/ for [^“]*$/, '')}</span>
+              </Button>
+            )}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+/** One listing: its words as they will stand, what is wrong with it, its price, and what can be done. */
+export function ListingDetail({
+  row,
+  wording,
+  connected,
+  actions,
+  onClose,
+}: {
+  row: ListingRow;
+  wording: Wording;
+  connected: boolean;
+  actions: ListingActions;
+  onClose: () => void;
+}) {
+  const { spec, words, counts, price, cost, currency, listing } = row;
+  const override = overrideOf(wording, spec.id);
+  const set = (label: string, change: Parameters<typeof withOverride>[2], gesture?: string) =>
+    actions.change(`${label}, ${spec.product}`, withOverride(wording, spec.id, change), gesture);
+  const counted = (of: 'title' | 'description') => {
+    const { length, most } = counts[of];
+    return (
+      <span
+        className={`text-[11.5px] tabular-nums ${most !== null && length > most ? 'font-semibold text-rust' : 'text-muted'}`}
+      >
+        {length}
+        {most === null ? '' : ` of ${most}`}
+      </span>
+    );
+  };
+  const stops = row.findings.filter((f) => f.severity === 'stop').length;
+  const state = stateWords(listing);
+  const left = price !== null && cost !== null ? profitAt(spec.listing?.fees, cost, price) : null;
+  const up = isUp(listing);
+  return (
+    <section aria-label={`Listing: ${spec.marketplace}, ${spec.product}`} className="flex flex-col gap-4 p-4">
+      <header className="flex items-start gap-2">
+        <div className="min-w-0 flex-1">
+          <h2 className="truncate text-[17px] font-semibold">{spec.product}</h2>
+          <p className="text-[13px] text-muted">{spec.marketplace}</p>
+        </div>
+        <IconButton label="Close the listing" onClick={onClose}>
+          <X size={16} />
+        </IconButton>
+      </header>
+      <div className="flex flex-col gap-2">
+        <div className="flex flex-wrap items-center gap-2 text-[13px]">
+          <StateMark row={row} />
+          {listing?.remote?.page && up && (
+            <a
+              href={listing.remote.page}
+              target="_blank"
+              rel="noreferrer"
+              className="inline-flex items-center gap-1 text-spruce underline"
+            >
+              Its page <ExternalLink size={12} aria-hidden />
+            </a>
+          )}
+        </div>
+        {state.more && <p className="text-[13px]">{state.more}</p>}
+        {listing?.remote?.reasons.length && !listing.changedThere ? (
+          <ul className="list-disc pl-5 text-[13px]">
+            {listing.remote.reasons.slice(0, 8).map((r, i) => (
+              <li key={i}>{r.message}</li>
+            ))}
+          </ul>
+        ) : null}
+        {listing?.changedThere && (
+          <p className="text-[13px]">
+            There it is called “<span dir="auto">{listing.remote?.title}</span>” for{' '}
+            {money(listing.remote?.price ?? 0, currency)}.
+          </p>
+        )}
+        <div className="flex flex-wrap gap-2">
+          {isOpen(listing) ? (
+            <Button onClick={() => actions.cancel(listing!.line!.id)}>Stop sending</Button>
+          ) : connected ? (
+            <>
+              <Button
+                tone="main"
+                disabled={stops > 0}
+                onClick={() => actions.send(listing?.changedThere ?? false)}
+              >
+                {listing?.changedThere ? 'Replace it with this' : up ? 'Send again' : 'Send'}
+              </Button>
+              {up && <Button onClick={actions.takeDown}>Take it down</Button>}
+            </>
+          ) : (
+            <>
+              <Button onClick={actions.pack}>Make its files</Button>
+              <Button onClick={() => actions.mark(listing?.state !== 'by-hand')}>
+                {listing?.state === 'by-hand' ? 'It is not listed' : 'I have listed it by hand'}
+              </Button>
+            </>
+          )}
+        </div>
+        {stops > 0 && (
+          <p className="text-[12.5px] text-muted">
+            {stops === 1 ? 'One stop' : `${stops} stops`} to be mended before it can be sent.
+          </p>
+        )}
+      </div>
+      <div>
+        <h3 className="mb-1 text-[13px] font-semibold">What it lacks</h3>
+        <Findings row={row} wording={wording} onMend={(label, change) => actions.change(label, change)} />
+      </div>
+      <div className="flex flex-col gap-2.5">
+        <h3 className="text-[13px] font-semibold">As it will stand</h3>
+        <OwnField
+          name="title"
+          own={override.title !== undefined}
+          copied={words.title}
+          onBack={() => set('The wording’s title', { title: undefined })}
+        >
+          <TextBox
+            label="Its title"
+            value={words.title}
+            lines={2}
+            aside={counted('title')}
+            onCommit={(title, gesture) =>
+              set('Change its title', { title: title.replace(/\n/g, ' ') }, gesture)
+            }
+          />
+        </OwnField>
+        <OwnField
+          name="description"
+          own={override.description !== undefined}
+          copied={words.description}
+          onBack={() => set('The wording’s description', { description: undefined })}
+        >
+          <TextBox
+            label="Its description"
+            value={words.description}
+            lines={6}
+            aside={counted('description')}
+            onCommit={(description, gesture) => set('Change its description', { description }, gesture)}
+          />
+        </OwnField>
+        {words.points.length > 0 && (
+          <div className="flex items-start gap-1">
+            <div className="min-w-0 flex-1">
+              <p className="text-[11.5px] text-muted">Its points</p>
+              <ul className="list-disc pl-5 text-[13px]">
+                {words.points.map((p, i) => (
+                  <li key={i} dir="auto">
+                    {p}
+                  </li>
+                ))}
+              </ul>
+            </div>
+            <CopyButton label="the points" text={words.points.join('\n')} />
+          </div>
+        )}
+        {spec.listing?.tags && (
+          <OwnField
+            name="tags"
+            own={override.tags !== undefined}
+            copied={words.tags.join(', ')}
+            onBack={() => set('The wording’s tags', { tags: undefined })}
+          >
+            <TextBox
+              label="Its tags, parted by commas"
+              value={words.tags.join(', ')}
+              lines={3}
+              aside={
+                <span
+                  className={`text-[11.5px] tabular-nums ${words.tags.length > spec.listing.tags.most ? 'font-semibold text-rust' : 'text-muted'}`}
+                >
+                  {words.tags.length} of {spec.listing.tags.most}, {spec.listing.tags.each} each
+                </span>
+              }
+              onCommit={(text, gesture) =>
+                set('Change its tags', { tags: tagsIn(text).slice(0, 500) }, gesture)
+              }
+            />
+          </OwnField>
+        )}
+        <div className="grid grid-cols-2 gap-2">
+          <TextBox
+            label="The product is called"
+            value={words.word}
+            onCommit={(word, gesture) =>
+              set('Change the product’s word', { word: word.trim() || undefined }, gesture)
+            }
+          />
+          <NumberField
+            label={`Price, ${currency}`}
+            value={(price ?? 0) / 100}
+            digits={2}
+            check={(v) => (v < 0 || v > 1_000_000 ? 'no price' : null)}
+            onChange={(v) => set('Change its price', { price: Math.round(v * 100) })}
+          />
+        </div>
+        {override.price !== undefined && (
+          <p className="text-[11.5px]">
+            <span className="font-semibold">A price of its own.</span>{' '}
+            <button
+              type="button"
+              className="text-spruce underline"
+              onClick={() => set('The wanted margin’s price', { price: undefined })}
+            >
+              As the margin asks for
+            </button>
+          </p>
+        )}
+        {left && (
+          <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-[13px] tabular-nums">
+            <dt className="text-muted">The press, one piece</dt>
+            <dd className="text-right">{money(left.cost, currency)}</dd>
+            <dt className="text-muted">{spec.marketplace} keeps</dt>
+            <dd className="text-right">{money(left.fees, currency)}</dd>
+            <dt className="border-t border-line">Left of each</dt>
+            <dd
+              className={`border-t border-line text-right font-semibold ${left.profit < 0 ? 'text-rust' : ''}`}
+            >
+              {money(left.profit, currency)} ({Math.round(left.margin * 100)} %)
+            </dd>
+          </dl>
+        )}
+      </div>
+      {!connected && (
+        <div>
+          <h3 className="mb-1 text-[13px] font-semibold">By hand, in this order</h3>
+          <ol className="list-decimal pl-5 text-[13px]">
+            <li>Make its files, and download the pack from Runs.</li>
+            <li>
+              Put up {row.files === 1 ? 'its one file' : `its ${row.files} files`} to print
+              {row.pictures.made ? `, and ${row.pictures.made} pictures` : ''}.
+            </li>
+            <li>
+              Copy title, description{words.points.length ? ', points' : ''}
+              {spec.listing?.tags ? ', tags' : ''} and price from here.
+            </li>
+            {row.colours.length > 1 && <li>Offer it in {row.colours.join(', ')}.</li>}
+            <li>Mark it as listed.</li>
+          </ol>
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,74 @@
+import { Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import {
+  reasonOf,
+  useFreeWordsMutation,
+  useProtectedWordsQuery,
+  useProtectWordsMutation,
+} from '../../store/api';
+import { Button, IconButton, Modal } from '../../ui';
+
+/** Words that somebody else has the right to: a listing that has one is stopped. */
+export function ProtectedDialog({ onClose }: { onClose: () => void }) {
+  const { data = [] } = useProtectedWordsQuery();
+  const [protect, protecting] = useProtectWordsMutation();
+  const [free] = useFreeWordsMutation();
+  const [words, setWords] = useState('');
+  const [why, setWhy] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const add = async () => {
+    setFault(null);
+    try {
+      await protect({ words: words.trim(), why: why.trim() }).unwrap();
+      setWords('');
+      setWhy('');
+    } catch (error) {
+      setFault(reasonOf(error));
+    }
+  };
+  return (
+    <Modal open title="Protected words" wide onClose={onClose}>
+      <p className="mb-2 text-muted">
+        A listing that has one of these is stopped, with the reason that stands here. Those that ship are made
+        up.
+      </p>
+      <ul className="max-h-72 overflow-y-auto">
+        {data.map((w) => (
+          <li key={w.words} className="flex items-center gap-2 border-t border-line py-1 first:border-0">
+            <span className="w-48 shrink-0 truncate font-medium">{w.words}</span>
+            <span className="min-w-0 flex-1 truncate text-[13px] text-muted" title={w.why}>
+              {w.why}
+            </span>
+            <IconButton label={`Take ${w.words} off the list`} onClick={() => void free(w.words)}>
+              <Trash2 size={14} />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      <form
+        className="mt-3 flex flex-wrap items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (words.trim()) void add();
+        }}
+      >
+        <label className="min-w-40 flex-1">
+          <span className="block text-[11.5px] text-muted">Words</span>
+          <input className="field" maxLength={120} value={words} onChange={(e) => setWords(e.target.value)} />
+        </label>
+        <label className="min-w-48 flex-[2]">
+          <span className="block text-[11.5px] text-muted">Whose they are, and what for</span>
+          <input className="field" maxLength={400} value={why} onChange={(e) => setWhy(e.target.value)} />
+        </label>
+        <Button type="submit" disabled={protecting.isLoading || !words.trim()}>
+          Add
+        </Button>
+      </form>
+      {fault && (
+        <p role="alert" className="mt-1 text-[13px] text-rust">
+          {fault}
+        </p>
+      )}
+    </Modal>
+  );
+}
