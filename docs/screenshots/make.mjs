@@ -40,11 +40,6 @@ const PICTURES = {
     await page.goto(at);
     await page.getByText('Reads on').nth(3).waitFor();
   },
-  async 'new-design'(page) {
-    await page.goto(at);
-    await page.getByRole('button', { name: 'New design' }).click();
-    await page.getByRole('dialog').waitFor();
-  },
   async artwork(page) {
     await open(page, OWLS);
     await part(page, 'Barn owl');
@@ -121,10 +116,37 @@ const PICTURES = {
     await page.goto(`${at}/materials`);
     await page.getByRole('heading').first().waitFor();
   },
-  async findings(page) {
+  async listings(page) {
     await open(page, OWLS);
-    await page.getByRole('button', { name: /^Bone,/ }).click();
-    await checked(page);
+    await page.keyboard.press('6');
+    await page.getByRole('button', { name: 'Marketplaces' }).click();
+    for (const name of ['Gannet Row', 'Mudlark Goods']) {
+      await page.getByRole('button', { name: `Open a shop at ${name}` }).click();
+      await page.getByRole('button', { name: `Disconnect ${name}` }).waitFor();
+    }
+    await page.keyboard.press('Escape');
+    await page.getByRole('checkbox', { name: 'Tick Gannet Row, Tote' }).check();
+    await page.getByRole('checkbox', { name: 'Tick Mudlark Goods, Mug, 11 oz' }).check();
+    await page.getByRole('button', { name: 'Send 2' }).click();
+    await page.getByText('accepted', { exact: true }).nth(1).waitFor({ timeout: 120_000 });
+    await page.getByRole('button', { name: 'Tee front', exact: true }).click();
+    await page.getByLabel('Its title').fill('Count owls, not sheep: best quality night owl tee for you');
+    await page.getByRole('button', { name: /^Take “best quality” out/ }).waitFor();
+  },
+  async numbers(page) {
+    // Those that were sent for the picture before, or sent now where it is made alone.
+    await page.goto(`${at}/numbers`);
+    if (!(await page.getByRole('table').isVisible())) {
+      const { listings } = await (await fetch(`${at}/api/figures`)).json();
+      if (listings.length === 0) await this.listings(page);
+      await page.goto(`${at}/numbers`);
+    }
+    await page.getByRole('combobox', { name: 'Told by' }).selectOption('product');
+    await page.waitForFunction(
+      () => Number(document.querySelector('tbody td')?.textContent ?? 0) > 400,
+      undefined,
+      { timeout: 240_000 },
+    );
   },
   async mockups(page) {
     await open(page, 'Night Shift Owls');

@@ -22,7 +22,7 @@ const tokens: Record<string, string> = {};
 const MARKETS = ['pinfold', 'gannet-row', 'stickerwharf', 'mudlark'];
 const PRODUCTS: Record<string, string> = {
   pinfold: 'pinfold/tee-pocket',
-  'gannet-row': 'gannet-row/cap-patch',
+  'gannet-row': 'gannet-row/notebook',
   stickerwharf: 'stickerwharf/kiss-cut-3in',
   mudlark: 'mudlark/mug-11oz',
 };
@@ -451,6 +451,25 @@ describe('a stand-in marketplace looks with eyes of its own', () => {
     const [{ page }] = await there('pinfold');
     if (page) expect((await fetch(`${it0.url}${page}/pictures/0`)).status).toBe(200);
     expect(await readFile(`${it0.filesDir}/connections.key`)).toHaveLength(32);
+  });
+});
+
+describe('the shelf', () => {
+  const onShelf = async (listed: string) =>
+    (await ask<{ designs: { id: string; products: string[] }[] }>(`designs?count=60&listed=${listed}`)).body
+      .designs;
+  it('is narrowed to how listings stand, and each design says its products', async () => {
+    dayOf(0.01);
+    await ask('listings/hear', 'POST', {});
+    const states = (await ask<{ designId: string; spec: string; state: string }[]>('listings')).body;
+    expect(states).toContainEqual({ designId: bog.id, spec: PRODUCTS.stickerwharf, state: 'accepted' });
+    const accepted = await onShelf('accepted');
+    expect(accepted.map((d) => d.id)).toContain(bog.id);
+    expect(accepted.find((d) => d.id === bog.id)!.products).toContain(PRODUCTS.stickerwharf);
+    const none = (await onShelf('none')).map((d) => d.id);
+    expect(none.length).toBeGreaterThan(3);
+    for (const id of [owls.id, bog.id, moths.id]) expect(none).not.toContain(id);
+    expect((await ask('designs?listed=sold')).status).toBe(400);
   });
 });
 

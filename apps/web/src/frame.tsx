@@ -14,6 +14,7 @@ const PLACES = [
   ['/specs', 'Spec book'],
   ['/runs', 'Runs'],
   ['/samples', 'Samples'],
+  ['/numbers', 'Numbers'],
 ] as const;
 
 /** The bar on top and the place below it. */

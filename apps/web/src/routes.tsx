@@ -55,6 +55,11 @@ export const router = createBrowserRouter([
         HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
       },
       {
+        path: 'numbers',
+        lazy: async () => ({ Component: (await import('./numbers/numbers')).Numbers }),
+        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+      },
+      {
         // Ids of specs hold slashes.
         path: 'specs/*',
         lazy: async () => ({ Component: (await import('./specs/spec-book')).SpecBook }),

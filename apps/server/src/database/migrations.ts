@@ -291,6 +291,8 @@ export class Listings1764260000000 implements MigrationInterface {
       reason TEXT NULL, job LONGTEXT NOT NULL, snapshot CHAR(64) NOT NULL, finished_at DATETIME(3) NULL,
       UNIQUE INDEX one_open (open_for), INDEX by_sending (sending_id), INDEX by_listing (listing_id),
       INDEX by_snapshot (snapshot), INDEX by_state (state, next_at)) ${TABLE}`);
+    // Summaries say which products a design is on: those that do not yet are made anew.
+    await db.query("UPDATE designs SET summary = NULL WHERE JSON_EXISTS(summary, '$.products') = 0");
     await db.query(`CREATE TABLE IF NOT EXISTS protected_words (
       folded VARCHAR(120) NOT NULL PRIMARY KEY, words VARCHAR(120) NOT NULL, why VARCHAR(400) NOT NULL) ${TABLE}`);
   }

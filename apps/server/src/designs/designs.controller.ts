@@ -38,8 +38,8 @@ export class DesignsController {
   /** A page of the shelf, or of the archive: what a list shows, without documents. */
   @Get()
   list(@Query() asked: ListDesignsDto) {
-    const { archived, from = 0, count = 60, order = 'changed', search = '' } = asked;
-    return this.designs.list({ archived: archived === 'true', from, count, order, search });
+    const { archived, from = 0, count = 60, order = 'changed', search = '', listed } = asked;
+    return this.designs.list({ archived: archived === 'true', from, count, order, search, listed });
   }
 
   /** A small picture of a design's artwork, transparent, as WebP. */

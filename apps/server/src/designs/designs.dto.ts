@@ -13,11 +13,23 @@ import {
 } from 'class-validator';
 import { PageDto } from '../http/page.dto';
 
+/** How a listing of a design stands, for the shelf. */
+export const LISTED = ['none', 'review', 'accepted', 'trouble'] as const;
+export type Listed = (typeof LISTED)[number];
+
 export class ListDesignsDto extends PageDto {
   @ApiPropertyOptional({ enum: ['true', 'false'], description: 'The archive instead of the shelf.' })
   @IsOptional()
   @IsIn(['true', 'false'])
   archived?: 'true' | 'false';
+
+  @ApiPropertyOptional({
+    enum: LISTED,
+    description: 'Only those that have a listing which stands so; `none`: that have none.',
+  })
+  @IsOptional()
+  @IsIn(LISTED)
+  listed?: Listed;
 
   @ApiPropertyOptional({ enum: ['changed', 'name'] })
   @IsOptional()

@@ -13,6 +13,7 @@ import { containing, wordsOf } from '../database/like';
 import { DesignPreviewRow, DesignRow, DesignVersionRow, SettingRow } from '../database/entities';
 import { RawRefusal } from '../http/faults.filter';
 import { DocumentsService } from '../workers/documents.service';
+import type { Listed } from './designs.dto';
 import { ShelfIndex } from './shelf-index';
 
 /** A design as it stands: what lists and plans need of it, and its whole document as JSON. */
@@ -56,7 +57,14 @@ export interface ListOptions {
   count: number;
   order: 'changed' | 'name';
   search: string;
+  listed?: Listed;
 }
+
+const STATES: Readonly<Record<Exclude<Listed, 'none'>, readonly string[]>> = {
+  review: ['in review'],
+  accepted: ['accepted'],
+  trouble: ['refused', 'needs changes', 'taken off'],
+};
 
 /** Designs that are shown for what is only close to the words that were typed, at the most. */
 const MOST_CLOSE = 200;
@@ -93,7 +101,7 @@ export class DesignsService implements OnApplicationBootstrap {
   }
 
   private async page(
-    { archived, from, count, order }: ListOptions,
+    { archived, from, count, order, listed }: ListOptions,
     narrow: (query: SelectQueryBuilder<DesignRow>) => void,
   ): Promise<{ total: number; designs: DesignEntry[] }> {
     const query = this.designs
@@ -101,6 +109,15 @@ export class DesignsService implements OnApplicationBootstrap {
       .select(['d.id', 'd.name', 'd.revision', 'd.updatedAt', 'd.archivedAt', 'd.summary'])
       .where(archived ? 'd.archivedAt IS NOT NULL' : 'd.archivedAt IS NULL');
     narrow(query);
+    if (listed === 'none')
+      query.andWhere(
+        "NOT EXISTS (SELECT 1 FROM listings l WHERE l.design_id = d.id AND l.state IN ('sent', 'by-hand'))",
+      );
+    else if (listed)
+      query.andWhere(
+        "EXISTS (SELECT 1 FROM listings l WHERE l.design_id = d.id AND l.state = 'sent' AND JSON_VALUE(l.remote, '$.state') IN (:...states))",
+        { states: STATES[listed] },
+      );
     if (order === 'name') query.orderBy('d.name', 'ASC').addOrderBy('d.id', 'ASC');
     else query.orderBy('d.updatedAt', 'DESC').addOrderBy('d.id', 'ASC');
     const [rows, total] = await query.skip(from).take(count).getManyAndCount();

@@ -34,6 +34,12 @@ export class ListingsController {
     return this.listings.of(id);
   }
 
+  /** How all listings stand. */
+  @Get('listings')
+  states() {
+    return this.listings.states();
+  }
+
   /** Marks a listing that was put up without a connection. */
   @Post('listings/marks')
   @HttpCode(200)

@@ -8,7 +8,7 @@ import { codeOf } from '../http/faults.filter';
 import { DesignsService } from '../designs/designs.service';
 import { PlannerService } from '../runs/planner.service';
 import { ConnectionsService } from './connections.service';
-import { marketOfSpec, RefusedError, RetryError, type Remote } from './connectors';
+import { RefusedError, RetryError, type Remote } from './connectors';
 import { wordingHash, type SendJob } from './prepare.service';
 
 /** What was sent last. */
@@ -59,6 +59,8 @@ export interface ListingFigures {
   spec: string;
   /** Hundredths, as it was sent last; null where it is not known. */
   price: number | null;
+  /** What a piece cost at the press then. */
+  cost: number | null;
   days: DayFigures[];
 }
 
@@ -153,29 +155,24 @@ export class ListingsService {
     const names = await this.designs.names(rows.map((r) => r.designId));
     return {
       silent,
-      listings: rows.map(({ id, designId, spec, sent }) => ({
-        ...{ designId, spec, designName: names.get(designId) ?? 'a design that is gone' },
-        price: sent ? (JSON.parse(sent) as SentListing).price : null,
-        days: days.get(id)!,
-      })),
+      listings: rows.map(({ id, designId, spec, sent }) => {
+        const { price = null, cost = null } = sent ? (JSON.parse(sent) as SentListing) : {};
+        const designName = names.get(designId) ?? 'a design that is gone';
+        return { designId, spec, designName, price, cost, days: days.get(id)! };
+      }),
     };
   }
 
-  /** States of listings by design, for the shelf. */
-  async onShelf(
-    designIds: readonly string[],
-  ): Promise<Map<string, { spec: string; state: string; market: string }[]>> {
-    const out = new Map<string, { spec: string; state: string; market: string }[]>();
-    if (designIds.length === 0) return out;
-    for (const row of await this.rows.findBy({ designId: In([...designIds]) })) {
-      const remote = row.remote ? (JSON.parse(row.remote) as Remote) : null;
-      const state = row.state === 'sent' ? (remote?.state ?? 'sent') : row.state;
-      if (row.state === 'new') continue;
-      const list = out.get(row.designId) ?? [];
-      list.push({ spec: row.spec, state, market: marketOfSpec(row.spec) });
-      out.set(row.designId, list);
-    }
-    return out;
+  /** How all listings stand, for the shelf. */
+  async states(): Promise<{ designId: string; spec: string; state: string }[]> {
+    const rows = await this.rows.find({
+      where: { state: Not('new') },
+      select: { designId: true, spec: true, state: true, remote: true },
+    });
+    return rows.map(({ designId, spec, state, remote }) => ({
+      ...{ designId, spec },
+      state: state === 'sent' && remote ? (JSON.parse(remote) as Remote).state : state,
+    }));
   }
 
   private async lastLines(ids: readonly string[]): Promise<Map<string, LineView>> {

@@ -33,6 +33,8 @@ export interface SendJob {
   spec: string;
   words: Pick<FilledListing, 'title' | 'description' | 'points' | 'tags'>;
   price: number;
+  /** What a piece cost at the press then; null where it prints nothing like it. */
+  cost: number | null;
   colours: string[];
   prints: RunJob[];
   pictures: RunJob[];
@@ -105,7 +107,15 @@ export class PrepareService {
         faults: stops.map((f) => ({ field: `${field}.${f.part}`, message: f.message })),
       });
     const job: SendJob = {
-      ...{ spec: spec.id, price: price ?? 0, colours, pictures, force, wording: wordingHash(design.wording) },
+      ...{
+        spec: spec.id,
+        price: price ?? 0,
+        cost,
+        colours,
+        pictures,
+        force,
+        wording: wordingHash(design.wording),
+      },
       words: { title: words.title, description: words.description, points: words.points, tags: words.tags },
       prints: planned.map(jobOf),
     };

@@ -402,7 +402,7 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
 }
 
 const NOTHING_SENT = (spec: string): SendJob => ({
-  ...{ spec, words: { title: '', description: '', points: [], tags: [] }, price: 0, colours: [] },
+  ...{ spec, words: { title: '', description: '', points: [], tags: [] }, price: 0, cost: null, colours: [] },
   ...{ prints: [], pictures: [], force: false, wording: '' },
 });
 

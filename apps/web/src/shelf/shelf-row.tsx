@@ -4,6 +4,7 @@ import { differenceInSeconds, formatDistanceToNowStrict } from 'date-fns';
 import { Archive, ArchiveRestore, Copy } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
 import { comesIn, judgedColours, nounOf, type Spec } from '@brelm/core/spec';
+import { ProductMarks } from './product-marks';
 import { GarmentCanvas, specWords, usePreview } from '../design';
 import { reasonOf, useDuplicateDesignMutation, useDesignVerdictsQuery, type DesignEntry } from '../store/api';
 import { IconButton, notify, ratioText, VerdictMark } from '../ui';
@@ -39,6 +40,7 @@ export function ShelfRow({
   specs,
   garments,
   archived,
+  states,
   chosen,
   onChoose,
   onMove,
@@ -47,6 +49,8 @@ export function ShelfRow({
   specs: Spec[] | undefined;
   garments: Garment[];
   archived: boolean;
+  /** How the listings of its products stand, by spec. */
+  states: ReadonlyMap<string, string>;
   chosen: boolean;
   /** Chooses it, or no longer; `through` takes all rows from the one before along. */
   onChoose: (on: boolean, through: boolean) => void;
@@ -99,13 +103,18 @@ export function ShelfRow({
           {specWords(design, specs)}
           {design.sides > 1 && ` · ${design.sides} sides`}
         </p>
-        <p className="mt-1.5 truncate text-[13px]">
-          {design.parts === 0
-            ? 'Nothing on the board yet'
-            : verdicts.length > 0
-              ? readsWords(reads, verdicts.length, nounOf(spec))
-              : ' '}
-        </p>
+        <div className="mt-1.5 flex items-center gap-3 text-[13px]">
+          <p className="truncate">
+            {design.parts === 0
+              ? 'Nothing on the board yet'
+              : verdicts.length > 0
+                ? readsWords(reads, verdicts.length, nounOf(spec))
+                : ' '}
+          </p>
+          <div className="relative z-10">
+            <ProductMarks products={design.products} specs={specs ?? []} states={states} />
+          </div>
+        </div>
       </div>
       <div className="hidden gap-1.5 md:flex" aria-label="On garments">
         {own.slice(0, 6).map((garment) => {

@@ -2,7 +2,15 @@ import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Download, FileUp, Plus } from 'lucide-react';
 import { Button, FileButton } from '../ui';
-import { reasonOf, useDesignsInfiniteQuery, useGarmentsQuery, useSpecsQuery } from '../store/api';
+import {
+  reasonOf,
+  useDesignsInfiniteQuery,
+  useGarmentsQuery,
+  useListingStatesQuery,
+  useSpecsQuery,
+  type Listed,
+  type ListingState,
+} from '../store/api';
 import { useKeys } from '../use-keys';
 import { ChosenBar } from './chosen-bar';
 import { DeleteDialog } from './delete-dialog';
@@ -20,6 +28,18 @@ type Sort = 'changed' | 'name';
 /** Designs whose files are planned together. */
 const MOST_AT_ONCE = 200;
 
+const NONE: ReadonlyMap<string, string> = new Map();
+
+/** States of listings by design, then by spec. */
+function byDesign(listings: readonly ListingState[]): Map<string, Map<string, string>> {
+  const out = new Map<string, Map<string, string>>();
+  for (const { designId, spec, state } of listings) {
+    const own = out.get(designId) ?? new Map<string, string>();
+    out.set(designId, own.set(spec, state));
+  }
+  return out;
+}
+
 /** The seller's designs: each on its garments, with what it still needs. */
 export function Shelf() {
   const [archived, setArchived] = useState(false);
@@ -30,15 +50,18 @@ export function Shelf() {
   const actions = useShelfActions();
   const [words, setWords] = useState('');
   const [sort, setSort] = useState<Sort>('changed');
+  const [listed, setListed] = useState<Listed | ''>('');
   const search = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const sought = useSettled(words.trim());
   const designs = useDesignsInfiniteQuery(
-    { archived, order: sort, search: sought },
+    { archived, order: sort, search: sought, ...(listed ? { listed } : {}) },
     { refetchOnMountOrArgChange: true },
   );
   const { data: specs } = useSpecsQuery();
   const { data: garments } = useGarmentsQuery();
+  const { data: listings } = useListingStatesQuery(undefined, { refetchOnMountOrArgChange: true });
+  const states = useMemo(() => byDesign(listings ?? []), [listings]);
   useKeys({ '/': () => search.current?.focus(), n: () => setMaking(true) });
 
   const shown = useMemo(() => designs.data?.pages.flatMap((p) => p.designs) ?? [], [designs.data]);
@@ -70,6 +93,18 @@ export function Shelf() {
           onChange={(e) => setWords(e.target.value)}
           onKeyDown={(e) => e.key === 'Escape' && (setWords(''), e.currentTarget.blur())}
         />
+        <select
+          aria-label="Listings"
+          className="field !h-8 !w-auto"
+          value={listed}
+          onChange={(e) => setListed(e.target.value as Listed | '')}
+        >
+          <option value="">listed or not</option>
+          <option value="none">not listed yet</option>
+          <option value="review">in review</option>
+          <option value="accepted">accepted</option>
+          <option value="trouble">refused or taken off</option>
+        </select>
         <select
           aria-label="Order"
           className="field !h-8 !w-auto"
@@ -137,6 +172,8 @@ export function Shelf() {
           <div className="rounded-md border border-dashed border-edge p-10 text-center">
             {words ? (
               <p>Nothing here has “{words}” in its name, on it, or in its parts and inks.</p>
+            ) : listed ? (
+              <p>No design here has a listing that stands so.</p>
             ) : archived ? (
               <p>
                 The archive is empty. Designs that you archive wait here until you put them back, or delete
@@ -169,6 +206,7 @@ export function Shelf() {
                 specs={specs}
                 garments={garments}
                 archived={archived}
+                states={states.get(design.id) ?? NONE}
                 chosen={chosen.has(design.id)}
                 onChoose={(on, through) => chosen.choose(design, on, through)}
                 onMove={() => void actions.move([design], !archived).then(chosen.drop)}

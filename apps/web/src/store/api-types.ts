@@ -58,8 +58,12 @@ export interface DesignsTakenIn {
   refused: { file: string; message: string }[];
 }
 
+/** How a listing of a design stands: what the shelf is narrowed to. */
+export type Listed = 'none' | 'review' | 'accepted' | 'trouble';
+
 export interface ShelfAsked {
   archived: boolean;
+  listed?: Listed;
   order: 'changed' | 'name';
   search: string;
 }
@@ -362,6 +366,13 @@ export interface ListingView {
   line: SendingLine | null;
 }
 
+/** How a listing stands, as the shelf shows it. */
+export interface ListingState {
+  designId: string;
+  spec: string;
+  state: string;
+}
+
 /** A marketplace, and whether the seller is connected to it. */
 export interface Connection {
   market: string;
@@ -386,5 +397,6 @@ export interface ListingFigures {
   spec: string;
   /** Hundredths. */
   price: number | null;
+  cost: number | null;
   days: DayFigures[];
 }

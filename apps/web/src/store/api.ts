@@ -38,6 +38,7 @@ import type {
   ListingView,
   ListingRequest,
   ListingFigures,
+  ListingState,
   Connection,
 } from './api-types';
 
@@ -102,11 +103,12 @@ export const api = createApi({
           return last.designs.length && have < last.total ? have : undefined;
         },
       },
-      query: ({ queryArg: { archived, order, search }, pageParam }) =>
+      query: ({ queryArg: { archived, order, search, listed }, pageParam }) =>
         `designs?${new URLSearchParams({
           archived: String(archived),
           order,
           search,
+          ...(listed ? { listed } : {}),
           from: String(pageParam),
           count: String(PAGE),
         })}`,
@@ -347,6 +349,8 @@ export const api = createApi({
       query: (id) => `designs/${id}/listings`,
       providesTags: ['listings'],
     }),
+    /** How all listings stand. */
+    listingStates: build.query<ListingState[], void>({ query: () => 'listings', providesTags: ['listings'] }),
     send: build.mutation<{ id: string }, { designId: string; listings: ListingRequest[] }>({
       query: ({ listings }) => ({ url: 'sendings', method: 'POST', body: { listings } }),
       invalidatesTags: ['listings'],
@@ -545,6 +549,7 @@ export const {
   useSpecAffectedQuery,
   useSpecFileMutation,
   useListingsQuery,
+  useListingStatesQuery,
   useSendMutation,
   useCancelLineMutation,
   useMarkListingMutation,

@@ -45,6 +45,8 @@ export interface DesignSummary {
   sides: number;
   backdrop: string;
   garments: string[];
+  /** Products that it is placed on, by spec; those of its boards where it is on none. */
+  products: string[];
   /** How many parts it has. */
   parts: number;
   /** Typefaces that its lettering is set in, by id. */
@@ -59,11 +61,17 @@ function picturesOf(design: Design): string[] {
   return [...new Set([...own, ...beside])].filter((sha256) => sha256 !== undefined);
 }
 
+const productsOf = (design: Design): string[] => {
+  const placed = design.placements.map((p) => p.spec);
+  return [...new Set(placed.length ? placed : sidesOf(design).map((s) => s.board.spec))];
+};
+
 export const summaryOf = (design: Design): DesignSummary => ({
   board: sidesOf(design)[0].board,
   sides: sidesOf(design).length,
   backdrop: design.backdrop,
   garments: design.garments,
+  products: productsOf(design),
   parts: allParts(design).length,
   faces: [...new Set(allParts(design).flatMap(facesOfPart))],
   pictures: picturesOf(design),

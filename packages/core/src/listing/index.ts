@@ -11,3 +11,4 @@ export * from './artwork-words';
 export * from './cost';
 export * from './sales';
 export * from './csv';
+export * from './numbers';

@@ -60,6 +60,8 @@ export function ListingTable({
     if (!next.delete(spec)) next.add(spec);
     onChoose(next);
   };
+  // Beside an open listing there is room for what decides alone.
+  const wide = open === null ? 'max-[1150px]:hidden' : 'hidden';
   const cell = 'px-2 py-1.5 text-right tabular-nums whitespace-nowrap';
   return (
     <table className="w-full border-collapse text-[13px]">
@@ -87,13 +89,13 @@ export function ListingTable({
           <th scope="col" className={`${cell} font-normal`}>
             Title
           </th>
-          <th scope="col" className={`${cell} font-normal max-[1150px]:hidden`}>
+          <th scope="col" className={`${cell} font-normal ${wide}`}>
             Description
           </th>
           <th scope="col" className={`${cell} font-normal`}>
             Tags
           </th>
-          <th scope="col" className={`${cell} font-normal max-[1150px]:hidden`}>
+          <th scope="col" className={`${cell} font-normal ${wide}`}>
             Pictures
           </th>
           <th scope="col" className={`${cell} font-normal`}>
@@ -177,7 +179,7 @@ export function ListingTable({
               <td className={cell}>
                 <Counted label="Title" count={counts.title} />
               </td>
-              <td className={`${cell} max-[1150px]:hidden`}>
+              <td className={`${cell} ${wide}`}>
                 <Counted label="Description" count={counts.description} />
               </td>
               <td className={cell}>
@@ -188,7 +190,7 @@ export function ListingTable({
                 )}
               </td>
               <td
-                className={`${cell} max-[1150px]:hidden`}
+                className={`${cell} ${wide}`}
                 title={pictures.made ? 'Made in Mockups' : 'Usual ones are made when it is sent'}
               >
                 {pictures.made || <span className="text-muted">{pictures.usual} usual</span>}

@@ -1,0 +1,177 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from 'playwright-core';
+import { Brelm, serious } from './brelm';
+
+const brelm = new Brelm();
+let address: string;
+let page: Page;
+let faults: string[];
+
+beforeAll(async () => {
+  ({ address, page, faults } = await brelm.opened(1024, 700, ['--press-day', '2']));
+});
+afterAll(() => brelm.clean());
+
+const MAGNET = 'Magnet, 3 in round';
+const row = (product: string) =>
+  page.getByRole('row').filter({ has: page.getByRole('rowheader').getByText(product, { exact: true }) });
+const detail = (product: string) =>
+  page.getByRole('region', { name: new RegExp(`^Listing: .*, ${product}$`) });
+const open = async (product: string) => {
+  await row(product).getByRole('button', { name: product, exact: true }).press('Enter');
+  await detail(product).waitFor();
+};
+const close = () => page.keyboard.press('Escape');
+const title = () => page.getByLabel('Title', { exact: true });
+
+describe('listings of a design', () => {
+  it('are its products, each with its words filled, counted and priced', async () => {
+    await page.goto(address);
+    await page.getByRole('link', { name: 'Bog Standard' }).click();
+    await page.getByTestId('board').waitFor();
+    await page.keyboard.press('6');
+    await row('Kiss-cut sticker, 3 in').waitFor();
+    expect(await page.getByRole('row').count()).toBe(1 + 5);
+    await row('Kiss-cut sticker, 3 in').getByText('29/80').waitFor();
+    await row('Kiss-cut sticker, 3 in').getByText('not listed').waitFor();
+    await row('Kiss-cut sticker, 3 in')
+      .getByText(/^€\d+\.50$/)
+      .waitFor();
+    expect(await serious(page)).toEqual([]);
+    await open('Round ornament');
+    expect(await page.getByLabel('Its title').inputValue()).toBe('Bog standard mushroom ornament');
+    expect(await page.getByLabel('Its description').inputValue()).toMatch(/^An ornament with/);
+    expect(await serious(page)).toEqual([]);
+    await close();
+    await detail('Round ornament').waitFor({ state: 'detached' });
+  });
+
+  it('are reworded once for all, and for one alone; each step is undone', async () => {
+    await title().fill('{A product} for foragers, <3');
+    await row(MAGNET).getByText('25/80').waitFor();
+    await open('Kiss-cut sticker, 3 in');
+    await detail('Kiss-cut sticker, 3 in').getByText('The title has a “<”').waitFor();
+    await page.getByRole('button', { name: 'Take the “<” out' }).press('Enter');
+    await detail('Kiss-cut sticker, 3 in').getByText('Of its own.').waitFor();
+    expect(await page.getByLabel('Its title').inputValue()).toBe('A sticker for foragers, 3');
+    await close();
+    await open(MAGNET);
+    expect(await page.getByLabel('Its title').inputValue()).toBe('A magnet for foragers, <3');
+    await close();
+    // The mend, then the words.
+    await page.getByRole('button', { name: /^Undo: Take the “<” out/ }).click();
+    await page.getByRole('button', { name: /^Undo: Change the title/ }).click();
+    await page.waitForFunction(
+      () => document.querySelector('textarea')?.value === 'Bog standard mushroom {product}',
+    );
+  });
+
+  it('takes tags that are pasted, for some products alone, and offers others', async () => {
+    await page.getByLabel('New tags, parted by commas').fill('night {product}, Fungi {product}, lamp light');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Remove the tag lamp light' }).waitFor();
+    // What is there already is not there twice.
+    expect(await page.getByRole('button', { name: /^Remove the tag fungi/i }).count()).toBe(1);
+    await page.getByRole('button', { name: /^For which products: tag lamp light/ }).press('Enter');
+    await page.getByRole('checkbox', { name: 'magnet', exact: true }).check();
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'For which products: tag lamp light: magnet' }).waitFor();
+    await open(MAGNET);
+    expect(await page.getByLabel('Its tags, parted by commas').inputValue()).toContain(
+      'night magnet, lamp light',
+    );
+    await close();
+    await open('Kiss-cut sticker, 3 in');
+    const tags = await page.getByLabel('Its tags, parted by commas').inputValue();
+    expect(tags).toContain('night sticker');
+    expect(tags).not.toContain('lamp light');
+    await close();
+    const [offer] = await page.getByRole('list', { name: 'Tags that are offered' }).getByRole('button').all();
+    const words = (await offer.textContent())!.replace(/^\+ /, '');
+    await offer.click();
+    await page.getByRole('button', { name: `Remove the tag ${words}`, exact: true }).waitFor();
+  });
+
+  it('a product without a connection is listed by hand, with a list of what to do', async () => {
+    await open(MAGNET);
+    await detail(MAGNET).getByText('By hand, in this order').waitFor();
+    await page.getByRole('button', { name: 'I have listed it by hand' }).click();
+    await detail(MAGNET).getByText('listed by hand').waitFor();
+    await page.getByRole('button', { name: 'It is not listed' }).click();
+    await detail(MAGNET).getByText('not listed', { exact: true }).waitFor();
+    await close();
+  });
+
+  it('is sent once connected, goes through its review, and has a page', async () => {
+    await page.getByRole('button', { name: 'Marketplaces' }).click();
+    await page.getByLabel('Token for Stickerwharf').fill('made-up');
+    await page.keyboard.press('Enter');
+    await page.getByRole('alert').getByText('does not take the token').waitFor();
+    await page.getByRole('button', { name: 'Open a shop at Stickerwharf' }).click();
+    await page.getByRole('button', { name: 'Disconnect Stickerwharf' }).waitFor();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    const sticker = 'Kiss-cut sticker, 3 in';
+    await page.getByRole('checkbox', { name: `Tick Stickerwharf, ${sticker}` }).check();
+    await page.getByRole('button', { name: 'Send', exact: true }).click();
+    await row(sticker).getByText('accepted').waitFor();
+    await open(sticker);
+    const [buyers] = await Promise.all([
+      page.context().waitForEvent('page'),
+      detail(sticker).getByRole('link', { name: 'Its page' }).click(),
+    ]);
+    await buyers.getByRole('heading', { name: 'Bog standard mushroom sticker' }).waitFor();
+    expect(await serious(buyers)).toEqual([]);
+    await buyers.close();
+    await close();
+    // Other words: it is behind, and one press brings it up.
+    await title().fill('Bog standard toadstool {product}');
+    await row(sticker).getByText('accepted, behind').waitFor();
+    await page.getByRole('button', { name: 'Send', exact: true }).click();
+    await row(sticker).getByText('accepted', { exact: true }).waitFor();
+  });
+
+  it('a protected word stops it, with its reason', async () => {
+    await page.getByRole('button', { name: 'Protected words' }).click();
+    await page.getByLabel('Words', { exact: true }).fill('toadstool');
+    await page.getByLabel('Whose they are, and what for').fill('a made-up band');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Take toadstool off the list' }).waitFor();
+    await page.keyboard.press('Escape');
+    await open(MAGNET);
+    await detail(MAGNET).getByText('which is protected: a made-up band').first().waitFor();
+    await close();
+  });
+
+  it('its shelf says how the listings of each product stand, and is narrowed to that', async () => {
+    await page.goto(address);
+    const marks = page
+      .getByRole('listitem')
+      .filter({ hasText: 'Stickerwharf, Kiss-cut sticker, 3 in: accepted' });
+    await marks.first().waitFor();
+    await page.getByRole('combobox', { name: 'Listings' }).selectOption('accepted');
+    await page.getByRole('link', { name: 'Count Owls Not Sheep' }).waitFor({ state: 'detached' });
+    await page.getByRole('link', { name: 'Bog Standard' }).waitFor();
+    await page.getByRole('combobox', { name: 'Listings' }).selectOption('trouble');
+    await page.getByText('No design here has a listing that stands so.').waitFor();
+    expect(await serious(page)).toEqual([]);
+  });
+
+  it('its figures are told by week, by design, product and colour, and saved as a table', async () => {
+    await page.getByRole('link', { name: 'Numbers' }).click();
+    await page.getByRole('rowheader', { name: 'Bog Standard' }).waitFor();
+    await page.waitForFunction(() => Number(document.querySelector('tbody td')?.textContent ?? 0) > 50);
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('combobox', { name: 'Told by' }).selectOption('product');
+    await page.getByRole('rowheader', { name: 'Kiss-cut sticker, 3 in' }).waitFor();
+    const [saved] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'CSV' }).click(),
+    ]);
+    expect(saved.suggestedFilename()).toBe('sales-by-product.csv');
+    const [head, first] = readFileSync(await saved.path(), 'utf8').split('\r\n');
+    expect(head).toBe('product,week,views,sales,profit EUR');
+    expect(first).toMatch(/^"Kiss-cut sticker, 3 in",\d{4}-\d\d-\d\d,\d+,\d+,-?\d+\.\d\d$/);
+    expect(faults).toEqual([]);
+  });
+});
