@@ -143,6 +143,42 @@ describe('listings of a design', () => {
     await close();
   });
 
+  it('what it uses is said, whose it is can be, and a listing knows', async () => {
+    await page.goto(address);
+    await page.getByRole('link', { name: 'Bog Standard' }).click();
+    await page.getByTestId('board').waitFor();
+    const svg =
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 9 9"><path d="M0 0h9v9z" fill="#123456"/></svg>';
+    await page.keyboard.press('a');
+    await page
+      .getByTestId('file-input')
+      .setInputFiles({ name: 'Fern.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+    await page.getByRole('button', { name: 'Undo: Bring in Fern.svg' }).waitFor();
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('6');
+    await open(MAGNET);
+    await detail(MAGNET).getByText('“Fern”: Nobody has said').waitFor();
+    await page.getByRole('button', { name: 'Rights', exact: true }).click();
+    const dialog = page.getByRole('dialog', { name: 'Rights' });
+    await dialog.getByText(/^1 of \d is to be looked at\.$/).waitFor();
+    await dialog
+      .getByRole('combobox', { name: 'Whose: Fern' })
+      .selectOption({ label: 'bought, for goods too' });
+    await dialog.getByText('Everything that it uses may be sold on goods.').waitFor();
+    await dialog.getByRole('button', { name: 'more of Fern' }).press('Enter');
+    await dialog.getByLabel('Proof: a note, a bill').fill('bill 7');
+    expect(await serious(page)).toEqual([]);
+    const [saved] = await Promise.all([
+      page.waitForEvent('download'),
+      dialog.getByRole('button', { name: 'CSV' }).click(),
+    ]);
+    expect(readFileSync(await saved.path(), 'utf8')).toMatch(
+      /figure,Fern,bought,,yes,"bought, for goods too",bill 7/,
+    );
+    await page.keyboard.press('Escape');
+    await detail(MAGNET).getByText('“Fern”: Nobody has said').waitFor({ state: 'detached' });
+  });
+
   it('its shelf says how the listings of each product stand, and is narrowed to that', async () => {
     await page.goto(address);
     const marks = page

@@ -11,7 +11,7 @@ import type { SendingView } from '../src/listings/sending.service';
 import type { MarketListing } from '../src/markets/markets.service';
 import { OPTIONS, type ServerOptions } from '../src/options';
 import { HousekeepingService } from '../src/storage/housekeeping.service';
-import { askOf, designsOf, running, until, type Running, type StoredDesign } from './running';
+import { askOf, designsOf, running, until, uploadTo, type Running, type StoredDesign } from './running';
 import { DataSource } from 'typeorm';
 
 let it0: Running;
@@ -488,6 +488,34 @@ describe('figures', () => {
     await weather('pinfold', { fault: 'busy', share: 1 });
     expect((await ask<{ silent: string[] }>('figures')).body.silent).toEqual(['Pinfold Market']);
     await weather('pinfold', fair);
+  });
+});
+
+describe('rights', () => {
+  it('of a design are stated as a table and as a sheet', async () => {
+    const table = await (await fetch(`${it0.url}/api/designs/${owls.id}/rights.csv`)).text();
+    expect(table.split('\r\n')[0]).toMatch(/^kind,material,licence,from,may be sold on goods/);
+    expect(table).toMatch(/\ntypeface,Yellowtail,Apache-2\.0,,yes,Apache 2\.0/);
+    const sheet = Buffer.from(
+      await (await fetch(`${it0.url}/api/designs/${owls.id}/rights.pdf`)).arrayBuffer(),
+    );
+    expect(sheet.subarray(0, 5).toString()).toBe('%PDF-');
+  });
+
+  it('said of a picture once are known when it is brought in again', async () => {
+    const png = await sharp({ create: { width: 9, height: 9, channels: 3, background: '#123456' } })
+      .png()
+      .toBuffer();
+    const bring = () =>
+      uploadTo<{ sha256: string; licence: object | null }>(it0, 'materials', png, 'Moon.png');
+    const { sha256, licence } = (await bring()).body;
+    expect(licence).toBeNull();
+    const said = { id: 'bought', source: 'Ann', proof: 'bill 7', date: '2026-11-27' };
+    expect((await ask(`materials/${sha256}/licence`, 'PUT', said)).status).toBe(204);
+    expect((await bring()).body.licence).toEqual(said);
+    const bad = await ask(`materials/${sha256}/licence`, 'PUT', { id: 'own', date: 'soon' });
+    expect([bad.status, bad.body.faults![0].field]).toEqual([400, 'date']);
+    expect((await ask(`materials/${'0'.repeat(64)}/licence`, 'PUT', { id: 'own' })).status).toBe(404);
   });
 });
 

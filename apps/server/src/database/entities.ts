@@ -55,6 +55,8 @@ export class MaterialRow {
   @Column('int') height!: number;
   @Column('int') bytes!: number;
   @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
+  /** What the seller has said of its rights, as JSON: see core's Licence; null while they have not. */
+  @Column('text', { nullable: true }) licence!: string | null;
   /** Since when nothing refers to it; null while something does. */
   @Column('datetime', { precision: 3, name: 'unused_since', nullable: true }) unusedSince!: Date | null;
 }

@@ -46,6 +46,7 @@ export class First1764000000000 implements MigrationInterface {
       'designs',
     ])
       await db.query(`DROP TABLE IF EXISTS ${table}`);
+    await db.query('ALTER TABLE IF EXISTS materials DROP COLUMN IF EXISTS licence');
   }
 }
 
@@ -291,6 +292,7 @@ export class Listings1764260000000 implements MigrationInterface {
       reason TEXT NULL, job LONGTEXT NOT NULL, snapshot CHAR(64) NOT NULL, finished_at DATETIME(3) NULL,
       UNIQUE INDEX one_open (open_for), INDEX by_sending (sending_id), INDEX by_listing (listing_id),
       INDEX by_snapshot (snapshot), INDEX by_state (state, next_at)) ${TABLE}`);
+    await db.query('ALTER TABLE materials ADD COLUMN IF NOT EXISTS licence TEXT NULL');
     // Summaries say which products a design is on: those that do not yet are made anew.
     await db.query("UPDATE designs SET summary = NULL WHERE JSON_EXISTS(summary, '$.products') = 0");
     await db.query(`CREATE TABLE IF NOT EXISTS protected_words (

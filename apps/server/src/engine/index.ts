@@ -26,6 +26,7 @@ export * from './proof-job';
 export * from './expected-bytes';
 export * from './jobs';
 export * from './pack';
+export * from './rights-sheet';
 export * from './library';
 export * from './wall-picture';
 export * from './design-file';

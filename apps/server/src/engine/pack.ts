@@ -10,12 +10,13 @@ import type { Manifest, ManifestFile } from '@brelm/core/export';
 import { WriteError } from './write-aside';
 
 /** Fonts of the readable sheet: a shipped family that is easy to read small. */
-const font = (weight: '400Regular' | '700Bold') =>
+export const sheetFont = (weight: '400Regular' | '700Bold') =>
   join(dirname(require.resolve('@expo-google-fonts/nunito/package.json')), weight, `Nunito_${weight}.ttf`);
 
 const INK = '#20262a';
 const MUTED = '#5d666b';
 const LINE = '#ddd7ca';
+export const SHEET_COLOURS = { INK, MUTED, STOP: '#b23a24' } as const;
 const COLOUR = { stop: '#b23a24', watch: '#8a5a12', note: MUTED } as const;
 
 /** A small picture of a file for the sheet; null for what cannot be shown. */
@@ -42,7 +43,7 @@ export async function manifestSheet(
   const chunks: Buffer[] = [];
   doc.on('data', (c: Buffer) => chunks.push(c));
   const ended = new Promise<void>((done) => doc.on('end', done));
-  doc.registerFont('text', font('400Regular')).registerFont('bold', font('700Bold'));
+  doc.registerFont('text', sheetFont('400Regular')).registerFont('bold', sheetFont('700Bold'));
   const width = doc.page.width - 84;
   doc.font('bold').fontSize(18).fillColor(INK).text('What is in this pack');
   doc

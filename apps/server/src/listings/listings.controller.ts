@@ -3,15 +3,18 @@ import {
   Controller,
   Delete,
   Get,
+  Header,
   HttpCode,
   Param,
   ParseUUIDPipe,
   Post,
   Put,
   Query,
+  StreamableFile,
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { motifLibrary } from '../engine';
+import { csvOf, rightsCells, RIGHTS_HEADER } from '@brelm/core/listing';
+import { motifLibrary, rightsSheet } from '../engine';
 import { ConnectionsService } from './connections.service';
 import { ConnectDto, MarkDto, ProtectedDto, SendDto } from './listings.dto';
 import { ListingsService } from './listings.service';
@@ -32,6 +35,21 @@ export class ListingsController {
   @Get('designs/:id/listings')
   of(@Param('id', ParseUUIDPipe) id: string) {
     return this.listings.of(id);
+  }
+
+  /** What a design uses and why it may: as a table for a spreadsheet. */
+  @Get('designs/:id/rights.csv')
+  @Header('Content-Type', 'text/csv; charset=utf-8')
+  async rightsTable(@Param('id', ParseUUIDPipe) id: string) {
+    return csvOf(RIGHTS_HEADER, rightsCells((await this.listings.rights(id)).rows));
+  }
+
+  /** The same as a statement to keep. */
+  @Get('designs/:id/rights.pdf')
+  async rightsSheet(@Param('id', ParseUUIDPipe) id: string) {
+    const { name, rows } = await this.listings.rights(id);
+    const day = new Date().toISOString().slice(0, 10);
+    return new StreamableFile(await rightsSheet(name, rows, day), { type: 'application/pdf' });
   }
 
   /** How all listings stand. */

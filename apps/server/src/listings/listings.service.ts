@@ -2,11 +2,12 @@ import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, Not, Repository } from 'typeorm';
-import type { DayFigures } from '@brelm/core/listing';
+import { rightsOf, type DayFigures, type RightsRow } from '@brelm/core/listing';
 import { ListingRow, SendingLineRow } from '../database/entities';
 import { codeOf } from '../http/faults.filter';
 import { DesignsService } from '../designs/designs.service';
 import { PlannerService } from '../runs/planner.service';
+import { PoolService } from '../workers/pool.service';
 import { ConnectionsService } from './connections.service';
 import { RefusedError, RetryError, type Remote } from './connectors';
 import { wordingHash, type SendJob } from './prepare.service';
@@ -73,6 +74,7 @@ export class ListingsService {
     private readonly designs: DesignsService,
     private readonly planner: PlannerService,
     private readonly connections: ConnectionsService,
+    private readonly pool: PoolService,
   ) {}
 
   /** The row of a design's product; there is one, whoever asks at the same moment. */
@@ -105,6 +107,13 @@ export class ListingsService {
     if (state === 'new' || state === 'by-hand')
       await this.rows.update({ id, state }, { state: byHand ? 'by-hand' : 'new' });
     return this.of(designId);
+  }
+
+  /** What a design uses, and what may be done with it. */
+  async rights(designId: string): Promise<{ name: string; rows: RightsRow[] }> {
+    const { head, text } = await this.designs.get(designId);
+    const { used } = await this.pool.listingFacts(text);
+    return { name: head.name, rows: rightsOf(used) };
   }
 
   /** Asks marketplaces how their listings are, and notes it; those that do not answer are told of, not waited for. */

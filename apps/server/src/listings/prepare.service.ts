@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto';
 import { Injectable, NotFoundException, UnprocessableEntityException } from '@nestjs/common';
 import {
-  creditsOf,
   filledListing,
   judgeListing,
   listingPrice,
@@ -98,7 +97,7 @@ export class PrepareService {
     const price = listingPrice(spec, cost, design.wording.pricing, overrideOf(design.wording, spec.id).price);
     const pictures = await this.picturesOf(designId, spec, planned, colours);
     const stops = judgeListing(
-      { words, spec, price, cost, pictures: pictures.length, credits: creditsOf(used) },
+      { words, spec, price, cost, pictures: pictures.length, used },
       { protectedWords: await this.protectedWords.list(), spelling: null },
     ).filter((f) => f.severity === 'stop');
     if (stops.length)

@@ -1,11 +1,14 @@
 import {
   BadRequestException,
+  Body,
   Controller,
   Get,
   Header,
+  HttpCode,
   Param,
   ParseIntPipe,
   Post,
+  Put,
   Query,
   StreamableFile,
   UploadedFile,
@@ -17,8 +20,8 @@ import { WhileAsked } from '../http/json-body';
 import { MAX_UPLOAD_BYTES, MOST_SVG_PICTURE } from '../engine';
 import { DesignsService } from '../designs/designs.service';
 import { FilesService } from '../storage/files.service';
-import { ListPicturesDto } from './materials.dto';
-import { MaterialsService } from './materials.service';
+import { LicenceDto, ListPicturesDto } from './materials.dto';
+import { licenceIn, MaterialsService } from './materials.service';
 
 const FOREVER = 'private, max-age=31536000, immutable';
 
@@ -38,8 +41,8 @@ export class MaterialsController {
     const used = await this.designs.usedIn('pictures');
     return {
       total,
-      pictures: pictures.map(({ sha256, name, width, height, bytes, createdAt }) => ({
-        ...{ sha256, name, width, height, bytes, createdAt },
+      pictures: pictures.map(({ sha256, name, width, height, bytes, createdAt, licence }) => ({
+        ...{ sha256, name, width, height, bytes, createdAt, licence: licenceIn(licence) },
         usedIn: used[sha256] ?? [],
       })),
     };
@@ -75,6 +78,13 @@ export class MaterialsController {
       type: row.kind === 'picture' ? row.mime : 'application/octet-stream',
       length: size,
     });
+  }
+
+  /** Says under which licence a picture is, for designs to come. */
+  @Put(':sha256/licence')
+  @HttpCode(204)
+  licence(@Param('sha256') sha256: string, @Body() licence: LicenceDto) {
+    return this.materials.sayLicence(sha256, { ...licence });
   }
 
   @Get(':sha256/preview')

@@ -1,6 +1,7 @@
 import { BadRequestException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
+import type { Licence } from '@brelm/core/rights';
 import type { SvgArt } from '@brelm/core/svg';
 import { containing, wordsOf } from '../database/like';
 import { MaterialRow } from '../database/entities';
@@ -8,8 +9,21 @@ import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
 
 export type BroughtIn =
-  | { kind: 'picture'; sha256: string; name: string; mime: string; width: number; height: number }
+  | {
+      kind: 'picture';
+      sha256: string;
+      name: string;
+      mime: string;
+      width: number;
+      height: number;
+      /** What was said of its rights when it was brought in before. */
+      licence: Licence | null;
+    }
   | { kind: 'motif'; sha256: string; name: string; art: SvgArt };
+
+/** What was said of a material's rights; null where nothing was. */
+export const licenceIn = (text: string | null): Licence | null =>
+  text ? (JSON.parse(text) as Licence) : null;
 
 const PREVIEW_SIZES = [320, 1600];
 
@@ -45,8 +59,9 @@ export class MaterialsService {
       },
       ['sha256'],
     );
+    const { licence } = await this.get(sha256);
     return upload.kind === 'picture'
-      ? { kind: 'picture', sha256, name, mime: size.mime, width: size.width, height: size.height }
+      ? { kind: 'picture', sha256, name, ...size, licence: licenceIn(licence) }
       : { kind: 'motif', sha256, name, art: upload.art };
   }
 
@@ -59,6 +74,12 @@ export class MaterialsService {
   ): Promise<BroughtIn> {
     const png = await this.pool.rasterise(bytes, name, longSide, signal);
     return this.bringIn(Buffer.from(png), name.replace(/\.svg$/i, '') + '.png', signal);
+  }
+
+  /** Keeps what the seller says of the rights of a picture, for all designs that it comes into from now on. */
+  async sayLicence(sha256: string, licence: Licence): Promise<void> {
+    await this.get(sha256);
+    await this.materials.update({ sha256 }, { licence: JSON.stringify(licence) });
   }
 
   /** Pictures that were brought in, the newest first, whose names have all words of `search`. */

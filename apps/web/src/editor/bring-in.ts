@@ -20,7 +20,7 @@ function partFor(design: Design, brought: BroughtIn, at: [number, number]): { ed
 }
 
 /** A picture that lies on the server. */
-type PictureIn = Pick<OwnPicture, 'sha256' | 'name' | 'width' | 'height'>;
+type PictureIn = Pick<OwnPicture, 'sha256' | 'name' | 'width' | 'height' | 'licence'>;
 
 function pictureFor(design: Design, brought: PictureIn, at: [number, number]): { edits: Edit[]; id: string } {
   const ids = partIds(design);
@@ -36,7 +36,7 @@ function pictureFor(design: Design, brought: PictureIn, at: [number, number]): {
     sha256: brought.sha256,
     width: brought.width,
     height: brought.height,
-    licence: { id: 'unknown' },
+    licence: brought.licence ?? { id: 'unknown' },
   };
   const id = freshId('picture', ids);
   // Pixel for pixel where it fits; a larger one is made to fit with some room around it.

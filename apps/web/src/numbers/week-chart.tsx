@@ -53,7 +53,7 @@ export function WeekChart({
       }
     >
       {!small && (
-        <g className="fill-muted text-[11px]">
+        <g className="fill-muted text-[14px]">
           {y.ticks(4).map((v) => (
             <g key={v} transform={`translate(0 ${y(v)})`}>
               <line x1={margin.left} x2={width - margin.right} className="stroke-line" />

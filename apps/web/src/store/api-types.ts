@@ -4,6 +4,7 @@ import type { DayFigures } from '@brelm/core/listing';
 import type { MockupWish } from '@brelm/core/mockup';
 import type { Severity } from '@brelm/core/proof';
 import type { Spec, SpecDifference } from '@brelm/core/spec';
+import type { Licence } from '@brelm/core/rights';
 import type { SvgArt } from '@brelm/core/svg';
 import type { OrderState, OrderStep, Quote, Tolerance } from '@brelm/core/press';
 
@@ -47,6 +48,8 @@ export interface OwnPicture {
   height: number;
   bytes: number;
   createdAt: string;
+  /** What was said of its rights. */
+  licence: Licence | null;
   /** Names of the designs on the shelf that have it. */
   usedIn: string[];
 }
@@ -127,7 +130,7 @@ export interface StoredStyle {
 }
 
 export type BroughtIn =
-  | { kind: 'picture'; sha256: string; name: string; width: number; height: number }
+  | { kind: 'picture'; sha256: string; name: string; width: number; height: number; licence: Licence | null }
   | { kind: 'motif'; sha256: string; name: string; art: SvgArt };
 
 export type RunState = 'queued' | 'working' | 'done' | 'failed' | 'cancelled';

@@ -5,6 +5,7 @@ import type { ProtectedWord } from '@brelm/core/listing';
 import type { Scene } from '@brelm/core/mockup';
 import type { Catalogue } from '@brelm/core/press';
 import type { GarmentContrast } from '@brelm/core/proof';
+import type { Licence } from '@brelm/core/rights';
 import type { Sheet } from '@brelm/core/sheet';
 import type { Spec } from '@brelm/core/spec';
 import type {
@@ -399,6 +400,11 @@ export const api = createApi({
       query: (words) => ({ url: `protected-words/${encodeURIComponent(words)}`, method: 'DELETE' }),
       invalidatesTags: ['protected'],
     }),
+    /** Says under which licence a picture is, for designs to come. */
+    sayLicence: build.mutation<void, { sha256: string; licence: Licence }>({
+      query: ({ sha256, licence }) => ({ url: `materials/${sha256}/licence`, method: 'PUT', body: licence }),
+      invalidatesTags: ['pictures'],
+    }),
     /** What figures show, in words that buyers use; by their names, parted by commas. */
     figureTopics: build.query<{ topics: string[] }, string>({
       query: (names) => `figure-topics?${new URLSearchParams({ names }).toString()}`,
@@ -563,4 +569,5 @@ export const {
   useProtectWordsMutation,
   useFreeWordsMutation,
   useFigureTopicsQuery,
+  useSayLicenceMutation,
 } = api;

@@ -1,5 +1,5 @@
-import { allParts, type Design } from '../design';
-import { facesOfPart } from '../parts';
+import { allParts, type Design, type Material } from '../design';
+import { facesOfPart, type MotifPart } from '../parts';
 import { termsOf, type Licence } from '../rights';
 import { catalogueFace } from '../type';
 
@@ -15,22 +15,25 @@ export interface UsedMaterial {
   licence: Licence;
 }
 
+/** By which a picture is the same in other designs, and a figure. */
+export const pictureKey = ({ sha256, id }: Material): string => `picture ${sha256 ?? id}`;
+export const figureKey = ({ name, licence }: MotifPart): string =>
+  `figure ${name || 'a figure'} ${licence.source ?? licence.id}`;
+
 /** All that a design uses and that somebody has a right to, each once; pictures that no part shows are left out. */
 export function usedMaterials(design: Design): UsedMaterial[] {
   const all = new Map<string, UsedMaterial>();
-  const add = (kind: MaterialKind, title: string, own: string, licence: Licence) => {
-    const key = `${kind} ${own}`;
+  const add = (kind: MaterialKind, title: string, key: string, licence: Licence) => {
     if (!all.has(key)) all.set(key, { kind, title, key, licence });
   };
-  for (const { name, sha256, id, licence } of design.materials) add('picture', name, sha256 ?? id, licence);
+  for (const material of design.materials)
+    add('picture', material.name, pictureKey(material), material.licence);
   for (const part of allParts(design)) {
-    if (part.kind === 'motif') {
-      const title = part.name || 'a figure';
-      add('figure', title, `${title} ${part.licence.source ?? part.licence.id}`, part.licence);
-    }
+    if (part.kind === 'motif') add('figure', part.name || 'a figure', figureKey(part), part.licence);
     for (const id of facesOfPart(part)) {
       const face = catalogueFace(id);
-      add('typeface', face?.name ?? 'of your own', id, face ? { id: face.licence } : { id: 'unknown' });
+      const licence = face ? { id: face.licence } : { id: 'unknown' };
+      add('typeface', face?.name ?? 'of your own', `typeface ${id}`, licence);
     }
   }
   return [...all.values()];

@@ -12,3 +12,4 @@ export * from './cost';
 export * from './sales';
 export * from './csv';
 export * from './numbers';
+export * from './rights';

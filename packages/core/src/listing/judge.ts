@@ -1,12 +1,13 @@
 import { doubtfulIn, type Severity, type Spelling } from '../proof';
 import type { ListingField, ListingRules, Spec } from '../spec';
 import { lengthIn, placesOfWords, tagKey, wordsOfTag } from '../wording';
-import { creditsMissing } from './credits';
+import { creditsMissing, creditsOf, type UsedMaterial } from './credits';
 import type { FilledListing } from './fill';
 import { profitAt } from './price';
 import type { ProtectedWord } from './protected';
+import { rightsOf } from './rights';
 
-export type ListingPart = ListingField | 'points';
+export type ListingPart = ListingField | 'points' | 'rights';
 
 /** What is wrong with a listing, by what it is wrong with; a mend is made of it by mendOf. */
 export type ListingFault =
@@ -22,7 +23,8 @@ export type ListingFault =
   | { kind: 'spelling'; word: string; meant: string[] }
   | { kind: 'price-out'; least: number; most: number }
   | { kind: 'loss' | 'no-price' | 'no-cost' | 'no-pictures' }
-  | { kind: 'credit'; lines: string[] };
+  | { kind: 'credit'; lines: string[] }
+  | { kind: 'right'; material: string };
 
 export interface ListingFinding {
   severity: Severity;
@@ -47,8 +49,8 @@ export interface JudgedListing {
   cost: number | null;
   /** Pictures of it that are made. */
   pictures: number;
-  /** Lines that licences ask for. */
-  credits: readonly string[];
+  /** What the design uses that somebody has a right to. */
+  used: readonly UsedMaterial[];
 }
 
 export interface ListingHelp {
@@ -82,6 +84,7 @@ const NAMES: Record<ListingPart, string> = {
   tags: 'A tag',
   pictures: 'The listing',
   price: 'The price',
+  rights: 'A right',
 };
 
 /** What a marketplace would refuse in a listing, and what would help it to sell; the worst first. */
@@ -193,7 +196,15 @@ export function judgeListing(input: JudgedListing, help: ListingHelp): ListingFi
     doubtful('tags', words.tags);
   }
 
-  const owed = creditsMissing([words.description, ...words.points].join('\n'), input.credits);
+  for (const { kind, title, goods, why, key } of rightsOf(input.used)) {
+    if (goods === 'yes') continue;
+    const what = kind === 'typeface' ? `Typeface ${title}` : `“${title}”`;
+    found(goods === 'no' ? 'stop' : 'watch', 'rights', `${what}: ${why}`, {
+      kind: 'right',
+      material: key,
+    });
+  }
+  const owed = creditsMissing([words.description, ...words.points].join('\n'), creditsOf(input.used));
   if (owed.length)
     found(
       'stop',

@@ -23,6 +23,7 @@ import {
   withOverride,
   type JudgedListing,
   type ListingFinding,
+  type UsedMaterial,
 } from './index';
 
 const SEED = 1802;
@@ -52,6 +53,7 @@ const WORDING: Wording = {
   ],
   places: [{ name: 'People', value: 'night owls' }],
 };
+const OWL: UsedMaterial = { kind: 'figure', title: 'Owl', key: 'figure Owl', licence: { id: 'CC-BY-3.0' } };
 const contextOf = (on: Spec, wording = WORDING) => ({
   design: { name: 'Count Owls', inks: [{ id: 'i', name: 'Bone', value: '#eeeeee' }], wording },
   ...{ spec: on, phrase: 'count owls not sheep', garments: ['Soot', 'Pine'] },
@@ -106,7 +108,7 @@ describe('a wording', () => {
 
 const judge = (on: Spec, wording = WORDING, more: Partial<JudgedListing> = {}, help = {}): ListingFinding[] =>
   judgeListing(
-    { words: filled(on, wording), spec: on, price: 2000, cost: 900, pictures: 2, credits: [], ...more },
+    { words: filled(on, wording), spec: on, price: 2000, cost: 900, pictures: 2, used: [], ...more },
     { protectedWords: [], spelling: null, ...help },
   );
 const kinds = (found: ListingFinding[]) => found.map((f) => f.fault.kind);
@@ -188,7 +190,7 @@ describe('a listing is judged', () => {
     expect(kinds(judge(TEE, WORDING, { price: 500, cost: 100 }))).toEqual(['price-out']);
     expect(kinds(judge(TEE, WORDING, { price: 1000, cost: 990 }))).toEqual(['loss']);
     expect(kinds(judge(TEE, WORDING, { cost: null }))).toEqual(['no-cost']);
-    expect(kinds(judge(TEE, WORDING, { credits: ['Owl, CC BY 3.0'] }))).toEqual(['credit']);
+    expect(kinds(judge(TEE, WORDING, { used: [OWL] }))).toEqual(['credit']);
   });
 
   it('takes limits of one, and no limits at all', () => {
@@ -220,7 +222,7 @@ describe('mends', () => {
     ['wasted-tag', MUG, tagged('moth'), {}],
     ['long', MUG, tagged('a tag that is far too long for it', 'night owl'), {}],
     ['spelling', MUG, titled('An owwl for nights'), {}],
-    ['credit', MUG, WORDING, { credits: ['Owl {barn}, CC BY 3.0, https://figures.example'] }],
+    ['credit', MUG, WORDING, { used: [{ ...OWL, title: 'Owl {barn}' }] }],
     ['price-out', TEE, WORDING, { price: 100 }],
     ['loss', TEE, WORDING, { price: 950 }],
   ])(
@@ -244,11 +246,10 @@ describe('mends', () => {
   );
 
   it('a maker is named once for all listings, and in a description of one’s own where there is one', () => {
-    const credits = ['Owl, CC BY 3.0'];
-    const [{ mend }] = all(MUG, WORDING, { credits });
+    const [{ mend }] = all(MUG, WORDING, { used: [OWL] });
     expect(filled(STICKER, { ...WORDING, ...mend!.change }).description).toMatch(/\n\nOwl, CC BY 3\.0$/);
     const own: Wording = { ...WORDING, overrides: { [MUG.id]: { description: 'Mine.' } } };
-    const [{ mend: there }] = all(MUG, own, { credits });
+    const [{ mend: there }] = all(MUG, own, { used: [OWL] });
     expect(filled(MUG, { ...own, ...there!.change }).description).toBe('Mine.\n\nOwl, CC BY 3.0');
     expect(there!.change.blocks).toBeUndefined();
   });

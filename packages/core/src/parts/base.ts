@@ -285,7 +285,19 @@ export const baseFields = (mustRead: boolean): FieldsOf<PartBase> => ({
 });
 
 export const licenceField: Field<Licence> = record<Licence>(
-  { id: text({ max: 120 }), source: given(text()) },
+  {
+    id: text({ max: 120 }),
+    source: given(text()),
+    proof: given(text()),
+    date: given(
+      text({
+        max: 10,
+        pattern: /^\d{4}-\d{2}-\d{2}$/,
+        says: 'must be a date, YYYY-MM-DD',
+        examples: ['2026-11-27'],
+      }),
+    ),
+  },
   { name: 'licence', whenMissing: { id: 'unknown' } },
 );
 

@@ -1,8 +1,13 @@
 /** What may be done with a material. */
 export interface Licence {
-  /** SPDX id, `own` for the seller's own work, or `unknown`. */
+  /** SPDX id, `own` for the seller's own work, `bought` or `permitted` for goods, or `unknown`. */
   id: string;
+  /** Whose it is and where it comes from. */
   source?: string;
+  /** What shows that it may be used: a note, the number of a bill. */
+  proof?: string;
+  /** Since when it holds, YYYY-MM-DD. */
+  date?: string;
 }
 
 /** What a licence lets a seller do with a material on goods. */
@@ -27,9 +32,11 @@ const open = (name: string, more: Partial<Terms> = {}): Terms => ({
   ...more,
 });
 
-/** By SPDX id, and `own` for the seller's own work. Creative Commons' terms as their deeds state them. */
+/** By SPDX id; `own` for the seller's own work, `bought` and `permitted` for what was agreed on. Creative Commons' terms as their deeds state them. */
 const TERMS: Record<string, Terms> = {
   own: open('your own work'),
+  bought: open('bought, for goods too'),
+  permitted: open('its maker’s permission'),
   'CC0-1.0': open('CC0 1.0'),
   MIT: open('MIT'),
   'Apache-2.0': open('Apache 2.0'),

@@ -1,4 +1,4 @@
-import { Plug, ShieldAlert } from 'lucide-react';
+import { Plug, Scale, ShieldAlert } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Garment } from '@brelm/core/colour';
@@ -31,6 +31,7 @@ import { useKeys } from '../../use-keys';
 import { ConnectDialog } from './connect-dialog';
 import { ListingDetail } from './listing-detail';
 import { ListingTable } from './listing-table';
+import { RightsDialog } from './rights-dialog';
 import { ProtectedDialog } from './protected-dialog';
 import { isOpen, isUp } from './state-words';
 import { useRows, type ListingRow } from './use-rows';
@@ -86,7 +87,7 @@ function Stage({
   const [hear] = useHearMutation();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [open, setOpen] = useState<string | null>(null);
-  const [dialog, setDialog] = useState<'connect' | 'protected' | 'files' | null>(null);
+  const [dialog, setDialog] = useState<'connect' | 'protected' | 'rights' | 'files' | null>(null);
   const rows = useRows({
     design,
     specs,
@@ -176,6 +177,10 @@ function Stage({
           <div className="flex min-w-0 flex-1 flex-col">
             <div className="flex flex-wrap items-center gap-2 border-b border-line px-3 py-2">
               <h1 className="mr-auto text-[16px] font-semibold">Listings</h1>
+              <Button onClick={() => setDialog('rights')}>
+                <Scale size={15} aria-hidden />
+                Rights
+              </Button>
               <Button onClick={() => setDialog('protected')}>
                 <ShieldAlert size={15} aria-hidden />
                 Protected words
@@ -233,6 +238,14 @@ function Stage({
       )}
       {dialog === 'connect' && <ConnectDialog onClose={() => setDialog(null)} />}
       {dialog === 'protected' && <ProtectedDialog onClose={() => setDialog(null)} />}
+      {dialog === 'rights' && (
+        <RightsDialog
+          id={id}
+          design={design}
+          onEdit={(label, edits) => edit.make(label, edits)}
+          onClose={() => setDialog(null)}
+        />
+      )}
       {dialog === 'files' && <MakeDialog designs={[id]} ready={whenSaved} onClose={() => setDialog(null)} />}
     </div>
   );

@@ -4,7 +4,6 @@ import { headOf, type Design } from '@brelm/core/design';
 import {
   artworkLines,
   countsOf,
-  creditsOf,
   filledListing,
   judgeListing,
   listingPrice,
@@ -123,12 +122,12 @@ export function useRows(from: RowsFrom): ListingRow[] {
     [drafts],
   );
   const spelling = useSpelling(texts);
-  const credits = useMemo(() => creditsOf(usedMaterials(design)), [design]);
+  const used = useMemo(() => usedMaterials(design), [design]);
   return useMemo(
     () =>
       drafts.map(({ spec, planned, colours, words, cost, price, usual }) => {
         const made = mockups.filter((m) => m.file.spec === spec.id).length;
-        const input = { words, spec, price, cost, pictures: made || usual, credits };
+        const input = { words, spec, price, cost, pictures: made || usual, used };
         return {
           ...{ spec, words, colours, cost, price, files: planned.length, pictures: { made, usual } },
           counts: countsOf(words, spec),
@@ -140,6 +139,6 @@ export function useRows(from: RowsFrom): ListingRow[] {
           listing: listings.find((l) => l.spec === spec.id) ?? null,
         };
       }),
-    [drafts, mockups, credits, protectedWords, spelling, listings, catalogue],
+    [drafts, mockups, used, protectedWords, spelling, listings, catalogue],
   );
 }

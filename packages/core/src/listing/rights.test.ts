@@ -1,0 +1,91 @@
+import { applyEdits, readDesign, documentOf, type Design } from '../design';
+import { DocumentError } from '../fields';
+import { lettering, letteringLine, motif, picture, place } from '../parts';
+import { KNOWN_LICENCES, termsOf, type Licence } from '../rights';
+import { designOf } from '../../testing';
+import { csvOf, licenceEdits, rightsCells, rightsOf, RIGHTS_HEADER, usedMaterials } from './index';
+
+const SHA = 'a'.repeat(64);
+const art = { width: 10, height: 10, outlines: [] };
+const figure = (id: string, name: string, licence: Licence) => motif(id, name, place(0, 0), art, licence);
+const material = { id: 'm', name: 'Moon', sha256: SHA, width: 10, height: 10, licence: { id: 'unknown' } };
+const design: Design = {
+  ...designOf(
+    { a: '#ffffff' },
+    figure('owl-1', 'Owl', { id: 'unknown' }),
+    figure('owl-2', 'Owl', { id: 'unknown' }),
+    figure('moth', 'Moth', { id: 'CC-BY-3.0', source: 'Figures by Ann' }),
+    picture('moon', place(0, 0), material),
+    lettering('words', '', place(0, 0), [
+      letteringLine('Owls', 'rye', 100, 'a'),
+      letteringLine('x', 'own-1-0', 9, 'a'),
+    ]),
+  ),
+  materials: [material],
+};
+const rights = (d: Design) =>
+  Object.fromEntries(rightsOf(usedMaterials(d)).map((r) => [`${r.kind} ${r.title}`, r.goods]));
+
+describe('rights', () => {
+  it('of all that a design uses, each once', () => {
+    expect(rights(design)).toEqual({
+      'picture Moon': 'unknown',
+      'figure Owl': 'unknown',
+      'figure Moth': 'yes',
+      'typeface Rye': 'yes',
+      'typeface of your own': 'unknown',
+    });
+  });
+
+  it.each([
+    ['own', 'yes'],
+    ['bought', 'yes'],
+    ['permitted', 'yes'],
+    ['CC0-1.0', 'yes'],
+    ['CC-BY-NC-4.0', 'no'],
+    ['CC-BY-SA-4.0', 'ask'],
+    ['CC-BY-ND-4.0', 'ask'],
+    ['LicenseRef-odd', 'ask'],
+    ['unknown', 'unknown'],
+  ])('under %s: %s', (id, goods) => {
+    const [row] = rightsOf([{ kind: 'figure', title: 'Owl', key: 'k', licence: { id } }]);
+    expect(row.goods).toBe(goods);
+    if (goods === 'yes') expect(row.why).toBe(termsOf({ id })!.name);
+  });
+
+  it('every licence whose terms are known is judged by them', () => {
+    for (const id of KNOWN_LICENCES) {
+      const [{ goods }] = rightsOf([{ kind: 'picture', title: 'x', key: 'k', licence: { id } }]);
+      expect(goods === 'no').toBe(!termsOf({ id })!.sale);
+      expect(goods).not.toBe('unknown');
+    }
+  });
+
+  it('are said of a material wherever a design has it, and stay in its file', () => {
+    const said: Licence = { id: 'bought', source: 'Ann', proof: 'bill 7', date: '2026-11-27' };
+    const [moon, owl] = usedMaterials(design);
+    const after = applyEdits(design, [
+      ...licenceEdits(design, owl, said),
+      ...licenceEdits(design, moon, { id: 'own' }),
+    ]);
+    expect(rights(after)).toMatchObject({ 'picture Moon': 'yes', 'figure Owl': 'yes' });
+    const again = readDesign(JSON.parse(JSON.stringify(documentOf(after))));
+    expect(again.parts.flatMap((p) => (p.kind === 'motif' && p.name === 'Owl' ? [p.licence] : []))).toEqual([
+      said,
+      said,
+    ]);
+    const spoilt = JSON.parse(JSON.stringify(documentOf(after)).replace('2026-11-27', 'yesterday')) as object;
+    expect(() => readDesign(spoilt)).toThrow(DocumentError);
+    const face = usedMaterials(design).find((u) => u.kind === 'typeface')!;
+    expect(licenceEdits(design, face, said)).toEqual([]);
+  });
+
+  it('are stated as a table in which nothing runs', () => {
+    const row = rightsOf([
+      { kind: 'figure', title: '=cmd()', key: 'k', licence: { id: 'CC-BY-3.0', source: 'Ann' } },
+    ]);
+    const [head, first] = csvOf(RIGHTS_HEADER, rightsCells(row)).split('\r\n');
+    expect(head.split(',')).toHaveLength(9);
+    expect(first).toBe(`figure,'=cmd(),CC-BY-3.0,Ann,yes,CC BY 3.0,,,"'=cmd(), CC BY 3.0, Ann"`);
+  });
+});
