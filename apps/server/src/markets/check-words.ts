@@ -52,12 +52,15 @@ export function checkWords(words: MarketWords, pictures: number, { listing }: Sp
     fault('tags', `At most ${rules.tags.most} tags are taken.`);
   if (rules.bullets && words.points.length > rules.bullets.most)
     fault('points', `At most ${rules.bullets.most} points are taken.`);
-  const all = [words.title, words.description, ...words.points, ...words.tags].join('\n').toLowerCase();
-  const plain = all.replace(/[^\p{L}\p{N}]+/gu, ' ');
+  const texts = [words.title, words.description, ...words.points, ...words.tags].map((t) => t.toLowerCase());
+  // Each by itself: a title’s end and a description’s beginning say nothing together.
+  const plain = texts.map((t) => ` ${t.replace(/[^\p{L}\p{N}]+/gu, ' ')} `);
   for (const bad of rules.forbidden ?? [])
-    if (` ${plain} `.includes(` ${bad.toLowerCase()} `)) fault('words', `“${bad}” is not allowed here.`);
+    if (plain.some((t) => t.includes(` ${bad.toLowerCase()} `)))
+      fault('words', `“${bad}” is not allowed here.`);
   for (const bad of new Set(rules.forbiddenCharacters ?? ''))
-    if (all.includes(bad.toLowerCase())) fault('words', `The character “${bad}” is not allowed here.`);
+    if (texts.some((t) => t.includes(bad.toLowerCase())))
+      fault('words', `The character “${bad}” is not allowed here.`);
   const { least = 1, most: dearest = 100_000_000 } = rules.prices ?? {};
   if (words.price < least || words.price > dearest)
     fault('price', `Prices from ${(least / 100).toFixed(2)} to ${(dearest / 100).toFixed(2)} are taken.`);

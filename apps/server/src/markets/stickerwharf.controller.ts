@@ -76,7 +76,11 @@ export class StickerwharfController extends MarketRoutes {
     const shop = await this.shop(token);
     if (typeof table !== 'string') throw badField('table', 'is missing');
     if (!archive) throw badField('archive', 'is missing');
-    const { data, meta } = Papa.parse<Record<string, string>>(table, { header: true, skipEmptyLines: true });
+    // Forms are sent with lines that end so, whatever stood in them.
+    const { data, meta } = Papa.parse<Record<string, string>>(table.replaceAll('\r\n', '\n'), {
+      header: true,
+      skipEmptyLines: true,
+    });
     const missing = COLUMNS.filter((c) => !meta.fields?.includes(c));
     if (missing.length) throw badField('table', `has no column ${missing.join(', ')}`);
     if (data.length > MOST_ROWS) throw badField('table', `has more than ${MOST_ROWS} rows`);

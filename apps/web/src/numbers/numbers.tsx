@@ -10,7 +10,8 @@ import {
   type SoldListing,
 } from '@brelm/core/listing';
 import { money } from '../samples/money';
-import { reasonOf, useFiguresQuery, useGarmentsQuery, useSpecsQuery } from '../store/api';
+import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../store/api';
+import { useFiguresQuery } from '../store/listings-api';
 import { Button, SelectField, SeverityMark } from '../ui';
 import { WeekChart } from './week-chart';
 

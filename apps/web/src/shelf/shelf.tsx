@@ -6,11 +6,11 @@ import {
   reasonOf,
   useDesignsInfiniteQuery,
   useGarmentsQuery,
-  useListingStatesQuery,
   useSpecsQuery,
   type Listed,
   type ListingState,
 } from '../store/api';
+import { useListingStatesQuery } from '../store/listings-api';
 import { useKeys } from '../use-keys';
 import { ChosenBar } from './chosen-bar';
 import { DeleteDialog } from './delete-dialog';

@@ -1,7 +1,6 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Garment } from '@brelm/core/colour';
 import { documentOf, readDesign, type Design, type DesignDocument } from '@brelm/core/design';
-import type { ProtectedWord } from '@brelm/core/listing';
 import type { Scene } from '@brelm/core/mockup';
 import type { Catalogue } from '@brelm/core/press';
 import type { GarmentContrast } from '@brelm/core/proof';
@@ -36,11 +35,6 @@ import type {
   SheetEntry,
   SampleOrder,
   SampleRequest,
-  ListingView,
-  ListingRequest,
-  ListingFigures,
-  ListingState,
-  Connection,
 } from './api-types';
 
 export type * from './api-types';
@@ -346,68 +340,10 @@ export const api = createApi({
       query: (id) => `designs/${id}/mockups`,
       providesTags: ['mockups'],
     }),
-    listings: build.query<ListingView[], string>({
-      query: (id) => `designs/${id}/listings`,
-      providesTags: ['listings'],
-    }),
-    /** How all listings stand. */
-    listingStates: build.query<ListingState[], void>({ query: () => 'listings', providesTags: ['listings'] }),
-    send: build.mutation<{ id: string }, { designId: string; listings: ListingRequest[] }>({
-      query: ({ listings }) => ({ url: 'sendings', method: 'POST', body: { listings } }),
-      invalidatesTags: ['listings'],
-    }),
-    cancelLine: build.mutation<unknown, string>({
-      query: (id) => ({ url: `sendings/lines/${id}/cancel`, method: 'POST' }),
-      invalidatesTags: ['listings'],
-    }),
-    markListing: build.mutation<unknown, { designId: string; spec: string; byHand: boolean }>({
-      query: (body) => ({ url: 'listings/marks', method: 'POST', body }),
-      invalidatesTags: ['listings'],
-    }),
-    /** Asks marketplaces how their listings are. */
-    hear: build.mutation<void, void>({
-      query: () => ({ url: 'listings/hear', method: 'POST' }),
-      invalidatesTags: ['listings', 'connections'],
-    }),
-    figures: build.query<{ listings: ListingFigures[]; silent: string[] }, void>({
-      query: () => 'figures',
-      keepUnusedDataFor: 5,
-    }),
-    connections: build.query<Connection[], void>({
-      query: () => 'connections',
-      providesTags: ['connections'],
-    }),
-    connect: build.mutation<Connection[], { market: string; shop: string; token: string }>({
-      query: ({ market, ...body }) => ({ url: `connections/${market}`, method: 'PUT', body }),
-      invalidatesTags: ['connections', 'listings'],
-    }),
-    disconnect: build.mutation<Connection[], string>({
-      query: (market) => ({ url: `connections/${market}`, method: 'DELETE' }),
-      invalidatesTags: ['connections'],
-    }),
-    openShop: build.mutation<{ token: string }, { market: string; shop: string }>({
-      query: ({ market, shop }) => ({ url: `markets/${market}/shops`, method: 'POST', body: { shop } }),
-    }),
-    protectedWords: build.query<ProtectedWord[], void>({
-      query: () => 'protected-words',
-      providesTags: ['protected'],
-    }),
-    protectWords: build.mutation<ProtectedWord[], ProtectedWord>({
-      query: (body) => ({ url: 'protected-words', method: 'POST', body }),
-      invalidatesTags: ['protected'],
-    }),
-    freeWords: build.mutation<ProtectedWord[], string>({
-      query: (words) => ({ url: `protected-words/${encodeURIComponent(words)}`, method: 'DELETE' }),
-      invalidatesTags: ['protected'],
-    }),
     /** Says under which licence a picture is, for designs to come. */
     sayLicence: build.mutation<void, { sha256: string; licence: Licence }>({
       query: ({ sha256, licence }) => ({ url: `materials/${sha256}/licence`, method: 'PUT', body: licence }),
       invalidatesTags: ['pictures'],
-    }),
-    /** What figures show, in words that buyers use; by their names, parted by commas. */
-    figureTopics: build.query<{ topics: string[] }, string>({
-      query: (names) => `figure-topics?${new URLSearchParams({ names }).toString()}`,
     }),
     runs: build.query<RunSummary[], void>({ query: () => 'runs', providesTags: ['runs'] }),
     run: build.query<Run, string>({ query: (id) => `runs/${id}`, keepUnusedDataFor: 5 }),
@@ -554,20 +490,5 @@ export const {
   useSpecHistoryQuery,
   useSpecAffectedQuery,
   useSpecFileMutation,
-  useListingsQuery,
-  useListingStatesQuery,
-  useSendMutation,
-  useCancelLineMutation,
-  useMarkListingMutation,
-  useHearMutation,
-  useFiguresQuery,
-  useConnectionsQuery,
-  useConnectMutation,
-  useDisconnectMutation,
-  useOpenShopMutation,
-  useProtectedWordsQuery,
-  useProtectWordsMutation,
-  useFreeWordsMutation,
-  useFigureTopicsQuery,
   useSayLicenceMutation,
 } = api;

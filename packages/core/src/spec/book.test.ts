@@ -54,6 +54,39 @@ describe('spec files', () => {
     expect(readSpecFile(JSON.stringify(old))).toEqual([{ ...SPEC, kind: 'bag', blank: 'tote' }]);
   });
 
+  it('say how a listing is counted, priced and charged, and are refused by field where that cannot be', () => {
+    const rules = {
+      ...{ counting: 'bytes', required: ['title', 'tags'], titleLeast: 5, titleMax: 60, descriptionMax: 900 },
+      ...{ tags: { most: 13, each: 20, least: 3, total: 200 }, bullets: { most: 2, each: 100 } },
+      ...{
+        forbidden: ['cure'],
+        forbiddenCharacters: '<>',
+        prices: { least: 100, most: 900 },
+        word: 'beaker',
+      },
+      fees: { currency: 'EUR', listing: 18, share: 0.1, least: 0, payment: 0.03, paymentEach: 25 },
+    };
+    const text = (over: object) => JSON.stringify({ ...SPEC, listing: { ...rules, ...over } });
+    expect(readSpecFile(text({}))[0].listing).toEqual(rules);
+    // What is not charged is nothing.
+    expect(readSpecFile(text({ fees: { currency: 'EUR' } }))[0].listing!.fees).toEqual({
+      ...{ currency: 'EUR', listing: 0, share: 0, least: 0, payment: 0, paymentEach: 0 },
+    });
+    for (const [over, field] of [
+      [{ counting: 'words' }, 'counting'],
+      [{ required: ['colour'] }, 'required\\[0\\]'],
+      [{ tags: undefined }, 'required'],
+      [{ tags: { most: 1, each: 2, best: 3 } }, 'tags\\.best'],
+      [{ bullets: { most: 1, each: 2, total: 3 } }, 'bullets\\.total'],
+      [{ titleMax: 0 }, 'titleMax'],
+      [{ prices: { least: 9, most: 8 } }, 'prices\\.most'],
+      [{ fees: { currency: 'Euro' } }, 'fees\\.currency'],
+      [{ fees: { currency: 'EUR', share: 0.8, payment: 0.2 } }, 'fees'],
+      [{ fees: { currency: 'EUR', share: -1 } }, 'fees\\.share'],
+    ] as const)
+      expect(faults(text(over)).join()).toMatch(new RegExp(`listing\\.${field}:`));
+  });
+
   it('say what a listing’s pictures have to be, and are refused by field where that cannot be', () => {
     const pictures = { shapes: ['3:4', 'square'], leastPx: 2000, mostBytes: 5_000_000 };
     const text = (over: object) =>

@@ -68,6 +68,12 @@ function listing(l: Checked): ListingRules {
   const length = (at: Checked) => at.number({ min: 1, max: 100_000, whole: true });
   const given = <K extends keyof ListingRules>(key: K, read: (at: Checked) => ListingRules[K]) =>
     l.at(key).missing ? {} : { [key]: read(l.at(key)) };
+  if (
+    l.at('tags').missing &&
+    Array.isArray(l.at('required').value) &&
+    (l.at('required').value as unknown[]).includes('tags')
+  )
+    l.at('required').fault('tags are asked for, and their limits are missing');
   const bounds = (key: 'tags' | 'bullets') =>
     given(key, (at) => {
       const more = key === 'tags' ? (['least', 'total'] as const) : [];

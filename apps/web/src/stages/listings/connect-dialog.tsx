@@ -1,13 +1,11 @@
 import { useState } from 'react';
+import { reasonOf, useShopQuery, type Connection } from '../../store/api';
 import {
-  reasonOf,
   useConnectMutation,
   useConnectionsQuery,
   useDisconnectMutation,
   useOpenShopMutation,
-  useShopQuery,
-  type Connection,
-} from '../../store/api';
+} from '../../store/listings-api';
 import { Button, Modal, SeverityMark, VerdictMark } from '../../ui';
 
 /** Which marketplaces listings are sent to, and their tokens. */

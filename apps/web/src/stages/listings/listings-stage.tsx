@@ -10,20 +10,17 @@ import { StageBar } from '../../editor/stage-bar';
 import { useEdit } from '../../editor/use-edit';
 import { MakeDialog } from '../../files';
 import { useAppDispatch, useAppSelector } from '../../store';
+import { reasonOf, useMockupsQuery, usePressCatalogueQuery, useScenesQuery } from '../../store/api';
 import {
-  reasonOf,
   useCancelLineMutation,
   useConnectionsQuery,
   useFigureTopicsQuery,
   useHearMutation,
   useListingsQuery,
   useMarkListingMutation,
-  useMockupsQuery,
-  usePressCatalogueQuery,
   useProtectedWordsQuery,
-  useScenesQuery,
   useSendMutation,
-} from '../../store/api';
+} from '../../store/listings-api';
 import { redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Button, notify } from '../../ui';

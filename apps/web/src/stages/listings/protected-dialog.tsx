@@ -1,11 +1,11 @@
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
+import { reasonOf } from '../../store/api';
 import {
-  reasonOf,
   useFreeWordsMutation,
   useProtectedWordsQuery,
   useProtectWordsMutation,
-} from '../../store/api';
+} from '../../store/listings-api';
 import { Button, IconButton, Modal } from '../../ui';
 
 /** Words that somebody else has the right to: a listing that has one is stopped. */
