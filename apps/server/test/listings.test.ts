@@ -319,7 +319,7 @@ describe('a marketplace that does not answer well', () => {
 describe('files of listings', () => {
   it('keeps its files whatever is tidied away', async () => {
     const rows = await it0.server.app.get(DataSource).getRepository(MarketListingRow).find();
-    expect(rows.length).toBeGreaterThan(4);
+    expect(rows).toHaveLength(4);
     await it0.server.app.get(HousekeepingService).tidy(Number.MAX_SAFE_INTEGER);
     const [{ page }] = await there('pinfold');
     if (page) expect((await fetch(`${it0.url}${page}/pictures/0`)).status).toBe(200);

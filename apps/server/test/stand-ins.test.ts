@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { zipSync } from 'fflate';
 import sharp from 'sharp';
 import type { MarketListing } from '../src/markets/markets.service';
 import { OPTIONS, type ServerOptions } from '../src/options';
@@ -171,5 +172,119 @@ describe('rights', () => {
     const bad = await ask(`materials/${sha256}/licence`, 'PUT', { id: 'own', date: 'soon' });
     expect([bad.status, bad.body.faults![0].field]).toEqual([400, 'date']);
     expect((await ask(`materials/${'0'.repeat(64)}/licence`, 'PUT', { id: 'own' })).status).toBe(404);
+  });
+});
+
+describe('bad input', () => {
+  const GONE = '00000000-0000-4000-8000-000000000000';
+  const ASKED: [string, string, unknown, number, string?][] = [
+    ['designs/x/listings', 'GET', undefined, 400],
+    [`designs/${GONE}/listings`, 'GET', undefined, 404],
+    [`designs/${GONE}/rights.csv`, 'GET', undefined, 404],
+    [`designs/${GONE}/rights.pdf`, 'GET', undefined, 404],
+    ['listings/marks', 'POST', { designId: 'x', spec: 1, byHand: 'yes' }, 400, 'designId'],
+    ['listings/marks', 'POST', { designId: GONE, spec: 'x/y', byHand: true }, 404],
+    ['sendings', 'POST', { listings: [] }, 400, 'listings'],
+    ['sendings', 'POST', { listings: 'all' }, 400, 'listings'],
+    ['sendings', 'POST', { listings: [{ designId: GONE, spec: 'x', action: 'publish', price: 1 }] }, 400],
+    ['sendings', 'POST', { listings: Array.from({ length: 201 }, () => ({})) }, 400, 'listings'],
+    [
+      'sendings',
+      'POST',
+      { listings: [{ designId: GONE, spec: 'mudlark/mug-11oz', action: 'publish' }] },
+      422,
+      'listings[0]',
+    ],
+    [`sendings/${GONE}`, 'GET', undefined, 404],
+    [`sendings/lines/${GONE}/cancel`, 'POST', {}, 404],
+    ['connections/mudlark', 'PUT', { shop: ' ', token: 'a b' }, 400, 'shop'],
+    ['connections/mudlark', 'PUT', { shop: 'x', token: 'x'.repeat(500) }, 400, 'token'],
+    ['protected-words', 'POST', { words: 'x'.repeat(200), why: '' }, 400, 'words'],
+    ['markets/nowhere/shops', 'POST', { shop: 'x' }, 404],
+    ['markets/mudlark/shops', 'POST', { shop: '' }, 400, 'shop'],
+    ['markets/mudlark/weather', 'PATCH', { slowMs: -1, fault: 'storm', share: 2 }, 400, 'slowMs'],
+    [`markets/mudlark/pages/${GONE}`, 'GET', undefined, 404],
+    ['markets/mudlark/pages/x', 'GET', undefined, 400],
+    [`markets/mudlark/pages/${GONE}/pictures/x`, 'GET', undefined, 400],
+    [`markets/mudlark/pages/${GONE}`, 'PATCH', { title: 1 }, 400, 'title'],
+    ['markets/pinfold/listings', 'POST', { listing: '{}' }, 401],
+    ['markets/stickerwharf/drops', 'POST', {}, 401],
+  ];
+  it('is refused with its status, and by field', async () => {
+    for (const [path, method, body, status, field] of ASKED) {
+      const answer = await ask(path, method, body);
+      expect([path, answer.status, typeof answer.body.message]).toEqual([path, status, 'string']);
+      if (field) expect(answer.body.faults!.map((f) => f.field)).toContain(field);
+    }
+  });
+
+  /** What Stickerwharf says to a drop. */
+  async function drop(table: string | null, archive: Uint8Array | null) {
+    const shop = await ask<{ token: string }>('markets/stickerwharf/shops', 'POST', { shop: 'Duskwren' });
+    const form = new FormData();
+    if (table !== null) form.set('table', table);
+    if (archive) form.set('archive', new Blob([archive as Uint8Array<ArrayBuffer>]), 'drop.zip');
+    const response = await fetch(`${it0.url}/api/markets/stickerwharf/drops`, {
+      ...{ method: 'POST', body: form, headers: { Authorization: `Bearer ${shop.body.token}` } },
+    });
+    const body = (await response.json()) as {
+      rows?: { status: number; reason: string }[];
+      faults?: { field: string }[];
+    };
+    return { status: response.status, body };
+  }
+  const HEAD = 'reference,product,title,description,points,tags,price,colours,prints,pictures,revision';
+  const zip = zipSync({ 'a.png': new Uint8Array([1, 2, 3]) });
+
+  it('a drop without its table, archive or columns is refused; a bad row says why, and no other is lost by it', async () => {
+    expect((await drop(null, zip)).body.faults![0].field).toBe('table');
+    expect((await drop(HEAD, null)).body.faults![0].field).toBe('archive');
+    expect((await drop('reference,title\nx,y', zip)).status).toBe(400);
+    expect((await drop(HEAD, new TextEncoder().encode('no archive'))).status).toBe(422);
+    const rows = [
+      'r-1,stickerwharf/kiss-cut-3in,Owls,,,,cheap,,,,',
+      'r-2,stickerwharf/boat,Owls,,,,300,,,,',
+      'r-3,stickerwharf/kiss-cut-3in,Owls,,,,300,,face=gone.png,,',
+      'r-4,stickerwharf/kiss-cut-3in,Owls,,,,300,,face=a.png,,',
+      'r-4,stickerwharf/kiss-cut-3in,Owls,,,,300,,face=a.png,,',
+      'r-4,stickerwharf/kiss-cut-3in,Owls again,,,,300,,face=a.png,,7',
+    ];
+    const { body } = await drop([HEAD, ...rows].join('\n'), zip);
+    expect(body.rows!.map((r) => r.status)).toEqual([400, 400, 400, 200, 409, 412]);
+    expect(body.rows![0].reason).toContain('price');
+    expect(body.rows![2].reason).toContain('gone.png');
+  });
+
+  it('an archive that leads out of its folder, or swells, is refused whole', async () => {
+    const out = zipSync({ '../../evil.png': new Uint8Array([1]) });
+    expect((await drop(HEAD, out)).status).toBe(422);
+    const many = zipSync(
+      Object.fromEntries(Array.from({ length: 500 }, (_, i) => [`f${i}`, new Uint8Array(1)])),
+    );
+    expect((await drop(HEAD, many)).status).toBe(422);
+  });
+
+  it('Mudlark’s files must be base64, and be there', async () => {
+    const shop = await ask<{ token: string }>('markets/mudlark/shops', 'POST', { shop: 'Duskwren' });
+    const post = async (body: object) => {
+      const response = await fetch(`${it0.url}/api/markets/mudlark/listings`, {
+        ...{ method: 'POST', body: JSON.stringify(body) },
+        headers: { Authorization: `Bearer ${shop.body.token}`, 'Content-Type': 'application/json' },
+      });
+      return { status: response.status, body: (await response.json()) as { faults: { field: string }[] } };
+    };
+    const listing = { reference: 'r', product: 'mudlark/mug-11oz', title: 'Owls', price: 900 };
+    const files = [{ kind: 'print', side: 'wrap', name: 'a.png', file: 'data0' }];
+    expect((await post({ ...listing, files })).body.faults[0].field).toBe('files[0].file');
+    expect((await post({ ...listing, files, data0: '***' })).body.faults[0].field).toBe('data0');
+    expect((await post({ ...listing, files, data0: 'AAAA', data1: 5 })).body.faults[0].field).toBe('data1');
+    expect((await post({ ...listing, files, data0: 'AAAA' })).status).toBe(201);
+    // A token of another marketplace is none here.
+    const { token: other } = (await ask<{ token: string }>('markets/pinfold/shops', 'POST', { shop: 'x' }))
+      .body;
+    const response = await fetch(`${it0.url}/api/markets/mudlark/listings`, {
+      headers: { Authorization: `Bearer ${other}` },
+    });
+    expect(response.status).toBe(401);
   });
 });

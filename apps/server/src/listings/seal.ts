@@ -1,7 +1,6 @@
 import { createCipheriv, createDecipheriv, randomBytes } from 'node:crypto';
-import { open, readFile } from 'node:fs/promises';
+import { link, mkdir, open, readFile, rm, stat } from 'node:fs/promises';
 import { dirname } from 'node:path';
-import { mkdir } from 'node:fs/promises';
 
 /** Secrets as they are kept: AES-256-GCM under a key that lies in a file of this machine alone. */
 export interface Seal {
@@ -11,6 +10,8 @@ export interface Seal {
 }
 
 const [IV, TAG] = [12, 16];
+/** Of a key, bytes. */
+const KEY = 32;
 
 export function sealWith(key: Uint8Array): Seal {
   return {
@@ -32,15 +33,22 @@ export function sealWith(key: Uint8Array): Seal {
 /** The key in a file, made where it is not there yet; nobody but its owner may read it. */
 export async function keyIn(path: string): Promise<Uint8Array> {
   await mkdir(dirname(path), { recursive: true });
-  const file = await open(path, 'wx', 0o600).catch(() => null);
-  if (file) {
-    const key = randomBytes(32);
-    await file.writeFile(key);
-    await file.sync();
-    await file.close();
-    return key;
+  if (!(await stat(path).catch(() => null))) {
+    // Whole or not at all, and never in the place of one that somebody else just made.
+    const begun = `${path}.${randomBytes(6).toString('hex')}.part`;
+    const file = await open(begun, 'wx', 0o600);
+    try {
+      await file.writeFile(randomBytes(KEY));
+      await file.sync();
+    } finally {
+      await file.close();
+    }
+    await link(begun, path).catch((error: NodeJS.ErrnoException) => {
+      if (error.code !== 'EEXIST') throw error;
+    });
+    await rm(begun, { force: true });
   }
   const key = await readFile(path);
-  if (key.length !== 32) throw new Error(`${path} is no key of 32 bytes`);
+  if (key.length !== KEY) throw new Error(`${path} is no key of ${KEY} bytes`);
   return key;
 }

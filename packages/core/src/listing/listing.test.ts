@@ -254,6 +254,56 @@ describe('mends', () => {
     expect(there!.change.blocks).toBeUndefined();
   });
 
+  it('one after another leave nothing that could be mended, whatever was written', () => {
+    const words = fc
+      .array(
+        fc.constantFrom(
+          'owl',
+          'Best',
+          'quality',
+          'cure',
+          'Vulpera',
+          '<3',
+          '{product}',
+          'night',
+          '🦉',
+          'lamp-light',
+        ),
+        {
+          minLength: 1,
+          maxLength: 14,
+        },
+      )
+      .map((w) => w.join(' '));
+    const wordings = fc.record({
+      title: words,
+      text: words,
+      tags: fc.array(words, { maxLength: 30 }),
+      on: fc.constantFrom(TEE, MUG, STICKER),
+    });
+    fc.assert(
+      fc.property(wordings, ({ title, text, tags, on }) => {
+        let wording: Wording = {
+          ...NO_WORDING,
+          ...{ title, blocks: [{ id: 'a', kind: 'paragraph', text, only: [] }] },
+          tags: tags.map((t) => ({ text: t, only: [] })),
+        };
+        const found = () => all(on, wording, { used: [OWL] }, { protectedWords });
+        // Each takes one finding away and brings no further ones for ever.
+        for (let steps = 0; ; steps++) {
+          const next = found().find((x) => x.f.severity === 'stop' && x.mend);
+          if (!next) break;
+          expect(steps).toBeLessThan(200);
+          wording = { ...wording, ...next.mend!.change };
+        }
+        // What is left is words that are missing, which nobody can guess.
+        for (const { f } of found())
+          if (f.severity === 'stop') expect(['missing', 'short', 'few-tags', 'long']).toContain(f.fault.kind);
+      }),
+      { seed: SEED, numRuns: 150, endOnFailure: true },
+    );
+  });
+
   it('what only the seller can know is not mended', () => {
     expect(all(MUG, NO_WORDING, { pictures: 0 }).map((x) => x.mend)).toEqual([null, null, null]);
   });
