@@ -20,6 +20,7 @@ beforeAll(async () => {
 afterAll(() => it0?.stop());
 
 describe('a stand-in marketplace looks with eyes of its own', () => {
+  let handedIn = 0;
   const hash = (b: Uint8Array) => createHash('sha256').update(b).digest('hex');
   const asked = (path: string, init: RequestInit) =>
     fetch(`${it0.url}/api/markets/gannet-row/${path}`, {
@@ -41,7 +42,7 @@ describe('a stand-in marketplace looks with eyes of its own', () => {
   }
   const words = (over: object = {}) => ({
     ...{
-      reference: `r-${Math.random().toString(36).slice(2)}`,
+      reference: `r-${++handedIn}`,
       product: 'gannet-row/tote',
       title: 'Owl tote',
     },

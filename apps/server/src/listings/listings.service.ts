@@ -93,8 +93,8 @@ export class ListingsService {
   }
 
   async of(designId: string): Promise<ListingView[]> {
-    const { head } = await this.designs.get(designId);
-    const now = { artwork: await this.planner.hashNow(designId), wording: wordingHash(head.wording) };
+    const stored = await this.designs.get(designId);
+    const now = { artwork: this.planner.hashOf(stored), wording: wordingHash(stored.head.wording) };
     const rows = await this.rows.findBy({ designId });
     const last = await this.lastLines(rows.map((r) => r.id));
     return rows.map((row) => viewOf(row, now, last.get(row.id) ?? null));
@@ -117,9 +117,8 @@ export class ListingsService {
   }
 
   /** Asks marketplaces how their listings are, and notes it; those that do not answer are told of, not waited for. */
-  async hear(market?: string): Promise<void> {
-    const all = await this.connections.list();
-    const asked = all.filter((c) => c.shop !== null && (market === undefined || c.market === market));
+  async hear(): Promise<void> {
+    const asked = (await this.connections.list()).filter((c) => c.shop !== null);
     await Promise.all(
       asked.map(async (c) => {
         try {
@@ -135,13 +134,20 @@ export class ListingsService {
   }
 
   private async note(remotes: readonly Remote[]): Promise<void> {
+    if (remotes.length === 0) return;
+    // What was put there by somebody else has no row here, and what was never noted as sent is left to who sends it.
+    const rows = await this.rows.find({
+      where: { id: In(remotes.map((r) => r.reference)), state: Not(In(['new', 'by-hand'])) },
+      select: { id: true, remote: true },
+    });
+    const known = new Map(rows.map((r) => [r.id, r.remote]));
     const heardAt = new Date();
-    for (const remote of remotes)
-      // What was put there by somebody else has no row here, and what was never noted as sent is left to who sends it.
-      await this.rows.update(
-        { id: remote.reference, state: Not(In(['new', 'by-hand'])) },
-        { remote: JSON.stringify(remote), heardAt },
-      );
+    for (const told of remotes) {
+      const remote = JSON.stringify(told);
+      // Nearly all say what they said before.
+      if (known.has(told.reference) && known.get(told.reference) !== remote)
+        await this.rows.update({ id: told.reference }, { remote, heardAt });
+    }
   }
 
   /** Views and sales of all listings, by day. */

@@ -1,17 +1,19 @@
 import { createHash } from 'node:crypto';
-import { Injectable, NotFoundException, UnprocessableEntityException } from '@nestjs/common';
+import { BadRequestException, Injectable, UnprocessableEntityException } from '@nestjs/common';
 import {
+  coloursSold,
   filledListing,
   judgeListing,
   listingPrice,
   overrideOf,
   phraseOf,
   pieceCost,
+  usualPictures,
   type FilledListing,
 } from '@brelm/core/listing';
 import { asListed, PLAIN_GROUND, shows, usualLook, type MockupWish } from '@brelm/core/mockup';
 import { plannedFiles, type PlannedFile } from '@brelm/core/placement';
-import { comesIn, isWorn, type Spec } from '@brelm/core/spec';
+import type { Spec } from '@brelm/core/spec';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
 import { LibraryService } from '../library/library.service';
 import { PressService } from '../press/press.service';
@@ -23,8 +25,7 @@ import { PoolService } from '../workers/pool.service';
 import type { RunJob } from '../workers/tasks';
 import { ProtectedService } from './protected.service';
 
-/** Pictures that a listing gets where nobody chose any: the product in its first colours. */
-const USUAL_PICTURES = 3;
+/** Pictures of a listing, where its marketplace says nothing. */
 const USUAL_MOST = 10;
 
 /** What is sent of a listing, as it was when it was asked for. */
@@ -77,17 +78,12 @@ export class PrepareService {
   ): Promise<{ job: SendJob; snapshot: string; stored: StoredDesign }> {
     const stored = await this.designs.get(designId);
     const spec = await this.specs.get(specId);
-    if (!spec) throw new NotFoundException(`There is no product ${specId}.`);
     const design = stored.head;
     const planned = spec.sides.flatMap((side) => plannedFiles(design, spec, side));
     if (planned.length === 0)
       refuse(field, `${design.name} is not placed on ${spec.marketplace}, ${spec.product}`);
     const garments = await this.library.garments();
-    const colours = soldIn(
-      planned,
-      spec,
-      comesIn(spec, garments).map((g) => g.id),
-    );
+    const colours = coloursSold(planned, spec, garments);
     const { lines, used } = await this.pool.listingFacts(stored.text);
     const words = filledListing({
       ...{ design, spec, phrase: phraseOf(lines) },
@@ -134,7 +130,7 @@ export class PrepareService {
         ? [{ side: file.sideId, colourway: file.colourway, apart: file.apart, mockup: file.mockup }]
         : [],
     );
-    const wishes = chosen.length ? chosen : await this.usualPictures(spec, planned, colours);
+    const wishes = chosen.length ? chosen : await this.usualWishes(spec, planned, colours);
     const rules = spec.listing?.pictures;
     const jobs: RunJob[] = [];
     for (const wish of wishes.slice(0, rules?.most ?? USUAL_MOST)) {
@@ -142,20 +138,20 @@ export class PrepareService {
       try {
         const [{ job }] = await this.planner.resolve([{ designId, spec: spec.id, ...wish, mockup }]);
         jobs.push(job);
-      } catch {
+      } catch (error) {
         // Its scene, colour or colourway is gone: the others are sent.
+        if (!(error instanceof BadRequestException)) throw error;
       }
     }
     return jobs;
   }
 
-  private async usualPictures(spec: Spec, planned: readonly PlannedFile[], colours: readonly string[]) {
+  private async usualWishes(spec: Spec, planned: readonly PlannedFile[], colours: readonly string[]) {
     const scenes = await this.scenes.all();
     const [first] = planned;
     const scene = scenes.find((s) => shows(s, spec, first.side));
     if (!scene) return [];
-    const shown: (string | null)[] = colours.length ? colours.slice(0, USUAL_PICTURES) : [null];
-    return shown.flatMap((garment) => {
+    return usualPictures(colours).map((garment) => {
       const file =
         planned.find((p) => p.side === first.side && (garment === null || p.garments.includes(garment))) ??
         first;
@@ -163,13 +159,7 @@ export class PrepareService {
         ...{ scene: scene.id, garment, size: null, look: usualLook(spec), ground: PLAIN_GROUND },
         ...{ crop: 'whole' as const, width: 2000, format: 'jpeg' as const },
       };
-      return [{ side: file.side.id, colourway: file.colourway.id, apart: file.apart, mockup }];
+      return { side: file.side.id, colourway: file.colourway.id, apart: file.apart, mockup };
     });
   }
-}
-
-/** The colours that a product is offered in: those that its files are for; all that it comes in where they name none. */
-function soldIn(planned: readonly PlannedFile[], spec: Spec, all: readonly string[]): string[] {
-  const named = new Set(planned.flatMap((p) => p.garments));
-  return named.size ? [...named] : isWorn(spec) ? [...all] : all.slice(0, 1);
 }

@@ -249,7 +249,11 @@ export class PlannerService {
 
   /** What a snapshot of a design as it is now would be called. */
   async hashNow(id: string): Promise<string> {
-    const { text } = await this.designs.get(id);
+    return this.hashOf(await this.designs.get(id));
+  }
+
+  /** What a snapshot of it would be called. */
+  hashOf({ text }: StoredDesign): string {
     return createHash('sha256').update(artworkText(text)).digest('hex');
   }
 

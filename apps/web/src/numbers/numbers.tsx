@@ -9,6 +9,7 @@ import {
   type SoldBy,
   type SoldListing,
 } from '@brelm/core/listing';
+import { saveFile } from '../platform/save-file';
 import { money } from '../samples/money';
 import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../store/api';
 import { useFiguresQuery } from '../store/listings-api';
@@ -75,11 +76,7 @@ export function Numbers() {
       ]),
     );
     const text = csvOf([BY_WORDS[by], 'week', 'views', 'sales', 'profit EUR'], rows);
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
-    link.download = `sales-by-${by}.csv`;
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+    saveFile(new Blob([text], { type: 'text/csv' }), `sales-by-${by}.csv`);
   };
   const top = Math.max(1, ...groups.slice(0, MOST_SHOWN).flatMap((g) => g.weeks.map((w) => w.sales)));
   return (

@@ -1,3 +1,4 @@
+import { saveFile } from '../platform/save-file';
 import { Download, Redo2, Undo2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -171,11 +172,7 @@ function Workplace({
       read: (response) => response.blob(),
     }).then(
       (blob) => {
-        const link = document.createElement('a');
-        link.href = URL.createObjectURL(blob);
-        link.download = `${slug(sheet.name) || 'sheet'}.${format}`;
-        link.click();
-        URL.revokeObjectURL(link.href);
+        saveFile(blob, `${slug(sheet.name) || 'sheet'}.${format}`);
         dropNotice(tell);
       },
       (error: unknown) => {

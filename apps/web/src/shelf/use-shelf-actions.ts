@@ -1,3 +1,4 @@
+import { saveFile } from '../platform/save-file';
 import {
   reasonOf,
   useArchiveDesignMutation,
@@ -21,12 +22,7 @@ export async function giveOut(list: readonly Chosen[]): Promise<void> {
     const response = await fetch(`/api/design-files?ids=${list.map((d) => d.id).join(',')}`);
     if (!response.ok) throw Object.assign(new Error(), { data: await response.json() });
     const name = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1];
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(await response.blob());
-    link.download = name ?? 'designs.brelm.zip';
-    link.click();
-    // The download has its own hold on the bytes once it has begun.
-    setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+    saveFile(await response.blob(), name ?? 'designs.brelm.zip');
   } catch (error) {
     notify('fault', `${designsText(list)}: ${reasonOf(error)}`);
   } finally {

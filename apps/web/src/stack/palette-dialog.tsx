@@ -1,3 +1,4 @@
+import { saveFile } from '../platform/save-file';
 import { useMemo, useState } from 'react';
 import { paletteOf, plainName, type PaletteColour } from '@brelm/core/colour';
 import {
@@ -23,14 +24,8 @@ const FILES: Record<PaletteFormat, [string, string]> = {
   csv: ['CSV', 'csv'],
 };
 
-function download(text: string, name: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type: 'text/plain' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 1000);
-}
+const download = (text: string, name: string): void =>
+  saveFile(new Blob([text], { type: 'text/plain' }), name);
 
 async function pixelsOf(file: File): Promise<Uint8ClampedArray> {
   const image = await createImageBitmap(file, { imageOrientation: 'from-image' });

@@ -1,5 +1,7 @@
+import type { Garment } from '../colour';
 import type { DesignHead } from '../design';
-import type { Spec } from '../spec';
+import type { PlannedFile } from '../placement';
+import { comesIn, isWorn, type Spec } from '../spec';
 import type { PlaceValues, Wording } from '../wording';
 
 /** Words by kind, where neither the spec nor the seller says what a product is called. */
@@ -9,6 +11,8 @@ const KIND_WORDS: Readonly<Record<string, string>> = {
   cap: 'cap',
   pin: 'enamel pin',
 };
+/** Usual pictures of a listing. */
+const MOST_USUAL = 3;
 /** Of the kinds whose blank is what buyers call it. */
 const BY_BLANK = ['shirt', 'hoodie'];
 
@@ -20,6 +24,22 @@ export function productWord(spec: Spec, override?: string): string {
   if (spec.kind === 'other') return spec.product.split(',')[0].toLowerCase();
   return KIND_WORDS[spec.kind] ?? spec.kind;
 }
+
+/** The colours that a product is offered in: those that its files are for; where they name none, all that it comes in. */
+export function coloursSold(
+  planned: readonly PlannedFile[],
+  spec: Spec,
+  garments: readonly Garment[],
+): string[] {
+  const named = [...new Set(planned.flatMap((p) => p.garments))];
+  if (named.length) return named;
+  const all = comesIn(spec, garments).map((g) => g.id);
+  return isWorn(spec) ? all : all.slice(0, 1);
+}
+
+/** Pictures of a listing for which nobody made any: the product in its first colours. */
+export const usualPictures = (colours: readonly string[]): (string | null)[] =>
+  colours.length ? colours.slice(0, MOST_USUAL) : [null];
 
 /** Places that every wording has, with what they are. */
 export const BUILT_IN_PLACES = {

@@ -27,6 +27,7 @@ import { whenSaved } from '../../store/when-saved';
 import { Button, SelectField, WorkFaultNote } from '../../ui';
 import { useKeys } from '../../use-keys';
 import { CutSettings } from './cut-settings';
+import { saveFile } from '../../platform/save-file';
 import { PeelList } from './peel-list';
 import { StickerBoard } from './sticker-board';
 import { stickersOf, type StickerProduct } from './sticker-products';
@@ -38,13 +39,8 @@ export function CutStage({ specs }: { specs: Spec[] }) {
   return design && <Stage design={design} specs={specs} />;
 }
 
-function save(text: string, name: string, type: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type }));
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
+const saveText = (text: string, name: string, type: string): void =>
+  saveFile(new Blob([text], { type }), name);
 
 function Stage({ design, specs }: { design: Design; specs: Spec[] }) {
   const dispatch = useAppDispatch();
@@ -205,14 +201,14 @@ function Sticker({
     if (!cut || !print) return;
     const cutDrawing = withCut(drawing, cut, print.scale, cutLine, kind);
     if (ending === 'dxf')
-      save(
+      saveText(
         writeDxf(cutPathsOf(cutDrawing), drawing.height, drawing.dpi / 25.4),
         file('dxf'),
         'image/vnd.dxf',
       );
     else {
       const groups = cutDrawing.groups.filter((g) => g.layer === 'cut');
-      save(
+      saveText(
         writeSvg({ ...cutDrawing, groups }, { title: design.name, picture: () => null }),
         file('svg'),
         'image/svg+xml',

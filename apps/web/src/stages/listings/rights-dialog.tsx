@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { Design, Edit } from '@brelm/core/design';
 import { licenceEdits, rightsOf, usedMaterials, type RightsRow } from '@brelm/core/listing';
 import { KNOWN_LICENCES, termsOf, type Licence } from '@brelm/core/rights';
+import { saveFrom } from '../../platform/save-file';
 import { useSayLicenceMutation } from '../../store/api';
 import { whenSaved } from '../../store/when-saved';
 import { Modal, SelectField, SeverityMark, TextBox, VerdictMark } from '../../ui';
@@ -25,10 +26,7 @@ export function RightsDialog({
   const open = rows.filter((r) => r.goods !== 'yes').length;
   const save = async (format: 'csv' | 'pdf') => {
     await whenSaved();
-    const link = document.createElement('a');
-    link.href = `/api/designs/${id}/rights.${format}`;
-    link.download = `rights.${format}`;
-    link.click();
+    saveFrom(`/api/designs/${id}/rights.${format}`, `rights.${format}`);
   };
   return (
     <Modal open title="Rights" wide onClose={onClose}>

@@ -3,6 +3,7 @@ import type { Garment } from '@brelm/core/colour';
 import { headOf, type Design } from '@brelm/core/design';
 import {
   artworkLines,
+  coloursSold,
   countsOf,
   filledListing,
   judgeListing,
@@ -11,6 +12,7 @@ import {
   phraseOf,
   pieceCost,
   usedMaterials,
+  usualPictures,
   type Count,
   type FilledListing,
   type ListingFinding,
@@ -20,9 +22,9 @@ import { shows, type Scene } from '@brelm/core/mockup';
 import { plannedFiles } from '@brelm/core/placement';
 import type { Catalogue } from '@brelm/core/press';
 import { spellableIn, type Spelling } from '@brelm/core/proof';
-import { comesIn, isWorn, type Spec } from '@brelm/core/spec';
+import type { Spec } from '@brelm/core/spec';
 import type { ListingView, MadeMockup } from '../../store/api';
-import { doubts, NotWanted } from '../../workers/proof-client';
+import { doubts } from '../../workers/proof-client';
 
 /** A listing as a row of the table: its words filled, judged and priced, and what its marketplace says of it. */
 export interface ListingRow {
@@ -54,9 +56,6 @@ export interface RowsFrom {
   listings: readonly ListingView[];
 }
 
-/** Pictures that are made where nobody chose any, at the most. */
-const USUAL_PICTURES = 3;
-
 /** What dictionaries say of words, as far as it is known. */
 function useSpelling(texts: readonly string[]): Spelling {
   const [known, setKnown] = useState<ReadonlyMap<string, string[] | null>>(new Map());
@@ -73,10 +72,8 @@ function useSpelling(texts: readonly string[]): Spelling {
         const meant = new Map(found.map((d) => [d.word, d.meant]));
         setKnown((k) => new Map([...k, ...fresh.map((w) => [w, meant.get(w) ?? null] as const)]));
       },
-      (error) => {
-        // Without dictionaries nothing is said of spelling.
-        if (!(error instanceof NotWanted)) return;
-      },
+      // Without dictionaries nothing is said of spelling.
+      () => undefined,
     );
     return () => abort.abort();
   }, [words, known]);
@@ -95,9 +92,7 @@ export function useRows(from: RowsFrom): ListingRow[] {
     return ordered.flatMap((spec) => {
       const planned = spec.sides.flatMap((side) => plannedFiles(head, spec, side));
       if (planned.length === 0) return [];
-      const named = [...new Set(planned.flatMap((p) => p.garments))];
-      const all = comesIn(spec, garments).map((g) => g.id);
-      const sold = named.length ? named : isWorn(spec) ? all : all.slice(0, 1);
+      const sold = coloursSold(planned, spec, garments);
       const colours = sold.map((id) => garments.find((g) => g.id === id)?.name ?? id);
       const words = filledListing({ design: head, spec, phrase, garments: colours });
       const cost = catalogue ? pieceCost(catalogue, head, spec) : null;
@@ -112,7 +107,7 @@ export function useRows(from: RowsFrom): ListingRow[] {
           words,
           cost,
           price,
-          usual: scene ? Math.min(USUAL_PICTURES, Math.max(1, sold.length)) : 0,
+          usual: scene ? usualPictures(sold).length : 0,
         },
       ];
     });

@@ -81,7 +81,7 @@ export function WordingPanel({
   onChange: Change;
 }) {
   const { wording } = design;
-  const { title, blocks, tags, places, pricing } = wording;
+  const { title, blocks, places, pricing } = wording;
   const specs = rows.map((r) => r.spec);
   const names = [
     ...Object.keys(BUILT_IN_PLACES),
@@ -204,10 +204,7 @@ export function WordingPanel({
           );
         })}
         <NewPlace
-          taken={[
-            ...Object.keys(BUILT_IN_PLACES).filter((k) => k === 'product'),
-            ...places.map((p) => p.name.toLowerCase()),
-          ]}
+          taken={places.map((p) => p.name.toLowerCase())}
           onAdd={(name) => onChange('Add a place', { places: [...places, { name, value: '' }] })}
         />
       </div>
@@ -235,7 +232,6 @@ export function WordingPanel({
           ))}
         </SelectField>
       </div>
-      <p className="sr-only">{tags.length} tags</p>
     </section>
   );
 }
