@@ -179,6 +179,22 @@ describe('listings of a design', () => {
     await detail(MAGNET).getByText('“Fern”: Nobody has said').waitFor({ state: 'detached' });
   });
 
+  it('its limits and fees are the spec book’s, and a change of them is judged at once', async () => {
+    await page.goto(`${address}/specs/stickerwharf/kiss-cut-3in`);
+    await page.getByLabel('Title, characters').fill('12');
+    await page.getByLabel('Its share, %').fill('20');
+    await page.getByRole('button', { name: 'Save' }).click();
+    await page.getByText('state 2').waitFor();
+    await page.goto(address);
+    await page.getByRole('link', { name: 'Bog Standard' }).click();
+    await page.getByTestId('board').waitFor();
+    await page.keyboard.press('6');
+    await row('Kiss-cut sticker, 3 in').getByText('/12', { exact: true }).waitFor();
+    await open('Kiss-cut sticker, 3 in');
+    await detail('Kiss-cut sticker, 3 in').getByText('Stickerwharf takes 12').first().waitFor();
+    await close();
+  });
+
   it('its shelf says how the listings of each product stand, and is narrowed to that', async () => {
     await page.goto(address);
     const marks = page

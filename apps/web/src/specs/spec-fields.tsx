@@ -1,16 +1,10 @@
 import { FILE_FORMATS, type FileFormat } from '@brelm/core/design';
 import { NAME_PATTERN } from '@brelm/core/export';
-import {
-  PICTURE_SHAPES,
-  PRODUCT_KINDS,
-  type ListingRules,
-  type PictureRules,
-  type ProductKind,
-  type Spec,
-} from '@brelm/core/spec';
+import { PRODUCT_KINDS, type ProductKind, type Spec } from '@brelm/core/spec';
 import { useGarmentsQuery } from '../store/api';
-import { garmentBackground, SelectField, Tick } from '../ui';
+import { garmentBackground, SelectField } from '../ui';
 import { FigureField, TextField } from './field';
+import { ListingFields } from './listing-fields';
 
 /** The fields of a product that hold for all of its sides. */
 export function SpecFields({
@@ -129,7 +123,7 @@ export function SpecFields({
         <StickerFields spec={spec} faults={faults} onChange={onChange} />
       )}
       <Colours spec={spec} onChange={onChange} />
-      <Listing spec={spec} faults={faults} onChange={onChange} />
+      <ListingFields spec={spec} faults={faults} onChange={onChange} />
       <section aria-label="Sources" className="mb-5">
         <h2 className="heading mb-2">Sources</h2>
         <TextField
@@ -248,100 +242,6 @@ function Colours({ spec, onChange }: Omit<Part, 'faults'>) {
           ))}
         </ul>
       )}
-    </section>
-  );
-}
-
-function Listing({ spec, faults, onChange }: Part) {
-  const rules = spec.listing ?? {};
-  const set = (change: Partial<ListingRules>) => onChange({ listing: { ...rules, ...change } });
-  const setPictures = (change: Partial<PictureRules> | null) =>
-    set({
-      pictures: change
-        ? { shapes: ['square'], leastPx: 1000, mostBytes: 5_000_000, ...rules.pictures, ...change }
-        : undefined,
-    });
-  const max = (key: 'titleMax' | 'descriptionMax', label: string) => (
-    <FigureField
-      label={label}
-      value={rules[key] ?? NaN}
-      fault={faults.get(`listing.${key}`)}
-      step="1"
-      onChange={(v) => set({ [key]: Number.isNaN(v) ? undefined : v })}
-    />
-  );
-  const list = (key: 'tags' | 'bullets', label: string) => {
-    const now = rules[key];
-    const part = (of: 'most' | 'each', words: string) => (
-      <FigureField
-        label={`${label}, ${words}`}
-        value={now?.[of] ?? NaN}
-        fault={faults.get(`listing.${key}.${of}`)}
-        step="1"
-        onChange={(v) =>
-          set({
-            [key]: Number.isNaN(v) ? undefined : { most: now?.most ?? 1, each: now?.each ?? 50, [of]: v },
-          })
-        }
-      />
-    );
-    return (
-      <>
-        {part('most', 'how many')}
-        {part('each', 'characters')}
-      </>
-    );
-  };
-  return (
-    <section aria-label="Listing" className="mb-5">
-      <h2 className="heading mb-2">Listing</h2>
-      <div className="grid grid-cols-2 gap-2">
-        {max('titleMax', 'Title, characters')}
-        {max('descriptionMax', 'Description, characters')}
-        {list('tags', 'Tags')}
-        {list('bullets', 'Bullets')}
-      </div>
-      <div className="mt-2 grid grid-cols-2 gap-2">
-        <FigureField
-          label="Pictures, px at least"
-          value={rules.pictures?.leastPx ?? NaN}
-          fault={faults.get('listing.pictures.leastPx')}
-          step="1"
-          onChange={(leastPx) => setPictures(Number.isNaN(leastPx) ? null : { leastPx })}
-        />
-        <FigureField
-          label="Pictures, MB at most"
-          value={rules.pictures ? rules.pictures.mostBytes / 1e6 : NaN}
-          fault={faults.get('listing.pictures.mostBytes')}
-          onChange={(mb) => setPictures(Number.isNaN(mb) ? null : { mostBytes: Math.round(mb * 1e6) })}
-        />
-      </div>
-      {rules.pictures && (
-        <fieldset className="mt-2 flex gap-4">
-          <legend className="text-[11.5px] text-muted">Shapes of pictures</legend>
-          {PICTURE_SHAPES.map((shape) => (
-            <Tick
-              key={shape}
-              label={shape}
-              checked={rules.pictures!.shapes.includes(shape)}
-              onChange={(on) =>
-                setPictures({
-                  shapes: PICTURE_SHAPES.filter((s) =>
-                    s === shape ? on : rules.pictures!.shapes.includes(s),
-                  ),
-                })
-              }
-            />
-          ))}
-        </fieldset>
-      )}
-      <div className="mt-2">
-        <TextField
-          label="Forbidden words, with commas between"
-          value={(rules.forbidden ?? []).join(', ')}
-          onChange={(text) => set({ forbidden: text ? text.split(/,\s*/) : undefined })}
-        />
-      </div>
     </section>
   );
 }
