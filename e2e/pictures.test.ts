@@ -140,12 +140,6 @@ describe('the steps of a picture', () => {
     await dialog.getByText(/points; borders/).waitFor();
     expect(await serious(page)).toEqual([]);
     await dialog.getByRole('combobox', { name: 'Colours' }).selectOption('3');
-    // Its three colours are there, not those of before: "Tracing…" may not have been said yet.
-    await dialog
-      .getByRole('list', { name: 'Colours' })
-      .getByRole('listitem')
-      .nth(3)
-      .waitFor({ state: 'detached' });
     await dialog.getByText('Tracing…').waitFor({ state: 'detached' });
     await dialog.getByRole('button', { name: 'Put it on the board' }).click();
     await kept((d) => d.parts.some((p) => p.kind === 'motif' && p.name === 'Moth, traced'));

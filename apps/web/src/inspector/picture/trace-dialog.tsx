@@ -21,24 +21,29 @@ import { MOST_POINTS, tracedEdits } from './traced-motif';
 
 type State = 'working' | { traced: Traced } | { fault: string };
 
-/** A picture traced with some settings, anew as they change. */
+/**
+ * A picture traced with some settings, anew as they change. What came of one request never stands for another, not for
+ * a frame: nobody can take what was traced with other settings than are shown.
+ */
 function useTraced(request: TraceRequest | null): { state: State; last: Traced | null; again: () => void } {
-  const [state, setState] = useState<State>('working');
+  const [come, setCome] = useState<{ of: TraceRequest; state: Exclude<State, 'working'> }>();
   const [last, setLast] = useState<Traced | null>(null);
   const [attempt, setAttempt] = useState(0);
   useEffect(() => {
     if (!request) return;
     const abort = new AbortController();
-    setState('working');
+    setCome(undefined);
     tracePicture(request, abort.signal).then(
       (traced) => {
         setLast(traced);
-        setState({ traced });
+        setCome({ of: request, state: { traced } });
       },
-      (reason: Error) => reason instanceof NotWanted || setState({ fault: reason.message }),
+      (reason: Error) =>
+        reason instanceof NotWanted || setCome({ of: request, state: { fault: reason.message } }),
     );
     return () => abort.abort();
   }, [request, attempt]);
+  const state = come && come.of === request ? come.state : 'working';
   return { state, last, again: () => setAttempt((n) => n + 1) };
 }
 
@@ -145,7 +150,8 @@ export function TraceDialog({
         : null,
     [material, from, part.crop, settled],
   );
-  const { state, last, again } = useTraced(request);
+  const { state: come, last, again } = useTraced(request);
+  const state = settled === settings ? come : 'working';
   const set = (change: Partial<TraceSettings>) => {
     setSettings({ ...settings, ...change });
     if ('colours' in change || 'paper' in change) setFates([]);
@@ -159,8 +165,7 @@ export function TraceDialog({
       design.board.dpi
     : 0.1;
   const tooMany = shown !== null && shown.points > MOST_POINTS;
-  const ready =
-    state !== 'working' && 'traced' in state && art.length > 0 && !tooMany && settled === settings;
+  const ready = state !== 'working' && 'traced' in state && art.length > 0 && !tooMany;
   const take = () => {
     if (!shown) return;
     const { edits, id } = tracedEdits(design, part, material, shown, art);
