@@ -1,4 +1,4 @@
-import { Checked, choice, list, number, readField, record, text, type Field } from '@brelm/core/fields';
+import { choice, list, number, readAlone, record, text, type Field } from '@brelm/core/fields';
 import type { MarketWords } from './check-words';
 
 /** A listing as it is handed in, without its files. */
@@ -40,12 +40,10 @@ const WITH_FILES = record<HandedWords & { files: NamedFile[] }>({
   files: list(FILE, { most: 60, optional: true }),
 });
 
-const NOTHING = { ink: new Map(), material: new Map(), bundle: new Map() };
-
 /** Reads a listing without its files. Throws a DocumentError by field. */
 export const readHanded = (value: unknown): HandedWords =>
-  Checked.read(value, (root) => readField(LISTING, root, NOTHING));
+  readAlone(LISTING, value);
 
 /** The same with the names of its files. */
 export const readHandedFiles = (value: unknown): HandedWords & { files: NamedFile[] } =>
-  Checked.read(value, (root) => readField(WITH_FILES, root, NOTHING));
+  readAlone(WITH_FILES, value);

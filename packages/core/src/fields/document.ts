@@ -5,6 +5,10 @@ import { readField } from './read';
 /** Nothing that a document could refer to. */
 const NOTHING_KNOWN = { ink: new Map(), material: new Map(), bundle: new Map() };
 
+/** Reads a parsed value by a field that refers to nothing. Throws a DocumentError that lists each fault by its field. */
+export const readAlone = <T>(field: Field<T>, value: unknown): T =>
+  Checked.read(value, (root) => readField(field, root, NOTHING_KNOWN));
+
 /**
  * Reads a parsed document of a format and version by the field of its body. Throws a DocumentError that lists each fault
  * by its field.

@@ -2,6 +2,6 @@
 export * from './checked';
 export * from './field';
 export { readField } from './read';
-export { readDocument } from './document';
+export { readAlone, readDocument } from './document';
 export { schemaOf, type JsonSchema } from './schema';
 export { mapField, visitField, type Visit } from './walk';

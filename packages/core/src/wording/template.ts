@@ -17,8 +17,19 @@ const PLACE = /\{\{|\}\}|\{\s*(?:(an?)\s+)?(\p{L}[\p{L}\p{N} -]*?)\s*\}/giu;
 
 const lastWord = /\p{L}[\p{L}\p{M}'’]*(?=[^\p{L}]*$)/u;
 
-/** Words in the plural: of the last of them. */
-export const pluralOf = (words: string): string => words.replace(lastWord, (word) => pluralize.plural(word));
+for (const [one, many] of [
+  ['dormouse', 'dormice'],
+  ['woodlouse', 'woodlice'],
+  ['lens', 'lenses'],
+])
+  pluralize.addIrregularRule(one, many);
+
+/** Words in the plural: of the last of them, or of the last before “of”: cups of tea. */
+export function pluralOf(words: string): string {
+  const of = words.search(/\sof\s/);
+  const [head, rest] = of < 0 ? [words, ''] : [words.slice(0, of), words.slice(of)];
+  return head.replace(lastWord, (word) => pluralize.plural(word)) + rest;
+}
 
 /** Words with the article that is said before them. */
 export function withArticle(words: string, capital: boolean): string {

@@ -1,4 +1,4 @@
-import { Checked, nullable, number, readField, record, text } from '@brelm/core/fields';
+import { nullable, number, readAlone, record, text } from '@brelm/core/fields';
 import { RefusedError, RetryError, type Remote } from './types';
 
 /** How long an answer is waited for, ms: what is sent is looked at before it is answered. */
@@ -71,7 +71,6 @@ export async function ask(line: Line, path: string, init: RequestInit = {}): Pro
   return { status, body };
 }
 
-const NOTHING = { ink: new Map(), material: new Map(), bundle: new Map() };
 const ANY = 1e9;
 
 /** What is looked at of a listing that is told of; more may stand there. */
@@ -88,9 +87,7 @@ export function remoteOf(line: Line, value: unknown): Remote {
   try {
     const { id, reference, revision, state, page, words, reasons } = value as Record<string, unknown>;
     const { title, price } = words as { title: unknown; price: unknown };
-    const told = Checked.read({ id, reference, revision, state, page }, (root) =>
-      readField(record(TOLD), root, NOTHING),
-    );
+    const told = readAlone(record(TOLD), { id, reference, revision, state, page });
     return {
       ...(told as Omit<Remote, 'title' | 'price' | 'reasons'>),
       ...{ title: String(title), price: Number(price) },
