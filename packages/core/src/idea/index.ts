@@ -1,0 +1,5 @@
+/** Ideas, and the way from a phrase to a first artwork: laid out on starters and in styles, with a figure. */
+export * from './types';
+export { newIdea, readIdea } from './fields';
+export { splitPhrase } from './split';
+export * from './compose';
