@@ -1,6 +1,10 @@
 import { Module, type DynamicModule } from '@nestjs/common';
 import { APP_INTERCEPTOR } from '@nestjs/core';
 import { TypeOrmModule } from '@nestjs/typeorm';
+import { AlmanacController } from './almanac/almanac.controller';
+import { DemandService } from './almanac/demand.service';
+import { IdeasService } from './almanac/ideas.service';
+import { SeasonsService } from './almanac/seasons.service';
 import { DatabaseGuard } from './database/database-guard';
 import { ENTITIES } from './database/entities';
 import { MIGRATIONS } from './database/migrations';
@@ -52,6 +56,8 @@ import { QueueService } from './runs/queue.service';
 import { RunStore } from './runs/run-store.service';
 import { RunsController } from './runs/runs.controller';
 import { RunsService } from './runs/runs.service';
+import { SearchesController } from './searches/searches.controller';
+import { SearchesService } from './searches/searches.service';
 import { SpecsController } from './specs/specs.controller';
 import { SpecsService } from './specs/specs.service';
 import { DocumentsService } from './workers/documents.service';
@@ -106,6 +112,8 @@ export class AppModule {
         StickerwharfController,
         MudlarkController,
         MarketsController,
+        AlmanacController,
+        SearchesController,
       ],
       providers: [
         { provide: OPTIONS, useValue: options },
@@ -141,6 +149,10 @@ export class AppModule {
         ListingsService,
         PrepareService,
         SendingService,
+        SeasonsService,
+        DemandService,
+        IdeasService,
+        SearchesService,
         DemoService,
       ],
     };

@@ -308,6 +308,33 @@ export class Listings1764260000000 implements MigrationInterface {
   }
 }
 
+/** The almanac: seasons, ideas, what is looked for. */
+export class Almanac1764270000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`CREATE TABLE IF NOT EXISTS seasons (
+      id VARCHAR(80) NOT NULL PRIMARY KEY, document TEXT NOT NULL, own TINYINT NOT NULL,
+      changed TINYINT NOT NULL) ${TABLE}`);
+    await db.query(`CREATE TABLE IF NOT EXISTS ideas (
+      id CHAR(36) NOT NULL PRIMARY KEY, revision INT NOT NULL, document MEDIUMTEXT NOT NULL,
+      season VARCHAR(80) NULL, design_id CHAR(36) NULL, state VARCHAR(12) NOT NULL,
+      created_at DATETIME(3) NOT NULL, updated_at DATETIME(3) NOT NULL,
+      INDEX by_time (updated_at, id), INDEX by_season (season)) ${TABLE}`);
+    await db.query(`CREATE TABLE IF NOT EXISTS own_searches (
+      phrase VARCHAR(120) NOT NULL, product VARCHAR(40) NOT NULL, country CHAR(2) NOT NULL, month CHAR(7) NOT NULL,
+      searches DOUBLE NOT NULL, PRIMARY KEY (phrase, product, country, month)) ${TABLE}`);
+    await db.query(`CREATE TABLE IF NOT EXISTS watched_phrases (
+      phrase VARCHAR(120) NOT NULL, product VARCHAR(40) NOT NULL, country CHAR(2) NOT NULL,
+      added_at DATETIME(3) NOT NULL, PRIMARY KEY (phrase, product, country)) ${TABLE}`);
+    // Summaries say for which occasion a design is: those that do not yet are made anew.
+    await db.query("UPDATE designs SET summary = NULL WHERE JSON_EXISTS(summary, '$.occasion') = 0");
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    for (const table of ['watched_phrases', 'own_searches', 'ideas', 'seasons'])
+      await db.query(`DROP TABLE IF EXISTS ${table}`);
+  }
+}
+
 /** Whether a table is there and has a column. */
 async function hasColumn(db: QueryRunner, table: string, column: string): Promise<boolean> {
   const found = (await db.query(
@@ -336,4 +363,5 @@ export const MIGRATIONS = [
   OwnScenes1764230000000,
   Samples1764240000000,
   Listings1764260000000,
+  Almanac1764270000000,
 ];

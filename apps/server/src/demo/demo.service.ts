@@ -15,6 +15,7 @@ import {
   shippedStyles,
 } from '../engine';
 import { SettingRow } from '../database/entities';
+import { SeasonsService } from '../almanac/seasons.service';
 import { DesignsService } from '../designs/designs.service';
 import { ProtectedService } from '../listings/protected.service';
 import { LibraryService } from '../library/library.service';
@@ -35,6 +36,7 @@ export class DemoService {
     private readonly styles: StylesService,
     private readonly sheets: SheetsService,
     private readonly protectedWords: ProtectedService,
+    private readonly seasons: SeasonsService,
   ) {}
 
   /** Specs and garments always; designs only the first time, so that archived ones stay away. */
@@ -42,6 +44,7 @@ export class DemoService {
     await this.specs.putShipped(shippedSpecs());
     await this.library.putShipped(shippedGarments(), shippedStarters());
     await this.protectedWords.putShipped();
+    await this.seasons.putShipped();
     if (!withDesigns || (await this.settings.findOneBy({ name: 'demo' }))) return 0;
     const folder = join(DEMO_FOLDER, 'designs');
     const names = readdirSync(folder)

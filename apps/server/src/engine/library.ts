@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { readSeason, type Season } from '@brelm/core/almanac';
 import type { Garment } from '@brelm/core/colour';
 import { readDesign, type Design } from '@brelm/core/design';
 import { readGarments, readSpecFile, specText, type Spec } from '@brelm/core/spec';
@@ -48,3 +49,7 @@ export const shippedStyles = (
 /** The garment colours that ship with the application, darkest first as listed. */
 export const shippedGarments = (file = join(DEMO_FOLDER, 'garments.json')): Garment[] =>
   readGarments(readJsonFile(file));
+
+/** The seasons that ship with the application. */
+export const shippedSeasons = (file = join(DEMO_FOLDER, 'seasons.json')): Season[] =>
+  (readJsonFile(file) as unknown[]).map(readSeason);

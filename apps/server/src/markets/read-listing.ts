@@ -41,8 +41,7 @@ const WITH_FILES = record<HandedWords & { files: NamedFile[] }>({
 });
 
 /** Reads a listing without its files. Throws a DocumentError by field. */
-export const readHanded = (value: unknown): HandedWords =>
-  readAlone(LISTING, value);
+export const readHanded = (value: unknown): HandedWords => readAlone(LISTING, value);
 
 /** The same with the names of its files. */
 export const readHandedFiles = (value: unknown): HandedWords & { files: NamedFile[] } =>

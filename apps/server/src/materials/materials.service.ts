@@ -65,6 +65,33 @@ export class MaterialsService {
       : { kind: 'motif', sha256, name, art: upload.art };
   }
 
+  /**
+   * Keeps a picture that is only looked at, somebody else's: it is no material, and no list of materials has it. One that
+   * is the seller's already stays so. Throws an UploadError.
+   */
+  async bringInReference(
+    bytes: Buffer,
+    name: string,
+    signal?: AbortSignal,
+  ): Promise<{ sha256: string; name: string; width: number; height: number }> {
+    const upload = await this.pool.inspect(bytes, name, signal);
+    if (upload.kind !== 'picture')
+      throw new BadRequestException('file: a reference is a picture: PNG, JPEG, WebP, AVIF, TIFF or GIF.');
+    const { width, height, mime } = upload;
+    const sha256 = await this.files.keep(bytes);
+    await this.materials
+      .createQueryBuilder()
+      .insert()
+      .values({
+        ...{ sha256, name: name.slice(0, 300), kind: 'reference', bytes: bytes.length },
+        ...{ createdAt: new Date(), unusedSince: null, width, height, mime },
+      })
+      .orIgnore()
+      .execute();
+    await this.materials.update({ sha256 }, { unusedSince: null });
+    return { sha256, name, width, height };
+  }
+
   /** Paints an SVG as a picture of so many px on its longer side, and brings that in. */
   async bringInAsPicture(
     bytes: Buffer,
@@ -109,7 +136,7 @@ export class MaterialsService {
 
   async preview(sha256: string, size: number): Promise<Uint8Array> {
     const row = await this.get(sha256);
-    if (row.kind !== 'picture') throw new BadRequestException('Only pictures have previews.');
+    if (row.kind === 'motif') throw new BadRequestException('Only pictures have previews.');
     if (!PREVIEW_SIZES.includes(size))
       throw new BadRequestException(`size: must be one of ${PREVIEW_SIZES.join(', ')}`);
     return this.pool.preview(this.files.pathOf(sha256), size);

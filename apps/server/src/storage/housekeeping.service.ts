@@ -17,6 +17,7 @@ import {
   PressOrderRow,
   RunFileRow,
   SampleRow,
+  IdeaRow,
   SceneRow,
   SendingLineRow,
   StarterRow,
@@ -65,6 +66,7 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
     @InjectRepository(SampleRow) private readonly samples: Repository<SampleRow>,
     @InjectRepository(PressOrderRow) private readonly pressOrders: Repository<PressOrderRow>,
     @InjectRepository(SceneRow) private readonly scenes: Repository<SceneRow>,
+    @InjectRepository(IdeaRow) private readonly ideas: Repository<IdeaRow>,
     @InjectRepository(MaterialRow) private readonly materials: Repository<MaterialRow>,
     @InjectRepository(TypefaceRow) private readonly typefaces: Repository<TypefaceRow>,
     @InjectRepository(MarketFileRow) private readonly marketFiles: Repository<MarketFileRow>,
@@ -198,7 +200,7 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
     const read = (text: string) => {
       for (const sha256 of shaNames(text)) used.add(sha256);
     };
-    for (const rows of [this.designs, this.versions, this.starters, this.scenes] as Repository<{
+    for (const rows of [this.designs, this.versions, this.starters, this.scenes, this.ideas] as Repository<{
       id: string | number;
       document: string;
     }>[])

@@ -1,4 +1,5 @@
 import { facesOfPart, wordsOfPart } from '../parts';
+import { occasionOf } from '../wording';
 import { allParts, sidesOf } from './sides';
 import type { Board, Design, SideHead } from './types';
 
@@ -47,6 +48,8 @@ export interface DesignSummary {
   garments: string[];
   /** Products that it is placed on, by spec; those of its boards where it is on none. */
   products: string[];
+  /** The occasion that its listings name; empty for none. */
+  occasion: string;
   /** How many parts it has. */
   parts: number;
   /** Typefaces that its lettering is set in, by id. */
@@ -72,6 +75,7 @@ export const summaryOf = (design: Design): DesignSummary => ({
   backdrop: design.backdrop,
   garments: design.garments,
   products: productsOf(design),
+  occasion: occasionOf(design.wording),
   parts: allParts(design).length,
   faces: [...new Set(allParts(design).flatMap(facesOfPart))],
   pictures: picturesOf(design),

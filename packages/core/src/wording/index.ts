@@ -5,3 +5,4 @@ export * from './template';
 export * from './counting';
 export * from './tags';
 export * from './find-words';
+export * from './occasion';

@@ -3,7 +3,7 @@ import { useRef } from 'react';
 import { freshId, type Design } from '@brelm/core/design';
 import { BUILT_IN_PLACES, suggestTags } from '@brelm/core/listing';
 import type { Spec } from '@brelm/core/spec';
-import { PRICE_ENDINGS, tagsIn, type PriceEnding, type WordBlock, type Wording } from '@brelm/core/wording';
+import { occasionOf, PRICE_ENDINGS, tagsIn, type PriceEnding, type WordBlock, type Wording } from '@brelm/core/wording';
 import { Button, IconButton, NumberField, SelectField, TextBox } from '../../ui';
 import type { ListingRow } from './use-rows';
 import { OnlyFor } from './only-for';
@@ -280,7 +280,7 @@ function Tags({
   lines: readonly string[];
   onChange: (label: string, tags: Wording['tags']) => void;
 }) {
-  const { tags, places } = wording;
+  const { tags } = wording;
   const field = useRef<HTMLInputElement>(null);
   const add = () => {
     const there = new Set(tags.map((t) => t.text.toLowerCase()));
@@ -295,7 +295,7 @@ function Tags({
     ? suggestTags(
         {
           ...{ lines, topics, product: first.words.word, taken: first.words.tags },
-          occasion: places.find((p) => p.name.toLowerCase() === 'occasion')?.value ?? '',
+          occasion: occasionOf(wording),
         },
         first.spec,
       ).slice(0, 12)
