@@ -9,6 +9,7 @@ import { useKeys } from './use-keys';
 
 const PLACES = [
   ['/', 'Shelf'],
+  ['/almanac', 'Almanac'],
   ['/sheets', 'Sheets'],
   ['/materials', 'Materials'],
   ['/specs', 'Spec book'],

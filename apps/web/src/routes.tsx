@@ -55,6 +55,18 @@ export const router = createBrowserRouter([
         HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
       },
       {
+        path: 'almanac',
+        lazy: async () => ({ Component: (await import('./almanac/almanac')).Almanac }),
+        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+        children: [
+          { index: true, lazy: async () => ({ Component: (await import('./almanac/year')).Year }) },
+          { path: 'demand', lazy: async () => ({ Component: (await import('./almanac/demand')).Demand }) },
+          { path: 'phrases', lazy: async () => ({ Component: (await import('./almanac/phrases')).Phrases }) },
+          { path: 'ideas/:id?', lazy: async () => ({ Component: (await import('./almanac/ideas')).Ideas }) },
+          { path: 'try', lazy: async () => ({ Component: (await import('./almanac/try-it-in')).TryItIn }) },
+        ],
+      },
+      {
         path: 'numbers',
         lazy: async () => ({ Component: (await import('./numbers/numbers')).Numbers }),
         HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,

@@ -13,7 +13,7 @@ import {
   type MonthFigure,
   type Outlook,
   type OwnFigure,
-} from '@brelm/core/almanac';
+} from '@brelm/core/demand';
 import { containing, wordsOf } from '../database/like';
 import { OwnSearchRow, WatchedRow } from '../database/entities';
 import { ConnectionsService } from '../listings/connections.service';

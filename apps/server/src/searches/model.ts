@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
-import { monthAfter, occurrencesIn, type MonthFigure, type Season } from '@brelm/core/almanac';
+import { occurrencesIn, type Season } from '@brelm/core/almanac';
+import { monthAfter, type MonthFigure } from '@brelm/core/demand';
 import { NICHES } from '@brelm/core/phrases';
 
 /** What the stand-in knows a phrase as: what it is of, and when it is looked for. */

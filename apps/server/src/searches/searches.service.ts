@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import MiniSearch from 'minisearch';
-import { monthAfter, type MonthFigure } from '@brelm/core/almanac';
+import { monthAfter, type MonthFigure } from '@brelm/core/demand';
 import { shippedSeasons } from '../engine';
 import { historyOf, listingsFor, phrasesOf, type KnownPhrase } from './model';
 

@@ -1,3 +1,4 @@
+import { pixelsOf } from '../platform/looked-at';
 import { saveFile } from '../platform/save-file';
 import { useMemo, useState } from 'react';
 import { paletteOf, plainName, type PaletteColour } from '@brelm/core/colour';
@@ -16,8 +17,6 @@ import { Button, FileButton, Modal, Swatch } from '../ui';
 import { SavedPalettes } from './saved-palettes';
 import { useEdit } from '../editor/use-edit';
 
-/** Long side at which a reference picture is looked at, px. */
-const LOOKED_AT = 320;
 const FILES: Record<PaletteFormat, [string, string]> = {
   tokens: ['Design tokens (JSON)', 'tokens.json'],
   css: ['CSS custom properties', 'css'],
@@ -26,18 +25,6 @@ const FILES: Record<PaletteFormat, [string, string]> = {
 
 const download = (text: string, name: string): void =>
   saveFile(new Blob([text], { type: 'text/plain' }), name);
-
-async function pixelsOf(file: File): Promise<Uint8ClampedArray> {
-  const image = await createImageBitmap(file, { imageOrientation: 'from-image' });
-  const scale = Math.min(1, LOOKED_AT / Math.max(image.width, image.height));
-  const canvas = new OffscreenCanvas(
-    Math.max(1, Math.round(image.width * scale)),
-    Math.max(1, Math.round(image.height * scale)),
-  );
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  context.drawImage(image, 0, 0, canvas.width, canvas.height);
-  return context.getImageData(0, 0, canvas.width, canvas.height).data;
-}
 
 /** Inks from a reference picture or a palette file, and the design's inks as a file. */
 export function PaletteDialog({ design, onClose }: { design: Design; onClose: () => void }) {

@@ -88,6 +88,9 @@ export const api = createApi({
     'listings',
     'connections',
     'protected',
+    'seasons',
+    'demand',
+    'ideas',
   ],
   endpoints: (build) => ({
     designs: build.infiniteQuery<DesignPage, ShelfAsked, number>({

@@ -3,3 +3,4 @@ export * from './types';
 export { newIdea, readIdea } from './fields';
 export { splitPhrase } from './split';
 export * from './compose';
+export { fromPieces } from './pieces';

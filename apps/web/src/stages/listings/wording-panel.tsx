@@ -3,7 +3,14 @@ import { useRef } from 'react';
 import { freshId, type Design } from '@brelm/core/design';
 import { BUILT_IN_PLACES, suggestTags } from '@brelm/core/listing';
 import type { Spec } from '@brelm/core/spec';
-import { occasionOf, PRICE_ENDINGS, tagsIn, type PriceEnding, type WordBlock, type Wording } from '@brelm/core/wording';
+import {
+  occasionOf,
+  PRICE_ENDINGS,
+  tagsIn,
+  type PriceEnding,
+  type WordBlock,
+  type Wording,
+} from '@brelm/core/wording';
 import { Button, IconButton, NumberField, SelectField, TextBox } from '../../ui';
 import type { ListingRow } from './use-rows';
 import { OnlyFor } from './only-for';

@@ -10,7 +10,7 @@ import {
   yearOverYear,
   type MonthFigure,
 } from './demand';
-import { dateOrder, demandCsv, readDemandCsv, readMonth } from './demand-csv';
+import { dateOrder, demandCsv, readDemandCsv, readMonth } from './csv';
 
 /** Months from January 2022 on: a line, times a season, times something of each month. */
 function made(

@@ -1,0 +1,19 @@
+import { format, formatDistanceStrict, parseISO } from 'date-fns';
+
+/** `5 Dec`, with the year where it is not this one. */
+export const shortDay = (day: string, today: string): string =>
+  format(parseISO(day), day.slice(0, 4) === today.slice(0, 4) ? 'd MMM' : 'd MMM yyyy');
+
+export const longDay = (day: string): string => format(parseISO(day), 'EEEE d MMMM yyyy');
+
+/** `in 3 weeks`, `5 days ago`, `today`. */
+export function fromToday(day: string, today: string): string {
+  if (day === today) return 'today';
+  const days = Math.abs((Date.parse(day) - Date.parse(today)) / 86_400_000);
+  const unit = days < 14 ? 'day' : days < 120 ? 'week' : 'month';
+  const said =
+    unit === 'week'
+      ? `${Math.round(days / 7)} weeks`
+      : formatDistanceStrict(parseISO(day), parseISO(today), { unit });
+  return day > today ? `in ${said}` : `${said} ago`;
+}

@@ -1,0 +1,204 @@
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { difficultyWord } from '@brelm/core/demand';
+import { newIdea } from '@brelm/core/idea';
+import { reasonOf } from '../store/api';
+import {
+  useCreateIdeaMutation,
+  useDemandOfQuery,
+  useForgetDemandMutation,
+  type Demand,
+} from '../store/almanac-api';
+import { Button, IconButton, notify } from '../ui';
+import { WatchButton, growthWords } from './demand';
+import { count, monthWords, Spark } from './spark';
+
+const MONTHS = 'J F M A M J J A S O N D'.split(' ');
+const FULL = 'January February March April May June July August September October November December'.split(
+  ' ',
+);
+
+/** What each month of the year is to a phrase. */
+function SeasonIndex({ season }: { season: number[] }) {
+  const most = Math.max(...season);
+  return (
+    <ol aria-label="Season index by month" className="flex h-16 items-end gap-0.5">
+      {season.map((v, i) => (
+        <li
+          key={i}
+          className="flex-1 text-center text-[10.5px] text-muted"
+          title={`${FULL[i]}: ${v.toFixed(2)} times a usual month`}
+        >
+          <span
+            aria-hidden
+            className={`block rounded-t-[2px] ${v >= 1.15 ? 'bg-ochre' : 'bg-edge/50'}`}
+            style={{ height: Math.max(1, (44 * v) / most) }}
+          />
+          <span aria-hidden>{MONTHS[i]}</span>
+          <span className="sr-only">
+            {FULL[i]} {v.toFixed(2)}
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Facts({ row }: { row: Demand }) {
+  const { outlook, strength } = row;
+  const facts: [string, string][] = [
+    ['In a usual month', count(row.usual)],
+    [
+      'Against the year before',
+      row.yearOverYear === null ? 'not two years yet' : growthWords(row.yearOverYear),
+    ],
+    [
+      'Next peak',
+      outlook
+        ? `${monthWords(outlook.peak.month)}, ${Math.round(outlook.peak.sure * 100)} % sure within a month`
+        : 'needs two years of figures',
+    ],
+    ['What the season explains', strength === null ? '–' : `${Math.round(strength * 100)} %`],
+    [
+      'Listings for each search',
+      row.difficulty === null
+        ? 'not known'
+        : `${row.difficulty.toFixed(1)}, ${difficultyWord(row.difficulty)}`,
+    ],
+  ];
+  return (
+    <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 text-[13px]">
+      {facts.map(([name, value]) => (
+        <div key={name} className="contents">
+          <dt className="text-muted">{name}</dt>
+          <dd className="text-right">{value}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** One phrase: its months, its year, and the same on each product beside one another. */
+export function DemandDetail({
+  phrase,
+  country,
+  onClose,
+  onPhrase,
+}: {
+  phrase: string;
+  country: string;
+  onClose: () => void;
+  onPhrase: (phrase: string) => void;
+}) {
+  const { currentData: data, error } = useDemandOfQuery({ phrase, country });
+  const [create] = useCreateIdeaMutation();
+  const [forget] = useForgetDemandMutation();
+  const navigate = useNavigate();
+  const [sure, setSure] = useState(false);
+  const rows = data?.rows ?? [];
+  const plain = rows.find((r) => r.product === '') ?? rows[0];
+  const most = Math.max(1, ...rows.map((r) => r.usual));
+  const fail = (e: unknown) => notify('fault', reasonOf(e));
+  return (
+    <aside
+      aria-label={phrase}
+      className="w-[370px] shrink-0 overflow-y-auto rounded-md border border-line bg-card p-3"
+    >
+      <div className="flex items-start gap-1">
+        <h2 className="min-w-0 flex-1 text-[18px] leading-tight break-words">{phrase}</h2>
+        {plain && <WatchButton row={plain} />}
+        <IconButton label="Close" onClick={onClose}>
+          <X size={15} />
+        </IconButton>
+      </div>
+      {error && <p role="alert">{reasonOf(error)}</p>}
+      {!data && !error && <p className="text-muted">Asking…</p>}
+      {data && !plain && <p className="mt-2 text-muted">There are no figures for this.</p>}
+      {plain && (
+        <>
+          <p className="mb-1 text-[12.5px] text-muted">
+            {plain.source === 'own' ? 'Your own figures' : 'Simulated figures'}
+            {plain.filled.length > 0 &&
+              `; ${plain.filled.length} months were missing and are drawn between the others`}
+          </p>
+          <Spark large demand={plain} width={344} height={150} />
+          <Facts row={plain} />
+          {plain.season && (
+            <>
+              <h3 className="heading mt-3 mb-1">Its year</h3>
+              <SeasonIndex season={plain.season} />
+            </>
+          )}
+          <h3 className="heading mt-3 mb-1">On what</h3>
+          <ul className="flex flex-col gap-1 text-[13px]">
+            {rows.map((r) => (
+              <li key={r.product} className="grid grid-cols-[64px_1fr_48px_84px] items-center gap-2">
+                <span>{r.product || 'anything'}</span>
+                <span
+                  aria-hidden
+                  className="h-2.5 rounded-[2px] bg-spruce"
+                  style={{ width: `${(100 * r.usual) / most}%` }}
+                />
+                <span className="text-right">{count(r.usual)}</span>
+                <span className="text-right text-muted">
+                  {r.difficulty === null ? '' : difficultyWord(r.difficulty)}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {data && data.near.length > 0 && (
+        <>
+          <h3 className="heading mt-3 mb-1">Near it</h3>
+          <ul className="flex flex-wrap gap-1">
+            {data.near.slice(0, 16).map((p) => (
+              <li key={p}>
+                <button
+                  type="button"
+                  className="rounded-full border border-line px-2 text-[12.5px] hover:border-ink"
+                  onClick={() => onPhrase(p)}
+                >
+                  {p}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <div className="mt-3 flex flex-wrap gap-2">
+        <Button
+          tone="main"
+          onClick={() =>
+            void create(newIdea({ phrase: '', note: `For people who look for “${phrase}”.` }))
+              .unwrap()
+              .then(({ id }) => navigate(`/almanac/ideas/${id}`), fail)
+          }
+        >
+          Note an idea
+        </Button>
+        <Link
+          to={`/almanac/phrases?about=${encodeURIComponent(phrase)}`}
+          className="inline-flex h-8 items-center rounded-md border border-edge px-3 text-[13px] font-medium hover:border-ink"
+        >
+          Phrases
+        </Link>
+        {rows.some((r) => r.source === 'own') && (
+          <Button
+            tone="danger"
+            onClick={() => {
+              if (!sure) return setSure(true);
+              setSure(false);
+              void forget(phrase)
+                .unwrap()
+                .then(() => notify('done', `Your figures for “${phrase}” are gone.`), fail);
+            }}
+          >
+            {sure ? 'Yes, forget them' : 'Forget my figures'}
+          </Button>
+        )}
+      </div>
+    </aside>
+  );
+}

@@ -1,0 +1,111 @@
+import { Plus } from 'lucide-react';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { IDEA_STATES, newIdea, type IdeaState } from '@brelm/core/idea';
+import { reasonOf } from '../store/api';
+import { useCreateIdeaMutation, useIdeasQuery, useSeasonsQuery } from '../store/almanac-api';
+import { Button, notify } from '../ui';
+import { shortDay } from './days';
+import { IdeaPanel } from './idea-panel';
+
+const OPEN: readonly IdeaState[] = ['noted', 'to do'];
+
+/** Notes that may become designs, and the one that is open beside them. */
+export function Ideas() {
+  const { id } = useParams();
+  const [states, setStates] = useState<readonly IdeaState[]>(OPEN);
+  const {
+    currentData,
+    data: last,
+    error,
+    refetch,
+  } = useIdeasQuery({ states: states.join(','), from: 0 }, { refetchOnMountOrArgChange: true });
+  const data = currentData ?? last;
+  const { data: year } = useSeasonsQuery();
+  const [create] = useCreateIdeaMutation();
+  const navigate = useNavigate();
+  const note = () =>
+    void create(newIdea())
+      .unwrap()
+      .then(
+        (made) => navigate(`/almanac/ideas/${made.id}`),
+        (e: unknown) => notify('fault', reasonOf(e)),
+      );
+  const seasonOf = (season: string | null) => year?.seasons.find((s) => s.season.id === season);
+  return (
+    <div className="flex h-full gap-4 pb-4">
+      <section aria-label="All ideas" className="flex min-h-0 w-[340px] shrink-0 flex-col">
+        <div className="mb-2 flex items-center gap-1.5">
+          {IDEA_STATES.map((s) => (
+            <button
+              key={s}
+              type="button"
+              aria-pressed={states.includes(s)}
+              className={`rounded-full border px-2 text-[12.5px] ${states.includes(s) ? 'border-spruce bg-spruce text-card' : 'border-line hover:border-edge'}`}
+              onClick={() => setStates(states.includes(s) ? states.filter((x) => x !== s) : [...states, s])}
+            >
+              {s}
+            </button>
+          ))}
+          <Button className="ml-auto" onClick={note}>
+            <Plus size={15} aria-hidden />
+            New idea
+          </Button>
+        </div>
+        {error && (
+          <div role="alert" className="flex items-center gap-3 rounded-md border border-rust p-3">
+            <span>{reasonOf(error)}</span>
+            <Button onClick={() => void refetch()}>Try again</Button>
+          </div>
+        )}
+        <ul className="min-h-0 flex-1 overflow-y-auto rounded-md border border-line bg-card">
+          {data?.ideas.map(({ id: key, document }) => {
+            const season = seasonOf(document.season);
+            return (
+              <li
+                key={key}
+                className={`relative border-t border-line px-3 py-1.5 first:border-0 ${key === id ? 'bg-paper' : ''}`}
+              >
+                <Link
+                  to={`/almanac/ideas/${key}`}
+                  aria-current={key === id}
+                  className="block truncate font-medium after:absolute after:inset-0 after:content-['']"
+                >
+                  {document.phrase || document.note.split('\n')[0] || 'An idea without words yet'}
+                </Link>
+                <p className="truncate text-[12.5px] text-muted">
+                  {document.state}
+                  {season &&
+                    ` · ${season.season.name}${season.work ? `, list by ${shortDay(season.work.next.listBy, year!.today)}` : ''}`}
+                </p>
+              </li>
+            );
+          })}
+          {data?.ideas.length === 0 && (
+            <li className="p-5 text-center text-muted">
+              No ideas here. Note one, or keep a phrase that you like.
+            </li>
+          )}
+          {!data && !error && <li className="p-5 text-muted">Opening…</li>}
+        </ul>
+        {data && data.total > data.ideas.length && (
+          <p className="mt-1 text-[12.5px] text-muted">
+            The latest {data.ideas.length} of {data.total} are shown.
+          </p>
+        )}
+      </section>
+      <section aria-label="The idea" className="min-h-0 min-w-0 flex-1">
+        {id ? (
+          <IdeaPanel
+            key={id}
+            id={id}
+            onGone={() => void navigate('/almanac/ideas')}
+            onChanged={() => void refetch()}
+          />
+        ) : (
+          <p className="mt-16 text-center text-muted">Choose an idea, or note a new one.</p>
+        )}
+      </section>
+    </div>
+  );
+}

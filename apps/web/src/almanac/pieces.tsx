@@ -1,0 +1,94 @@
+import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { PIECES, type Piece, type PieceKind } from '@brelm/core/idea';
+import { Button, IconButton, SelectField, TextBox } from '../ui';
+
+const HINTS: Readonly<Record<PieceKind, string>> = {
+  line: 'what the line says',
+  figure: 'what it shows: owl, lantern',
+  backdrop: 'sunburst, striped sun, shield',
+  wear: 'thin ink, cracks, scratches',
+};
+
+/** What a thing that sells is made of, front first: each becomes a part of the new design. */
+export function Pieces({
+  pieces,
+  onChange,
+}: {
+  pieces: readonly Piece[];
+  onChange: (pieces: Piece[], gesture?: string) => void;
+}) {
+  const put = (i: number, piece: Piece, gesture?: string) =>
+    onChange(
+      pieces.map((p, k) => (k === i ? piece : p)),
+      gesture,
+    );
+  const move = (i: number, by: -1 | 1) => {
+    const next = [...pieces];
+    [next[i], next[i + by]] = [next[i + by], next[i]];
+    onChange(next);
+  };
+  return (
+    <section aria-label="Taken apart">
+      <h3 className="heading mb-1">Taken apart</h3>
+      <p className="mb-1.5 text-[12.5px] text-muted">
+        What it is made of, front first. Each becomes a part of the design that is begun from it.
+      </p>
+      <ol className="flex flex-col gap-1">
+        {pieces.map((piece, i) => (
+          <li key={i} className="grid grid-cols-[96px_1fr_auto] items-end gap-1.5">
+            <SelectField
+              label={`Piece ${i + 1}`}
+              value={piece.kind}
+              onChange={(e) => put(i, { ...piece, kind: e.target.value as PieceKind })}
+            >
+              {PIECES.map((k) => (
+                <option key={k}>{k}</option>
+              ))}
+            </SelectField>
+            <TextBox
+              label="Words"
+              placeholder={HINTS[piece.kind]}
+              value={piece.words}
+              onCommit={(words, gesture) => put(i, { ...piece, words: words.slice(0, 300) }, gesture)}
+            />
+            <span className="flex">
+              <IconButton
+                label={`Piece ${i + 1} further to the front`}
+                disabled={i === 0}
+                onClick={() => move(i, -1)}
+              >
+                <ArrowUp size={14} />
+              </IconButton>
+              <IconButton
+                label={`Piece ${i + 1} further back`}
+                disabled={i === pieces.length - 1}
+                onClick={() => move(i, 1)}
+              >
+                <ArrowDown size={14} />
+              </IconButton>
+              <IconButton
+                label={`Remove piece ${i + 1}`}
+                onClick={() => onChange(pieces.filter((_, k) => k !== i))}
+              >
+                <Trash2 size={14} />
+              </IconButton>
+            </span>
+          </li>
+        ))}
+      </ol>
+      <Button
+        className="mt-1.5"
+        disabled={pieces.length >= 20}
+        onClick={() => {
+          const kind = (['line', 'figure', 'backdrop', 'wear'] as const).find(
+            (k) => !pieces.some((p) => p.kind === k),
+          );
+          onChange([...pieces, { kind: kind ?? 'line', words: '' }]);
+        }}
+      >
+        <Plus size={15} aria-hidden />
+        Add a piece
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,149 @@
+import { scaleUtc } from 'd3-scale';
+import { addMonths, format, parseISO, startOfMonth } from 'date-fns';
+import { useLayoutEffect, useMemo, useRef, useState } from 'react';
+import type { Occurrence } from '@brelm/core/almanac';
+import type { SeasonView } from '../store/almanac-api';
+import { shortDay } from './days';
+
+const LANE = 25;
+const BAR = 21;
+/** Months that are seen at once. */
+const MONTHS = 13;
+/** Width of a letter of a bar's name, about, px. */
+const LETTER = 6.6;
+
+const TONES = {
+  late: 'border-rust bg-rust/12',
+  now: 'border-ochre bg-ochre/18',
+  done: 'border-moss bg-moss/15',
+  early: 'border-edge/60 bg-card',
+} as const;
+const SAYS = {
+  late: 'late',
+  now: 'to be begun now',
+  done: 'there is something for it',
+  early: 'not yet due',
+} as const;
+
+interface Bar {
+  view: SeasonView;
+  at: Occurrence;
+  left: number;
+  right: number;
+  peak: number;
+  lane: number;
+}
+
+/** Bars in as few lanes as they need, none over another. */
+function lanesOf(bars: Omit<Bar, 'lane'>[]): Bar[] {
+  const ends: number[] = [];
+  return [...bars]
+    .sort((a, b) => a.left - b.left)
+    .map((bar) => {
+      let lane = ends.findIndex((end) => end + 6 <= bar.left);
+      if (lane < 0) lane = ends.push(0) - 1;
+      ends[lane] = bar.right;
+      return { ...bar, lane };
+    });
+}
+
+/** A band for the year: each season from the day by which to list for it to its peak, and today. */
+export function YearBand({
+  seasons,
+  today,
+  chosen,
+  onChoose,
+}: {
+  seasons: readonly SeasonView[];
+  today: string;
+  chosen: string | null;
+  onChoose: (id: string) => void;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(1100);
+  useLayoutEffect(() => {
+    const watcher = new ResizeObserver(([entry]) => setWidth(Math.max(480, entry.contentRect.width)));
+    watcher.observe(box.current!);
+    return () => watcher.disconnect();
+  }, []);
+  const { x, months, bars, lanes } = useMemo(() => {
+    const from = startOfMonth(parseISO(today));
+    const to = addMonths(from, MONTHS);
+    const scale = scaleUtc([from, to], [0, width]);
+    const day = (d: string) => scale(parseISO(d));
+    const open = seasons.flatMap((view) =>
+      view.occurrences
+        .filter((o) => day(o.to) >= 0 && day(o.listBy) < width)
+        .map((at): Omit<Bar, 'lane'> => {
+          const left = Math.max(0, day(at.listBy));
+          const peak = Math.min(width, Math.max(0, day(at.peak)));
+          const named = left + view.season.name.length * LETTER + 22;
+          const right = Math.min(width, Math.max(peak, named));
+          return { view, at, left: Math.min(left, width - 40), right, peak };
+        }),
+    );
+    const laid = lanesOf(open);
+    return {
+      x: day,
+      months: Array.from({ length: MONTHS }, (_, i) => addMonths(from, i)),
+      bars: laid,
+      lanes: Math.max(1, ...laid.map((b) => b.lane + 1)),
+    };
+  }, [seasons, today, width]);
+  const height = lanes * LANE + 8;
+  return (
+    <div
+      role="group"
+      aria-label="The year"
+      className="max-h-[270px] overflow-y-auto rounded-md border border-line bg-card"
+    >
+      <div ref={box} className="relative" style={{ height: height + 24 }}>
+        <svg className="absolute inset-0 h-full w-full" aria-hidden>
+          {months.map((m, i) => (
+            <g key={m.toISOString()} transform={`translate(${x(format(m, 'yyyy-MM-dd'))} 0)`}>
+              <line y1={0} y2={height + 24} className={i === 0 ? 'stroke-none' : 'stroke-line'} />
+              <text x={5} y={15} className="fill-muted text-[11.5px]">
+                {format(m, m.getMonth() === 0 || i === 0 ? 'MMM yyyy' : 'MMM')}
+              </text>
+            </g>
+          ))}
+          <line
+            x1={x(today)}
+            x2={x(today)}
+            y1={20}
+            y2={height + 24}
+            className="stroke-rust"
+            strokeWidth={1.5}
+          />
+        </svg>
+        <ul aria-label="Seasons of the year">
+          {bars.map(({ view, at, left, right, peak, lane }) => {
+            const { season, work } = view;
+            const when = work?.next.from === at.from ? work.when : 'early';
+            const said = `${season.name}: list by ${shortDay(at.listBy, today)}, peak ${shortDay(at.peak, today)}; ${SAYS[when]}`;
+            return (
+              <li key={`${season.id} ${at.from}`}>
+                <button
+                  type="button"
+                  title={said}
+                  aria-label={said}
+                  aria-pressed={chosen === season.id}
+                  className={`absolute overflow-hidden rounded-[4px] border px-1.5 text-left text-[12px] whitespace-nowrap hover:border-ink ${TONES[when]} ${chosen === season.id ? 'ring-2 ring-spruce' : ''}`}
+                  style={{ left, width: right - left, top: 24 + lane * LANE, height: BAR }}
+                  onClick={() => onChoose(season.id)}
+                >
+                  {season.name}
+                  <span
+                    aria-hidden
+                    className="absolute top-1/2 h-2 w-2 -translate-y-1/2 rotate-45 bg-ink"
+                    style={{ left: Math.min(right - left - 11, Math.max(2, peak - left - 6)) }}
+                  />
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,108 @@
+import { expose, transfer } from 'comlink';
+import type { Garment } from '@brelm/core/colour';
+import { applyEdits, type Design, type LetteringStyle } from '@brelm/core/design';
+import { paint } from '@brelm/core/drawing';
+import type { Box } from '@brelm/core/geometry';
+import {
+  fromPieces,
+  inStyle,
+  onStarter,
+  withInks,
+  type ComposedFigure,
+  type ComposeOn,
+  type Idea,
+} from '@brelm/core/idea';
+import { proofOf, proposeColourways, stopsOn, type Finding } from '@brelm/core/proof';
+import { partLocalBox, resolve } from '@brelm/core/resolve';
+import type { Spec, SpecSide } from '@brelm/core/spec';
+import { materials } from '../platform/materials';
+import { picturesOf } from '../platform/pictures';
+import { makeSurface } from '../platform/surfaces';
+import { loaded, stopWaiting } from './loaded-design';
+
+export interface TryRequest {
+  on: Omit<ComposeOn, 'boxOf'>;
+  /** What it is laid out on: a starter with the frame that it was made in, or a style of lettering. */
+  layout:
+    | { kind: 'starter'; starter: Design; frame: Box }
+    | { kind: 'style'; style: LetteringStyle }
+    | {
+        kind: 'pieces';
+        idea: Pick<Idea, 'phrase' | 'pieces' | 'palette'>;
+        figures: [string, ComposedFigure][];
+      };
+  spec: Spec;
+  side: SpecSide;
+  garment: Garment;
+  /** Width of the picture, px. */
+  width: number;
+}
+
+export interface Tried {
+  design: Design;
+  picture: ImageBitmap;
+  /** What the proof finds on the garment, but for notes. */
+  findings: Pick<Finding, 'severity' | 'message' | 'check'>[];
+  stops: number;
+}
+
+/** Rounds of mends: one of them may need another one. */
+const ROUNDS = 2;
+
+const worker = {
+  stop: (): void => stopWaiting(),
+  /** One composition: laid out, in inks that read on the garment, mended, proofed and painted. */
+  async compose({ on, layout, spec, side, garment, width }: TryRequest): Promise<Tried> {
+    const boxOf: ComposeOn['boxOf'] = (part, design) => partLocalBox(part, design, materials);
+    const made = (): Design => {
+      if (layout.kind === 'starter') return onStarter(layout.starter, layout.frame, { ...on, boxOf });
+      if (layout.kind === 'style') return inStyle(layout.style, { ...on, boxOf });
+      return fromPieces(layout.idea, new Map(layout.figures), { ...on, boxOf });
+    };
+    // The first time for its typefaces: before they are here, nothing can be measured.
+    await loaded(layout.kind === 'starter' ? layout.starter : made());
+    let design = made();
+    await loaded(design);
+    const inputOf = (of: Design) => ({
+      ...{ design: of, colourway: undefined, spec, side, garments: [garment], materials },
+      ...{
+        mendFor: new Set([garment.id]),
+        surfaces: makeSurface,
+        pictures: picturesOf(of),
+        cache: new Map(),
+      },
+    });
+    const [proposed] = proposeColourways(inputOf(design));
+    if (proposed) design = withInks(design, proposed.inks);
+    let { findings } = proofOf({ ...inputOf(design), slow: false });
+    for (let round = 0; round < ROUNDS; round++) {
+      const mend = stopsOn(findings, garment.id).flatMap((f) => f.mends)[0];
+      if (!mend) break;
+      design = applyEdits(design, mend.edits);
+      ({ findings } = proofOf({ ...inputOf(design), slow: false }));
+    }
+    const { board } = design;
+    const scale = width / board.width;
+    const size = { width, height: Math.max(1, Math.round(board.height * scale)) };
+    const surface = makeSurface(size.width, size.height);
+    paint(
+      surface.context,
+      resolve(design, undefined, materials),
+      { view: [scale, 0, 0, scale, 0, 0], pictures: picturesOf(design), surfaces: makeSurface },
+      size,
+    );
+    const picture = (surface.canvas as OffscreenCanvas).transferToImageBitmap();
+    return transfer(
+      {
+        ...{ design, picture, stops: stopsOn(findings, garment.id).length },
+        findings: findings
+          .filter((f) => f.severity !== 'note')
+          .map(({ severity, message, check }) => ({ severity, message, check })),
+      },
+      [picture],
+    );
+  },
+};
+
+export type TryWorker = typeof worker;
+expose(worker);
