@@ -29,7 +29,7 @@ describe('seasons', () => {
     expect(all.length).toBeGreaterThan(50);
     const christmas = all.find((s) => s.season.id === 'christmas')!;
     expect(christmas.occurrences.map((o) => o.from)).toEqual(['2025-12-25', '2026-12-25', '2027-12-25']);
-    expect(christmas.work).toMatchObject({ step: 'idea', when: 'late', by: christmas.occurrences[1].ideaBy });
+    expect(christmas.work).toMatchObject({ step: 'idea', when: 'now', by: christmas.occurrences[1].ideaBy });
     // One that never comes twice in four years, and one of a moon.
     expect(all.find((s) => s.season.id === 'leap-day')!.work!.next.from).toBe('2028-02-29');
     expect(all.find((s) => s.season.id === 'lunar-new-year')!.occurrences.at(-1)!.from).toBe('2027-02-06');

@@ -15,6 +15,7 @@ import {
   shippedStyles,
 } from '../engine';
 import { SettingRow } from '../database/entities';
+import { IdeasService } from '../almanac/ideas.service';
 import { SeasonsService } from '../almanac/seasons.service';
 import { DesignsService } from '../designs/designs.service';
 import { ProtectedService } from '../listings/protected.service';
@@ -37,6 +38,7 @@ export class DemoService {
     private readonly sheets: SheetsService,
     private readonly protectedWords: ProtectedService,
     private readonly seasons: SeasonsService,
+    private readonly ideas: IdeasService,
   ) {}
 
   /** Specs and garments always; designs only the first time, so that archived ones stay away. */
@@ -77,12 +79,21 @@ export class DemoService {
       ids.set(design.name, id);
     }
     await this.loadSheets(ids);
+    await this.loadIdeas();
     const known = new Set((await this.styles.list('lettering')).map((s) => s.name));
     for (const { name, document } of shippedStyles())
       if (!known.has(name)) await this.styles.add('lettering', name, document);
     await this.settings.save({ name: 'shop', value: 'Duskwren Field Supply' });
     await this.settings.save({ name: 'demo', value: new Date().toISOString() });
     return names.length;
+  }
+
+  private async loadIdeas(): Promise<void> {
+    const { ideas } = await this.ideas.list([], 0, 200);
+    const there = new Set(ideas.map((i) => i.document.phrase));
+    const shipped = JSON.parse(readFileSync(join(DEMO_FOLDER, 'ideas.json'), 'utf8')) as { phrase: string }[];
+    for (const idea of shipped.reverse())
+      if (!there.has(idea.phrase)) await this.ideas.create(JSON.stringify(idea));
   }
 
   /** Sheets name their designs by what these are called. */

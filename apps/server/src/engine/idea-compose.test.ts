@@ -1,6 +1,15 @@
 import { contrastRatio } from '@brelm/core/colour';
 import { readDesign, documentOf, readStyle, type Design } from '@brelm/core/design';
-import { inStyle, onStarter, takesWords, withInks, type ComposeOn } from '@brelm/core/idea';
+import {
+  fromPieces,
+  inStyle,
+  newIdea,
+  onStarter,
+  takesWords,
+  withInks,
+  type ComposeOn,
+  type Idea,
+} from '@brelm/core/idea';
 import { proofOf, proposeColourways, stopsOn } from '@brelm/core/proof';
 import { partLocalBox, resolve } from '@brelm/core/resolve';
 import { boardOf, safeBox } from '@brelm/core/spec';
@@ -122,4 +131,65 @@ describe('a phrase laid out', () => {
       expect(good).toBeGreaterThan(shippedStyles().length * 0.7);
     },
   );
+});
+
+describe('an idea’s pieces', () => {
+  const idea = newIdea({
+    phrase: 'Leave the lamp on',
+    pieces: [
+      { kind: 'figure', words: 'lantern' },
+      { kind: 'line', words: 'LEAVE THE LAMP ON' },
+      { kind: 'line', words: '' },
+      { kind: 'line', words: 'moth weeks' },
+      { kind: 'figure', words: 'a thing that nobody drew' },
+      { kind: 'backdrop', words: 'striped sun' },
+      { kind: 'wear', words: 'dry mud' },
+    ],
+    palette: [
+      { name: 'Bone', value: '#f2ead8' },
+      { name: 'Rust', value: '#7d2b1c' },
+    ],
+  });
+  const made = async (change: Partial<Idea> = {}, figure = 'silhouette/lantern-flame') => {
+    const given = await on('x', 'soot', figure);
+    const block = shippedStarters().find((s) => s.id === 'square-block')!;
+    const materials = await loadMaterials(block.document);
+    return fromPieces({ ...idea, ...change }, new Map([['lantern', given.figure!]]), {
+      ...given,
+      boxOf: (p, d) => partLocalBox(p, d, materials),
+    });
+  };
+
+  it('become its parts, front first, below one another and within the safe area, the backdrop behind and the wear over all', async () => {
+    const design = await made();
+    expect(design.name).toBe('Leave the lamp on');
+    expect(design.parts.map((p) => p.kind)).toEqual(['motif', 'lettering', 'lettering', 'shape']);
+    const ys = design.parts.slice(0, 3).map((p) => p.place.y);
+    expect([...ys].sort((a, b) => a - b)).toEqual(ys);
+    const shape = design.parts[3];
+    expect(shape.kind === 'shape' && shape.form).toBe('striped-sun');
+    expect(design.wear[0].kind).toBe('cracks');
+    const safe = safeBox(side);
+    for (const p of design.parts) {
+      expect(p.place.x).toBeGreaterThan(safe.left);
+      expect(p.place.y).toBeGreaterThan(safe.top);
+      expect(p.place.y).toBeLessThan(safe.bottom);
+    }
+    expect(readDesign(documentOf(design))).toEqual(design);
+  });
+
+  it('words are in inks of the palette that read on the garment; a figure of one colour stands out from the backdrop', async () => {
+    const design = await made();
+    const value = (id: string) => design.inks.find((i) => i.id === id)!.value;
+    for (const p of design.parts) if (p.kind === 'lettering') expect(value(p.lines[0].ink)).toBe('#f2ead8');
+    const [figure] = design.parts;
+    expect(figure.kind === 'motif' && value(figure.outlines[0].ink)).toBe('#f2ead8');
+    // No ink twice, none that nothing uses.
+    expect(design.inks.map((i) => i.value).sort()).toEqual(['#7d2b1c', '#f2ead8']);
+  });
+
+  it('nothing but a name is an empty board with its name, and no pieces are none', async () => {
+    const design = await made({ pieces: [], palette: [] });
+    expect([design.name, design.parts.length, design.inks.length]).toEqual(['Leave the lamp on', 0, 1]);
+  });
 });

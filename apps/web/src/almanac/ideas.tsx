@@ -41,7 +41,7 @@ export function Ideas() {
               key={s}
               type="button"
               aria-pressed={states.includes(s)}
-              className={`rounded-full border px-2 text-[12.5px] ${states.includes(s) ? 'border-spruce bg-spruce text-card' : 'border-line hover:border-edge'}`}
+              className={`rounded-full border px-2 text-[12.5px] whitespace-nowrap ${states.includes(s) ? 'border-spruce bg-spruce text-card' : 'border-line hover:border-edge'}`}
               onClick={() => setStates(states.includes(s) ? states.filter((x) => x !== s) : [...states, s])}
             >
               {s}

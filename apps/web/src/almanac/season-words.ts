@@ -1,5 +1,5 @@
 import type { SeasonRule, SeasonWork } from '@brelm/core/almanac';
-import { shortDay } from './days';
+import { fromToday, shortDay } from './days';
 
 export const MONTH_NAMES =
   'January February March April May June July August September October November December'.split(' ');
@@ -50,12 +50,10 @@ export function stockWords({ stock, step }: Pick<SeasonWork, 'stock' | 'step'>):
   return `${some(listed, 'design')} listed`;
 }
 
-/** What is to be done next, and by when. */
-export function stepWords(
-  { step, by, next }: Pick<SeasonWork, 'step' | 'by' | 'next'>,
-  today: string,
-): string {
+/** By when it is to be listed, which is what all before it serves. */
+export function listWords({ step, next }: Pick<SeasonWork, 'step' | 'next'>, today: string): string {
   if (step === 'none') return `peak ${shortDay(next.peak, today)}`;
-  const what = { idea: 'an idea', design: 'a design', list: 'listed' }[step];
-  return `${what} by ${shortDay(by, today)}`;
+  return next.listBy < today
+    ? `last orders ${shortDay(next.lastOrder, today)}`
+    : `list by ${shortDay(next.listBy, today)}, ${fromToday(next.listBy, today)}`;
 }

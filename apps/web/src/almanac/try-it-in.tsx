@@ -4,7 +4,6 @@ import type { Garment } from '@brelm/core/colour';
 import { readStyle } from '@brelm/core/design';
 import { takesWords, type ComposedFigure } from '@brelm/core/idea';
 import { safeBox } from '@brelm/core/spec';
-import { specWords } from '../design';
 import { paintGarment } from '../platform/garment-paint';
 import {
   reasonOf,
@@ -243,7 +242,8 @@ export function TryItIn() {
           <SelectField label="Product" value={choice.key} onChange={(e) => made.setProduct(e.target.value)}>
             {made.choices.map((c) => (
               <option key={c.key} value={c.key}>
-                {specWords({ board: { spec: c.spec.id, side: c.side.id } } as never, specs)}
+                {c.spec.marketplace}, {c.spec.product}
+                {c.spec.sides.length > 1 && `, ${c.side.name}`}
               </option>
             ))}
           </SelectField>

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { ComposedFigure } from '@brelm/core/idea';
 import { NotWanted } from '../workers/hand';
 import { tryOne, type Tried, type TryRequest } from '../workers/try-client';
@@ -30,11 +30,11 @@ export function useTried(
 ): { tiles: Tile[]; seconds: number | null } {
   const [tiles, setTiles] = useState<Tile[]>([]);
   const [seconds, setSeconds] = useState<number | null>(null);
-  const pictures = useRef<ImageBitmap[]>([]);
   useEffect(() => {
     if (!asked) return;
     const { layouts, figures, request } = asked;
     const abort = new AbortController();
+    const pictures: ImageBitmap[] = [];
     setSeconds(null);
     setTiles(layouts.map(({ id, name }) => ({ id, name, waiting: true })));
     const began = performance.now();
@@ -48,7 +48,7 @@ export function useTried(
       ).then(
         (tried) => {
           if (abort.signal.aborted) return tried.picture.close();
-          pictures.current.push(tried.picture);
+          pictures.push(tried.picture);
           put({ id, name, tried });
         },
         (reason: Error) => reason instanceof NotWanted || put({ id, name, fault: reason.message }),
@@ -57,7 +57,7 @@ export function useTried(
     void Promise.all(all).then(() => abort.signal.aborted || setSeconds((performance.now() - began) / 1000));
     return () => {
       abort.abort();
-      for (const picture of pictures.current.splice(0)) picture.close();
+      for (const picture of pictures) picture.close();
     };
   }, [asked]);
   return { tiles, seconds };

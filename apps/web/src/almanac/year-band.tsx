@@ -31,6 +31,8 @@ interface Bar {
   left: number;
   right: number;
   peak: number;
+  /** How far the name is moved in, px. */
+  indent: number;
   lane: number;
 }
 
@@ -73,13 +75,15 @@ export function YearBand({
     const day = (d: string) => scale(parseISO(d));
     const open = seasons.flatMap((view) =>
       view.occurrences
-        .filter((o) => day(o.to) >= 0 && day(o.listBy) < width)
+        .filter((o) => o.lastOrder >= today && day(o.listBy) < width)
         .map((at): Omit<Bar, 'lane'> => {
           const left = Math.max(0, day(at.listBy));
           const peak = Math.min(width, Math.max(0, day(at.peak)));
-          const named = left + view.season.name.length * LETTER + 22;
-          const right = Math.min(width, Math.max(peak, named));
-          return { view, at, left: Math.min(left, width - 40), right, peak };
+          const name = view.season.name.length * LETTER + 14;
+          // Where the peak would lie on the name, the name follows it.
+          const indent = peak - left < name + 8 ? peak - left + 8 : 0;
+          const right = Math.min(width, Math.max(peak + 6, left + indent + name));
+          return { view, at, left: Math.min(left, width - 40), right, peak, indent };
         }),
     );
     const laid = lanesOf(open);
@@ -117,7 +121,7 @@ export function YearBand({
           />
         </svg>
         <ul aria-label="Seasons of the year">
-          {bars.map(({ view, at, left, right, peak, lane }) => {
+          {bars.map(({ view, at, left, right, peak, indent, lane }) => {
             const { season, work } = view;
             const when = work?.next.from === at.from ? work.when : 'early';
             const said = `${season.name}: list by ${shortDay(at.listBy, today)}, peak ${shortDay(at.peak, today)}; ${SAYS[when]}`;
@@ -129,14 +133,20 @@ export function YearBand({
                   aria-label={said}
                   aria-pressed={chosen === season.id}
                   className={`absolute overflow-hidden rounded-[4px] border px-1.5 text-left text-[12px] whitespace-nowrap hover:border-ink ${TONES[when]} ${chosen === season.id ? 'ring-2 ring-spruce' : ''}`}
-                  style={{ left, width: right - left, top: 24 + lane * LANE, height: BAR }}
+                  style={{
+                    left,
+                    width: right - left,
+                    top: 24 + lane * LANE,
+                    height: BAR,
+                    paddingLeft: 6 + indent,
+                  }}
                   onClick={() => onChoose(season.id)}
                 >
                   {season.name}
                   <span
                     aria-hidden
                     className="absolute top-1/2 h-2 w-2 -translate-y-1/2 rotate-45 bg-ink"
-                    style={{ left: Math.min(right - left - 11, Math.max(2, peak - left - 6)) }}
+                    style={{ left: Math.max(1, peak - left - 5) }}
                   />
                 </button>
               </li>

@@ -6,10 +6,10 @@ import { reasonOf } from '../store/api';
 import { useCreateIdeaMutation, useSeasonsQuery, type SeasonView } from '../store/almanac-api';
 import { Button, notify, SeverityMark, VerdictMark } from '../ui';
 import { useLookedAt } from './almanac';
-import { fromToday, longDay } from './days';
+import { longDay } from './days';
 import { SeasonDialog } from './season-dialog';
 import { SeasonPanel } from './season-panel';
-import { stepWords, stockWords } from './season-words';
+import { listWords, stockWords } from './season-words';
 import { YearBand } from './year-band';
 
 function WhenMark({ when }: { when: NonNullable<SeasonView['work']>['when'] }) {
@@ -101,10 +101,13 @@ export function Year() {
                       <span className="truncate text-[13px]">{stockWords(w)}</span>
                       <span
                         className={`truncate text-[13px] ${w.when === 'late' ? 'text-rust' : 'text-muted'}`}
-                        title={`last orders ${w.next.lastOrder}`}
+                        title={
+                          w.step === 'none'
+                            ? undefined
+                            : `an idea by ${w.next.ideaBy}, designed by ${w.next.designedBy}, last orders ${w.next.lastOrder}`
+                        }
                       >
-                        {stepWords(w, today)}
-                        {w.step !== 'none' && `, ${fromToday(w.by, today)}`}
+                        {listWords(w, today)}
                       </span>
                       <span className="flex gap-2 text-[13px]">
                         <button

@@ -41,6 +41,7 @@ export function ShelfRow({
   garments,
   archived,
   states,
+  occasion,
   chosen,
   onChoose,
   onMove,
@@ -51,6 +52,8 @@ export function ShelfRow({
   archived: boolean;
   /** How the listings of its products stand, by spec. */
   states: ReadonlyMap<string, string>;
+  /** What it is for, in words; empty for nothing. */
+  occasion: string;
   chosen: boolean;
   /** Chooses it, or no longer; `through` takes all rows from the one before along. */
   onChoose: (on: boolean, through: boolean) => void;
@@ -102,6 +105,7 @@ export function ShelfRow({
         <p className="mt-0.5 truncate text-[13px] text-muted">
           {specWords(design, specs)}
           {design.sides > 1 && ` · ${design.sides} sides`}
+          {occasion && ` · ${occasion}`}
         </p>
         <div className="mt-1.5 flex items-center gap-3 text-[13px]">
           <p className="truncate">

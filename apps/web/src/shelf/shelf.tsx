@@ -19,6 +19,7 @@ import { useSettled } from '../ui/use-settled';
 import { useSentinel } from './use-sentinel';
 import { giveOut, useShelfActions, type Chosen } from './use-shelf-actions';
 import { NewDesign } from './new-design';
+import { useOccasionWords } from './for-season';
 import { ShelfRow } from './shelf-row';
 
 const MakeDialog = lazy(() => import('../files').then((m) => ({ default: m.MakeDialog })));
@@ -65,6 +66,7 @@ export function Shelf() {
   useKeys({ '/': () => search.current?.focus(), n: () => setMaking(true) });
 
   const shown = useMemo(() => designs.data?.pages.flatMap((p) => p.designs) ?? [], [designs.data]);
+  const occasionWords = useOccasionWords(shown.map((d) => d.occasion));
   const close = designs.data?.pages[0]?.close ?? false;
   const chosen = useChosen(shown);
   const total = designs.data?.pages[0]?.total ?? 0;
@@ -207,6 +209,7 @@ export function Shelf() {
                 garments={garments}
                 archived={archived}
                 states={states.get(design.id) ?? NONE}
+                occasion={occasionWords(design.occasion)}
                 chosen={chosen.has(design.id)}
                 onChoose={(on, through) => chosen.choose(design, on, through)}
                 onMove={() => void actions.move([design], !archived).then(chosen.drop)}

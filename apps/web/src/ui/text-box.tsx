@@ -15,6 +15,7 @@ export function TextBox({
   fault,
   placeholder,
   inputRef,
+  offers = [],
   onCommit,
 }: {
   label: string;
@@ -25,6 +26,8 @@ export function TextBox({
   aside?: ReactNode;
   fault?: string | null;
   placeholder?: string;
+  /** What is offered to be typed. */
+  offers?: readonly string[];
   inputRef?: (element: HTMLInputElement | HTMLTextAreaElement | null) => void;
   onCommit: (text: string, gesture: string) => void;
 }) {
@@ -79,7 +82,18 @@ export function TextBox({
         </label>
         {aside}
       </div>
-      {lines > 1 ? <textarea {...field} ref={inputRef} rows={lines} /> : <input {...field} ref={inputRef} />}
+      {lines > 1 ? (
+        <textarea {...field} ref={inputRef} rows={lines} />
+      ) : (
+        <input {...field} ref={inputRef} list={offers.length ? `${id}-offers` : undefined} />
+      )}
+      {offers.length > 0 && (
+        <datalist id={`${id}-offers`}>
+          {offers.map((o) => (
+            <option key={o} value={o} />
+          ))}
+        </datalist>
+      )}
       {fault && (
         <p id={`${id}-fault`} className="text-[11.5px] text-rust">
           {fault}

@@ -4,17 +4,27 @@ import type { TryRequest, TryWorker } from './try.worker';
 
 export type { Tried, TryRequest } from './try.worker';
 
-const composer = hand(
-  (failed) => {
-    const worker = new Worker(new URL('./try.worker.ts', import.meta.url), { type: 'module', name: 'try' });
-    worker.addEventListener('error', failed);
-    worker.addEventListener('messageerror', failed);
-    return { remote: wrap<TryWorker>(worker), end: () => worker.terminate() };
-  },
-  // Ending it would lose the typefaces: one composition is soon done.
-  { grace: 5000 },
-);
+/** As many as there are cores to spare: one is the interface's. */
+const HANDS = Math.max(1, Math.min(4, (navigator.hardwareConcurrency || 2) - 1));
+
+const composer = () =>
+  hand(
+    (failed) => {
+      const worker = new Worker(new URL('./try.worker.ts', import.meta.url), { type: 'module', name: 'try' });
+      worker.addEventListener('error', failed);
+      worker.addEventListener('messageerror', failed);
+      return { remote: wrap<TryWorker>(worker), end: () => worker.terminate() };
+    },
+    // Ending it would lose the typefaces: one composition is soon done.
+    { grace: 5000 },
+  );
+
+const composers: ReturnType<typeof composer>[] = [];
+let turn = 0;
 
 /** One composition of a phrase; as `hand` says where it comes to no end. */
-export const tryOne = (request: TryRequest, signal?: AbortSignal) =>
-  composer((w) => w.compose(request), signal);
+export function tryOne(request: TryRequest, signal?: AbortSignal) {
+  const at = turn++ % HANDS;
+  composers[at] ??= composer();
+  return composers[at]((w) => w.compose(request), signal);
+}

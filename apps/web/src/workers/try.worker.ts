@@ -12,7 +12,7 @@ import {
   type ComposeOn,
   type Idea,
 } from '@brelm/core/idea';
-import { proofOf, proposeColourways, stopsOn, type Finding } from '@brelm/core/proof';
+import { proofOf, proposeColourways, stopsOn, type Finding, type LayerCache } from '@brelm/core/proof';
 import { partLocalBox, resolve } from '@brelm/core/resolve';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import { materials } from '../platform/materials';
@@ -65,21 +65,20 @@ const worker = {
     await loaded(design);
     const inputOf = (of: Design) => ({
       ...{ design: of, colourway: undefined, spec, side, garments: [garment], materials },
-      ...{
-        mendFor: new Set([garment.id]),
-        surfaces: makeSurface,
-        pictures: picturesOf(of),
-        cache: new Map(),
-      },
+      ...{ surfaces: makeSurface, pictures: picturesOf(of), cache: new Map() as LayerCache },
+      ...{ mendFor: new Set<string>(), slow: false },
     });
     const [proposed] = proposeColourways(inputOf(design));
     if (proposed) design = withInks(design, proposed.inks);
-    let { findings } = proofOf({ ...inputOf(design), slow: false });
-    for (let round = 0; round < ROUNDS; round++) {
-      const mend = stopsOn(findings, garment.id).flatMap((f) => f.mends)[0];
+    const look = () => proofOf({ ...inputOf(design), mends: false }).findings;
+    let findings = look();
+    for (let round = 0; round < ROUNDS && stopsOn(findings, garment.id).length; round++) {
+      // Mends are worked out for what needs one alone: that takes longer than all the rest.
+      const closely = proofOf({ ...inputOf(design), mendFor: new Set([garment.id]) });
+      const mend = stopsOn(closely.findings, garment.id).flatMap((f) => f.mends)[0];
       if (!mend) break;
       design = applyEdits(design, mend.edits);
-      ({ findings } = proofOf({ ...inputOf(design), slow: false }));
+      findings = look();
     }
     const { board } = design;
     const scale = width / board.width;

@@ -170,7 +170,8 @@ describe('what is to be done', () => {
     };
     expect(at({}, '2026-07-01')).toEqual(['idea', '2026-08-15', 'early']);
     expect(at({}, '2026-08-01')).toEqual(['idea', '2026-08-15', 'now']);
-    expect(at({}, '2026-08-16')).toEqual(['idea', '2026-08-15', 'late']);
+    expect(at({}, '2026-08-16')).toEqual(['idea', '2026-08-15', 'now']);
+    expect(at({}, '2026-10-11')).toEqual(['idea', '2026-08-15', 'late']);
     expect(at({ ideas: 2 }, '2026-08-16')).toEqual(['design', '2026-09-12', 'early']);
     expect(at({ ideas: 2, designs: 1 }, '2026-10-01')).toEqual(['list', '2026-10-10', 'now']);
     expect(at({ designs: 1, listed: 1 }, '2026-10-01')).toEqual(['none', '2026-12-05', 'done']);

@@ -24,7 +24,7 @@ export interface SeasonWork {
   by: string;
   /** Days until then; less than none once it is late. */
   left: number;
-  /** `now`: to be begun; `late`: its good time is over, and what is ordered still comes in time. */
+  /** `now`: to be begun; `late`: the day to list by is over, and what is ordered still comes in time. */
   when: 'early' | 'now' | 'late' | 'done';
 }
 
@@ -44,7 +44,7 @@ export function workFor(season: Season, stock: Stock, today: string): SeasonWork
   const step = stepOf(stock);
   const by = dayOfStep(next, step);
   const left = daysBetween(today, by);
-  const when = step === 'none' ? 'done' : left < 0 ? 'late' : left <= AHEAD_DAYS ? 'now' : 'early';
+  const when = step === 'none' ? 'done' : next.listBy < today ? 'late' : left <= AHEAD_DAYS ? 'now' : 'early';
   return { season, next, stock, step, by, left, when };
 }
 

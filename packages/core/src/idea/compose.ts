@@ -67,25 +67,31 @@ function refigured(part: MotifPart, figure: ComposedFigure, outlines: MotifPart[
   };
 }
 
+/** Whether a figure has one colour alone, which is none of its own. */
+export const isSingle = ({ art: { outlines } }: ComposedFigure): boolean =>
+  outlines.every((o) => o.colour === outlines[0].colour && !o.gradient);
+
+/** A figure's outlines in one ink. */
+export const inInk = ({ art }: ComposedFigure, ink: string): MotifPart['outlines'] =>
+  art.outlines.map(({ colour: _, gradient: __, ...o }) => ({ ...o, ink }));
+
 /**
  * A figure's outlines in inks of the design. One of a single colour has none of its own: it takes, of the inks of the
  * figure before it, the one that stands out most from what lies right behind.
  */
 function figureInks(figure: ComposedFigure, design: Design, before: MotifPart, garment: string) {
-  const { outlines } = figure.art;
-  const single = outlines.every((o) => o.colour === outlines[0].colour && !o.gradient);
   const inks = design.inks.filter((i) => inksOfPart(before).includes(i.id));
-  if (!single || !inks.length) return inkOutlines(figure.art, design.inks, SAME);
+  if (!isSingle(figure) || !inks.length) return inkOutlines(figure.art, design.inks, SAME);
   const behind = design.parts.slice(design.parts.indexOf(before) + 1).find((p) => p.kind === 'shape');
   const ground = design.inks.find((i) => behind && inksOfPart(behind)[0] === i.id)?.value ?? garment;
-  const ink = inks.reduce((a, b) =>
+  const best = inks.reduce((a, b) =>
     contrastRatio(b.value, ground) > contrastRatio(a.value, ground) ? b : a,
-  ).id;
-  return { outlines: outlines.map(({ colour: _, gradient: __, ...o }) => ({ ...o, ink })), added: [] };
+  );
+  return { outlines: inInk(figure, best.id), added: [] };
 }
 
 /** Without the inks that nothing uses any more, as long as one is left. */
-function tidied(design: Design): Design {
+export function tidied(design: Design): Design {
   const unused = new Set(unusedInks(design).map((i) => i.id));
   const inks = design.inks.filter((i) => !unused.has(i.id));
   return { ...design, inks: inks.length ? inks : design.inks.slice(0, 1) };
@@ -207,7 +213,10 @@ export function inStyle(style: LetteringStyle, on: ComposeOn): Design {
   const { part, figureY } = laid(dressed.parts[0], dressed);
   const whole: Design = { ...dressed, parts: [part] };
   if (!figure || !art) return tidied(whole);
-  const { outlines, added } = inkOutlines(figure.art, whole.inks, SAME);
+  // One of a single colour is of the lettering's.
+  const { outlines, added } = isSingle(figure)
+    ? { outlines: inInk(figure, (part as LetteringPart).lines[0].ink), added: [] }
+    : inkOutlines(figure.art, whole.inks, SAME);
   const id = freshId('figure', partIds(whole));
   const shown = motif(
     id,

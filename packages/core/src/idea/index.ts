@@ -2,5 +2,5 @@
 export * from './types';
 export { newIdea, readIdea } from './fields';
 export { splitPhrase } from './split';
-export * from './compose';
+export { inStyle, onStarter, takesWords, withInks, type ComposedFigure, type ComposeOn } from './compose';
 export { fromPieces } from './pieces';

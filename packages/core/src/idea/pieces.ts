@@ -4,7 +4,7 @@ import { boxCentre, boxHeight, boxWidth, FORMS, isEmptyBox, type Box } from '../
 import { lettering, letteringLine, motif, place, shapeOf, type Part } from '../parts';
 import { inkOutlines } from '../svg';
 import { WEAR_PRESETS } from '../wear';
-import type { ComposedFigure, ComposeOn } from './compose';
+import { inInk, isSingle, tidied, type ComposedFigure, type ComposeOn } from './compose';
 import { splitPhrase } from './split';
 import type { Idea } from './types';
 
@@ -53,7 +53,19 @@ export function fromPieces(
   design = { ...design, inks: [...palette, own] };
   const reading = palette.filter((c) => contrastRatio(c.value, ground) >= READS);
   const lineInks = reading.length ? reading.map((c) => c.id) : [own.id];
+  const backdrop = idea.pieces.find((p) => p.kind === 'backdrop');
+  const behind = palette.find((c) => !lineInks.includes(c.id)) ?? reading.at(-1) ?? own;
+  // A figure of one colour takes what stands out most from what lies behind it.
+  const under = backdrop ? behind.value : ground;
+  const standing = [...palette, own].reduce((a, b) =>
+    contrastRatio(b.value, under) > contrastRatio(a.value, under) ? b : a,
+  );
 
+  /** Words whose letters the typeface has not are there all the same, about as large as others. */
+  const measured = (part: Part): Box => {
+    const box = on.boxOf(part, design);
+    return isEmptyBox(box) ? { left: -2 * SIZE, right: 2 * SIZE, top: -SIZE / 2, bottom: SIZE / 2 } : box;
+  };
   /** Piece by piece, each with its box about its origin. */
   const laid: { part: Part; box: Box; across: number; down: number }[] = [];
   let lines = 0;
@@ -71,11 +83,13 @@ export function fromPieces(
         place(0, 0),
         broken.map((text) => letteringLine(text, FACE, SIZE, ink)),
       );
-      laid.push({ part, box: on.boxOf(part, design), across: ACROSS, down: LINE });
+      laid.push({ part, box: measured(part), across: ACROSS, down: LINE });
     }
     const figure = kind === 'figure' ? figures.get(words) : undefined;
     if (figure) {
-      const { outlines, added } = inkOutlines(figure.art, design.inks, SAME);
+      const { outlines, added } = isSingle(figure)
+        ? { outlines: inInk(figure, standing.id), added: [] }
+        : inkOutlines(figure.art, design.inks, SAME);
       design = { ...design, inks: [...design.inks, ...added] };
       const { width, height } = figure.art;
       const part = motif(id, figure.name, place(0, 0), { width, height, outlines }, figure.licence);
@@ -84,9 +98,10 @@ export function fromPieces(
     }
   }
   const [W, H] = [boxWidth(safe), boxHeight(safe)];
-  const sized = laid
-    .filter((l) => !isEmptyBox(l.box))
-    .map((l) => ({ ...l, k: Math.min((l.across * W) / boxWidth(l.box), (l.down * H) / boxHeight(l.box)) }));
+  const sized = laid.map((l) => ({
+    ...l,
+    k: Math.min((l.across * W) / boxWidth(l.box), (l.down * H) / boxHeight(l.box)),
+  }));
   const height =
     sized.reduce((sum, l) => sum + boxHeight(l.box) * l.k, 0) + BETWEEN * H * Math.max(0, sized.length - 1);
   const fit = Math.min(1, (0.94 * H) / Math.max(1, height));
@@ -100,23 +115,24 @@ export function fromPieces(
     return { ...part, place: { ...at, scaleX: scale, scaleY: scale } };
   });
   const edits: Edit[] = [];
-  const backdrop = idea.pieces.find((p) => p.kind === 'backdrop');
   if (backdrop) {
     const form = named(
       FORMS.filter((f) => !f.open).map(({ id, label }) => ({ id, name: label })),
       backdrop.words,
       'sunburst',
     );
-    const ink = palette.find((c) => !lineInks.includes(c.id))?.id ?? lineInks.at(-1)!;
     const id = freshId(
       'backdrop',
       parts.map((p) => p.id),
     );
     const size = Math.min(W, H) * 0.86;
-    const shape = { ...shapeOf(id, place(middle, safe.top + H * 0.42), form.id, size, ink), opacity: 0.85 };
+    const shape = {
+      ...shapeOf(id, place(middle, safe.top + H * 0.42), form.id, size, behind.id),
+      opacity: 0.85,
+    };
     edits.push({ op: 'addPart', part: shape, at: parts.length });
   }
   const wear = idea.pieces.find((p) => p.kind === 'wear');
   if (wear) edits.push({ op: 'setWear', wear: named(WEAR_PRESETS, wear.words, 'thin-ink').make(7) });
-  return applyEdits({ ...design, parts }, edits);
+  return tidied(applyEdits({ ...design, parts }, edits));
 }

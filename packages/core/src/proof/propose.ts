@@ -49,15 +49,15 @@ export function proposeColourways(input: ProofInput): Proposal[] {
   const reads = (v: Hex) => grounds.every((g) => contrastRatio(v, g) >= NEEDED_RATIO);
   const drawing = judgedDrawing(input);
   const must = mustReadParts(drawing);
+  const critical = new Set(design.parts.filter((p) => must.has(p.id)).flatMap((p) => inksOfPart(p)));
+  const failing = [...critical].filter((id) => values.has(id) && !reads(values.get(id)!));
+  if (failing.length === 0 || grounds.length === 0) return [];
+
   const shares = partShares(analyse(drawing, input.pictures, input.surfaces, TRIAL_SIZE));
   const weight = (ink: string) =>
     design.parts
       .filter((p) => inksOfPart(p).includes(ink))
       .reduce((sum, p) => sum + (shares.get(p.id) ?? 0), 0.05);
-
-  const critical = new Set(design.parts.filter((p) => must.has(p.id)).flatMap((p) => inksOfPart(p)));
-  const failing = [...critical].filter((id) => values.has(id) && !reads(values.get(id)!));
-  if (failing.length === 0 || grounds.length === 0) return [];
 
   const atHand = [...new Set(design.inks.map((i) => values.get(i.id)!))].filter(reads);
   const pale = grounds.reduce((sum, g) => sum + lightness(g), 0) / grounds.length > 50;

@@ -1,9 +1,11 @@
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
-import { useRef } from 'react';
+import { useMemo, useRef } from 'react';
 import { freshId, type Design } from '@brelm/core/design';
 import { BUILT_IN_PLACES, suggestTags } from '@brelm/core/listing';
 import type { Spec } from '@brelm/core/spec';
 import {
+  folded,
+  OCCASION,
   occasionOf,
   PRICE_ENDINGS,
   tagsIn,
@@ -11,6 +13,7 @@ import {
   type WordBlock,
   type Wording,
 } from '@brelm/core/wording';
+import { useSeasonsQuery } from '../../store/almanac-api';
 import { Button, IconButton, NumberField, SelectField, TextBox } from '../../ui';
 import type { ListingRow } from './use-rows';
 import { OnlyFor } from './only-for';
@@ -89,6 +92,8 @@ export function WordingPanel({
 }) {
   const { wording } = design;
   const { title, blocks, places, pricing } = wording;
+  const { data: year } = useSeasonsQuery();
+  const seasons = useMemo(() => year?.seasons.map((s) => s.season.name) ?? [], [year]);
   const specs = rows.map((r) => r.spec);
   const names = [
     ...Object.keys(BUILT_IN_PLACES),
@@ -198,6 +203,7 @@ export function WordingPanel({
                 <TextBox
                   label={`{${place.name}}`}
                   value={place.value}
+                  offers={folded(place.name) === OCCASION ? seasons : undefined}
                   onCommit={(text, gesture) => set('Fill a place', text, gesture)}
                 />
               </div>
