@@ -51,19 +51,19 @@ const PICTURES = {
     await page.keyboard.type('owl');
     await page.getByRole('dialog').getByRole('button', { name: /owl/i }).nth(3).waitFor();
   },
-  async cutting(page) {
-    await open(page, 'Night Shift Owls');
-    await part(page, 'Rays');
-    await page.getByLabel('Knocked out of').scrollIntoViewIfNeeded();
+  async almanac(page) {
+    await page.goto(`${at}/almanac`);
+    await page
+      .getByRole('button', { name: /^Mushroom season: list by/ })
+      .first()
+      .click();
+    await page.getByRole('complementary', { name: 'Mushroom season' }).waitFor();
   },
-  async wear(page) {
-    await open(page, 'Owl Light Saving');
-    await page.getByRole('button', { name: /Wear of all/ }).click();
-    await page.getByRole('button', { name: 'Remove Wear 3' }).click();
-    await page.getByRole('button', { name: 'Remove Wear 2' }).click();
-    await page.getByLabel('Wear of all').getByRole('button', { name: 'wear', exact: true }).click();
-    // Each is made after the other: the last has come in when the worker has nothing left to do.
-    await page.waitForTimeout(15_000);
+  async 'try-it-in'(page) {
+    await page.goto(
+      `${at}/almanac/try?phrase=${encodeURIComponent('Easily distracted by moths')}&figure=moth`,
+    );
+    await page.getByText(/^12 compositions, each proofed/).waitFor({ timeout: 120_000 });
   },
   async lettering(page) {
     await open(page, 'Moth Ledger Society');

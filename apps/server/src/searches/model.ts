@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { occurrencesIn, type Season } from '@brelm/core/almanac';
-import { monthAfter, type MonthFigure } from '@brelm/core/demand';
+import { monthAfter, monthsBetween, type MonthFigure } from '@brelm/core/demand';
 import { NICHES } from '@brelm/core/phrases';
 
 /** What the stand-in knows a phrase as: what it is of, and when it is looked for. */
@@ -21,17 +21,23 @@ const digest = (words: readonly (string | number)[]): Buffer =>
 /** A number from 0 to 1 that is the same for the same words. */
 const chance = (...words: (string | number)[]): number => digest(words).readUInt32BE(0) / 2 ** 32;
 
-/** As from a normal distribution: twelve chances, less six. */
-function normal(...words: (string | number)[]): number {
-  const bytes = digest(words);
+/** As from a normal distribution, the same for the same seed and place: twelve chances, less six. */
+function normal(seed: number, at: number): number {
+  let state = (seed ^ Math.imul(at + 1, 0x9e3779b1)) | 0;
   let sum = -6;
-  for (let i = 0; i < 12; i++) sum += bytes.readUInt16BE(2 * i) / 2 ** 16;
+  for (let i = 0; i < 12; i++) {
+    // Mulberry32.
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    sum += ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  }
   return sum;
 }
 
 /** How a year goes for words that a season is looked for by: a bump before its peak, over a flat rest. */
 function yearOf(season: Season, height: number): number[] {
-  const peaks = [2023, 2024, 2025].flatMap((y) => occurrencesIn(season, y).map((o) => o.peak));
+  const peaks = [2024, 2025].flatMap((y) => occurrencesIn(season, y).map((o) => o.peak));
   const year = Array.from({ length: 12 }, () => 1);
   for (const peak of peaks) {
     const at = Number(peak.slice(5, 7)) - 1 + Number(peak.slice(8)) / 31 - 0.5;
@@ -73,12 +79,14 @@ export function phrasesOf(seasons: readonly Season[]): KnownPhrase[] {
   for (const season of seasons)
     for (const word of season.words)
       if (!years.has(word)) years.set(word, yearOf(season, 2 + 9 * chance(season.id, 'height')));
+  // The longest of a season's words that stands in a phrase tells its year.
+  const telling = [...years.keys()]
+    .sort((a, b) => b.length - a.length)
+    .map((w) => ({ word: w, framed: ` ${w} ` }));
   const add = (phrase: string, niche: string) => {
     if (out.has(phrase)) return;
-    // The longest of a season’s words that stands in it tells its year.
-    const told = [...years.keys()]
-      .filter((w) => ` ${phrase} `.includes(` ${w} `))
-      .sort((a, b) => b.length - a.length)[0];
+    const framed = ` ${phrase} `;
+    const told = telling.find((t) => framed.includes(t.framed))?.word;
     out.set(phrase, { phrase, niche, season: told ? years.get(told)! : quietYear(phrase) });
   };
   for (const { id, words } of NICHES)
@@ -127,11 +135,12 @@ export function historyOf(
   const base = level(known, product, country);
   const growth = -0.1 + 0.32 * chance(phrase, 'growth');
   const noise = 0.05 + 0.16 * chance(phrase, product, country, 'noise');
+  const seed = digest([phrase, product, country]).readInt32BE(0);
   return Array.from({ length: months }, (_, i) => {
     const month = monthAfter(last, i - months + 1);
     // Counted from a month that stands still, so that figures of the past never change.
     const years = Number(month.slice(0, 4)) - 2020 + (Number(month.slice(5)) - 1) / 12;
-    const chances = Math.exp(noise * normal(phrase, product, country, month));
+    const chances = Math.exp(noise * normal(seed, monthsBetween('2000-01', month)));
     const searches = base * (1 + growth) ** years * season[Number(month.slice(5)) - 1] * chances;
     return { month, searches: Math.max(0, Math.round(searches)) };
   });

@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import MiniSearch from 'minisearch';
 import { monthAfter, type MonthFigure } from '@brelm/core/demand';
 import { shippedSeasons } from '../engine';
@@ -17,10 +17,15 @@ const MOST_NEAR = 24;
 /** The last month that is over. */
 export const lastMonth = (now = new Date()): string => monthAfter(now.toISOString().slice(0, 7), -1);
 
-/** The stand-in's book of phrases, made when it is first asked. */
+/** The stand-in's book of phrases, made soon after the start. */
 @Injectable()
-export class SearchesService {
+export class SearchesService implements OnApplicationBootstrap {
   private made: { by: Map<string, KnownPhrase>; all: KnownPhrase[]; index: MiniSearch } | null = null;
+
+  onApplicationBootstrap(): void {
+    // Made before somebody waits for it, and after the server is there.
+    setTimeout(() => void this.book, 1500).unref();
+  }
 
   private get book() {
     if (!this.made) {

@@ -4,8 +4,8 @@ import type { TryRequest, TryWorker } from './try.worker';
 
 export type { Tried, TryRequest } from './try.worker';
 
-/** As many as there are cores to spare: one is the interface's. */
-const HANDS = Math.max(1, Math.min(4, (navigator.hardwareConcurrency || 2) - 1));
+/** Workers at once; more would each hold the typefaces once more. */
+const HANDS = Math.max(2, Math.min(3, (navigator.hardwareConcurrency || 2) - 1));
 
 const composer = () =>
   hand(

@@ -96,18 +96,26 @@ const TENTH = 1.2816;
 /** Years drawn to see in which month the peak lies. */
 const DRAWS = 400;
 
-/** Draws from a normal distribution, the same for the same seed. */
-function normals(seed: number): () => number {
-  let state = seed >>> 0 || 1;
-  const next = () => {
-    // Mulberry32.
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+/** Draws from a normal distribution, by year and month: always the same, so that figures that stay tell the same. */
+const drawn = (() => {
+  let made: Float64Array | null = null;
+  return (): Float64Array => {
+    if (made) return made;
+    // Mulberry32, made normal after Box and Muller.
+    let state = 7;
+    const next = () => {
+      state = (state + 0x6d2b79f5) | 0;
+      let t = Math.imul(state ^ (state >>> 15), 1 | state);
+      t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+      return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+    };
+    made = Float64Array.from(
+      { length: DRAWS * 12 },
+      () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next()),
+    );
+    return made;
   };
-  return () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
-}
+})();
 
 /**
  * The next twelve months: the trend of the last two years, drawn on as a line, times the season; how far it may be off
@@ -132,14 +140,16 @@ export function outlook(figures: readonly MonthFigure[]): Outlook | null {
     return { month, searches, low: searches / factor, high: searches * factor };
   });
   const wins = new Array<number>(12).fill(0);
-  const draw = normals(7);
+  const draws = drawn();
+  // On the logarithms: a product is a sum there, and the largest stays the largest.
+  const logs = months.map((m) => Math.log(Math.max(1e-9, m.searches)));
   for (let d = 0; d < DRAWS; d++) {
     let best = 0;
     let most = -Infinity;
-    months.forEach(({ searches }, k) => {
-      const drawn = searches * Math.exp(off * draw());
-      if (drawn > most) [best, most] = [k, drawn];
-    });
+    for (let k = 0; k < 12; k++) {
+      const value = logs[k] + off * draws[12 * d + k];
+      if (value > most) [best, most] = [k, value];
+    }
     wins[best]++;
   }
   const peak = months.reduce((a, m, k) => (m.searches > months[a].searches ? k : a), 0);
