@@ -60,7 +60,7 @@ try {
   const asked = async (query) => {
     const times = [];
     for (let i = 0; i < TAKES; i++) {
-      const q = new URLSearchParams({ country: 'GB', search: query(i) });
+      const q = `country=GB&search=${encodeURIComponent(query(i))}`;
       times.push((await timed(() => fetch(`${at}/api/demand?${q}`).then((a) => a.text())))[0]);
     }
     return times;

@@ -11,8 +11,8 @@ import {
   type Demand,
 } from '../store/almanac-api';
 import { Button, IconButton, notify } from '../ui';
-import { WatchButton, growthWords } from './demand';
 import { count, monthWords, Spark } from './spark';
+import { growthWords, WatchButton } from './watch';
 
 const MONTHS = 'J F M A M J J A S O N D'.split(' ');
 const FULL = 'January February March April May June July August September October November December'.split(

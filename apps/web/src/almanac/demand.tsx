@@ -1,45 +1,17 @@
-import { Download, Eye, EyeOff } from 'lucide-react';
+import { Download } from 'lucide-react';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { difficultyWord } from '@brelm/core/demand';
 import { reasonOf } from '../store/api';
-import {
-  DEMAND_PAGE,
-  useDemandQuery,
-  useTakeInDemandMutation,
-  useWatchMutation,
-  type Demand as DemandRow,
-} from '../store/almanac-api';
-import { Button, FileButton, IconButton, notify, SelectField, SeverityMark } from '../ui';
+import { DEMAND_PAGE, useDemandQuery, useTakeInDemandMutation } from '../store/almanac-api';
+import { Button, FileButton, notify, SelectField, SeverityMark } from '../ui';
 import { useSettled } from '../ui/use-settled';
 import { useLookedAt } from './almanac';
 import { DemandDetail } from './demand-detail';
 import { count, monthWords, Spark } from './spark';
+import { growthWords, WatchButton } from './watch';
 
 const PRODUCTS = ['', 'shirt', 'mug', 'ornament', 'sticker'] as const;
-
-/** A year over the one before, as people say it. */
-export const growthWords = (factor: number): string =>
-  `${factor >= 1 ? '+' : '−'}${Math.abs(Math.round((factor - 1) * 100))} %`;
-
-/** Watches a phrase, or no longer. */
-export function WatchButton({ row }: { row: DemandRow }) {
-  const [watch] = useWatchMutation();
-  const { phrase, product, country, watched } = row;
-  return (
-    <IconButton
-      label={watched ? `No longer watch ${phrase}` : `Watch ${phrase}`}
-      pressed={watched}
-      onClick={() =>
-        void watch({ phrase, product, country, on: !watched })
-          .unwrap()
-          .catch((e: unknown) => notify('fault', reasonOf(e)))
-      }
-    >
-      {watched ? <EyeOff size={15} /> : <Eye size={15} />}
-    </IconButton>
-  );
-}
 
 /** What is looked for: a list with small lines, one phrase beside it, and the seller's own figures. */
 export function Demand() {
