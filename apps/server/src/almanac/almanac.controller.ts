@@ -21,6 +21,7 @@ import { MAX_UPLOAD_BYTES } from '../engine';
 import { DocumentText, WhileAsked } from '../http/json-body';
 import { MaterialsService } from '../materials/materials.service';
 import {
+  ChangeSeasonDto,
   CreateIdeaDto,
   DemandCsvDto,
   ListDemandDto,
@@ -69,8 +70,8 @@ export class AlmanacController {
   }
 
   @Put('seasons/:id')
-  changeSeason(@Param('id') id: string, @Body() { season }: SeasonDto) {
-    return this.seasons.change(id, season);
+  changeSeason(@Param('id') id: string, @Body() { season, was }: ChangeSeasonDto) {
+    return this.seasons.change(id, season, was);
   }
 
   /** Takes out an own season; one that ships is as it came again. */

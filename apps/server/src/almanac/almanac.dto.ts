@@ -19,6 +19,12 @@ export class SeasonDto {
   season!: Record<string, unknown>;
 }
 
+export class ChangeSeasonDto extends SeasonDto {
+  @ApiProperty({ description: 'The season that the change began from.' })
+  @IsObject()
+  was!: Record<string, unknown>;
+}
+
 export class ListIdeasDto extends PageDto {
   @ApiPropertyOptional({ enum: IDEA_STATES, isArray: true, description: 'Parted by commas.' })
   @IsOptional()

@@ -6,17 +6,16 @@ import {
   demandCsv,
   difficulty,
   outlook,
-  readDemandCsv,
   usualMonth,
   wholeMonths,
   yearOverYear,
   type MonthFigure,
   type Outlook,
-  type OwnFigure,
 } from '@brelm/core/demand';
 import { containing, wordsOf } from '../database/like';
 import { OwnSearchRow, WatchedRow } from '../database/entities';
 import { ConnectionsService } from '../listings/connections.service';
+import { DocumentsService } from '../workers/documents.service';
 
 /** What is looked for, month by month, and what follows from it. */
 export interface Demand {
@@ -83,6 +82,7 @@ export class DemandService {
     @InjectRepository(WatchedRow) private readonly watched: Repository<WatchedRow>,
     private readonly db: DataSource,
     private readonly connections: ConnectionsService,
+    private readonly documents: DocumentsService,
   ) {}
 
   async list({ search, product, country, watched, from, count }: DemandAsked): Promise<DemandPage> {
@@ -137,18 +137,14 @@ export class DemandService {
 
   /** Takes in a seller's own figures; a month that is there already is replaced. Throws a DocumentError, and takes none then. */
   async takeIn(csv: string): Promise<{ rows: number; phrases: number }> {
-    const figures = readDemandCsv(csv);
-    const by = new Map<string, OwnFigure>();
-    for (const f of figures) {
-      const key = [f.phrase, f.product, f.country, f.month].join('\u0000');
-      const there = by.get(key);
-      // Figures of weeks or days are those of their month, added.
-      by.set(key, there ? { ...there, searches: there.searches + f.searches } : f);
-    }
-    const rows = [...by.values()];
+    const rows = await this.documents.demand(csv);
     await this.db.transaction(async (all) => {
       for (let i = 0; i < rows.length; i += AT_ONCE)
-        await all.upsert(OwnSearchRow, rows.slice(i, i + AT_ONCE), ['phrase', 'product', 'country', 'month']);
+        await all.query(
+          `INSERT INTO own_searches (phrase, product, country, month, searches) VALUES ?
+             ON DUPLICATE KEY UPDATE searches = VALUES(searches)`,
+          [rows.slice(i, i + AT_ONCE).map((r) => [r.phrase, r.product, r.country, r.month, r.searches])],
+        );
     });
     return { rows: rows.length, phrases: new Set(rows.map((r) => r.phrase)).size };
   }

@@ -87,10 +87,19 @@ export class SeasonsService {
     });
   }
 
-  async change(id: string, given: Record<string, unknown>): Promise<Season> {
+  /** Changes a season that still is what the change began from: 409 with what it is now otherwise. */
+  async change(id: string, given: Record<string, unknown>, was: Record<string, unknown>): Promise<Season> {
     await this.row(id);
     const season = readSeason({ ...given, id });
-    await this.rows.update({ id }, { document: JSON.stringify(season), changed: true });
+    const before = JSON.stringify(readSeason({ ...was, id }));
+    const document = JSON.stringify(season);
+    const { affected } = await this.rows.update({ id, document: before }, { document, changed: true });
+    if (!affected) {
+      const current = readSeason(JSON.parse((await this.row(id)).document));
+      // An answer that was lost, and the same sent again.
+      if (JSON.stringify(current) !== document)
+        throw new ConflictException({ message: `${current.name} was changed elsewhere meanwhile.`, current });
+    }
     return season;
   }
 

@@ -43,6 +43,12 @@ export class DesignsController {
   }
 
   /** A small picture of a design's artwork, transparent, as WebP. */
+  /** What designs are called: a phrase that the shop has already is not fresh. */
+  @Get('names')
+  async names() {
+    return { names: await this.designs.allNames() };
+  }
+
   @Get(':id/preview')
   @Header('Cache-Control', 'private, no-cache')
   async preview(@Param('id', ParseUUIDPipe) id: string) {

@@ -68,6 +68,8 @@ const STATES: Readonly<Record<Exclude<Listed, 'none'>, readonly string[]>> = {
 
 /** Designs that are shown for what is only close to the words that were typed, at the most. */
 const MOST_CLOSE = 200;
+/** Names that are told at once: more than a shop has. */
+const MOST_NAMES = 20_000;
 /** Rows that are read at once. */
 const READ_AT_ONCE = 500;
 
@@ -203,6 +205,17 @@ export class DesignsService implements OnApplicationBootstrap {
     for (const { name, summary } of rows)
       for (const id of (JSON.parse(summary!) as DesignSummary)[what] ?? []) (used[id] ??= []).push(name);
     return used;
+  }
+
+  /** Names of all designs that are not archived, those that were changed last first. */
+  async allNames(): Promise<string[]> {
+    const rows = await this.designs.find({
+      where: { archivedAt: IsNull() },
+      select: { name: true },
+      order: { updatedAt: 'DESC' },
+      take: MOST_NAMES,
+    });
+    return rows.map((r) => r.name).filter(Boolean);
   }
 
   /** A design with what formats since it was stored have added. */

@@ -31,6 +31,7 @@ export const TASKS = {
   readSpecTask: told(reading.readSpecTask),
   readSpecFileTask: told(reading.readSpecFileTask),
   readGarmentsTask: told(reading.readGarmentsTask),
+  readDemandTask: told(reading.readDemandTask),
   readFontTask: told(reading.readFontTask),
   faceFileTask: told(reading.faceFileTask),
   sampleTask: told(reading.sampleTask),

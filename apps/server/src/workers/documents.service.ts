@@ -1,8 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import type { Garment } from '@brelm/core/colour';
+import type { OwnFigure } from '@brelm/core/demand';
 import type { Spec } from '@brelm/core/spec';
 import { PoolService } from './pool.service';
-import { readDesignText, readGarmentsTask, readSpecTask, type ReadDesign } from './reading';
+import { readDemandTask, readDesignText, readGarmentsTask, readSpecTask, type ReadDesign } from './reading';
 
 /** Documents longer than this are read by another process: reading them here would hold up everybody, bytes. */
 export const READ_HERE = 256 * 1024;
@@ -34,5 +35,10 @@ export class DocumentsService {
     return csv.length <= READ_HERE
       ? readGarmentsTask({ csv, taken })
       : this.pool.read<Garment[]>('readGarmentsTask', { csv, taken });
+  }
+
+  /** Reads a seller's own figures of what is looked for; see readDemandTask. Throws a DocumentError. */
+  async demand(csv: string): Promise<OwnFigure[]> {
+    return csv.length <= READ_HERE ? readDemandTask(csv) : this.pool.read<OwnFigure[]>('readDemandTask', csv);
   }
 }

@@ -56,6 +56,7 @@ const DEADLINES = {
   readSpecTask: 30_000,
   readSpecFileTask: 60_000,
   readGarmentsTask: 30_000,
+  readDemandTask: 60_000,
   readFontTask: 60_000,
   faceFileTask: 60_000,
   sampleTask: 30_000,

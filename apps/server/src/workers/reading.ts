@@ -1,3 +1,4 @@
+import { byMonth, readDemandCsv, type OwnFigure } from '@brelm/core/demand';
 import { readFile } from 'node:fs/promises';
 import {
   headOf,
@@ -73,6 +74,9 @@ export const readSpecFileTask = (bytes: Uint8Array): Spec[] => readSpecFile(spec
 /** Reads a table of garment colours; ids that are `taken` are not given again. Throws a DocumentError. */
 export const readGarmentsTask = ({ csv, taken }: { csv: string; taken: string[] }): Garment[] =>
   readGarmentsCsv(csv, new Set(taken));
+
+/** Reads a seller's own figures of what is looked for, a row a month. Throws a DocumentError. */
+export const readDemandTask = (csv: string): OwnFigure[] => byMonth(readDemandCsv(csv));
 
 /** Reads a scene that was given out as a file; see readSceneArchive. Throws an UploadError. */
 export const readSceneTask = (bytes: Uint8Array) => readSceneArchive(Buffer.from(bytes));

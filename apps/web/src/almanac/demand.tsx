@@ -4,7 +4,7 @@ import { useSearchParams } from 'react-router';
 import { difficultyWord } from '@brelm/core/demand';
 import { reasonOf } from '../store/api';
 import { DEMAND_PAGE, useDemandQuery, useTakeInDemandMutation } from '../store/almanac-api';
-import { Button, FileButton, notify, SelectField, SeverityMark } from '../ui';
+import { Button, dropNotice, FileButton, notify, SelectField, SeverityMark } from '../ui';
 import { useSettled } from '../ui/use-settled';
 import { useLookedAt } from './almanac';
 import { DemandDetail } from './demand-detail';
@@ -39,11 +39,18 @@ export function Demand() {
       { replace: true },
     );
   const bringIn = async (file: File) => {
-    const taken = await takeIn(await file.text()).unwrap();
-    notify(
-      'done',
-      `${taken.rows} months of ${taken.phrases} phrases came in; they take the place of the simulated.`,
-    );
+    const working = notify('working', `Reading ${file.name}…`);
+    try {
+      const taken = await takeIn(await file.text()).unwrap();
+      notify(
+        'done',
+        `${taken.rows} months of ${taken.phrases} phrases came in; they take the place of the simulated.`,
+      );
+    } catch (error) {
+      notify('fault', `${file.name}: ${reasonOf(error)}`);
+    } finally {
+      dropNotice(working);
+    }
   };
   const pages = data ? Math.ceil(data.total / DEMAND_PAGE) : 0;
   const own = data?.rows.some((r) => r.source === 'own');
@@ -90,11 +97,7 @@ export function Demand() {
           What I watch
         </label>
         <div className="ml-auto flex gap-2">
-          <FileButton
-            accept=".csv,text/csv"
-            testId="demand-csv"
-            onFiles={([file]) => void bringIn(file).catch((e: unknown) => notify('fault', reasonOf(e)))}
-          >
+          <FileButton accept=".csv,text/csv" testId="demand-csv" onFiles={([file]) => void bringIn(file)}>
             Own figures…
           </FileButton>
           <a

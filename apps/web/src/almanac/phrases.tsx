@@ -16,12 +16,11 @@ import {
   type WordClass,
 } from '@brelm/core/phrases';
 import { reasonOf } from '../store/api';
-import { useCreateIdeaMutation, useSeasonsQuery } from '../store/almanac-api';
+import { useCreateIdeaMutation, useDesignNamesQuery, useSeasonsQuery } from '../store/almanac-api';
 import { useProtectedWordsQuery } from '../store/listings-api';
 import { Button, notify, SelectField, SeverityMark, WorkFaultNote } from '../ui';
 import { NotWanted } from '../workers/hand';
 import { phrasesFor } from '../workers/phrases-client';
-import { useOwnNames } from './use-own-words';
 
 /** Phrases at once. */
 const PAGE = 24;
@@ -64,15 +63,19 @@ function firstWish(about: string | null, seasonWords: readonly string[]): Wish {
 
 /** Phrases as they are made: the first page of a wish, and further ones. */
 function usePhrases(wish: Wish) {
-  const own = useOwnNames();
-  const { data: protectedWords } = useProtectedWordsQuery();
+  const designs = useDesignNamesQuery();
+  const guarded = useProtectedWordsQuery();
+  const own = designs.data?.names;
+  const protectedWords = guarded.data;
+  // Without the words of others nothing is offered: somebody would print it.
+  const missing = (designs.isError && designs.error) || (guarded.isError && guarded.error);
   const [pages, setPages] = useState<Phrase[][]>([]);
   const [state, setState] = useState<'working' | 'done' | { fault: string }>('working');
   const [turn, setTurn] = useState({ wish, page: 0, attempt: 0 });
   const shown = useRef<Phrase[][]>([]);
   if (turn.wish !== wish) setTurn({ wish, page: 0, attempt: 0 });
   useEffect(() => {
-    if (!protectedWords) return;
+    if (!protectedWords || !own) return;
     const abort = new AbortController();
     const before = shown.current.slice(0, turn.page);
     setState('working');
@@ -98,9 +101,13 @@ function usePhrases(wish: Wish) {
   }, [turn, own, protectedWords]);
   return {
     pages,
-    state,
+    state: missing ? { fault: reasonOf(missing) } : state,
     more: () => setTurn((t) => ({ ...t, page: t.page + 1 })),
-    again: () => setTurn((t) => ({ ...t, attempt: t.attempt + 1 })),
+    again: () => {
+      if (designs.isError) void designs.refetch();
+      if (guarded.isError) void guarded.refetch();
+      setTurn((t) => ({ ...t, attempt: t.attempt + 1 }));
+    },
   };
 }
 

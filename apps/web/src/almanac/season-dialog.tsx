@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Occurrence, SeasonRule } from '@brelm/core/almanac';
+import type { Occurrence, Season, SeasonRule } from '@brelm/core/almanac';
 import { reasonOf } from '../store/api';
 import {
   useAddSeasonMutation,
@@ -219,6 +219,8 @@ export function SeasonDialog({
   view: SeasonView | null;
   onClose: (id?: string | null) => void;
 }) {
+  // What it was when it was opened: a list that is read again meanwhile changes nothing of that.
+  const [began] = useState(view?.season as Season);
   const [draft, setDraft] = useState<SeasonDraft>(view?.season ?? NEW);
   const [fault, setFault] = useState<string | null>(null);
   const [add] = useAddSeasonMutation();
@@ -229,7 +231,7 @@ export function SeasonDialog({
   const leads = (part: Partial<SeasonDraft['leads']>) => set({ leads: { ...draft.leads, ...part } });
   const keep = () => {
     const kept = { ...draft, name: draft.name.trim() };
-    const asked = view ? change({ ...kept, id: view.season.id }) : add(kept);
+    const asked = view ? change({ season: { ...kept, id: view.season.id }, was: began }) : add(kept);
     void asked.unwrap().then(
       ({ id }) => onClose(id),
       (e: unknown) => setFault(reasonOf(e)),

@@ -67,11 +67,11 @@ const almanacApi = api.injectEndpoints({
       query: (season) => ({ url: 'seasons', method: 'POST', body: { season } }),
       invalidatesTags: ['seasons'],
     }),
-    changeSeason: build.mutation<Season, Season>({
-      query: (season) => ({
-        url: `seasons/${encodeURIComponent(season.id)}`,
+    changeSeason: build.mutation<Season, { season: Season; was: Season }>({
+      query: (body) => ({
+        url: `seasons/${encodeURIComponent(body.season.id)}`,
         method: 'PUT',
-        body: { season },
+        body,
       }),
       invalidatesTags: ['seasons'],
     }),
@@ -112,6 +112,10 @@ const almanacApi = api.injectEndpoints({
           : { url: `watched?${new URLSearchParams(key).toString()}`, method: 'DELETE' },
       invalidatesTags: ['demand'],
     }),
+    designNames: build.query<{ names: string[] }, void>({
+      query: () => 'designs/names',
+      providesTags: ['designs'],
+    }),
     ideas: build.query<{ total: number; ideas: StoredIdea[] }, { states: string; from: number }>({
       query: ({ states, from }) =>
         `ideas?${new URLSearchParams({ states, from: String(from), count: '100' }).toString()}`,
@@ -144,6 +148,7 @@ export const {
   useTakeInDemandMutation,
   useForgetDemandMutation,
   useWatchMutation,
+  useDesignNamesQuery,
   useIdeasQuery,
   useCreateIdeaMutation,
   useSaveIdeaMutation,

@@ -136,6 +136,17 @@ export function readDemandCsv(csv: string): OwnFigure[] {
   return rows;
 }
 
+/** Rows of one month each: figures of weeks or days are added to their month's. */
+export function byMonth(rows: readonly OwnFigure[]): OwnFigure[] {
+  const by = new Map<string, OwnFigure>();
+  for (const row of rows) {
+    const key = [row.phrase, row.product, row.country, row.month].join('\u0000');
+    const there = by.get(key);
+    by.set(key, there ? { ...there, searches: there.searches + row.searches } : row);
+  }
+  return [...by.values()];
+}
+
 /** Figures as such a file. */
 export const demandCsv = (rows: readonly OwnFigure[]): string =>
   csvOf(
