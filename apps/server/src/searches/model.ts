@@ -77,7 +77,7 @@ export function phrasesOf(seasons: readonly Season[]): KnownPhrase[] {
   const out = new Map<string, KnownPhrase>();
   const years = new Map<string, number[]>();
   for (const season of seasons)
-    for (const word of season.words)
+    for (const word of [season.name.toLowerCase(), ...season.words])
       if (!years.has(word)) years.set(word, yearOf(season, 2 + 9 * chance(season.id, 'height')));
   // The longest of a season's words that stands in a phrase tells its year.
   const telling = [...years.keys()]

@@ -4,6 +4,7 @@ import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Occurrence } from '@brelm/core/almanac';
 import type { SeasonView } from '../store/almanac-api';
 import { shortDay } from './days';
+import { lanesOf } from './lanes';
 
 const LANE = 25;
 const BAR = 21;
@@ -34,19 +35,6 @@ interface Bar {
   /** How far the name is moved in, px. */
   indent: number;
   lane: number;
-}
-
-/** Bars in as few lanes as they need, none over another. */
-function lanesOf(bars: Omit<Bar, 'lane'>[]): Bar[] {
-  const ends: number[] = [];
-  return [...bars]
-    .sort((a, b) => a.left - b.left)
-    .map((bar) => {
-      let lane = ends.findIndex((end) => end + 6 <= bar.left);
-      if (lane < 0) lane = ends.push(0) - 1;
-      ends[lane] = bar.right;
-      return { ...bar, lane };
-    });
 }
 
 /** A band for the year: each season from the day by which to list for it to its peak, and today. */
