@@ -75,7 +75,7 @@ describe('the almanac', () => {
     await detail.getByRole('button', { name: 'Watch hawk moth' }).click();
     await detail.getByRole('button', { name: 'No longer watch hawk moth' }).waitFor();
     await page.getByLabel('What I watch').check();
-    await table.getByRole('button', { name: 'cute hawk moth' }).waitFor({ state: 'detached' });
+    await table.getByRole('button', { name: 'cute hawk moth', exact: true }).waitFor({ state: 'detached' });
     await table.getByRole('button', { name: 'hawk moth', exact: true }).waitFor();
     await page.getByLabel('What I watch').uncheck();
 
@@ -204,6 +204,73 @@ describe('the almanac', () => {
     expect(design.document.sides[0].parts.map((p) => p.kind)).toEqual(['motif', 'lettering']);
     expect(design.document.sides[0].aids.reference.name).toBe('lantern-on-white.png');
     expect(design.document.wording.places.map((p) => p.value)).toEqual(['Bat nights']);
+    expect(faults).toEqual([]);
+  });
+});
+
+describe('what goes wrong in the almanac', () => {
+  it('an idea that is changed in two tabs is not lost in either', async () => {
+    await page.goto(`${address}/almanac/ideas`);
+    await page.getByRole('button', { name: 'New idea' }).click();
+    const idea = page.getByRole('region', { name: 'The idea' });
+    await idea.getByLabel('Phrase').fill('First of two');
+    const id = new URL(page.url()).pathname.split('/')[3];
+    const stored = () => api<{ document: Idea; revision: number }>(`ideas/${id}`);
+    await keptUntil(page, async () => (await stored()).document.phrase === 'First of two');
+    const { document, revision } = await stored();
+    await fetch(`${address}/api/ideas/${id}`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ revision, document: { ...document, note: 'from the other tab' } }),
+    });
+    await idea.getByLabel('Phrase').fill('Mine of two');
+    await idea.getByText('This idea was changed elsewhere.').waitFor();
+    await idea.getByRole('button', { name: 'Keep mine as an idea of its own' }).click();
+    await page.waitForFunction((was) => !location.pathname.endsWith(was), id);
+    await idea.getByLabel('Phrase').waitFor();
+    expect(await idea.getByLabel('Phrase').inputValue()).toBe('Mine of two, mine');
+    expect((await stored()).document).toMatchObject({ phrase: 'First of two', note: 'from the other tab' });
+  });
+
+  it('a dictionary that does not come is told, and asked for again', async () => {
+    const fresh = await page.context().newPage();
+    let broken = true;
+    await fresh.route(/assets\/index-[^/]*\.json$/, (route) =>
+      broken ? route.fulfill({ status: 503, body: '' }) : route.continue(),
+    );
+    await fresh.goto(`${address}/almanac/phrases`);
+    await fresh.getByText(/Phrases could not be made/).waitFor();
+    broken = false;
+    await fresh.getByRole('button', { name: 'Try again' }).click();
+    await fresh
+      .getByRole('button', { name: /^Keep / })
+      .first()
+      .waitFor();
+    await fresh.close();
+  });
+
+  it('a year that does not come is told, and asked for again', async () => {
+    const fresh = await page.context().newPage();
+    let broken = true;
+    await fresh.route('**/api/seasons', (route) =>
+      broken ? route.fulfill({ status: 503, json: { message: 'The database is away.' } }) : route.continue(),
+    );
+    await fresh.goto(`${address}/almanac`);
+    await fresh.getByText('The database is away.').waitFor();
+    broken = false;
+    await fresh.getByRole('button', { name: 'Try again' }).click();
+    await fresh.getByRole('group', { name: 'The year' }).waitFor();
+    await fresh.close();
+  });
+
+  it('a phrase that no figure fits, and one in another script, are laid out all the same', async () => {
+    await page.goto(`${address}/almanac/try?phrase=${encodeURIComponent('Тихая сова')}&figure=qqqq`);
+    const all = page.getByRole('list', { name: 'Compositions' });
+    await page.getByText(/^12 compositions, each proofed on/).waitFor();
+    expect(await all.getByRole('button').count()).toBe(12);
+    await page.getByLabel('Phrase').fill('');
+    await page.getByText('Type a phrase to see it.').waitFor();
+    expect(await all.getByRole('button').count()).toBe(0);
     expect(faults).toEqual([]);
   });
 });

@@ -39,7 +39,9 @@ export function KeptNotes({
           <p className="mr-auto">
             This {noun} was changed elsewhere. Yours is kept in this browser, not saved.
           </p>
-          <Button onClick={onKeepMine}>Keep mine as a {noun} of its own</Button>
+          <Button onClick={onKeepMine}>
+            Keep mine as {/^[aeiou]/.test(noun) ? 'an' : 'a'} {noun} of its own
+          </Button>
           <Button onClick={onTakeOther}>Take the other</Button>
         </div>
       )}
