@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { occurrencesIn, type Season } from '@brelm/core/almanac';
+import { randomOf } from '@brelm/core/geometry';
 import { monthAfter, monthsBetween, type MonthFigure } from '@brelm/core/demand';
 import { NICHES } from '@brelm/core/phrases';
 
@@ -23,15 +24,9 @@ const chance = (...words: (string | number)[]): number => digest(words).readUInt
 
 /** As from a normal distribution, the same for the same seed and place: twelve chances, less six. */
 function normal(seed: number, at: number): number {
-  let state = (seed ^ Math.imul(at + 1, 0x9e3779b1)) | 0;
+  const next = randomOf((seed ^ Math.imul(at + 1, 0x9e3779b1)) >>> 0);
   let sum = -6;
-  for (let i = 0; i < 12; i++) {
-    // Mulberry32.
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    sum += ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  }
+  for (let i = 0; i < 12; i++) sum += next();
   return sum;
 }
 

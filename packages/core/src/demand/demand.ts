@@ -1,3 +1,5 @@
+import { randomOf } from '../geometry';
+
 /** How often something was looked for in a month. */
 export interface MonthFigure {
   /** `YYYY-MM`. */
@@ -101,14 +103,8 @@ const drawn = (() => {
   let made: Float64Array | null = null;
   return (): Float64Array => {
     if (made) return made;
-    // Mulberry32, made normal after Box and Muller.
-    let state = 7;
-    const next = () => {
-      state = (state + 0x6d2b79f5) | 0;
-      let t = Math.imul(state ^ (state >>> 15), 1 | state);
-      t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-      return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-    };
+    // Made normal after Box and Muller.
+    const next = randomOf(7);
     made = Float64Array.from(
       { length: DRAWS * 12 },
       () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next()),

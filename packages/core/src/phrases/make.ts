@@ -1,5 +1,5 @@
-import type { ProtectedWord } from '../listing';
-import { protectedIn } from '../listing';
+import { randomOf } from '../geometry';
+import { protectedIn, type ProtectedWord } from '../listing';
 import { fillTemplate } from '../wording';
 import { doing } from './gerund';
 import { CHORES, FUSS, PATTERNS, SAYINGS, type Pattern, type Sound } from './patterns';
@@ -50,17 +50,6 @@ export interface PhraseWorld {
 /** How often it is tried anew for each phrase that is wanted, before it is said that there are no more. */
 const TRIES = 60;
 const FEW = 'two three four five six seven eight nine'.split(' ');
-
-/** Mulberry32: the same for the same seed. */
-function randomFrom(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 const pick = <T>(from: readonly T[], random: () => number): T => from[Math.floor(random() * from.length)];
 
@@ -344,7 +333,7 @@ function waysOf({ mood, families, like, locks }: PhraseWish): { patterns: Patter
  * The same for the same seed.
  */
 export function makePhrases(wish: PhraseWish, world: PhraseWorld): Phrase[] {
-  const random = randomFrom(wish.seed);
+  const random = randomOf(wish.seed);
   const { patterns, families } = waysOf(wish);
   const sounds = families
     .map((family) => ({ family, all: soundingsOf(family, wish, world) }))
