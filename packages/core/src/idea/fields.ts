@@ -41,9 +41,11 @@ const IDEA_FIELDS: FieldsOf<Body> = {
   design: nullable(text({ max: 80 })),
 };
 
+export const IDEA_FIELD = record<Body>(IDEA_FIELDS);
+
 /** Reads a parsed idea. Throws a DocumentError that lists each fault by its field. */
 export const readIdea = (document: unknown): Idea =>
-  readDocument(document, { format: IDEA_FORMAT, version: IDEA_VERSION, body: record<Body>(IDEA_FIELDS) });
+  readDocument(document, { format: IDEA_FORMAT, version: IDEA_VERSION, body: IDEA_FIELD });
 
 export const newIdea = (given: Partial<Body> = {}): Idea => ({
   ...{ format: IDEA_FORMAT, version: IDEA_VERSION, phrase: '', note: '', niche: null, season: null },

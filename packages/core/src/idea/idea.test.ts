@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { newIdea, readIdea } from './fields';
+import { anyValue } from '../../testing/any-field';
+import { IDEA_FIELD, newIdea, readIdea } from './fields';
 import { splitPhrase } from './split';
 
 describe('an idea', () => {
@@ -57,6 +58,47 @@ describe('a phrase in lines', () => {
         expect(lines.every((l) => l.length > 0)).toBe(true);
       }),
       { seed: 4, endOnFailure: true },
+    );
+  });
+});
+
+describe('any idea', () => {
+  const refs = { ink: [], material: [], bundle: [] };
+  const head = { format: 'brelm-idea', version: 1 };
+  const any = anyValue(IDEA_FIELD, refs) as fc.Arbitrary<Record<string, unknown>>;
+
+  it('is read as it is, whatever its fields allow', () => {
+    fc.assert(
+      fc.property(any, (body) => {
+        expect(readIdea(JSON.parse(JSON.stringify({ ...head, ...body })))).toEqual({ ...head, ...body });
+      }),
+      { seed: 14, endOnFailure: true },
+    );
+  });
+
+  it('with one field spoilt is refused by that field, and by no other', () => {
+    const spoilt = fc.constantFrom<[string, unknown]>(
+      ['phrase', 7],
+      ['note', 'n'.repeat(20_001)],
+      ['season', {}],
+      ['state', 'sold'],
+      ['references', 'none'],
+      ['pieces', [{ kind: 'line', words: 3 }]],
+      ['palette', [{ name: 'x', value: 'red' }]],
+      ['design', 'd'.repeat(81)],
+    );
+    fc.assert(
+      fc.property(any, spoilt, (body, [field, value]) => {
+        let said: string[] = [];
+        try {
+          readIdea({ ...head, ...body, [field]: value });
+        } catch (error) {
+          said = (error as { faults: { field: string }[] }).faults.map((f) => f.field);
+        }
+        expect(said.length).toBeGreaterThan(0);
+        expect(said.every((f) => f.startsWith(field))).toBe(true);
+      }),
+      { seed: 15, endOnFailure: true },
     );
   });
 });

@@ -96,7 +96,7 @@ export const NICHES: readonly Niche[] = [
     thing: 'trowel, spade, watering can, flower pot, wheelbarrow, shed, seed packet, rake, hose',
     stuff: 'compost, weeds, bindweed, mulch, seedlings, good soil, roses',
     place: 'greenhouse, potting shed, flower bed, compost heap, back border, garden centre',
-    person: 'head gardener, plant collector, weed puller, slug negotiator, seed hoarder',
+    person: 'head gardener, plant collector, bindweed wrestler, slug negotiator, seed hoarder',
     food: 'ripe tomato, handful of peas, strawberry, rhubarb crumble, cup of tea',
     do: 'talk to the plants, pull weeds, buy one more plant, dig it over, wait for spring, water the roses',
     time: 'spring, Sunday, the last frost, show week',
