@@ -84,7 +84,8 @@ try {
     await page.getByLabel('Phrase').fill(phrase);
     await page.getByText(/^Laying it out/).waitFor();
     await ready.waitFor({ timeout: 120_000 });
-    tried.push(Number(/in ([\d.]+) s/.exec(await ready.textContent())[1]) * 1000);
+    await page.waitForSelector('[data-seconds]');
+    tried.push(Number(await page.getAttribute('[data-seconds]', 'data-seconds')) * 1000);
   }
   report(
     'a dozen compositions of a phrase, each proofed',

@@ -258,12 +258,12 @@ export function TryItIn() {
           </SelectField>
         )}
       </div>
-      <p role="status" className="mb-2 text-[13px] text-muted">
+      <p role="status" data-seconds={seconds ?? undefined} className="mb-2 text-[13px] text-muted">
         {!phrase
           ? 'Type a phrase to see it.'
           : done < tiles.length || !figures
             ? `Laying it out: ${done} of ${tiles.length || DOZEN}…`
-            : `${tiles.length} compositions, each proofed on ${garment?.name}${seconds !== null ? `, in ${seconds.toFixed(1)} s` : ''}. Choose one and it is a design.`}
+            : `${tiles.length} compositions, each proofed on ${garment?.name}. Choose one and it is a design.`}
       </p>
       <div aria-busy={making} className="min-h-0 flex-1 overflow-y-auto pb-4">
         <ul
