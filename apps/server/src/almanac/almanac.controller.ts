@@ -19,6 +19,7 @@ import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import { yearOf } from '@brelm/core/almanac';
 import { MAX_UPLOAD_BYTES } from '../engine';
 import { DocumentText, WhileAsked } from '../http/json-body';
+import { uploadName } from '../http/upload-name';
 import { MaterialsService } from '../materials/materials.service';
 import {
   ChangeSeasonDto,
@@ -159,10 +160,6 @@ export class AlmanacController {
   @UseInterceptors(FileInterceptor('file', { limits: { fileSize: MAX_UPLOAD_BYTES, files: 1 } }))
   reference(@WhileAsked() signal: AbortSignal, @UploadedFile() file?: Express.Multer.File) {
     if (!file) throw new BadRequestException('file: send one picture.');
-    return this.materials.bringInReference(
-      file.buffer,
-      Buffer.from(file.originalname, 'latin1').toString('utf8'),
-      signal,
-    );
+    return this.materials.bringInReference(file.buffer, uploadName(file), signal);
   }
 }

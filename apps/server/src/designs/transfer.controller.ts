@@ -1,3 +1,4 @@
+import { uploadName } from '../http/upload-name';
 import {
   BadRequestException,
   Controller,
@@ -49,7 +50,7 @@ export class TransferController {
   @UseInterceptors(FileInterceptor('file', { limits: { fileSize: MOST_ARCHIVE_BYTES, files: 1 } }))
   bringIn(@WhileAsked() signal: AbortSignal, @UploadedFile() file?: Express.Multer.File) {
     if (!file) throw new BadRequestException('file: send one .brelm.json or .brelm.zip file.');
-    const name = Buffer.from(file.originalname, 'latin1').toString('utf8');
+    const name = uploadName(file);
     return this.transfer.bringIn(file.buffer, name, signal);
   }
 }

@@ -17,6 +17,7 @@ import {
 import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import { WhileAsked } from '../http/json-body';
+import { uploadName } from '../http/upload-name';
 import { MAX_UPLOAD_BYTES, MOST_SVG_PICTURE } from '../engine';
 import { DesignsService } from '../designs/designs.service';
 import { FilesService } from '../storage/files.service';
@@ -61,8 +62,7 @@ export class MaterialsController {
     if (longSide !== undefined && (longSide < 16 || longSide > MOST_SVG_PICTURE))
       throw new BadRequestException(`longSide: must be from 16 to ${MOST_SVG_PICTURE} px.`);
     if (!file) throw new BadRequestException('file: send one PNG, JPEG, WebP, AVIF, TIFF, GIF or SVG file.');
-    // Browsers send names as UTF-8, which multer hands on as Latin-1.
-    const name = Buffer.from(file.originalname, 'latin1').toString('utf8');
+    const name = uploadName(file);
     return longSide === undefined
       ? this.materials.bringIn(file.buffer, name, signal)
       : this.materials.bringInAsPicture(file.buffer, name, longSide, signal);

@@ -11,13 +11,12 @@ import {
   type Demand,
 } from '../store/almanac-api';
 import { Button, IconButton, notify } from '../ui';
-import { count, monthWords, Spark } from './spark';
+import { MONTH_NAMES } from './season-words';
+import { count, monthWords } from './figure-words';
+import { Spark } from './spark';
 import { growthWords, WatchButton } from './watch';
 
 const MONTHS = 'J F M A M J J A S O N D'.split(' ');
-const FULL = 'January February March April May June July August September October November December'.split(
-  ' ',
-);
 
 /** What each month of the year is to a phrase. */
 function SeasonIndex({ season }: { season: number[] }) {
@@ -28,7 +27,7 @@ function SeasonIndex({ season }: { season: number[] }) {
         <li
           key={i}
           className="flex-1 text-center text-[10.5px] text-muted"
-          title={`${FULL[i]}: ${v.toFixed(2)} times a usual month`}
+          title={`${MONTH_NAMES[i]}: ${v.toFixed(2)} times a usual month`}
         >
           <span
             aria-hidden
@@ -37,7 +36,7 @@ function SeasonIndex({ season }: { season: number[] }) {
           />
           <span aria-hidden>{MONTHS[i]}</span>
           <span className="sr-only">
-            {FULL[i]} {v.toFixed(2)}
+            {MONTH_NAMES[i]} {v.toFixed(2)}
           </span>
         </li>
       ))}

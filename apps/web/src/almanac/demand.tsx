@@ -8,7 +8,8 @@ import { Button, dropNotice, FileButton, notify, SelectField, SeverityMark } fro
 import { useSettled } from '../ui/use-settled';
 import { useLookedAt } from './almanac';
 import { DemandDetail } from './demand-detail';
-import { count, monthWords, Spark } from './spark';
+import { count, monthWords } from './figure-words';
+import { Spark } from './spark';
 import { growthWords, WatchButton } from './watch';
 
 const PRODUCTS = ['', 'shirt', 'mug', 'ornament', 'sticker'] as const;

@@ -1,22 +1,10 @@
 import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import type { Demand } from '../store/almanac-api';
+import { count } from './figure-words';
 
 /** Months of the past that a small line shows. */
 const SHOWN = 36;
-
-export const count = (n: number): string =>
-  n >= 10_000
-    ? `${Math.round(n / 1000)} 000`
-    : n >= 1000
-      ? `${(n / 1000).toFixed(1)} k`
-      : String(Math.round(n));
-
-/** `Nov 2026` of a month. */
-export const monthWords = (month: string): string =>
-  new Intl.DateTimeFormat('en-GB', { month: 'short', year: 'numeric', timeZone: 'UTC' }).format(
-    Date.parse(`${month}-15T00:00:00Z`),
-  );
 
 /** Searches by month, and the year to come, with how far it may be off. */
 export function Spark({

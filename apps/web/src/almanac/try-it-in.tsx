@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { Garment } from '@brelm/core/colour';
 import { readStyle } from '@brelm/core/design';
-import { takesWords, type ComposedFigure } from '@brelm/core/idea';
+import { PLAIN_STYLES, takesWords, type ComposedFigure } from '@brelm/core/idea';
 import { safeBox } from '@brelm/core/spec';
 import { paintGarment } from '../platform/garment-paint';
 import {
@@ -179,6 +179,10 @@ export function TryItIn() {
     const out: Layout[] = [];
     for (let i = 0; i < Math.max(onStarters.length, inStyles.length); i++)
       out.push(...[onStarters[i], inStyles[i]].filter(Boolean));
+    // A shop without styles of its own has a dozen, too.
+    for (const { name, style } of PLAIN_STYLES)
+      if (out.length < DOZEN)
+        out.push({ id: `plain ${name}`, name, layout: { kind: 'style', style }, figure: true });
     return out;
   }, [starters, styles, specs]);
 

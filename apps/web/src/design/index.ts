@@ -5,6 +5,7 @@ export * from './artwork-painter';
 export * from './garment-canvas';
 export * from './words';
 export * from './spec-choice';
+export * from './new-for';
 export * from './version-figure';
 export * from './use-border';
 export { usePreview } from './use-preview';

@@ -7,22 +7,17 @@ import { byLightness } from '@brelm/core/proof';
 import { boardOf, comesIn, nounOf, safeBox, type Spec } from '@brelm/core/spec';
 import { materials } from '../platform/materials';
 import { reasonOf, useCreateDesignMutation, useStartersQuery } from '../store/api';
-import { SpecChoice, specSides } from '../design';
+import {
+  FIRST_PRODUCT,
+  isPale,
+  keepLastProduct,
+  lastProduct,
+  SpecChoice,
+  specSides,
+  spread,
+} from '../design';
 import { Button, garmentBackground, Modal } from '../ui';
-import { isPale, NO_STARTER, StarterChoice } from './starter-choice';
-
-/** Where the product that a design was made for last is kept, in this browser. */
-const LAST_PRODUCT = 'brelm-last-product';
-/** What is offered before there is any. */
-const FIRST_PRODUCT = 'pinfold/tee-front';
-
-/** Garments that a new design is judged on: the chosen one, then an even spread from dark to light. */
-function spread(garments: readonly Garment[], chosen: Garment): string[] {
-  const others = byLightness(garments.filter((g) => g.id !== chosen.id));
-  const step = (others.length - 1) / 4;
-  const picked = Array.from({ length: 5 }, (_, i) => others[Math.round(i * step)]).filter(Boolean);
-  return [...new Set([chosen, ...picked].map((g) => g.id))];
-}
+import { NO_STARTER, StarterChoice } from './starter-choice';
 
 /** Spec and garment colour come before the first mark. */
 export function NewDesign({
@@ -42,7 +37,7 @@ export function NewDesign({
   const [name, setName] = useState('');
   const [chosen, setChosen] = useState(
     () =>
-      [localStorage.getItem(LAST_PRODUCT), FIRST_PRODUCT]
+      [lastProduct(), FIRST_PRODUCT]
         .map((key) => choices.find((c) => c.key === key || c.spec.id === key)?.key)
         .find((key) => key !== undefined) ?? choices[0]?.key,
   );
@@ -85,7 +80,7 @@ export function NewDesign({
       .unwrap()
       .catch(() => null);
     if (!made) return;
-    localStorage.setItem(LAST_PRODUCT, choice.key);
+    keepLastProduct(choice.key);
     setName('');
     setWords({});
     onClose();

@@ -1,14 +1,12 @@
 import { Radio, RadioGroup } from '@headlessui/react';
 import { Trash2 } from 'lucide-react';
-import { lightness, type Garment } from '@brelm/core/colour';
+import type { Garment } from '@brelm/core/colour';
 import { DAY, wordsAsRead, wordSlots, wordsOf } from '@brelm/core/design';
-import { GarmentCanvas, useDrawing, useThumbnail } from '../design';
+import { GarmentCanvas, isPale, useDrawing, useThumbnail } from '../design';
 import { reasonOf, useRemoveStarterMutation, useStartersQuery, type Starter } from '../store/api';
 import { IconButton, notify } from '../ui';
 
 export const NO_STARTER = '';
-/** From this lightness on a garment is pale. */
-export const isPale = (garment: Garment): boolean => lightness(garment.value) >= 55;
 
 function Thumbnail({ starter, garment }: { starter: Starter; garment: Garment }) {
   const colourway = isPale(garment) ? DAY : starter.document.colourways[0]?.id;

@@ -228,6 +228,22 @@ export function inStyle(style: LetteringStyle, on: ComposeOn): Design {
   return tidied({ ...whole, inks: [...whole.inks, ...added], parts: [part, shown] });
 }
 
+/** Typefaces that a phrase is set in, in one ink, where the seller has no styles of lettering yet. */
+const PLAIN: readonly [face: string, name: string][] = [
+  ['anton', 'Plain, narrow'],
+  ['alfa-slab-one', 'Plain, slab'],
+  ['pacifico', 'Plain, script'],
+];
+
+/** Lettering without anything around it, by its name. */
+export const PLAIN_STYLES: readonly { name: string; style: LetteringStyle }[] = PLAIN.map(([face, name]) => ({
+  name,
+  style: {
+    inks: [{ id: 'plain', name: 'Bone', value: '#f2ead8' }],
+    part: lettering('plain', '', place(0, 0), [letteringLine('Plain', face, BLOCK, 'plain')]),
+  },
+}));
+
 /** Whether a starter can carry a phrase. */
 export const takesWords = (starter: Design): boolean => wordSlots(starter).length > 0;
 

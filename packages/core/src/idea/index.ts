@@ -2,5 +2,13 @@
 export * from './types';
 export { newIdea, readIdea } from './fields';
 export { splitPhrase } from './split';
-export { inStyle, onStarter, takesWords, withInks, type ComposedFigure, type ComposeOn } from './compose';
+export {
+  inStyle,
+  onStarter,
+  takesWords,
+  PLAIN_STYLES,
+  withInks,
+  type ComposedFigure,
+  type ComposeOn,
+} from './compose';
 export { fromPieces } from './pieces';
