@@ -292,3 +292,43 @@ describe('ideas', () => {
     expect((await fetch(`${it0.url}/api/references`, { method: 'POST', body: svg })).status).toBe(400);
   });
 });
+
+describe('what else the almanac is asked', () => {
+  it('names of all designs, those that are put away left out', async () => {
+    const names = async () => (await ask<{ names: string[] }>('designs/names')).body.names;
+    expect(await names()).toEqual(expect.arrayContaining(['Count Owls Not Sheep', 'Lamp Hours']));
+    const [design] = (await designsOf(it0)).filter((d) => d.document.name === 'Lamp Hours');
+    await ask(`designs/${design.id}/archive`, 'POST');
+    expect(await names()).not.toContain('Lamp Hours');
+    await ask(`designs/${design.id}/restore`, 'POST');
+    expect(await names()).toContain('Lamp Hours');
+  });
+
+  it('ideas page by page, each once', async () => {
+    const page = async (from: number) =>
+      (await ask<{ total: number; ideas: { id: string }[] }>(`ideas?from=${from}&count=2`)).body;
+    const { total } = await page(0);
+    expect(total).toBeGreaterThanOrEqual(5);
+    const ids: string[] = [];
+    for (let from = 0; from < total; from += 2) ids.push(...(await page(from)).ideas.map((i) => i.id));
+    expect(new Set(ids).size).toBe(total);
+  });
+
+  it('an idea, a season, a phrase and an id that there are not: 404 or 400, never 500', async () => {
+    const none = '00000000-0000-4000-8000-000000000000';
+    expect((await ask(`ideas/${none}`)).status).toBe(404);
+    expect((await ask(`ideas/${none}`, 'DELETE')).status).toBe(404);
+    expect((await ask(`ideas/${none}`, 'PUT', { revision: 1, document: newIdea() })).status).toBe(404);
+    expect((await ask('ideas/nonsense')).status).toBe(400);
+    expect((await ask('seasons/nonsense', 'DELETE')).status).toBe(404);
+    expect((await ask('seasons/nonsense', 'PUT', { season: XMAS, was: XMAS })).status).toBe(404);
+    expect((await ask('seasons/christmas', 'PUT', { season: XMAS })).status).toBe(400);
+    expect((await ask('demand/own', 'POST', {})).status).toBe(400);
+    expect((await ask<{ months: number }>('demand/own/never', 'DELETE')).body.months).toBe(0);
+    expect((await ask('watched', 'PUT', { phrase: 'owl', product: 'hat', country: 'GB' })).status).toBe(400);
+    expect((await ask('searches/histories', 'POST', { phrases: [], country: 'GB', months: 9 })).status).toBe(
+      400,
+    );
+    expect((await ask('references', 'POST')).status).toBe(400);
+  });
+});

@@ -5,6 +5,7 @@ import {
   inStyle,
   newIdea,
   onStarter,
+  PLAIN_STYLES,
   takesWords,
   withInks,
   type ComposeOn,
@@ -192,4 +193,27 @@ describe('an idea’s pieces', () => {
     const design = await made({ pieces: [], palette: [] });
     expect([design.name, design.parts.length, design.inks.length]).toEqual(['Leave the lamp on', 0, 1]);
   });
+});
+
+describe('plain styles, for a shop that has none', () => {
+  it.each(PLAIN_STYLES.map((s) => [s.name, s.style] as const))(
+    '%s says all of it in one ink that reads, within the safe area, below its figure',
+    async (_, style) => {
+      const given = await on('Mind the lamp', 'soot', 'silhouette/owl');
+      const before = await loadMaterials({ ...shippedStarters()[0].document, parts: [style.part] });
+      const design = inStyle(style, { ...given, boxOf: (p, d) => partLocalBox(p, d, before) });
+      expect(words(design).join(' ')).toBe('mind the lamp');
+      expect(design.inks.map((i) => i.value)).toEqual(['#f2ead8']);
+      const [block, figure] = design.parts;
+      expect([block.kind, figure.kind]).toEqual(['lettering', 'motif']);
+      expect(figure.place.y).toBeLessThan(block.place.y);
+      const materials = await loadMaterials(design);
+      const { findings } = proofOf({
+        ...{ design, colourway: undefined, spec, side, materials, mendFor: new Set<string>() },
+        ...{ garments: garments.filter((g) => g.id === 'soot'), surfaces: makeSurface, pictures: () => null },
+        ...{ cache: new Map(), slow: false, mends: false },
+      });
+      expect(stopsOn(findings, 'soot')).toEqual([]);
+    },
+  );
 });
