@@ -13,6 +13,7 @@ const layers = [
   ['proof', 'placement', 'sheet', 'mockup', 'press'],
   ['export', 'listing'],
   ['almanac', 'demand', 'phrases', 'idea'],
+  ['series'],
 ];
 const upwards = layers.slice(0, -1).map((rooms, i) => ({
   name: `${rooms.join('-and-')}-look-down-only`,

@@ -68,7 +68,7 @@ function fitted(part: LetteringPart, said: LetteringPart, boxOf: (part: Part) =>
 }
 
 /** A design whose inks have a colourway's values, which then is its base; other colourways are dropped. */
-function dressedAs(design: Design, id: string): Design {
+export function baseFrom(design: Design, id: string): Design {
   const wanted = design.colourways.find((c) => c.id === id) ?? design.colourways[0];
   return {
     ...design,
@@ -103,6 +103,6 @@ export function fromStarter(starter: Design, made: FromStarter): Design {
       return { ...filled, slot: null };
     }),
   };
-  const there = refit(dressedAs(worded, pale ? DAY : 'base'), board, 'scale', frames);
+  const there = refit(baseFrom(worded, pale ? DAY : 'base'), board, 'scale', frames);
   return { ...there, name, backdrop, garments, accepted: [], aids: NO_AIDS };
 }

@@ -79,7 +79,7 @@ export const inInk = ({ art }: ComposedFigure, ink: string): MotifPart['outlines
  * A figure's outlines in inks of the design. One of a single colour has none of its own: it takes, of the inks of the
  * figure before it, the one that stands out most from what lies right behind.
  */
-function figureInks(figure: ComposedFigure, design: Design, before: MotifPart, garment: string) {
+export function figureInks(figure: ComposedFigure, design: Design, before: MotifPart, garment: string) {
   const inks = design.inks.filter((i) => inksOfPart(before).includes(i.id));
   if (!isSingle(figure) || !inks.length) return inkOutlines(figure.art, design.inks, SAME);
   const behind = design.parts.slice(design.parts.indexOf(before) + 1).find((p) => p.kind === 'shape');

@@ -3,6 +3,7 @@ export * from './types';
 export { newIdea, readIdea } from './fields';
 export { splitPhrase } from './split';
 export {
+  figureInks,
   inStyle,
   onStarter,
   takesWords,
