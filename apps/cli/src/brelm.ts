@@ -18,6 +18,9 @@ const HELP = `Usage: ./brelm COMMAND
                                                cut it out as a sticker: its files, and how it peels
   sheet SHEET.json [--format pdf|svg|png|dxf ...] [--out DIR] [--json]
                                                the files of a sheet of stickers; exit 1 when something is wrong
+  series LAYOUT.brelm.json [--table FILE.csv|tsv] [--series FILE.json] --spec ID ... [--rows 1,4-9]
+         [--format png|jpeg|webp|svg|pdf ...] [--pack] [--out DIR] [--json] [--strict]
+                                               a design for each row of a table, and its files; exit 1 when a row has stops
   mockup DESIGN.brelm.json --spec ID [--scene ID ...] [--garment ID ...] [--colourway ID] [--size NAME]
          [--look ID] [--crop whole|square|tall|close] [--ground COLOUR|KIND] [--width PX]
          [--format jpeg|png|webp] [--out DIR] [--json]
@@ -37,6 +40,7 @@ const COMMANDS: Record<string, () => Promise<{ run(args: string[]): Promise<numb
   export: () => import('./commands/export'),
   cutline: () => import('./commands/cutline'),
   sheet: () => import('./commands/sheet'),
+  series: () => import('./commands/series'),
   mockup: () => import('./commands/mockup'),
   wall: () => import('./commands/wall'),
 };

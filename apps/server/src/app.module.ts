@@ -48,6 +48,8 @@ import { SamplesController } from './samples/samples.controller';
 import { SamplesService } from './samples/samples.service';
 import { ScenesController } from './scenes/scenes.controller';
 import { ScenesService } from './scenes/scenes.service';
+import { SeriesController } from './series/series.controller';
+import { SeriesService } from './series/series.service';
 import { SheetsController } from './sheets/sheets.controller';
 import { SheetsService } from './sheets/sheets.service';
 import { StylesService } from './styles/styles.service';
@@ -98,6 +100,7 @@ export class AppModule {
         TypefacesController,
         StylesController,
         PictureLooksController,
+        SeriesController,
         SheetsController,
         ScenesController,
         PressController,
@@ -132,6 +135,7 @@ export class AppModule {
         LibraryService,
         TypefacesService,
         StylesService,
+        SeriesService,
         SheetsService,
         ScenesService,
         PressService,

@@ -59,15 +59,17 @@ async function upload(bytes: Uint8Array, name: string) {
 }
 
 describe('designs', () => {
-  it('has the nine demo designs, whose pictures are stored', async () => {
+  it('has the eleven demo designs, whose pictures are stored', async () => {
     const list = await designs();
     expect(list.map((d) => d.document.name).sort()).toEqual([
       'Bog Standard',
       'Boots On, Moon’s Out',
       'Brewed by Night',
       'Count Owls Not Sheep',
+      'First Night Ranger',
       'Lamp Hours',
       'Moth Ledger Society',
+      'Night Jobs',
       'Night Shift Owls',
       'Out After Dark',
       'Owl Light Saving',

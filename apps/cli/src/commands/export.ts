@@ -1,26 +1,13 @@
 import { basename, join, resolve } from 'node:path';
 import { readFile } from 'node:fs/promises';
 import { FILE_FORMATS, type FileFormat } from '@brelm/core/design';
+import { patternFault, plannedNames, slug, type Manifest } from '@brelm/core/export';
 import {
-  packFolder,
-  patternFault,
-  plannedNames,
-  slug,
-  type Manifest,
-  type ManifestFile,
-} from '@brelm/core/export';
-import {
-  CheckError,
-  FitError,
   jobsOf,
   licencesOf,
-  makeFile,
   picturesBeside,
   placedOn,
-  proofJob,
   rasterSource,
-  stopsOfJob,
-  writeAside,
   WriteError,
   writePack,
   type FileJob,
@@ -30,11 +17,10 @@ import type { PlannedFile } from '@brelm/core/placement';
 import { options, UsageError } from '../arguments';
 import { findColourway, findSpec, findSpecs, loaded, readDesignOrFail } from '../prepare';
 import { say } from '../say';
-
-const USAGE_ERRORS = [WriteError, CheckError, FitError];
+import { manifestFile, toldFile, writeFiles } from '../write-files';
 
 /** Formats that are asked for by name. Throws a UsageError. */
-function formatsOf(given: readonly string[] | undefined): FileFormat[] {
+export function formatsOf(given: readonly string[] | undefined): FileFormat[] {
   for (const format of given ?? [])
     if (!FILE_FORMATS.includes(format as FileFormat))
       throw new UsageError(`--format: there is no format "${format}". There are: ${FILE_FORMATS.join(', ')}`);
@@ -111,82 +97,23 @@ export async function run(args: string[]): Promise<number> {
     values.name,
   );
 
-  const files: (ManifestFile & { path: string; stops: string[]; accepted: object[] })[] = [];
   const rasters = rasterSource(design, read);
   const out = resolve(values.out);
-  const proofs = new Map<string, ReturnType<typeof proofJob>>();
-  let stopped = false;
-  for (const [i, { job, file: plan }] of planned.entries()) {
-    const { spec, side } = job;
-    const ids = plan.garments.length ? plan.garments : [design.backdrop];
-    const key = `${spec.id} ${side.id} ${job.colourway} ${job.apart ?? ''}`;
-    let findings = proofs.get(key);
-    if (!findings) {
-      findings = proofJob(job, ids, garments, materials, pictures);
-      proofs.set(key, findings);
-      for (const stop of stopsOfJob(findings)) say(`stop: ${stop.message}`);
-      if (stopsOfJob(findings).length) {
-        stopped = true;
-        say(
-          values.strict
-            ? 'nothing was written for it, since --strict was given.'
-            : 'the file is written all the same; --strict would refuse.',
-        );
-      }
-    }
-    const stops = stopsOfJob(findings).map((f) => f.message);
-    if (stops.length && values.strict) continue;
-    const folder = values.all || values.pack ? join(out, packFolder(spec, slug)) : out;
-    const path = join(folder, names[i]);
-    try {
-      const made = await makeFile(job, materials, rasters);
-      await writeAside(path, made.bytes);
-      const { width, height, dpi, bytes, loss, checked } = made.report;
-      say(`wrote ${path}: ${width} × ${height} px, ${dpi} dpi, ${checked}.${loss ? ` ${loss}.` : ''}`);
-      files.push({
-        path,
-        sha256: made.sha256,
-        bytes,
-        format: job.format,
-        width,
-        height,
-        dpi,
-        spec: spec.id,
-        marketplace: spec.marketplace,
-        product: spec.product,
-        side: side.id,
-        design: titled.name,
-        revision: null,
-        colourway: job.colourway,
-        garments: ids,
-        mirrored: job.placement.mirror,
-        loss,
-        findings,
-        stops,
-        accepted: findings.flatMap((f) =>
-          f.accepted === undefined ? [] : [{ message: f.message, reason: f.accepted }],
-        ),
-      });
-    } catch (error) {
-      if (USAGE_ERRORS.some((E) => error instanceof E))
-        throw new UsageError(
-          `${error instanceof WriteError ? '--out: ' : `${names[i]}: `}${(error as Error).message}`,
-        );
-      throw error;
-    }
-  }
+  const { files, stopped } = await writeFiles(
+    planned.map((p, i) => ({ ...p, name: names[i] })),
+    {
+      ...{ out, design: titled, materials, pictures, rasters, garments },
+      folders: Boolean(values.all || values.pack),
+      strict: Boolean(values.strict),
+    },
+  );
   let pack: string | null = null;
   if (values.pack && files.length) {
     const manifest: Manifest = {
       format: 'brelm-manifest',
       version: 1,
       made: new Date().toISOString(),
-      files: files.map(({ stops: _stops, accepted: _accepted, ...f }) => ({
-        ...f,
-        colourway: design.colourways.find((c) => c.id === f.colourway)?.name ?? f.colourway,
-        garments: f.garments.map(nameOf),
-        path: f.path.slice(out.length + 1).replace(/\\/g, '/'),
-      })),
+      files: files.map((f) => manifestFile(f, design, out, nameOf)),
       licences: licencesOf([design]),
     };
     pack = join(out, `${slug(titled.name)}-pack.zip`);
@@ -196,10 +123,9 @@ export async function run(args: string[]): Promise<number> {
     say(`wrote ${pack}: ${files.length} files with their manifest.`);
   }
   if (values.json) {
-    const told = files.map(
-      ({ marketplace: _m, product: _p, design: _d, revision: _r, findings: _f, ...rest }) => rest,
+    process.stdout.write(
+      JSON.stringify({ files: files.map(toldFile), ...(pack ? { pack } : {}) }, null, 2) + '\n',
     );
-    process.stdout.write(JSON.stringify({ files: told, ...(pack ? { pack } : {}) }, null, 2) + '\n');
   }
   return stopped ? 1 : 0;
 }

@@ -142,6 +142,8 @@ export class RunFileRow {
   @Column('char', { length: 64, nullable: true }) sha256!: string | null;
   @Column('text', { nullable: true }) report!: string | null;
   @Column('mediumtext', { nullable: true }) findings!: string | null;
+  /** SHA-256 of all that it is made of, where the same may be asked for again; null for what is made anew each time. */
+  @Index() @Column('char', { length: 64, name: 'made_of', nullable: true }) madeOf!: string | null;
   @Column('datetime', { precision: 3, name: 'started_at', nullable: true }) startedAt!: Date | null;
   @Column('datetime', { precision: 3, name: 'finished_at', nullable: true }) finishedAt!: Date | null;
 }
@@ -192,6 +194,22 @@ export class SheetRow {
   @Column('varchar', { length: 300 }) name!: string;
   @Column('int') revision!: number;
   /** See core's Sheet. */
+  @Column('mediumtext') document!: string;
+  @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
+  @Column('datetime', { precision: 3, name: 'updated_at' }) updatedAt!: Date;
+  @Column('datetime', { precision: 3, name: 'archived_at', nullable: true }) archivedAt!: Date | null;
+}
+
+/** Many designs from one layout and a table. */
+@Entity('series')
+export class OwnSeriesRow {
+  @PrimaryColumn('char', { length: 36 }) id!: string;
+  @Column('varchar', { length: 300 }) name!: string;
+  @Column('int') revision!: number;
+  /** The design that is its layout. */
+  @Column('char', { length: 36, name: 'layout_id' }) layoutId!: string;
+  @Column('int', { name: 'row_count' }) rowCount!: number;
+  /** See core's Series. */
   @Column('mediumtext') document!: string;
   @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
   @Column('datetime', { precision: 3, name: 'updated_at' }) updatedAt!: Date;
@@ -457,6 +475,7 @@ export const ENTITIES = [
   IdeaRow,
   OwnSearchRow,
   WatchedRow,
+  OwnSeriesRow,
   OwnWordRow,
   FavouriteTypefaceRow,
   SettingRow,

@@ -335,6 +335,25 @@ export class Almanac1764270000000 implements MigrationInterface {
   }
 }
 
+/** Series of designs, and what files of runs are made of. */
+export class Series1764280000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`CREATE TABLE IF NOT EXISTS series (
+      id CHAR(36) NOT NULL PRIMARY KEY, name VARCHAR(300) NOT NULL, revision INT NOT NULL, layout_id CHAR(36) NOT NULL,
+      row_count INT NOT NULL, document MEDIUMTEXT NOT NULL, created_at DATETIME(3) NOT NULL,
+      updated_at DATETIME(3) NOT NULL, archived_at DATETIME(3) NULL,
+      INDEX by_time (archived_at, updated_at, id)) ${TABLE}`);
+    await db.query('ALTER TABLE run_files ADD COLUMN IF NOT EXISTS made_of CHAR(64) NULL');
+    await db.query('ALTER TABLE run_files ADD INDEX IF NOT EXISTS by_made_of (made_of)');
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('DROP TABLE IF EXISTS series');
+    await db.query('ALTER TABLE run_files DROP INDEX IF EXISTS by_made_of');
+    await db.query('ALTER TABLE run_files DROP COLUMN IF EXISTS made_of');
+  }
+}
+
 /** Whether a table is there and has a column. */
 async function hasColumn(db: QueryRunner, table: string, column: string): Promise<boolean> {
   const found = (await db.query(
@@ -364,4 +383,5 @@ export const MIGRATIONS = [
   Samples1764240000000,
   Listings1764260000000,
   Almanac1764270000000,
+  Series1764280000000,
 ];

@@ -1,4 +1,5 @@
 import { documentOf } from '@brelm/core/design';
+import { readSeries, seriesDocument } from '@brelm/core/series';
 import { readSheet, sheetDocument } from '@brelm/core/sheet';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -22,6 +23,7 @@ import { ProtectedService } from '../listings/protected.service';
 import { LibraryService } from '../library/library.service';
 import { MaterialsService } from '../materials/materials.service';
 import { SpecsService } from '../specs/specs.service';
+import { SeriesService } from '../series/series.service';
 import { SheetsService } from '../sheets/sheets.service';
 import { StylesService } from '../styles/styles.service';
 
@@ -37,6 +39,7 @@ export class DemoService {
     private readonly styles: StylesService,
     private readonly sheets: SheetsService,
     private readonly protectedWords: ProtectedService,
+    private readonly series: SeriesService,
     private readonly seasons: SeasonsService,
     private readonly ideas: IdeasService,
   ) {}
@@ -79,6 +82,7 @@ export class DemoService {
       ids.set(design.name, id);
     }
     await this.loadSheets(ids);
+    await this.loadSeries(ids);
     await this.loadIdeas();
     const known = new Set((await this.styles.list('lettering')).map((s) => s.name));
     for (const { name, document } of shippedStyles())
@@ -86,6 +90,18 @@ export class DemoService {
     await this.settings.save({ name: 'shop', value: 'Duskwren Field Supply' });
     await this.settings.save({ name: 'demo', value: new Date().toISOString() });
     return names.length;
+  }
+
+  /** Series name their layout by what it is called. */
+  private async loadSeries(ids: ReadonlyMap<string, string>): Promise<void> {
+    const there = new Set((await this.series.list(false, 0, 200)).series.map((s) => s.name));
+    for (const name of readdirSync(join(DEMO_FOLDER, 'series')).sort()) {
+      const series = readSeries(JSON.parse(readFileSync(join(DEMO_FOLDER, 'series', name), 'utf8')));
+      if (there.has(series.name)) continue;
+      await this.series.create(
+        seriesDocument({ ...series, layout: ids.get(series.layout) ?? series.layout }),
+      );
+    }
   }
 
   private async loadIdeas(): Promise<void> {

@@ -1,5 +1,5 @@
 import type { Garment } from '@brelm/core/colour';
-import { applyEdit, inkValues, type Design, type Placement } from '@brelm/core/design';
+import { applyEdit, type Design, type Placement } from '@brelm/core/design';
 import { creditOf, usedMaterials } from '@brelm/core/listing';
 import { termsOf } from '@brelm/core/rights';
 import type { ManifestLicence } from '@brelm/core/export';
@@ -19,6 +19,7 @@ import {
 } from '@brelm/core/placement';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import type { FileJob } from './make-file';
+import { groundOf } from './series';
 import { makeSurface } from './surfaces';
 
 export interface PlacedOn {
@@ -37,10 +38,7 @@ export function placedOn(
   again = false,
 ): PlacedOn {
   const said: PlacedOn['said'] = [];
-  const ground =
-    garments.find((g) => g.id === design.backdrop)?.value ??
-    [...inkValues(design, undefined).values()][0] ??
-    '#ffffff';
+  const ground = groundOf(design, garments);
   let placed = design;
   for (const side of spec.sides) {
     if (placementOf(design, spec.id, side.id) && !again) continue;

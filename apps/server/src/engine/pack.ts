@@ -117,13 +117,14 @@ export async function manifestSheet(
 export type PackSource = (file: ManifestFile) => Promise<Buffer>;
 
 /**
- * Writes a pack: a ZIP of the files in their folders with `manifest.json` and `manifest.pdf`; whole or not
- * at all. Files are compressed already and only stored. Throws a WriteError.
+ * Writes a pack: a ZIP of the files in their folders with `manifest.json`, `manifest.pdf`, and what else goes with
+ * them; whole or not at all. Files are compressed already and only stored. Throws a WriteError.
  */
 export async function writePack(
   path: string,
   manifest: Manifest,
   read: PackSource,
+  more: readonly { name: string; bytes: Buffer }[] = [],
 ): Promise<{ bytes: number; sha256: string }> {
   const aside = `${path}.${randomBytes(6).toString('hex')}.part`;
   try {
@@ -151,6 +152,7 @@ export async function writePack(
       for (const file of manifest.files) await add(file.path, await read(file));
       await add('manifest.json', Buffer.from(`${JSON.stringify(manifest, null, 2)}\n`));
       await add('manifest.pdf', sheet);
+      for (const { name, bytes } of more) await add(name, bytes);
       await zip.finalize();
       await finished(out);
     };

@@ -6,7 +6,7 @@ import { allPlannedFiles, plannedFiles, type PlannedFile } from '@brelm/core/pla
 import { mockupName, shows, type MockupWish, type Scene } from '@brelm/core/mockup';
 import { sideOf, type Spec, type SpecSide } from '@brelm/core/spec';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
-import type { JobFinding } from '../engine';
+import { coreStamp, type JobFinding } from '../engine';
 import { ScenesService } from '../scenes/scenes.service';
 import { FilesService } from '../storage/files.service';
 import { LibraryService } from '../library/library.service';
@@ -258,9 +258,16 @@ export class PlannerService {
   }
 
   /** How a file is packed changes nothing of its proof. */
-  private keyOf(snapshot: string, { smallest: _smallest, ...job }: RunJob): string {
+  private keyOf(snapshot: string, { smallest: _smallest, row: _row, ...job }: RunJob): string {
     return createHash('sha256')
       .update(`${snapshot} ${JSON.stringify(job)}`)
+      .digest('hex');
+  }
+
+  /** What says of two files that they are the same, bytes and all: what they are made of, and the code that makes them. */
+  madeOf(snapshot: string, { row: _row, ...job }: RunJob): string {
+    return createHash('sha256')
+      .update(`${coreStamp()} ${snapshot} ${JSON.stringify(job)}`)
       .digest('hex');
   }
 

@@ -11,8 +11,11 @@ import {
 } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, LessThan, Like, Repository } from 'typeorm';
+import type { DesignHead } from '@brelm/core/design';
 import { slug } from '@brelm/core/export';
+import type { PlannedFile } from '@brelm/core/placement';
 import { SettingRow, type RunFileRow, type RunRow } from '../database/entities';
+import { stopsOfJob, type JobFinding } from '../engine';
 import { OPTIONS, outputsDir, type ServerOptions } from '../options';
 import { ScenesService } from '../scenes/scenes.service';
 import { HousekeepingService } from '../storage/housekeeping.service';
@@ -32,6 +35,9 @@ const TIDY_EVERY = 3600 * 1000;
 /** Runs that are listed; older ones stay in the database. */
 const LISTED = 200;
 
+/** Files that are looked up at once. */
+const LOOKED_UP = 200;
+
 /** Pictures of products that are looked through for the last ones of a design. */
 const MOST_MOCKUPS = 1000;
 
@@ -43,6 +49,26 @@ export interface MadeMockup {
 
 export interface RunWithFiles extends RunView {
   files: RunFileView[];
+}
+
+/** A file that is to be made, with all that it is made of. */
+export interface Making {
+  designId: string;
+  revision: number;
+  head: DesignHead;
+  /** SHA-256 of the design as it is, which lies among the files. */
+  snapshot: string;
+  file: PlannedFile;
+  job: RunJob;
+  acceptStops: boolean;
+}
+
+/** A run that is to be started. */
+export interface AskedRun {
+  title: string;
+  pack: boolean;
+  pattern: string | undefined;
+  files: Making[];
 }
 
 /** Runs as the seller sees them: started, moved, cancelled, tried again, and cleaned away. */
@@ -101,9 +127,21 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** Starts several runs, in this order: all of them, or none where one cannot be. */
   async createAll(requests: readonly CreateRunDto[]): Promise<RunWithFiles[]> {
+    const asked: AskedRun[] = [];
+    for (const request of requests) asked.push(await this.resolved(request));
+    const views: RunWithFiles[] = [];
+    for (const { id } of await this.createOf(asked)) views.push(await this.get(id));
+    return views;
+  }
+
+  /**
+   * Starts runs of files that are known in all that they are made of: all of them, or none. What a row of a series made
+   * before of the very same is taken from there.
+   */
+  async createOf(asked: readonly AskedRun[]): Promise<RunView[]> {
     const first = (await this.lastPosition()) + 1;
     const made: { run: RunRow; files: RunFileRow[] }[] = [];
-    for (const [i, request] of requests.entries()) made.push(await this.prepare(request, first + i));
+    for (const [i, run] of asked.entries()) made.push(await this.rowsOf(run, first + i));
     await this.store.runs.manager.transaction(async (db) => {
       for (const { run, files } of made) {
         await db.insert('runs', run);
@@ -111,40 +149,52 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
         for (let i = 0; i < files.length; i += 50) await db.insert('run_files', files.slice(i, i + 50));
       }
     });
-    for (const { run } of made) await this.store.tell(run.id);
+    for (const { run, files } of made) {
+      // Where all of it was there already, there is nothing to wait for.
+      if (files.every((f) => f.state === 'done')) await this.queue.settle(run.id);
+      await this.store.tell(run.id);
+    }
     this.queue.wake();
-    const views: RunWithFiles[] = [];
-    for (const { run } of made) views.push(await this.get(run.id));
+    const views: RunView[] = [];
+    for (const { run } of made) views.push(await this.store.view(run.id));
     return views;
   }
 
-  /** The rows of a run, before there is one. */
-  private async prepare(request: CreateRunDto, place: number): Promise<{ run: RunRow; files: RunFileRow[] }> {
-    this.planner.checkPattern(request.pattern);
+  /** What a request for files asks for, from the designs as they are saved now. Refuses by field. */
+  private async resolved(request: CreateRunDto): Promise<AskedRun> {
     const resolved = await this.planner.resolve(request.files);
-    const paths = await this.planner.paths(
-      resolved.map(({ stored, file, job: { mockup, scene } }) => ({
-        ...{ design: stored.head, file },
-        // A scene of one's own is called by its name, not by its id.
-        mockup: mockup && scene ? { ...mockup, scene: scene.name } : mockup,
-      })),
-      request.pattern,
-    );
     const snapshots = new Map<string, string>();
     for (const { stored } of resolved)
       if (!snapshots.has(stored.id)) snapshots.set(stored.id, await this.planner.snapshot(stored));
-    const names = [...new Set(resolved.map((r) => r.stored.head.name))];
+    const files = resolved.map(({ stored, file, job, acceptStops }): Making => ({
+      ...{ designId: stored.id, revision: stored.revision, head: stored.head, file, job, acceptStops },
+      snapshot: snapshots.get(stored.id)!,
+    }));
+    const names = [...new Set(files.map((f) => f.head.name))];
     const title =
-      request.title?.trim() ||
-      (names.length === 1 ? names[0] : `${names[0]} and ${names.length - 1} more`) ||
-      'Untitled';
+      request.title?.trim() || (names.length === 1 ? names[0] : `${names[0]} and ${names.length - 1} more`);
+    return { title, pack: request.pack ?? false, pattern: request.pattern, files };
+  }
+
+  /** The rows of a run, before there is one. */
+  private async rowsOf(asked: AskedRun, place: number): Promise<{ run: RunRow; files: RunFileRow[] }> {
+    this.planner.checkPattern(asked.pattern);
+    const paths = await this.planner.paths(
+      asked.files.map(({ head, file, job: { mockup, scene } }) => ({
+        ...{ design: head, file },
+        // A scene of one's own is called by its name, not by its id.
+        mockup: mockup && scene ? { ...mockup, scene: scene.name } : mockup,
+      })),
+      asked.pattern,
+    );
+    const title = asked.title || 'Untitled';
     const now = new Date();
     const run: RunRow = {
       id: randomUUID(),
       title: title.slice(0, 300),
       position: place,
       state: 'queued',
-      pack: request.pack ?? false,
+      pack: asked.pack,
       packName: `${slug(title)}-pack.zip`,
       packBytes: null,
       reason: null,
@@ -152,26 +202,55 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       createdAt: now,
       finishedAt: null,
     };
-    const files = resolved.map(({ stored, job, acceptStops }, position): RunFileRow => ({
+    const files = asked.files.map((making, position): RunFileRow => ({
       id: randomUUID(),
       runId: run.id,
       position,
       state: 'queued',
-      designId: stored.id,
-      revision: stored.revision,
-      snapshot: snapshots.get(stored.id)!,
-      job: JSON.stringify(job),
+      designId: making.designId,
+      revision: making.revision,
+      snapshot: making.snapshot,
+      job: JSON.stringify(making.job),
       path: paths[position],
-      acceptStops,
+      acceptStops: making.acceptStops,
       attempts: 0,
       reason: null,
       sha256: null,
       report: null,
       findings: null,
+      madeOf: making.job.row ? this.planner.madeOf(making.snapshot, making.job) : null,
       startedAt: null,
       finishedAt: null,
     }));
+    await this.takeMade(files);
     return { run, files };
+  }
+
+  /** Files that were made of the very same before, and lie there still, are done. */
+  private async takeMade(files: readonly RunFileRow[]): Promise<void> {
+    for (let i = 0; i < files.length; i += LOOKED_UP) {
+      const some = files.slice(i, i + LOOKED_UP).filter((f) => f.madeOf !== null);
+      if (some.length === 0) continue;
+      const known = await this.store.files
+        .createQueryBuilder('f')
+        .innerJoin('runs', 'r', 'r.id = f.run_id')
+        .where("f.madeOf IN (:...keys) AND f.state = 'done' AND r.cleaned = 0", {
+          keys: some.map((f) => f.madeOf),
+        })
+        .getMany();
+      const byKey = new Map(known.map((f) => [f.madeOf, f]));
+      for (const file of some) {
+        const before = byKey.get(file.madeOf);
+        const findings = before?.findings ? (JSON.parse(before.findings) as JobFinding[]) : [];
+        if (!before?.sha256 || (!file.acceptStops && stopsOfJob(findings).length)) continue;
+        if (!(await stat(fileAt(outputsDir(this.options), before.sha256)).catch(() => null))) continue;
+        const { sha256, report } = before;
+        const now = new Date();
+        Object.assign(file, {
+          ...{ state: 'done', sha256, report, findings: before.findings, startedAt: now, finishedAt: now },
+        } satisfies Partial<RunFileRow>);
+      }
+    }
   }
 
   private async lastPosition(): Promise<number> {

@@ -14,6 +14,7 @@ import {
   DesignVersionRow,
   MarketFileRow,
   MaterialRow,
+  OwnSeriesRow,
   PressOrderRow,
   RunFileRow,
   SampleRow,
@@ -23,6 +24,7 @@ import {
   StarterRow,
   TypefaceRow,
 } from '../database/entities';
+import { wantedBy, type Series } from '@brelm/core/series';
 import { sweepBegun } from '../engine';
 import { OPTIONS, outputsDir, type ServerOptions } from '../options';
 import { shaNames } from './sha-names';
@@ -67,6 +69,7 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
     @InjectRepository(PressOrderRow) private readonly pressOrders: Repository<PressOrderRow>,
     @InjectRepository(SceneRow) private readonly scenes: Repository<SceneRow>,
     @InjectRepository(IdeaRow) private readonly ideas: Repository<IdeaRow>,
+    @InjectRepository(OwnSeriesRow) private readonly series: Repository<OwnSeriesRow>,
     @InjectRepository(MaterialRow) private readonly materials: Repository<MaterialRow>,
     @InjectRepository(TypefaceRow) private readonly typefaces: Repository<TypefaceRow>,
     @InjectRepository(MarketFileRow) private readonly marketFiles: Repository<MarketFileRow>,
@@ -194,13 +197,32 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
     }
   }
 
+  /** Names of pictures that rows of series ask for, those that were put away included. */
+  private async namedInSeries(): Promise<string[]> {
+    const names = new Set<string>();
+    for (const { id } of await this.series.find({ select: { id: true } })) {
+      const row = await this.series.findOneBy({ id });
+      if (!row) continue;
+      const series = JSON.parse(row.document) as Series;
+      for (const name of wantedBy(series, series.rows).pictures) names.add(name);
+    }
+    return [...names];
+  }
+
   /** Every SHA-256 that a document of any kind names. */
   private async referredTo(): Promise<Set<string>> {
     const used = new Set<string>();
     const read = (text: string) => {
       for (const sha256 of shaNames(text)) used.add(sha256);
     };
-    for (const rows of [this.designs, this.versions, this.starters, this.scenes, this.ideas] as Repository<{
+    for (const rows of [
+      this.designs,
+      this.versions,
+      this.starters,
+      this.scenes,
+      this.ideas,
+      this.series,
+    ] as Repository<{
       id: string | number;
       document: string;
     }>[])
@@ -217,6 +239,15 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
           last = row.id;
         }
       }
+    // Tables of series name pictures by their files.
+    const names = await this.namedInSeries();
+    for (let i = 0; i < names.length; i += 500) {
+      const rows = await this.materials.find({
+        select: { sha256: true },
+        where: { kind: 'picture', name: In(names.slice(i, i + 500)) },
+      });
+      for (const { sha256 } of rows) used.add(sha256);
+    }
     const snapshots = [...(await snapshotsOf(this.runFiles)), ...(await snapshotsOf(this.samples))];
     for (const { snapshot } of snapshots) {
       used.add(snapshot);

@@ -11,6 +11,7 @@ import {
 } from './tasks';
 import { designPreviewTask } from './design-preview';
 import { sheetFileTask } from './sheet-file';
+import * as series from './series-rows';
 import * as market from './market-tasks';
 import { told } from './outcome';
 import * as reading from './reading';
@@ -37,6 +38,9 @@ export const TASKS = {
   sampleTask: told(reading.sampleTask),
   designPreviewTask: told(designPreviewTask),
   sheetFileTask: told(sheetFileTask),
+  readSeriesTask: told(series.readSeriesText),
+  seriesSizesTask: told(series.seriesSizesTask),
+  seriesRowsTask: told(series.seriesRowsTask),
   listingFactsTask: told(market.listingFactsTask),
   checkMarketFileTask: told(market.checkMarketFileTask),
   unzipDropTask: told(market.unzipDropTask),

@@ -4,6 +4,7 @@ import type { OwnFigure } from '@brelm/core/demand';
 import type { Spec } from '@brelm/core/spec';
 import { PoolService } from './pool.service';
 import { readDemandTask, readDesignText, readGarmentsTask, readSpecTask, type ReadDesign } from './reading';
+import { readSeriesText, type ReadSeries } from './series-rows';
 
 /** Documents longer than this are read by another process: reading them here would hold up everybody, bytes. */
 export const READ_HERE = 256 * 1024;
@@ -18,6 +19,13 @@ export class DocumentsService {
     return text.length <= READ_HERE
       ? readDesignText(text, name)
       : this.pool.read<ReadDesign>('readDesignTask', { text, name });
+  }
+
+  /** Reads a series' JSON. Throws a DocumentError. */
+  async series(text: string): Promise<ReadSeries> {
+    return text.length <= READ_HERE
+      ? readSeriesText(text)
+      : this.pool.read<ReadSeries>('readSeriesTask', text);
   }
 
   /** Reads a spec's JSON. Throws a DocumentError. */

@@ -19,6 +19,7 @@ import {
 import { EndedError, ProcessPool } from './process-pool';
 import type { SheetFinding } from '@brelm/core/sheet';
 import type { PreviewTask } from './design-preview';
+import type { MadeRow, RowsTask, SeriesTask } from './series-rows';
 import type { SheetTask } from './sheet-file';
 import type { TaskName } from './child';
 import { revive, type Outcome } from './outcome';
@@ -62,6 +63,9 @@ const DEADLINES = {
   sampleTask: 30_000,
   designPreviewTask: 60_000,
   sheetFileTask: 300_000,
+  readSeriesTask: 60_000,
+  seriesSizesTask: 600_000,
+  seriesRowsTask: 600_000,
   listingFactsTask: 60_000,
   checkMarketFileTask: 300_000,
   unzipDropTask: 120_000,
@@ -139,6 +143,16 @@ export class PoolService implements OnModuleDestroy {
     signal: AbortSignal,
   ): Promise<{ bytes: Uint8Array | null; findings: SheetFinding[] }> {
     return this.run(this.quick, 'sheetFileTask', task, signal);
+  }
+
+  /** See the task. */
+  seriesSizes(task: SeriesTask, signal: AbortSignal): Promise<Record<number, number>> {
+    return this.run(this.quick, 'seriesSizesTask', task, signal);
+  }
+
+  /** See the task. */
+  seriesRows(task: RowsTask, signal: AbortSignal): Promise<MadeRow[]> {
+    return this.run(this.quick, 'seriesRowsTask', task, signal);
   }
 
   /** Reads a document; see the tasks of `reading`. */

@@ -4,6 +4,7 @@ import type { Garment } from '@brelm/core/colour';
 import { readDesign, type Design, type FileFormat, type Material, type Placement } from '@brelm/core/design';
 import type { PictureSource } from '@brelm/core/drawing';
 import type { Manifest, ManifestFile } from '@brelm/core/export';
+import { csvOf } from '@brelm/core/listing';
 import type { MockupWish, Scene, SceneMaps } from '@brelm/core/mockup';
 import type { Takes, Tolerance } from '@brelm/core/press';
 import type { Spec } from '@brelm/core/spec';
@@ -52,6 +53,8 @@ export interface RunJob {
   smallest?: boolean;
   /** A picture of the product instead of a file to print. */
   mockup?: MockupWish;
+  /** The row of a series that it is of: its cells by their columns, and the words of its listing. They change no file. */
+  row?: { cells: Record<string, string>; title: string; description: string; tags: string[] };
   /** The scene of that picture as it was, where it is the seller's own. */
   scene?: Scene;
   /** SHA-256 of its pictures by their names, where it has some. */
@@ -243,9 +246,45 @@ async function manifestOf({ files, filesDir }: PackTask): Promise<Manifest> {
   };
 }
 
+/** The table for bulk uploads, where files are of rows of a series: a line a file, with the words of its listing and its cells. */
+export function uploadTable(
+  files: readonly Pick<PackedFile, 'job' | 'path' | 'garments'>[],
+): { name: string; bytes: Buffer }[] {
+  const rows = files.flatMap(({ job, path, garments }) =>
+    job.row ? [{ job, path, garments, row: job.row }] : [],
+  );
+  if (rows.length === 0) return [];
+  const columns = [...new Set(rows.flatMap((r) => Object.keys(r.row.cells)))];
+  const header = [
+    'file',
+    'marketplace',
+    'product',
+    'side',
+    'garments',
+    'title',
+    'description',
+    'tags',
+    ...columns,
+  ];
+  const csv = csvOf(
+    header,
+    rows.map(({ job, path, garments, row }) => [
+      ...[path, job.spec.marketplace, job.spec.product, job.side, garments.join(', ')],
+      ...[row.title, row.description, row.tags.join(', ')],
+      ...columns.map((c) => row.cells[c] ?? ''),
+    ]),
+  );
+  return [{ name: 'listings.csv', bytes: Buffer.from(`\ufeff${csv}`) }];
+}
+
 /** Puts the files of a run in one archive with their manifest. */
 export const packTask = told(async (task: PackTask) =>
-  writePack(task.path, await manifestOf(task), (f) => readFile(fileAt(task.outputsDir, f.sha256))),
+  writePack(
+    task.path,
+    await manifestOf(task),
+    (f) => readFile(fileAt(task.outputsDir, f.sha256)),
+    uploadTable(task.files),
+  ),
 );
 
 export const inspectTask = told(({ bytes, name }: { bytes: Uint8Array; name: string }) =>

@@ -10,12 +10,12 @@ import {
   type Design,
   type Material,
 } from '../design';
-import type { Drawing } from '../drawing';
+import type { Drawing, Materials } from '../drawing';
 import { boxHeight, boxWidth, EMPTY_BOX, isEmptyBox, transformBox, unite, type Box } from '../geometry';
 import { figureInks, type ComposedFigure } from '../idea';
 import type { LetteringPart, MotifPart, Part } from '../parts';
 import { partLocalBox, partMatrix } from '../resolve';
-import type { Materials } from '../drawing';
+import type { Licence } from '../rights';
 import { freshWording } from './wording';
 import { columnsIn, saidIn } from './columns';
 import { figureInPlace } from './fit-figure';
@@ -71,6 +71,19 @@ export interface RowDesign {
 
 /** How a figure or a picture that is asked for is found again. */
 export const wantedKey = (words: string): string => words.trim().toLowerCase();
+
+/** Whose drawing the layout's figures are: of which source their licence tells. */
+export const figureLike = (layout: Design, series: Series): string | undefined => {
+  const ids = new Set(series.places.flatMap((p) => (p.kind === 'figure' ? [p.part] : [])));
+  const part = allParts(layout).find((p): p is MotifPart => p.kind === 'motif' && ids.has(p.id));
+  return part?.licence.source;
+};
+
+/** Of figures that were found, the best that is drawn as the layout's own, else the best. */
+export const bestFigure = <T extends { licence: Licence }>(
+  found: readonly T[],
+  like: string | undefined,
+): T | undefined => found.find((f) => like !== undefined && f.licence.source === like) ?? found[0];
 
 /** What rows ask for by name: figures of the library, pictures of the materials; each once. */
 export function wantedBy(
