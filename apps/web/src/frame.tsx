@@ -10,6 +10,7 @@ import { useKeys } from './use-keys';
 const PLACES = [
   ['/', 'Shelf'],
   ['/almanac', 'Almanac'],
+  ['/series', 'Series'],
   ['/sheets', 'Sheets'],
   ['/materials', 'Materials'],
   ['/specs', 'Spec book'],

@@ -40,6 +40,16 @@ export const router = createBrowserRouter([
         HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
       },
       {
+        path: 'series',
+        lazy: async () => ({ Component: (await import('./series/series-list')).SeriesList }),
+        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+      },
+      {
+        path: 'series/:id',
+        lazy: async () => ({ Component: (await import('./series/series-page')).SeriesPage }),
+        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+      },
+      {
         path: 'materials',
         lazy: async () => ({ Component: (await import('./materials/materials')).Materials }),
         HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,

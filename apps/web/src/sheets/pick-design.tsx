@@ -5,13 +5,18 @@ import { usePreview } from '../design';
 import { Button, Modal } from '../ui';
 import { useSettled } from '../ui/use-settled';
 
-/** Chooses designs of the shelf for a sheet; stays open so that several can be taken. */
+/** Chooses designs of the shelf; stays open so that several can be taken. */
 export function PickDesign({
+  title,
+  words: [there, take],
   taken,
   onTake,
   onClose,
 }: {
-  /** Ids of designs that are on the sheet. */
+  title: string;
+  /** What stands below a design that is taken already, and one that is not. */
+  words: readonly [there: string, take: string];
+  /** Ids of designs that are taken already. */
   taken: ReadonlySet<string>;
   onTake: (design: DesignEntry) => void;
   onClose: () => void;
@@ -21,7 +26,7 @@ export function PickDesign({
   const found = useDesignsInfiniteQuery({ archived: false, order: 'changed', search });
   const designs = found.data?.pages.flatMap((p) => p.designs) ?? [];
   return (
-    <Modal open title="Put designs on the sheet" onClose={onClose} wide>
+    <Modal open title={title} onClose={onClose} wide>
       <input
         type="search"
         aria-label="Find a design"
@@ -36,7 +41,7 @@ export function PickDesign({
         <ul className="grid max-h-[52vh] grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-2 overflow-y-auto">
           {designs.map((d) => (
             <li key={d.id}>
-              <Choice design={d} taken={taken.has(d.id)} onTake={() => onTake(d)} />
+              <Choice design={d} says={taken.has(d.id) ? there : take} onTake={() => onTake(d)} />
             </li>
           ))}
         </ul>
@@ -56,7 +61,7 @@ export function PickDesign({
   );
 }
 
-function Choice({ design, taken, onTake }: { design: DesignEntry; taken: boolean; onTake: () => void }) {
+function Choice({ design, says, onTake }: { design: DesignEntry; says: string; onTake: () => void }) {
   const picture = usePreview(design.id, design.revision, true);
   return (
     <button
@@ -68,7 +73,7 @@ function Choice({ design, taken, onTake }: { design: DesignEntry; taken: boolean
       <span className="truncate text-[13px] font-medium" title={design.name}>
         {design.name}
       </span>
-      <span className="text-[12px] text-muted">{taken ? 'on the sheet' : 'put on'}</span>
+      <span className="text-[12px] text-muted">{says}</span>
     </button>
   );
 }

@@ -366,6 +366,8 @@ function Workplace({
       </div>
       {adding && (
         <PickDesign
+          title="Put designs on the sheet"
+          words={['on the sheet', 'put on']}
           taken={new Set(sheet.stickers.map((s) => s.design))}
           onTake={take}
           onClose={() => setAdding(false)}

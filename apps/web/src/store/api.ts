@@ -91,6 +91,7 @@ export const api = createApi({
     'seasons',
     'demand',
     'ideas',
+    'series',
   ],
   endpoints: (build) => ({
     designs: build.infiniteQuery<DesignPage, ShelfAsked, number>({

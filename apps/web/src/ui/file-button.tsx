@@ -6,19 +6,23 @@ export function FileButton({
   accept,
   multiple,
   testId,
+  className,
   onFiles,
   children,
 }: {
   accept: string;
   multiple?: boolean;
   testId?: string;
+  className?: string;
   onFiles: (files: File[]) => void;
   children: ReactNode;
 }) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
-      <Button onClick={() => input.current!.click()}>{children}</Button>
+      <Button className={className} onClick={() => input.current!.click()}>
+        {children}
+      </Button>
       <input
         ref={input}
         type="file"

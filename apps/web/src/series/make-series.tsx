@@ -1,0 +1,183 @@
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import type { Design } from '@brelm/core/design';
+import { plannedFiles } from '@brelm/core/placement';
+import type { Series, SeriesRow } from '@brelm/core/series';
+import type { Spec } from '@brelm/core/spec';
+import { reasonOf } from '../store/api';
+import {
+  useDesignsOfRowsMutation,
+  useMakeSeriesMutation,
+  type LeftRow,
+  type RowDesigns,
+} from '../store/series-api';
+import { Button, Modal, Tick } from '../ui';
+
+/** Rows become files, or designs on the shelf. */
+export function MakeSeries({
+  id,
+  series,
+  layout,
+  rows,
+  specs,
+  stopped,
+  onDesigns,
+  onClose,
+}: {
+  id: string;
+  series: Series;
+  layout: Design;
+  /** Those that are asked for: what the table shows, without what is left out. */
+  rows: readonly SeriesRow[];
+  specs: readonly Spec[];
+  /** How many of them have something wrong that stops them. */
+  stopped: number;
+  onDesigns: (made: RowDesigns) => void;
+  onClose: () => void;
+}) {
+  const offered = useMemo(() => {
+    const ids = new Set(layout.placements.map((p) => p.spec));
+    return specs.filter((s) => ids.has(s.id));
+  }, [layout, specs]);
+  const [off, setOff] = useState<ReadonlySet<string>>(new Set());
+  const [pack, setPack] = useState(true);
+  const [acceptStops, setAccept] = useState(false);
+  const [make, making] = useMakeSeriesMutation();
+  const [designs, designing] = useDesignsOfRowsMutation();
+  const [made, setMade] = useState<{ words: string; left: LeftRow[]; runs: boolean } | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const chosen = offered.filter((s) => !off.has(s.id));
+  const perRow = chosen.reduce(
+    (n, spec) => n + spec.sides.reduce((m, side) => m + plannedFiles(layout, spec, side).length, 0),
+    0,
+  );
+  const whole = rows.length === series.rows.filter((r) => !r.leftOut).length;
+  const asked = whole ? {} : { rows: rows.map((r) => r.id) };
+  const busy = making.isLoading || designing.isLoading;
+  const several = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
+  const files = () => {
+    setFault(null);
+    make({ id, ...asked, specs: chosen.map((s) => s.id), pack, acceptStops })
+      .unwrap()
+      .then(
+        ({ runs, left }) => {
+          const there = runs.reduce((n, r) => n + r.counts.done, 0);
+          const all = runs.reduce((n, r) => n + Object.values(r.counts).reduce((a, b) => a + b, 0), 0);
+          setMade({
+            runs: true,
+            left,
+            words: `${several(all, 'file')} in ${several(runs.length, 'run')}${there ? `; ${there} of them were made before and are the same` : ''}.`,
+          });
+        },
+        (error: unknown) => setFault(reasonOf(error)),
+      );
+  };
+  const own = () => {
+    setFault(null);
+    designs({ id, ...asked })
+      .unwrap()
+      .then(
+        (result) => {
+          onDesigns(result);
+          setMade({
+            runs: false,
+            left: result.left,
+            words: `${several(result.designs.length, 'design')} on the shelf; each follows its row until it is changed by itself.`,
+          });
+        },
+        (error: unknown) => setFault(reasonOf(error)),
+      );
+  };
+  return (
+    <Modal open title="Make it" onClose={onClose} wide>
+      {made ? (
+        <>
+          <p role="status">{made.words}</p>
+          {made.left.length > 0 && (
+            <>
+              <p className="mt-3 font-medium">Nothing is made of {several(made.left.length, 'row')}:</p>
+              <ul
+                className="mt-1 max-h-60 overflow-y-auto text-[13px]"
+                tabIndex={0}
+                aria-label="Rows of which nothing is made"
+              >
+                {made.left.map((l) => (
+                  <li key={l.row}>
+                    <span className="font-medium">{l.name}:</span> {l.why.join(' ')}
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+          <div className="mt-4 flex justify-end gap-2">
+            <Link
+              to={made.runs ? '/runs' : '/'}
+              className="inline-flex h-8 items-center rounded-md border border-edge bg-card px-3 text-[13px] font-medium"
+            >
+              {made.runs ? 'To the runs' : 'To the shelf'}
+            </Link>
+            <Button tone="main" onClick={onClose}>
+              Done
+            </Button>
+          </div>
+        </>
+      ) : (
+        <>
+          <p className="mb-3">
+            {several(rows.length, 'row')}
+            {!whole && ', those that the table shows'}
+            {stopped > 0 && (
+              <span className="text-rust">
+                ; {several(stopped, 'row')} of them cannot be made as they are
+              </span>
+            )}
+            .
+          </p>
+          <fieldset className="mb-3 flex flex-col gap-0.5">
+            <legend className="heading mb-1">Products that the layout is placed on</legend>
+            {offered.map((s) => (
+              <Tick
+                key={s.id}
+                label={`${s.marketplace}, ${s.product}`}
+                checked={!off.has(s.id)}
+                onChange={(on) => {
+                  const next = new Set(off);
+                  if (on) next.delete(s.id);
+                  else next.add(s.id);
+                  setOff(next);
+                }}
+              />
+            ))}
+            {offered.length === 0 && (
+              <p className="text-muted">The layout is on no product: place it on one first.</p>
+            )}
+          </fieldset>
+          <Tick
+            label="A pack for each marketplace, with a table for upload"
+            checked={pack}
+            onChange={setPack}
+          />
+          <Tick
+            label="Also where the proof has stops, which I know"
+            checked={acceptStops}
+            onChange={setAccept}
+          />
+          {fault && (
+            <p role="alert" className="mt-2 text-rust">
+              {fault}
+            </p>
+          )}
+          <div className="mt-4 flex items-center justify-end gap-2">
+            <Button className="mr-auto" disabled={busy || rows.length === 0} onClick={own}>
+              {designing.isLoading ? 'Making designs…' : 'Designs on the shelf instead'}
+            </Button>
+            <Button onClick={onClose}>Cancel</Button>
+            <Button tone="main" disabled={busy || perRow === 0 || rows.length === 0} onClick={files}>
+              {making.isLoading ? 'Laying the rows out…' : `Make ${several(perRow * rows.length, 'file')}`}
+            </Button>
+          </div>
+        </>
+      )}
+    </Modal>
+  );
+}

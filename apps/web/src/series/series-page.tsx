@@ -1,0 +1,681 @@
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { Download, Hammer, Plus, Redo2, ShieldCheck, Undo2, Upload } from 'lucide-react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import type { SortColumn } from 'react-data-grid';
+import { slug } from '@brelm/core/export';
+import { inkValues, openSide, sidesOf, type Design } from '@brelm/core/design';
+import {
+  byTrouble,
+  emptyRow,
+  renameColumn,
+  rowIds,
+  tableFile,
+  withColumn,
+  withoutColumn,
+  withTable,
+  worstOf,
+  type GivenTable,
+  type Series,
+  type SeriesColumn,
+  type SeriesRow,
+} from '@brelm/core/series';
+import { sideOf } from '@brelm/core/spec';
+import { saveFile } from '../platform/save-file';
+import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../store/api';
+import { useProtectedWordsQuery } from '../store/listings-api';
+import { useFollowRowsMutation, type RowDesigns } from '../store/series-api';
+import {
+  Button,
+  FileButton,
+  IconButton,
+  KEPT_WORDS,
+  KeptNotes,
+  leaveField,
+  Modal,
+  notify,
+  SelectField,
+} from '../ui';
+import { PickDesign } from '../sheets/pick-design';
+import { useKeys } from '../use-keys';
+import { tableOf, type SeriesRequest } from '../workers/series-client';
+import { AddRows } from './add-rows';
+import { BringTable } from './bring-table';
+import { ContactSheet } from './contact-sheet';
+import { MakeSeries } from './make-series';
+import { Places } from './places';
+import { RowPanel } from './row-panel';
+import { Ends } from './ends';
+import { fillDown, SeriesTable, shownRows } from './table';
+import { useBase, useProofs, useRows } from './use-rows';
+import { useLayout, useSeries } from './use-series';
+import { useWanted } from './use-wanted';
+
+const NO_WORDS: never[] = [];
+
+/** One series: its places on top, its table, and all rows as pictures. */
+export function SeriesPage() {
+  const { id } = useParams();
+  return <Opened key={id} id={id!} />;
+}
+
+function Opened({ id }: { id: string }) {
+  const open = useSeries(id);
+  const { series, fault } = open;
+  const layout = useLayout(series?.layout ?? null);
+  if (fault)
+    return (
+      <main className="mx-auto mt-20 max-w-md p-6">
+        <h1 className="text-[20px]">This series cannot be shown</h1>
+        <p className="my-3">{fault}</p>
+        <Button onClick={open.again}>Try again</Button>
+      </main>
+    );
+  if (!series || !layout) return <p className="p-6 text-muted">Opening…</p>;
+  if ('fault' in layout)
+    return <LostLayout open={open} series={series} fault={layout.fault} gone={layout.gone} />;
+  return <Workplace id={id} open={open} series={series} layout={layout.layout} />;
+}
+
+type Open = ReturnType<typeof useSeries>;
+
+/** A series whose layout is gone keeps its table; another design can take the layout's place. */
+function LostLayout({
+  open,
+  series,
+  fault,
+  gone,
+}: {
+  open: Open;
+  series: Series;
+  fault: string;
+  gone: boolean;
+}) {
+  const [picking, setPicking] = useState(false);
+  return (
+    <main className="mx-auto mt-20 max-w-md p-6">
+      <h1 className="text-[20px]">{series.name}</h1>
+      <p className="my-3">
+        {fault} {gone && `The table is safe: ${series.rows.length} rows.`}
+      </p>
+      {gone ? (
+        <Button tone="main" onClick={() => setPicking(true)}>
+          Choose another layout
+        </Button>
+      ) : (
+        <Button onClick={() => location.reload()}>Try again</Button>
+      )}
+      {picking && (
+        <PickDesign
+          title="Which design is the layout?"
+          words={['the layout', 'take it']}
+          taken={new Set([series.layout])}
+          onTake={(d) => {
+            setPicking(false);
+            open.change((s) => ({ ...s, layout: d.id }));
+          }}
+          onClose={() => setPicking(false)}
+        />
+      )}
+    </main>
+  );
+}
+
+function Workplace({ id, open, series, layout }: { id: string; open: Open; series: Series; layout: Design }) {
+  const { change, undo, redo, state } = open;
+  const navigate = useNavigate();
+  const { data: specs = [] } = useSpecsQuery();
+  const { data: garments = [] } = useGarmentsQuery();
+  const { data: protectedWords = NO_WORDS } = useProtectedWordsQuery();
+  const [garmentId, setGarment] = useState<string | null>(null);
+  const offered = useMemo(() => {
+    const own = garments.filter((g) => layout.garments.includes(g.id) || g.id === layout.backdrop);
+    return own.length ? own : garments;
+  }, [garments, layout]);
+  const garment = offered.find((g) => g.id === (garmentId ?? layout.backdrop)) ?? offered[0];
+  const sides = useMemo(() => sidesOf(layout), [layout]);
+  const [sideId, setSide] = useState<string>(layout.side.id);
+  const side = sides.some((s) => s.id === sideId) ? sideId : layout.side.id;
+  const opened = useMemo(() => openSide(layout, side), [layout, side]);
+
+  const ground = garment?.value ?? [...inkValues(layout, undefined).values()][0] ?? '#ffffff';
+  const base = useBase(series, layout, protectedWords, ground);
+  const wanted = useWanted(series, layout);
+  const rows = useRows(series, base, wanted, side);
+  const spec = specs.find((s) => s.id === opened.board.spec);
+  const specSide = spec && (sideOf(spec, opened.board.side) ?? spec.sides[0]);
+  const wish = useMemo(
+    () => (spec && specSide && garment ? { spec, side: specSide, garments: [garment] } : null),
+    [spec, specSide, garment],
+  );
+  const proofs = useProofs(series, base, wanted, wish);
+  const troublesOf = (row: SeriesRow) => {
+    const more = proofs.of(row);
+    const own = rows.troubles(row.id);
+    return more.length ? [...own, ...more] : own;
+  };
+
+  const [filter, setFilter] = useState('');
+  const [sort, setSort] = useState<readonly SortColumn[]>([]);
+  const [order, setOrder] = useState<'trouble' | 'table'>('trouble');
+  const [chosen, setChosen] = useState<string | null>(series.rows[0]?.id ?? null);
+  const [panel, setPanel] = useState(false);
+  const [dialog, setDialog] = useState<'rows' | 'make' | 'layout' | null>(null);
+  const [renaming, setRenaming] = useState<SeriesColumn | null>(null);
+  const [brought, setBrought] = useState<{ name: string; table: GivenTable } | null>(null);
+
+  const numbers = useMemo(() => new Map(series.rows.map((r, i) => [r.id, i + 1])), [series.rows]);
+  const shown = useMemo(() => shownRows(series, filter, sort), [series, filter, sort]);
+  const row = series.rows.find((r) => r.id === chosen) ?? null;
+  // Sorted anew only once all were looked at: pictures that change places while one looks are no help.
+  const settled = rows.looked === series.rows.length && !proofs.progress;
+  const lastOrder = useRef<string[]>([]);
+  const pictured = useMemo(() => {
+    if (order === 'table') return shown;
+    if (settled) {
+      const all = new Map(shown.map((r) => [r.id, troublesOf(r)]));
+      const sorted = byTrouble(shown, all);
+      lastOrder.current = sorted.map((r) => r.id);
+      return sorted;
+    }
+    const at = new Map(lastOrder.current.map((rowId, i) => [rowId, i]));
+    return [...shown].sort((a, b) => (at.get(a.id) ?? Infinity) - (at.get(b.id) ?? Infinity) || 0);
+    // Troubles are known anew with each version.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [shown, order, settled, rows.version, proofs.progress]);
+
+  const counts = useMemo(() => {
+    const out = { stop: 0, watch: 0 };
+    for (const r of series.rows) {
+      const worst = r.leftOut ? null : worstOf(troublesOf(r));
+      if (worst === 'stop' || worst === 'watch') out[worst]++;
+    }
+    return out;
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [series.rows, rows.version, proofs.progress]);
+
+  useKeys({
+    'Ctrl+z': undo,
+    'Ctrl+y': redo,
+    'Ctrl+Shift+Z': redo,
+    '/': () => document.querySelector<HTMLElement>('[aria-label="Find rows"]')?.focus(),
+    Escape: () => setPanel(false),
+  });
+  const changeRow = (rowId: string, to: (r: SeriesRow) => SeriesRow, gesture: string | null = null) =>
+    change((s) => ({ ...s, rows: s.rows.map((r) => (r.id === rowId ? to(r) : r)) }), gesture);
+  const step = (by: 1 | -1) => {
+    const at = pictured.findIndex((r) => r.id === chosen);
+    const to = pictured[Math.max(0, Math.min(pictured.length - 1, at + by))];
+    if (to) setChosen(to.id);
+  };
+  const addRow = () => {
+    const [rowId] = rowIds(series.rows, 1);
+    change((s) => ({ ...s, rows: [...s.rows, emptyRow(rowId)] }));
+    setChosen(rowId);
+  };
+  const onColumn = (column: SeriesColumn, what: 'rename' | 'delete' | 'fill' | 'sort') => {
+    if (what === 'rename') setRenaming(column);
+    else if (what === 'delete') change((s) => withoutColumn(s, column.id));
+    else if (what === 'fill') change((s) => (shown[0] ? fillDown(s, shown, shown[0], column.id) : s));
+    else
+      setSort(
+        sort[0]?.columnKey === column.id && sort[0].direction === 'ASC'
+          ? [{ columnKey: column.id, direction: 'DESC' }]
+          : [{ columnKey: column.id, direction: 'ASC' }],
+      );
+  };
+  const bringIn = async (file: File) => {
+    try {
+      const table = await tableOf(new Uint8Array(await file.arrayBuffer()));
+      setBrought({ name: file.name, table });
+    } catch (error) {
+      notify('fault', `${file.name}: ${reasonOf(error).replace(/^\w*Error: /, '')}`);
+    }
+  };
+  const giveOut = (kind: 'csv' | 'tsv') =>
+    saveFile(
+      new Blob([tableFile(series, kind)], { type: 'text/csv' }),
+      `${slug(series.name) || 'series'}.${kind}`,
+    );
+  const keepDesigns = (made: RowDesigns) => {
+    const of = new Map(made.designs.map((d) => [d.row, { id: d.id, revision: d.revision }]));
+    change((s) => ({ ...s, rows: s.rows.map((r) => (of.has(r.id) ? { ...r, design: of.get(r.id)! } : r)) }));
+  };
+  const request: SeriesRequest | null = useMemo(
+    () => (base ? { ...base, figures: [...wanted.figures], pictures: [...wanted.pictures] } : null),
+    [base, wanted],
+  );
+  const whyNot =
+    state !== 'saved' ? 'It is not saved yet.' : series.rows.length === 0 ? 'It has no rows.' : null;
+  const wantedRows = shown.filter((r) => !r.leftOut);
+  const ratio = opened.board.height / opened.board.width;
+  return (
+    <div className="flex h-full flex-col">
+      <header className="flex h-12 shrink-0 items-center gap-2 border-b border-line bg-card px-4">
+        <h1 className="sr-only">{series.name}</h1>
+        <input
+          key={series.name}
+          aria-label="Name of the series"
+          className="field !w-56 font-display !text-[16px] font-semibold"
+          maxLength={300}
+          defaultValue={series.name}
+          onKeyDown={(e) => leaveField(e, series.name)}
+          onBlur={(e) => {
+            const name = e.target.value.trim();
+            if (name && name !== series.name) change((s) => ({ ...s, name }));
+            else e.target.value = series.name;
+          }}
+        />
+        <p className="min-w-0 truncate text-[13px] text-muted">
+          laid out as{' '}
+          <Link to={`/design/${series.layout}`} className="text-spruce underline">
+            {layout.name || 'Untitled'}
+          </Link>
+        </p>
+        <Button className="!h-7 !px-2" onClick={() => setDialog('layout')}>
+          Other layout
+        </Button>
+        <span role="status" className="mr-auto text-[13px] text-muted">
+          {KEPT_WORDS[state]}
+        </span>
+        <IconButton label="Undo" keys="Ctrl Z" disabled={!open.canUndo} onClick={undo}>
+          <Undo2 size={16} aria-hidden />
+        </IconButton>
+        <IconButton label="Redo" keys="Ctrl Y" disabled={!open.canRedo} onClick={redo}>
+          <Redo2 size={16} aria-hidden />
+        </IconButton>
+        <Following id={id} series={series} saved={state === 'saved'} onFollowed={keepDesigns} />
+        <Button
+          tone="main"
+          disabled={whyNot !== null}
+          title={whyNot ?? undefined}
+          onClick={() => setDialog('make')}
+        >
+          <Hammer size={14} aria-hidden />
+          Make it…
+        </Button>
+      </header>
+      <KeptNotes
+        noun="series"
+        refused={open.refused}
+        conflict={state === 'conflict' && open.theirs !== null}
+        onKeepMine={() =>
+          void open.keepMine().then(
+            (copy) => navigate(`/series/${copy}`),
+            (error: unknown) => notify('fault', reasonOf(error)),
+          )
+        }
+        onTakeOther={open.takeTheirs}
+      />
+      <Places
+        series={series}
+        layout={layout}
+        row={row}
+        change={change}
+        preview={(ends) => <Ends ends={ends} request={request} side={side} garment={garment} ratio={ratio} />}
+      />
+      <div className="flex min-h-0 flex-1">
+        <section
+          aria-label="Table"
+          className="flex w-[40%] max-w-[560px] min-w-[330px] flex-col border-r border-line"
+        >
+          <div className="flex flex-wrap items-center gap-1.5 px-3 py-2">
+            <input
+              type="search"
+              aria-label="Find rows"
+              placeholder="Find rows"
+              className="field !w-24 !min-w-24 flex-1"
+              value={filter}
+              onChange={(e) => setFilter(e.target.value)}
+            />
+            <Button className="!h-7 !px-2" onClick={addRow}>
+              <Plus size={14} aria-hidden /> Row
+            </Button>
+            <Button
+              className="!h-7 !px-2"
+              disabled={series.columns.length === 0}
+              onClick={() => setDialog('rows')}
+            >
+              Rows…
+            </Button>
+            <Button className="!h-7 !px-2" onClick={() => change((s) => withColumn(s, ''))}>
+              <Plus size={14} aria-hidden /> Column
+            </Button>
+            <FileButton
+              accept=".csv,.tsv,.txt,text/csv"
+              testId="table-file"
+              className="!h-7 !px-2"
+              onFiles={([file]) => void bringIn(file)}
+            >
+              <Upload size={14} aria-hidden /> In
+            </FileButton>
+            <GiveOut onGive={giveOut} />
+          </div>
+          <div className="min-h-0 flex-1">
+            <SeriesTable
+              series={series}
+              shown={shown}
+              numbers={numbers}
+              troublesOf={troublesOf}
+              chosen={chosen}
+              sort={sort}
+              onSort={setSort}
+              onChoose={setChosen}
+              onOpen={(rowId) => {
+                setChosen(rowId);
+                setPanel(true);
+              }}
+              change={change}
+              onColumn={onColumn}
+            />
+          </div>
+        </section>
+        <section aria-label="Contact sheet" className="flex min-w-0 flex-1 flex-col">
+          <div className="flex flex-wrap items-end gap-2 px-3 py-2">
+            <p role="status" className="mr-auto self-center text-[13px]">
+              <SheetWords all={series.rows.length} looked={rows.looked} counts={counts} />
+            </p>
+            {sides.length > 1 && (
+              <SelectField
+                label="Side"
+                className="!w-28"
+                value={side}
+                onChange={(e) => setSide(e.target.value)}
+              >
+                {sides.map((s) => (
+                  <option key={s.id} value={s.id}>
+                    {s.name || s.id}
+                  </option>
+                ))}
+              </SelectField>
+            )}
+            <SelectField
+              label="Garment"
+              className="!w-32"
+              value={garment?.id ?? ''}
+              onChange={(e) => setGarment(e.target.value)}
+            >
+              {offered.map((g) => (
+                <option key={g.id} value={g.id}>
+                  {g.name}
+                </option>
+              ))}
+            </SelectField>
+            <SelectField
+              label="First"
+              className="!w-32"
+              value={order}
+              onChange={(e) => setOrder(e.target.value as typeof order)}
+            >
+              <option value="trouble">in trouble</option>
+              <option value="table">as in the table</option>
+            </SelectField>
+            {proofs.progress ? (
+              <Button className="!h-7" onClick={proofs.cancel}>
+                {proofs.progress.done} of {proofs.progress.all} proofed: stop
+              </Button>
+            ) : (
+              <Button
+                className="!h-7"
+                disabled={!wish || series.rows.length === 0}
+                title={garment && `Proofs every row on ${garment.name}`}
+                onClick={proofs.begin}
+              >
+                <ShieldCheck size={14} aria-hidden /> Proof all
+              </Button>
+            )}
+          </div>
+          <div className="min-h-0 flex-1 px-3 pb-3">
+            <ContactSheet
+              list={pictured}
+              numbers={numbers}
+              rows={rows}
+              troublesOf={troublesOf}
+              garment={garment}
+              ratio={ratio}
+              chosen={chosen}
+              onChoose={setChosen}
+              onOpen={() => setPanel(true)}
+            />
+          </div>
+        </section>
+        {panel && row && (
+          <RowPanel
+            key={row.id}
+            series={series}
+            layout={opened}
+            row={row}
+            number={numbers.get(row.id)!}
+            troubles={troublesOf(row)}
+            request={request}
+            side={side}
+            garment={garment}
+            onChange={(to, gesture) => changeRow(row.id, to, gesture)}
+            onStep={step}
+            onClose={() => setPanel(false)}
+            onDesign={() =>
+              void ownDesign(id, row).then(keepDesigns, (e: unknown) => notify('fault', reasonOf(e)))
+            }
+            onCut={() => changeRow(row.id, (r) => ({ ...r, design: null }))}
+          />
+        )}
+      </div>
+      {dialog === 'rows' && (
+        <AddRows
+          series={series}
+          onAdd={(more, instead) => {
+            change((s) => ({ ...s, rows: instead ? more : [...s.rows, ...more] }));
+            setDialog(null);
+          }}
+          onClose={() => setDialog(null)}
+        />
+      )}
+      {dialog === 'make' && (
+        <MakeSeries
+          id={id}
+          series={series}
+          layout={layout}
+          rows={wantedRows}
+          specs={specs}
+          stopped={wantedRows.filter((r) => rows.troubles(r.id).some((t) => t.severity === 'stop')).length}
+          onDesigns={keepDesigns}
+          onClose={() => setDialog(null)}
+        />
+      )}
+      {dialog === 'layout' && (
+        <PickDesign
+          title="Which design is the layout?"
+          words={['the layout', 'take it']}
+          taken={new Set([series.layout])}
+          onTake={(d) => {
+            setDialog(null);
+            change((s) => ({ ...s, layout: d.id }));
+          }}
+          onClose={() => setDialog(null)}
+        />
+      )}
+      {brought && (
+        <BringTable
+          {...brought}
+          series={series}
+          onTake={(add) => {
+            change((s) => withTable(s, brought.table, add));
+            setBrought(null);
+          }}
+          onClose={() => setBrought(null)}
+        />
+      )}
+      {renaming && (
+        <Rename
+          column={renaming}
+          taken={series.columns.filter((c) => c !== renaming).map((c) => c.name.toLowerCase())}
+          onName={(name) => {
+            change((s) => renameColumn(s, renaming.id, name));
+            setRenaming(null);
+          }}
+          onClose={() => setRenaming(null)}
+        />
+      )}
+    </div>
+  );
+}
+
+function GiveOut({ onGive }: { onGive: (kind: 'csv' | 'tsv') => void }) {
+  return (
+    <Menu>
+      <MenuButton className="inline-flex h-7 items-center gap-1.5 rounded-md border border-edge bg-card px-2 text-[13px] font-medium hover:border-ink">
+        <Download size={14} aria-hidden /> Out
+      </MenuButton>
+      <MenuItems
+        anchor={{ to: 'bottom end', gap: 4 }}
+        className="z-40 w-56 rounded-md border border-edge bg-card p-1 text-[13px]"
+      >
+        {(['csv', 'tsv'] as const).map((kind) => (
+          <MenuItem key={kind}>
+            <button
+              type="button"
+              className="block w-full rounded-md px-2 py-1.5 text-left data-focus:bg-line"
+              onClick={() => onGive(kind)}
+            >
+              The table as {kind.toUpperCase()}
+            </button>
+          </MenuItem>
+        ))}
+      </MenuItems>
+    </Menu>
+  );
+}
+
+/** Makes a design of its own of one row. */
+async function ownDesign(id: string, row: SeriesRow): Promise<RowDesigns> {
+  const response = await fetch(`/api/series/${id}/designs`, {
+    method: 'POST',
+    body: JSON.stringify({ rows: [row.id] }),
+    headers: { 'Content-Type': 'application/json' },
+  });
+  const answer = (await response.json()) as RowDesigns & { message?: string };
+  if (!response.ok) throw new Error(answer.message ?? 'The design could not be made.');
+  if (answer.left.length) throw new Error(answer.left[0].why.join(' '));
+  notify('done', 'It is on the shelf, and follows this row.');
+  return answer;
+}
+
+function SheetWords({
+  all,
+  looked,
+  counts,
+}: {
+  all: number;
+  looked: number;
+  counts: { stop: number; watch: number };
+}) {
+  if (all === 0) return <span className="text-muted">No rows yet</span>;
+  const trouble = [
+    counts.stop ? `${counts.stop} cannot be made` : '',
+    counts.watch ? `${counts.watch} to look at` : '',
+  ].filter(Boolean);
+  return (
+    <>
+      {all} {all === 1 ? 'row' : 'rows'}
+      {looked < all ? (
+        <span className="text-muted"> · {looked} looked at</span>
+      ) : (
+        <span className={counts.stop ? 'text-rust' : 'text-muted'}>
+          {' '}
+          · {trouble.length ? trouble.join(', ') : 'nothing wrong'}
+        </span>
+      )}
+    </>
+  );
+}
+
+/** Designs that follow their rows, brought up to date by one press. */
+function Following({
+  id,
+  series,
+  saved,
+  onFollowed,
+}: {
+  id: string;
+  series: Series;
+  saved: boolean;
+  onFollowed: (made: RowDesigns) => void;
+}) {
+  const [follow, { isLoading }] = useFollowRowsMutation();
+  const following = series.rows.flatMap((r) => (r.design ? [{ row: r.id, ...r.design }] : []));
+  if (following.length === 0) return null;
+  return (
+    <Button
+      className="!h-8"
+      disabled={!saved || isLoading}
+      title="Lays the designs that follow their rows out anew; those that were changed by themselves stay as they are"
+      onClick={() =>
+        follow({ id, designs: following.slice(0, 500) })
+          .unwrap()
+          .then(
+            (made) => {
+              onFollowed(made);
+              notify(
+                made.left.length ? 'fault' : 'done',
+                `${made.designs.length} brought up to date.${made.left.length ? ` ${made.left.map((l) => `${l.name}: ${l.why.join(' ')}`).join(' ')}` : ''}`,
+              );
+            },
+            (error: unknown) => notify('fault', reasonOf(error)),
+          )
+      }
+    >
+      Bring {following.length} {following.length === 1 ? 'design' : 'designs'} up to date
+    </Button>
+  );
+}
+
+function Rename({
+  column,
+  taken,
+  onName,
+  onClose,
+}: {
+  column: SeriesColumn;
+  taken: readonly string[];
+  onName: (name: string) => void;
+  onClose: () => void;
+}) {
+  const [name, setName] = useState(column.name);
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => field.current?.select(), []);
+  const plain = name.replace(/[{}]/g, '').trim();
+  const fault = !plain
+    ? 'A column needs a name.'
+    : taken.includes(plain.toLowerCase())
+      ? 'Another column is called so.'
+      : null;
+  return (
+    <Modal open title="What the column is called" onClose={onClose}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (!fault) onName(plain);
+        }}
+      >
+        <input
+          ref={field}
+          autoFocus
+          aria-label="Name of the column"
+          className="field"
+          maxLength={80}
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+        />
+        <p role="status" className="min-h-5 text-[12px] text-rust">
+          {fault}
+        </p>
+        <div className="mt-2 flex justify-end gap-2">
+          <Button onClick={onClose}>Cancel</Button>
+          <Button tone="main" type="submit" disabled={fault !== null}>
+            Call it so
+          </Button>
+        </div>
+      </form>
+    </Modal>
+  );
+}

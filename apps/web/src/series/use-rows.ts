@@ -1,0 +1,340 @@
+import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import type { Design } from '@brelm/core/design';
+import type { ProtectedWord } from '@brelm/core/listing';
+import { troublesBetween, wantedBy, type Series, type SeriesRow, type Trouble } from '@brelm/core/series';
+import { useSettled } from '../ui/use-settled';
+import {
+  proofRow,
+  seriesRow,
+  seriesSizes,
+  type ProofWish,
+  type RowShown,
+  type SeriesRequest,
+} from '../workers/series-client';
+import type { Wanted } from './use-wanted';
+
+/** Rows that are looked at at once. */
+const AT_ONCE = 2;
+/** Pictures that are kept; of those that are not seen the oldest go. */
+const KEPT = 240;
+const NO_SIZES: Record<number, number> = {};
+
+/** All that rows have in common; the same object for as long as it is the same. */
+export type Base = Omit<SeriesRequest, 'figures' | 'pictures'>;
+
+interface Known {
+  base: Base;
+  row: SeriesRow;
+  /** What it names of figures and pictures, as far as that was found then. */
+  found: string;
+  width: number | null;
+  shown: RowShown;
+}
+
+/** Sizes that rows have in common, worked out a moment after the last change. */
+function useSizes(series: Series | null, layout: Design | null): Record<number, number> {
+  const [sizes, setSizes] = useState(NO_SIZES);
+  const settled = useSettled(series);
+  const needed = settled?.places.some((p) => p.kind === 'words' && p.fit.same) ?? false;
+  useEffect(() => {
+    if (!needed || !settled || !layout) return setSizes(NO_SIZES);
+    const abort = new AbortController();
+    seriesSizes(layout, settled, abort.signal).then(
+      (made) => setSizes((now) => (JSON.stringify(now) === JSON.stringify(made) ? now : made)),
+      () => undefined,
+    );
+    return () => abort.abort();
+  }, [needed, settled, layout]);
+  return sizes;
+}
+
+/** What all rows of a series are made of. */
+export function useBase(
+  series: Series | null,
+  layout: Design | null,
+  protectedWords: readonly ProtectedWord[],
+  ground: string,
+): Base | null {
+  const sizes = useSizes(series, layout);
+  const { columns, places, whole, name } = series ?? {};
+  return useMemo(
+    () =>
+      layout && columns && places
+        ? {
+            ...{ layout, protectedWords, sizes, ground },
+            series: {
+              ...{ format: 'brelm-series', version: 1, layout: '', rows: [] },
+              ...{ name: name ?? '', columns, places, whole: whole ?? true },
+            },
+          }
+        : null,
+    [layout, columns, places, whole, name, protectedWords, sizes, ground],
+  );
+}
+
+export interface Rows {
+  shown(id: string): RowShown | null;
+  troubles(id: string): readonly Trouble[];
+  /** Whether what is shown of a row is of what it is now. */
+  fresh(id: string): boolean;
+  /** Rows that were looked at as they are now. */
+  looked: number;
+  /** Changes whenever something is known of a row. */
+  version: number;
+  /** Says which rows are seen, and how wide their pictures are. */
+  see(ids: readonly string[], width: number): void;
+}
+
+/**
+ * The rows of a series as they are looked at in workers: those that are seen first, with their pictures, then all others
+ * for what is wrong with them. What has not changed is not looked at again.
+ */
+export function useRows(
+  series: Series | null,
+  base: Base | null,
+  wanted: Wanted,
+  side: string | undefined,
+): Rows {
+  const known = useRef(new Map<string, Known>());
+  const [version, bump] = useReducer((n: number) => n + 1, 0);
+  const now = useRef({ series, base, wanted, side });
+  now.current = { series, base, wanted, side };
+  const seen = useRef<{ ids: readonly string[]; width: number }>({ ids: [], width: 160 });
+  const byId = useMemo(() => new Map((series?.rows ?? []).map((r) => [r.id, r])), [series?.rows]);
+  const rowsById = useRef(byId);
+  rowsById.current = byId;
+  const cursor = useRef(0);
+  const inWork = useRef(new Set<string>());
+  const due = useRef(false);
+  const alive = useRef(true);
+
+  const tell = useCallback(() => {
+    if (due.current) return;
+    due.current = true;
+    requestAnimationFrame(() => {
+      due.current = false;
+      if (alive.current) bump();
+    });
+  }, []);
+
+  /** What a row names, found or not: while that stays the same, so does its picture. */
+  const foundOf = useCallback((row: SeriesRow): { key: string; figures: string[]; pictures: string[] } => {
+    const { series: all, wanted: has } = now.current;
+    const wants = wantedBy(all!, [row]);
+    const state = (map: ReadonlyMap<string, unknown>) => (w: string) =>
+      `${w} ${map.has(w) ? (map.get(w) ? 'found' : 'none') : 'sought'}`;
+    return {
+      ...wants,
+      key: [...wants.figures.map(state(has.figures)), ...wants.pictures.map(state(has.pictures))].join(),
+    };
+  }, []);
+
+  const isFresh = useCallback(
+    (row: SeriesRow, width: number | null): boolean => {
+      const one = known.current.get(row.id);
+      const { base: b } = now.current;
+      return (
+        one !== undefined &&
+        one.base === b &&
+        one.row === row &&
+        (width === null || one.width === width) &&
+        one.found === `${now.current.side} ${foundOf(row).key}`
+      );
+    },
+    [foundOf],
+  );
+
+  const next = useCallback((): { row: SeriesRow; width: number | null } | null => {
+    const { ids, width } = seen.current;
+    for (const id of ids) {
+      const row = rowsById.current.get(id);
+      if (row && !inWork.current.has(id) && !isFresh(row, width)) return { row, width };
+    }
+    const rows = now.current.series!.rows;
+    while (cursor.current < rows.length) {
+      const row = rows[cursor.current++];
+      if (!inWork.current.has(row.id) && !isFresh(row, null)) return { row, width: null };
+    }
+    return null;
+  }, [isFresh]);
+
+  const pump = useCallback(() => {
+    const go = () => {
+      const { base: b, series: s } = now.current;
+      if (!alive.current || !b || !s || inWork.current.size >= AT_ONCE) return;
+      const one = next();
+      if (!one) return;
+      inWork.current.add(one.row.id);
+      const { row, width } = one;
+      const found = foundOf(row);
+      const of = <T>(map: ReadonlyMap<string, T>, names: readonly string[]) =>
+        names.flatMap((n): [string, T][] => (map.has(n) ? [[n, map.get(n)!]] : []));
+      const { wanted: has, side: open } = now.current;
+      const request = {
+        ...b,
+        figures: of(has.figures, found.figures),
+        pictures: of(has.pictures, found.pictures),
+      };
+      seriesRow(request, row, width, open)
+        .then(
+          (shown) => shown,
+          (reason: unknown): RowShown => ({
+            ...{ picture: null, name: '', gave: [], boxes: [] },
+            troubles: [
+              {
+                severity: 'stop',
+                kind: 'part',
+                message: `It could not be laid out: ${reason instanceof Error ? reason.message : String(reason)}`,
+              },
+            ],
+          }),
+        )
+        .then((shown) => {
+          const before = known.current.get(row.id);
+          // Without a picture of its own it shows the one that was there.
+          const picture = shown.picture ?? before?.shown.picture ?? null;
+          if (shown.picture && before?.shown.picture) before.shown.picture.close();
+          known.current.delete(row.id);
+          known.current.set(row.id, {
+            ...{ base: b, row, found: `${open} ${found.key}` },
+            width: shown.picture ? width : before?.base === b && before.row === row ? before.width : null,
+            shown: { ...shown, picture },
+          });
+          forgetOld(known.current, seen.current.ids);
+          tell();
+        })
+        .finally(() => {
+          inWork.current.delete(row.id);
+          go();
+        });
+      go();
+    };
+    go();
+  }, [next, foundOf, tell]);
+
+  // What is new is begun at once; whatever was looked at before stays shown until then.
+  useEffect(() => {
+    cursor.current = 0;
+    pump();
+  }, [series, base, wanted, side, pump]);
+  useEffect(() => {
+    alive.current = true;
+    const all = known.current;
+    return () => {
+      alive.current = false;
+      for (const { shown } of all.values()) shown.picture?.close();
+      all.clear();
+    };
+  }, []);
+
+  const see = useCallback(
+    (ids: readonly string[], width: number) => {
+      seen.current = { ids, width };
+      pump();
+    },
+    [pump],
+  );
+  const between = useMemo(
+    () => (series && base ? troublesBetween(series, base.layout) : new Map<string, Trouble[]>()),
+    [series, base],
+  );
+  const merged = useRef(new WeakMap<RowShown, { between: readonly Trouble[] | undefined; all: Trouble[] }>());
+  return useMemo(() => {
+    const looked = series
+      ? series.rows.reduce(
+          (n, r) =>
+            n + (known.current.get(r.id)?.base === base && known.current.get(r.id)?.row === r ? 1 : 0),
+          0,
+        )
+      : 0;
+    return {
+      ...{ looked, version, see },
+      shown: (id) => known.current.get(id)?.shown ?? null,
+      fresh: (id) => {
+        const row = byId.get(id);
+        return row !== undefined && isFresh(row, null);
+      },
+      troubles: (id) => {
+        const shown = known.current.get(id)?.shown;
+        const more = between.get(id);
+        if (!shown) return more ?? [];
+        const before = merged.current.get(shown);
+        if (before?.between === more && before) return before.all;
+        const all = [...shown.troubles, ...(more ?? [])];
+        merged.current.set(shown, { between: more, all });
+        return all;
+      },
+    };
+    // The version says that what is known has changed.
+  }, [series, base, between, byId, version, see, isFresh]);
+}
+
+function forgetOld(known: Map<string, Known>, seen: readonly string[]): void {
+  let pictures = [...known.values()].filter((k) => k.shown.picture).length;
+  if (pictures <= KEPT) return;
+  const inSight = new Set(seen);
+  for (const [id, one] of known) {
+    if (pictures <= KEPT) return;
+    if (inSight.has(id) || !one.shown.picture) continue;
+    one.shown.picture.close();
+    known.set(id, { ...one, width: null, shown: { ...one.shown, picture: null } });
+    pictures--;
+  }
+}
+
+export interface Proofs {
+  /** Rows that were proofed, and how many there are to be; null while nobody asked. */
+  progress: { done: number; all: number } | null;
+  begin(): void;
+  cancel(): void;
+  /** What the proof found of a row as it is now. */
+  of(row: SeriesRow): readonly Trouble[];
+}
+
+/** The proof of all rows on the layout's garments: begun by the seller, given up when the layout changes. */
+export function useProofs(
+  series: Series | null,
+  base: Base | null,
+  wanted: Wanted,
+  wish: ProofWish | null,
+): Proofs {
+  const [found, setFound] = useState<
+    ReadonlyMap<string, { base: Base; row: SeriesRow; troubles: Trouble[] }>
+  >(new Map());
+  const [progress, setProgress] = useState<Proofs['progress']>(null);
+  const abort = useRef<AbortController | null>(null);
+  useEffect(() => () => abort.current?.abort(), [base]);
+  const cancel = () => {
+    abort.current?.abort();
+    setProgress(null);
+  };
+  const begin = () => {
+    if (!series || !base || !wish) return;
+    abort.current?.abort();
+    const own = (abort.current = new AbortController());
+    const rows = series.rows.filter((r) => !r.leftOut && found.get(r.id)?.row !== r);
+    const request = { ...base, figures: [...wanted.figures], pictures: [...wanted.pictures] };
+    let done = 0;
+    setProgress({ done, all: rows.length });
+    const queue = [...rows];
+    const work = async () => {
+      for (let row = queue.shift(); row && !own.signal.aborted; row = queue.shift()) {
+        const one = row;
+        const troubles = await proofRow(request, one, wish, own.signal).catch((): Trouble[] | null => null);
+        if (own.signal.aborted) return;
+        if (troubles) setFound((now) => new Map(now).set(one.id, { base, row: one, troubles }));
+        setProgress({ done: ++done, all: rows.length });
+      }
+    };
+    void Promise.all(Array.from({ length: AT_ONCE }, work)).then(
+      () => own.signal.aborted || setProgress(null),
+    );
+  };
+  return {
+    ...{ progress, begin, cancel },
+    of: (row) => {
+      const one = found.get(row.id);
+      return one && one.base === base && one.row === row ? one.troubles : [];
+    },
+  };
+}

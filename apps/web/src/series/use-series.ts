@@ -1,0 +1,64 @@
+import { useEffect, useRef, useState } from 'react';
+import { readDesign, type Design } from '@brelm/core/design';
+import { readSeries, type Series } from '@brelm/core/series';
+import { useKept, type KeptKind } from '../store/use-kept';
+
+const SERIES: KeptKind<Series> = {
+  ...{ path: 'series', noun: 'series', read: readSeries },
+  // Designs follow the one that they were made of.
+  copy: (series) => ({
+    ...series,
+    name: `${series.name}, mine`.slice(0, 300),
+    rows: series.rows.map((r) => ({ ...r, design: null })),
+  }),
+};
+
+/** A series that is open; see useKept. */
+export function useSeries(id: string) {
+  const { now, ...kept } = useKept(SERIES, id);
+  return { series: now, ...kept };
+}
+
+export type LayoutState = { layout: Design } | { fault: string; gone: boolean } | null;
+
+/**
+ * The design that is a series' layout, looked at anew whenever this window is come back to, since it may have been changed
+ * meanwhile; the same object for as long as it is the same.
+ */
+export function useLayout(id: string | null): LayoutState {
+  const [state, setState] = useState<LayoutState>(null);
+  const [looked, setLooked] = useState(0);
+  const known = useRef<{ id: string; text: string } | null>(null);
+  useEffect(() => {
+    const look = () => document.visibilityState === 'visible' && setLooked((n) => n + 1);
+    document.addEventListener('visibilitychange', look);
+    window.addEventListener('focus', look);
+    return () => {
+      document.removeEventListener('visibilitychange', look);
+      window.removeEventListener('focus', look);
+    };
+  }, []);
+  useEffect(() => {
+    if (id === null) return;
+    const abort = new AbortController();
+    fetch(`/api/designs/${encodeURIComponent(id)}`, { signal: abort.signal }).then(
+      async (response) => {
+        if (!response.ok)
+          return setState({
+            gone: response.status === 404 || response.status === 400,
+            fault: 'The design that is its layout is not there any more.',
+          });
+        const { document } = (await response.json()) as { document: unknown };
+        const text = JSON.stringify(document);
+        if (known.current?.id === id && known.current.text === text) return;
+        known.current = { id, text };
+        setState({ layout: readDesign(document) });
+      },
+      () =>
+        abort.signal.aborted ||
+        setState((now) => now ?? { fault: 'The server does not answer.', gone: false }),
+    );
+    return () => abort.abort();
+  }, [id, looked]);
+  return state;
+}

@@ -1,0 +1,104 @@
+import { useEffect, useMemo, useReducer } from 'react';
+import type { Design } from '@brelm/core/design';
+import type { ComposedFigure } from '@brelm/core/idea';
+import type { Licence } from '@brelm/core/rights';
+import {
+  bestFigure,
+  figureLike,
+  wantedBy,
+  wantedKey,
+  type FoundPicture,
+  type Series,
+} from '@brelm/core/series';
+import { fetchMotif, type FoundMotif } from '../stack/use-motifs';
+
+/** Figures that are looked at for one that is drawn as the layout's own is. */
+const LOOKED_AT = '8';
+/** The colour that figures of one colour are fetched in; they take one of the layout's. */
+const PLAIN = '#20262a';
+/** Questions to the server at once. */
+const AT_ONCE = 3;
+
+async function figureFor(words: string, like: string | undefined): Promise<ComposedFigure | null> {
+  const response = await fetch(
+    `/api/motifs?${new URLSearchParams({ q: words, count: LOOKED_AT }).toString()}`,
+  );
+  if (!response.ok) throw new Error('the figures cannot be searched');
+  const { entries } = (await response.json()) as { entries: FoundMotif[] };
+  const found = entries.find((e) => e.id === words) ?? bestFigure(entries, like);
+  if (!found) return null;
+  const { name, art, licence } = await fetchMotif(found.id, PLAIN);
+  return { name, art, licence };
+}
+
+async function pictureNamed(name: string): Promise<FoundPicture | null> {
+  const asked = new URLSearchParams({ search: name, count: '60' });
+  const response = await fetch(`/api/materials?${asked.toString()}`);
+  if (!response.ok) throw new Error('the pictures cannot be searched');
+  const { pictures } = (await response.json()) as {
+    pictures: { sha256: string; name: string; width: number; height: number; licence: Licence | null }[];
+  };
+  const found = pictures.find((p) => wantedKey(p.name) === name);
+  if (!found) return null;
+  const { sha256, width, height, licence } = found;
+  return { name: found.name, sha256, width, height, licence: licence ?? { id: 'unknown' } };
+}
+
+/** What was found once is not looked for again, but for what was not there: it may have come since. */
+const figures = new Map<string, ComposedFigure | null>();
+const pictures = new Map<string, FoundPicture | null>();
+
+export interface Wanted {
+  figures: ReadonlyMap<string, ComposedFigure | null>;
+  pictures: ReadonlyMap<string, FoundPicture | null>;
+  /** Changes whenever something was found. */
+  version: number;
+}
+
+/** Figures and pictures that the rows of a series name, as far as they are found; begins to look for the others. */
+export function useWanted(series: Series | null, layout: Design | null): Wanted {
+  const [version, found] = useReducer((n: number) => n + 1, 0);
+  const like = series && layout ? figureLike(layout, series) : undefined;
+  const wanted = useMemo(
+    () => (series ? wantedBy(series, series.rows) : { figures: [], pictures: [] }),
+    [series],
+  );
+  useEffect(() => {
+    if (!layout) return;
+    let over = false;
+    const jobs = [
+      ...wanted.figures
+        .filter((w) => !figures.has(`${w} ${like}`))
+        .map((w) => async () => void figures.set(`${w} ${like}`, await figureFor(w, like))),
+      ...wanted.pictures
+        .filter((w) => !pictures.get(w))
+        .map((w) => async () => void pictures.set(w, await pictureNamed(w))),
+    ];
+    const work = async () => {
+      for (let job = jobs.shift(); job && !over; job = jobs.shift()) {
+        // What cannot be had now is asked for with the next change.
+        await job().catch(() => undefined);
+        if (!over) found();
+      }
+    };
+    for (let i = 0; i < AT_ONCE; i++) void work();
+    return () => {
+      over = true;
+    };
+  }, [wanted, like, layout]);
+  return useMemo(
+    () => ({
+      figures: new Map(
+        wanted.figures.flatMap((w) => {
+          const key = `${w} ${like}`;
+          return figures.has(key) ? [[w, figures.get(key)!] as const] : [];
+        }),
+      ),
+      pictures: new Map(
+        wanted.pictures.flatMap((w) => (pictures.has(w) ? [[w, pictures.get(w)!] as const] : [])),
+      ),
+      version,
+    }),
+    [wanted, like, version],
+  );
+}

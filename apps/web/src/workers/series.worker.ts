@@ -1,0 +1,145 @@
+import { expose, transfer } from 'comlink';
+import type { Garment } from '@brelm/core/colour';
+import type { Design } from '@brelm/core/design';
+import { openSide } from '@brelm/core/design';
+import { groupBounds, paint } from '@brelm/core/drawing';
+import type { Box } from '@brelm/core/geometry';
+import type { ComposedFigure } from '@brelm/core/idea';
+import type { ProtectedWord } from '@brelm/core/listing';
+import { openStops, proofOf, type Finding, type LayerCache } from '@brelm/core/proof';
+import { resolve } from '@brelm/core/resolve';
+import {
+  drawingTroubles,
+  readTable,
+  rowDesign,
+  sizesOfSeries,
+  tableText,
+  wordTroubles,
+  type FoundPicture,
+  type Gave,
+  type GivenTable,
+  type Series,
+  type SeriesRow,
+  type SeriesWorld,
+  type Trouble,
+} from '@brelm/core/series';
+import type { Spec, SpecSide } from '@brelm/core/spec';
+import { catalogueFace } from '@brelm/core/type';
+import { materials } from '../platform/materials';
+import { picturesOf } from '../platform/pictures';
+import { spelling } from '../platform/spelling';
+import { makeSurface } from '../platform/surfaces';
+import { loaded, stopWaiting } from './loaded-design';
+
+/** What every row of a series is made of. */
+export interface SeriesRequest {
+  layout: Design;
+  /** Its rows are not needed. */
+  series: Series;
+  figures: [string, ComposedFigure | null][];
+  pictures: [string, FoundPicture | null][];
+  protectedWords: readonly ProtectedWord[];
+  sizes: Record<number, number>;
+  ground: string;
+}
+
+export interface RowShown {
+  picture: ImageBitmap | null;
+  name: string;
+  troubles: Trouble[];
+  gave: Gave[];
+  /** Where parts are, board px, the front one first. */
+  boxes: { part: string; box: Box }[];
+}
+
+/** What a proof of a row looks at. */
+export interface ProofWish {
+  spec: Spec;
+  side: SpecSide;
+  garments: Garment[];
+}
+
+const faceName = (id: string): string => catalogueFace(id)?.name ?? id;
+
+const worldOf = (request: SeriesRequest): SeriesWorld => ({
+  materials,
+  figures: new Map(request.figures),
+  pictures: new Map(request.pictures),
+  ground: request.ground,
+});
+
+/** A row as a design, with all that it is drawn with here. */
+async function madeOf(request: SeriesRequest, row: SeriesRow) {
+  const { layout, series, sizes } = request;
+  // Before its typefaces are here, nothing can be measured.
+  await loaded(layout);
+  const made = rowDesign(layout, series, row, worldOf(request), sizes);
+  await loaded(made.design);
+  return made;
+}
+
+const worker = {
+  stop: (): void => stopWaiting(),
+
+  /** A row, painted at a width where one is given, with what is wrong with it. */
+  async row(request: SeriesRequest, row: SeriesRow, width: number | null, side?: string): Promise<RowShown> {
+    const { troubles, gave, design: whole } = await madeOf(request, row);
+    const design = openSide(whole, side);
+    const drawing = resolve(design, undefined, materials);
+    const spelt = (await spelling()) ?? null;
+    const words = wordTroubles(request.series, row, {
+      spelling: spelt,
+      protectedWords: request.protectedWords,
+    });
+    const told: Omit<RowShown, 'picture'> = {
+      ...{ name: design.name, gave },
+      troubles: [...troubles, ...drawingTroubles(drawing, faceName), ...words],
+      boxes: [...drawing.groups].reverse().map((g) => ({ part: g.part, box: groupBounds(g) })),
+    };
+    if (width === null) return { ...told, picture: null };
+    const { board } = design;
+    const scale = width / board.width;
+    const size = { width, height: Math.max(1, Math.round(board.height * scale)) };
+    const surface = makeSurface(size.width, size.height);
+    paint(
+      surface.context,
+      drawing,
+      { view: [scale, 0, 0, scale, 0, 0], pictures: picturesOf(design), surfaces: makeSurface },
+      size,
+    );
+    const picture = (surface.canvas as OffscreenCanvas).transferToImageBitmap();
+    return transfer({ ...told, picture }, [picture]);
+  },
+
+  /** What the proof finds of a row on garments, notes left out. */
+  async proof(request: SeriesRequest, row: SeriesRow, wish: ProofWish): Promise<Trouble[]> {
+    const { design } = await madeOf(request, row);
+    const { findings } = proofOf({
+      ...{ design, colourway: undefined, ...wish, materials, surfaces: makeSurface },
+      ...{ pictures: picturesOf(design), cache: new Map() as LayerCache, mends: false, slow: false },
+    });
+    const stops = new Set<Finding>(openStops(findings));
+    return findings
+      .filter((f) => stops.has(f) || (f.severity === 'watch' && f.accepted === undefined))
+      .map((f): Trouble => ({
+        ...{ severity: f.severity, kind: 'proof', message: f.message },
+        ...(f.garment === undefined ? {} : { garment: f.garment }),
+      }));
+  },
+
+  /** Sizes that rows have in common; the series has its rows. */
+  async sizes(layout: Design, series: Series): Promise<Record<number, number>> {
+    await loaded(layout);
+    return sizesOfSeries(layout, series, series.rows, materials);
+  },
+
+  /** A table from a file. Throws an Error that says what is wrong with it. */
+  table(bytes: Uint8Array): GivenTable {
+    const { text, notes } = tableText(bytes);
+    const table = readTable(text);
+    return { ...table, notes: [...notes, ...table.notes] };
+  },
+};
+
+export type SeriesWorker = typeof worker;
+expose(worker);
