@@ -53,6 +53,11 @@ export function ContactSheet({
     overscan: 1,
   });
   useEffect(() => virtual.measure(), [tall, virtual]);
+  // Wherever it goes, and whatever room there is, what is chosen stays in sight.
+  const chosenAt = list.findIndex((r) => r.id === chosen);
+  useEffect(() => {
+    if (chosenAt >= 0) virtual.scrollToIndex(Math.floor(chosenAt / across));
+  }, [across, chosenAt, virtual]);
   const lines = virtual.getVirtualItems();
   const seen = lines
     .flatMap((l) => list.slice(l.index * across, (l.index + 1) * across).map((r) => r.id))
@@ -85,7 +90,9 @@ export function ContactSheet({
     e.preventDefault();
     focusOn(to);
   };
-  const tabStop = list.some((r) => r.id === chosen) ? chosen : (list[0]?.id ?? null);
+  // One that is seen can always be reached by the keyboard.
+  const inSight = lines.flatMap((l) => list.slice(l.index * across, (l.index + 1) * across));
+  const tabStop = (inSight.find((r) => r.id === chosen) ?? inSight[0])?.id;
   return (
     <div ref={scroller} className="h-full overflow-y-auto" data-testid="contact-sheet">
       <ul aria-label="All rows" className="relative w-full" style={{ height: virtual.getTotalSize() }}>

@@ -48,17 +48,17 @@ function End({
   const [shown, setShown] = useState<RowShown | null>(null);
   useEffect(() => {
     if (!request) return;
-    const abort = new AbortController();
-    let mine: ImageBitmap | null = null;
-    seriesRow(request, row, WIDTH, side, abort.signal).then(
+    let over = false;
+    seriesRow(request, row, WIDTH, side).then(
       (made) => {
-        mine = made.picture;
-        if (abort.signal.aborted) return mine?.close();
+        if (over) return made.picture?.close();
         setShown(made);
       },
       () => undefined,
     );
-    return () => abort.abort();
+    return () => {
+      over = true;
+    };
   }, [request, row, side]);
   const gave = shown?.gave.map((g) => gaveWords(request!.layout, g)).filter(Boolean) ?? [];
   return (

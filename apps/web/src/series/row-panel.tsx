@@ -62,17 +62,19 @@ export function RowPanel({
   const last = useRef<ImageBitmap | null>(null);
   useEffect(() => {
     if (!request) return;
-    const abort = new AbortController();
-    seriesRow(request, row, WIDTH, side, abort.signal).then(
+    let over = false;
+    seriesRow(request, row, WIDTH, side).then(
       (made) => {
-        if (abort.signal.aborted) return made.picture?.close();
+        if (over) return made.picture?.close();
         last.current?.close();
         last.current = made.picture;
         setShown(made);
       },
       () => undefined,
     );
-    return () => abort.abort();
+    return () => {
+      over = true;
+    };
   }, [request, row, side]);
   useEffect(() => () => last.current?.close(), []);
 

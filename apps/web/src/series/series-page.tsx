@@ -47,7 +47,7 @@ import { Places } from './places';
 import { RowPanel } from './row-panel';
 import { Ends } from './ends';
 import { fillDown, SeriesTable, shownRows } from './table';
-import { useBase, useProofs, useRows } from './use-rows';
+import { useBase, useDoubts, useProofs, useRows } from './use-rows';
 import { useLayout, useSeries } from './use-series';
 import { useWanted } from './use-wanted';
 
@@ -139,9 +139,10 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
   const opened = useMemo(() => openSide(layout, side), [layout, side]);
 
   const ground = garment?.value ?? [...inkValues(layout, undefined).values()][0] ?? '#ffffff';
-  const base = useBase(series, layout, protectedWords, ground);
+  const base = useBase(series, layout, ground);
   const wanted = useWanted(series, layout);
-  const rows = useRows(series, base, wanted, side);
+  const doubts = useDoubts(series, protectedWords);
+  const rows = useRows(series, base, wanted, doubts, side);
   const spec = specs.find((s) => s.id === opened.board.spec);
   const specSide = spec && (sideOf(spec, opened.board.side) ?? spec.sides[0]);
   const wish = useMemo(
@@ -217,12 +218,10 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
     if (what === 'rename') setRenaming(column);
     else if (what === 'delete') change((s) => withoutColumn(s, column.id));
     else if (what === 'fill') change((s) => (shown[0] ? fillDown(s, shown, shown[0], column.id) : s));
-    else
-      setSort(
-        sort[0]?.columnKey === column.id && sort[0].direction === 'ASC'
-          ? [{ columnKey: column.id, direction: 'DESC' }]
-          : [{ columnKey: column.id, direction: 'ASC' }],
-      );
+    else {
+      const now = sort[0]?.columnKey === column.id ? sort[0].direction : null;
+      setSort(now === 'DESC' ? [] : [{ columnKey: column.id, direction: now === 'ASC' ? 'DESC' : 'ASC' }]);
+    }
   };
   const bringIn = async (file: File) => {
     try {

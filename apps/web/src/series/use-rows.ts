@@ -7,6 +7,7 @@ import {
   proofRow,
   seriesRow,
   seriesSizes,
+  seriesWords,
   type ProofWish,
   type RowShown,
   type SeriesRequest,
@@ -48,27 +49,43 @@ function useSizes(series: Series | null, layout: Design | null): Record<number, 
   return sizes;
 }
 
-/** What all rows of a series are made of. */
-export function useBase(
+const NO_DOUBTS: ReadonlyMap<string, Trouble[]> = new Map();
+
+/** What the words of rows are doubted for, a moment after the last change; by row. */
+export function useDoubts(
   series: Series | null,
-  layout: Design | null,
   protectedWords: readonly ProtectedWord[],
-  ground: string,
-): Base | null {
+): ReadonlyMap<string, Trouble[]> {
+  const [doubts, setDoubts] = useState(NO_DOUBTS);
+  const settled = useSettled(series);
+  useEffect(() => {
+    if (!settled) return;
+    const abort = new AbortController();
+    seriesWords(settled, protectedWords, abort.signal).then(
+      (told) => setDoubts(new Map(told)),
+      () => undefined,
+    );
+    return () => abort.abort();
+  }, [settled, protectedWords]);
+  return doubts;
+}
+
+/** What all rows of a series are made of. */
+export function useBase(series: Series | null, layout: Design | null, ground: string): Base | null {
   const sizes = useSizes(series, layout);
   const { columns, places, whole, name } = series ?? {};
   return useMemo(
     () =>
       layout && columns && places
         ? {
-            ...{ layout, protectedWords, sizes, ground },
+            ...{ layout, sizes, ground },
             series: {
               ...{ format: 'brelm-series', version: 1, layout: '', rows: [] },
               ...{ name: name ?? '', columns, places, whole: whole ?? true },
             },
           }
         : null,
-    [layout, columns, places, whole, name, protectedWords, sizes, ground],
+    [layout, columns, places, whole, name, sizes, ground],
   );
 }
 
@@ -93,6 +110,7 @@ export function useRows(
   series: Series | null,
   base: Base | null,
   wanted: Wanted,
+  doubts: ReadonlyMap<string, Trouble[]>,
   side: string | undefined,
 ): Rows {
   const known = useRef(new Map<string, Known>());
@@ -201,6 +219,8 @@ export function useRows(
             shown: { ...shown, picture },
           });
           forgetOld(known.current, seen.current.ids);
+          // It was passed over while it was in work: it has to be looked at again.
+          if (!isFresh(row, null)) cursor.current = 0;
           tell();
         })
         .finally(() => {
@@ -210,7 +230,7 @@ export function useRows(
       go();
     };
     go();
-  }, [next, foundOf, tell]);
+  }, [next, foundOf, isFresh, tell]);
 
   // What is new is begun at once; whatever was looked at before stays shown until then.
   useEffect(() => {
@@ -238,7 +258,6 @@ export function useRows(
     () => (series && base ? troublesBetween(series, base.layout) : new Map<string, Trouble[]>()),
     [series, base],
   );
-  const merged = useRef(new WeakMap<RowShown, { between: readonly Trouble[] | undefined; all: Trouble[] }>());
   return useMemo(() => {
     const looked = series
       ? series.rows.reduce(
@@ -254,19 +273,14 @@ export function useRows(
         const row = byId.get(id);
         return row !== undefined && isFresh(row, null);
       },
-      troubles: (id) => {
-        const shown = known.current.get(id)?.shown;
-        const more = between.get(id);
-        if (!shown) return more ?? [];
-        const before = merged.current.get(shown);
-        if (before?.between === more && before) return before.all;
-        const all = [...shown.troubles, ...(more ?? [])];
-        merged.current.set(shown, { between: more, all });
-        return all;
-      },
+      troubles: (id) => [
+        ...(known.current.get(id)?.shown.troubles ?? []),
+        ...(between.get(id) ?? []),
+        ...(doubts.get(id) ?? []),
+      ],
     };
     // The version says that what is known has changed.
-  }, [series, base, between, byId, version, see, isFresh]);
+  }, [series, base, between, doubts, byId, version, see, isFresh]);
 }
 
 function forgetOld(known: Map<string, Known>, seen: readonly string[]): void {
@@ -320,7 +334,7 @@ export function useProofs(
     const work = async () => {
       for (let row = queue.shift(); row && !own.signal.aborted; row = queue.shift()) {
         const one = row;
-        const troubles = await proofRow(request, one, wish, own.signal).catch((): Trouble[] | null => null);
+        const troubles = await proofRow(request, one, wish).catch((): Trouble[] | null => null);
         if (own.signal.aborted) return;
         if (troubles) setFound((now) => new Map(now).set(one.id, { base, row: one, troubles }));
         setProgress({ done: ++done, all: rows.length });

@@ -1,5 +1,6 @@
 import { wrap } from 'comlink';
 import type { Design } from '@brelm/core/design';
+import type { ProtectedWord } from '@brelm/core/listing';
 import type { Series, SeriesRow } from '@brelm/core/series';
 import { hand } from './hand';
 import type { ProofWish, SeriesRequest, SeriesWorker } from './series.worker';
@@ -32,16 +33,17 @@ const painter = () => {
   return (painters[at] ??= handNamed('series'));
 };
 
-/** See the worker; each throws `NotWanted` once its signal is aborted. */
-export const seriesRow = (
-  request: SeriesRequest,
-  row: SeriesRow,
-  width: number | null,
-  side?: string,
-  signal?: AbortSignal,
-) => painter()((w) => w.row(request, row, width, side), signal);
-export const proofRow = (request: SeriesRequest, row: SeriesRow, wish: ProofWish, signal?: AbortSignal) =>
-  painter()((w) => w.proof(request, row, wish), signal);
+// A row is soon done: one that is no longer wanted is let end, since a worker that is ended loses its typefaces.
+
+export const seriesRow = (request: SeriesRequest, row: SeriesRow, width: number | null, side?: string) =>
+  painter()((w) => w.row(request, row, width, side));
+export const proofRow = (request: SeriesRequest, row: SeriesRow, wish: ProofWish) =>
+  painter()((w) => w.proof(request, row, wish));
+
+// Each throws `NotWanted` once its signal is aborted.
+
+export const seriesWords = (series: Series, protectedWords: readonly ProtectedWord[], signal?: AbortSignal) =>
+  slow((w) => w.words(series, protectedWords), signal);
 export const seriesSizes = (layout: Design, series: Series, signal?: AbortSignal) =>
   slow((w) => w.sizes(layout, series), signal);
 export const tableOf = (bytes: Uint8Array, signal?: AbortSignal) => slow((w) => w.table(bytes), signal);

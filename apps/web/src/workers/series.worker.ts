@@ -38,7 +38,6 @@ export interface SeriesRequest {
   series: Series;
   figures: [string, ComposedFigure | null][];
   pictures: [string, FoundPicture | null][];
-  protectedWords: readonly ProtectedWord[];
   sizes: Record<number, number>;
   ground: string;
 }
@@ -86,14 +85,9 @@ const worker = {
     const { troubles, gave, design: whole } = await madeOf(request, row);
     const design = openSide(whole, side);
     const drawing = resolve(design, undefined, materials);
-    const spelt = (await spelling()) ?? null;
-    const words = wordTroubles(request.series, row, {
-      spelling: spelt,
-      protectedWords: request.protectedWords,
-    });
     const told: Omit<RowShown, 'picture'> = {
       ...{ name: design.name, gave },
-      troubles: [...troubles, ...drawingTroubles(drawing, faceName), ...words],
+      troubles: [...troubles, ...drawingTroubles(drawing, faceName)],
       boxes: [...drawing.groups].reverse().map((g) => ({ part: g.part, box: groupBounds(g) })),
     };
     if (width === null) return { ...told, picture: null };
@@ -119,12 +113,25 @@ const worker = {
       ...{ pictures: picturesOf(design), cache: new Map() as LayerCache, mends: false, slow: false },
     });
     const stops = new Set<Finding>(openStops(findings));
-    return findings
-      .filter((f) => stops.has(f) || (f.severity === 'watch' && f.accepted === undefined))
-      .map((f): Trouble => ({
-        ...{ severity: f.severity, kind: 'proof', message: f.message },
-        ...(f.garment === undefined ? {} : { garment: f.garment }),
-      }));
+    return (
+      findings
+        // What cannot be drawn is told with the row already.
+        .filter((f) => f.check !== 'letters' && f.check !== 'typeface')
+        .filter((f) => stops.has(f) || (f.severity === 'watch' && f.accepted === undefined))
+        .map((f): Trouble => ({
+          ...{ severity: f.severity, kind: 'proof', message: f.message },
+          ...(f.garment === undefined ? {} : { garment: f.garment }),
+        }))
+    );
+  },
+
+  /** What the words of rows are doubted for, by row; rows without any are left out. */
+  async words(series: Series, protectedWords: readonly ProtectedWord[]): Promise<[string, Trouble[]][]> {
+    const known = { spelling: (await spelling()) ?? null, protectedWords };
+    return series.rows.flatMap((row): [string, Trouble[]][] => {
+      const told = wordTroubles(series, row, known);
+      return told.length ? [[row.id, told]] : [];
+    });
   },
 
   /** Sizes that rows have in common; the series has its rows. */
