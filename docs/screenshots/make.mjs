@@ -44,12 +44,16 @@ const PICTURES = {
     await open(page, OWLS);
     await part(page, 'Barn owl');
   },
-  async 'add-part'(page) {
-    await open(page, OWLS);
-    await page.keyboard.press('a');
-    await page.getByRole('dialog', { name: 'Add a part' }).waitFor();
-    await page.keyboard.type('owl');
-    await page.getByRole('dialog').getByRole('button', { name: /owl/i }).nth(3).waitFor();
+  async series(page) {
+    await page.goto(`${at}/series`);
+    await page.getByRole('link', { name: 'Night jobs' }).click();
+    await page.getByText('nothing wrong', { exact: true }).nth(8).waitFor({ timeout: 120_000 });
+    await page.getByRole('button', { name: 'Job {Job}', exact: true }).click();
+    await page
+      .getByRole('list', { name: 'How the rows become' })
+      .getByText(/on 3 lines/)
+      .waitFor();
+    await page.locator('[data-fresh="false"]').waitFor({ state: 'detached', timeout: 120_000 });
   },
   async almanac(page) {
     await page.goto(`${at}/almanac`);

@@ -1,3 +1,6 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import Ajv2020 from 'ajv/dist/2020';
 import fc from 'fast-check';
 import { anyValue } from '../../testing/any-field';
 import { DocumentError } from '../fields';
@@ -11,6 +14,7 @@ import {
   renameColumn,
   saidIn,
   SERIES_FIELD,
+  seriesSchema,
   tableFile,
   tableText,
   withColumn,
@@ -19,6 +23,7 @@ import {
   type Series,
 } from './index';
 
+const DOCS = join(__dirname, '../../../../docs');
 const bytes = (text: string) => new TextEncoder().encode(text);
 const faultsOf = (work: () => unknown) => {
   try {
@@ -222,6 +227,20 @@ describe('a series as a document', () => {
       }),
       { seed: 21, endOnFailure: true },
     );
+  });
+
+  it('is what docs/series.schema.json says, which takes what the reader takes: `npm run schema` writes it', () => {
+    const kept = JSON.parse(readFileSync(join(DOCS, 'series.schema.json'), 'utf8')) as object;
+    expect(kept).toEqual(JSON.parse(JSON.stringify(seriesSchema())));
+    const valid = new Ajv2020({ strict: false }).compile(kept);
+    for (const change of [{ rows: 3 }, { places: [{ kind: 'hat' }] }, { whole: 'yes' }, { colour: 'red' }])
+      expect(valid({ ...series(), ...change })).toBe(false);
+    const demo = join(DOCS, '../demo/series');
+    for (const name of readdirSync(demo)) {
+      const shipped = JSON.parse(readFileSync(join(demo, name), 'utf8')) as Series;
+      expect(valid(shipped)).toBe(true);
+      expect(readSeries(shipped)).toEqual(shipped);
+    }
   });
 
   it('names each fault by its field', () => {
