@@ -65,7 +65,7 @@ try {
           new Promise((done) => {
             const field = document.activeElement;
             const began = performance.now();
-            field.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+            field.dispatchEvent(new window.KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
             let begun = false;
             const look = () => {
               const all = [...document.querySelectorAll('[data-fresh]')].slice(0, seen);
@@ -154,5 +154,5 @@ try {
   );
 } finally {
   await browser?.close();
-  await brelm.end();
+  await brelm.clean();
 }

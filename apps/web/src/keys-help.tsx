@@ -3,7 +3,7 @@ import { Modal } from './ui';
 import { letterKeys, setLetterKeys } from './use-keys';
 
 const KEYS: [string, string][] = [
-  ['/', 'search the shelf'],
+  ['/', 'search the shelf, or the rows of a series'],
   ['A', 'add a part'],
   ['D', 'draw a line by hand; Escape to end'],
   ['G, Shift G', 'next, previous garment behind the artwork'],
@@ -14,7 +14,7 @@ const KEYS: [string, string][] = [
   ['P', 'under placement: place it by its ink'],
   ['+, −', 'zoom in, out'],
   ['Arrows', 'move the selected parts by 1 px, with Shift by 10'],
-  ['Delete', 'remove the selected parts'],
+  ['Delete', 'remove the selected parts; in a series empty the cell, on its number remove the row'],
   ['Ctrl A', 'select all parts'],
   ['M', 'mirror a copy across the board’s middle'],
   ['B, Shift B', 'bundle the selected parts; take their bundle apart'],
@@ -27,7 +27,7 @@ const KEYS: [string, string][] = [
   ['Ctrl C, Ctrl X, Ctrl V', 'copy, cut, paste parts, pictures, SVG or words; also between designs'],
   ['Alt', 'held while dragging: nothing snaps'],
   ['Shift', 'held while turning: by 15°'],
-  ['Ctrl D', 'duplicate the selected parts'],
+  ['Ctrl D', 'duplicate the selected parts; in a series take what stands in the cell above'],
   ['Ctrl Z, Ctrl Y', 'undo, redo'],
   ['Escape', 'select nothing; leave a field'],
   ['Ctrl wheel', 'zoom at the pointer; the wheel alone moves the board'],

@@ -179,6 +179,7 @@ export class SeriesService {
     const nameOf = (g: string) => garments.find((x) => x.id === g)?.name ?? g;
     const byMarket = new Map<string, Making[]>(specs.map((s) => [s.marketplace, []]));
     const left: LeftRow[] = [];
+    const byId = new Map(rows.map((r) => [r.id, r]));
     let count = 0;
     for await (const made of this.designsOf(series, layout, rows, false, signal)) {
       const why = stopsIn(made.troubles);
@@ -186,7 +187,7 @@ export class SeriesService {
         left.push({ row: made.row, name: made.name, why });
         continue;
       }
-      const row = rows.find((r) => r.id === made.row)!;
+      const row = byId.get(made.row)!;
       const cells = Object.fromEntries(series.columns.map((c) => [c.name, row.cells[c.id] ?? '']));
       for (const spec of specs) {
         const planned = spec.sides.flatMap((side) => plannedFiles(made.head, spec, side));
@@ -270,10 +271,11 @@ export class SeriesService {
       series,
       asked.map((a) => a.row),
     );
+    const byRow = new Map(asked.map((a) => [a.row, a]));
     const designs: { row: string; id: string; revision: number }[] = [];
     const left: LeftRow[] = [];
     for await (const made of this.designsOf(series, layout, rows, true, signal)) {
-      const following = asked.find((a) => a.row === made.row)!;
+      const following = byRow.get(made.row)!;
       const tell = (why: string[]) => left.push({ row: made.row, name: made.name, why });
       const stops = stopsIn(made.troubles);
       if (stops.length) {

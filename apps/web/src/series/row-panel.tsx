@@ -35,6 +35,7 @@ export function RowPanel({
   row,
   number,
   troubles,
+  common,
   request,
   side,
   garment,
@@ -43,12 +44,15 @@ export function RowPanel({
   onClose,
   onDesign,
   onCut,
+  onDelete,
 }: {
   series: Series;
   layout: Design;
   row: SeriesRow;
   number: number;
   troubles: readonly Trouble[];
+  /** Checks that say the same of every row. */
+  common: ReadonlySet<string>;
   request: SeriesRequest | null;
   side: string | undefined;
   garment: Garment | undefined;
@@ -57,6 +61,7 @@ export function RowPanel({
   onClose: () => void;
   onDesign: () => void;
   onCut: () => void;
+  onDelete: () => void;
 }) {
   const [shown, setShown] = useState<RowShown | null>(null);
   const last = useRef<ImageBitmap | null>(null);
@@ -136,7 +141,17 @@ export function RowPanel({
               <span className="mt-0.5">
                 <SeverityMark severity={t.severity} size={13} />
               </span>
-              <span className="min-w-0">{t.message}</span>
+              <span className="min-w-0">
+                {t.message}
+                {t.check !== undefined && common.has(t.check) && (
+                  <>
+                    {' '}
+                    <Link to={`/design/${series.layout}`} className="whitespace-nowrap text-spruce underline">
+                      In every row: mend the layout
+                    </Link>
+                  </>
+                )}
+              </span>
             </li>
           ))}
         </ul>
@@ -201,6 +216,9 @@ export function RowPanel({
         ) : (
           <Button onClick={onDesign}>Make it a design of its own</Button>
         )}
+        <Button tone="danger" onClick={onDelete}>
+          Delete this row
+        </Button>
       </section>
     </aside>
   );

@@ -12,7 +12,7 @@ import {
   useSeriesListQuery,
   type SeriesEntry,
 } from '../store/series-api';
-import { PickDesign } from '../sheets/pick-design';
+import { PickDesign } from '../design/pick-design';
 import { Button, IconButton, notify } from '../ui';
 
 const NONE: ReadonlySet<string> = new Set();

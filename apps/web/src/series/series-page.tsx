@@ -1,6 +1,5 @@
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
-import { Download, Hammer, Plus, Redo2, ShieldCheck, Undo2, Upload } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { Hammer, Redo2, Undo2 } from 'lucide-react';
+import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { SortColumn } from 'react-data-grid';
 import { slug } from '@brelm/core/export';
@@ -24,29 +23,25 @@ import { sideOf } from '@brelm/core/spec';
 import { saveFile } from '../platform/save-file';
 import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../store/api';
 import { useProtectedWordsQuery } from '../store/listings-api';
-import { useFollowRowsMutation, type RowDesigns } from '../store/series-api';
-import {
-  Button,
-  FileButton,
-  IconButton,
-  KEPT_WORDS,
-  KeptNotes,
-  leaveField,
-  Modal,
-  notify,
-  SelectField,
-} from '../ui';
-import { PickDesign } from '../sheets/pick-design';
+import type { RowDesigns } from '../store/series-api';
+import { Button, IconButton, KEPT_WORDS, KeptNotes, leaveField, notify } from '../ui';
+import { PickDesign } from '../design/pick-design';
 import { useKeys } from '../use-keys';
 import { tableOf, type SeriesRequest } from '../workers/series-client';
 import { AddRows } from './add-rows';
 import { BringTable } from './bring-table';
 import { ContactSheet } from './contact-sheet';
+import { Following, ownDesign } from './following';
+import { LostLayout } from './lost-layout';
 import { MakeSeries } from './make-series';
+import { RenameColumn } from './rename-column';
+import { SheetBar, type SheetOrder } from './sheet-bar';
+import { TableBar } from './table-bar';
 import { Places } from './places';
 import { RowPanel } from './row-panel';
 import { Ends } from './ends';
-import { fillDown, SeriesTable, shownRows } from './table';
+import { SeriesTable } from './table';
+import { fillDown, shownRows } from './table-edits';
 import { useBase, useDoubts, useProofs, useRows } from './use-rows';
 import { useLayout, useSeries } from './use-series';
 import { useWanted } from './use-wanted';
@@ -78,48 +73,6 @@ function Opened({ id }: { id: string }) {
 }
 
 type Open = ReturnType<typeof useSeries>;
-
-/** A series whose layout is gone keeps its table; another design can take the layout's place. */
-function LostLayout({
-  open,
-  series,
-  fault,
-  gone,
-}: {
-  open: Open;
-  series: Series;
-  fault: string;
-  gone: boolean;
-}) {
-  const [picking, setPicking] = useState(false);
-  return (
-    <main className="mx-auto mt-20 max-w-md p-6">
-      <h1 className="text-[20px]">{series.name}</h1>
-      <p className="my-3">
-        {fault} {gone && `The table is safe: ${series.rows.length} rows.`}
-      </p>
-      {gone ? (
-        <Button tone="main" onClick={() => setPicking(true)}>
-          Choose another layout
-        </Button>
-      ) : (
-        <Button onClick={() => location.reload()}>Try again</Button>
-      )}
-      {picking && (
-        <PickDesign
-          title="Which design is the layout?"
-          words={['the layout', 'take it']}
-          taken={new Set([series.layout])}
-          onTake={(d) => {
-            setPicking(false);
-            open.change((s) => ({ ...s, layout: d.id }));
-          }}
-          onClose={() => setPicking(false)}
-        />
-      )}
-    </main>
-  );
-}
 
 function Workplace({ id, open, series, layout }: { id: string; open: Open; series: Series; layout: Design }) {
   const { change, undo, redo, state } = open;
@@ -158,7 +111,7 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
 
   const [filter, setFilter] = useState('');
   const [sort, setSort] = useState<readonly SortColumn[]>([]);
-  const [order, setOrder] = useState<'trouble' | 'table'>('trouble');
+  const [order, setOrder] = useState<SheetOrder>('trouble');
   const [chosen, setChosen] = useState<string | null>(series.rows[0]?.id ?? null);
   const [panel, setPanel] = useState(false);
   const [dialog, setDialog] = useState<'rows' | 'make' | 'layout' | null>(null);
@@ -318,38 +271,16 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
           aria-label="Table"
           className="flex w-[40%] max-w-[560px] min-w-[330px] flex-col border-r border-line"
         >
-          <div className="flex flex-wrap items-center gap-1.5 px-3 py-2">
-            <input
-              type="search"
-              aria-label="Find rows"
-              placeholder="Find rows"
-              className="field !w-24 !min-w-24 flex-1"
-              value={filter}
-              onChange={(e) => setFilter(e.target.value)}
-            />
-            <Button className="!h-7 !px-2" onClick={addRow}>
-              <Plus size={14} aria-hidden /> Row
-            </Button>
-            <Button
-              className="!h-7 !px-2"
-              disabled={series.columns.length === 0}
-              onClick={() => setDialog('rows')}
-            >
-              Rows…
-            </Button>
-            <Button className="!h-7 !px-2" onClick={() => change((s) => withColumn(s, ''))}>
-              <Plus size={14} aria-hidden /> Column
-            </Button>
-            <FileButton
-              accept=".csv,.tsv,.txt,text/csv"
-              testId="table-file"
-              className="!h-7 !px-2"
-              onFiles={([file]) => void bringIn(file)}
-            >
-              <Upload size={14} aria-hidden /> In
-            </FileButton>
-            <GiveOut onGive={giveOut} />
-          </div>
+          <TableBar
+            filter={filter}
+            onFilter={setFilter}
+            canMake={series.columns.length > 0}
+            onRow={addRow}
+            onRows={() => setDialog('rows')}
+            onColumn={() => change((s) => withColumn(s, ''))}
+            onFile={(file) => void bringIn(file)}
+            onGive={giveOut}
+          />
           <div className="min-h-0 flex-1">
             <SeriesTable
               series={series}
@@ -370,60 +301,21 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
           </div>
         </section>
         <section aria-label="Contact sheet" className="flex min-w-0 flex-1 flex-col">
-          <div className="flex flex-wrap items-end gap-2 px-3 py-2">
-            <p role="status" className="mr-auto self-center text-[13px]">
-              <SheetWords all={series.rows.length} looked={rows.looked} counts={counts} />
-            </p>
-            {sides.length > 1 && (
-              <SelectField
-                label="Side"
-                className="!w-28"
-                value={side}
-                onChange={(e) => setSide(e.target.value)}
-              >
-                {sides.map((s) => (
-                  <option key={s.id} value={s.id}>
-                    {s.name || s.id}
-                  </option>
-                ))}
-              </SelectField>
-            )}
-            <SelectField
-              label="Garment"
-              className="!w-32"
-              value={garment?.id ?? ''}
-              onChange={(e) => setGarment(e.target.value)}
-            >
-              {offered.map((g) => (
-                <option key={g.id} value={g.id}>
-                  {g.name}
-                </option>
-              ))}
-            </SelectField>
-            <SelectField
-              label="First"
-              className="!w-32"
-              value={order}
-              onChange={(e) => setOrder(e.target.value as typeof order)}
-            >
-              <option value="trouble">in trouble</option>
-              <option value="table">as in the table</option>
-            </SelectField>
-            {proofs.progress ? (
-              <Button className="!h-7" onClick={proofs.cancel}>
-                {proofs.progress.done} of {proofs.progress.all} proofed: stop
-              </Button>
-            ) : (
-              <Button
-                className="!h-7"
-                disabled={!wish || series.rows.length === 0}
-                title={garment && `Proofs every row on ${garment.name}`}
-                onClick={proofs.begin}
-              >
-                <ShieldCheck size={14} aria-hidden /> Proof all
-              </Button>
-            )}
-          </div>
+          <SheetBar
+            all={series.rows.length}
+            looked={rows.looked}
+            counts={counts}
+            sides={sides}
+            side={side}
+            onSide={setSide}
+            garments={offered}
+            garment={garment}
+            onGarment={setGarment}
+            order={order}
+            onOrder={setOrder}
+            proofs={proofs}
+            canProof={wish !== null && series.rows.length > 0}
+          />
           <div className="min-h-0 flex-1 px-3 pb-3">
             <ContactSheet
               list={pictured}
@@ -446,6 +338,7 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
             row={row}
             number={numbers.get(row.id)!}
             troubles={troublesOf(row)}
+            common={proofs.common}
             request={request}
             side={side}
             garment={garment}
@@ -456,6 +349,15 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
               void ownDesign(id, row).then(keepDesigns, (e: unknown) => notify('fault', reasonOf(e)))
             }
             onCut={() => changeRow(row.id, (r) => ({ ...r, design: null }))}
+            onDelete={() => {
+              change((s) => ({ ...s, rows: s.rows.filter((r) => r.id !== row.id) }));
+              setPanel(false);
+              const at = series.rows.indexOf(row);
+              notify('done', `Row ${at + 1} is deleted.`, {
+                label: 'Bring it back',
+                run: () => change((s) => ({ ...s, rows: s.rows.toSpliced(at, 0, row) })),
+              });
+            }}
           />
         )}
       </div>
@@ -505,7 +407,7 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
         />
       )}
       {renaming && (
-        <Rename
+        <RenameColumn
           column={renaming}
           taken={series.columns.filter((c) => c !== renaming).map((c) => c.name.toLowerCase())}
           onName={(name) => {
@@ -516,165 +418,5 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
         />
       )}
     </div>
-  );
-}
-
-function GiveOut({ onGive }: { onGive: (kind: 'csv' | 'tsv') => void }) {
-  return (
-    <Menu>
-      <MenuButton className="inline-flex h-7 items-center gap-1.5 rounded-md border border-edge bg-card px-2 text-[13px] font-medium hover:border-ink">
-        <Download size={14} aria-hidden /> Out
-      </MenuButton>
-      <MenuItems
-        anchor={{ to: 'bottom end', gap: 4 }}
-        className="z-40 w-56 rounded-md border border-edge bg-card p-1 text-[13px]"
-      >
-        {(['csv', 'tsv'] as const).map((kind) => (
-          <MenuItem key={kind}>
-            <button
-              type="button"
-              className="block w-full rounded-md px-2 py-1.5 text-left data-focus:bg-line"
-              onClick={() => onGive(kind)}
-            >
-              The table as {kind.toUpperCase()}
-            </button>
-          </MenuItem>
-        ))}
-      </MenuItems>
-    </Menu>
-  );
-}
-
-/** Makes a design of its own of one row. */
-async function ownDesign(id: string, row: SeriesRow): Promise<RowDesigns> {
-  const response = await fetch(`/api/series/${id}/designs`, {
-    method: 'POST',
-    body: JSON.stringify({ rows: [row.id] }),
-    headers: { 'Content-Type': 'application/json' },
-  });
-  const answer = (await response.json()) as RowDesigns & { message?: string };
-  if (!response.ok) throw new Error(answer.message ?? 'The design could not be made.');
-  if (answer.left.length) throw new Error(answer.left[0].why.join(' '));
-  notify('done', 'It is on the shelf, and follows this row.');
-  return answer;
-}
-
-function SheetWords({
-  all,
-  looked,
-  counts,
-}: {
-  all: number;
-  looked: number;
-  counts: { stop: number; watch: number };
-}) {
-  if (all === 0) return <span className="text-muted">No rows yet</span>;
-  const trouble = [
-    counts.stop ? `${counts.stop} cannot be made` : '',
-    counts.watch ? `${counts.watch} to look at` : '',
-  ].filter(Boolean);
-  return (
-    <>
-      {all} {all === 1 ? 'row' : 'rows'}
-      {looked < all ? (
-        <span className="text-muted"> · {looked} looked at</span>
-      ) : (
-        <span className={counts.stop ? 'text-rust' : 'text-muted'}>
-          {' '}
-          · {trouble.length ? trouble.join(', ') : 'nothing wrong'}
-        </span>
-      )}
-    </>
-  );
-}
-
-/** Designs that follow their rows, brought up to date by one press. */
-function Following({
-  id,
-  series,
-  saved,
-  onFollowed,
-}: {
-  id: string;
-  series: Series;
-  saved: boolean;
-  onFollowed: (made: RowDesigns) => void;
-}) {
-  const [follow, { isLoading }] = useFollowRowsMutation();
-  const following = series.rows.flatMap((r) => (r.design ? [{ row: r.id, ...r.design }] : []));
-  if (following.length === 0) return null;
-  return (
-    <Button
-      className="!h-8"
-      disabled={!saved || isLoading}
-      title="Lays the designs that follow their rows out anew; those that were changed by themselves stay as they are"
-      onClick={() =>
-        follow({ id, designs: following.slice(0, 500) })
-          .unwrap()
-          .then(
-            (made) => {
-              onFollowed(made);
-              notify(
-                made.left.length ? 'fault' : 'done',
-                `${made.designs.length} brought up to date.${made.left.length ? ` ${made.left.map((l) => `${l.name}: ${l.why.join(' ')}`).join(' ')}` : ''}`,
-              );
-            },
-            (error: unknown) => notify('fault', reasonOf(error)),
-          )
-      }
-    >
-      Bring {following.length} {following.length === 1 ? 'design' : 'designs'} up to date
-    </Button>
-  );
-}
-
-function Rename({
-  column,
-  taken,
-  onName,
-  onClose,
-}: {
-  column: SeriesColumn;
-  taken: readonly string[];
-  onName: (name: string) => void;
-  onClose: () => void;
-}) {
-  const [name, setName] = useState(column.name);
-  const field = useRef<HTMLInputElement>(null);
-  useEffect(() => field.current?.select(), []);
-  const plain = name.replace(/[{}]/g, '').trim();
-  const fault = !plain
-    ? 'A column needs a name.'
-    : taken.includes(plain.toLowerCase())
-      ? 'Another column is called so.'
-      : null;
-  return (
-    <Modal open title="What the column is called" onClose={onClose}>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (!fault) onName(plain);
-        }}
-      >
-        <input
-          ref={field}
-          autoFocus
-          aria-label="Name of the column"
-          className="field"
-          maxLength={80}
-          value={name}
-          onChange={(e) => setName(e.target.value)}
-        />
-        <p role="status" className="min-h-5 text-[12px] text-rust">
-          {fault}
-        </p>
-        <div className="mt-2 flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
-          <Button tone="main" type="submit" disabled={fault !== null}>
-            Call it so
-          </Button>
-        </div>
-      </form>
-    </Modal>
   );
 }

@@ -296,11 +296,15 @@ function forgetOld(known: Map<string, Known>, seen: readonly string[]): void {
   }
 }
 
+const NO_CHECKS: ReadonlySet<string> = new Set();
+
 export interface Proofs {
   /** Rows that were proofed, and how many there are to be; null while nobody asked. */
   progress: { done: number; all: number } | null;
   begin(): void;
   cancel(): void;
+  /** Checks that say the same of every row that was proofed: it is the layout that has to be mended. */
+  common: ReadonlySet<string>;
   /** What the proof found of a row as it is now. */
   of(row: SeriesRow): readonly Trouble[];
 }
@@ -344,8 +348,14 @@ export function useProofs(
       () => own.signal.aborted || setProgress(null),
     );
   };
+  const common = useMemo(() => {
+    const proofed = [...found.values()].filter((f) => f.base === base);
+    if (proofed.length < 2) return NO_CHECKS;
+    const [first, ...others] = proofed.map((f) => new Set(f.troubles.flatMap((t) => t.check ?? [])));
+    return new Set([...first].filter((check) => others.every((o) => o.has(check))));
+  }, [found, base]);
   return {
-    ...{ progress, begin, cancel },
+    ...{ progress, begin, cancel, common },
     of: (row) => {
       const one = found.get(row.id);
       return one && one.base === base && one.row === row ? one.troubles : [];

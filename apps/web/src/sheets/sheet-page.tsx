@@ -20,7 +20,7 @@ import {
 import { useKeys } from '../use-keys';
 import { packSheet } from '../workers/pack-client';
 import { NotWanted, reasonOf } from '../workers/hand';
-import { PickDesign } from './pick-design';
+import { PickDesign } from '../design/pick-design';
 import { SheetBoard } from './sheet-board';
 import { SheetSettings } from './sheet-settings';
 import { StickerList, type Count } from './sticker-list';

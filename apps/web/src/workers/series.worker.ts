@@ -120,7 +120,7 @@ const worker = {
         .filter((f) => stops.has(f) || (f.severity === 'watch' && f.accepted === undefined))
         .map((f): Trouble => ({
           ...{ severity: f.severity, kind: 'proof', message: f.message },
-          ...(f.garment === undefined ? {} : { garment: f.garment }),
+          check: `${f.check} ${f.part ?? ''}`,
         }))
     );
   },

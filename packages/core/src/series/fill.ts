@@ -46,8 +46,8 @@ export interface Trouble {
   severity: 'stop' | 'watch' | 'note';
   kind: TroubleKind;
   message: string;
-  /** Of which garment colour a proof says so. */
-  garment?: string;
+  /** Which check of a proof says so, and of which part; empty for the whole artwork. */
+  check?: string;
 }
 
 /** A picture of the materials as it was found by its name, or why it cannot be used. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Surface } from '@brelm/core/drawing';
 import { reasonOf, useDesignsInfiniteQuery, type DesignEntry } from '../store/api';
-import { usePreview } from '../design';
+import { usePreview } from './use-preview';
 import { Button, Modal } from '../ui';
 import { useSettled } from '../ui/use-settled';
 
@@ -46,7 +46,11 @@ export function PickDesign({
           ))}
         </ul>
       )}
-      {found.data && designs.length === 0 && <p className="text-muted">No design has these words.</p>}
+      {found.data && designs.length === 0 && (
+        <p className="text-muted">
+          {search ? 'No design has these words.' : 'No design is on the shelf yet: make one first.'}
+        </p>
+      )}
       <div className="mt-4 flex items-center justify-end gap-2">
         {found.hasNextPage && (
           <Button className="mr-auto" onClick={() => void found.fetchNextPage()}>

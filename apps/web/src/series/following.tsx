@@ -1,0 +1,58 @@
+import type { Series, SeriesRow } from '@brelm/core/series';
+import { reasonOf } from '../store/api';
+import { useFollowRowsMutation, type RowDesigns } from '../store/series-api';
+import { Button, notify } from '../ui';
+
+/** Makes a design of its own of one row. */
+export async function ownDesign(id: string, row: SeriesRow): Promise<RowDesigns> {
+  const response = await fetch(`/api/series/${id}/designs`, {
+    method: 'POST',
+    body: JSON.stringify({ rows: [row.id] }),
+    headers: { 'Content-Type': 'application/json' },
+  });
+  const answer = (await response.json()) as RowDesigns & { message?: string };
+  if (!response.ok) throw new Error(answer.message ?? 'The design could not be made.');
+  if (answer.left.length) throw new Error(answer.left[0].why.join(' '));
+  notify('done', 'It is on the shelf, and follows this row.');
+  return answer;
+}
+
+/** Designs that follow their rows, brought up to date by one press. */
+export function Following({
+  id,
+  series,
+  saved,
+  onFollowed,
+}: {
+  id: string;
+  series: Series;
+  saved: boolean;
+  onFollowed: (made: RowDesigns) => void;
+}) {
+  const [follow, { isLoading }] = useFollowRowsMutation();
+  const following = series.rows.flatMap((r) => (r.design ? [{ row: r.id, ...r.design }] : []));
+  if (following.length === 0) return null;
+  return (
+    <Button
+      className="!h-8"
+      disabled={!saved || isLoading}
+      title="Lays the designs that follow their rows out anew; those that were changed by themselves stay as they are"
+      onClick={() =>
+        follow({ id, designs: following.slice(0, 500) })
+          .unwrap()
+          .then(
+            (made) => {
+              onFollowed(made);
+              notify(
+                made.left.length ? 'fault' : 'done',
+                `${made.designs.length} brought up to date.${made.left.length ? ` ${made.left.map((l) => `${l.name}: ${l.why.join(' ')}`).join(' ')}` : ''}`,
+              );
+            },
+            (error: unknown) => notify('fault', reasonOf(error)),
+          )
+      }
+    >
+      Bring {following.length} {following.length === 1 ? 'design' : 'designs'} up to date
+    </Button>
+  );
+}
