@@ -1,4 +1,4 @@
-import { Hammer, Redo2, Undo2 } from 'lucide-react';
+import { Hammer } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { SortColumn } from 'react-data-grid';
@@ -24,7 +24,7 @@ import { saveFile } from '../platform/save-file';
 import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../store/api';
 import { useProtectedWordsQuery } from '../store/listings-api';
 import type { RowDesigns } from '../store/series-api';
-import { Button, IconButton, KEPT_WORDS, KeptNotes, leaveField, notify } from '../ui';
+import { Button, KEPT_WORDS, KeptNotes, NameField, UndoRedo, notify } from '../ui';
 import { PickDesign } from '../design/pick-design';
 import { useKeys } from '../use-keys';
 import { tableOf, type SeriesRequest } from '../workers/series-client';
@@ -205,18 +205,11 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
     <div className="flex h-full flex-col">
       <header className="flex h-12 shrink-0 items-center gap-2 border-b border-line bg-card px-4">
         <h1 className="sr-only">{series.name}</h1>
-        <input
-          key={series.name}
-          aria-label="Name of the series"
-          className="field !w-56 font-display !text-[16px] font-semibold"
-          maxLength={300}
-          defaultValue={series.name}
-          onKeyDown={(e) => leaveField(e, series.name)}
-          onBlur={(e) => {
-            const name = e.target.value.trim();
-            if (name && name !== series.name) change((s) => ({ ...s, name }));
-            else e.target.value = series.name;
-          }}
+        <NameField
+          label="Name of the series"
+          name={series.name}
+          className="!w-56 font-display !text-[16px] font-semibold"
+          onName={(name) => change((s) => ({ ...s, name }))}
         />
         <p className="min-w-0 truncate text-[13px] text-muted">
           laid out as{' '}
@@ -230,12 +223,7 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
         <span role="status" className="mr-auto text-[13px] text-muted">
           {KEPT_WORDS[state]}
         </span>
-        <IconButton label="Undo" keys="Ctrl Z" disabled={!open.canUndo} onClick={undo}>
-          <Undo2 size={16} aria-hidden />
-        </IconButton>
-        <IconButton label="Redo" keys="Ctrl Y" disabled={!open.canRedo} onClick={redo}>
-          <Redo2 size={16} aria-hidden />
-        </IconButton>
+        <UndoRedo open={open} />
         <Following id={id} series={series} saved={state === 'saved'} onFollowed={keepDesigns} />
         <Button
           tone="main"

@@ -1,5 +1,5 @@
 import { saveFile } from '../platform/save-file';
-import { Download, Redo2, Undo2 } from 'lucide-react';
+import { Download } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { slug } from '@brelm/core/export';
@@ -8,13 +8,13 @@ import { askSlowly } from '../platform/asking';
 import { useSpecsQuery, type DesignEntry } from '../store/api';
 import {
   Button,
-  IconButton,
   KEPT_WORDS,
   KeptNotes,
   SeverityMark,
   WorkFaultNote,
   dropNotice,
-  leaveField,
+  NameField,
+  UndoRedo,
   notify,
 } from '../ui';
 import { useKeys } from '../use-keys';
@@ -193,28 +193,16 @@ function Workplace({
     <div className="flex h-full flex-col">
       <header className="flex h-12 shrink-0 items-center gap-3 border-b border-line bg-card px-4">
         <h1 className="sr-only">{sheet.name}</h1>
-        <input
-          key={sheet.name}
-          aria-label="Name of the sheet"
-          className="field !w-64 font-display !text-[16px] font-semibold"
-          maxLength={300}
-          defaultValue={sheet.name}
-          onKeyDown={(e) => leaveField(e, sheet.name)}
-          onBlur={(e) => {
-            const name = e.target.value.trim();
-            if (name && name !== sheet.name) change((s) => ({ ...s, name }));
-            else e.target.value = sheet.name;
-          }}
+        <NameField
+          label="Name of the sheet"
+          name={sheet.name}
+          className="!w-64 font-display !text-[16px] font-semibold"
+          onName={(name) => change((s) => ({ ...s, name }))}
         />
         <span role="status" className="mr-auto text-[13px] text-muted">
           {working ?? KEPT_WORDS[state]}
         </span>
-        <IconButton label="Undo" keys="Ctrl Z" disabled={!open.canUndo} onClick={undo}>
-          <Undo2 size={16} aria-hidden />
-        </IconButton>
-        <IconButton label="Redo" keys="Ctrl Y" disabled={!open.canRedo} onClick={redo}>
-          <Redo2 size={16} aria-hidden />
-        </IconButton>
+        <UndoRedo open={open} />
         {FORMATS.map(([format, label, says], i) => (
           <Button
             key={format}

@@ -13,4 +13,6 @@ export * from './work-fault';
 export * from './amount';
 export * from './tick';
 export * from './kept-notes';
+export * from './kept-bar';
+export * from './kept-list';
 export * from './text-box';

@@ -1,9 +1,9 @@
-import { Download, Redo2, Trash2, Undo2 } from 'lucide-react';
+import { Download, Trash2 } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { withPhoto, type PhotoFacts, type Scene } from '@brelm/core/mockup';
 import { MOST_STROKES } from '@brelm/core/steps';
 import { reasonOf } from '../../../store/api';
-import { Button, IconButton, KEPT_WORDS, KeptNotes, leaveField, notify } from '../../../ui';
+import { Button, IconButton, KEPT_WORDS, KeptNotes, NameField, UndoRedo, notify } from '../../../ui';
 import { useKeys } from '../../../use-keys';
 import { NotWanted } from '../../../workers/hand';
 import { photoFacts, type MockupRequest } from '../../../workers/mockup-client';
@@ -58,28 +58,17 @@ export function PhotoDesk({
       <section aria-label="Photo" className="flex min-h-0 min-w-0 flex-col">
         <div className="flex items-center gap-3 border-b border-line px-4 py-1.5">
           <h1 className="sr-only">Your photo: {scene.name}</h1>
-          <input
-            key={scene.name}
-            aria-label="Name of the scene"
-            className="field !w-56"
-            maxLength={200}
-            defaultValue={scene.name}
-            onKeyDown={(e) => leaveField(e, scene.name)}
-            onBlur={(e) => {
-              const name = e.target.value.trim();
-              if (name && name !== scene.name) change((s) => ({ ...s, name }));
-              else e.target.value = scene.name;
-            }}
+          <NameField
+            label="Name of the scene"
+            name={scene.name}
+            most={200}
+            className="!w-56"
+            onName={(name) => change((s) => ({ ...s, name }))}
           />
           <span role="status" className="mr-auto truncate text-[13px] text-muted">
             {busy ? 'making the picture…' : KEPT_WORDS[state]}
           </span>
-          <IconButton label="Undo" keys="Ctrl Z" disabled={!open.canUndo} onClick={undo}>
-            <Undo2 size={16} aria-hidden />
-          </IconButton>
-          <IconButton label="Redo" keys="Ctrl Y" disabled={!open.canRedo} onClick={redo}>
-            <Redo2 size={16} aria-hidden />
-          </IconButton>
+          <UndoRedo open={open} />
           <a
             href={`/api/scenes/${id}/zip`}
             download
