@@ -124,6 +124,93 @@ describe('series', () => {
   });
 });
 
+describe('what is sent as a series to do harm', () => {
+  const raw = async (body: string) => {
+    const response = await fetch(`${it0.url}/api/series`, {
+      ...{ method: 'POST', body, headers: { 'content-type': 'application/json' } },
+    });
+    return response.status;
+  };
+
+  it('is refused with 4xx, never 500, and changes nothing', async () => {
+    const layout = await store(layoutOf());
+    const text = JSON.stringify(seriesOf(layout, 'First'));
+    const deep = '['.repeat(5000) + ']'.repeat(5000);
+    const statuses = [
+      await raw(`{"document":${text.replace('"c1":"First"', '"__proto__":"First"')}}`),
+      await raw(`{"document":${text.replace('"rows":[', `"rows":${deep},"more":[`)}}`),
+      await raw(`{"document":${text.replace('"First"', `"${'x'.repeat(3000)}"`)}}`),
+      await raw(
+        `{"document":${text.replace('"places":[', `"places":[${'{"kind":"name","says":""},'.repeat(300)}`)}}`,
+      ),
+      await raw(`{"document":${text.replace('"name":"Ranks"', `"name":"${'n'.repeat(400)}"`)}}`),
+      await raw(`{"document":${text}`),
+      await raw('{"document":null}'),
+    ];
+    expect(statuses).toEqual(statuses.map(() => 400));
+    expect(await raw(`{"document":${text.replace('"Ranks"', `"${'n'.repeat(13_000_000)}"`)}}`)).toBe(400);
+    expect(await raw(`{"document":"${'n'.repeat(31 * 1024 * 1024)}"}`)).toBe(413);
+    expect(({} as Record<string, unknown>).c1).toBeUndefined();
+  });
+
+  it('does not run where words are code, paths or patterns', async () => {
+    const layout = await store(layoutOf());
+    const words = [
+      "'; DROP TABLE series; --",
+      '../../etc/passwd',
+      '{Rank}',
+      '<svg onload=alert(1)>',
+      '$(id)',
+      '\\u0000',
+    ];
+    const { id } = await create(seriesOf(layout, ...words));
+    const { body } = await ask<{ designs: { id: string; name: string }[]; left: Made['left'] }>(
+      `series/${id}/designs`,
+      'POST',
+      {},
+    );
+    expect(body.designs.length + body.left.length).toBe(words.length);
+    for (const design of body.designs) {
+      const { document } = (await ask<StoredDesign>(`designs/${design.id}`)).body;
+      const [line] = (document.sides[0].parts[0] as LetteringPart).lines;
+      // Capitals as the layout has them; else just what stood in the cell.
+      expect(words.map((w) => w.toUpperCase())).toContain(line.text);
+    }
+    expect((await ask('series')).status).toBe(200);
+  });
+
+  it('asks for rows, products and designs that are not its own to no end', async () => {
+    const layout = await store(layoutOf());
+    const { id } = await create(seriesOf(layout, 'First', 'Second'));
+    const fields = async (path: string, json: object) => {
+      const { status, body } = await ask(`series/${id}/${path}`, 'POST', json);
+      return [status, body.faults?.map((f) => f.field)];
+    };
+    const nobody = '7d0f0a5e-0000-4000-8000-000000000000';
+    expect(await fields('designs', { rows: ['r1', 'r7'] })).toEqual([400, ['rows[1]']]);
+    expect(await fields('designs', { rows: Array.from({ length: 10_001 }, () => 'r1') })).toEqual([
+      400,
+      ['rows'],
+    ]);
+    expect(await fields('runs', { specs: ['pinfold/none'] })).toEqual([400, ['specs[0]']]);
+    expect(await fields('runs', { rows: 'r1' })).toEqual([400, expect.arrayContaining(['rows'])]);
+    expect(await fields('runs', { more: 1 })).toEqual([400, ['more']]);
+    // A design that is gone is told; nothing is made in its place.
+    const follow = await ask<{ designs: object[]; left: Made['left'] }>(
+      `series/${id}/designs/follow`,
+      'POST',
+      {
+        designs: [{ row: 'r1', id: nobody, revision: 1 }],
+      },
+    );
+    expect([follow.status, follow.body.designs, follow.body.left[0].why]).toEqual([
+      200,
+      [],
+      ['Its design is gone.'],
+    ]);
+  });
+});
+
 describe('files of a series', () => {
   it('are made of each row that can be, packed with a table for upload, and only what changed is made anew', async () => {
     const design = layoutOf();
