@@ -8,12 +8,13 @@ import {
   number,
   readDocument,
   record,
+  schemaOf,
   table,
   text,
   type Field,
   type FieldsOf,
+  type JsonSchema,
 } from '../fields';
-import { readAlone, schemaOf, type JsonSchema } from '../fields';
 import {
   MOST_CELL,
   MOST_COLUMNS,
@@ -135,9 +136,6 @@ export const SERIES_FIELD: Field<Body> = record<Body>(SERIES_FIELDS, {
 /** Reads a parsed series. Throws a DocumentError that lists each fault by its field. */
 export const readSeries = (document: unknown): Series =>
   readDocument(document, { format: SERIES_FORMAT, version: SERIES_VERSION, body: SERIES_FIELD });
-
-/** Reads rows by themselves. Throws a DocumentError. */
-export const readRow = (value: unknown): SeriesRow => readAlone(ROW, value);
 
 /** The series format as JSON Schema; `docs/series.schema.json` is this, written by `npm run schema`. */
 export const seriesSchema = (): JsonSchema =>

@@ -1,7 +1,9 @@
 import { doubtfulIn, type Spelling } from '../proof';
 import { protectedIn, type ProtectedWord } from '../listing';
 import { saidIn } from './columns';
-import { nameOf, wordsIn, type Trouble } from './fill';
+import { nameOf } from './fill';
+import { wordsIn } from './set-places';
+import type { Trouble } from './troubles';
 import type { Series, SeriesRow } from './types';
 
 /** What makes a row's artwork: two rows with the same are twins, whatever they are called. */

@@ -1,5 +1,4 @@
-import { allParts, type Design } from '../design';
-import { wordsOf } from '../design';
+import { allParts, wordsOf, type Design } from '../design';
 import { partTitle, type LetteringPart, type Part } from '../parts';
 import { columnNamed, freeColumnName, naming } from './columns';
 import { emptyRow } from './table';
