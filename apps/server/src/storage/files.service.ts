@@ -1,10 +1,8 @@
-import { createHash } from 'node:crypto';
 import { createReadStream, type ReadStream } from 'node:fs';
-import { stat, utimes } from 'node:fs/promises';
+import { stat } from 'node:fs/promises';
 import { Inject, Injectable, NotFoundException } from '@nestjs/common';
-import { writeAside } from '../engine';
 import { OPTIONS, type ServerOptions } from '../options';
-import { fileAt } from '../workers/made';
+import { fileAt, keepBytes } from '../workers/made';
 
 /** Files by their SHA-256: the same bytes lie there once, and what is there never changes. */
 @Injectable()
@@ -16,20 +14,8 @@ export class FilesService {
   }
 
   /** Keeps bytes and returns their SHA-256. Throws a WriteError when they cannot be written whole. */
-  async keep(bytes: Uint8Array): Promise<string> {
-    const sha256 = createHash('sha256').update(bytes).digest('hex');
-    const path = this.pathOf(sha256);
-    const known = await stat(path).catch(() => null);
-    // Whoever tidies up leaves alone what was asked for just now.
-    const now = new Date();
-    const there =
-      known?.size === bytes.length &&
-      (await utimes(path, now, now).then(
-        () => true,
-        () => false,
-      ));
-    if (!there) await writeAside(path, bytes);
-    return sha256;
+  keep(bytes: Uint8Array): Promise<string> {
+    return keepBytes(this.options.filesDir, bytes);
   }
 
   /** Where the bytes of a SHA-256 lie; null where they are not there. */

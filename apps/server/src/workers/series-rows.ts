@@ -1,5 +1,4 @@
-import { createHash } from 'node:crypto';
-import { readFile, stat, utimes } from 'node:fs/promises';
+import { readFile } from 'node:fs/promises';
 import type { Garment } from '@brelm/core/colour';
 import { artworkText, documentOf, headOf, readDesign, type DesignHead } from '@brelm/core/design';
 import { artworkLines } from '@brelm/core/listing';
@@ -13,8 +12,8 @@ import {
   type Trouble,
 } from '@brelm/core/series';
 import { catalogueFace } from '@brelm/core/type';
-import { loadMaterials, seriesWorld, writeAside } from '../engine';
-import { fileAt } from './made';
+import { loadMaterials, seriesWorld } from '../engine';
+import { fileAt, keepBytes } from './made';
 import { parsedJson } from './reading';
 
 /** What a list needs of a series. */
@@ -73,22 +72,6 @@ export interface MadeRow {
   text?: string;
 }
 
-/** Keeps bytes by their SHA-256; what lies there already is marked as asked for just now. */
-async function keep(filesDir: string, bytes: Buffer): Promise<string> {
-  const sha256 = createHash('sha256').update(bytes).digest('hex');
-  const path = fileAt(filesDir, sha256);
-  const known = await stat(path).catch(() => null);
-  const now = new Date();
-  const there =
-    known?.size === bytes.length &&
-    (await utimes(path, now, now).then(
-      () => true,
-      () => false,
-    ));
-  if (!there) await writeAside(path, bytes);
-  return sha256;
-}
-
 /** Rows of a series as designs, each kept as a state that work can be started with. */
 export async function seriesRowsTask(task: RowsTask): Promise<MadeRow[]> {
   const { filesDir, garments, sizes, texts } = task;
@@ -110,7 +93,7 @@ export async function seriesRowsTask(task: RowsTask): Promise<MadeRow[]> {
     out.push({
       ...{ row: row.id, name: design.name, head: headOf(design), lines: artworkLines(design) },
       troubles: [...troubles, ...drawn],
-      snapshot: texts ? '' : await keep(filesDir, Buffer.from(artworkText(text))),
+      snapshot: texts ? '' : await keepBytes(filesDir, Buffer.from(artworkText(text))),
       ...(texts ? { text } : {}),
     });
   }

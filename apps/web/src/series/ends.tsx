@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import type { SeriesRow } from '@brelm/core/series';
-import { seriesRow, type RowShown, type SeriesRequest } from '../workers/series-client';
+import { seriesRow, type RowShown, type SeriesAsked } from '../workers/series-client';
 import { RowPicture } from './row-picture';
 import { gaveWords } from './words';
 
@@ -16,7 +16,7 @@ export function Ends({
   ratio,
 }: {
   ends: readonly { label: string; row: SeriesRow }[];
-  request: SeriesRequest | null;
+  request: SeriesAsked | null;
   side: string;
   garment: Garment | undefined;
   ratio: number;
@@ -40,7 +40,7 @@ function End({
 }: {
   label: string;
   row: SeriesRow;
-  request: SeriesRequest | null;
+  request: SeriesAsked | null;
   side: string;
   garment: Garment | undefined;
   ratio: number;

@@ -66,6 +66,11 @@ export function Places({
           );
         })}
         <AddPlace layout={layout} series={series} onAdd={add} />
+        <Tick
+          label="Scale all back where it outgrows the layout"
+          checked={series.whole}
+          onChange={(whole) => change((s) => ({ ...s, whole }))}
+        />
         {series.places.length === 0 && (
           <p className="text-[13px] text-muted">
             Nothing of the layout changes yet: add a place, and say which column goes there.

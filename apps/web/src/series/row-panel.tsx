@@ -14,7 +14,7 @@ import {
   type Trouble,
 } from '@brelm/core/series';
 import { Button, IconButton, NumberField, SelectField, SeverityMark, TextBox, Tick } from '../ui';
-import { seriesRow, type RowShown, type SeriesRequest } from '../workers/series-client';
+import { seriesRow, type RowShown, type SeriesAsked } from '../workers/series-client';
 import { RowPicture } from './row-picture';
 import { byHandWords, gaveWords } from './words';
 
@@ -53,7 +53,7 @@ export function RowPanel({
   troubles: readonly Trouble[];
   /** Checks that say the same of every row. */
   common: ReadonlySet<string>;
-  request: SeriesRequest | null;
+  request: SeriesAsked | null;
   side: string | undefined;
   garment: Garment | undefined;
   onChange: (to: (row: SeriesRow) => SeriesRow, gesture?: string | null) => void;

@@ -27,7 +27,7 @@ import type { RowDesigns } from '../store/series-api';
 import { Button, KEPT_WORDS, KeptNotes, NameField, UndoRedo, notify } from '../ui';
 import { PickDesign } from '../design/pick-design';
 import { useKeys } from '../use-keys';
-import { tableOf, type SeriesRequest } from '../workers/series-client';
+import { tableOf, type SeriesAsked } from '../workers/series-client';
 import { AddRows } from './add-rows';
 import { BringTable } from './bring-table';
 import { ContactSheet } from './contact-sheet';
@@ -94,7 +94,7 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
   const ground = garment?.value ?? [...inkValues(layout, undefined).values()][0] ?? '#ffffff';
   const base = useBase(series, layout, ground);
   const wanted = useWanted(series, layout);
-  const doubts = useDoubts(series, protectedWords);
+  const doubts = useDoubts(series, layout.name, protectedWords);
   const rows = useRows(series, base, wanted, doubts, side);
   const spec = specs.find((s) => s.id === opened.board.spec);
   const specSide = spec && (sideOf(spec, opened.board.side) ?? spec.sides[0]);
@@ -136,17 +136,18 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
     return [...shown].sort((a, b) => (at.get(a.id) ?? Infinity) - (at.get(b.id) ?? Infinity) || 0);
     // Troubles are known anew with each version.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [shown, order, settled, rows.version, proofs.progress]);
+  }, [shown, order, settled, rows.version, doubts]);
 
   const counts = useMemo(() => {
     const out = { stop: 0, watch: 0 };
+    if (!settled) return out;
     for (const r of series.rows) {
       const worst = r.leftOut ? null : worstOf(troublesOf(r));
       if (worst === 'stop' || worst === 'watch') out[worst]++;
     }
     return out;
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [series.rows, rows.version, proofs.progress]);
+  }, [series.rows, settled, rows.version, doubts]);
 
   useKeys({
     'Ctrl+z': undo,
@@ -193,10 +194,7 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
     const of = new Map(made.designs.map((d) => [d.row, { id: d.id, revision: d.revision }]));
     change((s) => ({ ...s, rows: s.rows.map((r) => (of.has(r.id) ? { ...r, design: of.get(r.id)! } : r)) }));
   };
-  const request: SeriesRequest | null = useMemo(
-    () => (base ? { ...base, figures: [...wanted.figures], pictures: [...wanted.pictures] } : null),
-    [base, wanted],
-  );
+  const request: SeriesAsked | null = useMemo(() => (base ? { ...base, ...wanted } : null), [base, wanted]);
   const whyNot =
     state !== 'saved' ? 'It is not saved yet.' : series.rows.length === 0 ? 'It has no rows.' : null;
   const wantedRows = shown.filter((r) => !r.leftOut);

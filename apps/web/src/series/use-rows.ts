@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { Design } from '@brelm/core/design';
 import type { ProtectedWord } from '@brelm/core/listing';
-import { troublesBetween, wantedBy, type Series, type SeriesRow, type Trouble } from '@brelm/core/series';
+import { wantedBy, type Series, type SeriesRow, type Trouble } from '@brelm/core/series';
 import { useSettled } from '../ui/use-settled';
 import {
   proofRow,
@@ -51,9 +51,10 @@ function useSizes(series: Series | null, layout: Design | null): Record<number, 
 
 const NO_DOUBTS: ReadonlyMap<string, Trouble[]> = new Map();
 
-/** What the words of rows are doubted for, a moment after the last change; by row. */
+/** What is told of rows without laying them out (twins, names, doubtful words), a moment after the last change; by row. */
 export function useDoubts(
   series: Series | null,
+  layoutName: string,
   protectedWords: readonly ProtectedWord[],
 ): ReadonlyMap<string, Trouble[]> {
   const [doubts, setDoubts] = useState(NO_DOUBTS);
@@ -61,12 +62,12 @@ export function useDoubts(
   useEffect(() => {
     if (!settled) return;
     const abort = new AbortController();
-    seriesWords(settled, protectedWords, abort.signal).then(
+    seriesWords(settled, { name: layoutName }, protectedWords, abort.signal).then(
       (told) => setDoubts(new Map(told)),
       () => undefined,
     );
     return () => abort.abort();
-  }, [settled, protectedWords]);
+  }, [settled, layoutName, protectedWords]);
   return doubts;
 }
 
@@ -74,18 +75,20 @@ export function useDoubts(
 export function useBase(series: Series | null, layout: Design | null, ground: string): Base | null {
   const sizes = useSizes(series, layout);
   const { columns, places, whole, name } = series ?? {};
+  // Only figures have to stand out from the garment: nothing else changes with it.
+  const behind = places?.some((p) => p.kind === 'figure') ? ground : '';
   return useMemo(
     () =>
       layout && columns && places
         ? {
-            ...{ layout, sizes, ground },
+            ...{ layout, sizes, ground: behind },
             series: {
               ...{ format: 'brelm-series', version: 1, layout: '', rows: [] },
               ...{ name: name ?? '', columns, places, whole: whole ?? true },
             },
           }
         : null,
-    [layout, columns, places, whole, name, sizes, ground],
+    [layout, columns, places, whole, name, sizes, behind],
   );
 }
 
@@ -136,15 +139,12 @@ export function useRows(
   }, []);
 
   /** What a row names, found or not: while that stays the same, so does its picture. */
-  const foundOf = useCallback((row: SeriesRow): { key: string; figures: string[]; pictures: string[] } => {
+  const foundOf = useCallback((row: SeriesRow): string => {
     const { series: all, wanted: has } = now.current;
     const wants = wantedBy(all!, [row]);
     const state = (map: ReadonlyMap<string, unknown>) => (w: string) =>
       `${w} ${map.has(w) ? (map.get(w) ? 'found' : 'none') : 'sought'}`;
-    return {
-      ...wants,
-      key: [...wants.figures.map(state(has.figures)), ...wants.pictures.map(state(has.pictures))].join(),
-    };
+    return [...wants.figures.map(state(has.figures)), ...wants.pictures.map(state(has.pictures))].join();
   }, []);
 
   const isFresh = useCallback(
@@ -156,7 +156,7 @@ export function useRows(
         one.base === b &&
         one.row === row &&
         (width === null || one.width === width) &&
-        one.found === `${now.current.side} ${foundOf(row).key}`
+        one.found === `${now.current.side} ${foundOf(row)}`
       );
     },
     [foundOf],
@@ -185,15 +185,8 @@ export function useRows(
       inWork.current.add(one.row.id);
       const { row, width } = one;
       const found = foundOf(row);
-      const of = <T>(map: ReadonlyMap<string, T>, names: readonly string[]) =>
-        names.flatMap((n): [string, T][] => (map.has(n) ? [[n, map.get(n)!]] : []));
       const { wanted: has, side: open } = now.current;
-      const request = {
-        ...b,
-        figures: of(has.figures, found.figures),
-        pictures: of(has.pictures, found.pictures),
-      };
-      seriesRow(request, row, width, open)
+      seriesRow({ ...b, ...has }, row, width, open)
         .then(
           (shown) => shown,
           (reason: unknown): RowShown => ({
@@ -214,7 +207,7 @@ export function useRows(
           if (shown.picture && before?.shown.picture) before.shown.picture.close();
           known.current.delete(row.id);
           known.current.set(row.id, {
-            ...{ base: b, row, found: `${open} ${found.key}` },
+            ...{ base: b, row, found: `${open} ${found}` },
             width: shown.picture ? width : before?.base === b && before.row === row ? before.width : null,
             shown: { ...shown, picture },
           });
@@ -254,10 +247,6 @@ export function useRows(
     },
     [pump],
   );
-  const between = useMemo(
-    () => (series && base ? troublesBetween(series, base.layout) : new Map<string, Trouble[]>()),
-    [series, base],
-  );
   return useMemo(() => {
     const looked = series
       ? series.rows.reduce(
@@ -273,14 +262,10 @@ export function useRows(
         const row = byId.get(id);
         return row !== undefined && isFresh(row, null);
       },
-      troubles: (id) => [
-        ...(known.current.get(id)?.shown.troubles ?? []),
-        ...(between.get(id) ?? []),
-        ...(doubts.get(id) ?? []),
-      ],
+      troubles: (id) => [...(known.current.get(id)?.shown.troubles ?? []), ...(doubts.get(id) ?? [])],
     };
     // The version says that what is known has changed.
-  }, [series, base, between, doubts, byId, version, see, isFresh]);
+  }, [series, base, doubts, byId, version, see, isFresh]);
 }
 
 function forgetOld(known: Map<string, Known>, seen: readonly string[]): void {
@@ -298,6 +283,13 @@ function forgetOld(known: Map<string, Known>, seen: readonly string[]): void {
 
 const NO_CHECKS: ReadonlySet<string> = new Set();
 
+/** Checks that say something of every row, where there are several. */
+function inEach(rows: readonly (readonly Trouble[])[]): ReadonlySet<string> {
+  if (rows.length < 2) return NO_CHECKS;
+  const [first, ...others] = rows.map((troubles) => new Set(troubles.flatMap((t) => t.check ?? [])));
+  return new Set([...first].filter((check) => others.every((o) => o.has(check))));
+}
+
 export interface Proofs {
   /** Rows that were proofed, and how many there are to be; null while nobody asked. */
   progress: { done: number; all: number } | null;
@@ -309,19 +301,31 @@ export interface Proofs {
   of(row: SeriesRow): readonly Trouble[];
 }
 
-/** The proof of all rows on the layout's garments: begun by the seller, given up when the layout changes. */
+/** The proof of all rows on a garment: begun by the seller, given up when the layout or the garment changes. */
 export function useProofs(
   series: Series | null,
   base: Base | null,
   wanted: Wanted,
   wish: ProofWish | null,
 ): Proofs {
-  const [found, setFound] = useState<
-    ReadonlyMap<string, { base: Base; row: SeriesRow; troubles: Trouble[] }>
-  >(new Map());
+  const found = useRef(
+    new Map<string, { base: Base; wish: ProofWish; row: SeriesRow; troubles: Trouble[] }>(),
+  );
   const [progress, setProgress] = useState<Proofs['progress']>(null);
+  const [common, setCommon] = useState(NO_CHECKS);
   const abort = useRef<AbortController | null>(null);
-  useEffect(() => () => abort.current?.abort(), [base]);
+  useEffect(
+    () => () => {
+      abort.current?.abort();
+      setProgress(null);
+      setCommon(NO_CHECKS);
+    },
+    [base, wish],
+  );
+  const of = (row: SeriesRow): readonly Trouble[] | null => {
+    const one = found.current.get(row.id);
+    return one && one.base === base && one.wish === wish && one.row === row ? one.troubles : null;
+  };
   const cancel = () => {
     abort.current?.abort();
     setProgress(null);
@@ -330,35 +334,25 @@ export function useProofs(
     if (!series || !base || !wish) return;
     abort.current?.abort();
     const own = (abort.current = new AbortController());
-    const rows = series.rows.filter((r) => !r.leftOut && found.get(r.id)?.row !== r);
-    const request = { ...base, figures: [...wanted.figures], pictures: [...wanted.pictures] };
-    let done = 0;
-    setProgress({ done, all: rows.length });
-    const queue = [...rows];
+    const all = series.rows.filter((r) => !r.leftOut);
+    const queue = all.filter((r) => of(r) === null);
+    const asked = { ...base, ...wanted };
+    let done = all.length - queue.length;
+    setProgress({ done, all: all.length });
     const work = async () => {
       for (let row = queue.shift(); row && !own.signal.aborted; row = queue.shift()) {
         const one = row;
-        const troubles = await proofRow(request, one, wish).catch((): Trouble[] | null => null);
+        const troubles = await proofRow(asked, one, wish).catch((): Trouble[] | null => null);
         if (own.signal.aborted) return;
-        if (troubles) setFound((now) => new Map(now).set(one.id, { base, row: one, troubles }));
-        setProgress({ done: ++done, all: rows.length });
+        if (troubles) found.current.set(one.id, { base, wish, row: one, troubles });
+        setProgress({ done: ++done, all: all.length });
       }
     };
-    void Promise.all(Array.from({ length: AT_ONCE }, work)).then(
-      () => own.signal.aborted || setProgress(null),
-    );
+    void Promise.all(Array.from({ length: AT_ONCE }, work)).then(() => {
+      if (own.signal.aborted) return;
+      setCommon(inEach(all.map((r) => found.current.get(r.id)?.troubles ?? [])));
+      setProgress(null);
+    });
   };
-  const common = useMemo(() => {
-    const proofed = [...found.values()].filter((f) => f.base === base);
-    if (proofed.length < 2) return NO_CHECKS;
-    const [first, ...others] = proofed.map((f) => new Set(f.troubles.flatMap((t) => t.check ?? [])));
-    return new Set([...first].filter((check) => others.every((o) => o.has(check))));
-  }, [found, base]);
-  return {
-    ...{ progress, begin, cancel, common },
-    of: (row) => {
-      const one = found.get(row.id);
-      return one && one.base === base && one.row === row ? one.troubles : [];
-    },
-  };
+  return { progress, begin, cancel, common, of: (row) => of(row) ?? [] };
 }

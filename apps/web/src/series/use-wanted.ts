@@ -44,15 +44,13 @@ async function pictureNamed(name: string): Promise<FoundPicture | null> {
   return { name: found.name, sha256, width, height, licence: licence ?? { id: 'unknown' } };
 }
 
-/** What was found once is not looked for again, but for what was not there: it may have come since. */
+/** What was looked for once, found or not. */
 const figures = new Map<string, ComposedFigure | null>();
 const pictures = new Map<string, FoundPicture | null>();
 
 export interface Wanted {
   figures: ReadonlyMap<string, ComposedFigure | null>;
   pictures: ReadonlyMap<string, FoundPicture | null>;
-  /** Changes whenever something was found. */
-  version: number;
 }
 
 /** Figures and pictures that the rows of a series name, as far as they are found; begins to look for the others. */
@@ -61,8 +59,21 @@ export function useWanted(series: Series | null, layout: Design | null): Wanted 
   const like = series && layout ? figureLike(layout, series) : undefined;
   const wanted = useMemo(
     () => (series ? wantedBy(series, series.rows) : { figures: [], pictures: [] }),
-    [series],
+    // A series that is only called otherwise names the same.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [series?.rows, series?.places, series?.columns],
   );
+  // What was not there may have come in meanwhile, in another place or window.
+  const [looked, lookAgain] = useReducer((n: number) => n + 1, 0);
+  useEffect(() => {
+    const look = () => {
+      for (const [name, picture] of pictures) if (picture === null) pictures.delete(name);
+      lookAgain();
+    };
+    look();
+    window.addEventListener('focus', look);
+    return () => window.removeEventListener('focus', look);
+  }, []);
   useEffect(() => {
     if (!layout) return;
     let over = false;
@@ -71,7 +82,7 @@ export function useWanted(series: Series | null, layout: Design | null): Wanted 
         .filter((w) => !figures.has(`${w} ${like}`))
         .map((w) => async () => void figures.set(`${w} ${like}`, await figureFor(w, like))),
       ...wanted.pictures
-        .filter((w) => !pictures.get(w))
+        .filter((w) => !pictures.has(w))
         .map((w) => async () => void pictures.set(w, await pictureNamed(w))),
     ];
     const work = async () => {
@@ -85,7 +96,7 @@ export function useWanted(series: Series | null, layout: Design | null): Wanted 
     return () => {
       over = true;
     };
-  }, [wanted, like, layout]);
+  }, [wanted, like, layout, looked]);
   return useMemo(
     () => ({
       figures: new Map(
@@ -97,8 +108,9 @@ export function useWanted(series: Series | null, layout: Design | null): Wanted 
       pictures: new Map(
         wanted.pictures.flatMap((w) => (pictures.has(w) ? [[w, pictures.get(w)!] as const] : [])),
       ),
-      version,
     }),
+    // The version says that something was found.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
     [wanted, like, version],
   );
 }

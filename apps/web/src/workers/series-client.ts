@@ -1,7 +1,7 @@
 import { wrap } from 'comlink';
 import type { Design } from '@brelm/core/design';
 import type { ProtectedWord } from '@brelm/core/listing';
-import type { Series, SeriesRow } from '@brelm/core/series';
+import { wantedBy, type Series, type SeriesRow, type SeriesWorld } from '@brelm/core/series';
 import { hand } from './hand';
 import type { ProofWish, SeriesRequest, SeriesWorker } from './series.worker';
 
@@ -33,17 +33,33 @@ const painter = () => {
   return (painters[at] ??= handNamed('series'));
 };
 
+/** What a row is made of, with all figures and pictures that are found. */
+export type SeriesAsked = Omit<SeriesRequest, 'figures' | 'pictures'> &
+  Pick<SeriesWorld, 'figures' | 'pictures'>;
+
+/** Of figures and pictures a worker is sent those alone that the row names. */
+function requestOf({ figures, pictures, ...base }: SeriesAsked, row: SeriesRow): SeriesRequest {
+  const wants = wantedBy(base.series, [row]);
+  const of = <T>(map: ReadonlyMap<string, T>, names: readonly string[]) =>
+    names.flatMap((n): [string, T][] => (map.has(n) ? [[n, map.get(n)!]] : []));
+  return { ...base, figures: of(figures, wants.figures), pictures: of(pictures, wants.pictures) };
+}
+
 // A row is soon done: one that is no longer wanted is let end, since a worker that is ended loses its typefaces.
 
-export const seriesRow = (request: SeriesRequest, row: SeriesRow, width: number | null, side?: string) =>
-  painter()((w) => w.row(request, row, width, side));
-export const proofRow = (request: SeriesRequest, row: SeriesRow, wish: ProofWish) =>
-  painter()((w) => w.proof(request, row, wish));
+export const seriesRow = (asked: SeriesAsked, row: SeriesRow, width: number | null, side?: string) =>
+  painter()((w) => w.row(requestOf(asked, row), row, width, side));
+export const proofRow = (asked: SeriesAsked, row: SeriesRow, wish: ProofWish) =>
+  painter()((w) => w.proof(requestOf(asked, row), row, wish));
 
 // Each throws `NotWanted` once its signal is aborted.
 
-export const seriesWords = (series: Series, protectedWords: readonly ProtectedWord[], signal?: AbortSignal) =>
-  slow((w) => w.words(series, protectedWords), signal);
+export const seriesWords = (
+  series: Series,
+  layout: { name: string },
+  protectedWords: readonly ProtectedWord[],
+  signal?: AbortSignal,
+) => slow((w) => w.words(series, layout, protectedWords), signal);
 export const seriesSizes = (layout: Design, series: Series, signal?: AbortSignal) =>
   slow((w) => w.sizes(layout, series), signal);
 export const tableOf = (bytes: Uint8Array, signal?: AbortSignal) => slow((w) => w.table(bytes), signal);

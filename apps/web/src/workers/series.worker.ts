@@ -14,6 +14,7 @@ import {
   rowDesign,
   sizesOfSeries,
   tableText,
+  troublesBetween,
   wordTroubles,
   type FoundPicture,
   type Gave,
@@ -125,11 +126,16 @@ const worker = {
     );
   },
 
-  /** What the words of rows are doubted for, by row; rows without any are left out. */
-  async words(series: Series, protectedWords: readonly ProtectedWord[]): Promise<[string, Trouble[]][]> {
+  /** What is told of rows without laying them out: twins, names, doubtful words; rows without any are left out. */
+  async words(
+    series: Series,
+    layout: { name: string },
+    protectedWords: readonly ProtectedWord[],
+  ): Promise<[string, Trouble[]][]> {
     const known = { spelling: (await spelling()) ?? null, protectedWords };
+    const between = troublesBetween(series, layout);
     return series.rows.flatMap((row): [string, Trouble[]][] => {
-      const told = wordTroubles(series, row, known);
+      const told = [...(between.get(row.id) ?? []), ...wordTroubles(series, row, known)];
       return told.length ? [[row.id, told]] : [];
     });
   },
