@@ -286,6 +286,69 @@ describe('series', () => {
     await kept((s) => s.rows[1].design === null);
   });
 
+  it('is put away, brought back, and deleted for good only from there', async () => {
+    const here = page.url();
+    const name = await page.getByLabel('Name of the series').inputValue();
+    await page.getByLabel('Name of the series').fill('Bogs, put away');
+    await page.keyboard.press('Enter');
+    await kept((s) => s.name === 'Bogs, put away');
+    await page.goto(`${address}/series`);
+    await page.getByRole('button', { name: 'Put Bogs, put away away' }).click();
+    const link = page.getByRole('link', { name: 'Bogs, put away' });
+    await link.waitFor({ state: 'detached' });
+    expect(await page.getByRole('button', { name: /for good$/ }).count()).toBe(0);
+    await page.getByLabel('Those put away').check();
+    await link.waitFor();
+    expect(await serious(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Bring Bogs, put away back' }).click();
+    await page.getByText('No series was put away.').waitFor();
+    await page.getByLabel('Those put away').uncheck();
+    await link.waitFor();
+    await page.goto(here);
+    await page.getByLabel('Name of the series').fill(name);
+    await page.keyboard.press('Enter');
+    await kept((s) => s.name === name);
+  });
+
+  it('scales all back only where it is asked to, and loses a row only until it is brought back', async () => {
+    await page.getByLabel('Scale all back where it outgrows the layout').uncheck();
+    await kept((s) => !s.whole);
+    await page.getByRole('button', { name: /^Undo/ }).click();
+    await kept((s) => s.whole);
+    await pictured(/^Row 3:/).click();
+    const before = (await stored()).document.rows[2];
+    await panel(3).getByRole('button', { name: 'Delete this row' }).click();
+    await kept((s) => s.rows.length === 2);
+    await page.getByRole('button', { name: 'Bring it back' }).click();
+    await kept((s) => s.rows.length === 3);
+    expect((await stored()).document.rows[2]).toEqual(before);
+  });
+
+  it('proofs all rows, and says what every one of them has: the layout is to be mended', async () => {
+    await page.goto(`${address}/series`);
+    await page.getByRole('link', { name: 'Night Rangers', exact: true }).click();
+    await looked(/^10 rows · nothing wrong$/);
+    const garment = page.getByRole('combobox', { name: 'Garment' });
+    await garment.selectOption('bone');
+    const here = page.getByRole('button', { name: 'Proof all' });
+    await here.click();
+    // Pale ink on pale cloth.
+    await pictured(/^Row 1: .*on Bone/).waitFor();
+    await here.waitFor();
+    await pictured(/^Row 1:/).click();
+    await panel(1).getByRole('link', { name: 'In every row: mend the layout' }).first().waitFor();
+    expect(await serious(page)).toEqual([]);
+    // Another garment, another proof: what was found holds no more.
+    await garment.selectOption('soot');
+    await looked(/^10 rows · nothing wrong$/);
+    await panel(1)
+      .getByRole('link', { name: 'In every row: mend the layout' })
+      .first()
+      .waitFor({ state: 'detached' });
+    await page.goBack();
+    await page.goBack();
+  });
+
   it('keeps its table when the layout is gone, and takes another', async () => {
     const copy = (await (
       await fetch(`${address}/api/designs/${(await stored()).document.layout}/duplicate`, {

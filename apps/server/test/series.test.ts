@@ -1,4 +1,4 @@
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { unzipSync } from 'fflate';
 import Papa from 'papaparse';
@@ -6,6 +6,7 @@ import { PNG } from 'pngjs';
 import type { DesignDocument } from '@brelm/core/design';
 import { lettering, letteringLine, picture, place, type LetteringPart } from '@brelm/core/parts';
 import { emptyRow, USUAL_FIT, type Series } from '@brelm/core/series';
+import { RunsService } from '../src/runs/runs.service';
 import { HousekeepingService } from '../src/storage/housekeeping.service';
 import { designOf } from './sticker';
 import {
@@ -269,6 +270,40 @@ describe('files of a series', () => {
     const reworded = { ...now.document, wording: { ...now.document.wording, title: 'Another {product}' } };
     await ask(`designs/${layout}`, 'PUT', { revision: now.revision, document: reworded });
     expect((await make({ rows: ['r1', 'r2', 'r3'] })).body.runs[0].counts).toMatchObject({ done: 3 });
+  });
+
+  it('are made anew where what was made is gone, was cleaned away, or had stops that nobody takes now', async () => {
+    const { id } = await create(seriesOf(await store(layoutOf()), 'Reused'));
+    const make = async (acceptStops = true) =>
+      (await ask<Made>(`series/${id}/runs`, 'POST', { acceptStops })).body.runs[0];
+    await ended((await make()).id);
+    expect((await make()).counts).toMatchObject({ done: 1, queued: 0 });
+    // The file was lost from the disk.
+    const folder = join(it0.filesDir, 'made');
+    const lost = readdirSync(folder, { recursive: true })
+      .map(String)
+      .filter((n) => /[0-9a-f]{64}$/.test(n));
+    for (const name of lost) rmSync(join(folder, name));
+    expect(lost.length).toBeGreaterThan(0);
+    const again = await make();
+    expect(again.counts.done).toBe(0);
+    expect((await ended(again.id)).counts.done).toBe(1);
+    // Its runs were cleaned away.
+    await it0.server.app.get(RunsService).tidy(Date.now() + 366 * 24 * 3600 * 1000);
+    const cleaned = await make();
+    expect(cleaned.counts.done).toBe(0);
+    expect((await ended(cleaned.id)).counts.done).toBe(1);
+    // One with stops is taken only by who takes them.
+    const pale = layoutOf();
+    pale.inks[0].value = '#ffffff';
+    const vanishing = await create(seriesOf(await store(pale), 'Pale'));
+    const of = async (acceptStops: boolean) =>
+      (await ask<Made>(`series/${vanishing.id}/runs`, 'POST', { acceptStops })).body.runs[0];
+    await ended((await of(true)).id);
+    expect((await of(true)).counts.done).toBe(1);
+    const careful = await of(false);
+    expect(careful.counts.done).toBe(0);
+    expect((await ended(careful.id)).counts.failed).toBe(1);
   });
 
   it('become a run for each marketplace', async () => {
