@@ -55,6 +55,34 @@ describe('series', () => {
     await panel(40).waitFor({ state: 'detached' });
   });
 
+  it('rests and goes on while its files are made', async () => {
+    const { series } = (await (await fetch(`${address}/api/series`)).json()) as {
+      series: { id: string; name: string }[];
+    };
+    const { id } = series.find((s) => s.name === 'Night jobs')!;
+    const asked = await fetch(`${address}/api/series/${id}/runs`, {
+      method: 'POST',
+      body: JSON.stringify({ acceptStops: true }),
+      headers: { 'Content-Type': 'application/json', Origin: address },
+    });
+    expect([asked.status, await asked.text()]).toEqual([201, expect.stringContaining('Night jobs')]);
+    const before = page.url();
+    await page.goto(`${address}/runs`);
+    const run = page.getByTestId('run').filter({ hasText: 'Night jobs' }).first();
+    await run.getByRole('button', { name: /^Pause Night jobs/ }).click();
+    await run.getByText(/ made; it rests until it goes on$/).waitFor();
+    expect(await serious(page)).toEqual([]);
+    await run.getByRole('button', { name: /^Go on with Night jobs/ }).click();
+    await run.getByText(/ of \d+ files made$/).waitFor();
+    await run.getByRole('button', { name: /^Cancel Night jobs/ }).click();
+    await page
+      .getByText(/ cancelled$/)
+      .first()
+      .waitFor();
+    await page.goto(before);
+    await looked(/^40 rows · nothing wrong$/);
+  });
+
   it('shows what gives on the shortest, the longest and the chosen row, and what the setting changes', async () => {
     await page.getByRole('button', { name: 'Job {Job}', exact: true }).click();
     const ends = page.getByRole('list', { name: 'How the rows become' });
@@ -241,6 +269,7 @@ describe('series', () => {
     await dialog.getByRole('button', { name: 'Add 2 rows' }).click();
     await kept((s) => s.rows.length === 3);
     await pictured(/^Row 2:/).waitFor();
+    const series = idHere();
     const make = async () => {
       await page.getByRole('button', { name: 'Make it…' }).click();
       const made = page.getByRole('dialog', { name: 'Make it' });
@@ -248,6 +277,13 @@ describe('series', () => {
       for (const box of (await made.getByRole('group').getByRole('checkbox').all()).slice(1))
         await box.uncheck();
       await made.getByLabel('Also where the proof has stops, which I know').check();
+      const names = made.getByRole('textbox', { name: 'Pattern of the files’ names' });
+      if (!(await names.isVisible())) await made.getByText('Names of the files').click();
+      await names.fill('{Nobody}');
+      await made.getByText(/^there is no \{Nobody\}/).waitFor();
+      expect(await made.getByRole('button', { name: 'Make 3 files' }).isDisabled()).toBe(true);
+      const { document } = await stored();
+      await names.fill(`bog_{${document.columns[0].name}}`);
       expect(await serious(page)).toEqual([]);
       await made.getByRole('button', { name: 'Make 3 files' }).click();
       return made;
@@ -255,10 +291,15 @@ describe('series', () => {
     const first = await make();
     await first.getByText('3 files in 1 run.').waitFor();
     await first.getByRole('link', { name: 'To the runs' }).click();
+    await page.getByText('3 files made and checked').first().waitFor();
+    // They are called as the columns say.
+    const { document } = await stored(series);
+    expect(document.fileNames).toBe(`bog_{${document.columns[0].name}}`);
     await page
-      .getByText(/3 of 3/)
+      .getByRole('button', { name: /^Show the files of/ })
       .first()
-      .waitFor();
+      .click();
+    await page.getByText(/bog_gauge\.png$/).waitFor();
     await page.goBack();
     await looked(/^3 rows/);
     const again = await make();
@@ -322,32 +363,6 @@ describe('series', () => {
     await page.getByRole('button', { name: 'Bring it back' }).click();
     await kept((s) => s.rows.length === 3);
     expect((await stored()).document.rows[2]).toEqual(before);
-  });
-
-  it('proofs all rows, and says what every one of them has: the layout is to be mended', async () => {
-    const before = page.url();
-    await page.goto(`${address}/series`);
-    await page.getByRole('link', { name: 'Night Rangers', exact: true }).click();
-    await looked(/^10 rows · (?!.*looked at)/);
-    const garment = page.getByRole('combobox', { name: 'Garment' });
-    await garment.selectOption('bone');
-    const here = page.getByRole('button', { name: 'Proof all' });
-    await here.click();
-    // Pale ink on pale cloth.
-    await pictured(/^Row 1: .*on Bone/).waitFor();
-    await here.waitFor();
-    await pictured(/^Row 1:/).click();
-    await panel(1).getByRole('link', { name: 'In every row: mend the layout' }).first().waitFor();
-    expect(await serious(page)).toEqual([]);
-    // Another garment, another proof: what was found holds no more.
-    await garment.selectOption('soot');
-    await looked(/^10 rows · (?!.*looked at)/);
-    await panel(1)
-      .getByRole('link', { name: 'In every row: mend the layout' })
-      .first()
-      .waitFor({ state: 'detached' });
-    await page.goto(before);
-    await looked(/^3 rows/);
   });
 
   it('keeps its table when the layout is gone, and takes another', async () => {

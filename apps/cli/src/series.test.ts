@@ -65,7 +65,7 @@ describe('brelm series', () => {
 
   it('follows a series with its places, what is set by hand, and rows that are named', async () => {
     const series: Series = {
-      ...{ format: 'brelm-series', version: 1, name: 'Ranks', layout: 'Ranger', whole: true },
+      ...{ format: 'brelm-series', version: 1, name: 'Ranks', layout: 'Ranger', whole: true, fileNames: '' },
       columns: [{ id: 'c', name: 'No' }],
       places: [
         { kind: 'words', part: 'words', line: null, says: 'No {No}', case: 'upper', fit: USUAL_FIT },
@@ -85,6 +85,18 @@ describe('brelm series', () => {
       return data.filter((_, i) => i % 4 === 3 && data[i] > 127).length;
     };
     expect(inked(files[1])).toBeLessThan(inked(files[0]) * 0.4);
+  });
+
+  it('names files by columns', async () => {
+    writeFileSync(at('two.csv'), 'Rank,Code\nFirst,A7\n');
+    const named = (...more: string[]) => run('--table', at('two.csv'), '--out', at('named'), ...more);
+    expect((await named('--name', '{code}_{Rank}')).code).toBe(0);
+    expect(readdirSync(at('named'))).toEqual(['a7_first.png']);
+    const { code, err } = await named('--name', '{Nobody}');
+    expect([code, err]).toEqual([
+      2,
+      expect.stringContaining('--name: there is no {Nobody}: use {Rank} {Code}'),
+    ]);
   });
 
   it('says what is wrong with what it is given, by file and field', async () => {

@@ -15,6 +15,8 @@ export interface Running {
   server: RunningServer;
   database: RunningDatabase;
   filesDir: string;
+  /** Starts the server anew, on the same data, once it was closed. */
+  again(): Promise<void>;
   stop(): Promise<void>;
 }
 
@@ -23,7 +25,7 @@ export async function running(demo: boolean, more: Partial<ServerOptions> = {}):
   const folder = mkdtempSync(join(tmpdir(), 'brelm-server-'));
   const database = await startDatabase(join(folder, 'database'));
   const filesDir = join(folder, 'files');
-  const server = await startServer({
+  const options: ServerOptions = {
     port: 0,
     filesDir,
     webDir: null,
@@ -36,12 +38,17 @@ export async function running(demo: boolean, more: Partial<ServerOptions> = {}):
       name: DATABASE_NAME,
     },
     ...more,
-  });
+  };
+  const server = await startServer(options);
   const it: Running = {
     url: server.url,
     server,
     database,
     filesDir,
+    async again() {
+      it.server = await startServer({ ...options, demo: false });
+      it.url = it.server.url;
+    },
     async stop() {
       // A test may have put another in its place.
       await it.server.close();

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import Ajv2020 from 'ajv/dist/2020';
@@ -8,8 +8,6 @@ import sharp from 'sharp';
 import type { DesignDocument } from '@brelm/core/design';
 import type { Part } from '@brelm/core/parts';
 import type { Manifest } from '@brelm/core/export';
-import { startServer } from '@brelm/server';
-import { DATABASE_NAME, DATABASE_USER } from '../../cli/src/database/mariadb';
 import { RunsService } from '../src/runs/runs.service';
 import { designOf } from './sticker';
 import { askOf, bytesFrom, designsOf, endedRun, running, until, type Running } from './running';
@@ -39,6 +37,7 @@ interface Run {
   position: number;
   packBytes: number | null;
   reason: string | null;
+  paused: boolean;
   cleaned: boolean;
   counts: Record<string, number>;
   files: FileView[];
@@ -188,6 +187,45 @@ describe('a run', () => {
     expect((await ask(`runs/${run.id}`)).status).toBe(404);
   });
 
+  it('rests while it is paused, also through a restart, lets others pass, and goes on', async () => {
+    const { id } = await create(designOf('Resting', '#b3492a', STICKERS));
+    const files = STICKERS.map((s) => fileOf(id, s));
+    const { body: long } = await start([...files, ...files, ...files], { pack: true });
+    const paused = await ask<Run>(`runs/${long.id}/pause`, 'POST');
+    expect([paused.status, paused.body.paused]).toEqual([200, true]);
+    // What was in work is made to its end.
+    const rest = await until(async () => {
+      const { body } = await ask<Run>(`runs/${long.id}`);
+      return body.counts.working === 0 && body;
+    });
+    expect(rest.counts.queued).toBeGreaterThan(0);
+    const standing = async () => (await ask<Run>(`runs/${long.id}`)).body.counts;
+    await ended((await start(files)).body.id);
+    expect(await standing()).toEqual(rest.counts);
+    await it0.server.close();
+    await it0.again();
+    await ended((await start([files[0]])).body.id);
+    expect(await standing()).toEqual(rest.counts);
+    const on = await ask<Run>(`runs/${long.id}/go-on`, 'POST');
+    expect([on.status, on.body.paused]).toEqual([200, false]);
+    const run = await ended(long.id);
+    expect(run).toMatchObject({ state: 'done', counts: { done: files.length * 3, failed: 0 } });
+    expect(Math.max(...run.files.map((f) => f.attempts))).toBe(1);
+    expect((await ask(`runs/${long.id}/pause`, 'POST')).status).toBe(409);
+    expect((await ask(`runs/${randomUUID()}/pause`, 'POST')).status).toBe(404);
+  });
+
+  it('is cancelled while it rests', async () => {
+    const { id } = await create(designOf('Given up', '#b3492a', STICKERS));
+    const { body } = await start([...STICKERS, ...STICKERS].map((s) => fileOf(id, s)));
+    await ask(`runs/${body.id}/pause`, 'POST');
+    await ask(`runs/${body.id}/cancel`, 'POST');
+    expect((await ended(body.id)).state).toBe('cancelled');
+    // Tried again, it does not rest any more.
+    expect((await ask<Run>(`runs/${body.id}/retry`, 'POST')).body.paused).toBe(false);
+    expect((await ended(body.id)).state).toBe('done');
+  });
+
   it('goes on after the server was stopped in the middle: nothing twice, nothing half-written', async () => {
     const { id } = await create(designOf('Interrupted', '#b3492a', STICKERS));
     const started = (
@@ -202,20 +240,7 @@ describe('a run', () => {
     const half = join(it0.filesDir, 'made', 'ab', 'half.0011.part');
     mkdirSync(join(it0.filesDir, 'made', 'ab'), { recursive: true });
     writeFileSync(half, 'half');
-    it0.server = await startServer({
-      port: 0,
-      filesDir: it0.filesDir,
-      webDir: null,
-      demo: false,
-      database: {
-        host: '127.0.0.1',
-        port: it0.database.port,
-        user: DATABASE_USER,
-        password: it0.database.password,
-        name: DATABASE_NAME,
-      },
-    });
-    it0.url = it0.server.url;
+    await it0.again();
     const run = await ended(started.id);
     expect(run).toMatchObject({ state: 'done', counts: { done: 10, failed: 0 } });
     expect(Math.max(...run.files.map((f) => f.attempts))).toBeLessThanOrEqual(2);

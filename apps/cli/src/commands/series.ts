@@ -3,10 +3,11 @@ import { readFile } from 'node:fs/promises';
 import { basename, dirname, join, resolve } from 'node:path';
 import type { Design, Material } from '@brelm/core/design';
 import { DocumentError } from '@brelm/core/fields';
-import { plannedNames, slug, type Manifest } from '@brelm/core/export';
+import { patternFault, plannedNames, slug, type Manifest } from '@brelm/core/export';
 import type { PlannedFile } from '@brelm/core/placement';
 import { resolve as resolveDesign } from '@brelm/core/resolve';
 import {
+  cellsByName,
   drawingTroubles,
   newSeries,
   proposedPlaces,
@@ -124,6 +125,7 @@ export async function run(args: string[]): Promise<number> {
     series: { type: 'string' },
     spec: { type: 'string', multiple: true },
     rows: { type: 'string' },
+    name: { type: 'string' },
     format: { type: 'string', multiple: true },
     out: { type: 'string', default: '.' },
     pack: { type: 'boolean' },
@@ -136,6 +138,15 @@ export async function run(args: string[]): Promise<number> {
   const series = seriesOf(layout, values);
   const rows = rowsNamed(series, values.rows);
   if (rows.length === 0) throw new UsageError('the table has no rows');
+  const pattern = values.name ?? (series.fileNames || undefined);
+  const misnamed =
+    pattern === undefined
+      ? null
+      : patternFault(
+          pattern,
+          series.columns.map((c) => c.name),
+        );
+  if (misnamed) throw new UsageError(`${values.name === undefined ? 'fileNames' : '--name'}: ${misnamed}`);
   const garments = shippedGarments();
   const nameOf = (id: string) => garments.find((g) => g.id === id)?.name ?? id;
   const folders = [values.table, values.series, file].flatMap((f) => (f ? [dirname(resolve(f))] : []));
@@ -179,8 +190,13 @@ export async function run(args: string[]): Promise<number> {
     ready.push({ filled, at: told.length - 1, planned });
   }
   const names = plannedNames(
-    ready.flatMap(({ filled, planned }) => planned.map((p) => ({ design: filled.design, file: p.file }))),
+    ready.flatMap(({ filled, planned }) =>
+      planned.map((p) => ({
+        ...{ design: filled.design, file: p.file, more: cellsByName(series.columns, filled.row) },
+      })),
+    ),
     nameOf,
+    pattern,
   );
   const out = resolve(values.out);
   let next = 0;

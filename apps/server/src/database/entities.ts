@@ -112,6 +112,8 @@ export class RunRow {
     transformer: { from: (v: string | null) => (v === null ? null : Number(v)), to: (v: number | null) => v },
   })
   packBytes!: number | null;
+  /** Nothing more of it is begun until it goes on. */
+  @Column('boolean', { default: false }) paused!: boolean;
   /** Why the pack could not be written. */
   @Column('text', { nullable: true }) reason!: string | null;
   /** Its files were removed by the policy for old ones. */

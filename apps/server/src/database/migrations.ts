@@ -354,6 +354,17 @@ export class Series1764280000000 implements MigrationInterface {
   }
 }
 
+/** Runs that rest until they go on. */
+export class PausedRuns1764290000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query('ALTER TABLE runs ADD COLUMN IF NOT EXISTS paused BOOLEAN NOT NULL DEFAULT FALSE');
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('ALTER TABLE runs DROP COLUMN IF EXISTS paused');
+  }
+}
+
 /** Whether a table is there and has a column. */
 async function hasColumn(db: QueryRunner, table: string, column: string): Promise<boolean> {
   const found = (await db.query(
@@ -384,4 +395,5 @@ export const MIGRATIONS = [
   Listings1764260000000,
   Almanac1764270000000,
   Series1764280000000,
+  PausedRuns1764290000000,
 ];

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { BadRequestException, Inject, Injectable } from '@nestjs/common';
 import { artworkText, type DesignHead } from '@brelm/core/design';
-import { packFolder, patternFault, plannedNames, slug } from '@brelm/core/export';
+import { packFolder, patternFault, plannedNames, slug, type MoreWords } from '@brelm/core/export';
 import { allPlannedFiles, plannedFiles, type PlannedFile } from '@brelm/core/placement';
 import { mockupName, shows, type MockupWish, type Scene } from '@brelm/core/mockup';
 import { sideOf, type Spec, type SpecSide } from '@brelm/core/spec';
@@ -98,14 +98,15 @@ export class PlannerService {
     @Inject(OPTIONS) private readonly options: ServerOptions,
   ) {}
 
-  checkPattern(pattern: string | undefined): void {
-    const fault = pattern === undefined ? null : patternFault(pattern);
+  /** Refuses a pattern of names that cannot be used; `more`: names of words beside those that files have by themselves. */
+  checkPattern(pattern: string | undefined, more: readonly string[] = []): void {
+    const fault = pattern === undefined ? null : patternFault(pattern, more);
     if (fault) refuse('pattern', fault);
   }
 
   /** Paths in a pack, no two alike. */
   async paths(
-    list: readonly { design: DesignHead; file: PlannedFile; mockup?: MockupWish }[],
+    list: readonly { design: DesignHead; file: PlannedFile; more?: MoreWords; mockup?: MockupWish }[],
     pattern?: string,
   ): Promise<string[]> {
     const garments = await this.library.garments();

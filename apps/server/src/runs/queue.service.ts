@@ -179,7 +179,7 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
       .innerJoin('runs', 'r', 'r.id = f.run_id')
       .select('f.run_id', 'runId')
       .addSelect('MIN(r.position)', 'position')
-      .where("f.state = 'queued'")
+      .where("f.state = 'queued' AND r.paused = 0")
       .groupBy('f.run_id')
       .getRawMany<{ runId: string; position: number }>();
     const working = (id: string) => [...this.inWork.values()].filter((w) => w.runId === id).length;

@@ -12,6 +12,7 @@ export interface RunView {
   packName: string;
   packBytes: number | null;
   reason: string | null;
+  paused: boolean;
   cleaned: boolean;
   createdAt: Date;
   finishedAt: Date | null;
@@ -68,6 +69,7 @@ export const runView = (row: RunRow, counts: Record<RunState, number>): RunView 
   packName: row.packName,
   packBytes: row.packBytes,
   reason: row.reason,
+  paused: Boolean(row.paused),
   cleaned: Boolean(row.cleaned),
   createdAt: row.createdAt,
   finishedAt: row.finishedAt,

@@ -126,6 +126,18 @@ export class RunsController {
     return this.runs.move(id, body.to);
   }
 
+  @Post('runs/:id/pause')
+  @HttpCode(200)
+  pause(@Param('id', ParseUUIDPipe) id: string) {
+    return this.runs.pause(id, true);
+  }
+
+  @Post('runs/:id/go-on')
+  @HttpCode(200)
+  goOn(@Param('id', ParseUUIDPipe) id: string) {
+    return this.runs.pause(id, false);
+  }
+
   @Post('runs/:id/cancel')
   @HttpCode(200)
   cancel(@Param('id', ParseUUIDPipe) id: string) {

@@ -10,7 +10,7 @@ import {
   type OnModuleDestroy,
 } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { In, LessThan, Like, Repository } from 'typeorm';
+import { In, IsNull, LessThan, Like, Repository } from 'typeorm';
 import type { DesignHead } from '@brelm/core/design';
 import { slug } from '@brelm/core/export';
 import type { PlannedFile } from '@brelm/core/placement';
@@ -71,7 +71,7 @@ export interface AskedRun {
   files: Making[];
 }
 
-/** Runs as the seller sees them: started, moved, cancelled, tried again, and cleaned away. */
+/** Runs as the seller sees them: started, moved, paused, cancelled, tried again, and cleaned away. */
 @Injectable()
 export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly log = new Logger('Runs');
@@ -178,10 +178,11 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** The rows of a run, before there is one. */
   private async rowsOf(asked: AskedRun, place: number): Promise<{ run: RunRow; files: RunFileRow[] }> {
-    this.planner.checkPattern(asked.pattern);
+    const cells = asked.files.find((f) => f.job.row)?.job.row?.cells ?? {};
+    this.planner.checkPattern(asked.pattern, Object.keys(cells));
     const paths = await this.planner.paths(
-      asked.files.map(({ head, file, job: { mockup, scene } }) => ({
-        ...{ design: head, file },
+      asked.files.map(({ head, file, job: { mockup, scene, row } }) => ({
+        ...{ design: head, file, more: row?.cells },
         // A scene of one's own is called by its name, not by its id.
         mockup: mockup && scene ? { ...mockup, scene: scene.name } : mockup,
       })),
@@ -197,6 +198,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       pack: asked.pack,
       packName: `${slug(title)}-pack.zip`,
       packBytes: null,
+      paused: false,
       reason: null,
       cleaned: false,
       createdAt: now,
@@ -281,6 +283,18 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     return this.list();
   }
 
+  /** Begins nothing more of a run, or goes on with it; what is in work is made to its end. */
+  async pause(id: string, paused: boolean): Promise<RunWithFiles> {
+    const { affected } = await this.store.runs.update({ id, finishedAt: IsNull() }, { paused });
+    if (!affected) {
+      await this.store.run(id);
+      throw new ConflictException('This run has ended: there is nothing to pause.');
+    }
+    await this.store.tell(id);
+    if (!paused) this.queue.wake();
+    return this.get(id);
+  }
+
   async cancel(id: string): Promise<RunWithFiles> {
     await this.store.run(id);
     await this.store.files.update(
@@ -315,6 +329,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     await this.store.runs.update(id, {
       state: 'queued',
       finishedAt: null,
+      paused: false,
       reason: null,
       cleaned: false,
       packBytes: null,

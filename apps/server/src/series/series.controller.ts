@@ -85,6 +85,12 @@ export class SeriesController {
     return this.series.make(id, asked, signal);
   }
 
+  /** How far rows are that are being laid out; both 0 where none are. */
+  @Get(':id/making')
+  making(@Param('id', ParseUUIDPipe) id: string) {
+    return this.series.standing(id);
+  }
+
   /** Designs of their own of rows. */
   @Post(':id/designs')
   makeDesigns(

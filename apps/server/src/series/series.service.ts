@@ -11,9 +11,11 @@ import {
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, IsNull, Not, Repository } from 'typeorm';
 import { DocumentError } from '@brelm/core/fields';
+import { patternFault } from '@brelm/core/export';
 import { coloursSold, filledListing, phraseOf } from '@brelm/core/listing';
 import { plannedFiles } from '@brelm/core/placement';
 import {
+  cellsByName,
   readSeries,
   wantedBy,
   wantedKey,
@@ -56,7 +58,7 @@ export interface LeftRow {
 /** Longer documents are none that a table of so many rows needs, bytes. */
 const MOST_BYTES = 12_000_000;
 /** Rows that one task makes designs of. */
-const AT_ONCE = 250;
+const AT_ONCE = 100;
 /** Designs that are made of rows in one go. */
 const MOST_DESIGNS = 500;
 /** Files of one run. */
@@ -75,6 +77,8 @@ type Stored = Pick<OwnSeriesRow, 'id' | 'revision' | 'updatedAt' | 'document'>;
 /** Series: many designs from one layout and a table. Their layout stays a design of its own. */
 @Injectable()
 export class SeriesService {
+  private readonly layingOut = new Map<string, { done: number; all: number }>();
+
   constructor(
     @InjectRepository(OwnSeriesRow) private readonly rows: Repository<OwnSeriesRow>,
     @InjectRepository(MaterialRow) private readonly materials: Repository<MaterialRow>,
@@ -174,6 +178,10 @@ export class SeriesService {
   ): Promise<{ runs: RunView[]; left: LeftRow[] }> {
     const { series, layout } = await this.open(id);
     const rows = chosenRows(series, asked.rows);
+    const pattern = asked.pattern ?? (series.fileNames || undefined);
+    const columns = series.columns.map((c) => c.name);
+    const misnamed = pattern === undefined ? null : patternFault(pattern, columns);
+    if (misnamed) refuse('pattern', misnamed);
     const specs = await this.specsFor(layout, asked.specs);
     const garments = await this.library.garments();
     const nameOf = (g: string) => garments.find((x) => x.id === g)?.name ?? g;
@@ -181,14 +189,15 @@ export class SeriesService {
     const left: LeftRow[] = [];
     const byId = new Map(rows.map((r) => [r.id, r]));
     let count = 0;
-    for await (const made of this.designsOf(series, layout, rows, false, signal)) {
+    const told = this.telling(id, rows.length);
+    for await (const made of told(this.designsOf(series, layout, rows, false, signal))) {
       const why = stopsIn(made.troubles);
       if (why.length) {
         left.push({ row: made.row, name: made.name, why });
         continue;
       }
       const row = byId.get(made.row)!;
-      const cells = Object.fromEntries(series.columns.map((c) => [c.name, row.cells[c.id] ?? '']));
+      const cells = cellsByName(series.columns, row);
       for (const spec of specs) {
         const planned = spec.sides.flatMap((side) => plannedFiles(made.head, spec, side));
         const { title, description, tags } = filledListing({
@@ -226,7 +235,7 @@ export class SeriesService {
       groups.map(([market, files]) => ({
         title: groups.length > 1 ? `${series.name}, ${market}` : series.name,
         pack: asked.pack ?? false,
-        pattern: asked.pattern,
+        pattern,
         files,
       })),
     );
@@ -245,7 +254,8 @@ export class SeriesService {
       refuse('rows', `are ${rows.length}: at most ${MOST_DESIGNS} become designs of their own at once`);
     const designs: { row: string; id: string; revision: number; name: string }[] = [];
     const left: LeftRow[] = [];
-    for await (const made of this.designsOf(series, layout, rows, true, signal)) {
+    const told = this.telling(id, rows.length);
+    for await (const made of told(this.designsOf(series, layout, rows, true, signal))) {
       const why = stopsIn(made.troubles);
       if (why.length) {
         left.push({ row: made.row, name: made.name, why });
@@ -296,6 +306,29 @@ export class SeriesService {
       }
     }
     return { designs, left };
+  }
+
+  /** How many rows of a series were laid out of those that are asked for just now; both 0 where none are. */
+  standing(id: string): { done: number; all: number } {
+    return this.layingOut.get(id) ?? { done: 0, all: 0 };
+  }
+
+  /** Rows as they come, counted while they do. */
+  private telling(id: string, all: number) {
+    const { layingOut } = this;
+    const mine = { done: 0, all };
+    return async function* (rows: AsyncIterable<MadeRow>): AsyncGenerator<MadeRow> {
+      layingOut.set(id, mine);
+      try {
+        for await (const row of rows) {
+          mine.done++;
+          yield row;
+        }
+      } finally {
+        // Another may have been asked for meanwhile.
+        if (layingOut.get(id) === mine) layingOut.delete(id);
+      }
+    };
   }
 
   private read(text: string) {

@@ -20,7 +20,7 @@ const layout = {
   parts: [lettering('words', 'Rank', place(450, 500), [letteringLine('FIRST', 'anton', 160, 'ink-1')])],
 };
 const series = (...ranks: string[]): Series => ({
-  ...{ format: 'brelm-series', version: 1, name: 'Ranks', layout: 'l', whole: true },
+  ...{ format: 'brelm-series', version: 1, name: 'Ranks', layout: 'l', whole: true, fileNames: '' },
   columns: [{ id: 'c', name: 'Rank' }],
   places: [
     {

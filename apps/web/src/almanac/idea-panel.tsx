@@ -6,7 +6,7 @@ import { NICHES } from '@brelm/core/phrases';
 import { reasonOf, useCreateDesignMutation, useGarmentsQuery } from '../store/api';
 import { useRemoveIdeaMutation, useSeasonsQuery } from '../store/almanac-api';
 import { Button, dropNotice, IconButton, KEPT_WORDS, KeptNotes, notify, SelectField, TextBox } from '../ui';
-import { useKeys } from '../use-keys';
+import { undoKeys, useKeys } from '../use-keys';
 import { tryOne } from '../workers/try-client';
 import { dressedFor } from './dressed-for';
 import { figuresFor } from './figures';
@@ -63,7 +63,7 @@ function Opened({
   const [sure, setSure] = useState(false);
   const made = useMadeFor(idea.garment);
   const set = (part: Partial<Idea>, gesture?: string) => change((i) => ({ ...i, ...part }), gesture ?? null);
-  useKeys({ 'Ctrl+z': undo, 'Ctrl+y': redo, 'Ctrl+Shift+Z': redo });
+  useKeys(undoKeys(undo, redo));
   const season = year?.seasons.find((s) => s.season.id === idea.season)?.season ?? null;
   const figure = idea.pieces.find((p) => p.kind === 'figure')?.words ?? '';
   const tryAddress = () => {

@@ -1,20 +1,13 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { FileFormat } from '@brelm/core/design';
-import { NAME_PATTERN, NAME_WORDS, patternFault } from '@brelm/core/export';
-import {
-  reasonOf,
-  useCancelRunMutation,
-  useGarmentsQuery,
-  usePlanQuery,
-  useRunQuery,
-  useStartRunsMutation,
-  type PlanRow,
-} from '../store/api';
+import { reasonOf, useGarmentsQuery, usePlanQuery, type PlanRow } from '../store/api';
+import { useCancelRunMutation, useRunQuery, useStartRunsMutation } from '../store/runs-api';
 import { useRunEvents } from '../store/run-events';
 import { RunFiles } from '../runs/run-files';
 import { RunProgress } from '../runs/run-progress';
 import { Button, Modal } from '../ui';
+import { NamePattern, namesFault } from './name-pattern';
 import { PlanRowView, rowKey, type RowChoice, type RowState } from './plan-row';
 
 /** What becomes of the files besides themselves: one archive, one for each product, or none. */
@@ -86,7 +79,7 @@ function Plan({
   const [pack, setPack] = useState<PackHow>('one');
   const [start, starting] = useStartRunsMutation();
   const navigate = useNavigate();
-  const patternWrong = pattern === '' ? null : patternFault(pattern);
+  const patternWrong = namesFault(pattern);
   const rows = useMemo(() => plan.data ?? [], [plan.data]);
 
   const choiceOf = (key: string, format: FileFormat): RowChoice => ({
@@ -227,28 +220,13 @@ function Plan({
       </div>
       <details className="mt-3 text-[13px]">
         <summary className="cursor-pointer text-muted">Names and size of the files</summary>
-        <input
-          aria-label="Pattern of the files’ names"
-          className="field mt-1.5 font-mono !text-[13px]"
-          placeholder={NAME_PATTERN}
+        <NamePattern
           value={pattern}
-          aria-invalid={patternWrong !== null}
-          onChange={(e) => {
-            setPattern(e.target.value);
-            localStorage.setItem(PATTERN_KEY, e.target.value);
+          onChange={(to) => {
+            setPattern(to);
+            localStorage.setItem(PATTERN_KEY, to);
           }}
         />
-        {patternWrong ? (
-          <p role="alert" className="mt-1 text-rust">
-            {patternWrong}
-          </p>
-        ) : (
-          <p className="mt-1 text-muted">
-            {Object.entries(NAME_WORDS)
-              .map(([word, says]) => `{${word}} ${says}`)
-              .join(' · ')}
-          </p>
-        )}
         <label className="mt-2 flex items-center gap-2">
           <input
             type="checkbox"

@@ -1,12 +1,17 @@
 import type { RunSummary } from '../store/api';
 
 /** How a run stands, in words. */
-export function runWords({ counts, state, cleaned }: RunSummary): string {
+export function runWords({ counts, state, cleaned, paused }: RunSummary): string {
   const all = Object.values(counts).reduce((n, v) => n + v, 0);
   const files = (n: number) => `${n} ${n === 1 ? 'file' : 'files'}`;
   if (cleaned) return `${files(all)} made, and cleaned away since`;
+  const made = counts.done + counts.failed;
+  if (paused && counts.queued)
+    return counts.working
+      ? `${made} of ${files(all)} made; it rests when ${counts.working} more ${counts.working === 1 ? 'is' : 'are'}`
+      : `${made} of ${files(all)} made; it rests until it goes on`;
   if (state === 'queued') return `${files(all)} waiting`;
-  if (state === 'working') return `${counts.done + counts.failed} of ${files(all)} made`;
+  if (state === 'working') return `${made} of ${files(all)} made`;
   const parts = [
     counts.done ? `${files(counts.done)} made and checked` : '',
     counts.failed ? `${counts.failed} failed` : '',

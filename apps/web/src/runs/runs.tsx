@@ -1,18 +1,29 @@
 import { useState } from 'react';
-import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, Download, RotateCw, Trash2, X } from 'lucide-react';
-import { format } from 'date-fns';
 import {
-  reasonOf,
+  ArrowDown,
+  ArrowUp,
+  ChevronDown,
+  ChevronRight,
+  Download,
+  Pause,
+  Play,
+  RotateCw,
+  Trash2,
+  X,
+} from 'lucide-react';
+import { format } from 'date-fns';
+import { reasonOf, type RunSummary } from '../store/api';
+import {
   useCancelRunMutation,
   useMoveRunMutation,
+  usePauseRunMutation,
   usePolicyQuery,
   useRemoveRunMutation,
   useRetryRunMutation,
   useRunQuery,
   useRunsQuery,
   useSetPolicyMutation,
-  type RunSummary,
-} from '../store/api';
+} from '../store/runs-api';
 import { useRunEvents } from '../store/run-events';
 import { bytesText, Button, IconButton, notify, SeverityMark } from '../ui';
 import { RunFiles } from './run-files';
@@ -108,6 +119,7 @@ function Policy() {
 function RunCard({ run, first, last }: { run: RunSummary; first: boolean; last: boolean }) {
   const [open, setOpen] = useState(false);
   const [cancel] = useCancelRunMutation();
+  const [pause] = usePauseRunMutation();
   const [retry] = useRetryRunMutation();
   const [remove] = useRemoveRunMutation();
   const [move] = useMoveRunMutation();
@@ -157,6 +169,13 @@ function RunCard({ run, first, last }: { run: RunSummary; first: boolean; last: 
                 onClick={() => tell(move({ id: run.id, to: 'down' }).unwrap())}
               >
                 <ArrowDown size={15} />
+              </IconButton>
+              <IconButton
+                label={run.paused ? `Go on with ${run.title}` : `Pause ${run.title}`}
+                disabled={!run.paused && run.counts.queued === 0}
+                onClick={() => tell(pause({ id: run.id, paused: !run.paused }).unwrap())}
+              >
+                {run.paused ? <Play size={15} /> : <Pause size={15} />}
               </IconButton>
               <IconButton label={`Cancel ${run.title}`} onClick={() => tell(cancel(run.id).unwrap())}>
                 <X size={16} />

@@ -1,17 +1,22 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Design } from '@brelm/core/design';
 import { plannedFiles } from '@brelm/core/placement';
 import type { Series, SeriesRow } from '@brelm/core/series';
 import type { Spec } from '@brelm/core/spec';
+import { NamePattern, namesFault } from '../files/name-pattern';
 import { reasonOf } from '../store/api';
 import {
   useDesignsOfRowsMutation,
   useMakeSeriesMutation,
+  useSeriesMakingQuery,
   type LeftRow,
   type RowDesigns,
 } from '../store/series-api';
 import { Button, Modal, Tick } from '../ui';
+
+/** How often it is asked how far the rows are, ms. */
+const LOOK_MS = 500;
 
 /** Rows become files, or designs on the shelf. */
 export function MakeSeries({
@@ -22,6 +27,7 @@ export function MakeSeries({
   specs,
   stopped,
   onDesigns,
+  onNames,
   onClose,
 }: {
   id: string;
@@ -33,6 +39,8 @@ export function MakeSeries({
   /** How many of them have something wrong that stops them. */
   stopped: number;
   onDesigns: (made: RowDesigns) => void;
+  /** Keeps how files are named. */
+  onNames: (pattern: string) => void;
   onClose: () => void;
 }) {
   const offered = useMemo(() => {
@@ -40,6 +48,9 @@ export function MakeSeries({
     return specs.filter((s) => ids.has(s.id));
   }, [layout, specs]);
   const [off, setOff] = useState<ReadonlySet<string>>(new Set());
+  const [pattern, setPattern] = useState(series.fileNames);
+  const columns = series.columns.map((c) => c.name);
+  const misnamed = namesFault(pattern, columns) !== null;
   const [pack, setPack] = useState(true);
   const [acceptStops, setAccept] = useState(false);
   const [make, making] = useMakeSeriesMutation();
@@ -53,24 +64,37 @@ export function MakeSeries({
   );
   const whole = rows.length === series.rows.filter((r) => !r.leftOut).length;
   const asked = whole ? {} : { rows: rows.map((r) => r.id) };
+  // What is laid out for files, and not a file yet.
+  const inWork = useRef<{ abort: () => void } | null>(null);
+  // Whoever closes this while rows are laid out has thought better of it.
+  useEffect(() => () => inWork.current?.abort(), []);
   const busy = making.isLoading || designing.isLoading;
+  const { data: standing } = useSeriesMakingQuery(id, { skip: !busy, pollingInterval: LOOK_MS });
   const several = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
   const files = () => {
     setFault(null);
-    make({ id, ...asked, specs: chosen.map((s) => s.id), pack, acceptStops })
-      .unwrap()
-      .then(
-        ({ runs, left }) => {
-          const there = runs.reduce((n, r) => n + r.counts.done, 0);
-          const all = runs.reduce((n, r) => n + Object.values(r.counts).reduce((a, b) => a + b, 0), 0);
-          setMade({
-            runs: true,
-            left,
-            words: `${several(all, 'file')} in ${several(runs.length, 'run')}${there ? `; ${there} of them were made before and are the same` : ''}.`,
-          });
-        },
-        (error: unknown) => setFault(reasonOf(error)),
-      );
+    if (pattern !== series.fileNames) onNames(pattern);
+    const work = make({
+      id,
+      ...asked,
+      specs: chosen.map((s) => s.id),
+      pack,
+      acceptStops,
+      ...(pattern && { pattern }),
+    });
+    inWork.current = work;
+    work.unwrap().then(
+      ({ runs, left }) => {
+        const there = runs.reduce((n, r) => n + r.counts.done, 0);
+        const all = runs.reduce((n, r) => n + Object.values(r.counts).reduce((a, b) => a + b, 0), 0);
+        setMade({
+          runs: true,
+          left,
+          words: `${several(all, 'file')} in ${several(runs.length, 'run')}${there ? `; ${there} of them were made before and are the same` : ''}.`,
+        });
+      },
+      (error: unknown) => setFault(reasonOf(error)),
+    );
   };
   const own = () => {
     setFault(null);
@@ -162,17 +186,38 @@ export function MakeSeries({
             checked={acceptStops}
             onChange={setAccept}
           />
+          <details className="mt-2 text-[13px]" open={series.fileNames !== ''}>
+            <summary className="cursor-pointer text-muted">Names of the files</summary>
+            <NamePattern value={pattern} columns={columns} onChange={setPattern} />
+          </details>
           {fault && (
             <p role="alert" className="mt-2 text-rust">
               {fault}
             </p>
+          )}
+          {busy && (
+            <div role="status" className="mt-3">
+              <p className="text-[13px] text-muted">
+                {standing?.all ? `${standing.done} of ${standing.all} rows laid out` : 'Laying the rows out…'}
+              </p>
+              <div className="mt-1 h-2 overflow-hidden rounded-[3px] bg-line">
+                <div
+                  className="h-full bg-spruce"
+                  style={{ width: `${standing?.all ? (100 * standing.done) / standing.all : 0}%` }}
+                />
+              </div>
+            </div>
           )}
           <div className="mt-4 flex items-center justify-end gap-2">
             <Button className="mr-auto" disabled={busy || rows.length === 0} onClick={own}>
               {designing.isLoading ? 'Making designs…' : 'Designs on the shelf instead'}
             </Button>
             <Button onClick={onClose}>Cancel</Button>
-            <Button tone="main" disabled={busy || perRow === 0 || rows.length === 0} onClick={files}>
+            <Button
+              tone="main"
+              disabled={busy || perRow === 0 || rows.length === 0 || misnamed}
+              onClick={files}
+            >
               {making.isLoading ? 'Laying the rows out…' : `Make ${several(perRow * rows.length, 'file')}`}
             </Button>
           </div>

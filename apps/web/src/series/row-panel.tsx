@@ -7,15 +7,17 @@ import { partTitle } from '@brelm/core/parts';
 import {
   keyOfByHand,
   partOfPlace,
+  withMoreByHand,
   wordsIn,
   type ByHand,
   type Series,
   type SeriesRow,
   type Trouble,
 } from '@brelm/core/series';
-import { Button, IconButton, NumberField, SelectField, SeverityMark, TextBox, Tick } from '../ui';
-import { seriesRow, type RowShown, type SeriesAsked } from '../workers/series-client';
+import { Button, IconButton, NumberField, SelectField, TextBox, Tick } from '../ui';
+import { seriesRow, type ProofWish, type RowShown, type SeriesAsked } from '../workers/series-client';
 import { RowPicture } from './row-picture';
+import { RowTroubles } from './row-troubles';
 import { byHandWords, gaveWords } from './words';
 
 const WIDTH = 560;
@@ -39,6 +41,8 @@ export function RowPanel({
   request,
   side,
   garment,
+  wish,
+  onLayout,
   onChange,
   onStep,
   onClose,
@@ -56,6 +60,9 @@ export function RowPanel({
   request: SeriesAsked | null;
   side: string | undefined;
   garment: Garment | undefined;
+  wish: ProofWish | null;
+  /** Keeps a layout that was mended; `title`: what was done. */
+  onLayout: (layout: Design, title: string) => Promise<void>;
   onChange: (to: (row: SeriesRow) => SeriesRow, gesture?: string | null) => void;
   onStep: (by: 1 | -1) => void;
   onClose: () => void;
@@ -134,28 +141,11 @@ export function RowPanel({
           }}
         />
       )}
-      {troubles.length > 0 && (
-        <ul className="flex flex-col gap-1 text-[13px]">
-          {troubles.map((t, i) => (
-            <li key={i} className="flex gap-1.5">
-              <span className="mt-0.5">
-                <SeverityMark severity={t.severity} size={13} />
-              </span>
-              <span className="min-w-0">
-                {t.message}
-                {t.check !== undefined && common.has(t.check) && (
-                  <>
-                    {' '}
-                    <Link to={`/design/${series.layout}`} className="whitespace-nowrap text-spruce underline">
-                      In every row: mend the layout
-                    </Link>
-                  </>
-                )}
-              </span>
-            </li>
-          ))}
-        </ul>
-      )}
+      <RowTroubles
+        layoutId={series.layout}
+        {...{ row, troubles, common, request, wish, onLayout }}
+        onByHand={(more) => onChange((r) => ({ ...r, byHand: withMoreByHand(r.byHand, more) }))}
+      />
       {shown && shown.gave.some((g) => gaveWords(layout, g)) && (
         <p className="text-[12px] text-muted">
           {shown.gave

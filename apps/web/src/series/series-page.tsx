@@ -26,7 +26,7 @@ import { useProtectedWordsQuery } from '../store/listings-api';
 import type { RowDesigns } from '../store/series-api';
 import { Button, KEPT_WORDS, KeptNotes, NameField, UndoRedo, notify } from '../ui';
 import { PickDesign } from '../design/pick-design';
-import { useKeys } from '../use-keys';
+import { named, undoKeys, useKeys } from '../use-keys';
 import { tableOf, type SeriesAsked } from '../workers/series-client';
 import { AddRows } from './add-rows';
 import { BringTable } from './bring-table';
@@ -43,7 +43,7 @@ import { Ends } from './ends';
 import { SeriesTable } from './table';
 import { fillDown, shownRows } from './table-edits';
 import { useBase, useDoubts, useProofs, useRows } from './use-rows';
-import { useLayout, useSeries } from './use-series';
+import { keepLayout, useLayout, useSeries } from './use-series';
 import { useWanted } from './use-wanted';
 
 const NO_WORDS: never[] = [];
@@ -57,7 +57,7 @@ export function SeriesPage() {
 function Opened({ id }: { id: string }) {
   const open = useSeries(id);
   const { series, fault } = open;
-  const layout = useLayout(series?.layout ?? null);
+  const { state: layout, look } = useLayout(series?.layout ?? null);
   if (fault)
     return (
       <main className="mx-auto mt-20 max-w-md p-6">
@@ -69,12 +69,28 @@ function Opened({ id }: { id: string }) {
   if (!series || !layout) return <p className="p-6 text-muted">Opening…</p>;
   if ('fault' in layout)
     return <LostLayout open={open} series={series} fault={layout.fault} gone={layout.gone} />;
-  return <Workplace id={id} open={open} series={series} layout={layout.layout} />;
+  return <Workplace id={id} open={open} series={series} {...layout} look={look} />;
 }
 
 type Open = ReturnType<typeof useSeries>;
 
-function Workplace({ id, open, series, layout }: { id: string; open: Open; series: Series; layout: Design }) {
+function Workplace({
+  id,
+  open,
+  series,
+  layout,
+  revision,
+  look,
+}: {
+  id: string;
+  open: Open;
+  series: Series;
+  layout: Design;
+  /** Of the layout, as it is stored. */
+  revision: number;
+  /** Looks at the layout anew. */
+  look: () => void;
+}) {
   const { change, undo, redo, state } = open;
   const navigate = useNavigate();
   const { data: specs = [] } = useSpecsQuery();
@@ -92,7 +108,7 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
   const opened = useMemo(() => openSide(layout, side), [layout, side]);
 
   const ground = garment?.value ?? [...inkValues(layout, undefined).values()][0] ?? '#ffffff';
-  const base = useBase(series, layout, ground);
+  const base = useBase(series, layout, ground, garment?.id ?? '');
   const wanted = useWanted(series, layout);
   const doubts = useDoubts(series, layout.name, protectedWords);
   const rows = useRows(series, base, wanted, doubts, side);
@@ -150,10 +166,8 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
   }, [series.rows, settled, rows.version, doubts]);
 
   useKeys({
-    'Ctrl+z': undo,
-    'Ctrl+y': redo,
-    'Ctrl+Shift+Z': redo,
-    '/': () => document.querySelector<HTMLElement>('[aria-label="Find rows"]')?.focus(),
+    ...undoKeys(undo, redo),
+    '/': named('Find rows', () => document.querySelector<HTMLElement>('[aria-label="Find rows"]')?.focus()),
     Escape: () => setPanel(false),
   });
   const changeRow = (rowId: string, to: (r: SeriesRow) => SeriesRow, gesture: string | null = null) =>
@@ -162,6 +176,17 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
     const at = pictured.findIndex((r) => r.id === chosen);
     const to = pictured[Math.max(0, Math.min(pictured.length - 1, at + by))];
     if (to) setChosen(to.id);
+  };
+  const changeLayout = async (to: Design, title: string) => {
+    const kept = await keepLayout(series.layout, revision, to).finally(look);
+    proofs.again();
+    notify('done', `In the layout: ${title}.`, {
+      label: 'Take it back',
+      run: () =>
+        void keepLayout(series.layout, kept, layout)
+          .catch((error: unknown) => notify('fault', reasonOf(error)))
+          .finally(look),
+    });
   };
   const addRow = () => {
     const [rowId] = rowIds(series.rows, 1);
@@ -328,6 +353,8 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
             request={request}
             side={side}
             garment={garment}
+            wish={wish}
+            onLayout={changeLayout}
             onChange={(to, gesture) => changeRow(row.id, to, gesture)}
             onStep={step}
             onClose={() => setPanel(false)}
@@ -366,6 +393,7 @@ function Workplace({ id, open, series, layout }: { id: string; open: Open; serie
           specs={specs}
           stopped={wantedRows.filter((r) => rows.troubles(r.id).some((t) => t.severity === 'stop')).length}
           onDesigns={keepDesigns}
+          onNames={(fileNames) => change((s) => ({ ...s, fileNames }))}
           onClose={() => setDialog(null)}
         />
       )}

@@ -5,7 +5,7 @@ import { fillDown, pasteInto, shownRows, withCell } from './table-edits';
 import { byHandWords, gaveWords, placeName } from './words';
 
 const series = (...cells: Record<string, string>[]): Series => ({
-  ...{ format: 'brelm-series', version: 1, name: 'S', layout: 'l', places: [], whole: true },
+  ...{ format: 'brelm-series', version: 1, name: 'S', layout: 'l', places: [], whole: true, fileNames: '' },
   columns: [
     { id: 'a', name: 'A' },
     { id: 'b', name: 'B' },

@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { Design } from '@brelm/core/design';
+import { colourwayFor } from '@brelm/core/placement';
 import type { ProtectedWord } from '@brelm/core/listing';
 import { wantedBy, type Series, type SeriesRow, type Trouble } from '@brelm/core/series';
 import { useSettled } from '../ui/use-settled';
@@ -72,23 +73,29 @@ export function useDoubts(
 }
 
 /** What all rows of a series are made of. */
-export function useBase(series: Series | null, layout: Design | null, ground: string): Base | null {
+export function useBase(
+  series: Series | null,
+  layout: Design | null,
+  ground: string,
+  garment: string,
+): Base | null {
   const sizes = useSizes(series, layout);
   const { columns, places, whole, name } = series ?? {};
   // Only figures have to stand out from the garment: nothing else changes with it.
   const behind = places?.some((p) => p.kind === 'figure') ? ground : '';
+  const worn = layout && colourwayFor(layout, garment) !== layout.colourways[0]?.id ? garment : '';
   return useMemo(
     () =>
       layout && columns && places
         ? {
-            ...{ layout, sizes, ground: behind },
+            ...{ layout, sizes, ground: behind, garment: worn },
             series: {
-              ...{ format: 'brelm-series', version: 1, layout: '', rows: [] },
+              ...{ format: 'brelm-series', version: 1, layout: '', rows: [], fileNames: '' },
               ...{ name: name ?? '', columns, places, whole: whole ?? true },
             },
           }
         : null,
-    [layout, columns, places, whole, name, sizes, behind],
+    [layout, columns, places, whole, name, sizes, behind, worn],
   );
 }
 
@@ -294,6 +301,8 @@ export interface Proofs {
   /** Rows that were proofed, and how many there are to be; null while nobody asked. */
   progress: { done: number; all: number } | null;
   begin(): void;
+  /** Proofs all again once the layout, which was just changed, is here. */
+  again(): void;
   cancel(): void;
   /** Checks that say the same of every row that was proofed: it is the layout that has to be mended. */
   common: ReadonlySet<string>;
@@ -314,20 +323,24 @@ export function useProofs(
   const [progress, setProgress] = useState<Proofs['progress']>(null);
   const [common, setCommon] = useState(NO_CHECKS);
   const abort = useRef<AbortController | null>(null);
-  useEffect(
-    () => () => {
+  /** Whether a proof of all was seen to its end, and is wanted of what has changed since. */
+  const followed = useRef(false);
+  const onceMore = useRef(false);
+  useEffect(() => {
+    followed.current = onceMore.current;
+    return () => {
       abort.current?.abort();
       setProgress(null);
       setCommon(NO_CHECKS);
-    },
-    [base, wish],
-  );
+    };
+  }, [base, wish]);
   const of = (row: SeriesRow): readonly Trouble[] | null => {
     const one = found.current.get(row.id);
     return one && one.base === base && one.wish === wish && one.row === row ? one.troubles : null;
   };
   const cancel = () => {
     abort.current?.abort();
+    followed.current = onceMore.current = false;
     setProgress(null);
   };
   const begin = () => {
@@ -350,9 +363,21 @@ export function useProofs(
     };
     void Promise.all(Array.from({ length: AT_ONCE }, work)).then(() => {
       if (own.signal.aborted) return;
+      followed.current = true;
+      onceMore.current = false;
       setCommon(inEach(all.map((r) => found.current.get(r.id)?.troubles ?? [])));
       setProgress(null);
     });
   };
-  return { progress, begin, cancel, common, of: (row) => of(row) ?? [] };
+  // Once all were proofed, rows that change are proofed again by themselves.
+  const beginNow = useRef(begin);
+  beginNow.current = begin;
+  const settled = useSettled(series?.rows);
+  useEffect(() => {
+    if (followed.current && base && wish) beginNow.current();
+  }, [settled, base, wish]);
+  const again = () => {
+    onceMore.current = true;
+  };
+  return { progress, begin, again, cancel, common, of: (row) => of(row) ?? [] };
 }

@@ -1,5 +1,5 @@
-import { useEffect, useRef, useState } from 'react';
-import { readDesign, type Design } from '@brelm/core/design';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { documentOf, readDesign, type Design } from '@brelm/core/design';
 import { readSeries, type Series } from '@brelm/core/series';
 import { useKept, type KeptKind } from '../store/use-kept';
 
@@ -19,13 +19,13 @@ export function useSeries(id: string) {
   return { series: now, ...kept };
 }
 
-export type LayoutState = { layout: Design } | { fault: string; gone: boolean } | null;
+export type LayoutState = { layout: Design; revision: number } | { fault: string; gone: boolean } | null;
 
 /**
  * The design that is a series' layout, looked at anew whenever this window is come back to, since it may have been changed
  * meanwhile; the same object for as long as it is the same.
  */
-export function useLayout(id: string | null): LayoutState {
+export function useLayout(id: string | null): { state: LayoutState; look: () => void } {
   const [state, setState] = useState<LayoutState>(null);
   const [looked, setLooked] = useState(0);
   const known = useRef<{ id: string; text: string } | null>(null);
@@ -48,11 +48,12 @@ export function useLayout(id: string | null): LayoutState {
             gone: response.status === 404 || response.status === 400,
             fault: 'The design that is its layout is not there any more.',
           });
-        const { document } = (await response.json()) as { document: unknown };
+        const { document, revision } = (await response.json()) as { document: unknown; revision: number };
         const text = JSON.stringify(document);
-        if (known.current?.id === id && known.current.text === text) return;
+        if (known.current?.id === id && known.current.text === text)
+          return setState((now) => (now && 'layout' in now ? { ...now, revision } : now));
         known.current = { id, text };
-        setState({ layout: readDesign(document) });
+        setState({ layout: readDesign(document), revision });
       },
       () =>
         abort.signal.aborted ||
@@ -60,5 +61,23 @@ export function useLayout(id: string | null): LayoutState {
     );
     return () => abort.abort();
   }, [id, looked]);
-  return state;
+  const look = useCallback(() => setLooked((n) => n + 1), []);
+  return { state, look };
+}
+
+/**
+ * Keeps a layout that was changed here, if it is still at the revision that it was; what it was before stays among its
+ * versions. Answers its new revision. Throws an Error that says why not.
+ */
+export async function keepLayout(id: string, revision: number, layout: Design): Promise<number> {
+  const response = await fetch(`/api/designs/${encodeURIComponent(id)}`, {
+    method: 'PUT',
+    body: JSON.stringify({ revision, document: documentOf(layout), keepReplaced: true }),
+    headers: { 'Content-Type': 'application/json' },
+  });
+  const answer = (await response.json()) as { revision: number; message?: string };
+  if (response.status === 409)
+    throw new Error('The layout was changed elsewhere meanwhile: look at it again.');
+  if (!response.ok) throw new Error(answer.message ?? 'The layout could not be kept.');
+  return answer.revision;
 }

@@ -52,6 +52,8 @@ export function byHandWords(layout: Design, b: ByHand): string {
       return `${partName(layout, b.part)} ${b.hidden ? 'hidden' : 'shown'}`;
     case 'inked':
       return `${layout.inks.find((i) => i.id === b.ink)?.name ?? b.ink} in ${b.value}`;
+    case 'outlined':
+      return `${partName(layout, b.part)} outlined in ${b.value}, ${Math.round(b.width)} px`;
   }
 }
 

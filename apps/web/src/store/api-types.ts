@@ -202,6 +202,8 @@ export interface RunSummary {
   pack: boolean;
   packName: string;
   packBytes: number | null;
+  /** Nothing more of it is begun until it goes on. */
+  paused: boolean;
   reason: string | null;
   cleaned: boolean;
   createdAt: string;

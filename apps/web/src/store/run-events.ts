@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { useAppDispatch } from '.';
 import { api, type RunFile, type RunSummary } from './api';
+import { runsApi } from './runs-api';
 
 type Told = { run: RunSummary; file?: RunFile } | { gone: string };
 
@@ -21,14 +22,14 @@ export function useRunEvents(): void {
       const told = JSON.parse(message.data) as Told;
       if ('gone' in told) {
         dispatch(
-          api.util.updateQueryData('runs', undefined, (list) => list.filter((r) => r.id !== told.gone)),
+          runsApi.util.updateQueryData('runs', undefined, (list) => list.filter((r) => r.id !== told.gone)),
         );
         return;
       }
       const { run, file } = told;
       if (file?.mockup && file.state === 'done') dispatch(api.util.invalidateTags(['mockups']));
       dispatch(
-        api.util.updateQueryData('runs', undefined, (list) => {
+        runsApi.util.updateQueryData('runs', undefined, (list) => {
           const at = list.findIndex((r) => r.id === run.id);
           if (at < 0) list.unshift(run);
           else list[at] = run;
@@ -40,7 +41,7 @@ export function useRunEvents(): void {
         }),
       );
       dispatch(
-        api.util.updateQueryData('run', run.id, (known) => {
+        runsApi.util.updateQueryData('run', run.id, (known) => {
           Object.assign(known, run);
           const at = known.files.findIndex((f) => f.id === file?.id);
           if (file && at >= 0) known.files[at] = file;

@@ -57,6 +57,11 @@ const seriesApi = api.injectEndpoints({
     >({
       query: ({ id, ...body }) => ({ url: `series/${id}/runs`, method: 'POST', body }),
     }),
+    /** How far rows are that are being laid out. */
+    seriesMaking: build.query<{ done: number; all: number }, string>({
+      query: (id) => `series/${id}/making`,
+      keepUnusedDataFor: 0,
+    }),
     designsOfRows: build.mutation<RowDesigns, { id: string; rows?: string[] }>({
       query: ({ id, ...body }) => ({ url: `series/${id}/designs`, method: 'POST', body }),
       invalidatesTags: ['designs'],
@@ -77,6 +82,7 @@ export const {
   useArchiveSeriesMutation,
   useDeleteSeriesMutation,
   useMakeSeriesMutation,
+  useSeriesMakingQuery,
   useDesignsOfRowsMutation,
   useFollowRowsMutation,
 } = seriesApi;

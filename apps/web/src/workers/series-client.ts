@@ -3,9 +3,9 @@ import type { Design } from '@brelm/core/design';
 import type { ProtectedWord } from '@brelm/core/listing';
 import { wantedBy, type Series, type SeriesRow, type SeriesWorld } from '@brelm/core/series';
 import { hand } from './hand';
-import type { ProofWish, SeriesRequest, SeriesWorker } from './series.worker';
+import type { ProofWish, RowMend, SeriesRequest, SeriesWorker } from './series.worker';
 
-export type { ProofWish, RowShown, SeriesRequest } from './series.worker';
+export type { ProofWish, RowMend, RowShown, SeriesRequest } from './series.worker';
 export { NotWanted, reasonOf } from './hand';
 
 /** Workers at once; more would each hold the typefaces once more. */
@@ -51,6 +51,12 @@ export const seriesRow = (asked: SeriesAsked, row: SeriesRow, width: number | nu
   painter()((w) => w.row(requestOf(asked, row), row, width, side));
 export const proofRow = (asked: SeriesAsked, row: SeriesRow, wish: ProofWish) =>
   painter()((w) => w.proof(requestOf(asked, row), row, wish));
+export const mendsOfRow = (asked: SeriesAsked, row: SeriesRow, wish: ProofWish) =>
+  painter()((w) => w.mends(requestOf(asked, row), row, wish));
+export const mendLayout = (asked: SeriesAsked, row: SeriesRow, wish: ProofWish, mend: RowMend) =>
+  painter()((w) =>
+    w.mendLayout(requestOf(asked, row), row, wish, { finding: mend.finding, index: mend.index }),
+  );
 
 // Each throws `NotWanted` once its signal is aborted.
 

@@ -6,16 +6,21 @@ import { groupBounds, paint } from '@brelm/core/drawing';
 import type { Box } from '@brelm/core/geometry';
 import type { ComposedFigure } from '@brelm/core/idea';
 import type { ProtectedWord } from '@brelm/core/listing';
+import { colourwayFor } from '@brelm/core/placement';
 import { openStops, proofOf, type Finding, type LayerCache } from '@brelm/core/proof';
 import { resolve } from '@brelm/core/resolve';
 import {
   drawingTroubles,
+  measuringBy,
+  mendByHand,
+  mendedLayout,
   readTable,
   rowDesign,
   sizesOfSeries,
   tableText,
   troublesBetween,
   wordTroubles,
+  type ByHand,
   type FoundPicture,
   type Gave,
   type GivenTable,
@@ -41,6 +46,8 @@ export interface SeriesRequest {
   pictures: [string, FoundPicture | null][];
   sizes: Record<number, number>;
   ground: string;
+  /** The garment colour that rows are seen on: they are in the colourway that it is sold in. */
+  garment: string;
 }
 
 export interface RowShown {
@@ -50,6 +57,21 @@ export interface RowShown {
   gave: Gave[];
   /** Where parts are, board px, the front one first. */
   boxes: { part: string; box: Box }[];
+}
+
+/** A mend of what a proof found of a row. */
+export interface RowMend {
+  /** Which check it mends, and of which part. */
+  check: string;
+  /** Which of the findings of the row. */
+  finding: number;
+  /** Which of that finding's mends. */
+  index: number;
+  title: string;
+  /** What it comes to in that row alone; null where that cannot be said. */
+  byHand: ByHand[] | null;
+  /** Whether it can be done to the layout. */
+  inAll: boolean;
 }
 
 /** What a proof of a row looks at. */
@@ -78,6 +100,22 @@ async function madeOf(request: SeriesRequest, row: SeriesRow) {
   return made;
 }
 
+/** Which check says something, and of which part. */
+const checkOf = (f: Finding): string => `${f.check} ${f.part ?? ''}`;
+
+/** What a proof finds of a row's design that counts, without what is told with the row already. */
+function foundIn(design: Design, wish: ProofWish, mends: boolean): Finding[] {
+  const colourway = colourwayFor(design, wish.garments[0].id);
+  const { findings } = proofOf({
+    ...{ design, colourway, ...wish, materials, surfaces: makeSurface },
+    ...{ pictures: picturesOf(design), cache: new Map() as LayerCache, mends, slow: false },
+  });
+  const stops = new Set<Finding>(openStops(findings));
+  return findings
+    .filter((f) => f.check !== 'letters' && f.check !== 'typeface')
+    .filter((f) => stops.has(f) || (f.severity === 'watch' && f.accepted === undefined));
+}
+
 const worker = {
   stop: (): void => stopWaiting(),
 
@@ -85,7 +123,7 @@ const worker = {
   async row(request: SeriesRequest, row: SeriesRow, width: number | null, side?: string): Promise<RowShown> {
     const { troubles, gave, design: whole } = await madeOf(request, row);
     const design = openSide(whole, side);
-    const drawing = resolve(design, undefined, materials);
+    const drawing = resolve(design, colourwayFor(design, request.garment), materials);
     const told: Omit<RowShown, 'picture'> = {
       ...{ name: design.name, gave },
       troubles: [...troubles, ...drawingTroubles(drawing, faceName)],
@@ -109,21 +147,50 @@ const worker = {
   /** What the proof finds of a row on garments, notes left out. */
   async proof(request: SeriesRequest, row: SeriesRow, wish: ProofWish): Promise<Trouble[]> {
     const { design } = await madeOf(request, row);
-    const { findings } = proofOf({
-      ...{ design, colourway: undefined, ...wish, materials, surfaces: makeSurface },
-      ...{ pictures: picturesOf(design), cache: new Map() as LayerCache, mends: false, slow: false },
-    });
-    const stops = new Set<Finding>(openStops(findings));
-    return (
-      findings
-        // What cannot be drawn is told with the row already.
-        .filter((f) => f.check !== 'letters' && f.check !== 'typeface')
-        .filter((f) => stops.has(f) || (f.severity === 'watch' && f.accepted === undefined))
-        .map((f): Trouble => ({
-          ...{ severity: f.severity, kind: 'proof', message: f.message },
-          check: `${f.check} ${f.part ?? ''}`,
-        }))
+    return foundIn(design, wish, false).map((f): Trouble => ({
+      ...{ severity: f.severity, kind: 'proof', message: f.message },
+      check: checkOf(f),
+    }));
+  },
+
+  /** Mends of what the proof finds of a row: in that row alone, in the layout, or either. */
+  async mends(request: SeriesRequest, row: SeriesRow, wish: ProofWish): Promise<RowMend[]> {
+    const { design } = await madeOf(request, row);
+    const measuring = measuringBy(materials);
+    return foundIn(design, wish, true).flatMap((f, finding) =>
+      f.mends.flatMap((mend, index): RowMend[] => {
+        const byHand = mendByHand(design, mend.edits, measuring);
+        const inAll = mendedLayout(request.layout, design, mend.edits, measuring) !== null;
+        return byHand || inAll
+          ? [{ check: checkOf(f), finding, index, title: mend.title, byHand, inAll }]
+          : [];
+      }),
     );
+  },
+
+  /**
+   * The layout with a mend of a row, which mends all of them. Throws an Error where that would not mend the row: where what
+   * is wrong comes from its own words or figure.
+   */
+  async mendLayout(
+    request: SeriesRequest,
+    row: SeriesRow,
+    wish: ProofWish,
+    { finding, index }: Pick<RowMend, 'finding' | 'index'>,
+  ): Promise<Design> {
+    const { design } = await madeOf(request, row);
+    const found = foundIn(design, wish, true);
+    const about = found.at(finding);
+    const mend = about?.mends[index];
+    const layout = mend && mendedLayout(request.layout, design, mend.edits, measuringBy(materials));
+    if (!about || !layout) throw new Error('There is nothing to mend any more.');
+    const again = await madeOf({ ...request, layout }, row);
+    const same = (all: readonly Finding[]) => all.filter((f) => checkOf(f) === checkOf(about)).length;
+    if (same(foundIn(again.design, wish, false)) >= same(found))
+      throw new Error(
+        'Done to the layout, it would not mend this row: mend it in the row, or change the layout.',
+      );
+    return layout;
   },
 
   /** What is told of rows without laying them out: twins, names, doubtful words; rows without any are left out. */

@@ -170,6 +170,18 @@ describe('names', () => {
     expect(nameBy('{garment}', PARTS)).toBe('untitled');
   });
 
+  it('may say words of a row, whatever their case; what files say by themselves goes before', () => {
+    const more = { ' Night JOB': 'Owl Keeper', design: 'not this', 'no words': '  ' };
+    expect(nameBy('{Night Job}_{ night job }-{w}', PARTS, more)).toBe('owl-keeper_owl-keeper-3900');
+    expect(nameBy('{design}', PARTS, more)).toBe('boots-on-moons-out');
+    expect(nameBy('{No words}-{w}', PARTS, more)).toBe('3900');
+    expect(patternFault('{Night Job}-{w}', ['Night job'])).toBeNull();
+    expect(patternFault('{Night Job}-{w}')).toContain('there is no {Night Job}');
+    expect(patternFault('{Day job}', ['Night job'])).toContain('use {Night job} {design}');
+    // No property that all objects have is a word.
+    expect(nameBy('{constructor}-{w}', PARTS, more)).toBe('3900');
+  });
+
   it('too long give way in their beginning, so that the end still tells files apart', () => {
     const name = nameBy(`${'owl '.repeat(100)}{w}x{h}`, PARTS);
     expect(name.length).toBeLessThanOrEqual(182);

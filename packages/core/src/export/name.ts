@@ -40,13 +40,20 @@ export const ENDINGS: Record<FileFormat, string> = {
   pdf: 'pdf',
 };
 
-/** What is wrong with a pattern, in words; null when it can be used. */
-export function patternFault(pattern: string): string | null {
+/** Words of one's own beside those of every file, by their names in any case: the cells of a row by their columns. */
+export type MoreWords = Readonly<Record<string, string>>;
+
+/** Whether files say a word by themselves. */
+export const isNameWord = (word: string): word is NameWord => Object.hasOwn(NAME_WORDS, word);
+
+/** What is wrong with a pattern, in words; null when it can be used. `more`: names of words of one's own, in any case. */
+export function patternFault(pattern: string, more: readonly string[] = []): string | null {
   if (pattern.trim() === '') return 'the pattern is empty: write, e.g., {design}-{w}x{h}';
   const odd = /\{([^{}]*)\}/g;
+  const own = new Set(more.map((w) => w.trim().toLowerCase()));
   for (const [, word] of pattern.matchAll(odd))
-    if (!Object.hasOwn(NAME_WORDS, word))
-      return `there is no {${word.slice(0, 30)}}: use ${Object.keys(NAME_WORDS)
+    if (!isNameWord(word) && !own.has(word.trim().toLowerCase()))
+      return `there is no {${word.slice(0, 30)}}: use ${[...more, ...Object.keys(NAME_WORDS)]
         .map((w) => `{${w}}`)
         .join(' ')}`;
   if (/[{}]/.test(pattern.replace(odd, ''))) return 'a brace has no partner';
@@ -56,12 +63,14 @@ export function patternFault(pattern: string): string | null {
 
 /**
  * A name by a pattern, without its ending: words in braces are filled in, empty ones leave with their
- * dash, the rest is letters, digits, dots, underscores and dashes. Never reserved, never too long.
+ * dash, the rest is letters, digits, dots, underscores and dashes. Never reserved, never too long. What files say by
+ * themselves goes before words of one's own.
  */
-export function nameBy(pattern: string, parts: NameParts): string {
-  const words = pattern.replace(/\{(\w+)\}/g, (_, word: string) => {
-    const value = Object.hasOwn(parts, word) ? parts[word as NameWord] : null;
-    if (value === null || value === '') return '';
+export function nameBy(pattern: string, parts: NameParts, more: MoreWords = {}): string {
+  const own = new Map(Object.entries(more).map(([name, says]) => [name.trim().toLowerCase(), says.trim()]));
+  const words = pattern.replace(/\{([^{}]+)\}/g, (_, word: string) => {
+    const value = isNameWord(word) ? parts[word] : own.get(word.trim().toLowerCase());
+    if (value === undefined || value === null || value === '') return '';
     return typeof value === 'number' ? String(value) : slug(value);
   });
   const clean = words

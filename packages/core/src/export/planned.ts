@@ -1,6 +1,14 @@
 import type { DesignHead } from '../design';
 import type { PlannedFile } from '../placement';
-import { ENDINGS, NAME_PATTERN, nameBy, patternFault, uniqueNames, type NameParts } from './name';
+import {
+  ENDINGS,
+  NAME_PATTERN,
+  nameBy,
+  patternFault,
+  uniqueNames,
+  type MoreWords,
+  type NameParts,
+} from './name';
 
 /** What the name of one planned file is made of. */
 export function namePartsOf(
@@ -28,15 +36,15 @@ export function namePartsOf(
  * own, else by ours. A pattern that cannot be used gives way to ours.
  */
 export function plannedNames(
-  list: readonly { design: DesignHead; file: PlannedFile }[],
+  list: readonly { design: DesignHead; file: PlannedFile; more?: MoreWords }[],
   garmentName: (id: string) => string,
   pattern?: string | null,
 ): string[] {
   return uniqueNames(
-    list.map(({ design, file }) => {
+    list.map(({ design, file, more = {} }) => {
       const wanted = pattern ?? file.spec.naming ?? NAME_PATTERN;
-      const used = patternFault(wanted) ? NAME_PATTERN : wanted;
-      return `${nameBy(used, namePartsOf(design, file, garmentName))}.${ENDINGS[file.format]}`;
+      const used = patternFault(wanted, Object.keys(more)) ? NAME_PATTERN : wanted;
+      return `${nameBy(used, namePartsOf(design, file, garmentName), more)}.${ENDINGS[file.format]}`;
     }),
   );
 }

@@ -21,8 +21,12 @@ export function colourwayOn(design: DesignHead, placement: Placement, garment: s
   const own = Object.hasOwn(placement.colourways, garment) ? placement.colourways[garment] : undefined;
   if (own === null) return undefined;
   if (own && design.colourways.some((c) => c.id === own)) return own;
-  return design.colourways.find((c) => c.garments.includes(garment))?.id;
+  return colourwayFor(design, garment);
 }
+
+/** The colourway that a design is sold in on a garment colour, wherever it is placed; none where no one said. */
+export const colourwayFor = (design: Pick<DesignHead, 'colourways'>, garment: string): string | undefined =>
+  design.colourways.find((c) => c.garments.includes(garment))?.id;
 
 /**
  * The files of one side of one product: for what is worn one for each colourway that a garment colour of

@@ -1,6 +1,15 @@
-import { applyEdits, mapAllParts, openSide, sidesOf, type Design } from '../design';
+import {
+  allParts,
+  applyEdits,
+  freshId,
+  mapAllParts,
+  openSide,
+  scaledPart,
+  sidesOf,
+  type Design,
+} from '../design';
 import { boxCentre, isEmptyBox } from '../geometry';
-import type { Part } from '../parts';
+import { isDressed, type Part } from '../parts';
 import { onBoard } from './around';
 import type { Measuring } from './fit-words';
 import type { ByHand } from './types';
@@ -13,6 +22,10 @@ export function withByHand(design: Design, byHand: readonly ByHand[], measuring:
       made = applyEdits(made, [{ op: 'setInk', ink: b.ink, value: b.value }]);
       continue;
     }
+    if (b.kind === 'outlined') {
+      made = outlined(made, b);
+      continue;
+    }
     // Words were taken where they were fitted.
     if (b.kind === 'worded') continue;
     const side = sidesOf(made).find((s) => s.parts.some((p) => p.id === b.part));
@@ -23,9 +36,27 @@ export function withByHand(design: Design, byHand: readonly ByHand[], measuring:
   return made;
 }
 
+/** A design with a keyline around a part, in an ink of that value: one that it has, or a new one. */
+function outlined(design: Design, by: Extract<ByHand, { kind: 'outlined' }>): Design {
+  const { part, value, name, width } = by;
+  // The layout may have another part there since, which takes none.
+  if (!allParts(design).some((p) => p.id === part && isDressed(p))) return design;
+  const known = design.inks.find((i) => i.value === value);
+  const id =
+    known?.id ??
+    freshId(
+      'keyline',
+      design.inks.map((i) => i.id),
+    );
+  return applyEdits(design, [
+    ...(known ? [] : [{ op: 'addInk', ink: { id, name, value } } as const]),
+    { op: 'addKeyline', part, keyline: { ink: id, width, join: 'round' } },
+  ]);
+}
+
 function changedByHand(
   part: Part,
-  by: Exclude<ByHand, { kind: 'inked' | 'worded' }>,
+  by: Exclude<ByHand, { kind: 'inked' | 'worded' | 'outlined' }>,
   design: Design,
   measuring: Measuring,
 ): Part {
@@ -43,7 +74,8 @@ function changedByHand(
     case 'turned': {
       const changed: Part =
         by.kind === 'sized'
-          ? { ...part, place: { ...place, scaleX: place.scaleX * by.by, scaleY: place.scaleY * by.by } }
+          ? // With its keylines and shades, as the board sizes it.
+            scaledPart(part, by.by, 0, 0)
           : { ...part, place: { ...place, turn: place.turn + by.by } };
       // About the middle of its ink.
       const middle = (p: Part): [number, number] => {

@@ -1,3 +1,4 @@
+import { isNameWord } from '../export';
 import { MOST_COLUMNS, type LayoutPlace, type Series, type SeriesColumn, type SeriesRow } from './types';
 
 const NAMED = /\{([^{}]*)\}/g;
@@ -65,6 +66,12 @@ export function withColumn(series: Series, asked: string): Series {
   return { ...series, columns: [...series.columns, column] };
 }
 
+/** A row's cells by the names of their columns, in the order of the table. */
+export const cellsByName = (
+  columns: readonly SeriesColumn[],
+  row: Pick<SeriesRow, 'cells'>,
+): Record<string, string> => Object.fromEntries(columns.map((c) => [c.name, row.cells[c.id] ?? '']));
+
 const renamedIn = (says: string, from: string, to: string): string =>
   says.replace(NAMED, (named, name: string) => (key(name) === key(from) ? `{${to}}` : named));
 
@@ -78,6 +85,8 @@ export function renameColumn(series: Series, id: string, asked: string): Series 
     ...series,
     columns: series.columns.map((c) => (c === column ? { ...c, name } : c)),
     places: series.places.map((p): LayoutPlace => ({ ...p, says: renamedIn(p.says, column.name, name) })),
+    // A word that files say by themselves never meant the column.
+    fileNames: isNameWord(column.name) ? series.fileNames : renamedIn(series.fileNames, column.name, name),
   };
 }
 

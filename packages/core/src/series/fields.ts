@@ -79,6 +79,12 @@ const byHand = kinds<ByHand>({
   worded: { part: id(), words: text({ max: MOST_CELL }) },
   hidden: { part: id(), hidden: flag() },
   inked: { ink: id(), value: colour() },
+  outlined: {
+    part: id(),
+    value: colour(),
+    name: text({ max: 120, fallback: 'Outline' }),
+    width: number({ min: 0.1, max: 2000 }),
+  },
 });
 
 const ROW = record<SeriesRow>({
@@ -95,6 +101,7 @@ const SERIES_FIELDS: FieldsOf<Body> = {
   columns: list(record<SeriesColumn>({ id: id(), name: text({ max: 80 }) }), { most: MOST_COLUMNS }),
   places: list(place, { most: 200 }),
   whole: flag(true),
+  fileNames: text({ max: 300, fallback: '' }),
   rows: list(ROW, { most: MOST_ROWS }),
 };
 

@@ -99,7 +99,15 @@ const at = (part: string, says: string, over: object = {}): LayoutPlace => ({
   },
 });
 const series = (places: LayoutPlace[], ...rows: Record<string, string>[]): Series => ({
-  ...{ format: 'brelm-series', version: 1, name: 'Rangers', layout: 'l', whole: false, places },
+  ...{
+    format: 'brelm-series',
+    version: 1,
+    name: 'Rangers',
+    layout: 'l',
+    whole: false,
+    fileNames: '',
+    places,
+  },
   columns: ['Rank', 'Job', 'More'].map((name) => ({ id: name.toLowerCase(), name })),
   rows: rows.map((cells, i) => emptyRow(`r${i + 1}`, cells)),
 });

@@ -9,6 +9,7 @@ export { figureInPlace, weightOfFigure } from './fit-figure';
 export * from './troubles';
 export * from './wanted';
 export { withByHand } from './by-hand';
+export { mendByHand, mendedLayout, withMoreByHand } from './mend';
 export { wordsIn } from './set-places';
 export * from './fill';
 export * from './judge';

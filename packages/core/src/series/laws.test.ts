@@ -173,6 +173,13 @@ const anyHand: fc.Arbitrary<ByHand> = fc.oneof(
     ink: fc.constantFrom('pale', 'lost'),
     value: fc.constant('#00ff00'),
   }),
+  fc.record({
+    kind: fc.constant('outlined' as const),
+    part,
+    value: fc.constantFrom('#00ff00', '#f2ead8'),
+    name: fc.constant('Green'),
+    width: fc.constantFrom(0.1, 12),
+  }),
 );
 const anyRow: fc.Arbitrary<Omit<SeriesRow, 'id'>> = fc.record({
   cells: fc.record({ a: cell, b: cell }, { requiredKeys: [] }),
@@ -187,7 +194,7 @@ const anySeries: fc.Arbitrary<Series> = fc
     whole: fc.boolean(),
   })
   .map(({ places, rows, whole }) => ({
-    ...{ format: 'brelm-series', version: 1, name: 'Any', layout: 'l', places, whole },
+    ...{ format: 'brelm-series', version: 1, name: 'Any', layout: 'l', places, whole, fileNames: '' },
     columns: [
       { id: 'a', name: 'A' },
       { id: 'b', name: 'B' },

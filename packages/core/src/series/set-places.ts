@@ -10,6 +10,7 @@ import {
 } from '../design';
 import type { LetteringPart, MotifPart, Part } from '../parts';
 import { figureInks } from '../idea';
+import { stepsForAnother } from '../steps';
 import type { Shift } from './around';
 import { saidIn, type Said } from './columns';
 import { figureInPlace } from './fit-figure';
@@ -175,8 +176,9 @@ export const SETTERS: { readonly [K in PlaceKind]: Setter<K> } = {
     change(f, part.id, (p) => ({
       ...(p as typeof part),
       material: id,
-      // What was cut out of the other picture is none of this one's.
+      // What was cut out of the other picture is none of this one's, and what was drawn on it by hand neither.
       crop: null,
+      steps: stepsForAnother((p as typeof part).steps),
       place: { ...p.place, scaleX: p.place.scaleX * k, scaleY: p.place.scaleY * k },
     }));
   },

@@ -56,7 +56,7 @@ export function newSeries(layout: Design, id: string, name = `${layout.name || '
   }
   return {
     ...{ format: SERIES_FORMAT, version: SERIES_VERSION, name: name.slice(0, 300), layout: id },
-    ...{ columns, places, whole: true, rows: columns.length ? [emptyRow('r1', cells)] : [] },
+    ...{ columns, places, whole: true, fileNames: '', rows: columns.length ? [emptyRow('r1', cells)] : [] },
   };
 }
 

@@ -35,7 +35,7 @@ const faultsOf = (work: () => unknown) => {
 };
 
 const series = (over: Partial<Series> = {}): Series => ({
-  ...{ format: 'brelm-series', version: 1, name: 'Rangers', layout: 'l1', whole: true },
+  ...{ format: 'brelm-series', version: 1, name: 'Rangers', layout: 'l1', whole: true, fileNames: '' },
   columns: [
     { id: 'c1', name: 'Rank' },
     { id: 'c2', name: 'Job' },
@@ -195,6 +195,11 @@ describe('columns', () => {
     expect(renameColumn(series(), 'c1', 'JOB')).toEqual(series());
     expect(renameColumn(series(), 'c1', ' {} ')).toEqual(series());
     expect(renameColumn(series(), 'c1', 'rank').columns[0].name).toBe('rank');
+    const named = { ...series(), fileNames: '{RANK}-{w}' };
+    expect(renameColumn(named, 'c1', 'Order').fileNames).toBe('{Order}-{w}');
+    // A word that every file says by itself never meant a column.
+    const own = renameColumn({ ...series(), fileNames: '{design}-{w}' }, 'c1', 'design');
+    expect(renameColumn(own, 'c1', 'Order').fileNames).toBe('{design}-{w}');
   });
 
   it('come and go with their cells', () => {

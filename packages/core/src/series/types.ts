@@ -30,7 +30,9 @@ export type ByHand =
   /** Other words than the table's; a line break breaks the line. */
   | { kind: 'worded'; part: string; words: string }
   | { kind: 'hidden'; part: string; hidden: boolean }
-  | { kind: 'inked'; ink: string; value: Hex };
+  | { kind: 'inked'; ink: string; value: Hex }
+  /** A keyline around it, board px wide, in an ink of that value: one of the design's, or one of its own. */
+  | { kind: 'outlined'; part: string; value: Hex; name: string; width: number };
 
 /** One design of the series. */
 export interface SeriesRow {
@@ -108,6 +110,8 @@ export interface Series {
   places: LayoutPlace[];
   /** Artwork that has grown beyond the layout's own is scaled back into it as a whole. */
   whole: boolean;
+  /** Pattern of the files’ names, which may name columns, too; empty where each product’s own is used. */
+  fileNames: string;
   rows: SeriesRow[];
 }
 

@@ -101,6 +101,14 @@ export const newStep = <K extends StepKind>(
     ...change,
   }) as unknown as Extract<Step, { kind: K }>;
 
+/** Steps as they hold for another picture than the one that they were made on: what was drawn on that by hand is left away. */
+export const stepsForAnother = (steps: readonly Step[]): Step[] =>
+  steps.flatMap((step): Step[] => {
+    if (step.kind === 'outline' || stepKind(step.kind).brush) return [];
+    const drawn = step.mask?.kind === 'brush' || step.mask?.kind === 'outline';
+    return [drawn ? { ...step, mask: null } : step];
+  });
+
 /** Whether a step changes anything, as far as its settings tell. */
 export const acts = ({ on, strength }: Step): boolean => on && strength > 0;
 

@@ -7,6 +7,7 @@ import {
   newStep,
   STEP_KINDS,
   stepKind,
+  stepsForAnother,
   tonesOf,
   treatmentFor,
   treatmentKey,
@@ -279,6 +280,33 @@ describe('tints', () => {
     const none = { a: 0, b: 0 };
     const { data } = make(ramp, 'balance', { shadows: none, middle: none, lights: none });
     data.forEach((v, i) => expect(Math.abs(v - ramp.data[i])).toBeLessThanOrEqual(1));
+  });
+});
+
+describe('steps for another picture', () => {
+  it('are all but what was drawn on this one by hand', () => {
+    const strokes: Stroke[] = [
+      { does: 'paint', width: 9, hardness: 1, points: [[1, 1]] } as unknown as Stroke,
+    ];
+    const all = STEP_KINDS.map((kind) => newStep(kind, INKS));
+    const left = all.map((s) => s.kind).filter((k) => !stepsForAnother(all).some((s) => s.kind === k));
+    expect(left).toEqual(['marks', 'outline', 'light']);
+    const masked = (mask: Step['mask']) => stepsForAnother([newStep('grey', INKS, { mask })])[0].mask;
+    const rim = { invert: false, soften: 0, grow: 0 };
+    expect(masked({ ...rim, kind: 'brush', strokes })).toBeNull();
+    expect(
+      masked({
+        ...rim,
+        kind: 'outline',
+        points: [
+          [0, 0],
+          [9, 0],
+          [0, 9],
+        ],
+      }),
+    ).toBeNull();
+    const tones = { ...rim, kind: 'tones' as const, from: 0, to: 0.5, fall: 0.1 };
+    expect(masked(tones)).toEqual(tones);
   });
 });
 

@@ -2,7 +2,7 @@ import { Images } from 'lucide-react';
 import { Link } from 'react-router';
 import { againstListing, asListed, MOCKUP_FORMATS } from '@brelm/core/mockup';
 import type { PictureRules } from '@brelm/core/spec';
-import { useRunQuery } from '../../store/api';
+import { useRunQuery } from '../../store/runs-api';
 import { Button, SelectField, SeverityMark } from '../../ui';
 import { SETS, type Manner, type SetOf } from './wishes';
 

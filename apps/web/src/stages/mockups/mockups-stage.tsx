@@ -12,7 +12,7 @@ import { reasonOf, useScenesQuery } from '../../store/api';
 import { redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Button, SelectField } from '../../ui';
-import { useKeys } from '../../use-keys';
+import { undoKeys, useKeys } from '../../use-keys';
 
 import { keyOf, OnProduct, type Row } from './on-product';
 
@@ -58,11 +58,10 @@ function Stage({
   const ofDesign = useSearchParams()[0].get('photo') === null;
   useKeys(
     ofDesign
-      ? {
-          'Ctrl+z': () => dispatch(undone()),
-          'Ctrl+y': () => dispatch(redone()),
-          'Ctrl+Shift+Z': () => dispatch(redone()),
-        }
+      ? undoKeys(
+          () => dispatch(undone()),
+          () => dispatch(redone()),
+        )
       : {},
   );
   const rows = useMemo(
