@@ -52,7 +52,14 @@ for (const [name, folder] of [
 if (!process.argv.includes('--code'))
   step(
     'the interface',
-    ['apps/web/src', 'apps/web/index.html', 'apps/web/vite.config.ts', 'packages/core/src'],
+    [
+      'apps/web/src',
+      'apps/web/index.html',
+      'apps/web/vite.config.ts',
+      'packages/core/src',
+      'docs/help',
+      'docs/screenshots',
+    ],
     'apps/web/dist',
     bin('vite'),
     ['build', 'apps/web', '--logLevel', 'warn'],

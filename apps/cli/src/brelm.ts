@@ -3,7 +3,8 @@ import { say } from './say';
 
 const HELP = `Usage: ./brelm COMMAND
 
-  start [--port 4780] [--data DIR] [--empty]   start Brelm and print its address
+  start [--port 4780] [--data DIR] [--empty] [--copies DIR [--copies-kept 14]]
+                                               start Brelm and print its address; a copy of the shop a day
   test [unit|server|e2e]                       run the tests
   specs [--json]                               list the specs of the spec book
   specs check FILE ... [--json]                what is wrong with spec files, by line and field
@@ -19,7 +20,7 @@ const HELP = `Usage: ./brelm COMMAND
   sheet SHEET.json [--format pdf|svg|png|dxf ...] [--out DIR] [--json]
                                                the files of a sheet of stickers; exit 1 when something is wrong
   series LAYOUT.brelm.json [--table FILE.csv|tsv] [--series FILE.json] --spec ID ... [--rows 1,4-9]
-         [--format png|jpeg|webp|svg|pdf ...] [--pack] [--out DIR] [--json] [--strict]
+         [--format png|jpeg|webp|svg|pdf ...] [--pack] [--name PATTERN] [--out DIR] [--json] [--strict]
                                                a design for each row of a table, and its files; exit 1 when a row has stops
   mockup DESIGN.brelm.json --spec ID [--scene ID ...] [--garment ID ...] [--colourway ID] [--size NAME]
          [--look ID] [--crop whole|square|tall|close] [--ground COLOUR|KIND] [--width PX]
@@ -27,6 +28,8 @@ const HELP = `Usage: ./brelm COMMAND
                                                pictures of the product with the design on it
   wall DESIGN.brelm.json [--spec ID] [--garment ID ...] [--out FILE.png]
                                                every colourway on every garment, as a picture
+  backup FILE [--data DIR] [--made] [--over]   a copy of the whole shop, while it runs; read again once it is written
+  restore FILE [--data DIR] [--instead]        puts a shop back from its copy; --instead puts aside what is there
 
 Exit codes: 0 fine, 1 the proof has stops or tests failed, 2 bad input.
 `;
@@ -43,6 +46,8 @@ const COMMANDS: Record<string, () => Promise<{ run(args: string[]): Promise<numb
   series: () => import('./commands/series'),
   mockup: () => import('./commands/mockup'),
   wall: () => import('./commands/wall'),
+  backup: () => import('./commands/backup'),
+  restore: () => import('./commands/restore'),
 };
 
 async function command([name = 'help', ...args]: readonly string[]): Promise<number> {

@@ -62,6 +62,8 @@ import { SearchesController } from './searches/searches.controller';
 import { SearchesService } from './searches/searches.service';
 import { SpecsController } from './specs/specs.controller';
 import { SpecsService } from './specs/specs.service';
+import { BackupController } from './backup/backup.controller';
+import { CopiesService } from './backup/copies.service';
 import { DocumentsService } from './workers/documents.service';
 import { PoolService } from './workers/pool.service';
 
@@ -93,6 +95,7 @@ export class AppModule {
       ],
       controllers: [
         HealthController,
+        BackupController,
         DesignsController,
         TransferController,
         MaterialsController,
@@ -119,6 +122,7 @@ export class AppModule {
         SearchesController,
       ],
       providers: [
+        CopiesService,
         { provide: OPTIONS, useValue: options },
         FilesService,
         HousekeepingService,

@@ -1,3 +1,12 @@
 /** The server: NestJS over the engine and MariaDB. `startServer` is all that others need. */
 export { startServer, type ServerOptions, type RunningServer } from './start-server';
 export { loadDemo } from './demo/demo.service';
+export {
+  backupOf,
+  BackupError,
+  openBackup,
+  restoreBackup,
+  verifyBackup,
+  writeCopy,
+  type BackupManifest,
+} from './backup';

@@ -25,6 +25,8 @@ export interface ServerOptions {
   marketPatience?: number;
   /** The first rest before a marketplace is asked again, ms; a second where left out. */
   marketRest?: number;
+  /** A folder for a copy of the whole shop a day, and how many of them are kept; none are written where it is left out. */
+  copies?: { folder: string; keep: number };
   /** Bytes that may still be written in a folder; the disk's own answer where it is left out. */
   room?: (folder: string) => Promise<number>;
 }

@@ -3,14 +3,8 @@ import { chmodSync, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs
 import { join, resolve } from 'node:path';
 import type { RunningServer } from '@brelm/server';
 import { options, UsageError } from '../arguments';
-import { LockedError, lockFolder } from '../database/lock';
-import {
-  DATABASE_NAME,
-  DATABASE_USER,
-  DatabaseError,
-  startDatabase,
-  type RunningDatabase,
-} from '../database/mariadb';
+import { DatabaseError, startDatabase, type RunningDatabase } from '../database/mariadb';
+import { databaseAt, lockedShop } from '../database/shop';
 import { say } from '../say';
 
 export const ROOT = join(__dirname, '../../../..');
@@ -52,6 +46,8 @@ export async function run(args: string[]): Promise<number> {
     data: { type: 'string', default: join(ROOT, 'data') },
     empty: { type: 'boolean' },
     'press-day': { type: 'string', default: '60' },
+    copies: { type: 'string' },
+    'copies-kept': { type: 'string', default: '14' },
   });
   const port = Number(values.port);
   if (!Number.isInteger(port) || port < 0 || port > 65535)
@@ -65,7 +61,11 @@ export async function run(args: string[]): Promise<number> {
     throw new UsageError(
       `--press-day: "${values['press-day']}" is no number of seconds that a day of the stand-in press takes; use 0.01 to 86400`,
     );
+  const keep = Number(values['copies-kept']);
+  if (!Number.isInteger(keep) || keep < 1 || keep > 1000)
+    throw new UsageError(`--copies-kept: "${values['copies-kept']}" is no number of copies; use 1 to 1000`);
   const data = resolve(values.data);
+  const copies = values.copies === undefined ? undefined : { folder: resolve(values.copies), keep };
   // Nobody else on this machine reads what is made here.
   process.umask(0o077);
   try {
@@ -80,12 +80,7 @@ export async function run(args: string[]): Promise<number> {
         : `--data: ${data} cannot be made: ${message}`,
     );
   }
-  const lock = await lockFolder(data).catch((error: Error) => {
-    if (!(error instanceof LockedError)) throw error;
-    throw new UsageError(
-      `${data} is in use by another Brelm${error.pid === null ? '' : ` (process ${error.pid})`}. Stop that one, or choose another folder with --data.`,
-    );
-  });
+  const lock = await lockedShop(data);
 
   let server: RunningServer | undefined;
   let finish!: (code: number) => void;
@@ -117,13 +112,8 @@ export async function run(args: string[]): Promise<number> {
         webDir: join(ROOT, 'apps/web/dist'),
         demo: !values.empty,
         pressDay,
-        database: {
-          host: '127.0.0.1',
-          port: started.port,
-          user: DATABASE_USER,
-          password: started.password,
-          name: DATABASE_NAME,
-        },
+        copies,
+        database: databaseAt(started),
       });
       if (server.demoDesigns) say(`loaded ${server.demoDesigns} demo designs of Duskwren Field Supply.`);
       process.stdout.write(`Brelm is ready: ${server.url}\n`);

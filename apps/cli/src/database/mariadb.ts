@@ -155,6 +155,16 @@ async function stopLeftover(folder: string): Promise<void> {
     );
 }
 
+const portFile = (folder: string): string => join(folder, 'port');
+
+/** The database of a folder that another process has started and that answers; null where none does. */
+export async function runningDatabase(folder: string): Promise<{ port: number; password: string } | null> {
+  const read = (file: string) => (existsSync(file) ? readFileSync(file, 'utf8').trim() : '');
+  const [pid, port, password] = ['mariadb.pid', 'port', 'password'].map((name) => read(join(folder, name)));
+  if (!pid || !port || !password || !alive(Number(pid)) || !(await answers(Number(port)))) return null;
+  return { port: Number(port), password };
+}
+
 function lastLines(file: string): string {
   const text = existsSync(file) ? readFileSync(file, 'utf8') : '';
   const lines = text.trim().split('\n');
@@ -218,6 +228,7 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
   mkdirSync(nothing, { recursive: true, mode: 0o700 });
 
   const port = await freePort();
+  writeFileSync(portFile(folder), String(port), { mode: 0o600 });
   let child: ChildProcess;
   let exit: string | null = null;
   let asked = false;

@@ -5,6 +5,7 @@ import type { Readable } from 'node:stream';
 import archiver from 'archiver';
 import { documentOf, readDesign, type DesignDocument } from '@brelm/core/design';
 import { DocumentError } from '@brelm/core/fields';
+import { addEntry } from './add-entry';
 import { UploadError } from './inspect-upload';
 import { unzipped } from './unzip';
 
@@ -35,16 +36,11 @@ export const MOST_ARCHIVE_BYTES = 120 * 1024 * 1024;
 export function designArchive(designs: readonly GivenDesign[]): Readable {
   const zip = archiver('zip', { zlib: { level: 6 } });
   const write = async () => {
-    const add = (data: Buffer | Readable, name: string, store: boolean) =>
-      new Promise<void>((done, fail) => {
-        if (!Buffer.isBuffer(data)) data.once('error', fail);
-        zip.once('entry', () => done());
-        zip.append(data, { name, store });
-      });
     for (const { folder, text, files } of designs) {
-      await add(Buffer.from(text), `${folder}/${DOCUMENT_NAME}`, false);
+      await addEntry(zip, Buffer.from(text), `${folder}/${DOCUMENT_NAME}`);
       // Pictures and typefaces are compressed already, or little is to be had of them.
-      for (const { path, as } of files) await add(createReadStream(path), `${folder}/${as}`, true);
+      for (const { path, as } of files)
+        await addEntry(zip, createReadStream(path), `${folder}/${as}`, { stored: true });
     }
     await zip.finalize();
   };

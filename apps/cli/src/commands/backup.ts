@@ -1,0 +1,60 @@
+import { existsSync, statSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import type { BackupManifest } from '@brelm/server';
+import { options, UsageError } from '../arguments';
+import { withDatabase } from '../database/shop';
+import { say } from '../say';
+import { ROOT } from './start';
+
+const megabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`;
+
+/** What a copy holds, in a few words. */
+export function backupWords({ tables, files, made }: BackupManifest): string {
+  const rows = (name: string) => tables.find((t) => t.name === name)?.rows ?? 0;
+  const several = (n: number, one: string, more = `${one}s`) =>
+    `${n.toLocaleString('en-GB')} ${n === 1 ? one : more}`;
+  return [
+    several(rows('designs'), 'design'),
+    several(rows('series'), 'series', 'series'),
+    several(rows('materials'), 'material'),
+    several(files.length, 'file'),
+    ...(made.length ? [several(made.length, 'made file')] : []),
+  ].join(', ');
+}
+
+/**
+ * `brelm backup FILE`: a copy of the whole shop in one archive, while it runs or while it rests; read again after it was
+ * written. It is at its place only once it is whole.
+ */
+export async function run(args: string[]): Promise<number> {
+  const { values, positionals } = options(args, {
+    data: { type: 'string', default: join(ROOT, 'data') },
+    made: { type: 'boolean' },
+    over: { type: 'boolean' },
+  });
+  if (positionals.length !== 1)
+    throw new UsageError('name the file that the copy goes to: brelm backup FILE');
+  const file = resolve(positionals[0]);
+  if (existsSync(file) && !values.over)
+    throw new UsageError(`${file} is there already: name another file, or write over it with --over`);
+  const { writeCopy } = await import('@brelm/server');
+  const data = resolve(values.data);
+  try {
+    const manifest = await withDatabase(data, (database) =>
+      writeCopy(file, { database, filesDir: join(data, 'files'), made: Boolean(values.made) }, () =>
+        say('reading it again…'),
+      ),
+    );
+    say(
+      `${file}, ${megabytes(statSync(file).size)}: ${backupWords(manifest)}; as it was at ${manifest.takenAt}.`,
+    );
+    return 0;
+  } catch (error) {
+    const { code, message } = error as NodeJS.ErrnoException;
+    if (code === 'ENOSPC')
+      throw new UsageError(`${file}: the disk is full: free some space, or name a file on another`);
+    if (code === 'EACCES' || code === 'ENOTDIR' || code === 'EISDIR' || code === 'EROFS')
+      throw new UsageError(`${file} cannot be written: ${message}`);
+    throw error;
+  }
+}

@@ -1,0 +1,31 @@
+import { Controller, Get, Inject, Query, StreamableFile } from '@nestjs/common';
+import { ApiProperty, ApiTags } from '@nestjs/swagger';
+import { IsIn, IsOptional } from 'class-validator';
+import { WhileAsked } from '../http/json-body';
+import { OPTIONS, type ServerOptions } from '../options';
+import { backupOf } from './write-backup';
+
+class BackupDto {
+  @ApiProperty({ enum: ['true', 'false'], required: false, description: 'Files that runs have made, too.' })
+  @IsOptional()
+  @IsIn(['true', 'false'])
+  made?: 'true' | 'false';
+}
+
+@ApiTags('shop')
+@Controller('shop')
+export class BackupController {
+  constructor(@Inject(OPTIONS) private readonly options: ServerOptions) {}
+
+  /** Everything that the shop has, as one archive (docs/backup.md). It ends in the middle where it cannot be made whole. */
+  @Get('everything')
+  everything(@Query() { made }: BackupDto, @WhileAsked() signal: AbortSignal) {
+    const { database, filesDir } = this.options;
+    const { archive } = backupOf({ database, filesDir, made: made === 'true', signal });
+    const day = new Date().toISOString().slice(0, 10);
+    return new StreamableFile(archive, {
+      type: 'application/zip',
+      disposition: `attachment; filename="brelm-${day}.zip"`,
+    });
+  }
+}
