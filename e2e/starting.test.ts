@@ -1,8 +1,9 @@
-import { rmSync, symlinkSync } from 'node:fs';
+import { readFileSync, rmSync, symlinkSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
+import { unzipSync } from 'fflate';
 import type { Browser } from 'playwright-core';
-import { Brelm, launch, ROOT, saved } from './brelm';
+import { Brelm, launch, ROOT, saved, serious } from './brelm';
 
 const brelm = new Brelm();
 let browser: Browser;
@@ -149,6 +150,24 @@ describe('starting', () => {
     await page.getByText('Your shelf is empty').waitFor();
     await page.close();
     await other.clean();
+  });
+
+  it('gives everything out under the shop’s name, by the keyboard', async () => {
+    const context = await browser.newContext({ viewport: { width: 1024, height: 700 } });
+    const page = await context.newPage();
+    await page.goto(`http://127.0.0.1:${brelm.port}`);
+    await page.getByRole('button', { name: /^Shop: / }).focus();
+    await page.keyboard.press('Enter');
+    const item = page.getByRole('menuitem', { name: /^Take everything out/ });
+    await item.waitFor();
+    expect(await serious(page)).toEqual([]);
+    const [download] = await Promise.all([page.waitForEvent('download'), page.keyboard.press('Enter')]);
+    expect(download.suggestedFilename()).toMatch(/^brelm-\d{4}-\d\d-\d\d\.zip$/);
+    const entries = unzipSync(readFileSync(await download.path()));
+    expect(Object.keys(entries)).toEqual(
+      expect.arrayContaining(['brelm-backup.json', 'tables/designs.ndjson']),
+    );
+    await context.close();
   });
 });
 

@@ -53,7 +53,9 @@ const PICTURES = {
       .getByRole('list', { name: 'How the rows become' })
       .getByText(/on 3 lines/)
       .waitFor();
-    await page.locator('[data-fresh="false"]').waitFor({ state: 'detached', timeout: 120_000 });
+    await page.waitForFunction(() => !document.querySelector('[data-fresh="false"]'), null, {
+      timeout: 120_000,
+    });
   },
   async almanac(page) {
     await page.goto(`${at}/almanac`);

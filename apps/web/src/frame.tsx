@@ -1,11 +1,16 @@
-import { useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet } from 'react-router';
-import { CircleHelp } from 'lucide-react';
+import { CircleHelp, Keyboard, Search } from 'lucide-react';
 import { IconButton, Notices } from './ui';
+import { openHelp, useOpenHelp } from './help/help-store';
 import { KeysHelp } from './keys-help';
 import { SaveMark } from './save-mark';
-import { useShopQuery } from './store/api';
-import { useKeys } from './use-keys';
+import { ShopMenu } from './shop-menu';
+import { named, useKeys } from './use-keys';
+
+// They load with their first use.
+const FindBox = lazy(() => import('./find/find-box'));
+const HelpPanel = lazy(() => import('./help/help-panel'));
 
 const PLACES = [
   ['/', 'Shelf'],
@@ -22,15 +27,31 @@ const PLACES = [
 /** The bar on top and the place below it. */
 export function Frame() {
   const [help, setHelp] = useState(false);
-  const { data: shop } = useShopQuery();
-  useKeys({ '?': () => setHelp(true) });
+  const [finding, setFinding] = useState(false);
+  const open = useOpenHelp();
+  const toggleHelp = () => openHelp(open ? null : { page: null, at: null });
+  useKeys({
+    F1: named('Help', toggleHelp),
+    '?': named('All keys', () => setHelp(true)),
+    '/': () => setFinding(true),
+  });
+  useEffect(() => {
+    // Also while something is typed: it is no letter.
+    const down = (e: KeyboardEvent) => {
+      if (e.key.toLowerCase() !== 'k' || !(e.ctrlKey || e.metaKey) || e.altKey || e.shiftKey) return;
+      e.preventDefault();
+      if (!document.querySelector('[role="dialog"], [role="menu"]')) setFinding(true);
+    };
+    window.addEventListener('keydown', down);
+    return () => window.removeEventListener('keydown', down);
+  }, []);
   return (
     <div className="flex h-full flex-col">
       <header className="flex h-11 shrink-0 items-center gap-5 border-b border-line bg-card px-4">
         <NavLink to="/" className="font-display text-[19px] font-bold tracking-tight text-ink">
           Brelm
         </NavLink>
-        {shop?.name && <span className="truncate text-muted">{shop.name}</span>}
+        <ShopMenu />
         <nav aria-label="Places" className="flex gap-1">
           {PLACES.map(([to, name]) => (
             <NavLink
@@ -47,15 +68,33 @@ export function Frame() {
         </nav>
         <div className="ml-auto flex items-center gap-3">
           <SaveMark />
+          <IconButton label="Find anything" keys="Ctrl K" onClick={() => setFinding(true)}>
+            <Search size={17} />
+          </IconButton>
           <IconButton label="All keys" keys="?" onClick={() => setHelp(true)}>
+            <Keyboard size={17} />
+          </IconButton>
+          <IconButton label="Help" keys="F1" aria-expanded={open !== null} onClick={toggleHelp}>
             <CircleHelp size={17} />
           </IconButton>
         </div>
       </header>
-      <div className="min-h-0 flex-1">
-        <Outlet />
+      <div className="relative flex min-h-0 flex-1">
+        <div className="h-full min-w-0 flex-1">
+          <Outlet />
+        </div>
+        {open && (
+          <Suspense>
+            <HelpPanel open={open} />
+          </Suspense>
+        )}
       </div>
       <Notices />
+      {finding && (
+        <Suspense>
+          <FindBox places={PLACES} onClose={() => setFinding(false)} />
+        </Suspense>
+      )}
       <KeysHelp open={help} onClose={() => setHelp(false)} />
     </div>
   );

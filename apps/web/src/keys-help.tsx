@@ -3,7 +3,8 @@ import { Modal } from './ui';
 import { letterKeys, setLetterKeys } from './use-keys';
 
 const KEYS: [string, string][] = [
-  ['/', 'search the shelf, or the rows of a series'],
+  ['Ctrl K', 'find anything: designs, parts, commands, products'],
+  ['/', 'search the shelf, the spec book, or the rows of a series; elsewhere find anything'],
   ['A', 'add a part'],
   ['D', 'draw a line by hand; Escape to end'],
   ['G, Shift G', 'next, previous garment behind the artwork'],
@@ -31,6 +32,7 @@ const KEYS: [string, string][] = [
   ['Ctrl Z, Ctrl Y', 'undo, redo'],
   ['Escape', 'select nothing; leave a field'],
   ['Ctrl wheel', 'zoom at the pointer; the wheel alone moves the board'],
+  ['F1', 'help for what is shown'],
   ['?', 'this list'],
 ];
 

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, type RefObject } from 'react';
 
 const TEXTLESS = new Set(['checkbox', 'radio', 'color', 'range', 'button', 'file']);
 
@@ -38,12 +38,49 @@ const isUndoOf = (e: KeyboardEvent): boolean =>
   e.target instanceof HTMLInputElement &&
   e.target.dataset.typed === 'false';
 
+/** What a key does; with a name it is a command, which is found by that, too. */
+export type KeyAction = (() => void) & { does?: string };
+
+/** An action that is found by its name. */
+export const named = (does: string, run: () => void): KeyAction => Object.assign(() => run(), { does });
+
+/** The keys of undo and redo. */
+export const undoKeys = (undo: () => void, redo: () => void): Record<string, KeyAction> => ({
+  'Ctrl+z': named('Undo', undo),
+  'Ctrl+y': named('Redo', redo),
+  'Ctrl+Shift+Z': redo,
+});
+
+type Table = Record<string, KeyAction>;
+/** Tables of what is shown now. */
+const tables = new Set<RefObject<Table>>();
+
+export interface Command {
+  key: string;
+  does: string;
+  run: () => void;
+}
+
+/** The named commands of what is shown now, those of the innermost first, each once. */
+export function liveCommands(): Command[] {
+  const all = [...tables].flatMap((table) =>
+    Object.entries(table.current).flatMap(([key, run]): Command[] =>
+      run.does === undefined ? [] : [{ key, does: run.does, run }],
+    ),
+  );
+  return all.filter((c, i) => all.findIndex((o) => o.does === c.does) === i);
+}
+
 /** Calls what the table has for a key, unless somebody is typing or a dialog is open. */
-export function useKeys(table: Record<string, () => void>): void {
+export function useKeys(table: Table): void {
   const current = useRef(table);
   useEffect(() => {
     current.current = table;
   });
+  useEffect(() => {
+    tables.add(current);
+    return () => void tables.delete(current);
+  }, []);
   useEffect(() => {
     const down = (e: KeyboardEvent) => {
       if (e.defaultPrevented || e.altKey || (isTyping(e.target) && !isUndoOf(e))) return;

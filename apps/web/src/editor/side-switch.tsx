@@ -6,7 +6,7 @@ import type { Spec } from '@brelm/core/spec';
 import { useAppDispatch } from '../store';
 import { sideOpened, undone } from '../store/editor';
 import { Button, IconButton, notify, leaveField, SeverityMark } from '../ui';
-import { useKeys } from '../use-keys';
+import { named, useKeys } from '../use-keys';
 import { AddSide } from './add-side';
 import { sideNames } from './side-names';
 import { useProofState } from './proof-store';
@@ -22,7 +22,11 @@ export function SideSwitch({ design, specs }: { design: Design; specs: readonly 
   const step = (by: number) => {
     if (names.length > 1) dispatch(sideOpened(names[(at + by + names.length) % names.length].id));
   };
-  useKeys({ s: () => step(1), 'Shift+S': () => step(-1) });
+  useKeys(
+    names.length > 1
+      ? { s: named('Next side', () => step(1)), 'Shift+S': named('Side before', () => step(-1)) }
+      : {},
+  );
   return (
     <div className="flex shrink-0 items-center gap-0.5">
       {names.length > 1 && names.length <= 3 && (

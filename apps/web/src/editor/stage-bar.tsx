@@ -8,7 +8,7 @@ import { specWords } from '../design';
 import { useAppDispatch, useAppSelector } from '../store';
 import { colourwayChosen, redone, undone } from '../store/editor';
 import { Button, IconButton, SeverityMark, VerdictMark, leaveField } from '../ui';
-import { useKeys } from '../use-keys';
+import { named, useKeys } from '../use-keys';
 import { BoardDialog } from '../stages/artwork/board-dialog';
 import { VersionsDialog } from './versions-dialog';
 import { HistoryList } from './history-list';
@@ -44,12 +44,12 @@ export function StageBar({
   const id = useAppSelector((s) => s.editor.id);
   const navigate = useNavigate();
   useKeys({
-    '1': () => void navigate(`/design/${id}`),
-    '2': () => void navigate(`/design/${id}/garments`),
-    '3': () => void navigate(`/design/${id}/cut`),
-    '4': () => void navigate(`/design/${id}/mockups`),
-    '5': () => void navigate(`/design/${id}/placement`),
-    '6': () => void navigate(`/design/${id}/listings`),
+    '1': named('To the artwork', () => void navigate(`/design/${id}`)),
+    '2': named('To the garments', () => void navigate(`/design/${id}/garments`)),
+    '3': named('To the cut line', () => void navigate(`/design/${id}/cut`)),
+    '4': named('To the mockups', () => void navigate(`/design/${id}/mockups`)),
+    '5': named('To the placement', () => void navigate(`/design/${id}/placement`)),
+    '6': named('To the listings', () => void navigate(`/design/${id}/listings`)),
   });
   const spec = specs.find((s) => s.id === design.board.spec) ?? specs[0];
   const [dialog, setDialog] = useState<'board' | 'versions' | null>(null);

@@ -17,7 +17,7 @@ import {
   UndoRedo,
   notify,
 } from '../ui';
-import { useKeys } from '../use-keys';
+import { named, undoKeys, useKeys } from '../use-keys';
 import { packSheet } from '../workers/pack-client';
 import { NotWanted, reasonOf } from '../workers/hand';
 import { PickDesign } from '../design/pick-design';
@@ -120,12 +120,10 @@ function Workplace({
     setChosen(copies.map((_, k) => sheet.placed.length + k));
   };
   useKeys({
-    'Ctrl+z': undo,
-    'Ctrl+y': redo,
-    'Ctrl+Shift+Z': redo,
-    'Ctrl+a': () => setChosen(sheet.placed.map((_, i) => i)),
-    'Ctrl+d': double,
-    Delete: clear,
+    ...undoKeys(undo, redo),
+    'Ctrl+a': named('Choose all stickers', () => setChosen(sheet.placed.map((_, i) => i))),
+    'Ctrl+d': named('Duplicate what is chosen', double),
+    Delete: named('Remove what is chosen', clear),
     Backspace: clear,
     Escape: () => setChosen([]),
   });

@@ -11,7 +11,7 @@ import {
   type ListingState,
 } from '../store/api';
 import { useListingStatesQuery } from '../store/listings-api';
-import { useKeys } from '../use-keys';
+import { named, useKeys } from '../use-keys';
 import { ChosenBar } from './chosen-bar';
 import { DeleteDialog } from './delete-dialog';
 import { useChosen } from './use-chosen';
@@ -63,7 +63,10 @@ export function Shelf() {
   const { data: garments } = useGarmentsQuery();
   const { data: listings } = useListingStatesQuery(undefined, { refetchOnMountOrArgChange: true });
   const states = useMemo(() => byDesign(listings ?? []), [listings]);
-  useKeys({ '/': () => search.current?.focus(), n: () => setMaking(true) });
+  useKeys({
+    '/': named('Search the shelf', () => search.current?.focus()),
+    n: named('New design', () => setMaking(true)),
+  });
 
   const shown = useMemo(() => designs.data?.pages.flatMap((p) => p.designs) ?? [], [designs.data]);
   const occasionWords = useOccasionWords(shown.map((d) => d.occasion));

@@ -5,7 +5,7 @@ import { SPEC_VERSION, type Spec } from '@brelm/core/spec';
 import { freshSlug } from '@brelm/core/design';
 import { reasonOf, useAddSpecMutation, useSpecBookQuery, type StoredSpec } from '../store/api';
 import { Button, FileButton, notify } from '../ui';
-import { useKeys } from '../use-keys';
+import { named, useKeys } from '../use-keys';
 import { BringInDialog } from './bring-in-dialog';
 import { useSpecDrafts } from './drafts';
 import { SpecPage } from './spec-page';
@@ -61,7 +61,7 @@ export function SpecBook() {
   const [file, setFile] = useState<File | null>(null);
   const [add] = useAddSpecMutation();
   const search = useRef<HTMLInputElement>(null);
-  useKeys({ '/': () => search.current?.focus() });
+  useKeys({ '/': named('Search the spec book', () => search.current?.focus()) });
   const all = useMemo(() => book.data ?? [], [book.data]);
   const shown = useMemo(() => {
     const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);

@@ -8,9 +8,12 @@ import { useAppDispatch } from '../../store';
 import { pointed, previewed, selected } from '../../store/editor';
 import { SeverityMark } from '../../ui';
 import { useEdit } from '../../editor/use-edit';
+import { openHelp } from '../../help/help-store';
 
 /** A ratio stays on one line. */
 const unbroken = (text: string) => text.replace(/ : 1/g, '\u00a0:\u00a01');
+
+const SMALL = 'rounded-md px-1 py-0.5 text-[12.5px] text-muted hover:bg-line hover:text-ink';
 
 /** One finding: what, where, and what can be done about it. */
 export function FindingCard({
@@ -55,21 +58,30 @@ export function FindingCard({
       onFocus={() => point(true)}
       onBlur={() => point(false)}
     >
-      <div className="flex items-start gap-1">
+      <button
+        type="button"
+        className="flex w-full min-w-0 items-start gap-2 text-left text-[13px] leading-snug"
+        onClick={show}
+      >
+        <SeverityMark severity={finding.severity} size={15} />
+        <span className="min-w-0 break-words">{unbroken(finding.message)}</span>
+      </button>
+      <div className="mt-0.5 ml-[19px] flex">
         <button
           type="button"
-          className="flex min-w-0 flex-1 items-start gap-2 text-left text-[13px] leading-snug"
-          onClick={show}
+          aria-label={`Why: ${finding.message}`}
+          title="Why this is told, and from where on"
+          className={SMALL}
+          onClick={() => openHelp({ page: 'findings', at: finding.check })}
         >
-          <SeverityMark severity={finding.severity} size={15} />
-          <span className="min-w-0 break-words">{unbroken(finding.message)}</span>
+          why
         </button>
         {finding.accepted === undefined && !accepting && (
           <button
             type="button"
             aria-label={`Accept: ${finding.message}`}
             title="Accept it as it is, with a reason"
-            className="-mt-0.5 -mr-1 shrink-0 rounded-md px-1 py-0.5 text-[12.5px] text-muted hover:bg-line hover:text-ink"
+            className={SMALL}
             onClick={() => setAccepting(true)}
           >
             accept

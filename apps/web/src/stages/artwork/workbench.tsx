@@ -9,7 +9,9 @@ import { ReplaceDialog } from '../../inspector/lettering';
 import { store, useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, selected, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
-import { useKeys } from '../../use-keys';
+import { named, undoKeys, useKeys } from '../../use-keys';
+import { partTitle } from '@brelm/core/parts';
+import { useFindable } from '../../find/found';
 import { AddPart } from '../../stack/add-part';
 import { Board, type BoardHandle } from '../../board/board';
 import { ConflictDialog } from '../../editor/conflict-dialog';
@@ -148,48 +150,77 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
   const remove = one('Nothing is chosen to be removed.', () => edit.remove(selection()));
 
   useClipboard(edit);
+  useFindable(() => [
+    ...made.parts.map((p) => ({
+      ...{ id: `part ${p.id}`, group: 'Parts', title: partTitle(p), more: p.kind },
+      run: () => void dispatch(selected([p.id])),
+    })),
+    ...judged.map((g) => ({
+      ...{ id: `garment ${g.id}`, group: 'Garments', title: g.name, run: () => setBackdrop(g.id) },
+    })),
+    ...made.colourways.map((c) => ({
+      ...{ id: `colourway ${c.id}`, group: 'Colourways', title: c.name },
+      run: () => void dispatch(colourwayChosen(c.id)),
+    })),
+  ]);
   useKeys({
-    a: () => setAdding(true),
-    g: () => stepGarment(1),
-    'Shift+G': () => stepGarment(-1),
-    c: stepColourway,
-    f: () => board.current?.fit(),
-    'Shift+F': () => board.current?.showSelection(),
-    '+': () => board.current?.zoom(1.25),
+    a: named('Add a part', () => setAdding(true)),
+    g: named('Next garment behind the artwork', () => stepGarment(1)),
+    'Shift+G': named('Garment before', () => stepGarment(-1)),
+    c: named('Next colourway', stepColourway),
+    f: named('Fit the board to the window', () => board.current?.fit()),
+    'Shift+F': named('Fit what is chosen to the window', () => board.current?.showSelection()),
+    '+': named('Zoom in', () => board.current?.zoom(1.25)),
     '=': () => board.current?.zoom(1.25),
-    '-': () => board.current?.zoom(0.8),
-    'Ctrl+z': () => dispatch(undone()),
-    'Ctrl+y': () => dispatch(redone()),
-    'Ctrl+Shift+Z': () => dispatch(redone()),
-    'Ctrl+a': () => dispatch(selected(made.parts.filter((p) => !p.locked && !p.hidden).map((p) => p.id))),
-    'Ctrl+d': one('Choose a part first: Ctrl D duplicates it.', () =>
-      duplicateParts(edit, made, selection()),
+    '-': named('Zoom out', () => board.current?.zoom(0.8)),
+    ...undoKeys(
+      () => dispatch(undone()),
+      () => dispatch(redone()),
     ),
-    m: one('Choose a part first: M mirrors a copy of it across the middle.', () =>
-      mirrorCopies(edit, made, selection(), made.board.width / 2),
+    'Ctrl+a': named('Choose all parts', () =>
+      dispatch(selected(made.parts.filter((p) => !p.locked && !p.hidden).map((p) => p.id))),
     ),
-    b: needing(selection, 2, 'Choose two parts or more: B makes a bundle of them.', () =>
-      edit.make('Bundle', bundleEdits(made, selection())),
+    'Ctrl+d': named(
+      'Duplicate what is chosen',
+      one('Choose a part first: Ctrl D duplicates it.', () => duplicateParts(edit, made, selection())),
     ),
-    'Shift+B': one('No bundle is chosen: Shift B takes one apart.', () => {
-      const edits = unbundleEdits(made, selection());
-      edit.make('Unbundle', edits);
-      return edits.length > 0;
-    }),
-    w: cutting(toggleWindow),
-    k: cutting(toggleKnockOut),
-    PageUp: depth('forwards'),
-    PageDown: depth('backwards'),
-    'Shift+PageUp': depth('front'),
-    'Shift+PageDown': depth('back'),
-    Enter: one('Choose lettering first: Enter types in it.', () => {
-      const [id] = selection();
-      const part = made.parts.find((p) => p.id === id);
-      if (selection().length > 1 || part?.kind !== 'lettering' || part.locked) return false;
-      setTyping(id);
-    }),
-    'Ctrl+h': () => setReplacing(true),
-    d: () => tools.setTool(tools.tool === 'draw' ? 'choose' : 'draw'),
+    m: named(
+      'Mirror a copy across the middle',
+      one('Choose a part first: M mirrors a copy of it across the middle.', () =>
+        mirrorCopies(edit, made, selection(), made.board.width / 2),
+      ),
+    ),
+    b: named(
+      'Bundle what is chosen',
+      needing(selection, 2, 'Choose two parts or more: B makes a bundle of them.', () =>
+        edit.make('Bundle', bundleEdits(made, selection())),
+      ),
+    ),
+    'Shift+B': named(
+      'Take the bundle apart',
+      one('No bundle is chosen: Shift B takes one apart.', () => {
+        const edits = unbundleEdits(made, selection());
+        edit.make('Unbundle', edits);
+        return edits.length > 0;
+      }),
+    ),
+    w: named('Show inside the part behind it, or no longer', cutting(toggleWindow)),
+    k: named('Knock out of what is below, or no longer', cutting(toggleKnockOut)),
+    PageUp: named('One part forwards', depth('forwards')),
+    PageDown: named('One part backwards', depth('backwards')),
+    'Shift+PageUp': named('To the front', depth('front')),
+    'Shift+PageDown': named('To the back', depth('back')),
+    Enter: named(
+      'Type in the lettering that is chosen',
+      one('Choose lettering first: Enter types in it.', () => {
+        const [id] = selection();
+        const part = made.parts.find((p) => p.id === id);
+        if (selection().length > 1 || part?.kind !== 'lettering' || part.locked) return false;
+        setTyping(id);
+      }),
+    ),
+    'Ctrl+h': named('Find and replace in the lettering', () => setReplacing(true)),
+    d: named('Draw a line by hand', () => tools.setTool(tools.tool === 'draw' ? 'choose' : 'draw')),
     Escape: () =>
       tools.picking
         ? tools.endPick()
@@ -198,7 +229,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
           : tools.tool === 'choose'
             ? dispatch(selected([]))
             : tools.setTool('choose'),
-    Delete: remove,
+    Delete: named('Remove what is chosen', remove),
     Backspace: remove,
     ArrowLeft: nudge(-1, 0),
     ArrowRight: nudge(1, 0),

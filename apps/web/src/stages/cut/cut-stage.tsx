@@ -25,7 +25,7 @@ import { useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Button, SelectField, WorkFaultNote } from '../../ui';
-import { useKeys } from '../../use-keys';
+import { named, undoKeys, useKeys } from '../../use-keys';
 import { CutSettings } from './cut-settings';
 import { saveFile } from '../../platform/save-file';
 import { PeelList } from './peel-list';
@@ -71,13 +71,14 @@ function Stage({ design, specs }: { design: Design; specs: Spec[] }) {
   };
 
   useKeys({
-    'Ctrl+z': () => dispatch(undone()),
-    'Ctrl+y': () => dispatch(redone()),
-    'Ctrl+Shift+Z': () => dispatch(redone()),
-    c: () => {
+    ...undoKeys(
+      () => dispatch(undone()),
+      () => dispatch(redone()),
+    ),
+    c: named('Next colourway', () => {
       const at = design.colourways.findIndex((w) => w.id === colourway);
       dispatch(colourwayChosen(design.colourways[(at + 1) % design.colourways.length].id));
-    },
+    }),
   });
   return (
     <div className="flex h-full flex-col">

@@ -10,7 +10,7 @@ import { useEdit } from '../../editor/use-edit';
 import { store, useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, undone } from '../../store/editor';
 import { Button, WorkFaultNote } from '../../ui';
-import { useKeys } from '../../use-keys';
+import { named, undoKeys, useKeys } from '../../use-keys';
 import { reasonOf, wall } from '../../workers/proof-client';
 import { CellDialog } from './cell-dialog';
 import { ColourwaySettings } from './colourway-settings';
@@ -45,13 +45,14 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
   const garments = useMemo(() => (isWorn(spec) ? library : comesIn(spec, library)), [spec, library]);
 
   useKeys({
-    'Ctrl+z': () => dispatch(undone()),
-    'Ctrl+y': () => dispatch(redone()),
-    'Ctrl+Shift+Z': () => dispatch(redone()),
-    c: () => {
+    ...undoKeys(
+      () => dispatch(undone()),
+      () => dispatch(redone()),
+    ),
+    c: named('Next colourway', () => {
       const at = design.colourways.findIndex((c) => c.id === store.getState().editor.colourway);
       dispatch(colourwayChosen(design.colourways[(at + 1) % design.colourways.length].id));
-    },
+    }),
   });
 
   useEffect(() => {

@@ -24,7 +24,7 @@ import {
 import { redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Button, notify } from '../../ui';
-import { useKeys } from '../../use-keys';
+import { undoKeys, useKeys } from '../../use-keys';
 import { ConnectDialog } from './connect-dialog';
 import { ListingDetail } from './listing-detail';
 import { ListingTable } from './listing-table';
@@ -112,9 +112,10 @@ function Stage({
   }, [busy, anyUp, hear]);
 
   useKeys({
-    'Ctrl+z': () => dispatch(undone()),
-    'Ctrl+y': () => dispatch(redone()),
-    'Ctrl+Shift+Z': () => dispatch(redone()),
+    ...undoKeys(
+      () => dispatch(undone()),
+      () => dispatch(redone()),
+    ),
     Escape: () => setOpen(null),
   });
 

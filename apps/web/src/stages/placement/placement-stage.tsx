@@ -29,7 +29,7 @@ import { useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, sideOpened, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Button, IconButton, SeverityMark, VerdictMark } from '../../ui';
-import { useKeys } from '../../use-keys';
+import { named, undoKeys, useKeys } from '../../use-keys';
 import { AddProducts } from './add-products';
 import { CopyDialog } from './copy-dialog';
 import { CurvedView } from './curved-view';
@@ -202,11 +202,12 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
   };
 
   useKeys({
-    'Ctrl+z': () => dispatch(undone()),
-    'Ctrl+y': () => dispatch(redone()),
-    'Ctrl+Shift+Z': () => dispatch(redone()),
-    a: () => setDialog('add'),
-    p: placeIt,
+    ...undoKeys(
+      () => dispatch(undone()),
+      () => dispatch(redone()),
+    ),
+    a: named('Add a product', () => setDialog('add')),
+    p: named('Place it by its ink', placeIt),
   });
 
   const ink = inkBox(resolved.drawing);

@@ -1,0 +1,59 @@
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useSheetsQuery, useSpecsQuery } from '../store/api';
+import { useSeriesListQuery } from '../store/series-api';
+import { useSettled } from '../ui/use-settled';
+import type { Found } from './found';
+
+/** Designs that are asked for at once. */
+const MOST_DESIGNS = 8;
+
+interface Asked {
+  asked: string;
+  designs: readonly { id: string; name: string }[];
+}
+const NONE: Asked = { asked: '', designs: [] };
+
+/** What is kept on the server and is like the question: designs by their words, series, sheets and products by their names. */
+export function useStored(asked: string): { found: readonly Found[]; looking: boolean } {
+  const navigate = useNavigate();
+  const { data: series } = useSeriesListQuery(false);
+  const { data: sheets } = useSheetsQuery(false);
+  const { data: specs } = useSpecsQuery();
+  const [designs, setDesigns] = useState(NONE);
+  const settled = useSettled(asked.trim());
+  useEffect(() => {
+    const abort = new AbortController();
+    const query = new URLSearchParams({ search: settled, count: String(MOST_DESIGNS) });
+    fetch(`/api/designs?${query.toString()}`, { signal: abort.signal }).then(
+      async (response) => {
+        if (!response.ok) return;
+        const { designs: found } = (await response.json()) as { designs: { id: string; name: string }[] };
+        setDesigns({ asked: settled, designs: found });
+      },
+      () => undefined,
+    );
+    return () => abort.abort();
+  }, [settled]);
+  const to = (path: string) => () => void navigate(path);
+  return {
+    looking: designs.asked !== asked.trim(),
+    found: [
+      // They were looked for by all of their words: what they are found by need not be in their names.
+      ...designs.designs.map((d) => ({
+        ...{ id: `design ${d.id}`, group: 'Designs', title: d.name || 'Untitled', more: designs.asked },
+        run: to(`/design/${d.id}`),
+      })),
+      ...(series?.series ?? []).map((s) => ({
+        ...{ id: `series ${s.id}`, group: 'Series', title: s.name, run: to(`/series/${s.id}`) },
+      })),
+      ...(sheets?.sheets ?? []).map((s) => ({
+        ...{ id: `sheet ${s.id}`, group: 'Sheets', title: s.name, run: to(`/sheets/${s.id}`) },
+      })),
+      ...(specs ?? []).map((s) => ({
+        ...{ id: `spec ${s.id}`, group: 'Spec book', title: `${s.product}, ${s.marketplace}`, more: s.id },
+        run: to(`/specs/${s.id}`),
+      })),
+    ],
+  };
+}

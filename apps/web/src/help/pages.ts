@@ -1,0 +1,47 @@
+/** Help: the pages of `docs/help`, the same that the repository shows, with its pictures. */
+
+const TEXTS = import.meta.glob<string>('../../../../docs/help/*.md', { query: '?raw', import: 'default' });
+const PICTURES = import.meta.glob<string>('../../../../docs/screenshots/*.png', {
+  query: '?url',
+  import: 'default',
+});
+
+export const PAGES = {
+  shelf: 'Shelf',
+  artwork: 'Artwork',
+  garments: 'Garments',
+  'cut-line': 'Cut line',
+  mockups: 'Mockups',
+  placement: 'Placement',
+  listings: 'Listings',
+  almanac: 'Almanac',
+  series: 'Series',
+  sheets: 'Sheets',
+  materials: 'Materials',
+  specs: 'Spec book',
+  runs: 'Runs',
+  samples: 'Samples',
+  numbers: 'Numbers',
+  findings: 'What the proof finds',
+  words: 'Words',
+} as const;
+export type PageId = keyof typeof PAGES;
+
+/** The page for an address of the interface; the shelf's where there is none of its own. */
+export function pageFor(path: string): PageId {
+  const [, place, , stage] = path.split('/');
+  if (place === 'design')
+    return stage === 'cut' ? 'cut-line' : stage && stage in PAGES ? (stage as PageId) : 'artwork';
+  return place && place in PAGES ? (place as PageId) : 'shelf';
+}
+
+/** The name by which a heading is gone to: what a check is called in code. */
+export const anchorOf = (heading: string): string => heading.trim().toLowerCase().replace(/\s+/g, '-');
+
+/** The text of a page. Throws an Error where it cannot be fetched. */
+export const textOf = async (page: PageId): Promise<string> => TEXTS[`../../../../docs/help/${page}.md`]();
+
+/** The address of a picture that a page names; none for one that is not there. */
+export async function pictureOf(named: string): Promise<string | undefined> {
+  return PICTURES[`../../../../docs/${named.replace(/^\.\.\//, '')}`]?.();
+}

@@ -1,0 +1,92 @@
+import type { Page } from 'playwright-core';
+import { Brelm, serious } from './brelm';
+
+const brelm = new Brelm();
+let address: string;
+let page: Page;
+
+beforeAll(async () => {
+  ({ address, page } = await brelm.opened());
+});
+afterAll(() => brelm.clean());
+
+const field = () => page.getByRole('combobox', { name: 'Find anything' });
+const option = (name: string) => page.getByRole('option', { name, exact: true });
+/** A row of the stack, opened where its part is chosen. */
+const row = (name: string, open: boolean) =>
+  page.locator(`aside[aria-label="Stack"] li button[aria-expanded="${open}"]`).filter({ hasText: name });
+/** Opens the box, asks, and takes what is first once it is what is meant. */
+const find = async (asked: string, first: string) => {
+  await page.keyboard.press('Control+k');
+  await field().fill(asked);
+  await page.locator('[role="option"][data-focus]').getByText(first, { exact: true }).waitFor();
+  await page.keyboard.press('Enter');
+  await field().waitFor({ state: 'detached' });
+};
+
+describe('one field for everything', () => {
+  it('opens designs by any of their words, by the keyboard alone', async () => {
+    await page.goto(address);
+    await page.getByText('First Night Ranger').first().waitFor();
+    await page.keyboard.press('Control+k');
+    await field().fill('ranger fir');
+    await option('First Night Ranger').waitFor();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('Enter');
+    await page.waitForURL(/\/design\//);
+    await page.getByTestId('board').waitFor();
+  });
+
+  it('chooses parts, garments and colourways of the open design', async () => {
+    await find('watch', 'Watch');
+    await row('Watch', true).waitFor();
+    await find('bone', 'Bone');
+    await page.locator('[data-testid="garment-bone"][aria-pressed="true"]').waitFor();
+    await find('day', 'Day');
+    expect(await page.getByRole('combobox', { name: 'Colourway' }).inputValue()).toBe('day');
+  });
+
+  it('does commands by their names, which say their keys; undo takes them back', async () => {
+    await page.keyboard.press('Control+k');
+    await field().fill('duplicate');
+    await page.getByRole('option', { name: 'Duplicate what is chosen Ctrl D' }).waitFor();
+    await page.keyboard.press('Escape');
+    await find('owl', 'Owl');
+    await row('Owl', true).waitFor();
+    await find('duplicate', 'Duplicate what is chosen');
+    const undo = page.getByRole('button', { name: 'Undo: Duplicate', exact: true });
+    await undo.waitFor();
+    await find('undo', 'Undo');
+    await undo.waitFor({ state: 'detached' });
+    await find('zoom in', 'Zoom in');
+    await find('to the garments', 'To the garments');
+    await page.waitForURL(/\/garments$/);
+  });
+
+  it('goes to places, series, sheets and products; a slash opens it where nothing else is searched', async () => {
+    await find('runs', 'Runs');
+    await page.waitForURL(/\/runs$/);
+    await page.getByRole('heading', { name: 'Runs' }).waitFor();
+    await page.keyboard.press('/');
+    await field().fill('night jobs');
+    await page
+      .getByRole('group', { name: 'Series' })
+      .getByRole('option', { name: 'Night jobs', exact: true })
+      .click();
+    await page.waitForURL(/\/series\//);
+    await find('kiss-cut 3 in', 'Kiss-cut sticker, 3 in, Stickerwharf');
+    await page.waitForURL(/\/specs\/stickerwharf\/kiss-cut-3in$/);
+  });
+
+  it('says so where nothing is called so, and leaves all as it was on Escape', async () => {
+    const here = page.url();
+    await page.keyboard.press('Control+k');
+    await field().fill('nothing such anywhere');
+    await page.getByText('Nothing is called “nothing such anywhere”.').waitFor();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Escape');
+    await field().waitFor({ state: 'detached' });
+    expect(page.url()).toBe(here);
+  });
+});
