@@ -34,3 +34,4 @@ export * from './design-file';
 export * from './design-archive';
 export * from './dictionaries';
 export * from './motif-library';
+export { BOOK_IDS, drawToOrder, FIGURE_STYLES, readFigureRequest, type FigureDrawing } from './drawn-figures';

@@ -7,3 +7,4 @@ export * from './reach';
 export * from './names';
 export * from './white-balance';
 export * from './palette';
+export * from './recast';
