@@ -11,3 +11,14 @@ export function options<T extends NonNullable<ParseArgsConfig['options']>>(args:
     throw new UsageError((error as Error).message);
   }
 }
+
+/** The address of a service, without a slash at its end; undefined where none was given. Throws a UsageError. */
+export function serviceAddress(option: string, given: string | undefined): string | undefined {
+  if (given === undefined) return undefined;
+  const url = URL.canParse(given) ? new URL(given) : null;
+  if (!url || !/^https?:$/.test(url.protocol) || url.search || url.hash)
+    throw new UsageError(
+      `--${option}: "${given}" is no address of a service; use one like http://127.0.0.1:5000/api`,
+    );
+  return url.href.replace(/\/$/, '');
+}

@@ -14,6 +14,9 @@ import { DesignsService } from './designs/designs.service';
 import { TransferController } from './designs/transfer.controller';
 import { TransferService } from './designs/transfer.service';
 import { PreviewsService } from './designs/previews.service';
+import { DraughtsmanController } from './draughtsman/draughtsman.controller';
+import { FiguresController } from './drawn-figures/figures.controller';
+import { FiguresService } from './drawn-figures/figures.service';
 import { FilesService } from './storage/files.service';
 import { DiskGuard } from './storage/disk-guard';
 import { HousekeepingService } from './storage/housekeeping.service';
@@ -120,6 +123,8 @@ export class AppModule {
         MarketsController,
         AlmanacController,
         SearchesController,
+        DraughtsmanController,
+        FiguresController,
       ],
       providers: [
         CopiesService,
@@ -161,6 +166,7 @@ export class AppModule {
         DemandService,
         IdeasService,
         SearchesService,
+        FiguresService,
         DemoService,
       ],
     };

@@ -25,6 +25,10 @@ export interface ServerOptions {
   marketPatience?: number;
   /** The first rest before a marketplace is asked again, ms; a second where left out. */
   marketRest?: number;
+  /** Where figures are drawn to order; the stand-in where it is left out. See docs/figures.md. */
+  draughtsman?: string;
+  /** Where it is told how often something is looked for; the stand-in where it is left out. See docs/almanac.md. */
+  searches?: string;
   /** A folder for a copy of the whole shop a day, and how many of them are kept; none are written where it is left out. */
   copies?: { folder: string; keep: number };
   /** Bytes that may still be written in a folder; the disk's own answer where it is left out. */

@@ -2,7 +2,7 @@ import { createServer } from 'node:net';
 import { chmodSync, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import type { RunningServer } from '@brelm/server';
-import { options, UsageError } from '../arguments';
+import { options, serviceAddress, UsageError } from '../arguments';
 import { DatabaseError, startDatabase, type RunningDatabase } from '../database/mariadb';
 import { databaseAt, lockedShop } from '../database/shop';
 import { say } from '../say';
@@ -46,6 +46,8 @@ export async function run(args: string[]): Promise<number> {
     data: { type: 'string', default: join(ROOT, 'data') },
     empty: { type: 'boolean' },
     'press-day': { type: 'string', default: '60' },
+    draughtsman: { type: 'string' },
+    searches: { type: 'string' },
     copies: { type: 'string' },
     'copies-kept': { type: 'string', default: '14' },
   });
@@ -64,6 +66,10 @@ export async function run(args: string[]): Promise<number> {
   const keep = Number(values['copies-kept']);
   if (!Number.isInteger(keep) || keep < 1 || keep > 1000)
     throw new UsageError(`--copies-kept: "${values['copies-kept']}" is no number of copies; use 1 to 1000`);
+  const services = {
+    draughtsman: serviceAddress('draughtsman', values.draughtsman),
+    searches: serviceAddress('searches', values.searches),
+  };
   const data = resolve(values.data);
   const copies = values.copies === undefined ? undefined : { folder: resolve(values.copies), keep };
   // Nobody else on this machine reads what is made here.
@@ -113,6 +119,7 @@ export async function run(args: string[]): Promise<number> {
         demo: !values.empty,
         pressDay,
         copies,
+        ...services,
         database: databaseAt(started),
       });
       if (server.demoDesigns) say(`loaded ${server.demoDesigns} demo designs of Duskwren Field Supply.`);

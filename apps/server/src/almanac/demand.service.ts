@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { DataSource, Repository } from 'typeorm';
 import {
@@ -14,7 +14,9 @@ import {
 } from '@brelm/core/demand';
 import { containing, wordsOf } from '../database/like';
 import { OwnSearchRow, WatchedRow } from '../database/entities';
+import { askOutside } from '../http/outside';
 import { ConnectionsService } from '../listings/connections.service';
+import { OPTIONS, type ServerOptions } from '../options';
 import { DocumentsService } from '../workers/documents.service';
 
 /** What is looked for, month by month, and what follows from it. */
@@ -58,6 +60,8 @@ export interface DemandAsked {
 const MONTHS = 60;
 /** How long the service is waited for, ms. */
 const PATIENCE_MS = 8000;
+/** The largest answer, bytes. */
+const MOST_ANSWER = 40_000_000;
 /** Rows that are written at once. */
 const AT_ONCE = 2000;
 
@@ -83,6 +87,7 @@ export class DemandService {
     private readonly db: DataSource,
     private readonly connections: ConnectionsService,
     private readonly documents: DocumentsService,
+    @Inject(OPTIONS) private readonly options: ServerOptions,
   ) {}
 
   async list({ search, product, country, watched, from, count }: DemandAsked): Promise<DemandPage> {
@@ -213,18 +218,10 @@ export class DemandService {
 
   /** What the service says; null where it does not answer in time, or says what nobody can read. */
   private async ask<T>(path: string, body?: unknown): Promise<T | null> {
-    const { home } = this.connections;
-    if (!home) return null;
-    try {
-      const response = await fetch(`${home}/api/searches/${path}`, {
-        ...(body ? { method: 'POST', body: JSON.stringify(body) } : {}),
-        headers: { 'Content-Type': 'application/json' },
-        signal: AbortSignal.timeout(PATIENCE_MS),
-        redirect: 'error',
-      });
-      return response.ok ? ((await response.json()) as T) : null;
-    } catch {
-      return null;
-    }
+    const base = this.options.searches ?? `${this.connections.home}/api/searches`;
+    return askOutside(`${base}/${path}`, { body, patience: PATIENCE_MS, most: MOST_ANSWER }).then(
+      (answer) => answer as T,
+      () => null,
+    );
   }
 }

@@ -365,6 +365,24 @@ export class PausedRuns1764290000000 implements MigrationInterface {
   }
 }
 
+/** Figures that were drawn to order. */
+export class FiguresToOrder1764300000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`CREATE TABLE IF NOT EXISTS figure_orders (
+      id CHAR(36) NOT NULL PRIMARY KEY, words VARCHAR(300) NOT NULL, style VARCHAR(40) NOT NULL, ground CHAR(7) NOT NULL,
+      seed INT NOT NULL, service VARCHAR(80) NOT NULL, simulated BOOLEAN NOT NULL, created_at DATETIME(3) NOT NULL,
+      INDEX by_time (created_at, id)) ${TABLE}`);
+    await db.query(`CREATE TABLE IF NOT EXISTS figure_drawings (
+      order_id CHAR(36) NOT NULL, n INT NOT NULL, seed INT NOT NULL, picture CHAR(64) NOT NULL, outlines CHAR(64) NULL,
+      width INT NOT NULL, height INT NOT NULL, mime VARCHAR(40) NOT NULL, said MEDIUMTEXT NOT NULL,
+      PRIMARY KEY (order_id, n), INDEX by_picture (picture), INDEX by_outlines (outlines)) ${TABLE}`);
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    for (const table of ['figure_drawings', 'figure_orders']) await db.query(`DROP TABLE IF EXISTS ${table}`);
+  }
+}
+
 /** Whether a table is there and has a column. */
 async function hasColumn(db: QueryRunner, table: string, column: string): Promise<boolean> {
   const found = (await db.query(
@@ -396,4 +414,5 @@ export const MIGRATIONS = [
   Almanac1764270000000,
   Series1764280000000,
   PausedRuns1764290000000,
+  FiguresToOrder1764300000000,
 ];

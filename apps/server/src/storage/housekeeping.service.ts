@@ -12,6 +12,7 @@ import { In, IsNull, Like, MoreThan, Not, Repository } from 'typeorm';
 import {
   DesignRow,
   DesignVersionRow,
+  FigureDrawingRow,
   MarketFileRow,
   MaterialRow,
   OwnSeriesRow,
@@ -74,6 +75,7 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
     @InjectRepository(TypefaceRow) private readonly typefaces: Repository<TypefaceRow>,
     @InjectRepository(MarketFileRow) private readonly marketFiles: Repository<MarketFileRow>,
     @InjectRepository(SendingLineRow) private readonly sent: Repository<SendingLineRow>,
+    @InjectRepository(FigureDrawingRow) private readonly figures: Repository<FigureDrawingRow>,
     @InjectRepository(RunFileRow) private readonly runFiles: Repository<RunFileRow>,
     @Inject(OPTIONS) private readonly options: ServerOptions,
   ) {}
@@ -121,6 +123,7 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
       (await this.sent.existsBy({ snapshot: sha256, state: In(['queued', 'working']) })) ||
       (await this.marketFiles.existsBy({ sha256 })) ||
       (await this.samples.existsBy([{ snapshot: sha256 }, { photo: sha256 }])) ||
+      (await this.figures.existsBy([{ picture: sha256 }, { outlines: sha256 }])) ||
       (await this.scenes.existsBy({ files: Like(`%${sha256}%`) })) ||
       (await this.pressOrders.existsBy({ items: Like(`%${sha256}%`) })) ||
       (await this.typefaces

@@ -10,6 +10,7 @@ import {
   rasteriseTask,
 } from './tasks';
 import { designPreviewTask } from './design-preview';
+import { drawFiguresTask } from './draw-figures';
 import { sheetFileTask } from './sheet-file';
 import * as series from './series-rows';
 import * as market from './market-tasks';
@@ -38,6 +39,7 @@ export const TASKS = {
   sampleTask: told(reading.sampleTask),
   designPreviewTask: told(designPreviewTask),
   sheetFileTask: told(sheetFileTask),
+  drawFiguresTask: told(drawFiguresTask),
   readSeriesTask: told(series.readSeriesText),
   seriesSizesTask: told(series.seriesSizesTask),
   seriesRowsTask: told(series.seriesRowsTask),

@@ -1,4 +1,5 @@
 import { DocumentError, type FieldFault } from '@brelm/core/fields';
+import { FigureError } from '@brelm/core/figure';
 import { FontError, PictureError, UploadError, WriteError } from '../engine';
 
 /** An error as plain data, since its class does not survive the way between processes. */
@@ -26,6 +27,7 @@ export const told =
 /** The error that a fault was, of its class again. */
 export function revive({ name, message, code, field, faults }: Fault): Error {
   if (name === 'UploadError') return new UploadError(message);
+  if (name === 'FigureError') return new FigureError(message);
   if (name === 'FontError') return new FontError(message);
   if (name === 'PictureError') return new PictureError(message, field);
   if (name === 'WriteError') return new WriteError(message, code);

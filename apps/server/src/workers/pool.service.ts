@@ -9,6 +9,7 @@ import type { Takes, Tolerance } from '@brelm/core/press';
 import {
   UploadError,
   type AskedPrint,
+  type FigureDrawing,
   type FileWish,
   type GivenScene,
   type JobFinding,
@@ -20,6 +21,7 @@ import { EndedError, ProcessPool } from './process-pool';
 import type { SheetFinding } from '@brelm/core/sheet';
 import type { PreviewTask } from './design-preview';
 import type { MadeRow, RowsTask, SeriesTask } from './series-rows';
+import type { DrawFiguresTask } from './draw-figures';
 import type { SheetTask } from './sheet-file';
 import type { TaskName } from './child';
 import { revive, type Outcome } from './outcome';
@@ -63,6 +65,7 @@ const DEADLINES = {
   sampleTask: 30_000,
   designPreviewTask: 60_000,
   sheetFileTask: 300_000,
+  drawFiguresTask: 120_000,
   readSeriesTask: 60_000,
   seriesSizesTask: 600_000,
   seriesRowsTask: 600_000,
@@ -143,6 +146,11 @@ export class PoolService implements OnModuleDestroy {
     signal: AbortSignal,
   ): Promise<{ bytes: Uint8Array | null; findings: SheetFinding[] }> {
     return this.run(this.quick, 'sheetFileTask', task, signal);
+  }
+
+  /** See the task. */
+  drawFigures(task: DrawFiguresTask, signal: AbortSignal): Promise<FigureDrawing[]> {
+    return this.run(this.quick, 'drawFiguresTask', task, signal);
   }
 
   /** See the task. */

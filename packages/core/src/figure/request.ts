@@ -4,7 +4,9 @@ import { POSES, type Facing, type Pose } from './types';
 import { STYLE_WORDS, type StyleId } from './styles/words';
 
 /** A request of which nothing can be drawn; in words for whoever made it. */
-export class FigureError extends Error {}
+export class FigureError extends Error {
+  override readonly name = 'FigureError';
+}
 
 /** Something that is asked for: the figures that can be it, and how it is to be. */
 export interface Asked {
