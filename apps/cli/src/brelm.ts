@@ -3,7 +3,7 @@ import { say } from './say';
 
 const HELP = `Usage: ./brelm COMMAND
 
-  start [--port 4780] [--data DIR] [--empty] [--copies DIR [--copies-kept 14]]
+  start [--port 4780] [--data DIR] [--empty] [--searches URL] [--draughtsman URL] [--copies DIR [--copies-kept 14]]
                                                start Brelm and print its address; a copy of the shop a day
   test [unit|server|e2e]                       run the tests
   specs [--json]                               list the specs of the spec book

@@ -47,26 +47,26 @@ export function Frame() {
   }, []);
   return (
     <div className="flex h-full flex-col">
-      <header className="flex h-11 shrink-0 items-center gap-5 border-b border-line bg-card px-4">
+      <header className="flex h-11 shrink-0 items-center gap-2 border-b border-line bg-card px-4 lg:gap-3 xl:gap-5">
         <NavLink to="/" className="font-display text-[19px] font-bold tracking-tight text-ink">
           Brelm
         </NavLink>
         <ShopMenu />
-        <nav aria-label="Places" className="flex gap-1">
+        <nav aria-label="Places" className="flex xl:gap-1">
           {PLACES.map(([to, name]) => (
             <NavLink
               key={to}
               to={to}
               end={to === '/'}
               className={({ isActive }) =>
-                `rounded-md px-2.5 py-1 font-medium ${isActive ? 'bg-line text-ink' : 'text-muted hover:text-ink'}`
+                `rounded-md px-1.5 py-1 font-medium whitespace-nowrap xl:px-2.5 ${isActive ? 'bg-line text-ink' : 'text-muted hover:text-ink'}`
               }
             >
               {name}
             </NavLink>
           ))}
         </nav>
-        <div className="ml-auto flex items-center gap-3">
+        <div className="ml-auto flex items-center gap-1 whitespace-nowrap xl:gap-3">
           <SaveMark />
           <IconButton label="Find anything" keys="Ctrl K" onClick={() => setFinding(true)}>
             <Search size={17} />

@@ -5,7 +5,7 @@ import { letterKeys, setLetterKeys } from './use-keys';
 const KEYS: [string, string][] = [
   ['Ctrl K', 'find anything: designs, parts, commands, products'],
   ['/', 'search the shelf, the spec book, or the rows of a series; elsewhere find anything'],
-  ['A', 'add a part'],
+  ['A, Shift A', 'add a part; have a figure drawn from words'],
   ['D', 'draw a line by hand; Escape to end'],
   ['G, Shift G', 'next, previous garment behind the artwork'],
   ['C', 'next colourway'],

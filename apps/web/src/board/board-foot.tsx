@@ -41,7 +41,7 @@ export function BoardFoot({
       <IconButton label="Zoom out" keys="−" onClick={() => onZoom(0.8)}>
         <ZoomOut size={16} />
       </IconButton>
-      <span className="w-12 text-center" title="Screen pixels to a board pixel">
+      <span className="w-12 shrink-0 whitespace-nowrap text-center" title="Screen pixels to a board pixel">
         {(view.scale * 100).toFixed(view.scale < 0.1 ? 1 : 0)} %
       </span>
       <IconButton label="Zoom in" keys="+" onClick={() => onZoom(1.25)}>

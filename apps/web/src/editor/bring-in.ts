@@ -194,6 +194,18 @@ export function addPicture(design: Design, edit: Editing, picture: PictureIn): v
   edit.make(`Add ${picture.name}`, edits, { select: [id] });
 }
 
+/** Puts a figure that was drawn to order in the middle of the board: a motif of its outlines, or a picture. */
+export function addTaken(taken: BroughtIn & { licence: Licence }, words: string, edit: Editing): void {
+  const { design } = store.getState().editor;
+  if (!design) return;
+  const middle: [number, number] = [design.board.width / 2, design.board.height / 2];
+  const { edits, id } =
+    taken.kind === 'picture'
+      ? pictureFor(design, taken, middle)
+      : motifFor(design, words, taken.art, taken.licence, middle);
+  edit.make(`Add ${words}`, edits, { select: [id] });
+}
+
 /** Puts new lettering in the middle of the board, in the ink and typeface that were used last. */
 export function addLettering(design: Design, edit: Editing, text: string, face: string): void {
   const { width, height } = design.board;

@@ -1,4 +1,4 @@
-import { PenLine } from 'lucide-react';
+import { Feather, PenLine } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Design } from '@brelm/core/design';
 import { FORMS } from '@brelm/core/geometry';
@@ -21,12 +21,15 @@ export function AddPart({
   design,
   onClose,
   onDraw,
+  onOrder,
 }: {
   open: boolean;
   design: Design;
   onClose: () => void;
   /** Begins a line by hand. */
   onDraw: () => void;
+  /** Has a figure drawn from words. */
+  onOrder: (words: string) => void;
 }) {
   const edit = useEdit();
   const [words, setWords] = useState('');
@@ -55,6 +58,10 @@ export function AddPart({
   const own = (picture: OwnPicture) => {
     addPicture(design, edit, picture);
     close();
+  };
+  const order = (asked: string) => {
+    close();
+    onOrder(asked);
   };
   const shape = (form: string) => {
     addShape(design, edit, form);
@@ -128,6 +135,7 @@ export function AddPart({
           <FindParts
             phrase={searching ? words : ''}
             topic={topic}
+            onOrder={order}
             onShape={shape}
             onMotif={(m) => {
               close();
@@ -203,6 +211,9 @@ export function AddPart({
           }}
         >
           <PenLine size={15} aria-hidden /> Draw a line
+        </Button>
+        <Button title="Say what it shows (Shift A)" onClick={() => order(searching ? words.trim() : '')}>
+          <Feather size={15} aria-hidden /> Have a figure drawn
         </Button>
         <p className="text-[13px] text-muted">
           PNG, JPEG, WebP, AVIF, TIFF or GIF up to 50 MB become pictures; an SVG becomes a motif whose colours

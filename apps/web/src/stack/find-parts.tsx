@@ -10,6 +10,7 @@ export function FindParts({
   topic = '',
   onShape,
   onMotif,
+  onOrder,
 }: {
   phrase: string;
   /** Figures of this topic alone; '' for all. */
@@ -17,6 +18,8 @@ export function FindParts({
   /** Left out where only figures will do. */
   onShape?: (form: string) => void;
   onMotif: (motif: FoundMotif) => void;
+  /** Has it drawn instead; left out where that is not offered. */
+  onOrder?: (words: string) => void;
 }) {
   const { found, fault, more } = useMotifs(phrase, topic);
   const end = useRef<HTMLLIElement>(null);
@@ -53,6 +56,14 @@ export function FindParts({
           : found
             ? `${found.total.toLocaleString('en-GB')} ${found.total === 1 ? 'figure' : 'figures'}`
             : 'Looking…'}
+        {nothing && onOrder && (
+          <>
+            {' '}
+            <button type="button" className="text-spruce underline" onClick={() => onOrder(phrase.trim())}>
+              Have it drawn
+            </button>
+          </>
+        )}
       </p>
       <ul ref={list} className="grid max-h-[38vh] grid-cols-8 gap-1.5 overflow-y-auto">
         {shapes.map((f) => (

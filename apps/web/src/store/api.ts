@@ -88,6 +88,7 @@ export const api = createApi({
     'demand',
     'ideas',
     'series',
+    'drawnFigures',
   ],
   endpoints: (build) => ({
     designs: build.infiniteQuery<DesignPage, ShelfAsked, number>({

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { deltaE, lightness } from './difference';
-import { recast } from './recast';
+import { recast, shifted } from './recast';
 import { rgbToHex } from './srgb';
 
 describe('colours of a figure in another colour', () => {
@@ -16,6 +16,12 @@ describe('colours of a figure in another colour', () => {
     expect(lightness(cast('#a8472a'))).toBeLessThan(lightness(cast('#d9643a')) - 8);
     expect(deltaE(recast('#9b9b9b', '#c8342b')('#9b9b9b'), '#c8342b')).toBeLessThan(1);
     expect(recast('#20262a', '#f2c230')('#20262a')).not.toBe('#20262a');
+  });
+
+  it('a colour a little aside is near it, and itself where nothing is asked', () => {
+    expect(deltaE(shifted('#7d5230', 0, 0), '#7d5230')).toBeLessThan(0.5);
+    expect(lightness(shifted('#7d5230', 12, 0.06))).toBeGreaterThan(lightness('#7d5230') + 3);
+    expect(shifted('#f4f2ec', 40, 0.5)).toBe('#f4f2ec');
   });
 
   it('is a colour for any colours', () => {

@@ -8,6 +8,13 @@ const DARK = 0.32;
 const WHITE = 0.94;
 const GREY = 0.045;
 
+/** A colour a little aside: its hue turned by so many degrees, lighter by so much of OKLCH's lightness; a grey stays. */
+export function shifted(colour: Hex, degrees: number, lighter: number): Hex {
+  const { l, c, h = 0 } = toOklch(colour)!;
+  if (c < GREY) return colour;
+  return formatHex({ mode: 'oklch', l: Math.min(0.97, Math.max(0.12, l + lighter)), c, h: h + degrees });
+}
+
 /**
  * Colours of a figure in another colour, as somebody asks for a "red hat": the main one becomes it, the others keep
  * how much lighter and how much more colourful they are than the main one. Near-black and near-white greys stay.

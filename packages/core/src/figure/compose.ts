@@ -1,4 +1,4 @@
-import { recast, type Hex } from '../colour';
+import { recast, shifted, type Hex } from '../colour';
 import {
   boxCentre,
   boxHeight,
@@ -79,6 +79,13 @@ function onto(from: Spot, to: Spot, size = 1, flip = false): Matrix {
 }
 
 const CENTRE = 16;
+/** How colours differ from one round of drawings to the next: degrees of hue, and lightness (OKLCH). */
+const ASIDE = [
+  [0, 0],
+  [16, 0.05],
+  [-16, -0.05],
+  [9, -0.1],
+] as const;
 /** How far a seat covers feet, units. */
 const SINK = 0.6;
 
@@ -114,7 +121,13 @@ export function composeFigure(request: FigureRequest, artOf: ArtOf, seed: number
       if (!found?.fills.length) continue;
       used.add(id);
       const { fills } = found;
-      const cast = asked.colour ? recast(mainColour(fills), asked.colour) : null;
+      // Drawn in the same way once more, a subject comes in colours a little aside.
+      const [turn, lighter] = ASIDE[Math.floor(by / asked.ids.length) % ASIDE.length];
+      const cast = asked.colour
+        ? recast(mainColour(fills), asked.colour)
+        : asked === request.subject && turn
+          ? (colour: Hex) => shifted(colour, turn, lighter)
+          : null;
       return { id, fills: cast ? fills.map((f) => ({ ...f, colour: cast(f.colour) })) : fills };
     }
     undone.push(asked.said);
@@ -167,7 +180,7 @@ export function composeFigure(request: FigureRequest, artOf: ArtOf, seed: number
     };
     const flip = held.facing !== 0 && held.facing !== ahead;
     let k = (asked.scale * held.size * width) / Math.max(boxWidth(own), boxHeight(own));
-    k *= 1 + 0.08 * some();
+    k *= 1 + 0.14 * some();
     const { x, y, by } = subject.hold;
     const below = own.bottom - held.grip.y;
     const room = subject.ground - y;
@@ -324,6 +337,7 @@ export function composeFigure(request: FigureRequest, artOf: ArtOf, seed: number
   }
   if (request.seat) {
     const thing = chosen(request.seat, 0);
+    const wide = 1 + 0.1 * some();
     if (thing) {
       const own = fillsBox(thing.fills);
       const known: Seat = BOOK.seats.get(thing.id) ?? {
@@ -340,7 +354,7 @@ export function composeFigure(request: FigureRequest, artOf: ArtOf, seed: number
         ...{ x: boxCentre(many)[0], y: Math.min(subject.ground, many.bottom) - SINK },
         ...{ width: 0.86 * boxWidth(many), turn: 0 },
       };
-      put(pieces, thing, onto(known.spot, feet, besideIt(request.seat)));
+      put(pieces, thing, onto(known.spot, feet, wide * besideIt(request.seat)));
     }
   }
   pieces.push(...main);

@@ -12,6 +12,7 @@ import { whenSaved } from '../../store/when-saved';
 import { named, undoKeys, useKeys } from '../../use-keys';
 import { partTitle } from '@brelm/core/parts';
 import { useFindable } from '../../find/found';
+import { OrderFigures } from '../../order';
 import { AddPart } from '../../stack/add-part';
 import { Board, type BoardHandle } from '../../board/board';
 import { ConflictDialog } from '../../editor/conflict-dialog';
@@ -62,6 +63,8 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
   const resolved = useDrawing(design, colourway)!;
   const [exporting, setExporting] = useState(false);
   const [adding, setAdding] = useState(false);
+  /** The words that a figure is to be drawn from; null while none is asked for. */
+  const [ordering, setOrdering] = useState<string | null>(null);
   const [tool, setTool] = useState<Tool>('choose');
   const [look, setLook] = useState<LineLook>({ ink: null, width: null, pen: 'even', nib: 45 });
   const [target, setTarget] = useState<StepTarget | null>(null);
@@ -165,6 +168,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
   ]);
   useKeys({
     a: named('Add a part', () => setAdding(true)),
+    'Shift+A': named('Have a figure drawn', () => setOrdering('')),
     g: named('Next garment behind the artwork', () => stepGarment(1)),
     'Shift+G': named('Garment before', () => stepGarment(-1)),
     c: named('Next colourway', stepColourway),
@@ -293,11 +297,16 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
             open={adding}
             design={made}
             onClose={() => setAdding(false)}
+            onOrder={(words) => {
+              setAdding(false);
+              setOrdering(words);
+            }}
             onDraw={() => {
               setAdding(false);
               setTool('draw');
             }}
           />
+          {ordering !== null && <OrderFigures words={ordering} onClose={() => setOrdering(null)} />}
           {replacing && <ReplaceDialog design={made} onClose={() => setReplacing(false)} />}
           {exporting && id && (
             <MakeDialog designs={[id]} ready={whenSaved} onClose={() => setExporting(false)} />

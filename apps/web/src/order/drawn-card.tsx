@@ -1,0 +1,62 @@
+import { drawnFigurePicture, type DrawnFigure, type FigureOrder } from '../store/drawn-figures-api';
+import { Button } from '../ui';
+
+/** One drawing: what it looks like, what is not in it, whose work it is, and the ways to take it. */
+export function DrawnCard({
+  order,
+  drawing,
+  busy,
+  onTake,
+}: {
+  order: FigureOrder;
+  drawing: DrawnFigure;
+  busy: boolean;
+  onTake: (n: number, as: 'picture' | 'outlines') => void;
+}) {
+  const { n, width, height, hasOutlines, undone, licences } = drawing;
+  const nth = `drawing ${n + 1}`;
+  return (
+    <li className="flex min-w-0 flex-col rounded-md border border-line bg-paper">
+      <img
+        src={drawnFigurePicture(order.id, n)}
+        alt={`${order.words}, ${nth}`}
+        decoding="async"
+        className="aspect-square w-full rounded-t-md bg-surround object-contain"
+      />
+      <div className="flex flex-1 flex-col gap-1.5 p-2">
+        <div className="flex gap-1.5">
+          <Button
+            tone="main"
+            disabled={busy || !hasOutlines}
+            title={hasOutlines ? 'A motif whose colours are inks' : 'It came without outlines'}
+            aria-label={`Take ${nth} as outlines`}
+            onClick={() => onTake(n, 'outlines')}
+          >
+            Outlines
+          </Button>
+          <Button
+            disabled={busy}
+            title={`A picture of ${width} × ${height} px, to cut out, trace or enlarge`}
+            aria-label={`Take ${nth} as a picture`}
+            onClick={() => onTake(n, 'picture')}
+          >
+            Picture
+          </Button>
+        </div>
+        {undone.length > 0 && (
+          <p className="text-[12.5px] text-ochre-ink">
+            <span className="font-medium">Not drawn:</span> {undone.join(', ')}
+          </p>
+        )}
+        <p
+          className="mt-auto truncate text-[12px] text-muted"
+          title={licences
+            .map((l) => `${l.id}: ${l.of.join(', ')}${l.source ? ` (${l.source})` : ''}`)
+            .join('\n')}
+        >
+          {licences.length ? licences.map((l) => l.id).join(', ') : 'No licence was said'}
+        </p>
+      </div>
+    </li>
+  );
+}
