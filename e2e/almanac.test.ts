@@ -190,6 +190,19 @@ describe('the almanac', () => {
     await idea.getByText('not mine').waitFor();
     await kept((i) => i.references.length === 1);
     expect(await serious(page)).toEqual([]);
+    // It is found by words of its phrase and of its pieces, in any order.
+    const all = page.getByRole('region', { name: 'All ideas' });
+    await page.getByRole('heading', { level: 1 }).first().click();
+    await page.keyboard.press('/');
+    await page.keyboard.type('way bats');
+    await page.waitForFunction(
+      () => document.querySelectorAll('section[aria-label="All ideas"] li a').length === 1,
+    );
+    await all.getByRole('link', { name: 'Bats have right of way' }).waitFor();
+    await all.getByRole('searchbox', { name: 'Find an idea' }).fill('fnord');
+    await all.getByText('No idea has “fnord” in it').waitFor();
+    await all.getByRole('searchbox', { name: 'Find an idea' }).fill('');
+    await all.getByRole('link', { name: 'Bats have right of way' }).waitFor();
     const address0 = id();
     await idea.getByRole('button', { name: 'Begin the design' }).click();
     await page.getByTestId('board').waitFor();

@@ -245,6 +245,13 @@ describe('ideas', () => {
     const listed = (await ask<{ ideas: { id: string }[] }>('ideas?states=to%20do,noted')).body.ideas;
     expect(listed.map((i) => i.id)).toContain(made.id);
     expect((await ask<{ ideas: { id: string }[] }>('ideas?states=dropped')).body.ideas).toEqual([]);
+    const found = async (q: string) =>
+      (await ask<{ total: number }>(`ideas?q=${encodeURIComponent(q)}`)).body.total;
+    // By all words of it, in any case; never by the names of fields, or by what a pattern would mean.
+    const written = (changed.phrase || changed.note).split(' ');
+    expect(await found(written.slice(0, 2).join(' ').toUpperCase())).toBeGreaterThan(0);
+    for (const none of ['fnord', 'brelm-idea', 'references', '%', '_'])
+      expect([none, await found(none)]).toEqual([none, 0]);
     expect((await ask(`ideas/${made.id}`, 'DELETE')).status).toBe(204);
     expect((await ask(`ideas/${made.id}`)).status).toBe(404);
     const bad = await ask('ideas', 'POST', { document: { ...document, state: 'sold' } });

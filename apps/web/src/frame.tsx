@@ -30,11 +30,14 @@ export function Frame() {
   const [finding, setFinding] = useState(false);
   const open = useOpenHelp();
   const toggleHelp = () => openHelp(open ? null : { page: null, at: null });
-  useKeys({
-    F1: named('Help', toggleHelp),
-    '?': named('All keys', () => setHelp(true)),
-    '/': () => setFinding(true),
-  });
+  useKeys(
+    {
+      F1: named('Help', toggleHelp),
+      '?': named('All keys', () => setHelp(true)),
+      '/': () => setFinding(true),
+    },
+    true,
+  );
   useEffect(() => {
     // Also while something is typed: it is no letter.
     const down = (e: KeyboardEvent) => {

@@ -71,8 +71,11 @@ export function liveCommands(): Command[] {
   return all.filter((c, i) => all.findIndex((o) => o.does === c.does) === i);
 }
 
-/** Calls what the table has for a key, unless somebody is typing or a dialog is open. */
-export function useKeys(table: Table): void {
+/**
+ * Calls what the table has for a key, unless somebody is typing or a dialog is open. An `outermost` one leaves keys to all
+ * others that have them, whichever of them was there first.
+ */
+export function useKeys(table: Table, outermost = false): void {
   const current = useRef(table);
   useEffect(() => {
     current.current = table;
@@ -89,7 +92,9 @@ export function useKeys(table: Table): void {
         return;
       // Enter presses what has the focus.
       if (e.key === 'Enter' && (e.target as Element).closest?.('button, a, summary, input')) return;
-      const action = current.current[nameOf(e)];
+      const name = nameOf(e);
+      const action = current.current[name];
+      if (outermost && [...tables].some((other) => other !== current && other.current[name])) return;
       if (!action || (isLetter(e) && !letterKeys())) return;
       // Last, since a large page is walked through for it.
       if (document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return;
@@ -98,5 +103,5 @@ export function useKeys(table: Table): void {
     };
     window.addEventListener('keydown', down);
     return () => window.removeEventListener('keydown', down);
-  }, []);
+  }, [outermost]);
 }

@@ -124,8 +124,8 @@ export class AlmanacController {
   }
 
   @Get('ideas')
-  listIdeas(@Query() { states = [], from = 0, count = 60 }: ListIdeasDto) {
-    return this.ideas.list(states, from, count);
+  listIdeas(@Query() { states = [], q = '', from = 0, count = 60 }: ListIdeasDto) {
+    return this.ideas.list(states, q, from, count);
   }
 
   @Get('ideas/:id')

@@ -33,6 +33,14 @@ export class ListIdeasDto extends PageDto {
   )
   @IsIn(IDEA_STATES, { each: true })
   states?: IdeaState[];
+
+  @ApiPropertyOptional({
+    description: 'Words that the phrase, the note, the pieces or the niche have, each of them.',
+  })
+  @IsOptional()
+  @IsString()
+  @MaxLength(120)
+  q?: string;
 }
 
 export class CreateIdeaDto {

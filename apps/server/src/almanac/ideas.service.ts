@@ -5,6 +5,7 @@ import { In, Repository } from 'typeorm';
 import { DocumentError } from '@brelm/core/fields';
 import { readIdea, type Idea } from '@brelm/core/idea';
 import { IdeaRow } from '../database/entities';
+import { containing, wordsOf } from '../database/like';
 import { parsedJson } from '../workers/reading';
 
 export interface StoredIdea {
@@ -13,6 +14,10 @@ export interface StoredIdea {
   updatedAt: Date;
   document: Idea;
 }
+
+/** What somebody wrote down in an idea: never the names of its fields. */
+const WRITTEN =
+  "CONCAT_WS('\n', JSON_VALUE(i.document, '$.phrase'), JSON_VALUE(i.document, '$.note'), JSON_VALUE(i.document, '$.niche'), JSON_EXTRACT(i.document, '$.pieces[*].words')) COLLATE utf8mb4_unicode_ci";
 
 /** More is no note, characters. */
 const MOST_TEXT = 200_000;
@@ -38,17 +43,27 @@ const rowOf = (idea: Idea) => ({
 export class IdeasService {
   constructor(@InjectRepository(IdeaRow) private readonly rows: Repository<IdeaRow>) {}
 
-  /** A page of ideas, those that were changed last first; of some states alone where they are named. */
+  /**
+   * A page of ideas, those that were changed last first; of some states alone where they are named, and with all words of
+   * a search in what was written down.
+   */
   async list(
     states: readonly string[],
+    search: string,
     from: number,
     count: number,
   ): Promise<{ total: number; ideas: StoredIdea[] }> {
-    const [rows, total] = await this.rows.findAndCount({
-      where: states.length ? { state: In([...states]) } : {},
-      order: { updatedAt: 'DESC', id: 'ASC' },
-      ...{ skip: from, take: count },
-    });
+    const query = this.rows.createQueryBuilder('i');
+    if (states.length) query.where({ state: In([...states]) });
+    wordsOf(search).forEach((word, n) =>
+      query.andWhere(`${WRITTEN} LIKE :w${n}`, { [`w${n}`]: containing(word) }),
+    );
+    const [rows, total] = await query
+      .orderBy('i.updatedAt', 'DESC')
+      .addOrderBy('i.id', 'ASC')
+      .skip(from)
+      .take(count)
+      .getManyAndCount();
     return { total, ideas: rows.map(storedOf) };
   }
 

@@ -105,7 +105,7 @@ export class DemoService {
   }
 
   private async loadIdeas(): Promise<void> {
-    const { ideas } = await this.ideas.list([], 0, 200);
+    const { ideas } = await this.ideas.list([], '', 0, 200);
     const there = new Set(ideas.map((i) => i.document.phrase));
     const shipped = JSON.parse(readFileSync(join(DEMO_FOLDER, 'ideas.json'), 'utf8')) as { phrase: string }[];
     for (const idea of shipped.reverse())

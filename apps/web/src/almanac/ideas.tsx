@@ -1,10 +1,12 @@
 import { Plus } from 'lucide-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { IDEA_STATES, newIdea, type IdeaState } from '@brelm/core/idea';
 import { reasonOf } from '../store/api';
 import { useCreateIdeaMutation, useIdeasQuery, useSeasonsQuery } from '../store/almanac-api';
 import { Button, notify } from '../ui';
+import { useSettled } from '../ui/use-settled';
+import { named, useKeys } from '../use-keys';
 import { shortDay } from './days';
 import { IdeaPanel } from './idea-panel';
 
@@ -14,12 +16,16 @@ const OPEN: readonly IdeaState[] = ['noted', 'to do'];
 export function Ideas() {
   const { id } = useParams();
   const [states, setStates] = useState<readonly IdeaState[]>(OPEN);
+  const [search, setSearch] = useState('');
+  const q = useSettled(search).trim();
+  const field = useRef<HTMLInputElement>(null);
+  useKeys({ '/': named('Find an idea', () => field.current?.focus()) });
   const {
     currentData,
     data: last,
     error,
     refetch,
-  } = useIdeasQuery({ states: states.join(','), from: 0 }, { refetchOnMountOrArgChange: true });
+  } = useIdeasQuery({ states: states.join(','), q }, { refetchOnMountOrArgChange: true });
   const data = currentData ?? last;
   const { data: year } = useSeasonsQuery();
   const [create] = useCreateIdeaMutation();
@@ -52,6 +58,17 @@ export function Ideas() {
             New idea
           </Button>
         </div>
+        <input
+          ref={field}
+          type="search"
+          aria-label="Find an idea"
+          title="/"
+          placeholder="Words of a phrase, a note, a piece …"
+          maxLength={120}
+          className="field mb-2 shrink-0 px-2"
+          value={search}
+          onChange={(e) => setSearch(e.target.value)}
+        />
         {error && (
           <div role="alert" className="flex items-center gap-3 rounded-md border border-rust p-3">
             <span>{reasonOf(error)}</span>
@@ -83,7 +100,9 @@ export function Ideas() {
           })}
           {data?.ideas.length === 0 && (
             <li className="p-5 text-center text-muted">
-              No ideas here. Note one, or keep a phrase that you like.
+              {q
+                ? `No idea has “${q}” in it; other states above may.`
+                : 'No ideas here. Note one, or keep a phrase that you like.'}
             </li>
           )}
           {!data && !error && <li className="p-5 text-muted">Opening…</li>}

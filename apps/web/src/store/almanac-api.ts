@@ -116,9 +116,8 @@ const almanacApi = api.injectEndpoints({
       query: () => 'designs/names',
       providesTags: ['designs'],
     }),
-    ideas: build.query<{ total: number; ideas: StoredIdea[] }, { states: string; from: number }>({
-      query: ({ states, from }) =>
-        `ideas?${new URLSearchParams({ states, from: String(from), count: '100' }).toString()}`,
+    ideas: build.query<{ total: number; ideas: StoredIdea[] }, { states: string; q: string }>({
+      query: (asked) => `ideas?${new URLSearchParams({ ...asked, count: '100' }).toString()}`,
       keepUnusedDataFor: 5,
       providesTags: ['ideas'],
     }),
