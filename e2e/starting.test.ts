@@ -1,6 +1,7 @@
 import { readFileSync, rmSync, symlinkSync } from 'node:fs';
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
 import { unzipSync } from 'fflate';
 import type { Browser } from 'playwright-core';
 import { Brelm, launch, ROOT, saved, serious } from './brelm';
@@ -29,6 +30,17 @@ function isThere(pid: number): boolean {
     return false;
   }
 }
+
+describe('what the first sight of the shelf needs', () => {
+  it('is at most 220 KB of compressed JavaScript', () => {
+    const dist = join(ROOT, 'apps/web/dist');
+    const page = readFileSync(join(dist, 'index.html'), 'utf8');
+    const scripts = [...page.matchAll(/(?:src|href)="(\/assets\/[^"]+\.js)"/g)].map(([, path]) => path);
+    const bytes = scripts.map((path) => gzipSync(readFileSync(join(dist, path))).length);
+    expect(scripts.length).toBeGreaterThan(0);
+    expect(bytes.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(220 * 1024);
+  });
+});
 
 describe('starting', () => {
   it('says plainly when the port is taken', () => {

@@ -4,11 +4,7 @@ import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
 import { router } from './routes';
 import { store } from './store';
-import { stepEnded } from './store/editor';
-import { onStepEnd } from './ui';
 import './styles.css';
-
-onStepEnd(() => store.dispatch(stepEnded()));
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

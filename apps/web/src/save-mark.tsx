@@ -1,11 +1,13 @@
 import { format } from 'date-fns';
 import { useAppSelector } from './store';
+import type { EditorState } from './store/editor';
 
 /** The state of saving, in words. */
 export function SaveMark() {
-  const id = useAppSelector((s) => s.editor.id);
-  const save = useAppSelector((s) => s.editor.save);
-  if (!id) return null;
+  // Shown everywhere, it may be there before any design was opened.
+  const open = useAppSelector((s): EditorState | undefined => s.editor);
+  if (!open?.id) return null;
+  const { save } = open;
   const text =
     save.kind === 'saved'
       ? `saved ${format(save.at, 'HH:mm')}`

@@ -5,13 +5,8 @@ import { readStyle } from '@brelm/core/design';
 import { PLAIN_STYLES, takesWords, type ComposedFigure } from '@brelm/core/idea';
 import { safeBox } from '@brelm/core/spec';
 import { paintGarment } from '../platform/garment-paint';
-import {
-  reasonOf,
-  useCreateDesignMutation,
-  useSpecsQuery,
-  useStartersQuery,
-  useStylesQuery,
-} from '../store/api';
+import { reasonOf, useSpecsQuery, useStylesQuery } from '../store/api';
+import { useCreateDesignMutation, useStartersQuery } from '../store/design-documents-api';
 import { useSaveIdeaMutation, useSeasonsQuery, type StoredIdea } from '../store/almanac-api';
 import { Button, notify, SelectField, SeverityMark, VerdictMark } from '../ui';
 import { useSettled } from '../ui/use-settled';

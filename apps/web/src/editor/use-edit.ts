@@ -2,8 +2,11 @@ import { useMemo } from 'react';
 import { leftWithoutWindow, type Design, type Edit } from '@brelm/core/design';
 import { partTitle, type Part } from '@brelm/core/parts';
 import { store, useAppDispatch } from '../store';
-import { edited, undone } from '../store/editor';
-import { notify } from '../ui';
+import { edited, stepEnded, undone } from '../store/editor';
+import { notify, onStepEnd } from '../ui';
+
+// What is typed or pulled in a field is one step until it is left.
+onStepEnd(() => store.dispatch(stepEnded()));
 
 export interface Editing {
   /** Makes edits as one step that can be undone; steps of the same gesture join. */

@@ -5,16 +5,13 @@ import { useNavigate } from 'react-router';
 import { differences, type Design } from '@brelm/core/design';
 import { VersionFigure } from '../design';
 import { useAppSelector } from '../store';
+import { reasonOf, useDropVersionMutation, useVersionsQuery, type VersionEntry } from '../store/api';
 import {
-  reasonOf,
   useAddStarterMutation,
   useCreateDesignMutation,
-  useDropVersionMutation,
   useKeepVersionMutation,
   useVersionQuery,
-  useVersionsQuery,
-  type VersionEntry,
-} from '../store/api';
+} from '../store/design-documents-api';
 import { Button, IconButton, Modal, notify } from '../ui';
 import { useEdit } from './use-edit';
 

@@ -6,7 +6,8 @@ import { partLocalBox } from '@brelm/core/resolve';
 import { byLightness } from '@brelm/core/proof';
 import { boardOf, comesIn, nounOf, safeBox, type Spec } from '@brelm/core/spec';
 import { materials } from '../platform/materials';
-import { reasonOf, useCreateDesignMutation, useStartersQuery } from '../store/api';
+import { reasonOf } from '../store/api';
+import { useCreateDesignMutation, useStartersQuery } from '../store/design-documents-api';
 import {
   FIRST_PRODUCT,
   isPale,
@@ -17,24 +18,32 @@ import {
   spread,
 } from '../design';
 import { Button, garmentBackground, Modal } from '../ui';
+import { bringAlong } from '../editor/picture-files';
 import { NO_STARTER, StarterChoice } from './starter-choice';
+
+/** What a design is begun from, beside its product: a starter that is looked for, or files that come onto the board. */
+export interface Beginning {
+  starter?: boolean;
+  files?: readonly File[];
+}
 
 /** Spec and garment colour come before the first mark. */
 export function NewDesign({
-  open,
+  beginning,
   specs,
   garments,
   onClose,
   onMade,
 }: {
-  open: boolean;
+  beginning: Beginning;
   specs: Spec[];
   garments: Garment[];
   onClose: () => void;
   onMade: (id: string) => void;
 }) {
   const choices = specSides(specs);
-  const [name, setName] = useState('');
+  // A picture gives its name.
+  const [name, setName] = useState(beginning.files?.[0]?.name.replace(/\.[^.]+$/, '') ?? '');
   const [chosen, setChosen] = useState(
     () =>
       [lastProduct(), FIRST_PRODUCT]
@@ -43,6 +52,7 @@ export function NewDesign({
   );
   const [garmentId, setGarmentId] = useState(garments[0]?.id);
   const [create, { isLoading, error }] = useCreateDesignMutation();
+  const files = beginning.files ?? [];
   const choice = choices.find((c) => c.key === chosen);
   // A product comes in its own colours: one that it does not come in gives way to its first.
   const offered = comesIn(choice?.spec, garments);
@@ -81,6 +91,7 @@ export function NewDesign({
       .catch(() => null);
     if (!made) return;
     keepLastProduct(choice.key);
+    if (files.length) bringAlong(made.id, files);
     setName('');
     setWords({});
     onClose();
@@ -89,7 +100,7 @@ export function NewDesign({
 
   const colourOf = noun === 'garment' ? 'Garment colour' : `Colour of the ${noun}`;
   return (
-    <Modal open={open} onClose={onClose} title="New design" wide>
+    <Modal open onClose={onClose} title="New design" wide>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -101,7 +112,7 @@ export function NewDesign({
         </label>
         <input
           id="new-name"
-          autoFocus
+          autoFocus={!beginning.starter}
           className="field !h-9 px-2 !text-[15px]"
           placeholder="Untitled"
           maxLength={300}
@@ -130,8 +141,14 @@ export function NewDesign({
             </div>
           </RadioGroup>
         </div>
+        {files.length > 0 && (
+          <p className="mt-4 text-[13px]">
+            <span className="text-muted">Comes onto the board:</span> {files.map((f) => f.name).join(', ')}
+          </p>
+        )}
         {garment && (
           <StarterChoice
+            sought={beginning.starter}
             value={starterId}
             onChange={(id) => {
               setStarterId(id);

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Download, FileUp, Plus } from 'lucide-react';
 import { Button, FileButton } from '../ui';
@@ -18,10 +18,14 @@ import { useChosen } from './use-chosen';
 import { useSettled } from '../ui/use-settled';
 import { useSentinel } from './use-sentinel';
 import { giveOut, useShelfActions, type Chosen } from './use-shelf-actions';
-import { NewDesign } from './new-design';
+import { FirstWays } from './first-ways';
+import type { Beginning } from './new-design';
 import { useOccasionWords } from './for-season';
 import { ShelfRow } from './shelf-row';
 
+// Not needed for the shelf's first sight, but soon after.
+const newDesign = () => import('./new-design');
+const NewDesign = lazy(() => newDesign().then((m) => ({ default: m.NewDesign })));
 const MakeDialog = lazy(() => import('../files').then((m) => ({ default: m.MakeDialog })));
 
 type Sort = 'changed' | 'name';
@@ -44,7 +48,8 @@ function byDesign(listings: readonly ListingState[]): Map<string, Map<string, st
 /** The seller's designs: each on its garments, with what it still needs. */
 export function Shelf() {
   const [archived, setArchived] = useState(false);
-  const [making, setMaking] = useState(false);
+  /** What a new design is begun from; null while none is. */
+  const [making, setMaking] = useState<Beginning | null>(null);
   /** Ids of the designs whose files are planned. */
   const [files, setFiles] = useState<string[] | null>(null);
   const [deleting, setDeleting] = useState<Chosen[] | null>(null);
@@ -65,12 +70,18 @@ export function Shelf() {
   const states = useMemo(() => byDesign(listings ?? []), [listings]);
   useKeys({
     '/': named('Search the shelf', () => search.current?.focus()),
-    n: named('New design', () => setMaking(true)),
+    n: named('New design', () => setMaking({})),
   });
 
   const shown = useMemo(() => designs.data?.pages.flatMap((p) => p.designs) ?? [], [designs.data]);
   const occasionWords = useOccasionWords(shown.map((d) => d.occasion));
   const close = designs.data?.pages[0]?.close ?? false;
+  /** Nothing was looked for and nothing is there. */
+  const bare = designs.data !== undefined && shown.length === 0 && !words && !listed && !archived;
+  useEffect(() => {
+    const idle = requestIdleCallback(() => void newDesign());
+    return () => cancelIdleCallback(idle);
+  }, []);
   const chosen = useChosen(shown);
   const total = designs.data?.pages[0]?.total ?? 0;
   const more = useSentinel(() => {
@@ -147,7 +158,7 @@ export function Shelf() {
         >
           {archived ? 'Back to the shelf' : 'Show the archive'}
         </Button>
-        <Button tone="main" onClick={() => setMaking(true)}>
+        <Button tone="main" onClick={() => setMaking({})}>
           <Plus size={16} aria-hidden /> New design
         </Button>
       </div>
@@ -173,27 +184,24 @@ export function Shelf() {
           </div>
         )}
         {designs.isLoading && <p className="text-muted">Reading the shelf…</p>}
-        {designs.data && shown.length === 0 && (
+        {bare && (
+          <FirstWays
+            onProduct={() => setMaking({})}
+            onStarter={() => setMaking({ starter: true })}
+            onPicture={(files) => setMaking({ files })}
+          />
+        )}
+        {designs.data && shown.length === 0 && !bare && (
           <div className="rounded-md border border-dashed border-edge p-10 text-center">
             {words ? (
               <p>Nothing here has “{words}” in its name, on it, or in its parts and inks.</p>
             ) : listed ? (
               <p>No design here has a listing that stands so.</p>
-            ) : archived ? (
+            ) : (
               <p>
                 The archive is empty. Designs that you archive wait here until you put them back, or delete
                 them.
               </p>
-            ) : (
-              <>
-                <p className="font-display text-lg font-semibold">Your shelf is empty</p>
-                <p className="mt-1 mb-4 text-muted">
-                  Start from a product’s exact size, on the garment colour you will sell.
-                </p>
-                <Button tone="main" onClick={() => setMaking(true)}>
-                  <Plus size={16} aria-hidden /> New design
-                </Button>
-              </>
             )}
           </div>
         )}
@@ -240,14 +248,16 @@ export function Shelf() {
           onClose={() => setDeleting(null)}
         />
       )}
-      {specs && garments && (
-        <NewDesign
-          open={making}
-          specs={specs}
-          garments={garments}
-          onClose={() => setMaking(false)}
-          onMade={(id) => void navigate(`/design/${id}`)}
-        />
+      {making && specs && garments && (
+        <Suspense fallback={null}>
+          <NewDesign
+            beginning={making}
+            specs={specs}
+            garments={garments}
+            onClose={() => setMaking(null)}
+            onMade={(id) => void navigate(`/design/${id}`)}
+          />
+        </Suspense>
       )}
     </main>
   );

@@ -1,9 +1,11 @@
 import { Radio, RadioGroup } from '@headlessui/react';
 import { Trash2 } from 'lucide-react';
+import { useEffect, useRef } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import { DAY, wordsAsRead, wordSlots, wordsOf } from '@brelm/core/design';
 import { GarmentCanvas, isPale, useDrawing, useThumbnail } from '../design';
-import { reasonOf, useRemoveStarterMutation, useStartersQuery, type Starter } from '../store/api';
+import { reasonOf, type Starter } from '../store/api';
+import { useRemoveStarterMutation, useStartersQuery } from '../store/design-documents-api';
 import { IconButton, notify } from '../ui';
 
 export const NO_STARTER = '';
@@ -30,6 +32,7 @@ export function StarterChoice({
   garment,
   words,
   onWords,
+  sought,
 }: {
   value: string;
   onChange: (id: string) => void;
@@ -37,12 +40,24 @@ export function StarterChoice({
   /** By part id of the chosen starter. */
   words: Record<string, string>;
   onWords: (words: Record<string, string>) => void;
+  /** It is what somebody came for: the first one is chosen, and seen. */
+  sought?: boolean;
 }) {
   const { data: starters, error } = useStartersQuery();
   const [remove] = useRemoveStarterMutation();
   const chosen = starters?.find((s) => s.id === value);
+  const first = starters?.[0]?.id;
+  const place = useRef<HTMLDivElement>(null);
+  const led = useRef(false);
+  useEffect(() => {
+    if (!sought || !first || led.current) return;
+    led.current = true;
+    onChange(first);
+    place.current?.scrollIntoView({ block: 'center' });
+    place.current?.querySelectorAll<HTMLElement>('[role="radio"]')[1]?.focus();
+  }, [sought, first, onChange]);
   return (
-    <div>
+    <div ref={place}>
       <RadioGroup value={value} onChange={onChange} aria-label="Start from">
         <p className="heading mt-4 mb-1.5">Start from</p>
         {error && (

@@ -5,6 +5,7 @@ import { FORMS } from '@brelm/core/geometry';
 import { useMotifTopicsQuery, useTypefacesQuery, type OwnPicture } from '../store/api';
 import { Button, FileButton, Modal } from '../ui';
 import { addCode, addLettering, addMotif, addPicture, addShape, bringIn } from '../editor/bring-in';
+import { PART_FILES } from '../editor/picture-files';
 import { FaceField } from '../inspector/lettering';
 import { useSettled } from '../ui/use-settled';
 import { OwnPictures } from './own-pictures';
@@ -195,7 +196,7 @@ export function AddPart({
         <FileButton
           multiple
           testId="file-input"
-          accept=".png,.jpg,.jpeg,.webp,.avif,.tif,.tiff,.gif,.svg,image/png,image/jpeg,image/webp,image/avif,image/tiff,image/gif,image/svg+xml"
+          accept={PART_FILES}
           onFiles={(list) => {
             close();
             void bringIn(list, edit);

@@ -1,6 +1,5 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Garment } from '@brelm/core/colour';
-import { documentOf, readDesign, type Design, type DesignDocument } from '@brelm/core/design';
 import type { Scene } from '@brelm/core/mockup';
 import type { Catalogue } from '@brelm/core/press';
 import type { GarmentContrast } from '@brelm/core/proof';
@@ -12,7 +11,6 @@ import type {
   DesignPage,
   DesignsTakenIn,
   ShelfAsked,
-  Starter,
   Palette,
   VersionEntry,
   TypefaceEntry,
@@ -118,10 +116,6 @@ export const api = createApi({
     facesUsed: build.query<Record<string, string[]>, void>({
       query: () => 'typefaces/used',
       providesTags: ['designs'],
-    }),
-    createDesign: build.mutation<KeptDesign, Design>({
-      query: (design) => ({ url: 'designs', method: 'POST', body: { document: documentOf(design) } }),
-      invalidatesTags: ['designs'],
     }),
     duplicateDesign: build.mutation<KeptDesign, string>({
       query: (id) => ({ url: `designs/${id}/duplicate`, method: 'POST', body: {} }),
@@ -264,39 +258,10 @@ export const api = createApi({
       query: (id) => ({ url: `palettes/${id}`, method: 'DELETE' }),
       invalidatesTags: ['palettes'],
     }),
-    starters: build.query<Starter[], void>({
-      query: () => 'starters',
-      transformResponse: (starters: (Omit<Starter, 'document'> & { document: DesignDocument })[]) =>
-        starters.map((s) => ({ ...s, document: readDesign(s.document) })),
-      providesTags: ['starters'],
-    }),
-    addStarter: build.mutation<{ id: string }, Design>({
-      query: (design) => ({ url: 'starters', method: 'POST', body: { document: documentOf(design) } }),
-      invalidatesTags: ['starters'],
-    }),
-    removeStarter: build.mutation<void, string>({
-      query: (id) => ({ url: `starters/${id}`, method: 'DELETE' }),
-      invalidatesTags: ['starters'],
-    }),
     versions: build.query<VersionEntry[], string>({
       query: (id) => `designs/${id}/versions`,
       providesTags: ['versions'],
       keepUnusedDataFor: 0,
-    }),
-    version: build.query<VersionEntry & { document: Design }, { id: string; version: number }>({
-      query: ({ id, version }) => `designs/${id}/versions/${version}`,
-      transformResponse: (entry: VersionEntry & { document: DesignDocument }) => ({
-        ...entry,
-        document: readDesign(entry.document),
-      }),
-    }),
-    keepVersion: build.mutation<VersionEntry, { id: string; name: string; design: Design }>({
-      query: ({ id, name, design }) => ({
-        url: `designs/${id}/versions`,
-        method: 'POST',
-        body: { name, document: documentOf(design) },
-      }),
-      invalidatesTags: ['versions'],
     }),
     dropVersion: build.mutation<void, { id: string; version: number }>({
       query: ({ id, version }) => ({ url: `designs/${id}/versions/${version}`, method: 'DELETE' }),
@@ -392,7 +357,6 @@ export const {
   useDesignsInfiniteQuery,
   useDesignVerdictsQuery,
   useFacesUsedQuery,
-  useCreateDesignMutation,
   useDuplicateDesignMutation,
   useArchiveDesignMutation,
   useDeleteDesignMutation,
@@ -429,12 +393,7 @@ export const {
   usePalettesQuery,
   useAddPaletteMutation,
   useRemovePaletteMutation,
-  useStartersQuery,
-  useAddStarterMutation,
-  useRemoveStarterMutation,
   useVersionsQuery,
-  useVersionQuery,
-  useKeepVersionMutation,
   useDropVersionMutation,
   usePlanQuery,
   useScenesQuery,

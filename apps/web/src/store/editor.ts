@@ -2,6 +2,8 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { applyEdits, openSide, type Design, type Edit } from '@brelm/core/design';
 import type { Finding } from '@brelm/core/proof';
 import type { StoredDesign } from './api';
+import { store } from '.';
+import { root } from './root';
 
 /**
  * One step that can be undone. Designs are immutable and share what has not changed, so keeping
@@ -247,3 +249,7 @@ export const {
   mineKept,
   saveStateChanged,
 } = editor.actions;
+
+// A slice that is put in has a state from the next action on.
+root.inject(editor);
+store.dispatch({ type: 'editor/came' });

@@ -2,15 +2,19 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api';
-import { editor } from './editor';
+import type { EditorState } from './editor';
+import { root } from './root';
 
-export const store = configureStore({
-  reducer: { [api.reducerPath]: api.reducer, editor: editor.reducer },
+const made = configureStore({
+  reducer: root,
   // The checks of the default middleware walk the whole design at every action.
   middleware: (defaults) =>
     defaults({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
 });
 
-export type RootState = ReturnType<typeof store.getState>;
+/** `editor` is there once a design was opened: only what shows itself everywhere has to ask. */
+export type RootState = ReturnType<typeof made.getState> & { editor: EditorState };
+export const store = made as Omit<typeof made, 'getState'> & { getState(): RootState };
+
 export const useAppDispatch = useDispatch.withTypes<typeof store.dispatch>();
 export const useAppSelector = useSelector.withTypes<RootState>();

@@ -1,5 +1,4 @@
 import type { Hex } from './srgb';
-import { deltaE } from './difference';
 
 /** How a colour of a blank is made up; all but `solid` have a second colour. */
 export const GARMENT_KINDS = ['solid', 'heather', 'tie-dye', 'film'] as const;
@@ -32,8 +31,3 @@ export interface Garment {
 /** The colours that a garment shows: one for a solid, two for any other kind. */
 export const yarns = (garment: Garment): Hex[] =>
   garment.kind !== 'solid' && garment.second ? [garment.value, garment.second] : [garment.value];
-
-/** The yarn that is nearer to `ink` (smallest CIEDE2000): the one that contrast is judged against. */
-export function nearestYarn(garment: Garment, ink: Hex): Hex {
-  return yarns(garment).reduce((best, yarn) => (deltaE(yarn, ink) < deltaE(best, ink) ? yarn : best));
-}

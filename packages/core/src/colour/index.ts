@@ -3,6 +3,7 @@ export * from './srgb';
 export * from './contrast';
 export * from './difference';
 export * from './garment';
+export * from './nearest-yarn';
 export * from './reach';
 export * from './names';
 export * from './white-balance';

@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { shallowEqual } from 'react-redux';
 import type { Garment } from '@brelm/core/colour';
 import { applyEdits, bundleEdits, emptyDesign, unbundleEdits, type Design } from '@brelm/core/design';
@@ -12,6 +12,8 @@ import { whenSaved } from '../../store/when-saved';
 import { named, undoKeys, useKeys } from '../../use-keys';
 import { partTitle } from '@brelm/core/parts';
 import { useFindable } from '../../find/found';
+import { bringIn } from '../../editor/bring-in';
+import { broughtAlong } from '../../editor/picture-files';
 import { OrderFigures } from '../../order';
 import { AddPart } from '../../stack/add-part';
 import { Board, type BoardHandle } from '../../board/board';
@@ -63,6 +65,11 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
   const resolved = useDrawing(design, colourway)!;
   const [exporting, setExporting] = useState(false);
   const [adding, setAdding] = useState(false);
+  // What it was begun with comes onto its board.
+  useEffect(() => {
+    const files = id ? broughtAlong(id) : [];
+    if (files.length) void bringIn(files, edit);
+  }, [id, edit]);
   /** The words that a figure is to be drawn from; null while none is asked for. */
   const [ordering, setOrdering] = useState<string | null>(null);
   const [tool, setTool] = useState<Tool>('choose');

@@ -1,0 +1,85 @@
+import { ImageUp, LayoutTemplate, Shirt } from 'lucide-react';
+import { useRef, type ReactNode } from 'react';
+import { PART_FILES } from '../editor/picture-files';
+
+function Way({
+  icon,
+  title,
+  about,
+  onClick,
+}: {
+  icon: ReactNode;
+  title: string;
+  about: string;
+  onClick: () => void;
+}) {
+  return (
+    <li className="flex">
+      <button
+        type="button"
+        className="flex w-full flex-col items-start gap-2 rounded-md border border-line bg-card p-5 text-left hover:border-ink"
+        onClick={onClick}
+      >
+        <span aria-hidden className="text-spruce">
+          {icon}
+        </span>
+        <span className="font-display text-lg leading-tight font-semibold">{title}</span>
+        <span className="text-[13.5px] text-muted">{about}</span>
+      </button>
+    </li>
+  );
+}
+
+/** What an empty shelf offers: three ways to a first design. */
+export function FirstWays({
+  onProduct,
+  onStarter,
+  onPicture,
+}: {
+  onProduct: () => void;
+  onStarter: () => void;
+  onPicture: (files: File[]) => void;
+}) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <section aria-label="Ways to begin" className="mx-auto mt-10 max-w-4xl">
+      <p className="font-display text-2xl font-semibold">Your shelf is empty</p>
+      <p className="mt-1 mb-5 text-muted">
+        Every design starts from a product’s exact size, on the colour that it will be sold on. Begin with
+      </p>
+      <ul className="grid gap-3 sm:grid-cols-3">
+        <Way
+          icon={<Shirt size={26} strokeWidth={1.6} />}
+          title="a product and a garment"
+          about="An empty board of its size in pixels; add words, figures, shapes."
+          onClick={onProduct}
+        />
+        <Way
+          icon={<LayoutTemplate size={26} strokeWidth={1.6} />}
+          title="a starter"
+          about="A layout that stands already: your words and your figure go into it."
+          onClick={onStarter}
+        />
+        <Way
+          icon={<ImageUp size={26} strokeWidth={1.6} />}
+          title="a picture"
+          about="PNG, JPEG, SVG and others: it comes onto the board, to cut out, trace or use as it is."
+          onClick={() => input.current!.click()}
+        />
+      </ul>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        multiple
+        accept={PART_FILES}
+        data-testid="first-picture"
+        onChange={(e) => {
+          const files = [...(e.target.files ?? [])];
+          e.target.value = '';
+          if (files.length) onPicture(files);
+        }}
+      />
+    </section>
+  );
+}

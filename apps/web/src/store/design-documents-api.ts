@@ -1,0 +1,50 @@
+import { documentOf, readDesign, type Design, type DesignDocument } from '@brelm/core/design';
+import { api, type KeptDesign, type Starter, type VersionEntry } from './api';
+
+/** What the server is asked of whole designs, which are read and written here: it comes with the code that needs it. */
+const designDocumentsApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    createDesign: build.mutation<KeptDesign, Design>({
+      query: (design) => ({ url: 'designs', method: 'POST', body: { document: documentOf(design) } }),
+      invalidatesTags: ['designs'],
+    }),
+    starters: build.query<Starter[], void>({
+      query: () => 'starters',
+      transformResponse: (starters: (Omit<Starter, 'document'> & { document: DesignDocument })[]) =>
+        starters.map((s) => ({ ...s, document: readDesign(s.document) })),
+      providesTags: ['starters'],
+    }),
+    addStarter: build.mutation<{ id: string }, Design>({
+      query: (design) => ({ url: 'starters', method: 'POST', body: { document: documentOf(design) } }),
+      invalidatesTags: ['starters'],
+    }),
+    removeStarter: build.mutation<void, string>({
+      query: (id) => ({ url: `starters/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['starters'],
+    }),
+    version: build.query<VersionEntry & { document: Design }, { id: string; version: number }>({
+      query: ({ id, version }) => `designs/${id}/versions/${version}`,
+      transformResponse: (entry: VersionEntry & { document: DesignDocument }) => ({
+        ...entry,
+        document: readDesign(entry.document),
+      }),
+    }),
+    keepVersion: build.mutation<VersionEntry, { id: string; name: string; design: Design }>({
+      query: ({ id, name, design }) => ({
+        url: `designs/${id}/versions`,
+        method: 'POST',
+        body: { name, document: documentOf(design) },
+      }),
+      invalidatesTags: ['versions'],
+    }),
+  }),
+});
+
+export const {
+  useCreateDesignMutation,
+  useStartersQuery,
+  useAddStarterMutation,
+  useRemoveStarterMutation,
+  useVersionQuery,
+  useKeepVersionMutation,
+} = designDocumentsApi;
