@@ -50,7 +50,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
         directives: {
           defaultSrc: ["'self'"],
           scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
-          styleSrc: ["'self'", "'unsafe-inline'"],
+          styleSrc: ["'self'"],
           imgSrc: ["'self'", 'blob:', 'data:'],
           workerSrc: ["'self'", 'blob:'],
           connectSrc: ["'self'", 'blob:', 'data:'],

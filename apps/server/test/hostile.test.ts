@@ -277,10 +277,17 @@ describe('the doors', () => {
   });
 
   it('the page may load from here alone', async () => {
-    const policy = (await fetch(`${it0.url}/api/health`)).headers.get('content-security-policy')!;
-    expect(policy).not.toMatch(/https:|http:|\*/);
+    const { headers } = await fetch(`${it0.url}/api/health`);
+    const policy = headers.get('content-security-policy')!;
+    expect(policy).not.toMatch(/https:|http:|\*|'unsafe-inline'|'unsafe-eval'/);
+    expect(headers.get('cross-origin-opener-policy')).toBe('same-origin');
+    expect(headers.get('cross-origin-resource-policy')).toBe('same-origin');
+    expect(headers.get('x-content-type-options')).toBe('nosniff');
+    expect(headers.get('referrer-policy')).toBe('no-referrer');
     for (const rule of [
       "default-src 'self'",
+      "style-src 'self'",
+      "base-uri 'none'",
       "font-src 'self'",
       "object-src 'none'",
       "frame-ancestors 'none'",
