@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import { useAppSelector } from './store';
-import type { EditorState } from './store/editor';
+import type { EditorState } from './store/editor-state';
 
 /** The state of saving, in words. */
 export function SaveMark() {

@@ -2,7 +2,7 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api';
-import type { EditorState } from './editor';
+import type { EditorState } from './editor-state';
 import { root } from './root';
 
 const made = configureStore({
