@@ -1,7 +1,9 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { applyEdits, openSide, type Design, type Edit } from '@brelm/core/design';
+import type { Finding } from '@brelm/core/proof';
 import { store } from '.';
-import type { EditorState, SaveState, Step } from './editor-state';
+import type { StoredDesign } from './api';
+import type { EditorState, SaveState } from './editor-state';
 import { root } from './root';
 
 export type { EditorState, SaveState } from './editor-state';
