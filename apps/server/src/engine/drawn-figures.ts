@@ -58,7 +58,7 @@ export const BOOK_IDS: readonly string[] = [
   ...new Set([...SUBJECTS, ...WORN, ...HELD, ...SEATS, ...BACKDROPS].map((t) => t.id)),
 ];
 
-/** Figures that go into more than a picture of a thing: hands and signs are none. */
+/** The id that a figure of this name has in the set. */
 const nameOf = (phrase: string): string => `${SET}/${phrase.replace(/[’']/g, '').replace(/ /g, '-')}`;
 
 /** What a request asks for; its words are looked up in the books, then among the names of the library. Throws a FigureError. */

@@ -1,81 +1,20 @@
-/** The tables of the database, a class each; a new one goes into ENTITIES and gets a migration. */
-import {
-  DesignRow,
-  DesignPreviewRow,
-  DesignVersionRow,
-  StarterRow,
-  PaletteRow,
-  LookRow,
-  SheetRow,
-  OwnSeriesRow,
-} from './designs';
-import {
-  MaterialRow,
-  TypefaceRow,
-  FavouriteTypefaceRow,
-  SceneRow,
-  FigureOrderRow,
-  FigureDrawingRow,
-} from './materials';
-import { SpecRow, SpecVersionRow, GarmentRow } from './specs';
-import { RunRow, RunFileRow } from './runs';
-import {
-  PressOrderRow,
-  SampleRow,
-  MarketShopRow,
-  MarketListingRow,
-  MarketFileRow,
-  ConnectionRow,
-  ListingRow,
-  SendingRow,
-  SendingLineRow,
-  ProtectedWordRow,
-} from './selling';
-import { SeasonRow, IdeaRow, OwnSearchRow, WatchedRow } from './almanac';
-import { OwnWordRow, SettingRow } from './settings';
+/** The tables of the database, a class each, in a file a room; a new one gets a migration. */
+import * as almanac from './almanac';
+import * as designs from './designs';
+import * as materials from './materials';
+import * as runs from './runs';
+import * as selling from './selling';
+import * as settings from './settings';
+import * as specs from './specs';
 
+export * from './almanac';
 export * from './designs';
 export * from './materials';
-export * from './specs';
 export * from './runs';
 export * from './selling';
-export * from './almanac';
 export * from './settings';
+export * from './specs';
 
-export const ENTITIES = [
-  DesignRow,
-  DesignVersionRow,
-  DesignPreviewRow,
-  MaterialRow,
-  SpecRow,
-  SpecVersionRow,
-  GarmentRow,
-  RunRow,
-  RunFileRow,
-  PaletteRow,
-  StarterRow,
-  TypefaceRow,
-  LookRow,
-  SheetRow,
-  SceneRow,
-  PressOrderRow,
-  SampleRow,
-  MarketShopRow,
-  MarketListingRow,
-  MarketFileRow,
-  ConnectionRow,
-  ListingRow,
-  SendingRow,
-  SendingLineRow,
-  ProtectedWordRow,
-  SeasonRow,
-  IdeaRow,
-  OwnSearchRow,
-  WatchedRow,
-  OwnSeriesRow,
-  OwnWordRow,
-  FavouriteTypefaceRow,
-  SettingRow,
-  FigureOrderRow,
-  FigureDrawingRow,
-];
+export const ENTITIES = [almanac, designs, materials, runs, selling, settings, specs].flatMap((room) =>
+  Object.values(room),
+);

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { BACKDROPS, FORM_IDS, formArt, HELD, SEATS, SUBJECTS, WORN } from './book';
-import { FigureError, MOST_WORDS, readRequest, type FigureRequest } from './request';
-import { STYLE_IDS, STYLES } from './styles';
-import { POSES } from './types';
+import { BACKDROPS, FORM_IDS, formArt, HELD, SEATS, SUBJECTS, WORN } from '../book';
+import { FigureError, MOST_WORDS, readRequest, type FigureRequest } from '.';
+import { STYLE_IDS, STYLES } from '../styles';
+import { POSES } from '../types';
 
 /** What a request is understood as, in short. */
 function short(words: string, lookUp?: (name: string) => string | null) {
@@ -47,6 +47,8 @@ describe('what a request asks for', () => {
     ['a snail under the stars', { subject: 'flat/snail', above: ['flat/star'] }],
     ['the moon with a night cap', { subject: 'flat/full-moon-face', worn: ['form/night-cap'] }],
     ['a lantern', { subject: 'form/lantern' }],
+    ['constructor owl', { subject: 'flat/owl', undone: ['constructor'] }],
+    ['an owl toString, __proto__', { subject: 'flat/owl', undone: ['tostring', 'proto'] }],
     ['woodcut of a stag', { subject: 'flat/deer', style: 'woodcut' }],
     ['a grumpy owl', { subject: 'flat/owl', undone: ['grumpy'] }],
     [

@@ -1,9 +1,19 @@
 import fc from 'fast-check';
-import { boxCentre, boxHeight, boxWidth, MOVE, LINE, CLOSE, pathBounds, unite, EMPTY_BOX } from '../geometry';
-import { HELD, SUBJECTS, WORN } from './book';
-import { composeFigure, fillsBox } from './compose';
-import { readRequest } from './request';
-import type { FigureArt, Fill } from './types';
+import {
+  boxCentre,
+  boxHeight,
+  boxWidth,
+  MOVE,
+  LINE,
+  CLOSE,
+  pathBounds,
+  unite,
+  EMPTY_BOX,
+} from '../../geometry';
+import { HELD, SUBJECTS, WORN } from '../book';
+import { composeFigure, fillsBox } from '.';
+import { readRequest } from '../request';
+import type { FigureArt, Fill } from '../types';
 
 const square = (left: number, top: number, right: number, bottom: number, colour = '#7d5230'): Fill => ({
   ...{ colour, opacity: 1 },
