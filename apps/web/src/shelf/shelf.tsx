@@ -79,8 +79,9 @@ export function Shelf() {
   /** Nothing was looked for and nothing is there. */
   const bare = designs.data !== undefined && shown.length === 0 && !words && !listed && !archived;
   useEffect(() => {
-    const idle = requestIdleCallback(() => void newDesign());
-    return () => cancelIdleCallback(idle);
+    // Not every browser says when it has nothing to do.
+    const soon = setTimeout(() => void newDesign(), 500);
+    return () => clearTimeout(soon);
   }, []);
   const chosen = useChosen(shown);
   const total = designs.data?.pages[0]?.total ?? 0;
