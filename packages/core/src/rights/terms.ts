@@ -54,4 +54,4 @@ const TERMS: Record<string, Terms> = {
 export const KNOWN_LICENCES: readonly string[] = Object.keys(TERMS);
 
 /** The terms of a licence; null where nobody has said, or the id is not known. */
-export const termsOf = (licence: Licence): Terms | null => TERMS[licence.id] ?? null;
+export const termsOf = ({ id }: Licence): Terms | null => (Object.hasOwn(TERMS, id) ? TERMS[id] : null);
