@@ -63,19 +63,19 @@ describe('a figure drawn to order', () => {
     await words().fill('an owl in a top hat');
     await page.keyboard.press('Enter');
     await drawings('an owl in a top hat').waitFor();
+    /** Waits until the first drawing is another. */
+    const another = (before: string | null) =>
+      page.waitForFunction((src) => {
+        const now = document.querySelector('img[alt="an owl in a top hat, drawing 1"]')?.getAttribute('src');
+        return now && now !== src;
+      }, before);
     const first = () => dialog().getByAltText('an owl in a top hat, drawing 1').getAttribute('src');
     const flat = await first();
     await dialog().getByRole('button', { name: 'Woodcut', pressed: false }).click();
-    await page.waitForFunction((before) => {
-      const src = document.querySelector('img[alt="an owl in a top hat, drawing 1"]')?.getAttribute('src');
-      return src !== undefined && src !== null && src !== before;
-    }, flat);
+    await another(flat);
     const woodcut = await first();
     await dialog().getByRole('button', { name: 'Four others' }).click();
-    await page.waitForFunction((before) => {
-      const src = document.querySelector('img[alt="an owl in a top hat, drawing 1"]')?.getAttribute('src');
-      return src !== undefined && src !== null && src !== before;
-    }, woodcut);
+    await another(woodcut);
     await dialog().getByRole('button', { name: 'Take drawing 3 as a picture' }).click();
     await dialog().waitFor({ state: 'detached' });
     await row('an owl in a top hat').waitFor();

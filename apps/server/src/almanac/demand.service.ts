@@ -16,6 +16,7 @@ import { containing, wordsOf } from '../database/like';
 import { OwnSearchRow, WatchedRow } from '../database/entities';
 import { askOutside } from '../http/outside';
 import { ConnectionsService } from '../listings/connections.service';
+import { readHistories, readNear, readPhrases } from './searches-answer';
 import { OPTIONS, type ServerOptions } from '../options';
 import { DocumentsService } from '../workers/documents.service';
 
@@ -68,13 +69,6 @@ const AT_ONCE = 2000;
 /** What is compared with one another. */
 export const COMPARED = ['', 'shirt', 'mug', 'ornament', 'sticker'] as const;
 
-interface History {
-  phrase: string;
-  product: string;
-  months: MonthFigure[];
-  listings: number;
-}
-
 type Key = Pick<Demand, 'phrase' | 'product'>;
 const keyOf = ({ phrase, product }: Key): string => `${phrase}\u0000${product}`;
 
@@ -113,7 +107,7 @@ export class DemandService {
     const asked = new URLSearchParams({
       ...{ q: search, from: String(Math.max(0, from - mine.length)), count: String(Math.max(1, rest)) },
     });
-    const found = await this.ask<{ total: number; phrases: string[] }>(`phrases?${asked.toString()}`);
+    const found = await this.ask(readPhrases, `phrases?${asked.toString()}`);
     const others = rest > 0 ? (found?.phrases.filter((p) => !mine.includes(p)) ?? []) : [];
     const keys = [...page, ...others].map((phrase) => ({ phrase, product }));
     const { rows, silent } = await this.demands(keys, country);
@@ -125,7 +119,7 @@ export class DemandService {
     const keys = COMPARED.map((product) => ({ phrase, product }));
     const [found, near] = await Promise.all([
       this.demands(keys, country),
-      this.ask<{ phrases: string[] }>(`near?${new URLSearchParams({ phrase }).toString()}`),
+      this.ask(readNear, `near?${new URLSearchParams({ phrase }).toString()}`),
     ]);
     return { ...found, near: near?.phrases ?? [], silent: found.silent || !near };
   }
@@ -171,7 +165,7 @@ export class DemandService {
     const [own, watched, told] = await Promise.all([
       this.ownOf(keys, country),
       this.watched.findBy({ country }),
-      this.ask<{ histories: (History | null)[] }>('histories', {
+      this.ask(readHistories, 'histories', {
         phrases: keys.map(({ phrase, product }) => ({ phrase, product })),
         ...{ country, months: MONTHS },
       }),
@@ -217,11 +211,10 @@ export class DemandService {
   }
 
   /** What the service says; null where it does not answer in time, or says what nobody can read. */
-  private async ask<T>(path: string, body?: unknown): Promise<T | null> {
+  private async ask<T>(read: (answer: unknown) => T, path: string, body?: unknown): Promise<T | null> {
     const base = this.options.searches ?? `${this.connections.home}/api/searches`;
-    return askOutside(`${base}/${path}`, { body, patience: PATIENCE_MS, most: MOST_ANSWER }).then(
-      (answer) => answer as T,
-      () => null,
-    );
+    return askOutside(`${base}/${path}`, { body, patience: PATIENCE_MS, most: MOST_ANSWER })
+      .then(read)
+      .catch(() => null);
   }
 }

@@ -1,4 +1,4 @@
-import { SilentError } from '../http/outside';
+import { list as anyList, record, refuse, text as anyText } from '../http/outside-answer';
 
 /** What a service says of itself. */
 export interface FigureServiceAbout {
@@ -19,15 +19,8 @@ export interface ServiceDrawing {
 /** More drawings, or longer lists and texts, than anybody looks at. */
 const MOST = { drawings: 8, list: 60, text: 300, svg: 5_000_000, png: 20_000_000 } as const;
 
-const refuse = (what: string): never => {
-  throw new SilentError(`what it answered cannot be used: ${what}`);
-};
-const record = (v: unknown, what: string): Record<string, unknown> =>
-  v !== null && typeof v === 'object' && !Array.isArray(v) ? (v as Record<string, unknown>) : refuse(what);
-const text = (v: unknown, what: string, most: number = MOST.text): string =>
-  typeof v === 'string' && v.length <= most ? v : refuse(what);
-const list = (v: unknown, what: string): unknown[] =>
-  Array.isArray(v) && v.length <= MOST.list ? v : refuse(what);
+const text = (v: unknown, what: string, most: number = MOST.text): string => anyText(v, what, most);
+const list = (v: unknown, what: string): unknown[] => anyList(v, what, MOST.list);
 const given = (v: unknown): unknown[] => (v === undefined || v === null ? [] : list(v, 'a list is too long'));
 
 /** Reads what a service says of itself; throws a SilentError that says what is wrong with it. */

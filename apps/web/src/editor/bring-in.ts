@@ -7,10 +7,10 @@ import { mmToPx } from '@brelm/core/units';
 import { store } from '../store';
 import { api, reasonOf, type BroughtIn, type OwnPicture } from '../store/api';
 import { dropNotice, notify } from '../ui';
+import { stem } from './picture-files';
 import type { Editing } from './use-edit';
 import { fetchMotif, type FoundMotif } from '../stack/use-motifs';
 
-const stem = (file: string) => file.replace(/\.[^.]+$/, '') || file;
 const MOST_BYTES = 50 * 1024 * 1024;
 
 function partFor(design: Design, brought: BroughtIn, at: [number, number]): { edits: Edit[]; id: string } {

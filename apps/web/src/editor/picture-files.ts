@@ -2,6 +2,9 @@
 export const PART_FILES =
   '.png,.jpg,.jpeg,.webp,.avif,.tif,.tiff,.gif,.svg,image/png,image/jpeg,image/webp,image/avif,image/tiff,image/gif,image/svg+xml';
 
+/** The name of a file without its ending. */
+export const stem = (file: string): string => file.replace(/\.[^.]+$/, '') || file;
+
 const along = new Map<string, readonly File[]>();
 
 /** Files that a design is begun with: they come onto its board when it is opened. */

@@ -18,7 +18,7 @@ import {
   spread,
 } from '../design';
 import { Button, garmentBackground, Modal } from '../ui';
-import { bringAlong } from '../editor/picture-files';
+import { bringAlong, stem } from '../editor/picture-files';
 import { NO_STARTER, StarterChoice } from './starter-choice';
 
 /** What a design is begun from, beside its product: a starter that is looked for, or files that come onto the board. */
@@ -43,7 +43,7 @@ export function NewDesign({
 }) {
   const choices = specSides(specs);
   // A picture gives its name.
-  const [name, setName] = useState(beginning.files?.[0]?.name.replace(/\.[^.]+$/, '') ?? '');
+  const [name, setName] = useState(beginning.files?.length ? stem(beginning.files[0].name) : '');
   const [chosen, setChosen] = useState(
     () =>
       [lastProduct(), FIRST_PRODUCT]

@@ -77,7 +77,7 @@ export function Shelf() {
   const occasionWords = useOccasionWords(shown.map((d) => d.occasion));
   const close = designs.data?.pages[0]?.close ?? false;
   /** Nothing was looked for and nothing is there. */
-  const bare = designs.data !== undefined && shown.length === 0 && !words && !listed && !archived;
+  const bare = designs.currentData !== undefined && shown.length === 0 && !sought && !listed && !archived;
   useEffect(() => {
     // Not every browser says when it has nothing to do.
     const soon = setTimeout(() => void newDesign(), 500);
@@ -192,7 +192,7 @@ export function Shelf() {
             onPicture={(files) => setMaking({ files })}
           />
         )}
-        {designs.data && shown.length === 0 && !bare && (
+        {designs.data && shown.length === 0 && (words || listed || archived) && (
           <div className="rounded-md border border-dashed border-edge p-10 text-center">
             {words ? (
               <p>Nothing here has “{words}” in its name, on it, or in its parts and inks.</p>

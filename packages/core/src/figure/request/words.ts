@@ -1,3 +1,4 @@
+import pluralize from 'pluralize';
 import type { Hex } from '../../colour';
 import { POSES, type Pose } from '../types';
 
@@ -113,16 +114,7 @@ export const IDLE = new Set(
 );
 
 /** A word and what it may be the plural of. */
-export const singulars = (word: string): string[] => {
-  const out = [word];
-  if (/ies$/.test(word)) out.push(word.replace(/ies$/, 'y'));
-  if (/(x|s|sh|ch|o)es$/.test(word)) out.push(word.slice(0, -2));
-  if (/[^s]s$/.test(word)) out.push(word.slice(0, -1));
-  if (/(wol|cal|lea)ves$/.test(word)) out.push(word.replace(/ves$/, 'f'));
-  if (word === 'mice') out.push('mouse');
-  if (word === 'geese') out.push('goose');
-  return out;
-};
+export const singulars = (word: string): string[] => [...new Set([word, pluralize.singular(word)])];
 
 /** The words of a request, small; a comma for whatever parts them. */
 export const tokensOf = (words: string): string[] =>
