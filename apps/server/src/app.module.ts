@@ -39,7 +39,7 @@ import { WeatherService } from './markets/weather';
 import { MaterialsController } from './materials/materials.controller';
 import { MaterialsService } from './materials/materials.service';
 import { MotifsController } from './motifs/motifs.controller';
-import { OPTIONS, type ServerOptions } from './options';
+import { OPTIONS, type ShopOptions } from './options';
 import { TypefacesController } from './typefaces/typefaces.controller';
 import { TypefacesService } from './typefaces/typefaces.service';
 import { WordsController } from './words/words.controller';
@@ -70,9 +70,10 @@ import { CopiesService } from './backup/copies.service';
 import { DocumentsService } from './workers/documents.service';
 import { PoolService } from './workers/pool.service';
 
+/** A shop: its own database, its own files. */
 @Module({})
 export class AppModule {
-  static with(options: ServerOptions): DynamicModule {
+  static with(options: ShopOptions, pool: PoolService): DynamicModule {
     const { host, port, user, password, name } = options.database;
     return {
       module: AppModule,
@@ -135,7 +136,7 @@ export class AppModule {
         DiskGuard,
         { provide: APP_INTERCEPTOR, useExisting: DatabaseGuard },
         { provide: APP_INTERCEPTOR, useExisting: DiskGuard },
-        PoolService,
+        { provide: PoolService, useValue: pool },
         DocumentsService,
         DesignsService,
         PreviewsService,

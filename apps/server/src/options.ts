@@ -9,14 +9,11 @@ export interface DatabaseOptions {
   name: string;
 }
 
-export interface ServerOptions {
-  /** 127.0.0.1 only; 0 takes any free port. */
-  port: number;
+/** What a shop is opened with. */
+export interface ShopOptions {
   /** Folder of uploaded files and of what was made of them; made files lie in one of its own within it. */
   filesDir: string;
   database: DatabaseOptions;
-  /** Folder of the built interface, or null to serve the API alone. */
-  webDir: string | null;
   /** Load the demo designs into an empty database. */
   demo: boolean;
   /** Real seconds that a day of the stand-in press takes; a minute where left out. */
@@ -33,10 +30,24 @@ export interface ServerOptions {
   copies?: { folder: string; keep: number };
   /** Bytes that may still be written in a folder; the disk's own answer where it is left out. */
   room?: (folder: string) => Promise<number>;
+  /** Where this shop answers whoever speaks for the server itself: stand-ins are asked there. Null until it listens. */
+  home?: () => string | null;
+}
+
+/** What a server is started with: the first shop, and what is above all shops. */
+export interface ServerOptions extends Omit<ShopOptions, 'home'> {
+  /** 127.0.0.1 only; 0 takes any free port. */
+  port: number;
+  /** Folder of the built interface, or null to serve the API alone. */
+  webDir: string | null;
+  /** The account that makes further shops, on a schema of its own. */
+  house: DatabaseOptions;
+  /** Folder of further shops, one in it each. */
+  shopsDir: string;
 }
 
 /** Folder of files that runs have made; only these are ever cleaned away. */
-export const outputsDir = (options: ServerOptions): string => join(options.filesDir, 'made');
+export const outputsDir = (options: ShopOptions): string => join(options.filesDir, 'made');
 
-/** Injection token of ServerOptions. */
-export const OPTIONS = Symbol('ServerOptions');
+/** Injection token of ShopOptions. */
+export const OPTIONS = Symbol('ShopOptions');

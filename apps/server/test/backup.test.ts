@@ -302,7 +302,7 @@ describe('copies by themselves', () => {
   const DAY = 24 * 3600 * 1000;
   const NOON = Date.parse('2026-11-02T12:00:00Z');
   const copies = (keep: number, name: string) =>
-    new CopiesService({ ...from(), port: 0, webDir: null, demo: false, copies: { folder: at(name), keep } });
+    new CopiesService({ ...from(), demo: false, copies: { folder: at(name), keep } });
 
   it('are written once a day, read again, and the last so many are kept; all else in the folder stays', async () => {
     const service = copies(2, 'daily');
@@ -325,7 +325,7 @@ describe('copies by themselves', () => {
   it('that cannot be written take none away, and leave nothing half-written', async () => {
     await copies(1, 'still').look(NOON);
     const broken = new CopiesService({
-      ...{ ...from(), port: 0, webDir: null, demo: false, copies: { folder: at('still'), keep: 1 } },
+      ...{ ...from(), demo: false, copies: { folder: at('still'), keep: 1 } },
       database: { ...databaseAt(shop.database), password: 'other' },
     });
     await expect(broken.look(NOON + 2 * DAY)).rejects.toThrow();

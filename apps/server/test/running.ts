@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import {
   DATABASE_NAME,
   DATABASE_USER,
+  HOUSE_NAME,
   startDatabase,
   type RunningDatabase,
 } from '../../cli/src/database/mariadb';
@@ -37,6 +38,14 @@ export async function running(demo: boolean, more: Partial<ServerOptions> = {}):
       password: database.password,
       name: DATABASE_NAME,
     },
+    house: {
+      host: '127.0.0.1',
+      port: database.port,
+      user: HOUSE_NAME,
+      password: database.housePassword,
+      name: HOUSE_NAME,
+    },
+    shopsDir: join(folder, 'shops'),
     ...more,
   };
   const server = await startServer(options);

@@ -1,6 +1,7 @@
 import { createBrowserRouter, Link, useRouteError } from 'react-router';
 import { Frame } from './frame';
 import { Shelf } from './shelf/shelf';
+import { shopPath } from './platform/address';
 
 function Fault() {
   const error = useRouteError();
@@ -17,77 +18,86 @@ function Fault() {
   );
 }
 
-export const router = createBrowserRouter([
-  {
-    element: <Frame />,
-    errorElement: <Fault />,
-    children: [
-      { index: true, element: <Shelf /> },
-      {
-        path: 'design/:id/:stage?',
-        // The board's libraries load only with the first design.
-        lazy: async () => ({ Component: (await import('./stages/artwork/artwork-stage')).ArtworkStage }),
-        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
-      },
-      {
-        path: 'sheets',
-        lazy: async () => ({ Component: (await import('./sheets/sheets')).Sheets }),
-        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
-      },
-      {
-        path: 'sheets/:id',
-        lazy: async () => ({ Component: (await import('./sheets/sheet-page')).SheetPage }),
-        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
-      },
-      {
-        path: 'series',
-        lazy: async () => ({ Component: (await import('./series/series-list')).SeriesList }),
-        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
-      },
-      {
-        path: 'series/:id',
-        lazy: async () => ({ Component: (await import('./series/series-page')).SeriesPage }),
-        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
-      },
-      {
-        path: 'materials',
-        lazy: async () => ({ Component: (await import('./materials/materials')).Materials }),
-        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
-      },
-      {
-        path: 'runs',
-        lazy: async () => ({ Component: (await import('./runs/runs')).Runs }),
-        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
-      },
-      {
-        path: 'samples',
-        lazy: async () => ({ Component: (await import('./samples/samples')).Samples }),
-        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
-      },
-      {
-        path: 'almanac',
-        lazy: async () => ({ Component: (await import('./almanac/almanac')).Almanac }),
-        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
-        children: [
-          { index: true, lazy: async () => ({ Component: (await import('./almanac/year')).Year }) },
-          { path: 'demand', lazy: async () => ({ Component: (await import('./almanac/demand')).Demand }) },
-          { path: 'phrases', lazy: async () => ({ Component: (await import('./almanac/phrases')).Phrases }) },
-          { path: 'ideas/:id?', lazy: async () => ({ Component: (await import('./almanac/ideas')).Ideas }) },
-          { path: 'try', lazy: async () => ({ Component: (await import('./almanac/try-it-in')).TryItIn }) },
-        ],
-      },
-      {
-        path: 'numbers',
-        lazy: async () => ({ Component: (await import('./numbers/numbers')).Numbers }),
-        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
-      },
-      {
-        // Ids of specs hold slashes.
-        path: 'specs/*',
-        lazy: async () => ({ Component: (await import('./specs/spec-book')).SpecBook }),
-        HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
-      },
-      { path: '*', element: <Fault /> },
-    ],
-  },
-]);
+export const router = createBrowserRouter(
+  [
+    {
+      element: <Frame />,
+      errorElement: <Fault />,
+      children: [
+        { index: true, element: <Shelf /> },
+        {
+          path: 'design/:id/:stage?',
+          // The board's libraries load only with the first design.
+          lazy: async () => ({ Component: (await import('./stages/artwork/artwork-stage')).ArtworkStage }),
+          HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+        },
+        {
+          path: 'sheets',
+          lazy: async () => ({ Component: (await import('./sheets/sheets')).Sheets }),
+          HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+        },
+        {
+          path: 'sheets/:id',
+          lazy: async () => ({ Component: (await import('./sheets/sheet-page')).SheetPage }),
+          HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+        },
+        {
+          path: 'series',
+          lazy: async () => ({ Component: (await import('./series/series-list')).SeriesList }),
+          HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+        },
+        {
+          path: 'series/:id',
+          lazy: async () => ({ Component: (await import('./series/series-page')).SeriesPage }),
+          HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+        },
+        {
+          path: 'materials',
+          lazy: async () => ({ Component: (await import('./materials/materials')).Materials }),
+          HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+        },
+        {
+          path: 'runs',
+          lazy: async () => ({ Component: (await import('./runs/runs')).Runs }),
+          HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+        },
+        {
+          path: 'samples',
+          lazy: async () => ({ Component: (await import('./samples/samples')).Samples }),
+          HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+        },
+        {
+          path: 'almanac',
+          lazy: async () => ({ Component: (await import('./almanac/almanac')).Almanac }),
+          HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+          children: [
+            { index: true, lazy: async () => ({ Component: (await import('./almanac/year')).Year }) },
+            { path: 'demand', lazy: async () => ({ Component: (await import('./almanac/demand')).Demand }) },
+            {
+              path: 'phrases',
+              lazy: async () => ({ Component: (await import('./almanac/phrases')).Phrases }),
+            },
+            {
+              path: 'ideas/:id?',
+              lazy: async () => ({ Component: (await import('./almanac/ideas')).Ideas }),
+            },
+            { path: 'try', lazy: async () => ({ Component: (await import('./almanac/try-it-in')).TryItIn }) },
+          ],
+        },
+        {
+          path: 'numbers',
+          lazy: async () => ({ Component: (await import('./numbers/numbers')).Numbers }),
+          HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+        },
+        {
+          // Ids of specs hold slashes.
+          path: 'specs/*',
+          lazy: async () => ({ Component: (await import('./specs/spec-book')).SpecBook }),
+          HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+        },
+        { path: '*', element: <Fault /> },
+      ],
+    },
+  ],
+  { basename: shopPath || '/' },
+);

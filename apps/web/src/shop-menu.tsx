@@ -1,6 +1,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { ChevronDown } from 'lucide-react';
 import { useShopQuery } from './store/api';
+import { apiAt } from './platform/address';
 
 const ITEM = 'block w-full rounded-md px-2 py-1.5 text-left data-focus:bg-line';
 
@@ -22,7 +23,7 @@ export function ShopMenu() {
         className="z-50 w-80 rounded-md border border-edge bg-card p-1 text-[13px]"
       >
         <MenuItem>
-          <a href="/api/shop/everything" download className={ITEM}>
+          <a href={apiAt('shop/everything')} download className={ITEM}>
             <span className="block font-medium">Take everything out</span>
             <span className="block text-muted">
               Designs, materials, series, listings and all else as one archive of open formats: a copy to
@@ -31,7 +32,7 @@ export function ShopMenu() {
           </a>
         </MenuItem>
         <MenuItem>
-          <a href="/api/shop/everything?made=true" download className={ITEM}>
+          <a href={apiAt('shop/everything?made=true')} download className={ITEM}>
             <span className="block font-medium">The same with all made files</span>
             <span className="block text-muted">
               Larger by what is listed under Runs; they can be made again, too.

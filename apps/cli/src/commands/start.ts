@@ -4,7 +4,7 @@ import { join, resolve } from 'node:path';
 import type { RunningServer } from '@brelm/server';
 import { options, serviceAddress, UsageError } from '../arguments';
 import { DatabaseError, startDatabase, type RunningDatabase } from '../database/mariadb';
-import { databaseAt, lockedShop } from '../database/shop';
+import { databaseAt, houseAt, lockedShop } from '../database/shop';
 import { say } from '../say';
 
 export const ROOT = join(__dirname, '../../../..');
@@ -35,8 +35,8 @@ function closeToOthers(data: string): void {
     chmodSync(path, folder ? 0o700 : 0o600);
     if (folder) for (const name of readdirSync(path)) close(join(path, name));
   };
-  const files = join(data, 'files');
-  if (existsSync(files) && (statSync(files).mode & 0o077) !== 0) close(files);
+  for (const folder of [join(data, 'files'), join(data, 'shops')])
+    if (existsSync(folder) && (statSync(folder).mode & 0o077) !== 0) close(folder);
 }
 
 /** `brelm start`: database, server and interface, until Ctrl-C or SIGTERM. */
@@ -121,6 +121,8 @@ export async function run(args: string[]): Promise<number> {
         copies,
         ...services,
         database: databaseAt(started),
+        house: houseAt(started),
+        shopsDir: join(data, 'shops'),
       });
       if (server.demoDesigns) say(`loaded ${server.demoDesigns} demo designs of Duskwren Field Supply.`);
       process.stdout.write(`Brelm is ready: ${server.url}\n`);

@@ -21,6 +21,8 @@ export class DatabaseError extends Error {}
 export interface RunningDatabase {
   port: number;
   password: string;
+  /** Of the account that makes further shops. */
+  housePassword: string;
   /** Its process; another one after it was started again. */
   pid(): number;
   /** Called once if the database ends without being asked to. */
@@ -44,6 +46,11 @@ const USER = 'brelm';
 const NAME = 'brelm';
 export const DATABASE_USER = USER;
 export const DATABASE_NAME = NAME;
+/** Schema and account of what is above the shops: who works here, and which shops there are. */
+const HOUSE = 'brelm_house';
+export const HOUSE_NAME = HOUSE;
+/** Schemas and accounts of further shops begin so. */
+const SHOP_PREFIX = 'brelm_shop_';
 
 const find = (name: string): string | undefined =>
   [`/usr/sbin/${name}`, `/usr/bin/${name}`, `/usr/local/bin/${name}`].find(existsSync);
@@ -120,21 +127,38 @@ async function ended(pid: number, ms: number): Promise<boolean> {
   return !alive(pid);
 }
 
-/** Statements that are run at each start, before anybody is let in: one account, on one schema, with a password. */
-const accounts = (password: string): string => {
-  const account = `'${USER}'@'127.0.0.1'`;
+/**
+ * Statements that are run at each start, before anybody is let in: the first shop's account, on its own schema; the house's,
+ * which makes further shops, each with a schema and an account of its own (server/house). Nobody has more.
+ */
+const accounts = (password: string, housePassword: string): string => {
+  const shop = `'${USER}'@'127.0.0.1'`;
+  const house = `'${HOUSE}'@'127.0.0.1'`;
+  const further = SHOP_PREFIX.replace(/_/g, '\\_');
   return [
     `CREATE DATABASE IF NOT EXISTS ${NAME} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;`,
-    // Installing makes accounts without a password, and earlier versions left them; none is needed.
-    "DELETE FROM mysql.global_priv WHERE NOT (User = 'mariadb.sys' AND Host = 'localhost');",
-    'DELETE FROM mysql.db;',
+    `CREATE DATABASE IF NOT EXISTS ${HOUSE} CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;`,
+    // Installing makes accounts without a password, and earlier versions left them; none is needed. Those of further shops
+    // stay: they may be in use where the database alone was started again.
+    `DELETE FROM mysql.global_priv WHERE NOT (User = 'mariadb.sys' AND Host = 'localhost') AND User NOT LIKE '${further}%';`,
+    `DELETE FROM mysql.db WHERE User NOT LIKE '${further}%';`,
     'DELETE FROM mysql.proxies_priv;',
     'FLUSH PRIVILEGES;',
-    `CREATE USER ${account} IDENTIFIED BY '${password}';`,
-    `GRANT ALL ON ${NAME}.* TO ${account};`,
+    `CREATE USER ${shop} IDENTIFIED BY '${password}';`,
+    `GRANT ALL ON ${NAME}.* TO ${shop};`,
+    `CREATE USER ${house} IDENTIFIED BY '${housePassword}';`,
+    `GRANT ALL ON \`${HOUSE.replace(/_/g, '\\_')}\`.* TO ${house};`,
+    `GRANT ALL ON \`${further}%\`.* TO ${house} WITH GRANT OPTION;`,
+    `GRANT CREATE USER ON *.* TO ${house};`,
     '',
   ].join('\n');
 };
+
+/** A password that is made once and lies in a file of its own. */
+function passwordIn(file: string): string {
+  if (!existsSync(file)) writeFileSync(file, randomBytes(24).toString('hex'), { mode: 0o600 });
+  return readFileSync(file, 'utf8').trim();
+}
 
 /** A database left running by a start that was killed: stopped in good order before a new one. */
 async function stopLeftover(folder: string): Promise<void> {
@@ -158,11 +182,15 @@ async function stopLeftover(folder: string): Promise<void> {
 const portFile = (folder: string): string => join(folder, 'port');
 
 /** The database of a folder that another process has started and that answers; null where none does. */
-export async function runningDatabase(folder: string): Promise<{ port: number; password: string } | null> {
+export async function runningDatabase(
+  folder: string,
+): Promise<Pick<RunningDatabase, 'port' | 'password' | 'housePassword'> | null> {
   const read = (file: string) => (existsSync(file) ? readFileSync(file, 'utf8').trim() : '');
-  const [pid, port, password] = ['mariadb.pid', 'port', 'password'].map((name) => read(join(folder, name)));
+  const [pid, port, password, housePassword] = ['mariadb.pid', 'port', 'password', 'house-password'].map(
+    (name) => read(join(folder, name)),
+  );
   if (!pid || !port || !password || !alive(Number(pid)) || !(await answers(Number(port)))) return null;
-  return { port: Number(port), password };
+  return { port: Number(port), password, housePassword };
 }
 
 function lastLines(file: string): string {
@@ -180,7 +208,6 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
   const mariadbd = needPackage('mariadbd', 'mariadb-server');
   const data = join(folder, 'data');
   const log = join(folder, 'mariadb.log');
-  const passwordFile = join(folder, 'password');
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const { bavail, bsize } = statfsSync(folder);
   if (bavail * bsize < LEAST_ROOM)
@@ -188,9 +215,8 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
       `the disk that holds ${folder} has ${Math.round((bavail * bsize) / 1e6)} MB left: free at least ${LEAST_ROOM / 1e6} MB, then start again. What was saved is safe.`,
     );
   await stopLeftover(folder);
-  if (!existsSync(passwordFile))
-    writeFileSync(passwordFile, randomBytes(24).toString('hex'), { mode: 0o600 });
-  const password = readFileSync(passwordFile, 'utf8').trim();
+  const password = passwordIn(join(folder, 'password'));
+  const housePassword = passwordIn(join(folder, 'house-password'));
   const asRoot = process.getuid?.() === 0 ? ['--user=root'] : [];
 
   const made = join(folder, 'made');
@@ -237,7 +263,7 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
 
   const begin = async (): Promise<void> => {
     exit = null;
-    writeFileSync(initFile, accounts(password), { mode: 0o600 });
+    writeFileSync(initFile, accounts(password, housePassword), { mode: 0o600 });
     const output = openSync(log, 'a', 0o600);
     const now = (child = spawn(
       mariadbd,
@@ -305,6 +331,7 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
   return {
     port,
     password,
+    housePassword,
     pid: () => child.pid!,
     onCrash: (handler) => {
       crashed = handler;

@@ -3,7 +3,14 @@ import { join } from 'node:path';
 import type { ServerOptions } from '@brelm/server';
 import { UsageError } from '../arguments';
 import { LockedError, lockFolder } from './lock';
-import { DATABASE_NAME, DATABASE_USER, DatabaseError, runningDatabase, startDatabase } from './mariadb';
+import {
+  DATABASE_NAME,
+  DATABASE_USER,
+  DatabaseError,
+  HOUSE_NAME,
+  runningDatabase,
+  startDatabase,
+} from './mariadb';
 
 /** How the database of a shop is asked. */
 export const databaseAt = ({
@@ -15,6 +22,18 @@ export const databaseAt = ({
 }): ServerOptions['database'] => ({
   ...{ host: '127.0.0.1', port, password },
   ...{ user: DATABASE_USER, name: DATABASE_NAME },
+});
+
+/** How what is above the shops is asked, in the same database. */
+export const houseAt = ({
+  port,
+  housePassword,
+}: {
+  port: number;
+  housePassword: string;
+}): ServerOptions['house'] => ({
+  ...{ host: '127.0.0.1', port, password: housePassword },
+  ...{ user: HOUSE_NAME, name: HOUSE_NAME },
 });
 
 /** Takes a data folder for this process. Throws a UsageError where another has it. */

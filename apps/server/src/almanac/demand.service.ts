@@ -17,7 +17,7 @@ import { OwnSearchRow, WatchedRow } from '../database/entities';
 import { askOutside } from '../http/outside';
 import { ConnectionsService } from '../listings/connections.service';
 import { readHistories, readNear, readPhrases } from './searches-answer';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 import { DocumentsService } from '../workers/documents.service';
 
 /** What is looked for, month by month, and what follows from it. */
@@ -81,7 +81,7 @@ export class DemandService {
     private readonly db: DataSource,
     private readonly connections: ConnectionsService,
     private readonly documents: DocumentsService,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   async list({ search, product, country, watched, from, count }: DemandAsked): Promise<DemandPage> {

@@ -2,7 +2,7 @@ import { Controller, Get, Inject, Query, StreamableFile } from '@nestjs/common';
 import { ApiProperty, ApiTags } from '@nestjs/swagger';
 import { IsIn, IsOptional } from 'class-validator';
 import { WhileAsked } from '../http/json-body';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 import { backupOf } from './write-backup';
 
 class BackupDto {
@@ -15,7 +15,7 @@ class BackupDto {
 @ApiTags('shop')
 @Controller('shop')
 export class BackupController {
-  constructor(@Inject(OPTIONS) private readonly options: ServerOptions) {}
+  constructor(@Inject(OPTIONS) private readonly options: ShopOptions) {}
 
   /** Everything that the shop has, as one archive (docs/backup.md). It ends in the middle where it cannot be made whole. */
   @Get('everything')

@@ -7,7 +7,7 @@ import {
   type OnApplicationBootstrap,
   type OnModuleDestroy,
 } from '@nestjs/common';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 import { writeCopy } from './write-copy';
 
 const HOUR = 3600 * 1000;
@@ -32,7 +32,7 @@ export class CopiesService implements OnApplicationBootstrap, OnModuleDestroy {
   private timers: NodeJS.Timeout[] = [];
   private going: Promise<unknown> = Promise.resolve();
 
-  constructor(@Inject(OPTIONS) private readonly options: ServerOptions) {}
+  constructor(@Inject(OPTIONS) private readonly options: ShopOptions) {}
 
   onApplicationBootstrap(): void {
     if (!this.options.copies) return;

@@ -18,6 +18,8 @@ const MOST_MANIFEST = 200_000_000;
 /** An archive that is open: what it says of itself, and its entries as they are read from the disk. */
 export interface OpenBackup {
   manifest: BackupManifest;
+  /** What all its entries have once they are unpacked. */
+  bytes: number;
   /** Bytes of an entry as they come. Throws a BackupError where it is not there. */
   read(entry: string): Promise<Readable>;
   /** Lines of an entry, one after another. */
@@ -68,6 +70,7 @@ export async function openBackup(path: string): Promise<OpenBackup> {
     const manifest = readManifest(Buffer.concat(chunks).toString('utf8'));
     return {
       manifest,
+      bytes: [...entries.values()].reduce((sum, e) => sum + e.uncompressedSize, 0),
       read,
       async *lines(name) {
         yield* createInterface({ input: await read(name), crlfDelay: Infinity });

@@ -8,7 +8,7 @@ import {
 import type { Request } from 'express';
 import { createConnection } from 'mysql2';
 import { Observable } from 'rxjs';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 
 /** After so long without an answer, ms, it is looked whether the database is there at all. */
 const PATIENCE = 1200;
@@ -28,7 +28,7 @@ class DatabaseAway extends Error {
 export class DatabaseGuard implements NestInterceptor {
   private asking: Promise<boolean> | null = null;
 
-  constructor(@Inject(OPTIONS) private readonly options: ServerOptions) {}
+  constructor(@Inject(OPTIONS) private readonly options: ShopOptions) {}
 
   intercept(context: ExecutionContext, next: CallHandler): Observable<unknown> {
     const { headers } = context.switchToHttp().getRequest<Request>();

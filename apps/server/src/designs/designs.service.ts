@@ -207,6 +207,11 @@ export class DesignsService implements OnApplicationBootstrap {
     return used;
   }
 
+  /** How many designs there are that are not archived. */
+  count(): Promise<number> {
+    return this.designs.countBy({ archivedAt: IsNull() });
+  }
+
   /** Names of all designs that are not archived, those that were changed last first. */
   async allNames(): Promise<string[]> {
     const rows = await this.designs.find({

@@ -7,7 +7,7 @@ import type { GarmentContrast } from '@brelm/core/proof';
 import { DesignPreviewRow } from '../database/entities';
 import { coreStamp } from '../engine';
 import { LibraryService } from '../library/library.service';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 import { SpecsService } from '../specs/specs.service';
 import { PoolService } from '../workers/pool.service';
 import type { PreviewTask } from '../workers/design-preview';
@@ -30,7 +30,7 @@ export class PreviewsService {
     private readonly specs: SpecsService,
     private readonly library: LibraryService,
     private readonly pool: PoolService,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   /** The preview of a design as it stands. */

@@ -15,7 +15,7 @@ import { FigureDrawingRow, FigureOrderRow } from '../database/entities';
 import { askOutside, DeclinedError, SilentError } from '../http/outside';
 import { ConnectionsService } from '../listings/connections.service';
 import { licenceIn, MaterialsService, type BroughtIn } from '../materials/materials.service';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
 import { readAbout, readDrawings, type FigureServiceAbout, type ServiceDrawing } from './service-answer';
@@ -81,7 +81,7 @@ export class FiguresService {
     private readonly files: FilesService,
     private readonly materials: MaterialsService,
     private readonly pool: PoolService,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   /** Where the service answers. */

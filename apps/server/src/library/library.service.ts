@@ -178,6 +178,10 @@ export class LibraryService {
     return { name: (await this.settings.findOneBy({ name: 'shop' }))?.value ?? null };
   }
 
+  async nameShop(name: string): Promise<void> {
+    await this.settings.save({ name: 'shop', value: name });
+  }
+
   /** Adds what ships with the application; what is there already is replaced by the shipped state. */
   async putShipped(
     garments: readonly Garment[],

@@ -1,13 +1,10 @@
 import { join } from 'node:path';
-import type { AddressInfo } from 'node:net';
-import type { Server } from 'node:http';
 import { Inject, Injectable, NotFoundException, UnprocessableEntityException } from '@nestjs/common';
-import { HttpAdapterHost } from '@nestjs/core';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import { ConnectionRow } from '../database/entities';
 import { marketOf, markets } from '../markets/rules';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 import { CONNECTORS, RefusedError, RetryError, type Connector } from './connectors';
 import { keyIn, sealWith, type Seal } from './seal';
 
@@ -29,8 +26,7 @@ export class ConnectionsService {
 
   constructor(
     @InjectRepository(ConnectionRow) private readonly rows: Repository<ConnectionRow>,
-    private readonly host: HttpAdapterHost,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   private seal(): Promise<Seal> {
@@ -40,8 +36,7 @@ export class ConnectionsService {
 
   /** Where the stand-ins answer: on this very server. Null until it listens. */
   get home(): string | null {
-    const address = (this.host.httpAdapter.getHttpServer() as Server).address() as AddressInfo | null;
-    return address ? `http://127.0.0.1:${address.port}` : null;
+    return this.options.home?.() ?? null;
   }
 
   private speaking(market: string, token: string): Connector {

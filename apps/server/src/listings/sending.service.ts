@@ -16,7 +16,7 @@ import { slug } from '@brelm/core/export';
 import { ListingRow, SendingLineRow, SendingRow } from '../database/entities';
 import { codeOf } from '../http/faults.filter';
 import { LibraryService } from '../library/library.service';
-import { OPTIONS, outputsDir, type ServerOptions } from '../options';
+import { OPTIONS, outputsDir, type ShopOptions } from '../options';
 import { FilesService } from '../storage/files.service';
 import { fileAt } from '../workers/made';
 import { PoolService } from '../workers/pool.service';
@@ -93,7 +93,7 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly library: LibraryService,
     private readonly files: FilesService,
     private readonly pool: PoolService,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {

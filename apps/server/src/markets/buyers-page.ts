@@ -29,7 +29,8 @@ export function buyersPage(
 ): string {
   const { words, id, state } = listing;
   const spec = market.specs.find((s) => s.id === listing.product)!;
-  const at = (i: number) => `/api/markets/${market.id}/pages/${id}/pictures/${i}`;
+  // From the page itself, at whatever address its shop is.
+  const at = (i: number) => `${id}/pictures/${i}`;
   const currency = spec.listing?.fees?.currency ?? 'EUR';
   const price = new Intl.NumberFormat('en-IE', { style: 'currency', currency }).format(words.price / 100);
   const [first, ...others] = Array.from({ length: pictures }, (_, i) => i);

@@ -67,13 +67,14 @@ export class GannetRowController extends MarketRoutes {
   async upload(
     @Headers('authorization') token: string | undefined,
     @Body() { sha256, bytes }: UploadAskedDto,
+    @Req() request: Request,
   ) {
     await this.shop(token);
     if (await this.files.found(sha256)) return { put: null };
     const until = Date.now() + HOLDS;
     const signature = this.signed(sha256, bytes, until);
     return {
-      put: `/api/markets/gannet-row/uploads/${sha256}?bytes=${bytes}&until=${until}&signature=${signature}`,
+      put: `${request.originalUrl.split('?')[0]}/${sha256}?bytes=${bytes}&until=${until}&signature=${signature}`,
     };
   }
 

@@ -17,7 +17,7 @@ import { hash, unit } from '@brelm/core/wear';
 import { MarketFileRow, MarketListingRow, MarketShopRow } from '../database/entities';
 import type { FileWish } from '../engine';
 import { codeOf } from '../http/faults.filter';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 import { seedOf } from '../press/press.service';
 import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
@@ -101,7 +101,7 @@ export class MarketsService {
     private readonly files: FilesService,
     private readonly pool: PoolService,
     private readonly weather: WeatherService,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   /** A token for a shop; said once, kept as what it hashes to. */

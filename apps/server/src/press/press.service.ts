@@ -27,7 +27,7 @@ import { isWorn } from '@brelm/core/spec';
 import { hash, unit } from '@brelm/core/wear';
 import { PressOrderRow } from '../database/entities';
 import { DEMO_FOLDER, readJsonFile, type AskedPrint } from '../engine';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
 
@@ -63,7 +63,7 @@ export class PressService {
     @InjectRepository(PressOrderRow) private readonly rows: Repository<PressOrderRow>,
     private readonly files: FilesService,
     private readonly pool: PoolService,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   catalogue(): Catalogue {

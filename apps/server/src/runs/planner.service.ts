@@ -10,7 +10,7 @@ import { coreStamp, type JobFinding } from '../engine';
 import { ScenesService } from '../scenes/scenes.service';
 import { FilesService } from '../storage/files.service';
 import { LibraryService } from '../library/library.service';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 import { SpecsService } from '../specs/specs.service';
 import { PoolService } from '../workers/pool.service';
 import { SharedWork } from '../workers/shared-work';
@@ -95,7 +95,7 @@ export class PlannerService {
     private readonly scenes: ScenesService,
     private readonly files: FilesService,
     private readonly pool: PoolService,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   /** Refuses a pattern of names that cannot be used; `more`: names of words beside those that files have by themselves. */

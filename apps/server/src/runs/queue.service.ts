@@ -10,7 +10,7 @@ import { In, MoreThanOrEqual, Not } from 'typeorm';
 import { sweepBegun, type JobFinding, type MadeReport } from '../engine';
 import type { RunFileRow, RunState } from '../database/entities';
 import { LibraryService } from '../library/library.service';
-import { OPTIONS, outputsDir, type ServerOptions } from '../options';
+import { OPTIONS, outputsDir, type ShopOptions } from '../options';
 import { DiskGuard } from '../storage/disk-guard';
 import { mayBegin } from '../workers/budget';
 import { PoolService, RUN_PROCESSES } from '../workers/pool.service';
@@ -53,7 +53,7 @@ interface InWork {
 }
 
 /** Where the archive of a run lies. */
-export const packPath = (options: ServerOptions, runId: string): string =>
+export const packPath = (options: ShopOptions, runId: string): string =>
   join(outputsDir(options), 'packs', `${runId}.zip`);
 
 /**
@@ -72,6 +72,7 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
   private pumping: Promise<void> | null = null;
   private again = false;
   private closed = false;
+  private readonly closing = new AbortController();
   private timer: NodeJS.Timeout | undefined;
 
   constructor(
@@ -80,7 +81,7 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly library: LibraryService,
     private readonly pool: PoolService,
     private readonly disk: DiskGuard,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   /** What was in work when the server ended is queued again. */
@@ -105,6 +106,9 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
   async onModuleDestroy(): Promise<void> {
     this.closed = true;
     clearTimeout(this.timer);
+    // The processes are all shops': what this one has begun in them ends with it.
+    this.closing.abort();
+    for (const { abort } of this.inWork.values()) abort.abort();
     this.store.close();
     await this.pumping?.catch(() => undefined);
   }
@@ -267,7 +271,7 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
         const { filesDir } = this.options;
         const { bytes } = await this.pool.pack(
           { path, files, filesDir, outputsDir: outputsDir(this.options) },
-          new AbortController().signal,
+          this.closing.signal,
         );
         packed = { packBytes: bytes, reason: null };
       } catch (error) {

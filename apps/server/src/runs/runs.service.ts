@@ -16,7 +16,7 @@ import { slug } from '@brelm/core/export';
 import type { PlannedFile } from '@brelm/core/placement';
 import { SettingRow, type RunFileRow, type RunRow } from '../database/entities';
 import { stopsOfJob, type JobFinding } from '../engine';
-import { OPTIONS, outputsDir, type ServerOptions } from '../options';
+import { OPTIONS, outputsDir, type ShopOptions } from '../options';
 import { ScenesService } from '../scenes/scenes.service';
 import { HousekeepingService } from '../storage/housekeeping.service';
 import { fileAt } from '../workers/made';
@@ -86,7 +86,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly scenes: ScenesService,
     private readonly housekeeping: HousekeepingService,
     @InjectRepository(SettingRow) private readonly settings: Repository<SettingRow>,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   onApplicationBootstrap(): void {

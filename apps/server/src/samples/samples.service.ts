@@ -17,7 +17,7 @@ import type { Spec } from '@brelm/core/spec';
 import { SampleRow } from '../database/entities';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
 import { LibraryService } from '../library/library.service';
-import { OPTIONS, outputsDir, type ServerOptions } from '../options';
+import { OPTIONS, outputsDir, type ShopOptions } from '../options';
 import { PressService, seedOf, type OrderView, type PlacedItem } from '../press/press.service';
 import { jobOf, PlannerService } from '../runs/planner.service';
 import { ScenesService } from '../scenes/scenes.service';
@@ -76,7 +76,7 @@ export class SamplesService {
     private readonly press: PressService,
     private readonly pool: PoolService,
     private readonly files: FilesService,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   /** Orders samples. Refuses by field what the press does not make, and with 422 where a proof has stops. */

@@ -29,7 +29,7 @@ import { MaterialRow, OwnSeriesRow } from '../database/entities';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
 import { LibraryService } from '../library/library.service';
 import { licenceIn } from '../materials/materials.service';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 import { jobOf } from '../runs/planner.service';
 import { RunsService, type Making } from '../runs/runs.service';
 import type { RunView } from '../runs/run-view';
@@ -88,7 +88,7 @@ export class SeriesService {
     private readonly runs: RunsService,
     private readonly documents: DocumentsService,
     private readonly pool: PoolService,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   async list(

@@ -13,7 +13,7 @@ import { readSheet, sheetDocument, type Sheet } from '@brelm/core/sheet';
 import { SheetRow } from '../database/entities';
 import { DesignsService } from '../designs/designs.service';
 import type { SheetFormat } from '../engine';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 import { SpecsService } from '../specs/specs.service';
 import { PoolService } from '../workers/pool.service';
 import { parsedJson } from '../workers/reading';
@@ -62,7 +62,7 @@ export class SheetsService {
     private readonly designs: DesignsService,
     private readonly specs: SpecsService,
     private readonly pool: PoolService,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   async list(

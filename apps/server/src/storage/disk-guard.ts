@@ -9,7 +9,7 @@ import {
 } from '@nestjs/common';
 import type { Request } from 'express';
 import type { Observable } from 'rxjs';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 
 /** Kept free for the database, bytes: one that finds its disk full in the middle of a write may end. */
 export const RESERVE = 128 * 1024 * 1024;
@@ -32,7 +32,7 @@ export async function roomIn(folder: string): Promise<number> {
 /** Refuses writes early while the disk is nearly full; reading and removing go on. */
 @Injectable()
 export class DiskGuard implements NestInterceptor {
-  constructor(@Inject(OPTIONS) private readonly options: ServerOptions) {
+  constructor(@Inject(OPTIONS) private readonly options: ShopOptions) {
     mkdirSync(options.filesDir, { recursive: true, mode: 0o700 });
   }
 

@@ -1,13 +1,13 @@
 import { createReadStream, type ReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { Inject, Injectable, NotFoundException } from '@nestjs/common';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 import { fileAt, keepBytes } from '../workers/made';
 
 /** Files by their SHA-256: the same bytes lie there once, and what is there never changes. */
 @Injectable()
 export class FilesService {
-  constructor(@Inject(OPTIONS) private readonly options: ServerOptions) {}
+  constructor(@Inject(OPTIONS) private readonly options: ShopOptions) {}
 
   pathOf(sha256: string): string {
     return fileAt(this.options.filesDir, sha256);

@@ -27,7 +27,7 @@ import {
 } from '../database/entities';
 import { wantedBy, type Series } from '@brelm/core/series';
 import { sweepBegun } from '../engine';
-import { OPTIONS, outputsDir, type ServerOptions } from '../options';
+import { OPTIONS, outputsDir, type ShopOptions } from '../options';
 import { shaNames } from './sha-names';
 import { fileAt } from '../workers/made';
 
@@ -77,7 +77,7 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
     @InjectRepository(SendingLineRow) private readonly sent: Repository<SendingLineRow>,
     @InjectRepository(FigureDrawingRow) private readonly figures: Repository<FigureDrawingRow>,
     @InjectRepository(RunFileRow) private readonly runFiles: Repository<RunFileRow>,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   onApplicationBootstrap(): void {

@@ -13,7 +13,7 @@ import { CATALOGUE, catalogueFace, faceWords, ownFace, ownFaceId } from '@brelm/
 import { DesignRow, FavouriteTypefaceRow, TypefaceRow } from '../database/entities';
 import { FontError, facesWith, type OwnFont } from '../engine';
 import { FilesService } from '../storage/files.service';
-import { OPTIONS, type ServerOptions } from '../options';
+import { OPTIONS, type ShopOptions } from '../options';
 import { PoolService } from '../workers/pool.service';
 import type { Sample } from '../workers/sample';
 
@@ -38,7 +38,7 @@ export class TypefacesService {
     @InjectRepository(FavouriteTypefaceRow) private readonly marked: Repository<FavouriteTypefaceRow>,
     private readonly files: FilesService,
     private readonly pool: PoolService,
-    @Inject(OPTIONS) private readonly options: ServerOptions,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   async list(): Promise<TypefaceEntry[]> {

@@ -11,6 +11,7 @@ import {
 } from './tasks';
 import { designPreviewTask } from './design-preview';
 import { drawFiguresTask } from './draw-figures';
+import { restoreShopTask } from './restore-shop';
 import { sheetFileTask } from './sheet-file';
 import * as series from './series-rows';
 import * as market from './market-tasks';
@@ -46,6 +47,7 @@ export const TASKS = {
   listingFactsTask: told(market.listingFactsTask),
   checkMarketFileTask: told(market.checkMarketFileTask),
   unzipDropTask: told(market.unzipDropTask),
+  restoreShopTask: told(restoreShopTask),
 };
 export type TaskName = keyof typeof TASKS;
 

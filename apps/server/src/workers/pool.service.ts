@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
-import { Injectable, Logger, type OnModuleDestroy } from '@nestjs/common';
+import { Logger } from '@nestjs/common';
 import { DocumentError } from '@brelm/core/fields';
 import type { GarmentContrast } from '@brelm/core/proof';
 import type { MockupWish } from '@brelm/core/mockup';
@@ -22,6 +22,7 @@ import type { SheetFinding } from '@brelm/core/sheet';
 import type { PreviewTask } from './design-preview';
 import type { MadeRow, RowsTask, SeriesTask } from './series-rows';
 import type { DrawFiguresTask } from './draw-figures';
+import type { RestoreTask } from './restore-shop';
 import type { SheetTask } from './sheet-file';
 import type { TaskName } from './child';
 import { revive, type Outcome } from './outcome';
@@ -72,6 +73,7 @@ const DEADLINES = {
   listingFactsTask: 60_000,
   checkMarketFileTask: 300_000,
   unzipDropTask: 120_000,
+  restoreShopTask: 3_600_000,
 } as const satisfies Record<TaskName, number>;
 
 const pool = (processes: number, queue: number) =>
@@ -79,10 +81,9 @@ const pool = (processes: number, queue: number) =>
 
 /**
  * Child processes for whatever renders, encodes, or looks at what comes from outside: it can neither hold
- * up the server nor take it along. Three pools, so that none waits for the others' work.
+ * up the server nor take it along. Three pools, so that none waits for the others' work; all shops share them.
  */
-@Injectable()
-export class PoolService implements OnModuleDestroy {
+export class PoolService {
   private readonly log = new Logger('Workers');
   /** What comes from outside is looked at. */
   private readonly outside = pool(2, 32);
@@ -187,6 +188,13 @@ export class PoolService implements OnModuleDestroy {
     return this.run<GivenScene>(this.outside, 'readSceneTask', bytes, signal).catch(asUpload(name));
   }
 
+  /** See the task. Throws an UploadError. */
+  restoreShop(task: RestoreTask): Promise<{ rows: number; files: number }> {
+    return this.run<{ rows: number; files: number }>(this.outside, 'restoreShopTask', task).catch(
+      asUpload('The archive'),
+    );
+  }
+
   font(bytes: Uint8Array, name: string): Promise<{ fonts: OwnFont[]; unpacked: Uint8Array }> {
     return this.run<{ fonts: OwnFont[]; unpacked: Uint8Array }>(this.outside, 'readFontTask', {
       bytes,
@@ -213,7 +221,8 @@ export class PoolService implements OnModuleDestroy {
     throw revive(outcome.fault);
   }
 
-  async onModuleDestroy(): Promise<void> {
+  /** Ends them all; called by whoever made this, once nobody who uses it goes on. */
+  async close(): Promise<void> {
     await Promise.all([this.outside.close(), this.quick.close(), this.runs.close()]);
   }
 }

@@ -11,6 +11,7 @@ import { DemandDetail } from './demand-detail';
 import { count, monthWords } from './figure-words';
 import { Spark } from './spark';
 import { growthWords, WatchButton } from './watch';
+import { apiAt } from '../platform/address';
 
 const PRODUCTS = ['', 'shirt', 'mug', 'ornament', 'sticker'] as const;
 
@@ -102,7 +103,7 @@ export function Demand() {
             Own figures…
           </FileButton>
           <a
-            href="/api/demand/own.csv"
+            href={apiAt('demand/own.csv')}
             download="searches.csv"
             className="inline-flex h-8 items-center gap-1.5 rounded-md border border-edge bg-card px-3 text-[13px] font-medium hover:border-ink"
           >

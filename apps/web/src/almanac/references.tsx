@@ -4,6 +4,7 @@ import type { Idea } from '@brelm/core/idea';
 import { pixelsOf } from '../platform/looked-at';
 import { reasonOf } from '../store/api';
 import { dropNotice, FileButton, IconButton, notify, Swatch, TextBox } from '../ui';
+import { apiAt } from '../platform/address';
 
 /** Colours that are taken out of a reference. */
 const COLOURS = 6;
@@ -11,7 +12,7 @@ const COLOURS = 6;
 async function send(file: File): Promise<{ sha256: string; name: string }> {
   const body = new FormData();
   body.append('file', file, file.name);
-  const response = await fetch('/api/references', { method: 'POST', body });
+  const response = await fetch(apiAt('references'), { method: 'POST', body });
   if (!response.ok) throw await response.json().catch(() => new Error('It could not be brought in.'));
   return (await response.json()) as { sha256: string; name: string };
 }
@@ -43,7 +44,7 @@ export function References({
   };
   const takeColours = async (sha256: string) => {
     try {
-      const response = await fetch(`/api/materials/${sha256}/preview?size=320`);
+      const response = await fetch(apiAt(`materials/${sha256}/preview?size=320`));
       if (!response.ok) throw new Error('The picture could not be read.');
       const found = paletteOf(await pixelsOf(await response.blob()), COLOURS);
       onChange({ palette: found.map(({ value }) => ({ name: plainName(value), value })) });
@@ -66,7 +67,7 @@ export function References({
         {references.map((r, i) => (
           <li key={r.sha256} className="flex gap-2">
             <img
-              src={`/api/materials/${r.sha256}/preview?size=320`}
+              src={apiAt(`materials/${r.sha256}/preview?size=320`)}
               alt={`Reference ${r.name}`}
               className="h-20 w-24 shrink-0 rounded-sm border border-line bg-surround object-contain"
             />

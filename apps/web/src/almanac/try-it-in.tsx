@@ -15,6 +15,7 @@ import { dressedFor } from './dressed-for';
 import { figuresFor, figuresForPhrase } from './figures';
 import { useMadeFor } from './made-for';
 import { useTried, type Layout, type Tile } from './use-tried';
+import { apiAt } from '../platform/address';
 
 /** Compositions at once. */
 const DOZEN = 12;
@@ -196,7 +197,7 @@ export function TryItIn() {
   const take = async ({ design }: Tried) => {
     try {
       const idea = ideaId
-        ? ((await (await fetch(`/api/ideas/${ideaId}`)).json()) as StoredIdea & { message?: string })
+        ? ((await (await fetch(apiAt(`ideas/${ideaId}`))).json()) as StoredIdea & { message?: string })
         : null;
       const season = year?.seasons.find((s) => s.season.id === seasonId)?.season.name ?? null;
       const kept = await create(dressedFor(design, season, idea?.document ?? null)).unwrap();

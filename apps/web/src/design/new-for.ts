@@ -1,10 +1,11 @@
 import { lightness, type Garment } from '@brelm/core/colour';
 import { byLightness } from '@brelm/core/proof';
+import { ofShop } from '../platform/address';
 
 /** What is offered before there was any design. */
 export const FIRST_PRODUCT = 'pinfold/tee-front';
 /** Where the product that a design was made for last is kept, in this browser. */
-const LAST_PRODUCT = 'brelm-last-product';
+const LAST_PRODUCT = ofShop('brelm-last-product');
 
 /** The product that a design was made for last, as specSides names it; null for none. */
 export const lastProduct = (): string | null => localStorage.getItem(LAST_PRODUCT);

@@ -1,6 +1,7 @@
 import { documentOf, readDesign } from '@brelm/core/design';
 import type { KeptDesign, StoredDesign } from '../store/api';
 import { adoptDraft, draftsOf, dropDraft, forgetDraft, sameDesign, type KeptDraft } from '../store/drafts';
+import { apiAt } from '../platform/address';
 
 /** A design as it can be opened: from the server, with what this browser kept that the server lacks. */
 export interface Opening {
@@ -26,7 +27,7 @@ export async function findDesign(id: string): Promise<Opening> {
   let drafts = own ? [own, ...left] : left;
   let stored: StoredDesign;
   try {
-    const response = await fetch(`/api/designs/${id}`);
+    const response = await fetch(apiAt(`designs/${id}`));
     const body = (await response.json()) as KeptDesign & { message?: string };
     // Away for now: go on with what is here.
     if (response.status >= 500 && drafts.length) throw new TypeError(body.message);
@@ -64,7 +65,7 @@ export async function settleDrafts(
 ): Promise<void> {
   for (const draft of drafts) {
     if (draft === chosen) continue;
-    const kept = await fetch(`/api/designs/${id}/versions`, {
+    const kept = await fetch(apiAt(`designs/${id}/versions`), {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ name: leftName(draft.at), document: documentOf(draft.design) }),

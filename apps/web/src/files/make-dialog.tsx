@@ -9,6 +9,7 @@ import { RunProgress } from '../runs/run-progress';
 import { Button, Modal } from '../ui';
 import { NamePattern, namesFault } from './name-pattern';
 import { PlanRowView, rowKey, type RowChoice, type RowState } from './plan-row';
+import { apiAt } from '../platform/address';
 
 /** What becomes of the files besides themselves: one archive, one for each product, or none. */
 type PackHow = 'one' | 'each' | 'none';
@@ -306,9 +307,9 @@ function Making({ id, onClose, onAgain }: { id: string; onClose: () => void; onA
   const href = !ended
     ? null
     : single
-      ? `/api/runs/files/${single.id}`
+      ? apiAt(`runs/files/${single.id}`)
       : run.packBytes !== null
-        ? `/api/runs/${id}/pack`
+        ? apiAt(`runs/${id}/pack`)
         : null;
   useEffect(() => {
     if (href && !delivered.current) {

@@ -4,6 +4,7 @@ import { useSheetsQuery, useSpecsQuery } from '../store/api';
 import { useSeriesListQuery } from '../store/series-api';
 import { useSettled } from '../ui/use-settled';
 import type { Found } from './found';
+import { apiAt } from '../platform/address';
 
 /** Designs that are asked for at once. */
 const MOST_DESIGNS = 8;
@@ -25,7 +26,7 @@ export function useStored(asked: string): { found: readonly Found[]; looking: bo
   useEffect(() => {
     const abort = new AbortController();
     const query = new URLSearchParams({ search: settled, count: String(MOST_DESIGNS) });
-    fetch(`/api/designs?${query.toString()}`, { signal: abort.signal }).then(
+    fetch(apiAt(`designs?${query.toString()}`), { signal: abort.signal }).then(
       async (response) => {
         if (!response.ok) return;
         const { designs: found } = (await response.json()) as { designs: { id: string; name: string }[] };

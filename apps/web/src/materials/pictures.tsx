@@ -3,6 +3,7 @@ import { FileUp } from 'lucide-react';
 import { reasonOf, useBringInMutation, usePicturesQuery, type OwnPicture } from '../store/api';
 import { bytesText, Button, FileButton, notify, picturePreview } from '../ui';
 import { useSettled } from '../ui/use-settled';
+import { apiAt } from '../platform/address';
 
 /** Pictures that are shown first, and that more of them come by. */
 const STEP = 24;
@@ -87,7 +88,7 @@ function PictureRow({ picture: p }: { picture: OwnPicture }) {
   return (
     <li className="flex items-center gap-3 rounded-md border border-line bg-card p-2">
       <a
-        href={`/api/materials/${p.sha256}/file`}
+        href={apiAt(`materials/${p.sha256}/file`)}
         download={p.name}
         title={`Download ${p.name}`}
         className="h-14 w-14 shrink-0 overflow-hidden rounded-[4px] border border-edge bg-surround"

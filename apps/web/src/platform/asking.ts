@@ -1,4 +1,5 @@
 import PQueue from 'p-queue';
+import { apiAt } from './address';
 
 /**
  * Requests that the server computes for long go a few at a time: a browser has six connections to one
@@ -24,7 +25,7 @@ export function askSlowly<T>(
   return waiting.add(
     async () => {
       signal.throwIfAborted();
-      const response = await fetch(`/api/${path}`, {
+      const response = await fetch(apiAt(path), {
         signal,
         ...(body !== undefined && {
           method: 'POST',

@@ -1,12 +1,13 @@
 import { reducedImage, type RasterImage } from '@brelm/core/raster';
 import { treatPicture, type Treatment } from '@brelm/core/steps';
+import { apiAt } from './address';
 
 /** Long side of the copies that the board works on, px; files are made from the originals. */
 const PREVIEW_SIZE = 1600;
 
 /** The copy of a picture that the board works on. */
 export async function loadPreview(sha256: string): Promise<ImageBitmap> {
-  const response = await fetch(`/api/materials/${sha256}/preview?size=${PREVIEW_SIZE}`);
+  const response = await fetch(apiAt(`materials/${sha256}/preview?size=${PREVIEW_SIZE}`));
   if (!response.ok) throw new Error(`picture: ${response.status}`);
   return createImageBitmap(await response.blob());
 }

@@ -1,10 +1,11 @@
 import { createSpelling, type Dictionary, type Spelling } from '@brelm/core/proof';
+import { apiAt } from './address';
 
 const BOOKS = ['en-gb', 'en'];
 
 async function load(id: string): Promise<Dictionary> {
   const part = async (name: string) => {
-    const response = await fetch(`/api/dictionaries/${id}/${name}`);
+    const response = await fetch(apiAt(`dictionaries/${id}/${name}`));
     if (!response.ok) throw new Error(`dictionary: ${response.status}`);
     return response.text();
   };
@@ -14,14 +15,14 @@ async function load(id: string): Promise<Dictionary> {
 
 /** A shop's own name is right, however it is spelt. */
 const shopWords = (): Promise<string[]> =>
-  fetch('/api/shop').then(
+  fetch(apiAt('shop')).then(
     async (response) => ((await response.json()) as { name: string | null }).name?.split(/\s+/) ?? [],
     () => [],
   );
 
 /** The words that the seller has added. */
 const ownWords = (): Promise<string[]> =>
-  fetch('/api/words').then(
+  fetch(apiAt('words')).then(
     async (response) => (response.ok ? ((await response.json()) as string[]) : []),
     () => [],
   );

@@ -1,6 +1,7 @@
 import { Download } from 'lucide-react';
 import type { RunFile, RunState } from '../store/api';
 import { bytesText, SeverityMark, VerdictMark } from '../ui';
+import { apiAt } from '../platform/address';
 
 const WORDS: Record<RunState, string> = {
   queued: 'waiting',
@@ -50,7 +51,7 @@ export function RunFiles({ files, cleaned }: { files: readonly RunFile[]; cleane
             </span>
             {f.state === 'done' && !cleaned && (
               <a
-                href={`/api/runs/files/${f.id}`}
+                href={apiAt(`runs/files/${f.id}`)}
                 download
                 aria-label={`Download ${name}`}
                 title={`Download ${name}`}

@@ -28,6 +28,7 @@ import { useRunEvents } from '../store/run-events';
 import { bytesText, Button, IconButton, notify, SeverityMark } from '../ui';
 import { RunFiles } from './run-files';
 import { RunProgress } from './run-progress';
+import { apiAt } from '../platform/address';
 
 /** What is being made, what was, and what failed and why. */
 export function Runs() {
@@ -190,7 +191,7 @@ function RunCard({ run, first, last }: { run: RunSummary; first: boolean; last: 
           )}
           {run.packBytes !== null && !run.cleaned && (
             <a
-              href={`/api/runs/${run.id}/pack`}
+              href={apiAt(`runs/${run.id}/pack`)}
               download
               className="inline-flex h-8 items-center gap-1.5 rounded-md border border-edge bg-card px-3 text-[13px] font-medium hover:border-ink"
             >

@@ -1,6 +1,7 @@
 import { useSyncExternalStore } from 'react';
 import type { OrderItem } from '@brelm/core/press';
 import type { SampleRequest } from '../store/api';
+import { ofShop } from '../platform/address';
 
 /** A sample that is not ordered yet. */
 export interface BasketItem extends SampleRequest {
@@ -18,8 +19,8 @@ export interface SampleManner {
   prices: Record<string, number>;
 }
 
-const BASKET = 'brelm-basket';
-const MANNER = 'brelm-samples';
+const BASKET = ofShop('brelm-basket');
+const MANNER = ofShop('brelm-samples');
 /** Lines that the server takes in one order. */
 export const MOST_LINES = 20;
 

@@ -12,6 +12,7 @@ import {
 import { Button, notify, SeverityMark } from '../ui';
 import { misprintWords } from './misprint-words';
 import { arrivalWords, countryName, money } from './money';
+import { apiAt } from '../platform/address';
 
 const WORDS: Record<OrderState, string> = {
   received: 'received',
@@ -70,7 +71,7 @@ function SampleRow({ sample, garments }: { sample: Sample; garments: Garment[] }
       .catch((error: unknown) => notify('fault', `It was not kept: ${reasonOf(error)}`));
   const { id, designName, product, garment, size, quantity, misprint, photo, note, rating } = sample;
   const name = garment && (garments.find((g) => g.id === garment)?.name ?? garment);
-  const photoPath = `/api/samples/${id}/photo`;
+  const photoPath = apiAt(`samples/${id}/photo`);
   return (
     <li className="grid grid-cols-[116px_minmax(0,1fr)] gap-4 border-t border-line py-3">
       {photo ? (

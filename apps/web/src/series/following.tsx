@@ -2,10 +2,11 @@ import type { Series, SeriesRow } from '@brelm/core/series';
 import { reasonOf } from '../store/api';
 import { useFollowRowsMutation, type RowDesigns } from '../store/series-api';
 import { Button, notify } from '../ui';
+import { apiAt } from '../platform/address';
 
 /** Makes a design of its own of one row. */
 export async function ownDesign(id: string, row: SeriesRow): Promise<RowDesigns> {
-  const response = await fetch(`/api/series/${id}/designs`, {
+  const response = await fetch(apiAt(`series/${id}/designs`), {
     method: 'POST',
     body: JSON.stringify({ rows: [row.id] }),
     headers: { 'Content-Type': 'application/json' },

@@ -12,6 +12,7 @@ import {
   useSeriesListQuery,
 } from '../store/series-api';
 import { KeptList, notify } from '../ui';
+import { apiAt } from '../platform/address';
 
 const NONE: ReadonlySet<string> = new Set();
 
@@ -25,7 +26,7 @@ export function SeriesList() {
   const [remove] = useDeleteSeriesMutation();
   const navigate = useNavigate();
   const begin = async (entry: DesignEntry) => {
-    const response = await fetch(`/api/designs/${entry.id}`);
+    const response = await fetch(apiAt(`designs/${entry.id}`));
     if (!response.ok) throw new Error('The server does not give this design out.');
     const { document } = (await response.json()) as { document: unknown };
     const { id } = await create(newSeries(readDesign(document), entry.id)).unwrap();

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { documentOf, readDesign, type Design } from '@brelm/core/design';
 import { readSeries, type Series } from '@brelm/core/series';
 import { useKept, type KeptKind } from '../store/use-kept';
+import { apiAt } from '../platform/address';
 
 const SERIES: KeptKind<Series> = {
   ...{ path: 'series', noun: 'series', read: readSeries },
@@ -41,7 +42,7 @@ export function useLayout(id: string | null): { state: LayoutState; look: () => 
   useEffect(() => {
     if (id === null) return;
     const abort = new AbortController();
-    fetch(`/api/designs/${encodeURIComponent(id)}`, { signal: abort.signal }).then(
+    fetch(apiAt(`designs/${encodeURIComponent(id)}`), { signal: abort.signal }).then(
       async (response) => {
         if (!response.ok)
           return setState({
@@ -70,7 +71,7 @@ export function useLayout(id: string | null): { state: LayoutState; look: () => 
  * versions. Answers its new revision. Throws an Error that says why not.
  */
 export async function keepLayout(id: string, revision: number, layout: Design): Promise<number> {
-  const response = await fetch(`/api/designs/${encodeURIComponent(id)}`, {
+  const response = await fetch(apiAt(`designs/${encodeURIComponent(id)}`), {
     method: 'PUT',
     body: JSON.stringify({ revision, document: documentOf(layout), keepReplaced: true }),
     headers: { 'Content-Type': 'application/json' },

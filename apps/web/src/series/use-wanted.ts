@@ -11,6 +11,7 @@ import {
   type Series,
 } from '@brelm/core/series';
 import { fetchMotif, type FoundMotif } from '../stack/use-motifs';
+import { apiAt } from '../platform/address';
 
 /** Figures that are looked at for one that is drawn as the layout's own is. */
 const LOOKED_AT = '8';
@@ -21,7 +22,7 @@ const AT_ONCE = 3;
 
 async function figureFor(words: string, like: string | undefined): Promise<ComposedFigure | null> {
   const response = await fetch(
-    `/api/motifs?${new URLSearchParams({ q: words, count: LOOKED_AT }).toString()}`,
+    apiAt(`motifs?${new URLSearchParams({ q: words, count: LOOKED_AT }).toString()}`),
   );
   if (!response.ok) throw new Error('the figures cannot be searched');
   const { entries } = (await response.json()) as { entries: FoundMotif[] };
@@ -33,7 +34,7 @@ async function figureFor(words: string, like: string | undefined): Promise<Compo
 
 async function pictureNamed(name: string): Promise<FoundPicture | null> {
   const asked = new URLSearchParams({ search: name, count: '60' });
-  const response = await fetch(`/api/materials?${asked.toString()}`);
+  const response = await fetch(apiAt(`materials?${asked.toString()}`));
   if (!response.ok) throw new Error('the pictures cannot be searched');
   const { pictures } = (await response.json()) as {
     pictures: { sha256: string; name: string; width: number; height: number; licence: Licence | null }[];

@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from 'react';
 import { SPEC_VERSION, type Spec } from '@brelm/core/spec';
+import { ofShop } from '../platform/address';
 
 /** A product as it is being changed, kept in this browser until it is saved or discarded. */
 export interface SpecDraft {
@@ -8,7 +9,7 @@ export interface SpecDraft {
   document: Spec;
 }
 
-const PREFIX = 'brelm-spec-draft ';
+const PREFIX = ofShop('brelm-spec-draft ');
 
 function parsed(text: string | null): SpecDraft | null {
   try {

@@ -14,6 +14,7 @@ import { keepSpecDraft, useSpecDrafts } from './drafts';
 import { DraftBehind } from './draft-behind';
 import { SpecFields } from './spec-fields';
 import { SpecHistory } from './spec-history';
+import { apiAt } from '../platform/address';
 
 /** What is wrong with a spec as it is written now, by field. */
 function faultsOf(spec: Spec): Map<string, string> {
@@ -76,7 +77,7 @@ export function SpecPage({
     });
     setAt(spec.sides.length);
   };
-  const file = (format: string) => `/api/spec-book/file?id=${encodeURIComponent(id)}&format=${format}`;
+  const file = (format: string) => apiAt(`spec-book/file?id=${encodeURIComponent(id)}&format=${format}`);
   const drawable = side.widthIn > 0 && side.heightIn > 0;
 
   return (
@@ -112,7 +113,7 @@ export function SpecPage({
               JSON
             </a>
             <a
-              href={`/api/spec-book/file?marketplace=${encodeURIComponent(spec.marketplace)}`}
+              href={apiAt(`spec-book/file?marketplace=${encodeURIComponent(spec.marketplace)}`)}
               download
               className="text-[13px] text-spruce underline"
             >

@@ -12,6 +12,7 @@ import { OwnPictures } from './own-pictures';
 import { FindParts } from './find-parts';
 import { FormPicture } from '../inspector/form-picture';
 import { useEdit } from '../editor/use-edit';
+import { apiAt } from '../platform/address';
 
 /** A phrase in quotes is lettering, whatever it finds. */
 const unquoted = (words: string) => words.replace(/^\s*["“”](.*?)["“”]?\s*$/s, '$1');
@@ -46,7 +47,7 @@ export function AddPart({
   const looking = searching || topic !== '';
   useEffect(() => {
     // The first search finds the figures at hand.
-    if (open) void fetch('/api/motifs?count=1').catch(() => undefined);
+    if (open) void fetch(apiAt('motifs?count=1')).catch(() => undefined);
   }, [open]);
   const close = () => {
     setWords('');

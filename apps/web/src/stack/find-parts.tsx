@@ -3,6 +3,7 @@ import { FORMS } from '@brelm/core/geometry';
 import { termsOf } from '@brelm/core/rights';
 import { FormPicture } from '../inspector/form-picture';
 import { useMotifs, type FoundMotif } from './use-motifs';
+import { apiAt } from '../platform/address';
 
 /** Shapes and figures that a phrase finds; more of them come as the list is scrolled. */
 export function FindParts({
@@ -91,7 +92,7 @@ export function FindParts({
                 onClick={() => onMotif(m)}
               >
                 <img
-                  src={`/api/motifs/${m.id}/picture.svg`}
+                  src={apiAt(`motifs/${m.id}/picture.svg`)}
                   alt=""
                   width={52}
                   height={52}

@@ -30,6 +30,7 @@ import type {
   SampleOrder,
   SampleRequest,
 } from './api-types';
+import { apiAt } from '../platform/address';
 
 export type * from './api-types';
 
@@ -59,7 +60,7 @@ const PAGE = 60;
 
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
+  baseQuery: fetchBaseQuery({ baseUrl: apiAt('') }),
   tagTypes: [
     'designs',
     'garments',

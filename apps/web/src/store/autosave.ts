@@ -3,6 +3,7 @@ import type { KeptDesign } from './api';
 import { dropDraft, keepDraft, sameDesign } from './drafts';
 import { saveStateChanged, type SaveState } from './editor';
 import { store } from './index';
+import { apiAt } from '../platform/address';
 
 /** The first of several changes is kept at once, those after it at most so much later. */
 const TO_BROWSER_MS = 150;
@@ -72,7 +73,7 @@ export function startAutosave(id: string, saved: Design | null): () => void {
     let answered = false;
     report({ kind: 'saving' });
     try {
-      const response = await fetch(`/api/designs/${id}`, {
+      const response = await fetch(apiAt(`designs/${id}`), {
         method: 'PUT',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify({

@@ -2,6 +2,7 @@ import { createStore, del, entries } from 'idb-keyval';
 import { documentOf, readDesign, sameButOpen, type Design } from '@brelm/core/design';
 import { putAtOnce } from './put-at-once';
 import { openTabs, thisTab } from './tab';
+import { ofShop } from '../platform/address';
 
 /** A design with changes that the server does not have yet, kept in this browser. */
 export interface Draft {
@@ -16,7 +17,7 @@ export interface KeptDraft extends Draft {
   key: string;
 }
 
-const drafts = createStore('brelm', 'drafts');
+const drafts = createStore(ofShop('brelm'), 'drafts');
 
 /** Each tab has drafts of its own: two that work on one design never write over each other. */
 const keyOf = (id: string, tab: string) => `${id} ${tab}`;

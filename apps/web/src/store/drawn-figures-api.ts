@@ -1,6 +1,7 @@
 import { api } from './api';
 import type { BroughtIn } from './api-types';
 import type { Licence } from '@brelm/core/rights';
+import { apiAt } from '../platform/address';
 
 /** Who draws figures to order, and in which styles. */
 export interface FigureService {
@@ -37,7 +38,7 @@ export type OrderedFigure = Pick<FigureOrder, 'words' | 'style' | 'ground' | 'se
 
 /** The picture of a drawing. */
 export const drawnFigurePicture = (order: string, n: number): string =>
-  `/api/drawn-figures/${order}/${n}/picture`;
+  apiAt(`drawn-figures/${order}/${n}/picture`);
 
 /** What the server is asked of figures to order. */
 const drawnFiguresApi = api.injectEndpoints({

@@ -5,6 +5,7 @@ import type { EditorState } from './editor';
 import { store } from './index';
 import { putAtOnce } from './put-at-once';
 import { thisTab } from './tab';
+import { ofShop } from '../platform/address';
 
 /** Steps of an open design, by which it goes back and on. */
 export type History = Pick<EditorState, 'past' | 'future'>;
@@ -32,7 +33,7 @@ const ORDER = 'order';
 /** What was not kept as steps any more. */
 const LAST = 'The last changes before the reload';
 
-const histories = createStore('brelm-history', 'histories');
+const histories = createStore(ofShop('brelm-history'), 'histories');
 
 /** Each tab has its own: what another did here is not this one's to take back. */
 const keyOf = async (id: string): Promise<string> => `${id} ${await thisTab()}`;

@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { useAppDispatch } from '.';
 import { api, type RunFile, type RunSummary } from './api';
 import { runsApi } from './runs-api';
+import { apiAt } from '../platform/address';
 
 type Told = { run: RunSummary; file?: RunFile } | { gone: string };
 
@@ -9,7 +10,7 @@ type Told = { run: RunSummary; file?: RunFile } | { gone: string };
 export function useRunEvents(): void {
   const dispatch = useAppDispatch();
   useEffect(() => {
-    const source = new EventSource('/api/runs/events');
+    const source = new EventSource(apiAt('runs/events'));
     let lost = false;
     source.onopen = () => {
       if (lost) dispatch(api.util.invalidateTags(['runs']));

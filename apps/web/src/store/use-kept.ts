@@ -1,4 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { apiAt } from '../platform/address';
+import { ofShop } from '../platform/address';
 
 interface Stored<T> {
   id: string;
@@ -32,7 +34,7 @@ interface History<T> {
 }
 
 /** What was changed and could not be saved yet, kept by this browser. */
-const draftKey = (noun: string, id: string) => `brelm-${noun}-draft ${id}`;
+const draftKey = (noun: string, id: string) => ofShop(`brelm-${noun}-draft ${id}`);
 function keepDraft(noun: string, id: string, draft: { revision: number; document: unknown }): void {
   try {
     localStorage.setItem(draftKey(noun, id), JSON.stringify(draft));
@@ -71,7 +73,7 @@ const isRefusal = (status: number): boolean =>
   status >= 400 && status < 500 && ![408, 425, 429].includes(status);
 
 async function send(path: string, method: string, body: unknown): Promise<Response> {
-  return fetch(`/api/${path}`, {
+  return fetch(apiAt(path), {
     method,
     body: JSON.stringify(body),
     headers: { 'Content-Type': 'application/json' },
@@ -101,7 +103,7 @@ export function useKept<T>(kind: KeptKind<T>, id: string) {
 
   useEffect(() => {
     const abort = new AbortController();
-    fetch(`/api/${path}/${id}`, { signal: abort.signal }).then(
+    fetch(apiAt(`${path}/${id}`), { signal: abort.signal }).then(
       async (response) => {
         if (!response.ok) {
           const { message } = (await response.json().catch(() => ({}))) as { message?: string };

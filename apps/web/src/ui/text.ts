@@ -1,3 +1,4 @@
+import { apiAt } from '../platform/address';
 /** So many bytes in the seller's words. */
 export const bytesText = (bytes: number): string =>
   bytes === 0
@@ -9,4 +10,4 @@ export const bytesText = (bytes: number): string =>
         : `${Math.max(1, Math.round(bytes / 1e3))} KB`;
 
 /** Where the small picture of a material is. */
-export const picturePreview = (sha256: string): string => `/api/materials/${sha256}/preview?size=320`;
+export const picturePreview = (sha256: string): string => apiAt(`materials/${sha256}/preview?size=320`);

@@ -2,11 +2,15 @@ import { wrap } from 'comlink';
 import type { CutLine } from '@brelm/core/cutline';
 import type { CutRequest, CutWorker } from './cut.worker';
 import { hand } from './hand';
+import { workerName } from '../platform/address';
 
 export type { CutRequest, Print } from './cut.worker';
 
 const cutter = hand((failed) => {
-  const worker = new Worker(new URL('./cut.worker.ts', import.meta.url), { type: 'module', name: 'cut' });
+  const worker = new Worker(new URL('./cut.worker.ts', import.meta.url), {
+    type: 'module',
+    name: workerName('cut'),
+  });
   worker.addEventListener('error', failed);
   worker.addEventListener('messageerror', failed);
   return { remote: wrap<CutWorker>(worker), end: () => worker.terminate() };

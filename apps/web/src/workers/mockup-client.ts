@@ -2,6 +2,7 @@ import { wrap } from 'comlink';
 import type { PhotoFacts, Scene } from '@brelm/core/mockup';
 import { hand } from './hand';
 import type { MockupRequest, MockupWorker } from './mockup.worker';
+import { workerName } from '../platform/address';
 
 export type { MockupRequest, PlacedArtwork } from './mockup.worker';
 
@@ -11,7 +12,7 @@ const GRACE = 20_000;
 const start = (failed: () => void) => {
   const worker = new Worker(new URL('./mockup.worker.ts', import.meta.url), {
     type: 'module',
-    name: 'mockup',
+    name: workerName('mockup'),
   });
   worker.addEventListener('error', failed);
   worker.addEventListener('messageerror', failed);

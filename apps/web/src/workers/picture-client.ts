@@ -1,13 +1,17 @@
 import { wrap, type Remote } from 'comlink';
 import type { Treatment } from '@brelm/core/steps';
 import type { PictureWorker } from './picture.worker';
+import { workerName } from '../platform/address';
 
 export type { PictureTones } from './picture.worker';
 
 let worker: Remote<PictureWorker> | null = null;
 const started = (): Remote<PictureWorker> =>
   (worker ??= wrap<PictureWorker>(
-    new Worker(new URL('./picture.worker.ts', import.meta.url), { type: 'module', name: 'picture' }),
+    new Worker(new URL('./picture.worker.ts', import.meta.url), {
+      type: 'module',
+      name: workerName('picture'),
+    }),
   ));
 
 /** The board's copy of a picture with its steps made; `sourceWidth` is the picture's own width, px. */

@@ -5,12 +5,16 @@ import type { Spec, SpecSide } from '@brelm/core/spec';
 import { hand } from './hand';
 import { latestOnly } from './latest-only';
 import type { ProofRequest, ProofWorker } from './proof.worker';
+import { workerName } from '../platform/address';
 
 export { NotWanted, reasonOf } from './hand';
 
 const handNamed = (name: string) =>
   hand((failed) => {
-    const worker = new Worker(new URL('./proof.worker.ts', import.meta.url), { type: 'module', name });
+    const worker = new Worker(new URL('./proof.worker.ts', import.meta.url), {
+      type: 'module',
+      name: workerName(name),
+    });
     worker.addEventListener('error', failed);
     worker.addEventListener('messageerror', failed);
     return { remote: wrap<ProofWorker>(worker), end: () => worker.terminate() };

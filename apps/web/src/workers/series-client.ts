@@ -4,6 +4,7 @@ import type { ProtectedWord } from '@brelm/core/listing';
 import { wantedBy, type Series, type SeriesRow, type SeriesWorld } from '@brelm/core/series';
 import { hand } from './hand';
 import type { ProofWish, RowMend, SeriesRequest, SeriesWorker } from './series.worker';
+import { workerName } from '../platform/address';
 
 export type { ProofWish, RowMend, RowShown, SeriesRequest } from './series.worker';
 export { NotWanted, reasonOf } from './hand';
@@ -14,7 +15,10 @@ const HANDS = Math.max(2, Math.min(3, (navigator.hardwareConcurrency || 2) - 1))
 const handNamed = (name: string) =>
   hand(
     (failed) => {
-      const worker = new Worker(new URL('./series.worker.ts', import.meta.url), { type: 'module', name });
+      const worker = new Worker(new URL('./series.worker.ts', import.meta.url), {
+        type: 'module',
+        name: workerName(name),
+      });
       worker.addEventListener('error', failed);
       worker.addEventListener('messageerror', failed);
       return { remote: wrap<SeriesWorker>(worker), end: () => worker.terminate() };

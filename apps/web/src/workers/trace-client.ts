@@ -1,11 +1,15 @@
 import { wrap } from 'comlink';
 import { hand } from './hand';
 import type { TraceRequest, TraceWorker } from './trace.worker';
+import { workerName } from '../platform/address';
 
 export type { TraceRequest } from './trace.worker';
 
 const tracer = hand((failed) => {
-  const worker = new Worker(new URL('./trace.worker.ts', import.meta.url), { type: 'module', name: 'trace' });
+  const worker = new Worker(new URL('./trace.worker.ts', import.meta.url), {
+    type: 'module',
+    name: workerName('trace'),
+  });
   worker.addEventListener('error', failed);
   worker.addEventListener('messageerror', failed);
   return { remote: wrap<TraceWorker>(worker), end: () => worker.terminate() };

@@ -1,6 +1,7 @@
 import { wrap } from 'comlink';
 import { hand } from './hand';
 import type { TryRequest, TryWorker } from './try.worker';
+import { workerName } from '../platform/address';
 
 export type { Tried, TryRequest } from './try.worker';
 
@@ -10,7 +11,10 @@ const HANDS = Math.max(2, Math.min(3, (navigator.hardwareConcurrency || 2) - 1))
 const composer = () =>
   hand(
     (failed) => {
-      const worker = new Worker(new URL('./try.worker.ts', import.meta.url), { type: 'module', name: 'try' });
+      const worker = new Worker(new URL('./try.worker.ts', import.meta.url), {
+        type: 'module',
+        name: workerName('try'),
+      });
       worker.addEventListener('error', failed);
       worker.addEventListener('messageerror', failed);
       return { remote: wrap<TryWorker>(worker), end: () => worker.terminate() };

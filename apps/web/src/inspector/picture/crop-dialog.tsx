@@ -4,6 +4,7 @@ import { Image, Layer, Rect, Stage, Transformer } from 'react-konva';
 import type { Material } from '@brelm/core/design';
 import type { PicturePart } from '@brelm/core/parts';
 import { Button, Modal, NumberField } from '../../ui';
+import { apiAt } from '../../platform/address';
 
 type Crop = NonNullable<PicturePart['crop']>;
 const WHOLE: Crop = { left: 0, top: 0, right: 0, bottom: 0 };
@@ -40,7 +41,7 @@ export function CropDialog({
     const loading = new window.Image();
     loading.onload = () => setImage(loading);
     loading.onerror = () => setFault(true);
-    loading.src = `/api/materials/${material.sha256}/preview?size=1600`;
+    loading.src = apiAt(`materials/${material.sha256}/preview?size=1600`);
   }, [material.sha256]);
   useEffect(() => {
     if (rect.current) transformer.current?.nodes([rect.current]);

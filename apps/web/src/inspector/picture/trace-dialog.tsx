@@ -18,6 +18,7 @@ import { useSettled } from '../../ui/use-settled';
 import { NotWanted } from '../../workers/hand';
 import { tracePicture, type TraceRequest } from '../../workers/trace-client';
 import { MOST_POINTS, tracedEdits } from './traced-motif';
+import { apiAt } from '../../platform/address';
 
 type State = 'working' | { traced: Traced } | { fault: string };
 
@@ -178,7 +179,7 @@ export function TraceDialog({
       <div className="grid grid-cols-[1fr_1fr_240px] gap-3">
         <figure className="min-w-0">
           <img
-            src={`/api/materials/${material.sha256}/preview?size=1600`}
+            src={apiAt(`materials/${material.sha256}/preview?size=1600`)}
             alt="The picture as it was brought in"
             className="h-[46vh] w-full rounded-sm bg-surround object-contain"
           />

@@ -8,6 +8,7 @@ import { Button, IconButton, NumberField, SeverityMark, TextBox } from '../../ui
 import { isOpen, isUp, stateWords } from './state-words';
 import { StateMark } from './listing-table';
 import type { ListingRow } from './use-rows';
+import { inShop } from '../../platform/address';
 
 export interface ListingActions {
   change: (label: string, change: Partial<Wording>, gesture?: string) => void;
@@ -163,7 +164,7 @@ export function ListingDetail({
           <StateMark row={row} />
           {listing?.remote?.page && up && (
             <a
-              href={listing.remote.page}
+              href={inShop(listing.remote.page)}
               target="_blank"
               rel="noreferrer"
               className="inline-flex items-center gap-1 text-spruce underline"

@@ -7,6 +7,7 @@ import { saveFrom } from '../../platform/save-file';
 import { useSayLicenceMutation } from '../../store/api';
 import { whenSaved } from '../../store/when-saved';
 import { Modal, SelectField, SeverityMark, TextBox, VerdictMark } from '../../ui';
+import { apiAt } from '../../platform/address';
 
 const KIND_WORDS = { typeface: 'Typeface', figure: 'Figure', picture: 'Picture' } as const;
 
@@ -26,7 +27,7 @@ export function RightsDialog({
   const open = rows.filter((r) => r.goods !== 'yes').length;
   const save = async (format: 'csv' | 'pdf') => {
     await whenSaved();
-    saveFrom(`/api/designs/${id}/rights.${format}`, `rights.${format}`);
+    saveFrom(apiAt(`designs/${id}/rights.${format}`), `rights.${format}`);
   };
   return (
     <Modal open title="Rights" wide onClose={onClose}>

@@ -3,6 +3,7 @@ import type { Garment } from '@brelm/core/colour';
 import type { Scene } from '@brelm/core/mockup';
 import type { FileRequest, MadeMockup } from '../../store/api';
 import { Button, SeverityMark } from '../../ui';
+import { apiAt } from '../../platform/address';
 
 /** The pictures that were made of a design, and which of them show it as it was before. */
 export function MadeMockups({
@@ -66,7 +67,7 @@ export function MadeMockups({
                 {late && <span className="sr-only"> (as the design was before)</span>}
               </span>
               <a
-                href={`/api/runs/files/${file.id}`}
+                href={apiAt(`runs/files/${file.id}`)}
                 download
                 aria-label={`Download: ${name}`}
                 className="rounded-md p-1 text-muted hover:bg-line hover:text-ink"

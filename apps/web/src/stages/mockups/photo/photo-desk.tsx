@@ -11,6 +11,7 @@ import { DeleteScene } from './delete-scene';
 import { PhotoBoard, type Tool } from './photo-board';
 import { PhotoSettings } from './photo-settings';
 import { usePhoto } from './use-photo';
+import { apiAt } from '../../../platform/address';
 
 /** A photo of a product is made a scene: what is printed where, seen while it is set. */
 export function PhotoDesk({
@@ -68,7 +69,7 @@ export function PhotoDesk({
           </span>
           <UndoRedo open={open} />
           <a
-            href={`/api/scenes/${id}/zip`}
+            href={apiAt(`scenes/${id}/zip`)}
             download
             aria-label="Save this scene as a file"
             title="Save this scene as a file"

@@ -1,0 +1,25 @@
+import { ApiProperty } from '@nestjs/swagger';
+import { Transform } from 'class-transformer';
+import { IsIn, IsNotEmpty, IsString, MaxLength } from 'class-validator';
+
+const trimmed = ({ value }: { value: unknown }): unknown =>
+  typeof value === 'string' ? value.trim() : value;
+
+export class ShopNameDto {
+  @ApiProperty({ maxLength: 120 })
+  @Transform(trimmed)
+  @IsString()
+  @IsNotEmpty({ message: 'name: give the shop a name' })
+  @MaxLength(120)
+  name!: string;
+}
+
+/** What a new shop begins with. */
+export const FILLINGS = ['nothing', 'demo'] as const;
+export type Filling = (typeof FILLINGS)[number];
+
+export class NewShopDto extends ShopNameDto {
+  @ApiProperty({ enum: FILLINGS, description: 'What it begins with.' })
+  @IsIn(FILLINGS)
+  filling!: Filling;
+}
