@@ -1,10 +1,10 @@
 import { Module, type DynamicModule } from '@nestjs/common';
 import { APP_INTERCEPTOR } from '@nestjs/core';
-import { TypeOrmModule } from '@nestjs/typeorm';
 import { AlmanacController } from './almanac/almanac.controller';
 import { DemandService } from './almanac/demand.service';
 import { IdeasService } from './almanac/ideas.service';
 import { SeasonsService } from './almanac/seasons.service';
+import { DatabaseModule } from './database/database.module';
 import { DatabaseGuard } from './database/database-guard';
 import { ENTITIES } from './database/entities';
 import { MIGRATIONS } from './database/migrations';
@@ -74,29 +74,9 @@ import { PoolService } from './workers/pool.service';
 @Module({})
 export class AppModule {
   static with(options: ShopOptions, pool: PoolService): DynamicModule {
-    const { host, port, user, password, name } = options.database;
     return {
       module: AppModule,
-      imports: [
-        TypeOrmModule.forRoot({
-          type: 'mariadb',
-          host,
-          port,
-          username: user,
-          password,
-          database: name,
-          charset: 'utf8mb4',
-          timezone: 'Z',
-          entities: ENTITIES,
-          migrations: MIGRATIONS,
-          migrationsRun: true,
-          synchronize: false,
-          retryAttempts: 2,
-          retryDelay: 500,
-          extra: { connectTimeout: 3000 },
-        }),
-        TypeOrmModule.forFeature(ENTITIES),
-      ],
+      imports: [DatabaseModule.with(options.database, ENTITIES, MIGRATIONS)],
       controllers: [
         HealthController,
         BackupController,

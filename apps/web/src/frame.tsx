@@ -5,7 +5,7 @@ import { IconButton, Notices } from './ui';
 import { openHelp, useOpenHelp } from './help/help-store';
 import { KeysHelp } from './keys-help';
 import { SaveMark } from './save-mark';
-import { ShopMenu } from './shop-menu';
+import { ShopMenu } from './shops/shop-menu';
 import { named, useKeys } from './use-keys';
 
 // They load with their first use.

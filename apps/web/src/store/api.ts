@@ -88,6 +88,7 @@ export const api = createApi({
     'ideas',
     'series',
     'drawnFigures',
+    'shop',
   ],
   endpoints: (build) => ({
     designs: build.infiniteQuery<DesignPage, ShelfAsked, number>({
@@ -174,7 +175,7 @@ export const api = createApi({
       query: (id) => ({ url: `garments/${id}`, method: 'DELETE' }),
       invalidatesTags: ['garments'],
     }),
-    shop: build.query<{ name: string | null }, void>({ query: () => 'shop' }),
+    shop: build.query<{ name: string | null }, void>({ query: () => 'shop', providesTags: ['shop'] }),
     typefaces: build.query<TypefaceEntry[], void>({ query: () => 'typefaces', providesTags: ['typefaces'] }),
     motifTopics: build.query<{ id: string; name: string }[], void>({ query: () => 'motifs/topics' }),
     addTypeface: build.mutation<TypefaceEntry[], File>({

@@ -2,6 +2,7 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api';
+import { houseApi } from './house-api';
 import type { EditorState } from './editor-state';
 import { root } from './root';
 
@@ -9,7 +10,7 @@ const made = configureStore({
   reducer: root,
   // The checks of the default middleware walk the whole design at every action.
   middleware: (defaults) =>
-    defaults({ serializableCheck: false, immutableCheck: false }).concat(api.middleware),
+    defaults({ serializableCheck: false, immutableCheck: false }).concat(api.middleware, houseApi.middleware),
 });
 
 /** `editor` is there once a design was opened: only what shows itself everywhere has to ask. */

@@ -1,0 +1,57 @@
+import { Inject, Module, type DynamicModule, type OnApplicationShutdown } from '@nestjs/common';
+import { getDataSourceToken, getRepositoryToken } from '@nestjs/typeorm';
+import { DataSource, type DataSourceOptions, type EntityTarget, type ObjectLiteral } from 'typeorm';
+import type { DatabaseOptions } from '../options';
+
+/** Before it is tried a second time whether the database answers, ms. */
+const REST = 500;
+
+async function connected(options: DataSourceOptions): Promise<DataSource> {
+  const begin = () => new DataSource(options).initialize();
+  return begin().catch(async () => {
+    await new Promise((done) => setTimeout(done, REST));
+    return begin();
+  });
+}
+
+/**
+ * A database with its tables, brought to the form that they have by now. Each application of this process has its own, which
+ * Nest's own module for TypeORM, with one register for the whole process, does not foresee.
+ */
+@Module({})
+export class DatabaseModule implements OnApplicationShutdown {
+  constructor(@Inject(getDataSourceToken()) private readonly database: DataSource) {}
+
+  static with(
+    { host, port, user, password, name }: DatabaseOptions,
+    entities: readonly EntityTarget<ObjectLiteral>[],
+    migrations: NonNullable<DataSourceOptions['migrations']>,
+    connections?: number,
+  ): DynamicModule {
+    const repositories = entities.map((entity) => ({
+      provide: getRepositoryToken(entity as never),
+      useFactory: (database: DataSource) => database.getRepository(entity),
+      inject: [getDataSourceToken()],
+    }));
+    const source = {
+      provide: getDataSourceToken(),
+      useFactory: () =>
+        connected({
+          type: 'mariadb',
+          ...{ host, port, username: user, password, database: name },
+          ...{ charset: 'utf8mb4', timezone: 'Z' },
+          ...{ entities: entities as never, migrations, migrationsRun: true, synchronize: false },
+          extra: { connectTimeout: 3000, ...(connections && { connectionLimit: connections }) },
+        }),
+    };
+    return {
+      module: DatabaseModule,
+      providers: [source, ...repositories],
+      exports: [source, ...repositories],
+    };
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    if (this.database.isInitialized) await this.database.destroy();
+  }
+}

@@ -1,0 +1,85 @@
+import { lazy, Suspense, useState } from 'react';
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { Check, ChevronDown } from 'lucide-react';
+import { apiAt, shopPath } from '../platform/address';
+import { useShopQuery } from '../store/api';
+import { useShopsQuery } from '../store/house-api';
+
+const ShopsDialog = lazy(() => import('./shops-dialog'));
+
+const ITEM = 'block w-full rounded-md px-2 py-1.5 text-left data-focus:bg-line';
+
+/** A shop that nobody has named yet. */
+export const UNNAMED = 'The shop';
+
+/** The shop by its name, the others beside it, and what is done with all of it. */
+export function ShopMenu() {
+  const { data: shop } = useShopQuery();
+  const { data: house } = useShopsQuery();
+  const [managing, setManaging] = useState(false);
+  const name = shop?.name || UNNAMED;
+  const shops = house?.shops ?? [];
+  return (
+    <>
+      <Menu>
+        <MenuButton
+          aria-label={`Shop: ${name}`}
+          className="inline-flex min-w-0 items-center gap-1 rounded-md px-1.5 py-1 text-muted hover:text-ink"
+        >
+          <span className="truncate">{name}</span>
+          <ChevronDown size={14} aria-hidden className="shrink-0" />
+        </MenuButton>
+        <MenuItems
+          anchor={{ to: 'bottom start', gap: 4 }}
+          className="z-50 w-80 rounded-md border border-edge bg-card p-1 text-[13px]"
+        >
+          {shops.length > 1 &&
+            shops.map(({ id, name: called, path, designs }) => (
+              <MenuItem key={id}>
+                <a
+                  href={`${path}/`}
+                  aria-current={path === shopPath ? 'true' : undefined}
+                  className={`${ITEM} flex items-center gap-2`}
+                >
+                  <Check size={14} aria-hidden className={path === shopPath ? 'text-spruce' : 'invisible'} />
+                  <span className="min-w-0 flex-1 truncate font-medium">{called ?? UNNAMED}</span>
+                  <span className="text-muted tabular-nums">{designs}</span>
+                </a>
+              </MenuItem>
+            ))}
+          <MenuItem>
+            <button type="button" className={ITEM} onClick={() => setManaging(true)}>
+              <span className="block font-medium">Shops…</span>
+              <span className="block text-muted">
+                A second shop beside this one, or Duskwren’s to try things in; names; take one away.
+              </span>
+            </button>
+          </MenuItem>
+          <div role="separator" className="my-1 border-t border-line" />
+          <MenuItem>
+            <a href={apiAt('shop/everything')} download className={ITEM}>
+              <span className="block font-medium">Take everything out</span>
+              <span className="block text-muted">
+                Designs, materials, series, listings and all else as one archive of open formats: a copy to
+                keep, or to put back elsewhere.
+              </span>
+            </a>
+          </MenuItem>
+          <MenuItem>
+            <a href={apiAt('shop/everything?made=true')} download className={ITEM}>
+              <span className="block font-medium">The same with all made files</span>
+              <span className="block text-muted">
+                Larger by what is listed under Runs; they can be made again, too.
+              </span>
+            </a>
+          </MenuItem>
+        </MenuItems>
+      </Menu>
+      {managing && (
+        <Suspense>
+          <ShopsDialog onClose={() => setManaging(false)} />
+        </Suspense>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,292 @@
+import { useState } from 'react';
+import { format } from 'date-fns';
+import { Button, bytesText, FileButton, leaveField, Modal, notify } from '../ui';
+import { shopPath } from '../platform/address';
+import { api, reasonOf } from '../store/api';
+import {
+  useBringShopBackMutation,
+  useMakeShopMutation,
+  useRenameShopMutation,
+  useShopFromCopyMutation,
+  useShopsQuery,
+  useTakeShopAwayMutation,
+  type Shop,
+  type ShopAway,
+} from '../store/house-api';
+import { useAppDispatch } from '../store';
+import { UNNAMED } from './shop-menu';
+
+const designsText = (n: number): string => (n === 1 ? '1 design' : `${n} designs`);
+
+/** A shop in the list: its name, the way there, and the way out. */
+function ShopRow({ shop, taken }: { shop: Shop; taken: (away: ShopAway) => void }) {
+  const [rename] = useRenameShopMutation();
+  const [takeAway, { isLoading: leaving }] = useTakeShopAwayMutation();
+  const [asking, setAsking] = useState(false);
+  const [fault, setFault] = useState<string | null>(null);
+  const dispatch = useAppDispatch();
+  const { id, name, path, designs } = shop;
+  const called = name ?? UNNAMED;
+  const here = path === shopPath;
+  const attempt = async (work: () => Promise<unknown>) => {
+    setFault(null);
+    try {
+      await work();
+    } catch (error) {
+      setFault(reasonOf(error));
+    }
+  };
+  return (
+    <li className="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-t border-line py-2 first:border-0">
+      <input
+        key={name}
+        aria-label={`Name of ${called}`}
+        className="field !w-auto min-w-40 flex-1"
+        dir="auto"
+        defaultValue={name ?? ''}
+        placeholder={UNNAMED}
+        maxLength={120}
+        onKeyDown={(e) => leaveField(e, name ?? '')}
+        onBlur={(e) => {
+          const to = e.target.value.trim();
+          if (to === (name ?? '')) return;
+          if (!to) e.target.value = name ?? '';
+          else
+            void attempt(async () => {
+              await rename({ id, name: to }).unwrap();
+              if (here) dispatch(api.util.invalidateTags(['shop']));
+            });
+        }}
+      />
+      <span className="w-24 text-right text-[13px] text-muted tabular-nums">{designsText(designs)}</span>
+      {here ? (
+        <span className="w-16 text-center text-[13px] text-muted">open</span>
+      ) : (
+        <a
+          href={`${path}/`}
+          aria-label={`Open ${called}`}
+          className="inline-flex h-8 w-16 items-center justify-center rounded-md border border-edge text-[13px] font-medium hover:border-ink"
+        >
+          Open
+        </a>
+      )}
+      <Button
+        className="w-28 justify-center"
+        aria-label={`Take ${called} away`}
+        disabled={id === 'first' || here || leaving}
+        title={
+          id === 'first'
+            ? 'Brelm starts with this one: it stays'
+            : here
+              ? 'Open another shop first'
+              : undefined
+        }
+        onClick={() => setAsking(true)}
+      >
+        {leaving ? 'Taking…' : 'Take away…'}
+      </Button>
+      {asking && (
+        <div className="w-full rounded-md border border-line p-3 text-[13px]">
+          <p>
+            A copy of “{called}” with everything in it is written first and read again; it stays on this
+            machine, below, until it is brought back.
+          </p>
+          <div className="mt-2 flex gap-2">
+            <Button
+              tone="danger"
+              disabled={leaving}
+              onClick={() =>
+                void attempt(async () => {
+                  taken(await takeAway(id).unwrap());
+                  setAsking(false);
+                })
+              }
+            >
+              {leaving ? 'Writing the copy…' : 'Take it away'}
+            </Button>
+            <Button disabled={leaving} onClick={() => setAsking(false)}>
+              Keep it
+            </Button>
+          </div>
+        </div>
+      )}
+      {fault && (
+        <p role="alert" className="w-full text-[13px] text-rust">
+          {fault}
+        </p>
+      )}
+    </li>
+  );
+}
+
+type Filling = 'nothing' | 'demo' | 'archive';
+const FILLINGS: readonly (readonly [Filling, string, string])[] = [
+  ['nothing', 'Empty', 'An empty shelf; the library and the spec book are there.'],
+  ['demo', 'With Duskwren’s designs', 'To try things in, without touching your own.'],
+  ['archive', 'From an archive', 'What “Take everything out” gave, of this or another Brelm.'],
+];
+
+function NewShop({ made }: { made: (shop: Shop) => void }) {
+  const [name, setName] = useState('');
+  const [filling, setFilling] = useState<Filling>('nothing');
+  const [file, setFile] = useState<File | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const [make, { isLoading: making }] = useMakeShopMutation();
+  const [fromCopy, { isLoading: copying }] = useShopFromCopyMutation();
+  const busy = making || copying;
+  const start = async () => {
+    const called = name.trim();
+    if (!called) return setFault('Give the shop a name.');
+    if (filling === 'archive' && !file) return setFault('Choose the archive.');
+    setFault(null);
+    try {
+      const shop =
+        filling === 'archive'
+          ? await fromCopy({ name: called, file: file! }).unwrap()
+          : await make({ name: called, filling }).unwrap();
+      setName('');
+      setFile(null);
+      made(shop);
+    } catch (error) {
+      setFault(reasonOf(error));
+    }
+  };
+  return (
+    <form
+      aria-label="A new shop"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void start();
+      }}
+    >
+      <h3 className="mb-2 font-display text-[15px] font-semibold">A new shop</h3>
+      <label className="block text-[13px]">
+        Its name
+        <input
+          className="field mt-0.5"
+          maxLength={120}
+          value={name}
+          aria-invalid={fault !== null && !name.trim()}
+          onChange={(e) => setName(e.target.value)}
+        />
+      </label>
+      <fieldset className="mt-2.5 grid gap-1.5" disabled={busy}>
+        <legend className="sr-only">What it begins with</legend>
+        {FILLINGS.map(([id, title, about]) => (
+          <label key={id} className="flex items-start gap-2 text-[13px]">
+            <input
+              type="radio"
+              name="filling"
+              className="mt-0.5"
+              checked={filling === id}
+              onChange={() => setFilling(id)}
+            />
+            <span>
+              {title} <span className="text-muted">{about}</span>
+            </span>
+          </label>
+        ))}
+      </fieldset>
+      {filling === 'archive' && (
+        <div className="mt-2 flex items-center gap-2 text-[13px]">
+          <FileButton accept=".zip,application/zip" testId="shop-archive" onFiles={([one]) => setFile(one)}>
+            {file ? 'Another archive…' : 'Choose the archive…'}
+          </FileButton>
+          {file && (
+            <span className="min-w-0 truncate text-muted">
+              {file.name}, {bytesText(file.size)}
+            </span>
+          )}
+        </div>
+      )}
+      {fault && (
+        <p role="alert" className="mt-2 text-[13px] text-rust">
+          {fault}
+        </p>
+      )}
+      <Button type="submit" tone="main" className="mt-3" disabled={busy}>
+        {making ? 'Making it…' : copying ? 'Reading the archive…' : 'Make the shop'}
+      </Button>
+    </form>
+  );
+}
+
+function AwayRow({ away, back }: { away: ShopAway; back: (shop: Shop) => void }) {
+  const [bring, { isLoading }] = useBringShopBackMutation();
+  const [fault, setFault] = useState<string | null>(null);
+  return (
+    <li className="flex flex-wrap items-center gap-3 border-t border-line py-2 text-[13px] first:border-0">
+      <span className="min-w-0 flex-1 truncate">{away.name}</span>
+      <span className="text-muted">
+        {format(new Date(away.takenAt), 'd MMM yyyy, HH:mm')}, {bytesText(away.bytes)}
+      </span>
+      <Button
+        disabled={isLoading}
+        aria-label={`Bring ${away.name} back`}
+        onClick={() => {
+          setFault(null);
+          bring(away.file)
+            .unwrap()
+            .then(back, (error: unknown) => setFault(reasonOf(error)));
+        }}
+      >
+        {isLoading ? 'Bringing it back…' : 'Bring back'}
+      </Button>
+      {fault && (
+        <p role="alert" className="w-full text-rust">
+          {fault}
+        </p>
+      )}
+    </li>
+  );
+}
+
+/** The shops of this house: made, named, opened, taken away and brought back. */
+export default function ShopsDialog({ onClose }: { onClose: () => void }) {
+  const { data, error } = useShopsQuery(undefined, { refetchOnMountOrArgChange: true });
+  const open = (words: string) => (shop: Shop) =>
+    notify('done', `“${shop.name ?? UNNAMED}” ${words}.`, {
+      label: 'Open it',
+      run: () => location.assign(`${shop.path}/`),
+    });
+  return (
+    <Modal open wide title="Shops" onClose={onClose}>
+      <p className="mb-3 text-[13px] text-muted">
+        Each has designs, materials, specs, runs and connections of its own, and sees nothing of the others.
+      </p>
+      {error && (
+        <p role="alert" className="text-[13px] text-rust">
+          {reasonOf(error)}
+        </p>
+      )}
+      {!data && !error && <p className="text-[13px] text-muted">Looking…</p>}
+      {data && (
+        <ul aria-label="Shops">
+          {data.shops.map((shop) => (
+            <ShopRow
+              key={shop.id}
+              shop={shop}
+              taken={() => notify('done', `“${shop.name ?? UNNAMED}” was taken away; its copy is below.`)}
+            />
+          ))}
+        </ul>
+      )}
+      <div className="mt-4 border-t border-line pt-4">
+        <NewShop made={open('is there')} />
+      </div>
+      {data && data.away.length > 0 && (
+        <section aria-label="Taken away" className="mt-4 border-t border-line pt-4">
+          <h3 className="mb-1 font-display text-[15px] font-semibold">Taken away</h3>
+          <ul>
+            {data.away.map((a) => (
+              <AwayRow key={a.file} away={a} back={open('is back')} />
+            ))}
+          </ul>
+        </section>
+      )}
+      <div className="mt-5 flex justify-end">
+        <Button onClick={onClose}>Close</Button>
+      </div>
+    </Modal>
+  );
+}
