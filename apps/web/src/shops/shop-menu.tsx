@@ -3,21 +3,18 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Check, ChevronDown } from 'lucide-react';
 import { apiAt, shopPath } from '../platform/address';
 import { useShopQuery } from '../store/api';
-import { useShopsQuery } from '../store/house-api';
+import { UNNAMED_SHOP, useShopsQuery } from '../store/house-api';
 
 const ShopsDialog = lazy(() => import('./shops-dialog'));
 
 const ITEM = 'block w-full rounded-md px-2 py-1.5 text-left data-focus:bg-line';
-
-/** A shop that nobody has named yet. */
-export const UNNAMED = 'The shop';
 
 /** The shop by its name, the others beside it, and what is done with all of it. */
 export function ShopMenu() {
   const { data: shop } = useShopQuery();
   const { data: house } = useShopsQuery();
   const [managing, setManaging] = useState(false);
-  const name = shop?.name || UNNAMED;
+  const name = shop?.name || UNNAMED_SHOP;
   const shops = house?.shops ?? [];
   return (
     <>
@@ -42,7 +39,7 @@ export function ShopMenu() {
                   className={`${ITEM} flex items-center gap-2`}
                 >
                   <Check size={14} aria-hidden className={path === shopPath ? 'text-spruce' : 'invisible'} />
-                  <span className="min-w-0 flex-1 truncate font-medium">{called ?? UNNAMED}</span>
+                  <span className="min-w-0 flex-1 truncate font-medium">{called ?? UNNAMED_SHOP}</span>
                   <span className="text-muted tabular-nums">{designs}</span>
                 </a>
               </MenuItem>

@@ -4,6 +4,7 @@ import { Button, bytesText, FileButton, leaveField, Modal, notify } from '../ui'
 import { shopPath } from '../platform/address';
 import { api, reasonOf } from '../store/api';
 import {
+  UNNAMED_SHOP,
   useBringShopBackMutation,
   useMakeShopMutation,
   useRenameShopMutation,
@@ -14,7 +15,6 @@ import {
   type ShopAway,
 } from '../store/house-api';
 import { useAppDispatch } from '../store';
-import { UNNAMED } from './shop-menu';
 
 const designsText = (n: number): string => (n === 1 ? '1 design' : `${n} designs`);
 
@@ -26,7 +26,7 @@ function ShopRow({ shop, taken }: { shop: Shop; taken: (away: ShopAway) => void 
   const [fault, setFault] = useState<string | null>(null);
   const dispatch = useAppDispatch();
   const { id, name, path, designs } = shop;
-  const called = name ?? UNNAMED;
+  const called = name ?? UNNAMED_SHOP;
   const here = path === shopPath;
   const attempt = async (work: () => Promise<unknown>) => {
     setFault(null);
@@ -44,7 +44,7 @@ function ShopRow({ shop, taken }: { shop: Shop; taken: (away: ShopAway) => void 
         className="field !w-auto min-w-40 flex-1"
         dir="auto"
         defaultValue={name ?? ''}
-        placeholder={UNNAMED}
+        placeholder={UNNAMED_SHOP}
         maxLength={120}
         onKeyDown={(e) => leaveField(e, name ?? '')}
         onBlur={(e) => {
@@ -245,7 +245,7 @@ function AwayRow({ away, back }: { away: ShopAway; back: (shop: Shop) => void })
 export default function ShopsDialog({ onClose }: { onClose: () => void }) {
   const { data, error } = useShopsQuery(undefined, { refetchOnMountOrArgChange: true });
   const open = (words: string) => (shop: Shop) =>
-    notify('done', `“${shop.name ?? UNNAMED}” ${words}.`, {
+    notify('done', `“${shop.name ?? UNNAMED_SHOP}” ${words}.`, {
       label: 'Open it',
       run: () => location.assign(`${shop.path}/`),
     });
@@ -266,7 +266,9 @@ export default function ShopsDialog({ onClose }: { onClose: () => void }) {
             <ShopRow
               key={shop.id}
               shop={shop}
-              taken={() => notify('done', `“${shop.name ?? UNNAMED}” was taken away; its copy is below.`)}
+              taken={() =>
+                notify('done', `“${shop.name ?? UNNAMED_SHOP}” was taken away; its copy is below.`)
+              }
             />
           ))}
         </ul>

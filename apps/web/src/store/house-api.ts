@@ -1,5 +1,8 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 
+/** A shop that nobody has named yet. */
+export const UNNAMED_SHOP = 'The shop';
+
 /** A shop of this house. */
 export interface Shop {
   id: string;
