@@ -1,4 +1,4 @@
-import { serviceAddress, UsageError } from './arguments';
+import { publicAddress, serviceAddress, UsageError } from './arguments';
 
 describe('the address of a service', () => {
   it.each([
@@ -22,4 +22,21 @@ describe('the address of a service', () => {
       /--draughtsman: .* is no address of a service/,
     );
   });
+});
+
+describe('the address at which people open it', () => {
+  it.each([
+    ['https://brelm.example/', 'https://brelm.example'],
+    ['https://brelm.example:8443', 'https://brelm.example:8443'],
+    ['http://localhost:4780', 'http://localhost:4780'],
+    [undefined, undefined],
+  ])('%s', (given, address) => expect(publicAddress(given)).toBe(address));
+
+  it.each(['brelm.example', 'https://brelm.example/shop', 'https://me@brelm.example', 'ftp://brelm.example'])(
+    '“%s” is none',
+    (given) => expect(() => publicAddress(given)).toThrow(/is no address to open it at/),
+  );
+
+  it('has TLS, or is this machine’s own', () =>
+    expect(() => publicAddress('http://brelm.example')).toThrow(/has no TLS/));
 });

@@ -22,3 +22,28 @@ export function serviceAddress(option: string, given: string | undefined): strin
     );
   return url.href.replace(/\/$/, '');
 }
+
+/**
+ * The address at which people open it, without a slash at its end; undefined where none was given. Throws a UsageError, also
+ * for one without TLS that is not this machine's own: passwords would go over the wire as they are.
+ */
+export function publicAddress(given: string | undefined): string | undefined {
+  if (given === undefined) return undefined;
+  const url = URL.canParse(given) ? new URL(given) : null;
+  if (
+    !url ||
+    !/^https?:$/.test(url.protocol) ||
+    url.pathname !== '/' ||
+    url.search ||
+    url.hash ||
+    url.username
+  )
+    throw new UsageError(
+      `--address: "${given}" is no address to open it at; use one like https://brelm.example`,
+    );
+  if (url.protocol === 'http:' && !/^(localhost|127\.0\.0\.1)$/.test(url.hostname))
+    throw new UsageError(
+      `--address: "${given}" has no TLS: passwords would be readable on the way. Put a proxy before it (docs/team.md)`,
+    );
+  return url.origin;
+}

@@ -4,7 +4,9 @@ import { say } from './say';
 const HELP = `Usage: ./brelm COMMAND
 
   start [--port 4780] [--data DIR] [--empty] [--searches URL] [--draughtsman URL] [--copies DIR [--copies-kept 14]]
-                                               start Brelm and print its address; a copy of the shop a day
+        [--team [--address https://NAME] | --alone]
+                                               start Brelm and print its address; a copy of each shop a day; with --team
+                                               people sign in
   test [unit|server|e2e]                       run the tests
   specs [--json]                               list the specs of the spec book
   specs check FILE ... [--json]                what is wrong with spec files, by line and field
@@ -28,7 +30,8 @@ const HELP = `Usage: ./brelm COMMAND
                                                pictures of the product with the design on it
   wall DESIGN.brelm.json [--spec ID] [--garment ID ...] [--out FILE.png]
                                                every colourway on every garment, as a picture
-  backup FILE [--data DIR] [--made] [--over]   a copy of the whole shop, while it runs; read again once it is written
+  backup FILE [--shop ID] [--data DIR] [--made] [--over]
+                                               a copy of a whole shop, while it runs; read again once it is written
   restore FILE [--data DIR] [--instead]        puts a shop back from its copy; --instead puts aside what is there
 
 Exit codes: 0 fine, 1 the proof has stops or tests failed, 2 bad input.

@@ -1,5 +1,5 @@
 import { Module, type DynamicModule } from '@nestjs/common';
-import { APP_INTERCEPTOR } from '@nestjs/core';
+import { APP_GUARD, APP_INTERCEPTOR } from '@nestjs/core';
 import { AlmanacController } from './almanac/almanac.controller';
 import { DemandService } from './almanac/demand.service';
 import { IdeasService } from './almanac/ideas.service';
@@ -69,6 +69,7 @@ import { BackupController } from './backup/backup.controller';
 import { CopiesService } from './backup/copies.service';
 import { DocumentsService } from './workers/documents.service';
 import { PoolService } from './workers/pool.service';
+import { StandingGuard } from './http/standing';
 
 /** A shop: its own database, its own files. */
 @Module({})
@@ -114,6 +115,7 @@ export class AppModule {
         HousekeepingService,
         DatabaseGuard,
         DiskGuard,
+        { provide: APP_GUARD, useClass: StandingGuard },
         { provide: APP_INTERCEPTOR, useExisting: DatabaseGuard },
         { provide: APP_INTERCEPTOR, useExisting: DiskGuard },
         { provide: PoolService, useValue: pool },

@@ -44,6 +44,15 @@ export interface ServerOptions extends Omit<ShopOptions, 'home'> {
   house: DatabaseOptions;
   /** Folder of further shops, one in it each. */
   shopsDir: string;
+  /** People sign in; nobody has to where it is left out. */
+  team?: {
+    /** Where they open it, through a proxy that speaks TLS; on this machine alone where it is left out. */
+    address?: string;
+  };
+  /** Nobody signs in, though there are people who could. */
+  alone?: boolean;
+  /** The time, ms; the machine's where it is left out. */
+  now?: () => number;
 }
 
 /** Folder of files that runs have made; only these are ever cleaned away. */

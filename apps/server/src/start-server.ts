@@ -9,6 +9,10 @@ export interface RunningServer {
   url: string;
   /** The first shop. */
   app: NestExpressApplication;
+  /** What is above the shops. */
+  house: NestExpressApplication;
+  /** The link by which the first person comes in, where people sign in and there is none yet. */
+  ownerLink: string | null;
   /** How many demo designs were loaded just now. */
   demoDesigns: number;
   close(): Promise<void>;
@@ -25,6 +29,7 @@ async function closeSoon(app: NestExpressApplication): Promise<void> {
 
 /** Migrates, loads what ships with the application, and listens on 127.0.0.1. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
-  const { app, first, url } = await startHouse(options);
-  return { url, app: first.app, demoDesigns: first.demoDesigns, close: () => closeSoon(app) };
+  const { app, first, url, ownerLink } = await startHouse(options);
+  const { demoDesigns } = first;
+  return { url, app: first.app, house: app, ownerLink, demoDesigns, close: () => closeSoon(app) };
 }

@@ -4,7 +4,7 @@ import type { DesignDocument } from '@brelm/core/design';
 import { designFrom } from '@brelm/core/design';
 import { ConnectionRow, MarketListingRow } from '../src/database/entities';
 import { ConnectionsService } from '../src/listings/connections.service';
-import { sealWith } from '../src/listings/seal';
+import { sealWith } from '../src/storage/seal';
 import type { ListingView } from '../src/listings/listings.service';
 import type { SendingView } from '../src/listings/sending.service';
 import type { MarketListing } from '../src/markets/markets.service';

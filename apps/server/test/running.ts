@@ -16,8 +16,8 @@ export interface Running {
   server: RunningServer;
   database: RunningDatabase;
   filesDir: string;
-  /** Starts the server anew, on the same data, once it was closed. */
-  again(): Promise<void>;
+  /** Starts the server anew, on the same data, once it was closed; with other options where some are given. */
+  again(other?: Partial<ServerOptions>): Promise<void>;
   stop(): Promise<void>;
 }
 
@@ -54,8 +54,8 @@ export async function running(demo: boolean, more: Partial<ServerOptions> = {}):
     server,
     database,
     filesDir,
-    async again() {
-      it.server = await startServer({ ...options, demo: false });
+    async again(other = {}) {
+      it.server = await startServer({ ...options, demo: false, ...other });
       it.url = it.server.url;
     },
     async stop() {

@@ -46,7 +46,7 @@ const made = async (name: string, filling = 'nothing'): Promise<Shop> => {
 
 describe('shops', () => {
   it('there is one at first, and others beside it, each with its own', async () => {
-    expect((await list()).shops).toEqual([{ id: 'first', name: null, path: '', designs: 0 }]);
+    expect((await list()).shops).toEqual([{ id: 'first', name: null, path: '', designs: 0, role: null }]);
     const demo = await made('Duskwren beside', 'demo');
     expect(demo).toMatchObject({ id: 'duskwren-beside', path: '/shops/duskwren-beside' });
     expect(demo.designs).toBeGreaterThan(5);

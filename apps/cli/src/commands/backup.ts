@@ -1,10 +1,13 @@
-import { existsSync, statSync } from 'node:fs';
+import { existsSync, readdirSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import type { BackupManifest } from '@brelm/server';
+import type * as Server from '@brelm/server';
+import type { BackupManifest, ServerOptions } from '@brelm/server';
 import { options, UsageError } from '../arguments';
 import { withDatabase } from '../database/shop';
 import { say } from '../say';
 import { ROOT } from './start';
+
+type DatabaseOptions = ServerOptions['database'];
 
 const megabytes = (bytes: number): string => `${(bytes / 1e6).toFixed(1)} MB`;
 
@@ -22,6 +25,26 @@ export function backupWords({ tables, files, made }: BackupManifest): string {
   ].join(', ');
 }
 
+/** Where the rows and files of a shop are: the first one, where none is named. Throws a UsageError for one that is not there. */
+function placeOf(
+  shop: string | undefined,
+  data: string,
+  database: DatabaseOptions,
+  house: DatabaseOptions,
+  { schemaOf, SHOP_ID }: Pick<typeof Server, 'schemaOf' | 'SHOP_ID'>,
+): { database: DatabaseOptions; filesDir: string } {
+  if (shop === undefined || shop === 'first') return { database, filesDir: join(data, 'files') };
+  const filesDir = join(data, 'shops', shop, 'files');
+  if (!SHOP_ID.test(shop) || !existsSync(filesDir)) {
+    const there = existsSync(join(data, 'shops')) ? readdirSync(join(data, 'shops')) : [];
+    const ids = there.filter((id) => existsSync(join(data, 'shops', id, 'files')));
+    throw new UsageError(
+      `--shop: there is no "${shop}" in ${data}; there are ${['first', ...ids].join(', ')}`,
+    );
+  }
+  return { database: { ...house, name: schemaOf(shop) }, filesDir };
+}
+
 /**
  * `brelm backup FILE`: a copy of the whole shop in one archive, while it runs or while it rests; read again after it was
  * written. It is at its place only once it is whole.
@@ -29,6 +52,7 @@ export function backupWords({ tables, files, made }: BackupManifest): string {
 export async function run(args: string[]): Promise<number> {
   const { values, positionals } = options(args, {
     data: { type: 'string', default: join(ROOT, 'data') },
+    shop: { type: 'string' },
     made: { type: 'boolean' },
     over: { type: 'boolean' },
   });
@@ -37,12 +61,14 @@ export async function run(args: string[]): Promise<number> {
   const file = resolve(positionals[0]);
   if (existsSync(file) && !values.over)
     throw new UsageError(`${file} is there already: name another file, or write over it with --over`);
-  const { writeCopy } = await import('@brelm/server');
+  const { schemaOf, SHOP_ID, writeCopy } = await import('@brelm/server');
   const data = resolve(values.data);
   try {
-    const manifest = await withDatabase(data, (database) =>
-      writeCopy(file, { database, filesDir: join(data, 'files'), made: Boolean(values.made) }, () =>
-        say('reading it again…'),
+    const manifest = await withDatabase(data, (database, house) =>
+      writeCopy(
+        file,
+        { ...placeOf(values.shop, data, database, house, { schemaOf, SHOP_ID }), made: Boolean(values.made) },
+        () => say('reading it again…'),
       ),
     );
     say(

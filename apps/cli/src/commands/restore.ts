@@ -7,7 +7,7 @@ import { backupWords } from './backup';
 import { ROOT } from './start';
 
 /** What a data folder has of a shop. */
-const PIECES = ['database', 'files'] as const;
+const PIECES = ['database', 'files', 'shops'] as const;
 const hasShop = (data: string): boolean =>
   PIECES.some((p) => existsSync(join(data, p)) && readdirSync(join(data, p)).length > 0);
 

@@ -2,7 +2,7 @@ import { createServer } from 'node:net';
 import { chmodSync, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import type { RunningServer } from '@brelm/server';
-import { options, serviceAddress, UsageError } from '../arguments';
+import { options, publicAddress, serviceAddress, UsageError } from '../arguments';
 import { DatabaseError, startDatabase, type RunningDatabase } from '../database/mariadb';
 import { databaseAt, houseAt, lockedShop } from '../database/shop';
 import { say } from '../say';
@@ -50,6 +50,9 @@ export async function run(args: string[]): Promise<number> {
     searches: { type: 'string' },
     copies: { type: 'string' },
     'copies-kept': { type: 'string', default: '14' },
+    team: { type: 'boolean' },
+    alone: { type: 'boolean' },
+    address: { type: 'string' },
   });
   const port = Number(values.port);
   if (!Number.isInteger(port) || port < 0 || port > 65535)
@@ -66,6 +69,9 @@ export async function run(args: string[]): Promise<number> {
   const keep = Number(values['copies-kept']);
   if (!Number.isInteger(keep) || keep < 1 || keep > 1000)
     throw new UsageError(`--copies-kept: "${values['copies-kept']}" is no number of copies; use 1 to 1000`);
+  if (values.team && values.alone) throw new UsageError('--team and --alone cannot both be');
+  if (values.address !== undefined && !values.team) throw new UsageError('--address is for --team');
+  const team = values.team ? { address: publicAddress(values.address) } : undefined;
   const services = {
     draughtsman: serviceAddress('draughtsman', values.draughtsman),
     searches: serviceAddress('searches', values.searches),
@@ -119,12 +125,18 @@ export async function run(args: string[]): Promise<number> {
         demo: !values.empty,
         pressDay,
         copies,
+        team,
+        alone: values.alone,
         ...services,
         database: databaseAt(started),
         house: houseAt(started),
         shopsDir: join(data, 'shops'),
       });
       if (server.demoDesigns) say(`loaded ${server.demoDesigns} demo designs of Duskwren Field Supply.`);
+      if (server.ownerLink)
+        say(
+          `nobody can sign in yet. Whoever opens this link first, within a day, owns it:\n  ${server.ownerLink}`,
+        );
       process.stdout.write(`Brelm is ready: ${server.url}\n`);
       const code = await finished;
       say('stopping…');
@@ -136,6 +148,11 @@ export async function run(args: string[]): Promise<number> {
     }
   } catch (error) {
     lock.release();
+    const { PeopleError } = await import('@brelm/server');
+    if (error instanceof PeopleError)
+      throw new UsageError(
+        `${error.message}: start with --team, or with --alone, which lets everybody on this machine in without signing in`,
+      );
     if (error instanceof DatabaseError) throw new UsageError(error.message);
     if ((error as NodeJS.ErrnoException).code === 'EADDRINUSE')
       throw new UsageError(`port ${port} is taken. Choose another with --port.`);

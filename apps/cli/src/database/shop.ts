@@ -49,17 +49,17 @@ export async function lockedShop(data: string): Promise<{ release(): void }> {
 /** Does something with the database of a shop: the one that runs, or one that is started for it. */
 export async function withDatabase<T>(
   data: string,
-  work: (database: ServerOptions['database']) => Promise<T>,
+  work: (database: ServerOptions['database'], house: ServerOptions['house']) => Promise<T>,
 ): Promise<T> {
   const folder = join(data, 'database');
   if (!existsSync(folder)) throw new UsageError(`--data: there is no shop in ${data}`);
   const running = await runningDatabase(folder);
-  if (running) return work(databaseAt(running));
+  if (running) return work(databaseAt(running), houseAt(running));
   const lock = await lockedShop(data);
   try {
     const started = await startDatabase(folder);
     try {
-      return await work(databaseAt(started));
+      return await work(databaseAt(started), houseAt(started));
     } finally {
       await started.stop();
     }

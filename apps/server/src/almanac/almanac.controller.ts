@@ -36,6 +36,7 @@ import {
 import { DemandService } from './demand.service';
 import { IdeasService } from './ideas.service';
 import { SeasonsService } from './seasons.service';
+import { Looks } from '../http/standing';
 
 const todayOf = (day?: string): string => day ?? new Date().toISOString().slice(0, 10);
 
@@ -59,6 +60,7 @@ export class AlmanacController {
   }
 
   /** The next days of a season that is still being written. */
+  @Looks()
   @Post('seasons/try')
   @HttpCode(200)
   tried(@Body() { season }: SeasonDto) {

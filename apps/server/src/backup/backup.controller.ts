@@ -4,6 +4,7 @@ import { IsIn, IsOptional } from 'class-validator';
 import { WhileAsked } from '../http/json-body';
 import { OPTIONS, type ShopOptions } from '../options';
 import { backupOf } from './write-backup';
+import { OwnersOnly } from '../http/standing';
 
 class BackupDto {
   @ApiProperty({ enum: ['true', 'false'], required: false, description: 'Files that runs have made, too.' })
@@ -18,6 +19,7 @@ export class BackupController {
   constructor(@Inject(OPTIONS) private readonly options: ShopOptions) {}
 
   /** Everything that the shop has, as one archive (docs/backup.md). It ends in the middle where it cannot be made whole. */
+  @OwnersOnly()
   @Get('everything')
   everything(@Query() { made }: BackupDto, @WhileAsked() signal: AbortSignal) {
     const { database, filesDir } = this.options;

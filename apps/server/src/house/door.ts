@@ -2,11 +2,17 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import helmet from 'helmet';
+import type { Standing, Stood } from '../http/standing';
+import type { PeopleService } from './people/people.service';
+import type { Asked } from './people/who';
 import { FIRST, SHOP_ID } from './shop-id';
 import type { ShopsService } from './shops.service';
 
+/** Seconds. */
+const YEAR = 365 * 24 * 3600;
+
 /** What every answer says of itself: nothing is loaded, framed or run but what comes from here. */
-export const headers = (): RequestHandler =>
+export const headers = (address?: string): RequestHandler =>
   helmet({
     contentSecurityPolicy: {
       useDefaults: false,
@@ -24,7 +30,8 @@ export const headers = (): RequestHandler =>
         frameAncestors: ["'none'"],
       },
     },
-    strictTransportSecurity: false,
+    // Only who has chosen TLS for good is held to it.
+    strictTransportSecurity: address?.startsWith('https:') ? { maxAge: YEAR } : false,
   });
 
 /** Where a request goes: to the house, to a shop from `rest` on, or to the interface. */
@@ -54,30 +61,70 @@ export const ownDoor =
     next();
   };
 
+/** In whose name a request goes on to a shop; null where it may not, with what it is told. */
+export type Admit = (
+  request: Asked & { isOwn?: boolean },
+  shop: string,
+) => Promise<Standing | { status: number; message: string }>;
+
+const noShop = { status: 404, message: 'There is no such shop here: it may have been taken away.' };
+
+/** Whoever is signed in comes in by their role; where nobody signs in, everybody on this machine does. */
+export const admitted =
+  (people: PeopleService, isTeam: boolean): Admit =>
+  async (request, shop) => {
+    if (request.isOwn) return { as: 'server' };
+    if (!isTeam) return { as: 'alone' };
+    const { who } = request;
+    if (!who) return { status: 401, message: 'Sign in first.' };
+    const role = await people.roleIn(who.id, shop);
+    // Whoever is not in a shop is not told that it is there.
+    return role ? { as: role, person: { id: who.id, name: who.name } } : noShop;
+  };
+
+/** How often it is looked whether somebody who listens may still do so, ms. */
+const LOOK_AGAIN = 30_000;
+
 /** Hands requests to the shop that they are for; the house's own, and pages, go on. */
 export const toShops =
-  (shops: ShopsService): RequestHandler =>
-  (request: Request, response: Response, next: NextFunction) => {
+  (shops: ShopsService, admit: Admit): RequestHandler =>
+  (request: Asked & Stood, response: Response, next: NextFunction) => {
     const way = wayOf(request.url);
     if (way.to !== 'shop') return next();
-    const opening = shops.at(way.id);
-    if (!opening) {
-      response
-        .status(404)
-        .json({ message: `There is no shop “${way.id}” here: it may have been taken away.` });
-      return;
-    }
-    opening.then(
-      (shop) => {
-        request.url = way.rest;
-        shop.answer(request, response);
-      },
-      () =>
+    const hand = async (): Promise<void> => {
+      const standing = await admit(request, way.id);
+      const shop = 'status' in standing ? null : await shops.at(way.id)?.catch(() => 'shut' as const);
+      if ('status' in standing || !shop) {
+        const { status, message } = 'status' in standing ? standing : noShop;
+        response.status(status).json({ message });
+      } else if (shop === 'shut')
         response
           .status(503)
-          .json({ message: 'This shop cannot be opened just now; the server’s log says why.' }),
-    );
+          .json({ message: 'This shop cannot be opened just now; the server’s log says why.' });
+      else {
+        request.standing = standing;
+        request.url = way.rest;
+        if (request.headers.accept?.includes('text/event-stream'))
+          lookAgain(request, response, admit, way.id);
+        shop.answer(request, response);
+      }
+    };
+    hand().catch(next);
   };
+
+/** A stream outlives its asking: it ends with the right to it. */
+function lookAgain(request: Asked, response: Response, admit: Admit, shop: string): void {
+  if (!request.who) return;
+  const timer = setInterval(() => {
+    const { session } = request;
+    const still = new Promise<boolean>((done) => session.reload((error: unknown) => done(!error)));
+    still
+      .then(async (signedIn) => signedIn && !('status' in (await admit(request, shop))))
+      .then((may) => may || response.destroy())
+      .catch(() => undefined);
+  }, LOOK_AGAIN);
+  response.once('close', () => clearInterval(timer));
+}
 
 /** Every address that is nobody else's shows the interface, which finds its own place. */
 export const toPages =

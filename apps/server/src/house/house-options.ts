@@ -7,6 +7,8 @@ export interface HouseOptions extends ServerOptions {
    * it is the server.
    */
   inside(path: string): string | null;
+  /** Where people open it; null until it listens. */
+  address(): string | null;
 }
 
 /** Injection token of HouseOptions. */

@@ -1,13 +1,10 @@
 import { ApiProperty } from '@nestjs/swagger';
-import { Transform } from 'class-transformer';
 import { IsIn, IsNotEmpty, IsString, MaxLength } from 'class-validator';
-
-const trimmed = ({ value }: { value: unknown }): unknown =>
-  typeof value === 'string' ? value.trim() : value;
+import { trimmed } from './trimmed';
 
 export class ShopNameDto {
   @ApiProperty({ maxLength: 120 })
-  @Transform(trimmed)
+  @trimmed()
   @IsString()
   @IsNotEmpty({ message: 'name: give the shop a name' })
   @MaxLength(120)

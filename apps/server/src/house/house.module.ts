@@ -1,9 +1,14 @@
 import { Module, type DynamicModule } from '@nestjs/common';
+import { APP_GUARD } from '@nestjs/core';
 import { DatabaseModule } from '../database/database.module';
 import { PoolService } from '../workers/pool.service';
 import { HOUSE_ENTITIES } from './entities';
 import { HOUSE, type HouseOptions } from './house-options';
 import { HOUSE_MIGRATIONS } from './migrations';
+import { HouseGuard } from './people/house.guard';
+import { PeopleController } from './people/people.controller';
+import { PeopleService } from './people/people.service';
+import { SignInController } from './people/sign-in.controller';
 import { ShopsController } from './shops.controller';
 import { ShopsService } from './shops.service';
 
@@ -14,10 +19,12 @@ export class HouseModule {
     return {
       module: HouseModule,
       imports: [DatabaseModule.with(options.house, HOUSE_ENTITIES, HOUSE_MIGRATIONS, 4)],
-      controllers: [ShopsController],
+      controllers: [SignInController, ShopsController, PeopleController],
       providers: [
         { provide: HOUSE, useValue: options },
         { provide: PoolService, useValue: pool },
+        { provide: APP_GUARD, useClass: HouseGuard },
+        PeopleService,
         ShopsService,
       ],
     };

@@ -3,4 +3,5 @@
  * (`shop-app.ts`) on a schema, a database account and a folder of its own, so that none can read another's; the door hands it
  * its requests. See docs/shops.md.
  */
-export { startHouse, type RunningHouse } from './start-house';
+export { schemaOf, SHOP_ID } from './shop-id';
+export { PeopleError, startHouse, type RunningHouse } from './start-house';

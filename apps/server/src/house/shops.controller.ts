@@ -11,51 +11,68 @@ import {
   UnsupportedMediaTypeException,
 } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
-import type { Request } from 'express';
 import { NewShopDto, ShopNameDto } from './house.dto';
-import { ShopsService } from './shops.service';
+import { PeopleService } from './people/people.service';
+import { OwnersOf, type Asked } from './people/who';
+import { ShopsService, type ShopView } from './shops.service';
 
 @ApiTags('shops')
 @Controller('shops')
 export class ShopsController {
-  constructor(private readonly shops: ShopsService) {}
+  constructor(
+    private readonly shops: ShopsService,
+    private readonly people: PeopleService,
+  ) {}
 
   /** The shops, and the copies of those that were taken away. */
   @Get()
-  async list() {
-    return { shops: await this.shops.list(), away: await this.shops.away() };
+  async list(@Req() { who }: Asked) {
+    const all = !who || (await this.people.ownsHouse(who.id));
+    return { shops: await this.shops.listFor(who ?? null), away: all ? await this.shops.away() : [] };
   }
 
   /** Makes a shop beside the others. */
+  @OwnersOf('house')
   @Post()
-  make(@Body() { name, filling }: NewShopDto) {
-    return this.shops.make(name, filling);
+  async make(@Body() { name, filling }: NewShopDto, @Req() { who }: Asked) {
+    return this.told(who, 'made a shop', await this.shops.make(name, filling));
   }
 
   /** Makes a shop of an archive (docs/backup.md); the body is the archive. */
+  @OwnersOf('house')
   @Post('copies')
   @ApiConsumes('application/zip')
   @ApiBody({ schema: { type: 'string', format: 'binary' } })
-  fromCopy(@Query() { name }: ShopNameDto, @Req() request: Request) {
+  async fromCopy(@Query() { name }: ShopNameDto, @Req() request: Asked) {
     if (!request.is('application/zip'))
       throw new UnsupportedMediaTypeException('Send the archive itself, as application/zip.');
-    return this.shops.fromCopy(name, request);
+    return this.told(request.who, 'made a shop of an archive', await this.shops.fromCopy(name, request));
   }
 
   /** Brings a shop back that was taken away. */
+  @OwnersOf('house')
   @Post('away/:file')
-  bringBack(@Param('file') file: string) {
-    return this.shops.bringBack(file);
+  async bringBack(@Param('file') file: string, @Req() { who }: Asked) {
+    return this.told(who, 'brought a shop back', await this.shops.bringBack(file));
   }
 
+  @OwnersOf({ param: 'id' })
   @Put(':id')
-  rename(@Param('id') id: string, @Body() { name }: ShopNameDto) {
-    return this.shops.rename(id, name);
+  async rename(@Param('id') id: string, @Body() { name }: ShopNameDto, @Req() { who }: Asked) {
+    return this.told(who, 'named a shop', await this.shops.rename(id, name));
   }
 
   /** Takes a shop away; a copy of it stays. */
+  @OwnersOf('house')
   @Delete(':id')
-  takeAway(@Param('id') id: string) {
-    return this.shops.takeAway(id);
+  async takeAway(@Param('id') id: string, @Req() { who }: Asked) {
+    const away = await this.shops.takeAway(id);
+    await this.people.told(who ?? null, id, 'took a shop away', away.file);
+    return away;
+  }
+
+  private async told(who: Asked['who'], did: string, shop: ShopView): Promise<ShopView> {
+    await this.people.told(who ?? null, shop.id, did, shop.name ?? '');
+    return shop;
   }
 }

@@ -19,9 +19,10 @@ import { LibraryService } from '../library/library.service';
 import { openShopApp, type ShopApp } from '../shop-app';
 import { DiskFullError, RESERVE, roomIn } from '../storage/disk-guard';
 import { PoolService } from '../workers/pool.service';
-import { ShopRow } from './entities';
+import { ShopRow, type PersonRow, type Role } from './entities';
 import { HOUSE, type HouseOptions } from './house-options';
 import type { Filling } from './house.dto';
+import { PeopleService } from './people/people.service';
 import { FIRST, shopIdFor } from './shop-id';
 import { ShopPlaces } from './shop-places';
 
@@ -71,6 +72,7 @@ export class ShopsService implements OnModuleDestroy {
     @InjectDataSource() house: DataSource,
     @Inject(HOUSE) private readonly options: HouseOptions,
     private readonly pool: PoolService,
+    private readonly people: PeopleService,
   ) {
     this.places = new ShopPlaces(house, options);
   }
@@ -108,6 +110,19 @@ export class ShopsService implements OnModuleDestroy {
       }),
     );
     return views.filter((v) => v !== null);
+  }
+
+  /** The shops that somebody sees, with what they may do there; all of them where nobody signs in. */
+  async listFor(person: PersonRow | null): Promise<(ShopView & { role: Role | null })[]> {
+    const shops = await this.list();
+    if (!person) return shops.map((s) => ({ ...s, role: null }));
+    const roles = await Promise.all(shops.map((s) => this.people.roleIn(person.id, s.id)));
+    return shops.map((s, i) => ({ ...s, role: roles[i] })).filter((s) => s.role !== null);
+  }
+
+  async nameOf(id: string): Promise<string | null> {
+    const shop = await this.opened.get(id)?.catch(() => null);
+    return shop ? (await shop.app.get(LibraryService).shop()).name : null;
   }
 
   /** Copies of shops that were taken away, the last first. */
@@ -178,6 +193,7 @@ export class ShopsService implements OnModuleDestroy {
       }
       await this.rows.update(id, { state: 'leaving' });
       await this.forget(id);
+      await this.people.forgetShop(id);
       return (await this.away()).find((a) => a.file === file)!;
     });
   }

@@ -6,7 +6,7 @@ import { ConnectionRow } from '../database/entities';
 import { marketOf, markets } from '../markets/rules';
 import { OPTIONS, type ShopOptions } from '../options';
 import { CONNECTORS, RefusedError, RetryError, type Connector } from './connectors';
-import { keyIn, sealWith, type Seal } from './seal';
+import { keyIn, sealWith, type Seal } from '../storage/seal';
 
 /** A marketplace as the seller sees it: connected or not. */
 export interface ConnectionView {

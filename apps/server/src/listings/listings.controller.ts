@@ -20,6 +20,7 @@ import { ConnectDto, MarkDto, ProtectedDto, SendDto } from './listings.dto';
 import { ListingsService } from './listings.service';
 import { ProtectedService } from './protected.service';
 import { SendingService } from './sending.service';
+import { OwnersOnly } from '../http/standing';
 
 @ApiTags('listings')
 @Controller()
@@ -101,11 +102,13 @@ export class ListingsController {
   }
 
   /** Connects with a marketplace's token, which is tried first and never told again. */
+  @OwnersOnly()
   @Put('connections/:market')
   connect(@Param('market') market: string, @Body() { shop, token }: ConnectDto) {
     return this.connections.connect(market, shop.trim(), token);
   }
 
+  @OwnersOnly()
   @Delete('connections/:market')
   disconnect(@Param('market') market: string) {
     return this.connections.disconnect(market);

@@ -14,6 +14,7 @@ import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import { OrderDto, QuoteDto } from './press.dto';
 import { PressService } from './press.service';
+import { Looks } from '../http/standing';
 
 /** The stand-in press, as a print house of its own would answer. */
 @ApiTags('press (a stand-in)')
@@ -28,6 +29,7 @@ export class PressController {
   }
 
   /** What an order would cost, and when it would come. */
+  @Looks()
   @Post('quotes')
   @HttpCode(200)
   quote(@Body() { items, country }: QuoteDto) {

@@ -21,6 +21,7 @@ import { PlannerService } from './planner.service';
 import { RunStore } from './run-store.service';
 import { CreateRunDto, CreateRunsDto, MoveRunDto, PlanDto, PlannedFileDto, PolicyDto } from './runs.dto';
 import { RunsService } from './runs.service';
+import { Looks } from '../http/standing';
 
 const TYPES: Record<string, string> = {
   png: 'image/png',
@@ -51,6 +52,7 @@ export class RunsController {
   ) {}
 
   /** Which files designs make as they are saved now. */
+  @Looks()
   @Post('plan')
   @HttpCode(200)
   plan(@Body() body: PlanDto) {
@@ -58,6 +60,7 @@ export class RunsController {
   }
 
   /** What the proof of one file finds, and about how many bytes it will have. */
+  @Looks()
   @Post('plan/proof')
   @HttpCode(200)
   proof(@Body() body: PlannedFileDto, @WhileAsked() signal: AbortSignal) {

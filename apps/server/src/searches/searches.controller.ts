@@ -17,6 +17,7 @@ import {
 import { PageDto } from '../http/page.dto';
 import { COUNTRY_IDS, MOST_MONTHS, PRODUCTS } from './model';
 import { SearchesService } from './searches.service';
+import { Looks } from '../http/standing';
 
 export class FindPhrasesDto extends PageDto {
   @ApiPropertyOptional({ description: 'Words that the phrases have, each of them or its beginning.' })
@@ -83,6 +84,7 @@ export class SearchesController {
   }
 
   /** Searches a month, to the last month that is over, and how many listings there are; null for a phrase without figures. */
+  @Looks()
   @Post('histories')
   @HttpCode(200)
   histories(@Body() { phrases, country, months }: HistoriesDto) {

@@ -1,0 +1,249 @@
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Inject,
+  Param,
+  Post,
+  Put,
+  Req,
+  Res,
+  UnauthorizedException,
+} from '@nestjs/common';
+import { ApiTags } from '@nestjs/swagger';
+import type { Response } from 'express';
+import { toString as pictureOf } from 'qrcode';
+import type { PersonRow } from '../entities';
+import { HOUSE, type HouseOptions } from '../house-options';
+import { ShopsService } from '../shops.service';
+import {
+  CodeDto,
+  JoinDto,
+  LinkDto,
+  NameDto,
+  NewPasswordDto,
+  PasswordDto,
+  ResetDto,
+  SignInDto,
+} from './people.dto';
+import { PeopleService } from './people.service';
+import { refusedField } from './refused-field';
+import { newSecret, secretAddress } from './second-factor';
+import { sessionHash } from './session-store';
+import { TooManyTries, Tries } from './tries';
+import { Open, Who, type Asked } from './who';
+
+/** How long a second factor is waited for, ms. */
+const HALF = 10 * 60_000;
+/** Says neither which of the two is wrong nor whether there is anybody of that name. */
+const WRONG = 'The name or the password is not right.';
+
+@ApiTags('people')
+@Controller()
+export class SignInController {
+  private readonly tries = new Tries();
+
+  constructor(
+    private readonly people: PeopleService,
+    private readonly shops: ShopsService,
+    @Inject(HOUSE) private readonly options: HouseOptions,
+  ) {}
+
+  /** Who is signed in, and which shops they see. */
+  @Open()
+  @Get('me')
+  async me(@Req() request: Asked) {
+    const team = Boolean(this.options.team);
+    const { who } = request;
+    const half = Boolean(request.session?.half);
+    if (team && !who) return { team, half, person: null, shops: [] };
+    return {
+      ...{ team, half: false },
+      person: who ? { ...this.shown(who), ownsHouse: await this.people.ownsHouse(who.id) } : null,
+      shops: await this.shops.listFor(who ?? null),
+    };
+  }
+
+  @Open()
+  @HttpCode(200)
+  @Post('sign-in')
+  async signIn(@Body() { signIn, password }: SignInDto, @Req() request: Asked) {
+    const name = signIn.trim().toLowerCase();
+    await this.beginTry(name, request);
+    const person = await this.people.withPassword(name, password);
+    if (!person) throw new UnauthorizedException(WRONG);
+    if (person.totp !== null) {
+      // The tries go on counting until the second factor was right, too.
+      await renewed(request);
+      request.session.half = { person: person.id, until: this.people.now() + HALF };
+      return { needs: 'code' };
+    }
+    await this.tries.wentWell(name, request.ip ?? '');
+    await this.enter(request, person);
+    return { needs: null };
+  }
+
+  /** The second half: a code of the second factor, or a recovery code. */
+  @Open()
+  @HttpCode(200)
+  @Post('sign-in/code')
+  async code(@Body() { code }: CodeDto, @Req() request: Asked) {
+    const { half } = request.session;
+    const person = half && half.until > this.people.now() ? await this.people.person(half.person) : null;
+    if (!person) throw new UnauthorizedException('Type your name and password again: that was too long ago.');
+    await this.beginTry(person.signIn, request);
+    if (!(await this.people.takeCode(person, code)))
+      throw refusedField('code', 'is not right, or was used already', 401);
+    await this.tries.wentWell(person.signIn, request.ip ?? '');
+    await this.enter(request, person);
+    return { needs: null };
+  }
+
+  @Open()
+  @HttpCode(204)
+  @Post('sign-out')
+  async signOut(@Req() request: Asked, @Res({ passthrough: true }) response: Response) {
+    await new Promise<void>((done) => request.session.destroy(() => done()));
+    response.clearCookie('brelm', { path: '/' });
+  }
+
+  /** What a link is for. */
+  @Open()
+  @HttpCode(200)
+  @Post('links/look')
+  async look(@Body() { token }: LinkDto) {
+    const { kind, shopId, role, sentTo } = await this.people.linkOf(token);
+    return { kind, role, sentTo, shop: shopId && (await this.shops.nameOf(shopId)) };
+  }
+
+  /** Makes the person whom a link is for, and signs them in. */
+  @Open()
+  @Post('links/join')
+  async join(@Body() { token, ...given }: JoinDto, @Req() request: Asked) {
+    const person = await this.people.join(token, given);
+    await this.enter(request, person);
+    return this.shown(person);
+  }
+
+  /** Takes an invitation as who is signed in. */
+  @HttpCode(204)
+  @Post('links/join-as')
+  joinAs(@Body() { token }: LinkDto, @Who() person: PersonRow) {
+    return this.people.joinAs(token, person);
+  }
+
+  @Open()
+  @HttpCode(204)
+  @Post('links/reset')
+  reset(@Body() { token, password }: ResetDto) {
+    return this.people.reset(token, password);
+  }
+
+  @HttpCode(204)
+  @Put('me/name')
+  rename(@Body() { name }: NameDto, @Who() person: PersonRow) {
+    return this.people.rename(person, name);
+  }
+
+  /** Sets a new password; all other sessions end, and this one has a new id. */
+  @HttpCode(204)
+  @Put('me/password')
+  async password(
+    @Body() { before, password }: NewPasswordDto,
+    @Who() person: PersonRow,
+    @Req() request: Asked,
+  ) {
+    await this.beginTry(person.signIn, request);
+    await this.people.changePassword(person, before, password);
+    await this.tries.wentWell(person.signIn, request.ip ?? '');
+    await this.afresh(request, person);
+  }
+
+  /** A new secret for a second factor, with its picture; it is none until a code of it was typed. */
+  @HttpCode(200)
+  @Post('me/second-factor/begin')
+  async beginFactor(@Who() person: PersonRow, @Req() request: Asked) {
+    const secret = newSecret();
+    request.session.secret = secret;
+    const picture = await pictureOf(secretAddress(secret, person.signIn), { type: 'svg', margin: 1 });
+    return { secret, picture };
+  }
+
+  /** Sets it up. Answers the recovery codes, this once. */
+  @HttpCode(200)
+  @Post('me/second-factor')
+  async setFactor(@Body() { code }: CodeDto, @Who() person: PersonRow, @Req() request: Asked) {
+    const { secret } = request.session;
+    if (!secret) throw refusedField('code', 'is of no secret that was begun: begin again', 409);
+    await this.beginTry(person.signIn, request);
+    const codes = await this.people.setSecondFactor(person, secret, code);
+    await this.tries.wentWell(person.signIn, request.ip ?? '');
+    await this.afresh(request, person);
+    return { codes };
+  }
+
+  @HttpCode(204)
+  @Post('me/second-factor/drop')
+  async dropFactor(@Body() { password }: PasswordDto, @Who() person: PersonRow, @Req() request: Asked) {
+    await this.beginTry(person.signIn, request);
+    await this.people.dropSecondFactor(person, password);
+    await this.tries.wentWell(person.signIn, request.ip ?? '');
+    await this.afresh(request, person);
+  }
+
+  /** Where one is signed in. */
+  @Get('me/sessions')
+  async sessions(@Who() person: PersonRow, @Req() request: Asked) {
+    const here = sessionHash(request.sessionID);
+    return (await this.people.sessionsOf(person.id)).map(({ id, agent, madeAt, seenAt }) => ({
+      ...{ id, agent, madeAt, seenAt },
+      here: id === here,
+    }));
+  }
+
+  @HttpCode(204)
+  @Delete('me/sessions/:id')
+  end(@Param('id') id: string, @Who() person: PersonRow) {
+    return this.people.endSession(person.id, id);
+  }
+
+  @HttpCode(204)
+  @Post('me/sessions/end-others')
+  endOthers(@Who() person: PersonRow, @Req() request: Asked) {
+    return this.people.endOthers(person.id, sessionHash(request.sessionID));
+  }
+
+  private shown({ id, name, signIn, totp }: PersonRow) {
+    return { id, name, signIn, secondFactor: totp !== null };
+  }
+
+  private async beginTry(name: string, request: Asked): Promise<void> {
+    await this.tries.begin(name, request.ip ?? '').catch((error: Error) => {
+      if (error instanceof TooManyTries) request.res?.setHeader('Retry-After', String(error.seconds));
+      throw error;
+    });
+  }
+
+  /** Signs somebody in: with a session of a new id, so that nobody who knew the old one is in, too. */
+  private async enter(request: Asked, person: PersonRow): Promise<void> {
+    await renewed(request);
+    request.session.person = person.id;
+    request.session.agent = request.headers['user-agent'] ?? '';
+    await kept(request);
+  }
+
+  /** After what matters was changed: this session anew, and no other. */
+  private async afresh(request: Asked, person: PersonRow): Promise<void> {
+    await this.enter(request, person);
+    await this.people.endOthers(person.id, sessionHash(request.sessionID));
+  }
+}
+
+const renewed = ({ session }: Asked): Promise<void> =>
+  new Promise((done, fail) =>
+    session.regenerate((error: unknown) => (error ? fail(error as Error) : done())),
+  );
+const kept = ({ session }: Asked): Promise<void> =>
+  new Promise((done, fail) => session.save((error: unknown) => (error ? fail(error as Error) : done())));
