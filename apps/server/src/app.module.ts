@@ -20,6 +20,7 @@ import { FiguresService } from './drawn-figures/figures.service';
 import { FilesService } from './storage/files.service';
 import { DiskGuard } from './storage/disk-guard';
 import { HousekeepingService } from './storage/housekeeping.service';
+import { HistoryController, HistoryInterceptor, HistoryService } from './history';
 import { HealthController } from './health/health.controller';
 import { LibraryController } from './library/library.controller';
 import { LibraryService } from './library/library.service';
@@ -107,6 +108,7 @@ export class AppModule {
         SearchesController,
         DraughtsmanController,
         FiguresController,
+        HistoryController,
       ],
       providers: [
         CopiesService,
@@ -118,6 +120,8 @@ export class AppModule {
         { provide: APP_GUARD, useClass: StandingGuard },
         { provide: APP_INTERCEPTOR, useExisting: DatabaseGuard },
         { provide: APP_INTERCEPTOR, useExisting: DiskGuard },
+        { provide: APP_INTERCEPTOR, useClass: HistoryInterceptor },
+        HistoryService,
         { provide: PoolService, useValue: pool },
         DocumentsService,
         DesignsService,

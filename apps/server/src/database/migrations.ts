@@ -3,6 +3,7 @@
  * that is killed in between begins its migration anew.
  */
 import type { MigrationInterface, QueryRunner } from 'typeorm';
+import { onlyAdded } from './only-added';
 
 const TABLE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci';
 
@@ -383,6 +384,21 @@ export class FiguresToOrder1764300000000 implements MigrationInterface {
   }
 }
 
+/** Who did what, and when. */
+export class History1764330000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`CREATE TABLE IF NOT EXISTS history (
+      id INT NOT NULL AUTO_INCREMENT PRIMARY KEY, at DATETIME(3) NOT NULL, person_id CHAR(36) NULL, person VARCHAR(120) NULL,
+      did VARCHAR(24) NOT NULL, kind VARCHAR(24) NOT NULL, of_id VARCHAR(190) NOT NULL, name VARCHAR(300) NOT NULL,
+      INDEX by_thing (of_id, id), INDEX by_person (person_id, id)) ${TABLE}`);
+    await onlyAdded(db, 'history');
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('DROP TABLE IF EXISTS history');
+  }
+}
+
 /** Whether a table is there and has a column. */
 async function hasColumn(db: QueryRunner, table: string, column: string): Promise<boolean> {
   const found = (await db.query(
@@ -415,4 +431,5 @@ export const MIGRATIONS = [
   Series1764280000000,
   PausedRuns1764290000000,
   FiguresToOrder1764300000000,
+  History1764330000000,
 ];

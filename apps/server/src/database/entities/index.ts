@@ -1,6 +1,7 @@
 /** The tables of the database, a class each, in a file a room; a new one gets a migration. */
 import * as almanac from './almanac';
 import * as designs from './designs';
+import * as history from './history';
 import * as materials from './materials';
 import * as runs from './runs';
 import * as selling from './selling';
@@ -9,12 +10,13 @@ import * as specs from './specs';
 
 export * from './almanac';
 export * from './designs';
+export * from './history';
 export * from './materials';
 export * from './runs';
 export * from './selling';
 export * from './settings';
 export * from './specs';
 
-export const ENTITIES = [almanac, designs, materials, runs, selling, settings, specs].flatMap((room) =>
-  Object.values(room),
+export const ENTITIES = [almanac, designs, history, materials, runs, selling, settings, specs].flatMap(
+  (room) => Object.values(room),
 );
