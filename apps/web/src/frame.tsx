@@ -4,6 +4,8 @@ import { CircleHelp, Keyboard, Search } from 'lucide-react';
 import { IconButton, Notices } from './ui';
 import { openHelp, useOpenHelp } from './help/help-store';
 import { KeysHelp } from './keys-help';
+import { isLooking } from './platform/standing';
+import { PersonMenu } from './people/person-menu';
 import { SaveMark } from './save-mark';
 import { ShopMenu } from './shops/shop-menu';
 import { named, useKeys } from './use-keys';
@@ -80,8 +82,14 @@ export function Frame() {
           <IconButton label="Help" keys="F1" aria-expanded={open !== null} onClick={toggleHelp}>
             <CircleHelp size={17} />
           </IconButton>
+          <PersonMenu />
         </div>
       </header>
+      {isLooking() && (
+        <p role="note" className="shrink-0 border-b border-line bg-line px-4 py-1 text-[13px]">
+          You may look at this shop, not change it: an owner can make you a maker.
+        </p>
+      )}
       <div className="relative flex min-h-0 flex-1">
         <div className="h-full min-w-0 flex-1">
           <Outlet />

@@ -2,6 +2,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
+import { Entrance } from './people/entrance';
 import { router } from './routes';
 import { store } from './store';
 import './styles.css';
@@ -9,7 +10,9 @@ import './styles.css';
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <Provider store={store}>
-      <RouterProvider router={router} />
+      <Entrance>
+        <RouterProvider router={router} />
+      </Entrance>
     </Provider>
   </StrictMode>,
 );

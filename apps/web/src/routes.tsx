@@ -85,6 +85,11 @@ export const router = createBrowserRouter(
           ],
         },
         {
+          path: 'history',
+          lazy: async () => ({ Component: (await import('./history/history-page')).HistoryPage }),
+          HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,
+        },
+        {
           path: 'numbers',
           lazy: async () => ({ Component: (await import('./numbers/numbers')).Numbers }),
           HydrateFallback: () => <p className="p-6 text-muted">Opening…</p>,

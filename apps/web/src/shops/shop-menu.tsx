@@ -1,9 +1,10 @@
 import { lazy, Suspense, useState } from 'react';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Check, ChevronDown } from 'lucide-react';
+import { Link } from 'react-router';
 import { apiAt, shopPath } from '../platform/address';
 import { useShopQuery } from '../store/api';
-import { UNNAMED_SHOP, useShopsQuery } from '../store/house-api';
+import { UNNAMED_SHOP, useMeQuery, useShopsQuery } from '../store/house-api';
 
 const ShopsDialog = lazy(() => import('./shops-dialog'));
 
@@ -13,9 +14,12 @@ const ITEM = 'block w-full rounded-md px-2 py-1.5 text-left data-focus:bg-line';
 export function ShopMenu() {
   const { data: shop } = useShopQuery();
   const { data: house } = useShopsQuery();
+  const { data: me } = useMeQuery();
   const [managing, setManaging] = useState(false);
   const name = shop?.name || UNNAMED_SHOP;
   const shops = house?.shops ?? [];
+  const ownsHouse = !me?.team || Boolean(me.person?.ownsHouse);
+  const owns = !me?.team || me.shops.find((s) => s.path === shopPath)?.role === 'owner';
   return (
     <>
       <Menu>
@@ -44,32 +48,44 @@ export function ShopMenu() {
                 </a>
               </MenuItem>
             ))}
+          {ownsHouse && (
+            <MenuItem>
+              <button type="button" className={ITEM} onClick={() => setManaging(true)}>
+                <span className="block font-medium">Shops…</span>
+                <span className="block text-muted">
+                  A second shop beside this one, or Duskwren’s to try things in; names; take one away.
+                </span>
+              </button>
+            </MenuItem>
+          )}
           <MenuItem>
-            <button type="button" className={ITEM} onClick={() => setManaging(true)}>
-              <span className="block font-medium">Shops…</span>
-              <span className="block text-muted">
-                A second shop beside this one, or Duskwren’s to try things in; names; take one away.
-              </span>
-            </button>
+            <Link to="/history" className={ITEM}>
+              <span className="block font-medium">What was done</span>
+              <span className="block text-muted">Who changed what in this shop, and when.</span>
+            </Link>
           </MenuItem>
-          <div role="separator" className="my-1 border-t border-line" />
-          <MenuItem>
-            <a href={apiAt('shop/everything')} download className={ITEM}>
-              <span className="block font-medium">Take everything out</span>
-              <span className="block text-muted">
-                Designs, materials, series, listings and all else as one archive of open formats: a copy to
-                keep, or to put back elsewhere.
-              </span>
-            </a>
-          </MenuItem>
-          <MenuItem>
-            <a href={apiAt('shop/everything?made=true')} download className={ITEM}>
-              <span className="block font-medium">The same with all made files</span>
-              <span className="block text-muted">
-                Larger by what is listed under Runs; they can be made again, too.
-              </span>
-            </a>
-          </MenuItem>
+          {owns && (
+            <>
+              <div role="separator" className="my-1 border-t border-line" />
+              <MenuItem>
+                <a href={apiAt('shop/everything')} download className={ITEM}>
+                  <span className="block font-medium">Take everything out</span>
+                  <span className="block text-muted">
+                    Designs, materials, series, listings and all else as one archive of open formats: a copy
+                    to keep, or to put back elsewhere.
+                  </span>
+                </a>
+              </MenuItem>
+              <MenuItem>
+                <a href={apiAt('shop/everything?made=true')} download className={ITEM}>
+                  <span className="block font-medium">The same with all made files</span>
+                  <span className="block text-muted">
+                    Larger by what is listed under Runs; they can be made again, too.
+                  </span>
+                </a>
+              </MenuItem>
+            </>
+          )}
         </MenuItems>
       </Menu>
       {managing && (

@@ -97,6 +97,8 @@ export function startAutosave(id: string, saved: Design | null): () => void {
         if (all) await dropDraft(id);
         else await keepDraft(id, { revision, design: now!.design!, at: Date.now() });
       } else if (theirs) report({ kind: 'conflict', theirs });
+      else if (response.status === 401)
+        report({ kind: 'offline', reason: 'you are signed out: sign in, and it is saved' });
       else if (response.status >= 500 || response.status === 429)
         report({ kind: 'offline', reason: body.message ?? 'the server has a fault' });
       else report({ kind: 'refused', reason: body.message ?? 'the server refused it' });

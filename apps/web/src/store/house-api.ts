@@ -10,6 +10,53 @@ export interface Shop {
   /** What its addresses begin with; nothing for the first. */
   path: string;
   designs: number;
+  /** Null where nobody signs in. */
+  role: Role | null;
+}
+
+/** What somebody may do in a shop: all of it; the work; look. */
+export type Role = 'owner' | 'maker' | 'looker';
+
+/** Who is signed in. */
+export interface Me {
+  /** Whether people sign in here at all. */
+  team: boolean;
+  /** The password was right, and the second factor is waited for. */
+  half: boolean;
+  person: { id: string; name: string; signIn: string; secondFactor: boolean; ownsHouse: boolean } | null;
+  shops: Shop[];
+}
+
+/** What a link is for. */
+export interface LinkAbout {
+  kind: 'owner' | 'invited' | 'reset';
+  role: Role | null;
+  shop: string | null;
+  sentTo: string | null;
+}
+
+export interface Member {
+  id: string;
+  name: string;
+  role: Role;
+  /** Told to owners alone. */
+  signIn?: string;
+  secondFactor?: boolean;
+}
+
+export interface Invitation {
+  id: string;
+  sentTo: string;
+  role: Role;
+  endsAt: string;
+}
+
+export interface Session {
+  id: string;
+  agent: string;
+  madeAt: string;
+  seenAt: string;
+  here: boolean;
 }
 
 /** The copy of a shop that was taken away. */
@@ -24,8 +71,9 @@ export interface ShopAway {
 export const houseApi = createApi({
   reducerPath: 'house',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/house/' }),
-  tagTypes: ['shops'],
+  tagTypes: ['shops', 'me', 'people', 'sessions'],
   endpoints: (build) => ({
+    me: build.query<Me, void>({ query: () => 'me', providesTags: ['me'] }),
     shops: build.query<{ shops: Shop[]; away: ShopAway[] }, void>({
       query: () => 'shops',
       providesTags: ['shops'],
@@ -59,6 +107,7 @@ export const houseApi = createApi({
 });
 
 export const {
+  useMeQuery,
   useShopsQuery,
   useMakeShopMutation,
   useShopFromCopyMutation,

@@ -70,7 +70,7 @@ const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.str
 
 /** An answer that says that the document is at fault: to send it again as it is would help nothing. */
 const isRefusal = (status: number): boolean =>
-  status >= 400 && status < 500 && ![408, 425, 429].includes(status);
+  status >= 400 && status < 500 && ![401, 408, 425, 429].includes(status);
 
 async function send(path: string, method: string, body: unknown): Promise<Response> {
   return fetch(apiAt(path), {

@@ -1,0 +1,139 @@
+import { useState } from 'react';
+import { format, isSameDay, isToday, isYesterday } from 'date-fns';
+import { Link } from 'react-router';
+import { Button } from '../ui';
+import { reasonOf } from '../store/api';
+import { useHistoryInfiniteQuery, type HistoryRow } from '../store/history-api';
+import { PersonMark } from '../people/person-mark';
+
+const KINDS = [
+  'design',
+  'picture',
+  'series',
+  'sheet',
+  'spec',
+  'garment',
+  'run',
+  'listings',
+  'marketplace',
+  'idea',
+];
+
+/** Where a thing is shown, as long as it is there. */
+const placeOf = ({ kind, ofId, did }: HistoryRow): string | null =>
+  did === 'deleted'
+    ? null
+    : kind === 'design'
+      ? `/design/${ofId}`
+      : kind === 'series'
+        ? `/series/${ofId}`
+        : kind === 'sheet'
+          ? `/sheets/${ofId}`
+          : null;
+
+const dayWords = (at: Date): string =>
+  isToday(at) ? 'Today' : isYesterday(at) ? 'Yesterday' : format(at, 'EEEE, d MMMM yyyy');
+
+/** The rows of a page, of one day after another. */
+export function HistoryRows({ rows, isTeam }: { rows: readonly HistoryRow[]; isTeam: boolean }) {
+  return (
+    <ol>
+      {rows.map((row, i) => {
+        const at = new Date(row.at);
+        const place = placeOf(row);
+        const isFirst = i === 0 || !isSameDay(at, new Date(rows[i - 1].at));
+        return (
+          <li key={row.id}>
+            {isFirst && <h2 className="mt-5 mb-1 text-[13px] text-muted first:mt-0">{dayWords(at)}</h2>}
+            <div className="flex items-center gap-3 border-t border-line py-1.5 text-[13.5px]">
+              <time dateTime={row.at} className="w-12 shrink-0 text-muted">
+                {format(at, 'HH:mm')}
+              </time>
+              {isTeam && row.person !== null && (
+                <PersonMark name={row.person} id={row.personId ?? ''} size={22} />
+              )}
+              <p className="min-w-0 flex-1">
+                {isTeam && <span className="font-medium">{row.person ?? 'On this machine'} </span>}
+                <span className={isTeam ? '' : 'first-letter:uppercase'}>{row.did}</span>{' '}
+                <span className="text-muted">{row.kind}</span>{' '}
+                {place ? (
+                  <Link to={place} className="font-medium text-spruce hover:underline">
+                    {row.name}
+                  </Link>
+                ) : (
+                  row.name && row.name !== row.ofId && <span className="font-medium">{row.name}</span>
+                )}
+              </p>
+            </div>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+/** Who did what in this shop, and when. */
+export function HistoryPage() {
+  const [kind, setKind] = useState('');
+  const [person, setPerson] = useState('');
+  const { data, error, hasNextPage, fetchNextPage, isFetching } = useHistoryInfiniteQuery(
+    { kind, person },
+    { refetchOnMountOrArgChange: true },
+  );
+  const rows = data?.pages.flatMap((p) => p.rows) ?? [];
+  const people = data?.pages[0].people ?? [];
+  return (
+    <main className="h-full overflow-y-auto">
+      <div className="mx-auto max-w-3xl px-6 py-6">
+        <div className="mb-4 flex flex-wrap items-center gap-3">
+          <h1 className="mr-auto text-3xl">What was done</h1>
+          {people.length > 0 && (
+            <select
+              aria-label="By whom"
+              className="field !w-44"
+              value={person}
+              onChange={(e) => setPerson(e.target.value)}
+            >
+              <option value="">by everybody</option>
+              {people.map((p) => (
+                <option key={p.id} value={p.id}>
+                  by {p.name}
+                </option>
+              ))}
+            </select>
+          )}
+          <select
+            aria-label="To what"
+            className="field !w-44"
+            value={kind}
+            onChange={(e) => setKind(e.target.value)}
+          >
+            <option value="">to anything</option>
+            {KINDS.map((k) => (
+              <option key={k}>{k}</option>
+            ))}
+          </select>
+        </div>
+        {error && (
+          <p role="alert" className="text-rust">
+            {reasonOf(error)}
+          </p>
+        )}
+        {!data && !error && <p className="text-muted">Looking…</p>}
+        {data && rows.length === 0 && (
+          <p className="text-muted">
+            {kind || person
+              ? 'Nothing of that was done here.'
+              : 'Nothing was done yet: whatever is changed stands here from then on.'}
+          </p>
+        )}
+        <HistoryRows rows={rows} isTeam={people.length > 0} />
+        {hasNextPage && (
+          <Button className="mt-4" disabled={isFetching} onClick={() => void fetchNextPage()}>
+            {isFetching ? 'Looking…' : 'Older'}
+          </Button>
+        )}
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,28 @@
+import { UNNAMED_SHOP, type Shop } from '../store/house-api';
+import { SignOutButton } from './sign-out-button';
+import { Doorway } from './sign-in';
+
+/** Somebody is in, but not in the shop of this address. */
+export default function NoShop({ shops }: { shops: Shop[] }) {
+  return (
+    <Doorway>
+      <h1 className="mb-2 text-2xl">{shops.length ? 'Choose a shop' : 'You are in no shop'}</h1>
+      {shops.length === 0 && (
+        <p className="mb-4 text-[13.5px] text-muted">
+          Ask an owner to invite you: what you made is still there.
+        </p>
+      )}
+      <ul className="mb-4">
+        {shops.map(({ id, name, path, designs }) => (
+          <li key={id} className="border-t border-line first:border-0">
+            <a href={`${path}/`} className="flex items-baseline gap-3 py-2 hover:text-spruce">
+              <span className="min-w-0 flex-1 truncate font-medium">{name ?? UNNAMED_SHOP}</span>
+              <span className="text-[13px] text-muted tabular-nums">{designs}</span>
+            </a>
+          </li>
+        ))}
+      </ul>
+      <SignOutButton />
+    </Doorway>
+  );
+}

@@ -1,0 +1,301 @@
+import { useState } from 'react';
+import { format } from 'date-fns';
+import { Button, Modal } from '../ui';
+import { reasonOf } from '../store/api';
+import { UNNAMED_SHOP, type Member, type Role, type Shop } from '../store/house-api';
+import {
+  useInvitationsQuery,
+  useInviteMutation,
+  useMessagesQuery,
+  usePeopleQuery,
+  useRemovePersonMutation,
+  useResetLinkMutation,
+  useSetRoleMutation,
+  useTakeInvitationBackMutation,
+} from '../store/people-api';
+import { PersonMark } from './person-mark';
+import { ROLES, ROLE_WORDS } from './role-words';
+
+/** A link that is shown once, to be handed on. */
+function HandOn({ link, to }: { link: string; to: string }) {
+  const [copied, setCopied] = useState(false);
+  return (
+    <div className="w-full rounded-md border border-line p-2.5 text-[13px]">
+      <p className="mb-1.5">
+        Hand this link to {to} yourself: nothing leaves this machine. It is shown this once.
+      </p>
+      <div className="flex items-center gap-2">
+        <input
+          aria-label={`Link for ${to}`}
+          readOnly
+          className="field font-mono !text-[12px]"
+          value={link}
+          onFocus={(e) => e.target.select()}
+        />
+        <Button
+          onClick={() =>
+            void navigator.clipboard.writeText(link).then(
+              () => setCopied(true),
+              () => undefined,
+            )
+          }
+        >
+          {copied ? 'Copied' : 'Copy'}
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function MemberRow({
+  shop,
+  member,
+  mayChange,
+  mayReset,
+  isMe,
+}: {
+  shop: string;
+  member: Member;
+  mayChange: boolean;
+  mayReset: boolean;
+  isMe: boolean;
+}) {
+  const { id, name, role, signIn, secondFactor } = member;
+  const [setRole] = useSetRoleMutation();
+  const [remove] = useRemovePersonMutation();
+  const [reset] = useResetLinkMutation();
+  const [asking, setAsking] = useState(false);
+  const [link, setLink] = useState<string | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const attempt = async (work: () => Promise<unknown>) => {
+    setFault(null);
+    try {
+      await work();
+    } catch (error) {
+      setFault(reasonOf(error));
+    }
+  };
+  return (
+    <li className="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-t border-line py-2 text-[13px] first:border-0">
+      <PersonMark name={name} id={id} />
+      <div className="min-w-32 flex-1">
+        <p className="truncate font-medium">
+          {name}
+          {isMe && <span className="font-normal text-muted"> (you)</span>}
+        </p>
+        {signIn && (
+          <p className="truncate text-muted">
+            {signIn}
+            {secondFactor ? ', second factor' : ''}
+          </p>
+        )}
+      </div>
+      {mayChange ? (
+        <>
+          <select
+            aria-label={`Role of ${name}`}
+            className="field !w-28"
+            value={role}
+            onChange={(e) => {
+              const to = e.target.value as Role;
+              void attempt(() => setRole({ shop, id, role: to }).unwrap());
+            }}
+          >
+            {ROLES.map((r) => (
+              <option key={r}>{r}</option>
+            ))}
+          </select>
+          {mayReset && !isMe && (
+            <Button
+              aria-label={`New password for ${name}`}
+              onClick={() => void attempt(async () => setLink((await reset({ shop, id }).unwrap()).link))}
+            >
+              New password…
+            </Button>
+          )}
+          <Button aria-label={`Take ${name} out`} onClick={() => setAsking(true)}>
+            Take out…
+          </Button>
+        </>
+      ) : (
+        <span className="text-muted">{role}</span>
+      )}
+      {asking && (
+        <div className="flex w-full flex-wrap items-center gap-2 rounded-md border border-line p-2.5">
+          <p className="min-w-52 flex-1">
+            {isMe ? 'You leave the shop' : `${name} leaves the shop`} at once. All that was made stays.
+          </p>
+          <Button
+            tone="danger"
+            onClick={() => void attempt(() => remove({ shop, id }).unwrap()).then(() => setAsking(false))}
+          >
+            Take out
+          </Button>
+          <Button onClick={() => setAsking(false)}>Keep</Button>
+        </div>
+      )}
+      {link && <HandOn link={link} to={name} />}
+      {fault && (
+        <p role="alert" className="w-full text-rust">
+          {fault}
+        </p>
+      )}
+    </li>
+  );
+}
+
+function Invite({ shop }: { shop: string }) {
+  const [sentTo, setSentTo] = useState('');
+  const [role, setRole] = useState<Role>('maker');
+  const [made, setMade] = useState<{ link: string; to: string } | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const [invite, { isLoading }] = useInviteMutation();
+  const { data: open = [] } = useInvitationsQuery(shop);
+  const { data: messages = [] } = useMessagesQuery(shop);
+  const [takeBack] = useTakeInvitationBackMutation();
+  return (
+    <>
+      <form
+        aria-label="Invite"
+        className="flex flex-wrap items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          setFault(null);
+          setMade(null);
+          invite({ shop, sentTo, role })
+            .unwrap()
+            .then(
+              ({ link }) => {
+                setMade({ link, to: sentTo });
+                setSentTo('');
+              },
+              (error: unknown) => setFault(reasonOf(error).replace(/^sentTo: /, '')),
+            );
+        }}
+      >
+        <label className="min-w-48 flex-1 text-[13px]">
+          Invite
+          <input
+            className="field mt-0.5"
+            required
+            placeholder="ines@duskwren.example"
+            value={sentTo}
+            onChange={(e) => setSentTo(e.target.value)}
+          />
+        </label>
+        <label className="text-[13px]">
+          <span className="block">as</span>
+          <select
+            aria-label="Role of who is invited"
+            className="field mt-0.5 !w-28"
+            value={role}
+            onChange={(e) => setRole(e.target.value as Role)}
+          >
+            {ROLES.map((r) => (
+              <option key={r}>{r}</option>
+            ))}
+          </select>
+        </label>
+        <Button type="submit" tone="main" disabled={isLoading}>
+          Make the link
+        </Button>
+        <p className="w-full text-[12.5px] text-muted">
+          {role}: {ROLE_WORDS[role]}.
+        </p>
+        {fault && (
+          <p role="alert" className="w-full text-[13px] text-rust">
+            {fault}
+          </p>
+        )}
+        {made && <HandOn {...made} />}
+      </form>
+      {open.length > 0 && (
+        <ul aria-label="Invitations" className="mt-3">
+          {open.map((i) => (
+            <li
+              key={i.id}
+              className="flex items-center gap-3 border-t border-line py-1.5 text-[13px] first:border-0"
+            >
+              <span className="min-w-0 flex-1 truncate">{i.sentTo}</span>
+              <span className="text-muted">
+                {i.role}, until {format(new Date(i.endsAt), 'd MMM')}
+              </span>
+              <Button
+                aria-label={`Take the invitation of ${i.sentTo} back`}
+                onClick={() => void takeBack({ shop, id: i.id })}
+              >
+                Take back
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {messages.length > 0 && (
+        <details className="mt-3 text-[13px]">
+          <summary className="text-muted">What would be sent ({messages.length})</summary>
+          <ul className="mt-1 max-h-60 overflow-y-auto">
+            {messages.map((m) => (
+              <li key={m.id} className="border-t border-line py-1.5 first:border-0">
+                <p>
+                  <span className="font-medium">{m.subject}</span>{' '}
+                  <span className="text-muted">
+                    to {m.sentTo}, {format(new Date(m.madeAt), 'd MMM, HH:mm')}
+                  </span>
+                </p>
+                <p className="break-words whitespace-pre-line text-muted">{m.body}</p>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </>
+  );
+}
+
+/** Who is in a shop, and who is asked in. */
+export default function PeopleDialog({
+  shop,
+  ownsHouse,
+  me,
+  onClose,
+}: {
+  shop: Shop;
+  ownsHouse: boolean;
+  me: string;
+  onClose: () => void;
+}) {
+  const { data, error } = usePeopleQuery(shop.id, { refetchOnMountOrArgChange: true });
+  const owns = shop.role === 'owner';
+  return (
+    <Modal open wide title={`People of ${shop.name ?? UNNAMED_SHOP}`} onClose={onClose}>
+      {error && (
+        <p role="alert" className="text-[13px] text-rust">
+          {reasonOf(error)}
+        </p>
+      )}
+      {!data && !error && <p className="text-[13px] text-muted">Looking…</p>}
+      {data && (
+        <ul aria-label="People">
+          {data.map((m) => (
+            <MemberRow
+              key={m.id}
+              shop={shop.id}
+              member={m}
+              mayChange={owns}
+              mayReset={ownsHouse}
+              isMe={m.id === me}
+            />
+          ))}
+        </ul>
+      )}
+      {owns && (
+        <div className="mt-3 border-t border-line pt-4">
+          <Invite shop={shop.id} />
+        </div>
+      )}
+      <div className="mt-5 flex justify-end">
+        <Button onClick={onClose}>Close</Button>
+      </div>
+    </Modal>
+  );
+}

@@ -1,0 +1,172 @@
+import { useId, useState, type ReactNode } from 'react';
+import { Dialog, DialogPanel } from '@headlessui/react';
+import { Button } from '../ui';
+import { reasonOf } from '../store/api';
+import { useSignInCodeMutation, useSignInMutation, useSignOutMutation } from '../store/people-api';
+
+/** A page that stands by itself: nobody is in yet. */
+export function Doorway({ children }: { children: ReactNode }) {
+  return (
+    <main className="flex min-h-full items-start justify-center bg-paper px-6 pt-[14vh]">
+      <div className="w-full max-w-sm rounded-md border border-line bg-card p-7">
+        <p className="mb-5 font-display text-[19px] font-bold tracking-tight">Brelm</p>
+        {children}
+      </div>
+    </main>
+  );
+}
+
+/** A field of a form that is sent as a whole. */
+export function FormField({
+  label,
+  hint,
+  fault,
+  ...input
+}: React.InputHTMLAttributes<HTMLInputElement> & { label: string; hint?: string; fault?: string | null }) {
+  const id = useId();
+  return (
+    <div className="mb-3">
+      <label htmlFor={id} className="block text-[13px] font-medium">
+        {label}
+      </label>
+      <input
+        {...input}
+        id={id}
+        className="field mt-0.5 !h-9"
+        aria-invalid={Boolean(fault)}
+        aria-describedby={fault || hint ? `${id}-about` : undefined}
+      />
+      {(fault ?? hint) && (
+        <p id={`${id}-about`} className={`mt-0.5 text-[12.5px] ${fault ? 'text-rust' : 'text-muted'}`}>
+          {fault ?? hint}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/**
+ * Signs in: name and password, then a code where one is asked for. `over`: laid over the work of somebody whose session has
+ * ended; what they did is kept beneath.
+ */
+export default function SignIn({
+  half,
+  over,
+  done,
+}: {
+  half: boolean;
+  over?: { id: string; name: string; signIn: string };
+  done: () => void;
+}) {
+  const [needsCode, setNeedsCode] = useState(half);
+  const [signIn, setSignIn] = useState(over?.signIn ?? '');
+  const [password, setPassword] = useState('');
+  const [code, setCode] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const [enter, { isLoading: entering }] = useSignInMutation();
+  const [enterCode, { isLoading: checking }] = useSignInCodeMutation();
+  const [signOut] = useSignOutMutation();
+  const busy = entering || checking;
+  const start = async () => {
+    setFault(null);
+    try {
+      const { needs } = needsCode
+        ? await enterCode(code).unwrap()
+        : await enter({ signIn, password }).unwrap();
+      setPassword('');
+      if (needs) return setNeedsCode(true);
+      // Whoever else comes in sees nothing of the work beneath.
+      if (over && signIn.trim().toLowerCase() !== over.signIn) return location.reload();
+      done();
+    } catch (error) {
+      setFault(reasonOf(error).replace(/^(code|password|signIn): /, ''));
+    }
+  };
+  const form = (
+    <form
+      aria-label="Sign in"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void start();
+      }}
+    >
+      <h1 className="mb-4 text-2xl">{over ? 'Sign in again' : 'Sign in'}</h1>
+      {over && (
+        <p className="-mt-2 mb-4 text-[13.5px] text-muted">
+          The session has ended. What you did is kept in this browser, and is saved once you are in.
+        </p>
+      )}
+      {needsCode ? (
+        <FormField
+          key="code"
+          label="Code"
+          hint="Six digits of your second factor, or a recovery code."
+          autoFocus
+          required
+          autoComplete="one-time-code"
+          value={code}
+          onChange={(e) => setCode(e.target.value)}
+        />
+      ) : (
+        <>
+          <FormField
+            label="Name"
+            autoFocus={!over}
+            required
+            autoComplete="username"
+            inputMode="email"
+            placeholder="maud@duskwren.example"
+            value={signIn}
+            onChange={(e) => setSignIn(e.target.value)}
+          />
+          <FormField
+            label="Password"
+            autoFocus={Boolean(over)}
+            required
+            type="password"
+            autoComplete="current-password"
+            value={password}
+            onChange={(e) => setPassword(e.target.value)}
+          />
+        </>
+      )}
+      {fault && (
+        <p role="alert" className="mb-3 text-[13px] text-rust">
+          {fault}
+        </p>
+      )}
+      <div className="flex items-center gap-3">
+        <Button type="submit" tone="main" disabled={busy}>
+          {busy ? 'Looking…' : needsCode ? 'Check the code' : 'Sign in'}
+        </Button>
+        {needsCode && (
+          <Button
+            onClick={() => {
+              void signOut();
+              setNeedsCode(false);
+              setFault(null);
+            }}
+          >
+            As somebody else
+          </Button>
+        )}
+      </div>
+      {!needsCode && (
+        <p className="mt-5 text-[12.5px] text-muted">
+          Forgotten? An owner of the first shop makes you a link for a new password.
+        </p>
+      )}
+    </form>
+  );
+  if (!over) return <Doorway>{form}</Doorway>;
+  return (
+    <Dialog open onClose={() => undefined} className="fixed inset-0 z-[60]">
+      <div className="absolute inset-0 bg-ink/60" aria-hidden />
+      <div className="absolute inset-0 flex items-start justify-center overflow-y-auto p-6 pt-[14vh]">
+        <DialogPanel className="w-full max-w-sm rounded-md border border-edge bg-card p-6">
+          {form}
+        </DialogPanel>
+      </div>
+    </Dialog>
+  );
+}
