@@ -3,7 +3,7 @@ import { documentOf, sidesOf } from './sides';
 import type { Design, Side } from './types';
 
 /** Whether two plain values say the same, whatever the order of their fields. */
-function same(a: unknown, b: unknown): boolean {
+export function same(a: unknown, b: unknown): boolean {
   if (a === b) return true;
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false;
   const [mine, theirs] = [a, b].map((o) => Object.entries(o).filter(([, v]) => v !== undefined));
