@@ -14,8 +14,8 @@ jest.mock('./drafts', () => ({
   },
 }));
 
-import { startAutosave } from './autosave';
-import { closed, edited, opened, sideOpened, undone } from './editor';
+import { pullNow, startAutosave } from './autosave';
+import { closed, edited, opened, redone, sideOpened, undone } from './editor';
 import { store } from './index';
 
 const start = emptyDesign('Owls', { spec: 's', side: 'f', width: 900, height: 900, dpi: 300 }, 'soot', [], {
@@ -40,10 +40,10 @@ beforeEach(() => {
   const listeners = { addEventListener: () => undefined, removeEventListener: () => undefined };
   Object.assign(globalThis, { document: { visibilityState: 'visible', ...listeners }, window: listeners });
   globalThis.fetch = jest.fn(
-    (_url: unknown, init: { body: string }) =>
+    (_url: unknown, init?: { body: string }) =>
       new Promise((done, fail) =>
         calls.push({
-          body: JSON.parse(init.body) as Call['body'],
+          body: JSON.parse(init?.body ?? '{}') as Call['body'],
           answer: (status, body) =>
             done({ ok: status < 400, status, json: () => Promise.resolve(body) } as Response),
           fail: () => fail(new TypeError('no network')),
@@ -51,7 +51,7 @@ beforeEach(() => {
       ),
   ) as unknown as typeof fetch;
   store.dispatch(opened({ stored: { id: 'x', revision: 1, updatedAt: '', document: start }, at: 0 }));
-  stop = startAutosave('x', start);
+  stop = startAutosave('x', start, { revision: 1, document: start });
 });
 afterEach(() => {
   stop();
@@ -149,5 +149,80 @@ describe('saving', () => {
     await settled();
     expect(state().save.kind).toBe('conflict');
     expect(kept.get('x')!.design.name).toBe('Bats');
+  });
+});
+
+describe('what somebody else saved meanwhile', () => {
+  const theirs = (change: Partial<Design>) => ({
+    id: 'x',
+    revision: 5,
+    updatedAt: '',
+    document: documentOf({ ...start, ...change }),
+  });
+
+  it('is put together with what was changed here, and both are saved', async () => {
+    rename('Moths');
+    await jest.advanceTimersByTimeAsync(700);
+    rename('Moths and bats');
+    calls[0].answer(409, { current: theirs({ light: 90 }) });
+    await settled();
+    expect(state()).toMatchObject({ revision: 5, design: { name: 'Moths and bats', light: 90 } });
+    expect(state().save.kind).toBe('saving');
+    await jest.advanceTimersByTimeAsync(700);
+    expect(calls[1].body).toMatchObject({ revision: 5, document: { name: 'Moths and bats', light: 90 } });
+    calls[1].answer(200, { revision: 6 });
+    await settled();
+    expect(state()).toMatchObject({ revision: 6, save: { kind: 'saved' } });
+    expect(kept.has('x')).toBe(false);
+  });
+
+  it('is not taken back with what was done here', async () => {
+    rename('Moths');
+    await jest.advanceTimersByTimeAsync(700);
+    calls[0].answer(409, { current: theirs({ light: 90 }) });
+    await settled();
+    store.dispatch(undone());
+    expect(state().design).toMatchObject({ name: 'Owls', light: 90 });
+    store.dispatch(redone());
+    expect(state().design).toMatchObject({ name: 'Moths', light: 90 });
+  });
+
+  it('is asked about where both changed the same, and where it is not known what was begun from', async () => {
+    rename('Moths');
+    await jest.advanceTimersByTimeAsync(700);
+    calls[0].answer(409, { current: theirs({ name: 'Newts' }) });
+    await settled();
+    expect(state()).toMatchObject({ save: { kind: 'conflict' }, design: { name: 'Moths' } });
+    // A draft of an older revision than what the server has now: what it began from is nowhere.
+    stop();
+    store.dispatch(opened({ stored: { id: 'x', revision: 1, updatedAt: '', document: start }, at: 0 }));
+    stop = startAutosave('x', null, { revision: 4, document: start });
+    rename('Bats');
+    await jest.advanceTimersByTimeAsync(700);
+    calls.at(-1)!.answer(409, { current: theirs({ light: 90 }) });
+    await settled();
+    expect(state()).toMatchObject({
+      save: { kind: 'conflict' },
+      design: { name: 'Bats', light: start.light },
+    });
+  });
+
+  it('comes in by itself where nothing was changed here, and nothing is sent for it', async () => {
+    const pulled = pullNow();
+    calls[0].answer(200, theirs({ light: 90 }));
+    await pulled;
+    expect(state()).toMatchObject({ revision: 5, design: { name: 'Owls', light: 90 } });
+    await jest.advanceTimersByTimeAsync(5000);
+    expect([calls.length, state().save.kind, state().past.length]).toEqual([1, 'saved', 0]);
+  });
+
+  it('that is no newer changes nothing, nor does a server that is away', async () => {
+    const same = pullNow();
+    calls[0].answer(200, { ...theirs({ light: 90 }), revision: 1 });
+    await same;
+    const away = pullNow();
+    calls[1].fail();
+    await away;
+    expect(state()).toMatchObject({ revision: 1, design: { light: start.light } });
   });
 });

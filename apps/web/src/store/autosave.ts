@@ -1,7 +1,8 @@
-import { documentOf, readDesign, sameButOpen, type Design } from '@brelm/core/design';
-import type { KeptDesign } from './api';
+import { documentOf, mergeDesigns, readDesign, sameButOpen, type Design } from '@brelm/core/design';
+import { notify } from '../ui/notices';
+import type { KeptDesign, StoredDesign } from './api';
 import { dropDraft, keepDraft, sameDesign } from './drafts';
-import { saveStateChanged, type SaveState } from './editor';
+import { rebased, saveStateChanged, type SaveState } from './editor';
 import { store } from './index';
 import { apiAt } from '../platform/address';
 
@@ -14,15 +15,25 @@ const RETRY_MS = 3000;
 const same = (a: Design | null, b: Design | null): boolean => a === b || (!!a && !!b && sameButOpen(a, b));
 
 let flushOpen: (() => void) | null = null;
+let pullOpen: (() => Promise<void>) | null = null;
+
+/** Brings what was saved elsewhere into the open design, where that changed other things than were changed here. */
+export const pullNow = (): Promise<void> => pullOpen?.() ?? Promise.resolve();
 
 /** Sends what is not saved yet at once, instead of when the design rests. */
 export const saveNow = (): void => flushOpen?.();
 
 /**
  * Saves the open design: soon in this browser, then on the server. While the server does not answer
- * the draft stays and the save is tried again. Returns what ends it.
+ * the draft stays and the save is tried again. What somebody else saved meanwhile is put together with what was changed here;
+ * where both changed the same, the seller is asked. `server` is what the server had when it was opened, where it answered:
+ * what changes here began from. Returns what ends it.
  */
-export function startAutosave(id: string, saved: Design | null): () => void {
+export function startAutosave(
+  id: string,
+  saved: Design | null,
+  server: { revision: number; document: Design } | null = null,
+): () => void {
   let onServer = saved;
   let inBrowser = saved;
   let toBrowser: ReturnType<typeof setTimeout> | undefined;
@@ -30,6 +41,8 @@ export function startAutosave(id: string, saved: Design | null): () => void {
   let keptAt = 0;
   let busy = false;
   let ended = false;
+  /** What changes here began from, as the server has it; what is merged is what differs from it. */
+  let base = server;
   /** The design when it was left: what a save still under way must not lose. */
   let left: { design: Design; revision: number; replaces: boolean } | null = null;
 
@@ -55,6 +68,39 @@ export function startAutosave(id: string, saved: Design | null): () => void {
       });
     });
   }
+
+  /** Puts what is here and what came from elsewhere together. False where the seller has to be asked. */
+  function join(theirs: StoredDesign): boolean {
+    const s = current();
+    if (!s?.design || base?.revision !== s.revision) return false;
+    const { design } = mergeDesigns(base.document, s.design, theirs.document);
+    if (!design) return false;
+    const unchangedHere = same(s.design, onServer);
+    store.dispatch(rebased({ base: base.document, theirs, design }));
+    base = { revision: theirs.revision, document: theirs.document };
+    const now = current()!.design!;
+    onServer = unchangedHere ? now : null;
+    if (unchangedHere) seen = inBrowser = now;
+    notify('done', 'Changed elsewhere meanwhile: what was done there is here now, too.');
+    return true;
+  }
+
+  /** Looks whether somebody else saved it, and brings that in. */
+  async function pull() {
+    const s = current();
+    if (busy || !s?.design || s.save.kind === 'conflict' || s.dragging) return;
+    try {
+      const response = await fetch(apiAt(`designs/${id}`));
+      if (!response.ok) return;
+      const body = (await response.json()) as KeptDesign;
+      const now = current();
+      if (busy || !now?.design || now.dragging || body.revision <= now.revision) return;
+      join({ ...body, document: readDesign(body.document) });
+    } catch {
+      // The next save finds it, too.
+    }
+  }
+  pullOpen = pull;
 
   async function serverSave() {
     const open = current();
@@ -89,6 +135,7 @@ export function startAutosave(id: string, saved: Design | null): () => void {
       if (response.ok || arrived !== null) {
         const revision = arrived ?? body.revision;
         onServer = design;
+        base = { revision, document: design };
         answered = true;
         const now = current() ?? left;
         const all = !now?.design || same(now.design, design);
@@ -96,8 +143,10 @@ export function startAutosave(id: string, saved: Design | null): () => void {
         if (left) left = { ...left, revision, replaces: false };
         if (all) await dropDraft(id);
         else await keepDraft(id, { revision, design: now!.design!, at: Date.now() });
-      } else if (theirs) report({ kind: 'conflict', theirs });
-      else if (response.status === 401)
+      } else if (theirs) {
+        if (join(theirs)) report({ kind: 'saving' });
+        else report({ kind: 'conflict', theirs });
+      } else if (response.status === 401)
         report({ kind: 'offline', reason: 'you are signed out: sign in, and it is saved' });
       else if (response.status >= 500 || response.status === 429)
         report({ kind: 'offline', reason: body.message ?? 'the server has a fault' });
@@ -154,6 +203,7 @@ export function startAutosave(id: string, saved: Design | null): () => void {
   return () => {
     ended = true;
     if (flushOpen === flush) flushOpen = null;
+    if (pullOpen === pull) pullOpen = null;
     const s = current();
     if (s?.design && s.save.kind !== 'conflict')
       left = { design: s.design, revision: s.revision, replaces: s.replaces };

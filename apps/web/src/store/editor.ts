@@ -1,9 +1,9 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { applyEdits, openSide, type Design, type Edit } from '@brelm/core/design';
+import { applyEdits, mergeDesigns, openSide, type Design, type Edit } from '@brelm/core/design';
 import type { Finding } from '@brelm/core/proof';
 import { store } from '.';
 import type { StoredDesign } from './api';
-import type { EditorState, SaveState } from './editor-state';
+import type { EditorState, SaveState, Step } from './editor-state';
 import { root } from './root';
 
 export type { EditorState, SaveState } from './editor-state';
@@ -22,6 +22,9 @@ const initialState: EditorState = {
   dragging: false,
   replaces: false,
 };
+
+/** Steps that can still be undone after somebody else's changes came in, at the most. */
+const MOST_REBASED = 50;
 
 const keepSelection = (state: EditorState, design: Design) => {
   const ids = new Set(design.parts.map((p) => p.id));
@@ -175,6 +178,42 @@ export const editor = createSlice({
       dragging: payload,
     }),
     /** Goes on with the version here, on top of the one that was saved elsewhere. */
+    /**
+     * Somebody else's changes come in: `design` is mine and theirs together, where both began from `base`. They are no step of
+     * mine: what can be undone is put together with them as well, as far back as that goes.
+     */
+    rebased: (
+      state,
+      {
+        payload: { base, theirs, design },
+      }: PayloadAction<{ base: Design; theirs: StoredDesign; design: Design }>,
+    ): EditorState => {
+      const s = state as EditorState;
+      if (!s.design) return s;
+      // Of what they did not change, the very same as here: it is compared with many states.
+      const there = mergeDesigns(base, base, theirs.document).design ?? theirs.document;
+      const past: Step[] = [];
+      for (const step of s.past.slice(-MOST_REBASED).reverse()) {
+        const before = mergeDesigns(base, step.before, there).design;
+        if (!before) break;
+        past.unshift({ ...step, before });
+      }
+      const future: EditorState['future'] = [];
+      for (const step of s.future.slice(-MOST_REBASED).reverse()) {
+        const done = mergeDesigns(base, step.after, there).design;
+        if (!done) break;
+        future.unshift({ ...step, after: done });
+      }
+      return {
+        ...s,
+        ...{ design, past, future, revision: theirs.revision, preview: null },
+        // What was added here under an id that they used, too, has another now.
+        selection: keepSelection(s, design).filter((id) => {
+          const of = (d: Design) => d.parts.find((p) => p.id === id);
+          return of(base) !== undefined || of(design) === of(s.design!);
+        }),
+      };
+    },
     mineKept: (state, { payload }: PayloadAction<{ revision: number }>): EditorState => {
       const s = state as EditorState;
       return {
@@ -211,6 +250,7 @@ export const {
   previewed,
   dragged,
   mineKept,
+  rebased,
   saveStateChanged,
 } = editor.actions;
 

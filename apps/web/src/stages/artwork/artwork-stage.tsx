@@ -69,7 +69,8 @@ export function ArtworkStage() {
       dispatch(opened({ stored: { ...stored, revision }, design, history, at: Date.now() }));
       if (opening.reached && revision !== stored.revision)
         dispatch(saveStateChanged({ save: { kind: 'conflict', theirs: stored } }));
-      stops.push(startAutosave(id, draft ? null : design), startHistory(id));
+      const server = opening.reached ? { ...stored, document: draft ? stored.document : design } : null;
+      stops.push(startAutosave(id, draft ? null : design, server), startHistory(id));
     };
     void open();
     return () => {
