@@ -68,6 +68,7 @@ import { SpecsController } from './specs/specs.controller';
 import { SpecsService } from './specs/specs.service';
 import { BackupController } from './backup/backup.controller';
 import { CopiesService } from './backup/copies.service';
+import { CommentsService, PresenceService, TogetherController } from './together';
 import { DocumentsService } from './workers/documents.service';
 import { PoolService } from './workers/pool.service';
 import { StandingGuard } from './http/standing';
@@ -109,6 +110,7 @@ export class AppModule {
         DraughtsmanController,
         FiguresController,
         HistoryController,
+        TogetherController,
       ],
       providers: [
         CopiesService,
@@ -122,6 +124,8 @@ export class AppModule {
         { provide: APP_INTERCEPTOR, useExisting: DiskGuard },
         { provide: APP_INTERCEPTOR, useClass: HistoryInterceptor },
         HistoryService,
+        PresenceService,
+        CommentsService,
         { provide: PoolService, useValue: pool },
         DocumentsService,
         DesignsService,

@@ -32,6 +32,8 @@ describe('the history of a shop', () => {
     );
     const told = routes.filter((r) => !NO_DEED.test(r));
     expect(told.sort()).toEqual(Object.keys(DEEDS).sort());
+    // As long as their columns.
+    for (const words of Object.values(DEEDS).flat()) expect(words.length).toBeLessThanOrEqual(24);
   });
 
   it('tells what was done to a design, from its making to its end, by its name of then', async () => {

@@ -239,6 +239,8 @@ describe('shops and roles', () => {
   });
 });
 
+const NO_ID = '00000000-0000-4000-8000-000000000000';
+
 interface Route {
   path: string;
   method: string;
@@ -249,7 +251,7 @@ async function routesOf(docs: string, shop = ''): Promise<Route[]> {
   const filled = (path: string) =>
     path
       .replaceAll('{shop}', 'first')
-      .replace(/\{(id|order)\}/g, '00000000-0000-4000-8000-000000000000')
+      .replace(/\{(id|order)\}/g, NO_ID)
       .replace(/\{(n|position|version|sequence)\}/g, '1')
       .replace(/\{[^}]+\}/g, 'x');
   return Object.entries(body.paths).flatMap(([path, methods]) =>
@@ -276,6 +278,10 @@ describe('the authorisation of every route', () => {
     'POST /api/seasons/try',
     'POST /api/press/quotes',
     'POST /api/searches/histories',
+    // Who looks is seen, and may say something.
+    `POST /api/designs/${NO_ID}/presence`,
+    `POST /api/designs/${NO_ID}/comments`,
+    `DELETE /api/designs/${NO_ID}/comments/x`,
   ];
   const named = ({ method, path }: Route) => `${method} ${path}`;
 
@@ -370,6 +376,74 @@ describe('the authorisation of every route', () => {
       { origin: 'https://elsewhere.example' },
     );
     expect(asked.status).toBe(403);
+  });
+});
+
+describe('several in one design', () => {
+  interface Comment {
+    id: string;
+    text: string;
+    person: string;
+    resolvedBy: string | null;
+  }
+  let id: string;
+  const tabs = ['a', 'b', 'c'].map((c) => `00000000-0000-4000-8000-00000000000${c}`);
+  const present = (browser: Browser, tab: number, left?: true) =>
+    browser.ask<{ revision: number; others: { name: string }[] }>(`/api/designs/${id}/presence`, 'POST', {
+      ...{ tab: tabs[tab], ...(left && { left }) },
+    });
+
+  it('are seen by one another as long as they are there, lookers too', async () => {
+    ({ id } = (
+      await maker.ask<{ id: string }>('/api/designs', 'POST', { document: designOf('Together') })
+    ).body);
+    expect((await present(maker, 0)).body).toEqual({ revision: 1, others: [] });
+    const seen = (await present(looker, 1)).body;
+    expect(seen.others).toEqual([{ tab: tabs[0], id: expect.any(String) as string, name: 'odo' }]);
+    expect((await present(maker, 0)).body.others.map((o) => o.name)).toEqual(['ines']);
+    await present(looker, 1, true);
+    expect((await present(maker, 0)).body.others).toEqual([]);
+    expect((await present(stranger, 2)).status).toBe(404);
+    expect((await maker.ask('/api/designs/x/presence', 'POST', { tab: tabs[0] })).status).toBe(400);
+    expect((await maker.ask(`/api/designs/${NO_ID}/presence`, 'POST', { tab: tabs[0] })).status).toBe(404);
+  });
+
+  it('are told the revision that is there now', async () => {
+    await maker.ask(`/api/designs/${id}`, 'PUT', { revision: 1, document: designOf('Together, more') });
+    expect((await present(owner, 2)).body.revision).toBe(2);
+  });
+
+  it('say something of it, which whoever works resolves and only its writer takes away', async () => {
+    const said = await looker.ask<Comment>(`/api/designs/${id}/comments`, 'POST', {
+      ...{ text: '  Is the owl too dark? ', partId: 'm', about: 'Square' },
+    });
+    expect(said.body).toMatchObject({ text: 'Is the owl too dark?', person: 'ines', resolvedBy: null });
+    expect(
+      (await looker.ask(`/api/designs/${id}/comments`, 'POST', { text: ' ' })).body.faults?.[0].field,
+    ).toBe('text');
+    const one = `/api/designs/${id}/comments/${said.body.id}`;
+    expect((await maker.ask(one, 'DELETE')).status).toBe(403);
+    expect((await looker.ask(`${one}/resolve`, 'POST')).status).toBe(403);
+    expect((await maker.ask<Comment>(`${one}/resolve`, 'POST')).body.resolvedBy).toBe('odo');
+    // Whoever is second changes nothing of it.
+    expect((await owner.ask<Comment>(`${one}/resolve`, 'POST')).body.resolvedBy).toBe('odo');
+    expect((await maker.ask<Comment>(`${one}/reopen`, 'POST')).body.resolvedBy).toBeNull();
+    expect((await looker.ask(one, 'DELETE')).status).toBe(204);
+    expect((await maker.ask(`${one}/resolve`, 'POST')).status).toBe(404);
+    expect((await maker.ask<Comment[]>(`/api/designs/${id}/comments`)).body).toEqual([]);
+  });
+
+  it('stand in the history of the design, each by name', async () => {
+    const { body } = await maker.ask<{ rows: { person: string; did: string }[] }>(`/api/history?of=${id}`);
+    expect(body.rows.map((r) => `${r.person} ${r.did}`)).toEqual([
+      'ines deleted a comment on',
+      'odo reopened a comment on',
+      'Maud resolved a comment on',
+      'odo resolved a comment on',
+      'ines wrote a comment on',
+      'odo changed',
+      'odo made',
+    ]);
   });
 });
 

@@ -399,6 +399,24 @@ export class History1764330000000 implements MigrationInterface {
   }
 }
 
+/** Several people in one design: who is there, and what they say of it. */
+export class Together1764340000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`CREATE TABLE IF NOT EXISTS presence (
+      design_id CHAR(36) NOT NULL, tab CHAR(36) NOT NULL, person_id CHAR(36) NULL, person VARCHAR(120) NULL,
+      seen_at DATETIME(3) NOT NULL, PRIMARY KEY (design_id, tab)) ${TABLE}`);
+    await db.query(`CREATE TABLE IF NOT EXISTS comments (
+      id CHAR(36) NOT NULL PRIMARY KEY, design_id CHAR(36) NOT NULL, part_id VARCHAR(120) NULL, about VARCHAR(300) NULL,
+      finding VARCHAR(120) NULL, text TEXT NOT NULL, person_id CHAR(36) NULL, person VARCHAR(120) NULL,
+      at DATETIME(3) NOT NULL, resolved_at DATETIME(3) NULL, resolved_by VARCHAR(120) NULL,
+      INDEX by_design (design_id, at)) ${TABLE}`);
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    for (const table of ['comments', 'presence']) await db.query(`DROP TABLE IF EXISTS ${table}`);
+  }
+}
+
 /** Whether a table is there and has a column. */
 async function hasColumn(db: QueryRunner, table: string, column: string): Promise<boolean> {
   const found = (await db.query(
@@ -432,4 +450,5 @@ export const MIGRATIONS = [
   PausedRuns1764290000000,
   FiguresToOrder1764300000000,
   History1764330000000,
+  Together1764340000000,
 ];

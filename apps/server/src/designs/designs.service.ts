@@ -10,7 +10,14 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { In, IsNull, Not, type SelectQueryBuilder, Repository } from 'typeorm';
 import type { DesignHead, DesignSummary } from '@brelm/core/design';
 import { containing, wordsOf } from '../database/like';
-import { DesignPreviewRow, DesignRow, DesignVersionRow, SettingRow } from '../database/entities';
+import {
+  CommentRow,
+  DesignPreviewRow,
+  DesignRow,
+  DesignVersionRow,
+  SettingRow,
+  PresenceRow,
+} from '../database/entities';
 import { RawRefusal } from '../http/faults.filter';
 import { DocumentsService } from '../workers/documents.service';
 import type { Listed } from './designs.dto';
@@ -367,6 +374,8 @@ export class DesignsService implements OnApplicationBootstrap {
       if (affected) {
         await db.delete(DesignVersionRow, { designId: id });
         await db.delete(DesignPreviewRow, { designId: id });
+        await db.delete(CommentRow, { designId: id });
+        await db.delete(PresenceRow, { designId: id });
         return;
       }
       if (await db.existsBy(DesignRow, { id }))

@@ -10,6 +10,10 @@ export const DEEDS: Readonly<Record<string, Deed>> = {
   'POST designs/:id/duplicate': ['made a copy of', 'design'],
   'POST designs/:id/archive': ['archived', 'design'],
   'POST designs/:id/restore': ['brought back', 'design'],
+  'POST designs/:id/comments': ['wrote a comment on', 'design'],
+  'POST designs/:id/comments/:comment/resolve': ['resolved a comment on', 'design'],
+  'POST designs/:id/comments/:comment/reopen': ['reopened a comment on', 'design'],
+  'DELETE designs/:id/comments/:comment': ['deleted a comment on', 'design'],
   'POST design-files': ['brought in', 'designs'],
   'POST materials': ['brought in', 'picture'],
   'PUT materials/:sha256/licence': ['changed the licence of', 'picture'],
@@ -91,7 +95,7 @@ export const DEEDS: Readonly<Record<string, Deed>> = {
 
 /** Routes that change nothing of the shop: what only asks, and what is other firms' own. */
 export const NO_DEED =
-  /^POST (plan|seasons\/try)|^\w+ (press|searches|draughtsman)\/|^\w+ markets\/(?!:market\/shops)/;
+  /^POST (plan|seasons\/try|designs\/:id\/presence)|^\w+ (press|searches|draughtsman)\/|^\w+ markets\/(?!:market\/shops)/;
 
 /** Where the names of things are, by kind: a table, and how a row of it is called. */
 export const NAMED: Readonly<Record<string, readonly [table: string, name: string]>> = {

@@ -1,6 +1,6 @@
 import { ApiProperty } from '@nestjs/swagger';
 import { IsIn, IsNotEmpty, IsString, MaxLength } from 'class-validator';
-import { trimmed } from './trimmed';
+import { trimmed } from '../http/trimmed';
 
 export class ShopNameDto {
   @ApiProperty({ maxLength: 120 })

@@ -64,6 +64,8 @@ export class ShopsService implements OnModuleDestroy {
   private readonly log = new Logger('Shops');
   private readonly opened = new Map<string, Promise<ShopApp>>();
   private readonly places: ShopPlaces;
+  /** Shops that are there and could not be opened. */
+  private readonly shut = new Set<string>();
   private turn: Promise<unknown> = Promise.resolve();
   private closed = false;
 
@@ -84,7 +86,11 @@ export class ShopsService implements OnModuleDestroy {
 
   /** Opens the others, one after another; ends what a start that was killed has begun. */
   async others(): Promise<void> {
-    for (const { id, state } of await this.rows.find({ order: { madeAt: 'ASC' } })) {
+    const rows = await this.rows.find({ order: { madeAt: 'ASC' } }).catch((error: Error) => {
+      this.log.error(`the shops beside the first one cannot be looked up: ${error.message}`);
+      return [];
+    });
+    for (const { id, state } of rows) {
       if (this.closed) return;
       try {
         if (state === 'open') {
@@ -99,6 +105,8 @@ export class ShopsService implements OnModuleDestroy {
 
   /** A shop that is open or opening; undefined for what is none. */
   at(id: string): Promise<ShopApp> | undefined {
+    // One that could not be opened, for the database was away, is tried again by whoever wants it.
+    if (this.shut.delete(id)) return this.openAt(id, false);
     return this.opened.get(id);
   }
 
@@ -274,10 +282,16 @@ export class ShopsService implements OnModuleDestroy {
       this.pool,
     );
     this.opened.set(id, opening);
+    opening.catch(() => {
+      if (this.opened.get(id) !== opening) return;
+      this.opened.delete(id);
+      this.shut.add(id);
+    });
     return opening;
   }
 
   private async forget(id: string): Promise<void> {
+    this.shut.delete(id);
     await this.places.drop(id);
     await this.rows.delete(id);
   }

@@ -7,6 +7,7 @@ import * as runs from './runs';
 import * as selling from './selling';
 import * as settings from './settings';
 import * as specs from './specs';
+import * as together from './together';
 
 export * from './almanac';
 export * from './designs';
@@ -16,7 +17,16 @@ export * from './runs';
 export * from './selling';
 export * from './settings';
 export * from './specs';
+export * from './together';
 
-export const ENTITIES = [almanac, designs, history, materials, runs, selling, settings, specs].flatMap(
-  (room) => Object.values(room),
-);
+export const ENTITIES = [
+  almanac,
+  designs,
+  history,
+  materials,
+  runs,
+  selling,
+  settings,
+  specs,
+  together,
+].flatMap((room) => Object.values(room));

@@ -1,7 +1,7 @@
 import { ApiProperty } from '@nestjs/swagger';
 import { IsIn, IsNotEmpty, IsString, Matches, MaxLength } from 'class-validator';
 import { ROLES, type Role } from '../entities';
-import { trimmed } from '../trimmed';
+import { trimmed } from '../../http/trimmed';
 
 /** As an e-mail address is written; nothing is ever sent to it. */
 const LIKE_AN_ADDRESS = /^[^\s@]{1,64}@[^\s@]{1,120}$/;
