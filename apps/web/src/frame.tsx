@@ -9,10 +9,14 @@ import { PersonMenu } from './people/person-menu';
 import { SaveMark } from './save-mark';
 import { ShopMenu } from './shops/shop-menu';
 import { named, useKeys } from './use-keys';
+import { useAppSelector } from './store';
+import type { EditorState } from './store/editor-state';
+import { useMeQuery } from './store/house-api';
 
 // They load with their first use.
 const FindBox = lazy(() => import('./find/find-box'));
 const HelpPanel = lazy(() => import('./help/help-panel'));
+const PresentMarks = lazy(() => import('./together/present-marks'));
 
 const PLACES = [
   ['/', 'Shelf'],
@@ -31,6 +35,8 @@ export function Frame() {
   const [help, setHelp] = useState(false);
   const [finding, setFinding] = useState(false);
   const open = useOpenHelp();
+  const { data: me } = useMeQuery();
+  const inDesign = useAppSelector((s) => Boolean((s.editor as EditorState | undefined)?.id));
   const toggleHelp = () => openHelp(open ? null : { page: null, at: null });
   useKeys(
     {
@@ -72,6 +78,7 @@ export function Frame() {
           ))}
         </nav>
         <div className="ml-auto flex items-center gap-1 whitespace-nowrap xl:gap-3">
+          <Suspense>{me?.team && inDesign && <PresentMarks />}</Suspense>
           <SaveMark />
           <IconButton label="Find anything" keys="Ctrl K" onClick={() => setFinding(true)}>
             <Search size={17} />
@@ -94,6 +101,7 @@ export function Frame() {
         <div className="h-full min-w-0 flex-1">
           <Outlet />
         </div>
+        <div id="beside-work" />
         {open && (
           <Suspense>
             <HelpPanel open={open} />

@@ -7,6 +7,7 @@ import { isWorn, type Spec } from '@brelm/core/spec';
 import { specWords } from '../design';
 import { useAppDispatch, useAppSelector } from '../store';
 import { colourwayChosen, redone, undone } from '../store/editor';
+import { CommentsButton } from '../together/comments-button';
 import { Button, IconButton, SeverityMark, VerdictMark, leaveField } from '../ui';
 import { named, useKeys } from '../use-keys';
 import { BoardDialog } from '../stages/artwork/board-dialog';
@@ -103,7 +104,7 @@ export function StageBar({
               end
               title={`${name} (${key})`}
               className={({ isActive }) =>
-                `rounded-md px-2.5 py-1 font-medium ${isActive ? 'bg-line text-ink' : 'text-muted hover:text-ink'}`
+                `rounded-md px-2 py-1 font-medium whitespace-nowrap xl:px-2.5 ${isActive ? 'bg-line text-ink' : 'text-muted hover:text-ink'}`
               }
             >
               {name}
@@ -113,9 +114,9 @@ export function StageBar({
       </nav>
       {onExport && colourways && design.colourways.length > 1 && (
         <label className="flex items-center gap-1.5 text-[13px] text-muted">
-          Colourway
+          <span className="max-[1279px]:sr-only">Colourway</span>
           <select
-            className="field !w-auto"
+            className="field !w-auto max-[1279px]:!w-24"
             value={colourway}
             title="Colourway (C for the next)"
             onChange={(e) => dispatch(colourwayChosen(e.target.value))}
@@ -149,6 +150,7 @@ export function StageBar({
         <IconButton label="Versions" onClick={() => setDialog('versions')}>
           <BookMarked size={16} />
         </IconButton>
+        <CommentsButton beside={document.getElementById('beside-work')} />
       </div>
       {onExport && (
         <Button tone="main" onClick={onExport}>

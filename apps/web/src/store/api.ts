@@ -89,6 +89,7 @@ export const api = createApi({
     'series',
     'drawnFigures',
     'shop',
+    'comments',
   ],
   endpoints: (build) => ({
     designs: build.infiniteQuery<DesignPage, ShelfAsked, number>({

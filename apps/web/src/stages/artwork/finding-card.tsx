@@ -9,6 +9,7 @@ import { pointed, previewed, selected } from '../../store/editor';
 import { SeverityMark } from '../../ui';
 import { useEdit } from '../../editor/use-edit';
 import { openHelp } from '../../help/help-store';
+import { openComments } from '../../together/comments-store';
 
 /** A ratio stays on one line. */
 const unbroken = (text: string) => text.replace(/ : 1/g, '\u00a0:\u00a01');
@@ -87,6 +88,17 @@ export function FindingCard({
             accept
           </button>
         )}
+        <button
+          type="button"
+          aria-label={`Comment on: ${finding.message}`}
+          title="Say something about it"
+          className={SMALL}
+          onClick={() =>
+            openComments({ finding: { check: finding.check, part: finding.part, says: finding.message } })
+          }
+        >
+          comment
+        </button>
       </div>
       {onGarment && (
         <button
