@@ -160,7 +160,7 @@ export default function SignIn({
   );
   if (!over) return <Doorway>{form}</Doorway>;
   return (
-    <Dialog open onClose={() => undefined} className="fixed inset-0 z-[60]">
+    <Dialog open aria-label="Sign in again" onClose={() => undefined} className="fixed inset-0 z-[60]">
       <div className="absolute inset-0 bg-ink/60" aria-hidden />
       <div className="absolute inset-0 flex items-start justify-center overflow-y-auto p-6 pt-[14vh]">
         <DialogPanel className="w-full max-w-sm rounded-md border border-edge bg-card p-6">
