@@ -178,6 +178,51 @@ describe('a team', () => {
   });
 });
 
+describe('a passkey', () => {
+  it('is made on a device and lets its owner in without a password', async () => {
+    const page = await somebody();
+    const tool = await page.context().newCDPSession(page);
+    await tool.send('WebAuthn.enable');
+    const device = await tool.send('WebAuthn.addVirtualAuthenticator', {
+      options: {
+        ...{ protocol: 'ctap2', transport: 'internal', hasResidentKey: true, hasUserVerification: true },
+        ...{ isUserVerified: true, automaticPresenceSimulation: true },
+      },
+    });
+    // Keys are for a name, not for a number.
+    const named = address.replace('127.0.0.1', 'localhost');
+    await page.goto(named);
+    await page.getByLabel('Name').fill('odo@duskwren.example');
+    await page.getByLabel('Password').fill('eleven bats at dawn');
+    await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+    const own = async () => {
+      await page.getByRole('button', { name: 'Signed in as Odo Bracken' }).click();
+      await page.getByRole('menuitem', { name: /^You/ }).click();
+    };
+    await own();
+    await page.getByRole('button', { name: 'Make one on this device' }).click();
+    await page.getByRole('list', { name: 'Passkeys' }).getByText('at localhost').waitFor();
+    // The device says itself that it has one already.
+    await page.getByRole('button', { name: 'Make one on this device' }).click();
+    await page.getByRole('alert').getByText('has a passkey for you already').waitFor();
+    await page.getByRole('button', { name: 'Close', exact: true }).click();
+    await page.getByRole('button', { name: 'Signed in as Odo Bracken' }).click();
+    await page.getByRole('menuitem', { name: 'Sign out' }).click();
+    await page.getByRole('button', { name: 'With a passkey' }).click();
+    await own();
+    await page.getByRole('button', { name: /^Give up the passkey/ }).click();
+    await page.getByRole('list', { name: 'Passkeys' }).waitFor({ state: 'detached' });
+    await page.getByRole('button', { name: 'Close', exact: true }).click();
+    await page.getByRole('button', { name: 'Signed in as Odo Bracken' }).click();
+    await page.getByRole('menuitem', { name: 'Sign out' }).click();
+    // The device still has it; here it is not known any more.
+    await page.getByRole('button', { name: 'With a passkey' }).click();
+    await page.getByRole('alert').getByText('not known here').waitFor();
+    await tool.send('WebAuthn.removeVirtualAuthenticator', device);
+    await page.context().close();
+  });
+});
+
 describe('shops side by side', () => {
   it('a demo is put beside one’s own, worked in, taken away and brought back', async () => {
     await maud.goto(address);

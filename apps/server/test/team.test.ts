@@ -333,6 +333,8 @@ describe('the authorisation of every route', () => {
       'POST /api/house/links/reset',
       'POST /api/house/sign-in',
       'POST /api/house/sign-in/code',
+      'POST /api/house/sign-in/passkey',
+      'POST /api/house/sign-in/passkey/begin',
       'POST /api/house/sign-out',
     ]);
     // Of the shop's people, who is no owner sees names; who is not in it sees nothing.

@@ -121,6 +121,11 @@ export async function run(args: string[]): Promise<number> {
     needPackage('pdftocairo', 'poppler-utils');
   }
   if (wanted.includes('server') || wanted.includes('e2e')) needPackage('mariadbd', 'mariadb-server');
+  // The proxy that docs/team.md puts before a team's server, and its certificate.
+  if (wanted.includes('server')) {
+    needPackage('nginx', 'nginx-light');
+    needPackage('openssl', 'openssl');
+  }
   if (wanted.includes('e2e')) needPackage('chromium', 'chromium');
   const results = [
     ...(positionals.length ? [] : [await checks()]),

@@ -57,6 +57,26 @@ export class SessionRow {
   @Column('datetime', { name: 'ends_at', precision: 3 }) endsAt!: Date;
 }
 
+/** A passkey: a key of somebody's own device, which signs instead of a password. */
+@Entity('passkeys')
+export class PasskeyRow {
+  /** SHA-256 of the credential's id. */
+  @PrimaryColumn('char', { length: 64 }) id!: string;
+  @Column('char', { name: 'person_id', length: 36 }) personId!: string;
+  /** The id as the device gave it, base64url. */
+  @Column('text') credential!: string;
+  /** COSE, base64. */
+  @Column('text', { name: 'public_key' }) publicKey!: string;
+  /** How often it has signed: one that goes back is a copy. */
+  @Column('int', { unsigned: true }) counter!: number;
+  @Column('varchar', { length: 200 }) transports!: string;
+  /** The name of the house that it is for. */
+  @Column('varchar', { name: 'rp_id', length: 190 }) rpId!: string;
+  @Column('varchar', { length: 120 }) name!: string;
+  @Column('datetime', { name: 'made_at', precision: 3 }) madeAt!: Date;
+  @Column('datetime', { name: 'seen_at', precision: 3, nullable: true }) seenAt!: Date | null;
+}
+
 /** `owner`: makes the first person; `invited`: makes a member; `reset`: sets a new password. */
 export type LinkKind = 'owner' | 'invited' | 'reset';
 
@@ -100,4 +120,13 @@ export class HouseEventRow {
   @Column('varchar', { length: 300 }) about!: string;
 }
 
-export const HOUSE_ENTITIES = [ShopRow, PersonRow, MemberRow, SessionRow, LinkRow, MessageRow, HouseEventRow];
+export const HOUSE_ENTITIES = [
+  ShopRow,
+  PersonRow,
+  MemberRow,
+  SessionRow,
+  PasskeyRow,
+  LinkRow,
+  MessageRow,
+  HouseEventRow,
+];

@@ -6,6 +6,9 @@ import { HOUSE_ENTITIES } from './entities';
 import { HOUSE, type HouseOptions } from './house-options';
 import { HOUSE_MIGRATIONS } from './migrations';
 import { HouseGuard } from './people/house.guard';
+import { Entering } from './people/entering';
+import { PasskeysController } from './people/passkeys.controller';
+import { PasskeysService } from './people/passkeys.service';
 import { PeopleController } from './people/people.controller';
 import { PeopleService } from './people/people.service';
 import { SignInController } from './people/sign-in.controller';
@@ -19,12 +22,14 @@ export class HouseModule {
     return {
       module: HouseModule,
       imports: [DatabaseModule.with(options.house, HOUSE_ENTITIES, HOUSE_MIGRATIONS, 4)],
-      controllers: [SignInController, ShopsController, PeopleController],
+      controllers: [SignInController, PasskeysController, ShopsController, PeopleController],
       providers: [
         { provide: HOUSE, useValue: options },
         { provide: PoolService, useValue: pool },
         { provide: APP_GUARD, useClass: HouseGuard },
         PeopleService,
+        PasskeysService,
+        Entering,
         ShopsService,
       ],
     };

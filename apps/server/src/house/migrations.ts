@@ -49,4 +49,18 @@ export class People1764320000000 implements MigrationInterface {
   }
 }
 
-export const HOUSE_MIGRATIONS = [Shops1764310000000, People1764320000000];
+/** Keys of people's own devices. */
+export class Passkeys1764350000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`CREATE TABLE IF NOT EXISTS passkeys (
+      id CHAR(64) NOT NULL PRIMARY KEY, person_id CHAR(36) NOT NULL, credential TEXT NOT NULL, public_key TEXT NOT NULL,
+      counter INT UNSIGNED NOT NULL, transports VARCHAR(200) NOT NULL, rp_id VARCHAR(190) NOT NULL, name VARCHAR(120) NOT NULL,
+      made_at DATETIME(3) NOT NULL, seen_at DATETIME(3) NULL, INDEX by_person (person_id)) ${TABLE}`);
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('DROP TABLE IF EXISTS passkeys');
+  }
+}
+
+export const HOUSE_MIGRATIONS = [Shops1764310000000, People1764320000000, Passkeys1764350000000];

@@ -4,16 +4,20 @@ import { Button, leaveField, Modal, notify } from '../ui';
 import { reasonOf } from '../store/api';
 import { useMeQuery } from '../store/house-api';
 import {
+  useAddPasskeyMutation,
   useBeginFactorMutation,
   useChangePasswordMutation,
   useDropFactorMutation,
   useEndOtherSessionsMutation,
   useEndSessionMutation,
+  usePasskeysQuery,
+  useRemovePasskeyMutation,
   useRenameMeMutation,
   useSessionsQuery,
   useSetFactorMutation,
 } from '../store/people-api';
 import { agentWords } from './agent-words';
+import { canHavePasskeys } from './can-have-passkeys';
 import { FormField } from './sign-in';
 
 const without = (error: unknown): string => reasonOf(error).replace(/^(before|password|code): /, '');
@@ -261,6 +265,63 @@ function Sessions() {
   );
 }
 
+/** Keys of one's own devices, by which one comes in without a password. */
+function Passkeys() {
+  const { data = [] } = usePasskeysQuery();
+  const [add, { isLoading }] = useAddPasskeyMutation();
+  const [remove] = useRemovePasskeyMutation();
+  const [fault, setFault] = useState<string | null>(null);
+  return (
+    <>
+      <p className="mb-2 text-[13px] text-muted">
+        A key that stays on a device of yours: its finger or number instead of the password.
+      </p>
+      {data.length > 0 && (
+        <ul aria-label="Passkeys" className="mb-2">
+          {data.map(({ id, name, rpId, seenAt }) => (
+            <li
+              key={id}
+              className="flex items-center gap-3 border-t border-line py-1.5 text-[13px] first:border-0"
+            >
+              <span className="min-w-0 flex-1 truncate">
+                {name} <span className="text-muted">at {rpId}</span>
+              </span>
+              <span className="text-muted">
+                {seenAt ? formatDistanceToNow(new Date(seenAt), { addSuffix: true }) : 'not used yet'}
+              </span>
+              <Button aria-label={`Give up the passkey ${name}`} onClick={() => void remove(id)}>
+                Give up
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {fault && (
+        <p role="alert" className="mb-2 text-[13px] text-rust">
+          {fault}
+        </p>
+      )}
+      {canHavePasskeys() ? (
+        <Button
+          disabled={isLoading}
+          onClick={() => {
+            setFault(null);
+            add(agentWords(navigator.userAgent))
+              .unwrap()
+              .catch((error: unknown) => setFault(reasonOf(error)));
+          }}
+        >
+          {isLoading ? 'Your device asks you…' : 'Make one on this device'}
+        </Button>
+      ) : (
+        <p className="text-[13px]">
+          Here they cannot be made: Brelm has to be opened at a name, such as localhost, not at a number.
+        </p>
+      )}
+    </>
+  );
+}
+
 /** What is one's own: name, password, second factor, sessions. */
 export default function AccountDialog({ onClose }: { onClose: () => void }) {
   const { data: me } = useMeQuery();
@@ -303,6 +364,9 @@ export default function AccountDialog({ onClose }: { onClose: () => void }) {
       </Section>
       <Section title="Second factor">
         <SecondFactor isSet={secondFactor} />
+      </Section>
+      <Section title="Passkeys">
+        <Passkeys />
       </Section>
       <Section title="Where you are signed in">
         <Sessions />

@@ -1,5 +1,6 @@
 import { UNNAMED_SHOP, type Shop } from '../store/house-api';
-import { SignOutButton } from './sign-out-button';
+import { Button } from '../ui';
+import { signOut } from './sign-out';
 import { Doorway } from './sign-in';
 
 /** Somebody is in, but not in the shop of this address. */
@@ -22,7 +23,7 @@ export default function NoShop({ shops }: { shops: Shop[] }) {
           </li>
         ))}
       </ul>
-      <SignOutButton />
+      <Button onClick={() => void signOut()}>Sign out</Button>
     </Doorway>
   );
 }

@@ -3,10 +3,10 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { shopPath } from '../platform/address';
 import { useMeQuery } from '../store/house-api';
 import { PersonMark } from './person-mark';
+import { signOut } from './sign-out';
 
 const AccountDialog = lazy(() => import('./account-dialog'));
 const PeopleDialog = lazy(() => import('./people-dialog'));
-const SignOutItem = lazy(() => import('./sign-out-item'));
 
 const ITEM = 'block w-full rounded-md px-2 py-1.5 text-left data-focus:bg-line';
 
@@ -50,9 +50,9 @@ export function PersonMenu() {
             </button>
           </MenuItem>
           <MenuItem>
-            <Suspense>
-              <SignOutItem className={ITEM} />
-            </Suspense>
+            <button type="button" className={`${ITEM} font-medium`} onClick={() => void signOut()}>
+              Sign out
+            </button>
           </MenuItem>
         </MenuItems>
       </Menu>

@@ -1,8 +1,10 @@
 import { useId, useState, type ReactNode } from 'react';
 import { Dialog, DialogPanel } from '@headlessui/react';
 import { Button } from '../ui';
+import { signOut } from './sign-out';
+import { canHavePasskeys } from './can-have-passkeys';
 import { reasonOf } from '../store/api';
-import { useSignInCodeMutation, useSignInMutation, useSignOutMutation } from '../store/people-api';
+import { useSignInByPasskeyMutation, useSignInCodeMutation, useSignInMutation } from '../store/people-api';
 
 /** A page that stands by itself: nobody is in yet. */
 export function Doorway({ children }: { children: ReactNode }) {
@@ -65,8 +67,8 @@ export default function SignIn({
   const [fault, setFault] = useState<string | null>(null);
   const [enter, { isLoading: entering }] = useSignInMutation();
   const [enterCode, { isLoading: checking }] = useSignInCodeMutation();
-  const [signOut] = useSignOutMutation();
-  const busy = entering || checking;
+  const [byPasskey, { isLoading: signing }] = useSignInByPasskeyMutation();
+  const busy = entering || checking || signing;
   const start = async () => {
     setFault(null);
     try {
@@ -139,12 +141,25 @@ export default function SignIn({
         <Button type="submit" tone="main" disabled={busy}>
           {busy ? 'Looking…' : needsCode ? 'Check the code' : 'Sign in'}
         </Button>
+        {!needsCode && canHavePasskeys() && (
+          <Button
+            disabled={busy}
+            onClick={() => {
+              setFault(null);
+              byPasskey()
+                .unwrap()
+                // Whoever it was: what lies beneath may be somebody else's.
+                .then(() => (over ? location.reload() : done()))
+                .catch((error: unknown) => setFault(reasonOf(error)));
+            }}
+          >
+            With a passkey
+          </Button>
+        )}
         {needsCode && (
           <Button
             onClick={() => {
               void signOut();
-              setNeedsCode(false);
-              setFault(null);
             }}
           >
             As somebody else

@@ -59,6 +59,15 @@ export interface Session {
   here: boolean;
 }
 
+/** A key of one's own device, which signs instead of a password. */
+export interface Passkey {
+  id: string;
+  name: string;
+  /** The name of the address that it is for. */
+  rpId: string;
+  seenAt: string | null;
+}
+
 /** The copy of a shop that was taken away. */
 export interface ShopAway {
   file: string;
@@ -71,7 +80,7 @@ export interface ShopAway {
 export const houseApi = createApi({
   reducerPath: 'house',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/house/' }),
-  tagTypes: ['shops', 'me', 'people', 'sessions'],
+  tagTypes: ['shops', 'me', 'people', 'sessions', 'passkeys'],
   endpoints: (build) => ({
     me: build.query<Me, void>({ query: () => 'me', providesTags: ['me'] }),
     shops: build.query<{ shops: Shop[]; away: ShopAway[] }, void>({

@@ -1,10 +1,31 @@
-import { houseApi, type Invitation, type LinkAbout, type Member, type Role, type Session } from './house-api';
+import {
+  houseApi,
+  type Invitation,
+  type LinkAbout,
+  type Member,
+  type Passkey,
+  type Role,
+  type Session,
+} from './house-api';
 
 const post = (url: string, body?: unknown) => ({
   url,
   method: 'POST',
   ...(body === undefined ? {} : { body }),
 });
+
+/** What a device or its owner said instead, as what was asked is refused. */
+const fault = (
+  error: Error,
+): { error: { status: 'CUSTOM_ERROR'; error: string; data: { message: string } } } => {
+  const message =
+    error.name === 'NotAllowedError'
+      ? 'Nothing was signed: it was left, or took too long.'
+      : error.name === 'InvalidStateError'
+        ? 'This device has a passkey for you already.'
+        : error.message;
+  return { error: { status: 'CUSTOM_ERROR', error: message, data: { message } } };
+};
 
 /** Signing in, links, and who is in a shop: what comes with the first use of them. */
 const peopleApi = houseApi.injectEndpoints({
@@ -13,7 +34,6 @@ const peopleApi = houseApi.injectEndpoints({
       query: (body) => post('sign-in', body),
     }),
     signInCode: build.mutation<{ needs: null }, string>({ query: (code) => post('sign-in/code', { code }) }),
-    signOut: build.mutation<void, void>({ query: () => post('sign-out') }),
     lookAtLink: build.mutation<LinkAbout, string>({ query: (token) => post('links/look', { token }) }),
     join: build.mutation<void, { token: string; signIn: string; name: string; password: string }>({
       query: (body) => post('links/join', body),
@@ -49,6 +69,34 @@ const peopleApi = houseApi.injectEndpoints({
     endOtherSessions: build.mutation<void, void>({
       query: () => post('me/sessions/end-others'),
       invalidatesTags: ['sessions'],
+    }),
+    passkeys: build.query<Passkey[], void>({ query: () => 'me/passkeys', providesTags: ['passkeys'] }),
+    addPasskey: build.mutation<void, string>({
+      queryFn: async (name, _api, _more, ask) => {
+        const begun = await ask(post('me/passkeys/begin'));
+        if (begun.error) return { error: begun.error };
+        const { startRegistration } = await import('@simplewebauthn/browser');
+        const made = await startRegistration({ optionsJSON: begun.data as never }).catch(fault);
+        if ('error' in made) return made;
+        const kept = await ask(post('me/passkeys', { response: made, name }));
+        return kept.error ? { error: kept.error } : { data: undefined };
+      },
+      invalidatesTags: ['passkeys'],
+    }),
+    removePasskey: build.mutation<void, string>({
+      query: (id) => ({ url: `me/passkeys/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['passkeys'],
+    }),
+    signInByPasskey: build.mutation<void, void>({
+      queryFn: async (_none, _api, _more, ask) => {
+        const begun = await ask(post('sign-in/passkey/begin'));
+        if (begun.error) return { error: begun.error };
+        const { startAuthentication } = await import('@simplewebauthn/browser');
+        const signed = await startAuthentication({ optionsJSON: begun.data as never }).catch(fault);
+        if ('error' in signed) return signed;
+        const came = await ask(post('sign-in/passkey', { response: signed }));
+        return came.error ? { error: came.error } : { data: undefined };
+      },
     }),
     people: build.query<Member[], string>({
       query: (shop) => `shops/${shop}/people`,
@@ -90,7 +138,6 @@ const peopleApi = houseApi.injectEndpoints({
 export const {
   useSignInMutation,
   useSignInCodeMutation,
-  useSignOutMutation,
   useLookAtLinkMutation,
   useJoinMutation,
   useJoinAsMutation,
@@ -103,6 +150,10 @@ export const {
   useSessionsQuery,
   useEndSessionMutation,
   useEndOtherSessionsMutation,
+  usePasskeysQuery,
+  useAddPasskeyMutation,
+  useRemovePasskeyMutation,
+  useSignInByPasskeyMutation,
   usePeopleQuery,
   useInvitationsQuery,
   useInviteMutation,

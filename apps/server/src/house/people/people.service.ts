@@ -16,6 +16,7 @@ import {
   LinkRow,
   MemberRow,
   MessageRow,
+  PasskeyRow,
   PersonRow,
   SessionRow,
   type LinkKind,
@@ -64,6 +65,7 @@ export class PeopleService {
     @InjectRepository(LinkRow) private readonly links: Repository<LinkRow>,
     @InjectRepository(MessageRow) private readonly outbox: Repository<MessageRow>,
     @InjectRepository(SessionRow) private readonly sessions: Repository<SessionRow>,
+    @InjectRepository(PasskeyRow) private readonly passkeys: Repository<PasskeyRow>,
     @InjectRepository(HouseEventRow) private readonly events: Repository<HouseEventRow>,
     @Inject(HOUSE) private readonly options: HouseOptions,
   ) {}
@@ -161,6 +163,8 @@ export class PeopleService {
       password: await hashed(password),
       ...{ totp: null, totpStep: 0, recovery: '[]' },
     });
+    // Whoever had the password may have added a key of their own.
+    await this.passkeys.delete({ personId: person.id });
     await this.sessions.delete({ personId: person.id });
     await this.told(person, null, 'set a new password', '');
   }

@@ -11,6 +11,8 @@ declare module 'express-session' {
     half?: { person: string; until: number };
     /** A new second factor that is being set up, until a code of it was typed. */
     secret?: string;
+    /** What a passkey is to sign, until then, ms. */
+    challenge?: { text: string; until: number };
     /** What the browser says that it is. */
     agent?: string;
   }

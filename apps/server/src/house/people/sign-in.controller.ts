@@ -29,10 +29,10 @@ import {
   SignInDto,
 } from './people.dto';
 import { PeopleService } from './people.service';
+import { Entering, renewed } from './entering';
 import { refusedField } from './refused-field';
 import { newSecret, secretAddress } from './second-factor';
 import { sessionHash } from './session-store';
-import { TooManyTries, Tries } from './tries';
 import { Open, Who, type Asked } from './who';
 
 /** How long a second factor is waited for, ms. */
@@ -43,11 +43,10 @@ const WRONG = 'The name or the password is not right.';
 @ApiTags('people')
 @Controller()
 export class SignInController {
-  private readonly tries = new Tries();
-
   constructor(
     private readonly people: PeopleService,
     private readonly shops: ShopsService,
+    private readonly entering: Entering,
     @Inject(HOUSE) private readonly options: HouseOptions,
   ) {}
 
@@ -71,7 +70,7 @@ export class SignInController {
   @Post('sign-in')
   async signIn(@Body() { signIn, password }: SignInDto, @Req() request: Asked) {
     const name = signIn.trim().toLowerCase();
-    await this.beginTry(name, request);
+    await this.entering.beginTry(name, request);
     const person = await this.people.withPassword(name, password);
     if (!person) throw new UnauthorizedException(WRONG);
     if (person.totp !== null) {
@@ -80,8 +79,8 @@ export class SignInController {
       request.session.half = { person: person.id, until: this.people.now() + HALF };
       return { needs: 'code' };
     }
-    await this.tries.wentWell(name, request.ip ?? '');
-    await this.enter(request, person);
+    await this.entering.wentWell(name, request);
+    await this.entering.enter(request, person);
     return { needs: null };
   }
 
@@ -93,11 +92,11 @@ export class SignInController {
     const { half } = request.session;
     const person = half && half.until > this.people.now() ? await this.people.person(half.person) : null;
     if (!person) throw new UnauthorizedException('Type your name and password again: that was too long ago.');
-    await this.beginTry(person.signIn, request);
+    await this.entering.beginTry(person.signIn, request);
     if (!(await this.people.takeCode(person, code)))
       throw refusedField('code', 'is not right, or was used already', 401);
-    await this.tries.wentWell(person.signIn, request.ip ?? '');
-    await this.enter(request, person);
+    await this.entering.wentWell(person.signIn, request);
+    await this.entering.enter(request, person);
     return { needs: null };
   }
 
@@ -123,7 +122,7 @@ export class SignInController {
   @Post('links/join')
   async join(@Body() { token, ...given }: JoinDto, @Req() request: Asked) {
     const person = await this.people.join(token, given);
-    await this.enter(request, person);
+    await this.entering.enter(request, person);
     return this.shown(person);
   }
 
@@ -155,10 +154,10 @@ export class SignInController {
     @Who() person: PersonRow,
     @Req() request: Asked,
   ) {
-    await this.beginTry(person.signIn, request);
+    await this.entering.beginTry(person.signIn, request);
     await this.people.changePassword(person, before, password);
-    await this.tries.wentWell(person.signIn, request.ip ?? '');
-    await this.afresh(request, person);
+    await this.entering.wentWell(person.signIn, request);
+    await this.entering.afresh(request, person);
   }
 
   /** A new secret for a second factor, with its picture; it is none until a code of it was typed. */
@@ -177,20 +176,20 @@ export class SignInController {
   async setFactor(@Body() { code }: CodeDto, @Who() person: PersonRow, @Req() request: Asked) {
     const { secret } = request.session;
     if (!secret) throw refusedField('code', 'is of no secret that was begun: begin again', 409);
-    await this.beginTry(person.signIn, request);
+    await this.entering.beginTry(person.signIn, request);
     const codes = await this.people.setSecondFactor(person, secret, code);
-    await this.tries.wentWell(person.signIn, request.ip ?? '');
-    await this.afresh(request, person);
+    await this.entering.wentWell(person.signIn, request);
+    await this.entering.afresh(request, person);
     return { codes };
   }
 
   @HttpCode(204)
   @Post('me/second-factor/drop')
   async dropFactor(@Body() { password }: PasswordDto, @Who() person: PersonRow, @Req() request: Asked) {
-    await this.beginTry(person.signIn, request);
+    await this.entering.beginTry(person.signIn, request);
     await this.people.dropSecondFactor(person, password);
-    await this.tries.wentWell(person.signIn, request.ip ?? '');
-    await this.afresh(request, person);
+    await this.entering.wentWell(person.signIn, request);
+    await this.entering.afresh(request, person);
   }
 
   /** Where one is signed in. */
@@ -218,32 +217,4 @@ export class SignInController {
   private shown({ id, name, signIn, totp }: PersonRow) {
     return { id, name, signIn, secondFactor: totp !== null };
   }
-
-  private async beginTry(name: string, request: Asked): Promise<void> {
-    await this.tries.begin(name, request.ip ?? '').catch((error: Error) => {
-      if (error instanceof TooManyTries) request.res?.setHeader('Retry-After', String(error.seconds));
-      throw error;
-    });
-  }
-
-  /** Signs somebody in: with a session of a new id, so that nobody who knew the old one is in, too. */
-  private async enter(request: Asked, person: PersonRow): Promise<void> {
-    await renewed(request);
-    request.session.person = person.id;
-    request.session.agent = request.headers['user-agent'] ?? '';
-    await kept(request);
-  }
-
-  /** After what matters was changed: this session anew, and no other. */
-  private async afresh(request: Asked, person: PersonRow): Promise<void> {
-    await this.enter(request, person);
-    await this.people.endOthers(person.id, sessionHash(request.sessionID));
-  }
 }
-
-const renewed = ({ session }: Asked): Promise<void> =>
-  new Promise((done, fail) =>
-    session.regenerate((error: unknown) => (error ? fail(error as Error) : done())),
-  );
-const kept = ({ session }: Asked): Promise<void> =>
-  new Promise((done, fail) => session.save((error: unknown) => (error ? fail(error as Error) : done())));
