@@ -111,7 +111,7 @@ export function Frame() {
       <Notices />
       {finding && (
         <Suspense>
-          <FindBox places={PLACES} onClose={() => setFinding(false)} />
+          <FindBox places={[...PLACES, ['/history', 'What was done']]} onClose={() => setFinding(false)} />
         </Suspense>
       )}
       <KeysHelp open={help} onClose={() => setHelp(false)} />

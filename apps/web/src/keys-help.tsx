@@ -23,6 +23,7 @@ const KEYS: [string, string][] = [
   ['K', 'knock the selected parts out of all below them; or no longer'],
   ['Double-click', 'type in lettering on the board; choose one part out of its bundle'],
   ['Enter', 'type in the selected lettering; Escape to end'],
+  ['N', 'on the shelf a new design; in a design its comments'],
   ['Ctrl H', 'find and replace in the lettering'],
   ['Page Up, Page Down', 'one part forwards, backwards; with Shift all the way'],
   ['Ctrl C, Ctrl X, Ctrl V', 'copy, cut, paste parts, pictures, SVG or words; also between designs'],

@@ -1,7 +1,7 @@
 /**
  * What is above the shops: which there are, and the door that everything comes in by. A shop is an application of its own
  * (`shop-app.ts`) on a schema, a database account and a folder of its own, so that none can read another's; the door hands it
- * its requests. See docs/shops.md.
+ * its requests. See docs/team.md.
  */
 export { schemaOf, SHOP_ID } from './shop-id';
 export { PeopleError, startHouse, type RunningHouse } from './start-house';

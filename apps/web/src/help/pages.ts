@@ -22,6 +22,7 @@ export const PAGES = {
   runs: 'Runs',
   samples: 'Samples',
   numbers: 'Numbers',
+  history: 'Shops and people',
   findings: 'What the proof finds',
   words: 'Words',
 } as const;
