@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { formatDistanceToNow } from 'date-fns';
-import { Button, leaveField, Modal, notify } from '../ui';
+import { Button, leaveField, Modal, notify, Refusal } from '../ui';
 import { reasonOf } from '../store/api';
 import { useMeQuery } from '../store/house-api';
 import {
@@ -75,11 +75,7 @@ function Password() {
         value={password}
         onChange={(e) => setPassword(e.target.value)}
       />
-      {fault && (
-        <p role="alert" className="mb-2 text-[13px] text-rust">
-          {fault}
-        </p>
-      )}
+      <Refusal fault={fault} className="mb-2" />
       <div className="flex gap-2">
         <Button type="submit" tone="main" disabled={isLoading}>
           Change it
@@ -111,11 +107,6 @@ function SecondFactor({ isSet }: { isSet: boolean }) {
       setFault(without(error));
     }
   };
-  const alert = fault && (
-    <p role="alert" className="mb-2 text-[13px] text-rust">
-      {fault}
-    </p>
-  );
   if (codes)
     return (
       <div>
@@ -169,7 +160,7 @@ function SecondFactor({ isSet }: { isSet: boolean }) {
               value={text}
               onChange={(e) => setText(e.target.value)}
             />
-            {alert}
+            <Refusal fault={fault} className="mb-2" />
             <div className="flex gap-2">
               <Button type="submit" tone="main" disabled={setting}>
                 Set it up
@@ -201,7 +192,7 @@ function SecondFactor({ isSet }: { isSet: boolean }) {
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
-        {alert}
+        <Refusal fault={fault} className="mb-2" />
         <div className="flex gap-2">
           <Button type="submit" tone="danger" disabled={dropping}>
             Give it up
@@ -217,7 +208,7 @@ function SecondFactor({ isSet }: { isSet: boolean }) {
           ? 'A code of your phone is asked for after the password.'
           : 'A code of your phone after the password: who has the password alone is not in.'}
       </p>
-      {alert}
+      <Refusal fault={fault} className="mb-2" />
       {isSet ? (
         <Button onClick={() => setLeaving(true)}>Give it up…</Button>
       ) : (
@@ -296,11 +287,7 @@ function Passkeys() {
           ))}
         </ul>
       )}
-      {fault && (
-        <p role="alert" className="mb-2 text-[13px] text-rust">
-          {fault}
-        </p>
-      )}
+      <Refusal fault={fault} className="mb-2" />
       {canHavePasskeys() ? (
         <Button
           disabled={isLoading}
@@ -353,11 +340,7 @@ export default function AccountDialog({ onClose }: { onClose: () => void }) {
           }}
         />
         <p className="mt-1 text-[12.5px] text-muted">You sign in as {signIn}.</p>
-        {fault && (
-          <p role="alert" className="text-[13px] text-rust">
-            {fault}
-          </p>
-        )}
+        <Refusal fault={fault} />
       </Section>
       <Section title="Password">
         <Password />

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { format } from 'date-fns';
-import { Button, Modal } from '../ui';
+import { Button, Modal, Refusal } from '../ui';
 import { reasonOf } from '../store/api';
 import { UNNAMED_SHOP, type Member, type Role, type Shop } from '../store/house-api';
 import {
@@ -13,6 +13,7 @@ import {
   useSetRoleMutation,
   useTakeInvitationBackMutation,
 } from '../store/people-api';
+import { useAttempt } from '../store/use-attempt';
 import { PersonMark } from './person-mark';
 import { ROLES, ROLE_WORDS } from './role-words';
 
@@ -66,15 +67,7 @@ function MemberRow({
   const [reset] = useResetLinkMutation();
   const [asking, setAsking] = useState(false);
   const [link, setLink] = useState<string | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
-  const attempt = async (work: () => Promise<unknown>) => {
-    setFault(null);
-    try {
-      await work();
-    } catch (error) {
-      setFault(reasonOf(error));
-    }
-  };
+  const { fault, attempt } = useAttempt();
   return (
     <li className="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-t border-line py-2 text-[13px] first:border-0">
       <PersonMark name={name} id={id} />
@@ -135,11 +128,7 @@ function MemberRow({
         </div>
       )}
       {link && <HandOn link={link} to={name} />}
-      {fault && (
-        <p role="alert" className="w-full text-rust">
-          {fault}
-        </p>
-      )}
+      <Refusal fault={fault} className="w-full" />
     </li>
   );
 }
@@ -148,7 +137,7 @@ function Invite({ shop }: { shop: string }) {
   const [sentTo, setSentTo] = useState('');
   const [role, setRole] = useState<Role>('maker');
   const [made, setMade] = useState<{ link: string; to: string } | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
+  const { fault, attempt } = useAttempt({ bare: true });
   const [invite, { isLoading }] = useInviteMutation();
   const { data: open = [] } = useInvitationsQuery(shop);
   const { data: messages = [] } = useMessagesQuery(shop);
@@ -160,17 +149,12 @@ function Invite({ shop }: { shop: string }) {
         className="flex flex-wrap items-end gap-2"
         onSubmit={(e) => {
           e.preventDefault();
-          setFault(null);
           setMade(null);
-          invite({ shop, sentTo, role })
-            .unwrap()
-            .then(
-              ({ link }) => {
-                setMade({ link, to: sentTo });
-                setSentTo('');
-              },
-              (error: unknown) => setFault(reasonOf(error).replace(/^sentTo: /, '')),
-            );
+          void attempt(async () => {
+            const { link } = await invite({ shop, sentTo, role }).unwrap();
+            setMade({ link, to: sentTo });
+            setSentTo('');
+          });
         }}
       >
         <label className="min-w-48 flex-1 text-[13px]">
@@ -202,11 +186,7 @@ function Invite({ shop }: { shop: string }) {
         <p className="w-full text-[12.5px] text-muted">
           {role}: {ROLE_WORDS[role]}.
         </p>
-        {fault && (
-          <p role="alert" className="w-full text-[13px] text-rust">
-            {fault}
-          </p>
-        )}
+        <Refusal fault={fault} className="w-full" />
         {made && <HandOn {...made} />}
       </form>
       {open.length > 0 && (

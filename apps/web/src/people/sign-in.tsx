@@ -1,6 +1,6 @@
 import { useId, useState, type ReactNode } from 'react';
 import { Dialog, DialogPanel } from '@headlessui/react';
-import { Button } from '../ui';
+import { Button, Refusal } from '../ui';
 import { signOut } from './sign-out';
 import { canHavePasskeys } from './can-have-passkeys';
 import { reasonOf } from '../store/api';
@@ -132,11 +132,7 @@ export default function SignIn({
           />
         </>
       )}
-      {fault && (
-        <p role="alert" className="mb-3 text-[13px] text-rust">
-          {fault}
-        </p>
-      )}
+      <Refusal fault={fault} className="mb-3" />
       <div className="flex items-center gap-3">
         <Button type="submit" tone="main" disabled={busy}>
           {busy ? 'Looking…' : needsCode ? 'Check the code' : 'Sign in'}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { format } from 'date-fns';
-import { Button, bytesText, FileButton, leaveField, Modal, notify } from '../ui';
+import { Button, bytesText, FileButton, leaveField, Modal, notify, Refusal } from '../ui';
 import { shopPath } from '../platform/address';
 import { api, reasonOf } from '../store/api';
 import {
@@ -15,6 +15,7 @@ import {
   type ShopAway,
 } from '../store/house-api';
 import { useAppDispatch } from '../store';
+import { useAttempt } from '../store/use-attempt';
 
 const designsText = (n: number): string => (n === 1 ? '1 design' : `${n} designs`);
 
@@ -23,19 +24,11 @@ function ShopRow({ shop, taken }: { shop: Shop; taken: (away: ShopAway) => void 
   const [rename] = useRenameShopMutation();
   const [takeAway, { isLoading: leaving }] = useTakeShopAwayMutation();
   const [asking, setAsking] = useState(false);
-  const [fault, setFault] = useState<string | null>(null);
+  const { fault, attempt } = useAttempt();
   const dispatch = useAppDispatch();
   const { id, name, path, designs } = shop;
   const called = name ?? UNNAMED_SHOP;
   const here = path === shopPath;
-  const attempt = async (work: () => Promise<unknown>) => {
-    setFault(null);
-    try {
-      await work();
-    } catch (error) {
-      setFault(reasonOf(error));
-    }
-  };
   return (
     <li className="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-t border-line py-2 first:border-0">
       <input
@@ -110,11 +103,7 @@ function ShopRow({ shop, taken }: { shop: Shop; taken: (away: ShopAway) => void 
           </div>
         </div>
       )}
-      {fault && (
-        <p role="alert" className="w-full text-[13px] text-rust">
-          {fault}
-        </p>
-      )}
+      <Refusal fault={fault} className="w-full" />
     </li>
   );
 }
@@ -199,11 +188,7 @@ function NewShop({ made }: { made: (shop: Shop) => void }) {
           )}
         </div>
       )}
-      {fault && (
-        <p role="alert" className="mt-2 text-[13px] text-rust">
-          {fault}
-        </p>
-      )}
+      <Refusal fault={fault} className="mt-2" />
       <Button type="submit" tone="main" className="mt-3" disabled={busy}>
         {making ? 'Making it…' : copying ? 'Reading the archive…' : 'Make the shop'}
       </Button>
@@ -213,7 +198,7 @@ function NewShop({ made }: { made: (shop: Shop) => void }) {
 
 function AwayRow({ away, back }: { away: ShopAway; back: (shop: Shop) => void }) {
   const [bring, { isLoading }] = useBringShopBackMutation();
-  const [fault, setFault] = useState<string | null>(null);
+  const { fault, attempt } = useAttempt();
   return (
     <li className="flex flex-wrap items-center gap-3 border-t border-line py-2 text-[13px] first:border-0">
       <span className="min-w-0 flex-1 truncate">{away.name}</span>
@@ -223,20 +208,11 @@ function AwayRow({ away, back }: { away: ShopAway; back: (shop: Shop) => void })
       <Button
         disabled={isLoading}
         aria-label={`Bring ${away.name} back`}
-        onClick={() => {
-          setFault(null);
-          bring(away.file)
-            .unwrap()
-            .then(back, (error: unknown) => setFault(reasonOf(error)));
-        }}
+        onClick={() => void attempt(async () => back(await bring(away.file).unwrap()))}
       >
         {isLoading ? 'Bringing it back…' : 'Bring back'}
       </Button>
-      {fault && (
-        <p role="alert" className="w-full text-rust">
-          {fault}
-        </p>
-      )}
+      <Refusal fault={fault} className="w-full" />
     </li>
   );
 }

@@ -16,7 +16,8 @@ import {
 } from '../store/together-api';
 import { isLooking } from '../platform/standing';
 import { PersonMark } from '../people/person-mark';
-import { Button, IconButton } from '../ui';
+import { useAttempt } from '../store/use-attempt';
+import { Button, IconButton, Refusal } from '../ui';
 import { openComments, type CommentsOpen } from './comments-store';
 
 /** Others may have said something meanwhile, ms. */
@@ -35,15 +36,10 @@ function CommentCard({
   const { data: me } = useMeQuery();
   const [resolve] = useResolveCommentMutation();
   const [remove] = useRemoveCommentMutation();
-  const [fault, setFault] = useState<string | null>(null);
+  const { fault, attempt } = useAttempt();
   const { id, partId, about, text, person, personId, at, resolvedAt, resolvedBy } = comment;
   const part = partId === null ? undefined : design.parts.find((p) => p.id === partId);
   const isMine = !me?.team || personId === me.person?.id;
-  const attempt = (work: Promise<unknown>) =>
-    void work.then(
-      () => setFault(null),
-      (error: unknown) => setFault(reasonOf(error)),
-    );
   return (
     <li
       className={`rounded-md border border-line bg-card p-2.5 text-[13px] ${resolvedAt ? 'text-muted' : ''}`}
@@ -59,7 +55,7 @@ function CommentCard({
         {isMine && (
           <IconButton
             label={`Delete the comment “${text.slice(0, 40)}”`}
-            onClick={() => attempt(remove({ design: designId, id }).unwrap())}
+            onClick={() => void attempt(() => remove({ design: designId, id }).unwrap())}
           >
             <Trash2 size={14} />
           </IconButton>
@@ -67,7 +63,9 @@ function CommentCard({
         {!isLooking() && (
           <IconButton
             label={`${resolvedAt ? 'Open again' : 'Resolve'}: “${text.slice(0, 40)}”`}
-            onClick={() => attempt(resolve({ design: designId, id, resolved: !resolvedAt }).unwrap())}
+            onClick={() =>
+              void attempt(() => resolve({ design: designId, id, resolved: !resolvedAt }).unwrap())
+            }
           >
             {resolvedAt ? <RotateCcw size={14} /> : <Check size={15} />}
           </IconButton>
@@ -95,11 +93,7 @@ function CommentCard({
         {text}
       </p>
       {resolvedAt && <p className="mt-1 text-[12.5px]">resolved{resolvedBy && ` by ${resolvedBy}`}</p>}
-      {fault && (
-        <p role="alert" className="mt-1 text-rust">
-          {fault}
-        </p>
-      )}
+      <Refusal fault={fault} className="mt-1" />
     </li>
   );
 }
@@ -116,7 +110,7 @@ export default function CommentsPanel({ open }: { open: CommentsOpen }) {
   const [add, { isLoading }] = useAddCommentMutation();
   const [text, setText] = useState('');
   const [whole, setWhole] = useState(false);
-  const [fault, setFault] = useState<string | null>(null);
+  const { fault, attempt } = useAttempt();
   const field = useRef<HTMLTextAreaElement>(null);
   useEffect(() => field.current?.focus(), [open]);
   const { finding } = open;
@@ -128,19 +122,17 @@ export default function CommentsPanel({ open }: { open: CommentsOpen }) {
   const about = finding ? finding.says : chosen && !whole ? partTitle(chosen) : null;
   const send = async () => {
     if (!text.trim()) return;
-    setFault(null);
-    try {
-      await add({
+    const went = await attempt(() =>
+      add({
         ...{ design: designId, text },
         ...(chosen && (finding || !whole) && { partId: chosen.id }),
         ...(about !== null && { about: about.slice(0, 300) }),
         ...(finding && { finding: finding.check }),
-      }).unwrap();
-      setText('');
-      if (finding) openComments({ finding: null });
-    } catch (problem) {
-      setFault(reasonOf(problem));
-    }
+      }).unwrap(),
+    );
+    if (!went) return;
+    setText('');
+    if (finding) openComments({ finding: null });
   };
   const all = data ?? [];
   const waiting = all.filter((c) => !c.resolvedAt);
@@ -212,11 +204,7 @@ export default function CommentsPanel({ open }: { open: CommentsOpen }) {
             about the whole design
           </label>
         )}
-        {fault && (
-          <p role="alert" className="mt-1 text-[13px] text-rust">
-            {fault}
-          </p>
-        )}
+        <Refusal fault={fault} className="mt-1" />
         <Button
           type="submit"
           tone="main"
