@@ -87,7 +87,7 @@ const LOOK_AGAIN = 30_000;
 
 /** Hands requests to the shop that they are for; the house's own, and pages, go on. */
 export const toShops =
-  (shops: ShopsService, admit: Admit): RequestHandler =>
+  (shops: Pick<ShopsService, 'at'>, admit: Admit): RequestHandler =>
   (request: Asked & Stood, response: Response, next: NextFunction) => {
     const way = wayOf(request.url);
     if (way.to !== 'shop') return next();

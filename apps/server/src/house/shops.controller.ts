@@ -13,10 +13,11 @@ import {
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import { NewShopDto, ShopNameDto } from './house.dto';
 import { PeopleService } from './people/people.service';
-import { OwnersOf, type Asked } from './people/who';
+import { AlsoAlone, OwnersOf, type Asked } from './people/who';
 import { ShopsService, type ShopView } from './shops.service';
 
 @ApiTags('shops')
+@AlsoAlone()
 @Controller('shops')
 export class ShopsController {
   constructor(

@@ -64,7 +64,7 @@ export class ShopsService implements OnModuleDestroy {
   private readonly log = new Logger('Shops');
   private readonly opened = new Map<string, Promise<ShopApp>>();
   private readonly places: ShopPlaces;
-  /** Shops that are there and could not be opened. */
+  /** Shops that are there and not open: not yet, or since they could not be. */
   private readonly shut = new Set<string>();
   private turn: Promise<unknown> = Promise.resolve();
   private closed = false;
@@ -84,28 +84,29 @@ export class ShopsService implements OnModuleDestroy {
     return this.openAt(FIRST, this.options.demo);
   }
 
-  /** Opens the others, one after another; ends what a start that was killed has begun. */
+  /** Looks which others there are, so that whoever wants one has it opened; ends what a start that was killed has begun. */
+  async look(): Promise<void> {
+    for (const { id, state } of await this.rows.find({ order: { madeAt: 'ASC' } })) {
+      if (state === 'open') this.shut.add(id);
+      else await this.forget(id);
+    }
+  }
+
+  /** Opens the others, one after another: what was in work in them goes on. */
   async others(): Promise<void> {
-    const rows = await this.rows.find({ order: { madeAt: 'ASC' } }).catch((error: Error) => {
-      this.log.error(`the shops beside the first one cannot be looked up: ${error.message}`);
-      return [];
-    });
-    for (const { id, state } of rows) {
+    for (const id of [...this.shut]) {
       if (this.closed) return;
-      try {
-        if (state === 'open') {
-          await this.places.make(id);
-          await this.openAt(id, false);
-        } else await this.forget(id);
-      } catch (error) {
-        this.log.error(`the shop “${id}” cannot be opened: ${(error as Error).message}`);
-      }
+      // Whoever wanted it has had it opened meanwhile.
+      if (!this.shut.delete(id)) continue;
+      await this.openAt(id, false).catch((error: Error) =>
+        this.log.error(`the shop “${id}” cannot be opened: ${error.message}`),
+      );
     }
   }
 
   /** A shop that is open or opening; undefined for what is none. */
   at(id: string): Promise<ShopApp> | undefined {
-    // One that could not be opened, for the database was away, is tried again by whoever wants it.
+    // One that could not be opened, since the database was away, is tried again by whoever wants it.
     if (this.shut.delete(id)) return this.openAt(id, false);
     return this.opened.get(id);
   }
@@ -117,7 +118,10 @@ export class ShopsService implements OnModuleDestroy {
         return shop && viewOf(id, shop);
       }),
     );
-    return views.filter((v) => v !== null);
+    const first = ({ id }: ShopView) => Number(id === FIRST);
+    return views
+      .filter((v) => v !== null)
+      .sort((a, b) => first(b) - first(a) || (a.name ?? '').localeCompare(b.name ?? ''));
   }
 
   /** The shops that somebody sees, with what they may do there; all of them where nobody signs in. */
@@ -201,7 +205,6 @@ export class ShopsService implements OnModuleDestroy {
       }
       await this.rows.update(id, { state: 'leaving' });
       await this.forget(id);
-      await this.people.forgetShop(id);
       return (await this.away()).find((a) => a.file === file)!;
     });
   }
@@ -270,17 +273,17 @@ export class ShopsService implements OnModuleDestroy {
   private openAt(id: string, demo: boolean): Promise<ShopApp> {
     const first = id === FIRST;
     const { copies } = this.options;
-    const opening = openShopApp(
-      {
-        ...this.options,
-        demo,
-        ...(first ? {} : { database: this.places.databaseOf(id), filesDir: this.places.filesOf(id) }),
-        // Each shop's copies lie in a folder of its own, so that none takes another's for its own old ones.
-        copies: copies && (first ? copies : { ...copies, folder: join(copies.folder, id) }),
-        home: () => this.options.inside(pathOf(id)),
-      },
-      this.pool,
-    );
+    const options = {
+      ...this.options,
+      demo,
+      ...(first ? {} : { database: this.places.databaseOf(id), filesDir: this.places.filesOf(id) }),
+      // Each shop's copies lie in a folder of its own, so that none takes another's for its own old ones.
+      copies: copies && (first ? copies : { ...copies, folder: join(copies.folder, id) }),
+      home: () => this.options.inside(pathOf(id)),
+    };
+    // Its account is made anew each time: whoever moved the data folder may have another password of the house.
+    const place = first ? Promise.resolve() : this.places.make(id);
+    const opening = place.then(() => openShopApp(options, this.pool));
     this.opened.set(id, opening);
     opening.catch(() => {
       if (this.opened.get(id) !== opening) return;
@@ -292,6 +295,7 @@ export class ShopsService implements OnModuleDestroy {
 
   private async forget(id: string): Promise<void> {
     this.shut.delete(id);
+    await this.people.forgetShop(id);
     await this.places.drop(id);
     await this.rows.delete(id);
   }

@@ -92,6 +92,7 @@ export async function startHouse(options: ServerOptions): Promise<RunningHouse> 
     const shops = app.get(ShopsService);
     if (!options.team && !options.alone && (await app.get(PeopleService).hasPeople()))
       throw new PeopleError();
+    await shops.look();
     const first = await shops.first();
     // Where nobody asks for a while, a connection that is closed here may just be asked on from there, and the answer is
     // lost. A page that is open asks again before so long.

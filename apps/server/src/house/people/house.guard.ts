@@ -11,9 +11,8 @@ import {
 import { Reflector } from '@nestjs/core';
 import { HOUSE, type HouseOptions } from '../house-options';
 import { FIRST } from '../shop-id';
-import { ShopsController } from '../shops.controller';
 import { PeopleService } from './people.service';
-import { OPEN, OWNERS, type Asked } from './who';
+import { ALONE, OPEN, OWNERS, type Asked } from './who';
 
 /**
  * The one place where it is decided who may ask what of the house. All routes are for people who are signed in, but for those
@@ -30,8 +29,7 @@ export class HouseGuard implements CanActivate {
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const [handler, controller] = [context.getHandler(), context.getClass()];
     if (!this.options.team) {
-      // On a machine of one's own there are shops, and nobody who signs in.
-      if (handler.name === 'me' || controller === ShopsController) return true;
+      if (this.reflector.getAllAndOverride<boolean | undefined>(ALONE, [handler, controller])) return true;
       throw new ConflictException('Nobody signs in here: Brelm was started without --team.');
     }
     if (this.reflector.get<boolean | undefined>(OPEN, handler)) return true;

@@ -33,7 +33,7 @@ import { Entering, renewed } from './entering';
 import { refusedField } from './refused-field';
 import { newSecret, secretAddress } from './second-factor';
 import { sessionHash } from './session-store';
-import { Open, Who, type Asked } from './who';
+import { AlsoAlone, Open, Who, type Asked } from './who';
 
 /** How long a second factor is waited for, ms. */
 const HALF = 10 * 60_000;
@@ -52,6 +52,7 @@ export class SignInController {
 
   /** Who is signed in, and which shops they see. */
   @Open()
+  @AlsoAlone()
   @Get('me')
   async me(@Req() request: Asked) {
     const team = Boolean(this.options.team);
@@ -106,6 +107,8 @@ export class SignInController {
   async signOut(@Req() request: Asked, @Res({ passthrough: true }) response: Response) {
     await new Promise<void>((done) => request.session.destroy(() => done()));
     response.clearCookie('brelm', { path: '/' });
+    // What the browser has of the shop's pictures; drafts stay, so that nothing is lost.
+    response.setHeader('Clear-Site-Data', '"cache"');
   }
 
   /** What a link is for. */

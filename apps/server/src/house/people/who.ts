@@ -26,3 +26,7 @@ export const OWNERS = 'house:owners';
 export const OwnersOf = (where: { param: string } | 'house') => SetMetadata(OWNERS, where);
 /** For all who are in the shop. */
 export const InShop = () => SetMetadata(OWNERS, null);
+
+export const ALONE = 'house:alone';
+/** Also on a machine of one's own, where nobody signs in. */
+export const AlsoAlone = () => SetMetadata(ALONE, true);
