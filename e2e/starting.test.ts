@@ -173,6 +173,11 @@ describe('starting', () => {
     const item = page.getByRole('menuitem', { name: /^Take everything out/ });
     await item.waitFor();
     expect(await serious(page)).toEqual([]);
+    // By its first letters, past what stands above it.
+    await page.keyboard.type('take');
+    await page.waitForFunction(() =>
+      document.querySelector('[role="menu"] [data-focus]')?.textContent?.startsWith('Take everything out'),
+    );
     const [download] = await Promise.all([page.waitForEvent('download'), page.keyboard.press('Enter')]);
     expect(download.suggestedFilename()).toMatch(/^brelm-\d{4}-\d\d-\d\d\.zip$/);
     const entries = unzipSync(readFileSync(await download.path()));

@@ -156,6 +156,27 @@ function apart(base: DesignDocument, mine: DesignDocument, theirs: DesignDocumen
   };
 }
 
+const idsOf = (d: DesignDocument): Set<string> =>
+  new Set([
+    ...d.sides.flatMap((s) => [
+      `side ${s.id}`,
+      ...s.parts.map((p) => `part ${p.id}`),
+      ...s.bundles.map((u) => `bundle ${u.id}`),
+    ]),
+    ...d.inks.map((i) => `ink ${i.id}`),
+    ...d.materials.map((x) => `material ${x.id}`),
+    ...d.colourways.map((c) => `colourway ${c.id}`),
+  ]);
+const isLess = (from: DesignDocument, to: DesignDocument): boolean => {
+  const left = idsOf(to);
+  return [...idsOf(from)].some((id) => !left.has(id));
+};
+/** Whether there is more of something than in either: there may be too much of it. */
+const isMore = (d: DesignDocument, a: DesignDocument, b: DesignDocument): boolean =>
+  (['sides', 'accepted', 'placements', 'garments'] as const).some(
+    (list) => d[list].length > Math.max(a[list].length, b[list].length),
+  );
+
 const byId = ({ id }: { id: string }): string => id;
 
 function mergeSide(base: Side | undefined, mine: Side, theirs: Side, clash: (says: string) => void): Side {
@@ -309,14 +330,13 @@ export function mergeDesigns(base: Design, mine: Design, theirs: Design): Merged
       ),
   });
   if (clashes.size) return { design: null, clashes: [...clashes] };
-  try {
-    // What was taken away here may be spoken of by what was added there.
-    readDesign(JSON.parse(JSON.stringify(merged)));
-  } catch (error) {
-    return {
-      design: null,
-      clashes: [`Together they do not fit: ${(error as Error).message.split('\n')[0]}`],
-    };
-  }
+  // What was taken away on one side may be spoken of by what came on the other; else each is whole by itself, and so are both.
+  if (isLess(b, m) || isLess(b, t) || isMore(merged, m, t))
+    try {
+      readDesign(JSON.parse(JSON.stringify(merged)));
+    } catch (error) {
+      const [why] = (error as Error).message.split('\n');
+      return { design: null, clashes: [`Together they do not fit: ${why}`] };
+    }
   return { design: designFrom(merged, mine.side.id), clashes: [] };
 }
