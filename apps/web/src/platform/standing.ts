@@ -30,11 +30,15 @@ export const useSignedOut = (): boolean =>
     () => signedOut,
   );
 
+let hearing = false;
+
 /**
  * Hears of every answer that says that nobody is signed in any more, whoever asked: saves, pictures, lists. The one place
  * through which all of them go is `fetch` itself.
  */
 export function hearOfSessions(): void {
+  if (hearing) return;
+  hearing = true;
   const plain = window.fetch;
   window.fetch = async (input, init) => {
     const response = await plain.call(window, input, init);

@@ -1,4 +1,4 @@
-import { mapField } from '../fields';
+import { mapField, visitField } from '../fields';
 import { partTitle } from '../parts';
 import { same } from './differences';
 import { freshId } from './edits';
@@ -22,6 +22,9 @@ const take: Take = (base, mine, theirs, clash) => {
   clash();
   return mine;
 };
+
+/** What both changed, in words; and what is gone, by kind and id. */
+type Clash = ((says: string) => void) & { gone: Set<string> };
 
 const keysOf = <T>(list: readonly T[], key: (item: T) => string): string[] => list.map(key);
 const only = (keys: readonly string[], of: ReadonlySet<string>): string[] => keys.filter((k) => of.has(k));
@@ -51,6 +54,8 @@ function orderOf(
 }
 
 interface ListManner<T> {
+  /** What other things call it by in their references, where they do. */
+  kind?: string;
   key: (item: T) => string;
   /** One that is on both sides; taken whole where it is left out. */
   item?: (base: T | undefined, mine: T, theirs: T) => T;
@@ -64,8 +69,8 @@ function mergeList<T>(
   base: readonly T[],
   mine: readonly T[],
   theirs: readonly T[],
-  { key, item, says, order }: ListManner<T>,
-  clash: (says: string) => void,
+  { kind, key, item, says, order }: ListManner<T>,
+  clash: Clash,
 ): T[] {
   const [b, m, t] = [base, mine, theirs].map((list) => new Map(list.map((i) => [key(i), i])));
   const stays = new Map<string, T>();
@@ -79,7 +84,7 @@ function mergeList<T>(
       else if (!same(was, left)) {
         clash(`${says(left)}: changed on one side, taken away on the other`);
         stays.set(k, left);
-      }
+      } else if (kind) clash.gone.add(`${kind} ${k}`);
     }
   }
   const keys = [base, mine, theirs].map((list) => keysOf(list, key));
@@ -94,7 +99,7 @@ function mergeRecord<T extends object>(
   mine: T,
   theirs: T,
   says: string | ((field: string) => string),
-  clash: (says: string) => void,
+  clash: Clash,
   fields: { [K in keyof T]?: (base: T[K] | undefined, mine: T[K], theirs: T[K]) => T[K] } = {},
 ): T {
   const keys = new Set([...Object.keys(mine), ...Object.keys(theirs)]) as Set<keyof T & string>;
@@ -156,21 +161,6 @@ function apart(base: DesignDocument, mine: DesignDocument, theirs: DesignDocumen
   };
 }
 
-const idsOf = (d: DesignDocument): Set<string> =>
-  new Set([
-    ...d.sides.flatMap((s) => [
-      `side ${s.id}`,
-      ...s.parts.map((p) => `part ${p.id}`),
-      ...s.bundles.map((u) => `bundle ${u.id}`),
-    ]),
-    ...d.inks.map((i) => `ink ${i.id}`),
-    ...d.materials.map((x) => `material ${x.id}`),
-    ...d.colourways.map((c) => `colourway ${c.id}`),
-  ]);
-const isLess = (from: DesignDocument, to: DesignDocument): boolean => {
-  const left = idsOf(to);
-  return [...idsOf(from)].some((id) => !left.has(id));
-};
 /** Whether there is more of something than in either: there may be too much of it. */
 const isMore = (d: DesignDocument, a: DesignDocument, b: DesignDocument): boolean =>
   (['sides', 'accepted', 'placements', 'garments'] as const).some(
@@ -179,7 +169,7 @@ const isMore = (d: DesignDocument, a: DesignDocument, b: DesignDocument): boolea
 
 const byId = ({ id }: { id: string }): string => id;
 
-function mergeSide(base: Side | undefined, mine: Side, theirs: Side, clash: (says: string) => void): Side {
+function mergeSide(base: Side | undefined, mine: Side, theirs: Side, clash: Clash): Side {
   const titled = mine.name || mine.id;
   const whole = (what: string) => `${what} of the side “${titled}”`;
   const words: Partial<Record<keyof Side, string>> = {
@@ -193,7 +183,12 @@ function mergeSide(base: Side | undefined, mine: Side, theirs: Side, clash: (say
         m,
         t,
         {
-          ...{ key: byId, says: (p) => `“${partTitle(p)}”`, order: whole('The order of the parts') },
+          ...{
+            kind: 'part',
+            key: byId,
+            says: (p) => `“${partTitle(p)}”`,
+            order: whole('The order of the parts'),
+          },
         },
         clash,
       ),
@@ -203,7 +198,12 @@ function mergeSide(base: Side | undefined, mine: Side, theirs: Side, clash: (say
         m,
         t,
         {
-          ...{ key: byId, says: (u) => `The bundle “${u.name}”`, order: whole('The order of the bundles') },
+          ...{
+            kind: 'bundle',
+            key: byId,
+            says: (u) => `The bundle “${u.name}”`,
+            order: whole('The order of the bundles'),
+          },
         },
         clash,
       ),
@@ -220,7 +220,7 @@ export function mergeDesigns(base: Design, mine: Design, theirs: Design): Merged
   const [b, t] = [documentOf(base), documentOf(theirs)];
   const m = apart(b, documentOf(mine), t);
   const clashes = new Set<string>();
-  const clash = (says: string) => void clashes.add(says);
+  const clash: Clash = Object.assign((says: string) => void clashes.add(says), { gone: new Set<string>() });
   const table =
     (says: (key: string) => string) =>
     <T>(was: Record<string, T> | undefined, here: Record<string, T>, there: Record<string, T>) =>
@@ -244,7 +244,7 @@ export function mergeDesigns(base: Design, mine: Design, theirs: Design): Merged
         here,
         there,
         {
-          ...{ key: byId, says: (i) => `The ink “${i.name}”`, order: 'The order of the inks' },
+          ...{ kind: 'ink', key: byId, says: (i) => `The ink “${i.name}”`, order: 'The order of the inks' },
           item: (w, h, o) => mergeRecord(w, h, o, `The ink “${h.name}”`, clash),
         },
         clash,
@@ -255,7 +255,12 @@ export function mergeDesigns(base: Design, mine: Design, theirs: Design): Merged
         here,
         there,
         {
-          ...{ key: byId, says: (x) => `The picture “${x.name}”`, order: 'The order of the pictures' },
+          ...{
+            kind: 'material',
+            key: byId,
+            says: (x) => `The picture “${x.name}”`,
+            order: 'The order of the pictures',
+          },
         },
         clash,
       ),
@@ -330,8 +335,18 @@ export function mergeDesigns(base: Design, mine: Design, theirs: Design): Merged
       ),
   });
   if (clashes.size) return { design: null, clashes: [...clashes] };
-  // What was taken away on one side may be spoken of by what came on the other; else each is whole by itself, and so are both.
-  if (isLess(b, m) || isLess(b, t) || isMore(merged, m, t))
+  // What one side took away, the other may speak of in what it changed.
+  let spoken = false;
+  if (clash.gone.size)
+    visitField(DESIGN_FIELD, merged, (to, id) => {
+      spoken ||= clash.gone.has(`${to} ${id}`);
+    });
+  if (spoken)
+    return {
+      design: null,
+      clashes: ['Together they do not fit: what one side uses was taken away on the other'],
+    };
+  if (isMore(merged, m, t))
     try {
       readDesign(JSON.parse(JSON.stringify(merged)));
     } catch (error) {
