@@ -12,6 +12,14 @@ export function options<T extends NonNullable<ParseArgsConfig['options']>>(args:
   }
 }
 
+/** A port. Throws a UsageError. */
+export function portOf(option: string, given: string): number {
+  const port = Number(given);
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new UsageError(`--${option}: "${given}" is no port; use a number from 1 to 65535`);
+  return port;
+}
+
 /** The address of a service, without a slash at its end; undefined where none was given. Throws a UsageError. */
 export function serviceAddress(option: string, given: string | undefined): string | undefined {
   if (given === undefined) return undefined;

@@ -5,8 +5,13 @@ const HELP = `Usage: ./brelm COMMAND
 
   start [--port 4780] [--data DIR] [--empty] [--searches URL] [--draughtsman URL] [--copies DIR [--copies-kept 14]]
         [--team [--address https://NAME] | --alone]
+        [--engine] [--files URL] [--status-port N]
                                                start Brelm and print its address; a copy of each shop a day; with --team
-                                               people sign in
+                                               people sign in; with --engine other processes take part
+  worker --connect FILE [--data DIR] [--at-once N] [--drain 60] [--status-port N]
+                                               make files for a Brelm that runs elsewhere
+  web --connect FILE [--data DIR] [--port 4781] [--status-port N]
+                                               answer requests beside it
   test [unit|server|e2e]                       run the tests
   specs [--json]                               list the specs of the spec book
   specs check FILE ... [--json]                what is wrong with spec files, by line and field
@@ -39,6 +44,8 @@ Exit codes: 0 fine, 1 the proof has stops or tests failed, 2 bad input.
 
 const COMMANDS: Record<string, () => Promise<{ run(args: string[]): Promise<number> }>> = {
   start: () => import('./commands/start'),
+  worker: () => import('./commands/worker'),
+  web: () => import('./commands/web'),
   test: () => import('./commands/test'),
   specs: () => import('./commands/specs'),
   place: () => import('./commands/place'),

@@ -40,6 +40,7 @@ import { WeatherService } from './markets/weather';
 import { MaterialsController } from './materials/materials.controller';
 import { MaterialsService } from './materials/materials.service';
 import { MotifsController } from './motifs/motifs.controller';
+import { DutiesService } from './machines';
 import { OPTIONS, type ShopOptions } from './options';
 import { TypefacesController } from './typefaces/typefaces.controller';
 import { TypefacesService } from './typefaces/typefaces.service';
@@ -58,6 +59,7 @@ import { SheetsController } from './sheets/sheets.controller';
 import { SheetsService } from './sheets/sheets.service';
 import { StylesService } from './styles/styles.service';
 import { PlannerService } from './runs/planner.service';
+import { ClaimsService } from './runs/claims.service';
 import { QueueService } from './runs/queue.service';
 import { RunStore } from './runs/run-store.service';
 import { RunsController } from './runs/runs.controller';
@@ -142,7 +144,9 @@ export class AppModule {
         SamplesService,
         WordsService,
         SpecsService,
+        DutiesService,
         RunStore,
+        ClaimsService,
         PlannerService,
         QueueService,
         RunsService,

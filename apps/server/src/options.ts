@@ -1,4 +1,6 @@
-import { join } from 'node:path';
+import { within, type Bucket, type Place } from './files';
+import type { ThisProcess } from './machines/this-process';
+import type { Keys } from './storage/seal';
 
 /** Where the database is. */
 export interface DatabaseOptions {
@@ -13,6 +15,14 @@ export interface DatabaseOptions {
 export interface ShopOptions {
   /** Folder of uploaded files and of what was made of them; made files lie in one of its own within it. */
   filesDir: string;
+  /** Where files lie when several machines share them; the folder is then what is at hand of it. */
+  bucket?: Bucket;
+  /** This shop's short name. */
+  shop: string;
+  /** This process among those that share the work. */
+  process: ThisProcess;
+  /** Keys that several machines have in common; each has its own where they are left out. */
+  keys?: Keys;
   database: DatabaseOptions;
   /** Load the demo designs into an empty database. */
   demo: boolean;
@@ -35,7 +45,12 @@ export interface ShopOptions {
 }
 
 /** What a server is started with: the first shop, and what is above all shops. */
-export interface ServerOptions extends Omit<ShopOptions, 'home'> {
+export interface ServerOptions extends Omit<ShopOptions, 'home' | 'shop' | 'process'> {
+  /** This process among others; the only one where it is left out. */
+  process?: ThisProcess;
+
+  /** A port on which it says how it stands (health, readiness, metrics); on none where it is left out. */
+  statusPort?: number;
   /** 127.0.0.1 only; 0 takes any free port. */
   port: number;
   /** Folder of the built interface, or null to serve the API alone. */
@@ -55,8 +70,15 @@ export interface ServerOptions extends Omit<ShopOptions, 'home'> {
   now?: () => number;
 }
 
-/** Folder of files that runs have made; only these are ever cleaned away. */
-export const outputsDir = (options: ShopOptions): string => join(options.filesDir, 'made');
+/** Where uploaded files and states of designs lie. */
+export const placeOf = ({ filesDir, bucket }: Pick<ShopOptions, 'filesDir' | 'bucket'>): Place => ({
+  folder: filesDir,
+  ...(bucket && { bucket }),
+});
+
+/** Where files lie that runs have made; only these are ever cleaned away. */
+export const outputsOf = (options: Pick<ShopOptions, 'filesDir' | 'bucket'>): Place =>
+  within(placeOf(options), 'made');
 
 /** Injection token of ShopOptions. */
 export const OPTIONS = Symbol('ShopOptions');

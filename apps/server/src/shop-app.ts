@@ -4,10 +4,12 @@ import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { AppModule } from './app.module';
 import { loadDemo } from './demo/demo.service';
+import { storeOf } from './files';
 import { FaultsFilter } from './http/faults.filter';
+import { logOf } from './machines';
 import { jsonBody } from './http/json-body';
 import { validation } from './http/validation';
-import type { ShopOptions } from './options';
+import { outputsOf, placeOf, type ShopOptions } from './options';
 import type { PoolService } from './workers/pool.service';
 
 /** A shop that is open: all that it has, and whoever asks it. */
@@ -41,7 +43,7 @@ export async function openShopApp(options: ShopOptions, pool: PoolService): Prom
   const app = await appOf(
     () =>
       NestFactory.create<NestExpressApplication>(AppModule.with(options, pool), {
-        logger: ['error', 'warn'],
+        logger: logOf(),
         bodyParser: false,
         abortOnError: false,
       }),
@@ -51,6 +53,9 @@ export async function openShopApp(options: ShopOptions, pool: PoolService): Prom
     SwaggerModule.createDocument(app, new DocumentBuilder().setTitle('Brelm').setVersion('1').build()),
   );
   try {
+    // Whoever makes files elsewhere must find what lay here alone until now.
+    if (options.process.part !== 'worker')
+      for (const place of [placeOf(options), outputsOf(options)]) await storeOf(place).share();
     await app.init();
     const demoDesigns = await loadDemo(app, options.demo);
     const handler = app.getHttpAdapter().getInstance() as (request: Request, response: Response) => void;

@@ -13,6 +13,8 @@ export interface RunningServer {
   house: NestExpressApplication;
   /** The link by which the first person comes in, where people sign in and there is none yet. */
   ownerLink: string | null;
+  /** Where it says how it stands; null where it was not asked to. */
+  status: string | null;
   /** How many demo designs were loaded just now. */
   demoDesigns: number;
   close(): Promise<void>;
@@ -29,7 +31,7 @@ async function closeSoon(app: NestExpressApplication): Promise<void> {
 
 /** Migrates, loads what ships with the application, and listens on 127.0.0.1. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
-  const { app, first, url, ownerLink } = await startHouse(options);
+  const { app, first, url, ownerLink, status } = await startHouse(options);
   const { demoDesigns } = first;
-  return { url, app: first.app, house: app, ownerLink, demoDesigns, close: () => closeSoon(app) };
+  return { url, app: first.app, house: app, ownerLink, status, demoDesigns, close: () => closeSoon(app) };
 }

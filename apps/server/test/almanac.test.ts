@@ -7,7 +7,7 @@ import type { SeasonView } from '../src/almanac/seasons.service';
 import { ConnectionsService } from '../src/listings/connections.service';
 import { SeasonsService } from '../src/almanac/seasons.service';
 import { HousekeepingService } from '../src/storage/housekeeping.service';
-import { fileAt } from '../src/workers/made';
+import { fileAt } from '../src/files';
 import { askOf, designsOf, running, type Running } from './running';
 
 let it0: Running;

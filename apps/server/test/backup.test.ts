@@ -23,6 +23,8 @@ import { rowLine, rowOf } from '../src/backup/format';
 import { CopiesService } from '../src/backup/copies.service';
 import { connectionTo } from '../src/backup/write-backup';
 import { MIGRATIONS } from '../src/database/migrations';
+import { aloneHere, type DutiesService } from '../src/machines';
+import type { ShopOptions } from '../src/options';
 import { askOf, endedRun, running, until, type Running, type StoredDesign } from './running';
 import { designOf } from './sticker';
 
@@ -42,7 +44,7 @@ afterAll(async () => {
 
 const ask = <T>(path: string, method = 'GET', json?: unknown) => askOf<T>(shop, path, method, json);
 const at = (name: string) => join(folder, name);
-const from = () => ({ database: databaseAt(shop.database), filesDir: shop.filesDir });
+const from = () => ({ database: databaseAt(shop.database), place: { folder: shop.filesDir } });
 async function copyOf(name: string, made = false): Promise<string> {
   const { archive, done } = backupOf({ ...from(), made });
   await pipeline(archive, createWriteStream(at(name)));
@@ -69,7 +71,7 @@ async function putBack(path: string, filesDir: string) {
   await emptied();
   const backup = await openBackup(path);
   try {
-    return await restoreBackup(backup, { database: databaseAt(other), filesDir });
+    return await restoreBackup(backup, { database: databaseAt(other), place: { folder: filesDir } });
   } finally {
     backup.close();
   }
@@ -284,7 +286,11 @@ describe('a copy of an earlier Brelm', () => {
         [document],
       );
       await then.destroy();
-      const { archive, done } = backupOf({ database: databaseAt(other), filesDir: at('none'), made: false });
+      const { archive, done } = backupOf({
+        database: databaseAt(other),
+        place: { folder: at('none') },
+        made: false,
+      });
       await pipeline(archive, createWriteStream(at('then.zip')));
       expect((await done).schema).toBe(name);
       await putBack(at('then.zip'), at('none'));
@@ -301,12 +307,16 @@ describe('a copy of an earlier Brelm', () => {
 describe('copies by themselves', () => {
   const DAY = 24 * 3600 * 1000;
   const NOON = Date.parse('2026-11-02T12:00:00Z');
-  const copies = (keep: number, name: string) =>
-    new CopiesService({ ...from(), demo: false, copies: { folder: at(name), keep } });
+  const service = (more: Partial<ShopOptions>) =>
+    new CopiesService({ isOn: true } as DutiesService, {
+      ...{ database: databaseAt(shop.database), filesDir: shop.filesDir, demo: false },
+      ...{ shop: 'first', process: aloneHere(), ...more },
+    });
+  const copies = (keep: number, name: string) => service({ copies: { folder: at(name), keep } });
 
   it('are written once a day, read again, and the last so many are kept; all else in the folder stays', async () => {
-    const service = copies(2, 'daily');
-    const look = (days: number) => service.look(NOON + days * DAY);
+    const daily = copies(2, 'daily');
+    const look = (days: number) => daily.look(NOON + days * DAY);
     expect(await look(0)).toBe('brelm-2026-11-02T12-00-00.zip');
     expect((await verified(at('daily/brelm-2026-11-02T12-00-00.zip'))).files.length).toBeGreaterThan(0);
     expect(await look(0.9)).toBeNull();
@@ -324,8 +334,8 @@ describe('copies by themselves', () => {
 
   it('that cannot be written take none away, and leave nothing half-written', async () => {
     await copies(1, 'still').look(NOON);
-    const broken = new CopiesService({
-      ...{ ...from(), demo: false, copies: { folder: at('still'), keep: 1 } },
+    const broken = service({
+      copies: { folder: at('still'), keep: 1 },
       database: { ...databaseAt(shop.database), password: 'other' },
     });
     await expect(broken.look(NOON + 2 * DAY)).rejects.toThrow();

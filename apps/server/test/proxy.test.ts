@@ -4,7 +4,7 @@ import { request } from 'node:https';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { needPackage } from '../../cli/src/database/mariadb';
+import { needPackage } from '../../cli/src/database/programs';
 import { running, until, type Running } from './running';
 
 /** The proxy of docs/examples, as it stands there but for ports and places, before a server of a team. */

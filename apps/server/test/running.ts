@@ -16,6 +16,8 @@ export interface Running {
   server: RunningServer;
   database: RunningDatabase;
   filesDir: string;
+  /** What it was started with. */
+  options: ServerOptions;
   /** Starts the server anew, on the same data, once it was closed; with other options where some are given. */
   again(other?: Partial<ServerOptions>): Promise<void>;
   stop(): Promise<void>;
@@ -54,6 +56,7 @@ export async function running(demo: boolean, more: Partial<ServerOptions> = {}):
     server,
     database,
     filesDir,
+    options,
     async again(other = {}) {
       it.server = await startServer({ ...options, demo: false, ...other });
       it.url = it.server.url;

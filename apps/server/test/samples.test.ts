@@ -4,7 +4,7 @@ import sharp from 'sharp';
 import type { Catalogue, Quote } from '@brelm/core/press';
 import { OPTIONS, type ServerOptions } from '../src/options';
 import { HousekeepingService } from '../src/storage/housekeeping.service';
-import { fileAt } from '../src/workers/made';
+import { fileAt } from '../src/files';
 import { askOf, designsOf, running, until, uploadTo, type Running, type StoredDesign } from './running';
 
 let it0: Running;

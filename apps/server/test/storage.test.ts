@@ -77,13 +77,13 @@ describe('a run that cannot end by itself', () => {
   it('that was in work each time the server ended is given up, and that is said', async () => {
     const run = await started('Deadly');
     await ended(run.id);
-    await rows().update({ runId: run.id }, { state: 'working', attempts: 5, finishedAt: null });
+    await rows().update({ runId: run.id }, { state: 'working', lost: 4, finishedAt: null });
     await it0.server.app.get(RunStore).runs.update(run.id, { state: 'working', finishedAt: null });
     await anew();
     const after = await ended(run.id);
     expect([after.state, after.files[0].reason]).toEqual([
       'failed',
-      expect.stringContaining('The server ended 5 times') as string,
+      expect.stringContaining('Its process ended 5 times') as string,
     ]);
     // Only the seller can want it once more.
     await ask(`runs/${run.id}/retry`, 'POST');

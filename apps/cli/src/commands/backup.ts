@@ -1,8 +1,9 @@
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import type * as Server from '@brelm/server';
-import type { BackupManifest, ServerOptions } from '@brelm/server';
+import type { BackupManifest, Place, ServerOptions } from '@brelm/server';
 import { options, UsageError } from '../arguments';
+import { connectionFile, readConnection } from '../database/connection';
 import { withDatabase } from '../database/shop';
 import { say } from '../say';
 import { ROOT } from './start';
@@ -32,8 +33,11 @@ function placeOf(
   database: DatabaseOptions,
   house: DatabaseOptions,
   { schemaOf, SHOP_ID }: Pick<typeof Server, 'schemaOf' | 'SHOP_ID'>,
-): { database: DatabaseOptions; filesDir: string } {
-  if (shop === undefined || shop === 'first') return { database, filesDir: join(data, 'files') };
+): { database: DatabaseOptions; place: Place } {
+  const known = existsSync(connectionFile(data)) ? readConnection(connectionFile(data)).bucket : undefined;
+  const bucket = (prefix: string) => known && { bucket: { ...known, prefix: `${known.prefix}${prefix}` } };
+  if (shop === undefined || shop === 'first')
+    return { database, place: { folder: join(data, 'files'), ...bucket('files/') } };
   const filesDir = join(data, 'shops', shop, 'files');
   if (!SHOP_ID.test(shop) || !existsSync(filesDir)) {
     const there = existsSync(join(data, 'shops')) ? readdirSync(join(data, 'shops')) : [];
@@ -42,7 +46,10 @@ function placeOf(
       `--shop: there is no "${shop}" in ${data}; there are ${['first', ...ids].join(', ')}`,
     );
   }
-  return { database: { ...house, name: schemaOf(shop) }, filesDir };
+  return {
+    database: { ...house, name: schemaOf(shop) },
+    place: { folder: filesDir, ...bucket(`shops/${shop}/files/`) },
+  };
 }
 
 /**

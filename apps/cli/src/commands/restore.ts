@@ -40,7 +40,7 @@ export async function run(args: string[]): Promise<number> {
         mkdirSync(join(data, 'files'), { recursive: true, mode: 0o700 });
         mkdirSync(join(data, 'database'), { recursive: true, mode: 0o700 });
         const put = await withDatabase(data, (database) =>
-          restoreBackup(backup, { database, filesDir: join(data, 'files') }),
+          restoreBackup(backup, { database, place: { folder: join(data, 'files') } }),
         );
         say(`${data}: ${backupWords(backup.manifest)}; as it was at ${backup.manifest.takenAt}.`);
         say(`${put.rows.toLocaleString('en-GB')} rows in ${backup.manifest.tables.length} tables.`);

@@ -2,8 +2,11 @@ import { createServer } from 'node:net';
 import { chmodSync, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import type { RunningServer } from '@brelm/server';
-import { options, publicAddress, serviceAddress, UsageError } from '../arguments';
-import { DatabaseError, startDatabase, type RunningDatabase } from '../database/mariadb';
+import { options, portOf, publicAddress, serviceAddress, UsageError } from '../arguments';
+import { bucketAt, connectionFile, keysOf, writeConnection } from '../database/connection';
+import { startDatabase, type RunningDatabase } from '../database/mariadb';
+import { DatabaseError } from '../database/programs';
+import { startEngine, type RunningEngine } from '../database/redis';
 import { databaseAt, houseAt, lockedShop } from '../database/shop';
 import { say } from '../say';
 
@@ -53,10 +56,14 @@ export async function run(args: string[]): Promise<number> {
     team: { type: 'boolean' },
     alone: { type: 'boolean' },
     address: { type: 'string' },
+    engine: { type: 'boolean' },
+    files: { type: 'string' },
+    'status-port': { type: 'string' },
   });
-  const port = Number(values.port);
-  if (!Number.isInteger(port) || port < 0 || port > 65535)
-    throw new UsageError(`--port: "${values.port}" is no port; use a number from 1 to 65535`);
+  const port = portOf('port', values.port);
+  const status = values['status-port'];
+  const statusPort = status === undefined ? undefined : portOf('status-port', status);
+  const bucket = bucketAt(values.files);
   if (port !== 0 && (await portTaken(port)))
     throw new UsageError(
       `port ${port} is taken, perhaps by a Brelm that is running already. Choose another with --port.`,
@@ -112,12 +119,32 @@ export async function run(args: string[]): Promise<number> {
 
   try {
     const started = (database = await startDatabase(join(data, 'database')));
+    const engine: RunningEngine | null = values.engine ? await startEngine(join(data, 'engine')) : null;
     started.onCrash((reason) => {
       say(`${reason}\nBrelm: start again; what was saved is safe.`);
       finish(1);
     });
     try {
-      const { startServer } = await import('@brelm/server');
+      const { processName, redisCarrier, startServer } = await import('@brelm/server');
+      const [shop, house] = [databaseAt(started), houseAt(started)];
+      // Keys that machines had in common once stay so.
+      const keys = engine || existsSync(connectionFile(data)) ? keysOf(data) : undefined;
+      if (engine)
+        say(
+          `other processes take part with ${writeConnection(data, {
+            ...{
+              format: 'brelm-connection',
+              version: 1,
+              database: shop,
+              house,
+              data,
+              bucket,
+              keys: keys!,
+              team,
+            },
+            ...{ engine: { url: engine.url }, services: { ...services, pressDay } },
+          })} (docs/machines.md). Whoever has that file has everything.`,
+        );
       server = await startServer({
         port,
         filesDir: join(data, 'files'),
@@ -128,21 +155,27 @@ export async function run(args: string[]): Promise<number> {
         team,
         alone: values.alone,
         ...services,
-        database: databaseAt(started),
-        house: houseAt(started),
-        shopsDir: join(data, 'shops'),
+        ...{ database: shop, house, shopsDir: join(data, 'shops'), bucket, keys, statusPort },
+        ...(engine && {
+          process: {
+            ...{ name: processName(), part: 'all' as const, alone: false },
+            carrier: redisCarrier({ url: engine.url }),
+          },
+        }),
       });
       if (server.demoDesigns) say(`loaded ${server.demoDesigns} demo designs of Duskwren Field Supply.`);
       if (server.ownerLink)
         say(
           `nobody can sign in yet. Whoever opens this link first, within a day, owns it:\n  ${server.ownerLink}`,
         );
+      if (server.status) say(`how it stands: ${server.status}/ready, ${server.status}/metrics`);
       process.stdout.write(`Brelm is ready: ${server.url}\n`);
       const code = await finished;
       say('stopping…');
       await within(server.close(), STOP_WITHIN);
       return code;
     } finally {
+      await engine?.stop();
       await started.stop();
       lock.release();
     }

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { options, UsageError } from '../arguments';
-import { needPackage } from '../database/mariadb';
+import { needPackage } from '../database/programs';
 import { say } from '../say';
 import { ROOT } from './start';
 
@@ -125,6 +125,7 @@ export async function run(args: string[]): Promise<number> {
   if (wanted.includes('server')) {
     needPackage('nginx', 'nginx-light');
     needPackage('openssl', 'openssl');
+    needPackage('redis-server', 'redis-server');
   }
   if (wanted.includes('e2e')) needPackage('chromium', 'chromium');
   const results = [

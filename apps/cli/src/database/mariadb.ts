@@ -1,5 +1,4 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { randomBytes } from 'node:crypto';
 import {
   closeSync,
   existsSync,
@@ -11,12 +10,10 @@ import {
   statfsSync,
   writeFileSync,
 } from 'node:fs';
-import { createConnection as openSocket, createServer } from 'node:net';
+import { createConnection as openSocket } from 'node:net';
 import { join } from 'node:path';
 import { say } from '../say';
-
-/** A failure to get the database running, in words for the person. */
-export class DatabaseError extends Error {}
+import { alive, DatabaseError, ended, freePort, needPackage, passwordIn, pause } from './programs';
 
 export interface RunningDatabase {
   port: number;
@@ -52,51 +49,6 @@ export const HOUSE_NAME = HOUSE;
 /** Schemas and accounts of further shops begin so. */
 const SHOP_PREFIX = 'brelm_shop_';
 
-const find = (name: string): string | undefined =>
-  [`/usr/sbin/${name}`, `/usr/bin/${name}`, `/usr/local/bin/${name}`].find(existsSync);
-
-/** Installs a Debian package where a program is missing; says so, and how to do it where it may not. */
-export function needPackage(program: string, debianPackage: string): string {
-  const there = find(program);
-  if (there) return there;
-  const line = `apt-get install -y --no-install-recommends ${debianPackage}`;
-  const root = process.getuid?.() === 0;
-  const sudo = root ? [] : ['sudo', '-n'];
-  if (!find('apt-get') || (!root && spawnSync('sudo', ['-n', 'true']).status !== 0))
-    throw new DatabaseError(
-      `${debianPackage} is missing. Install it with this line, then run again:\n  sudo ${line}`,
-    );
-  say(`installing Debian's ${debianPackage}…`);
-  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  const apt = (...args: string[]) =>
-    spawnSync([...sudo, 'apt-get'][0], [...sudo, 'apt-get', '-qq', ...args].slice(1), {
-      env,
-      stdio: ['ignore', 'ignore', 'pipe'],
-      encoding: 'utf8',
-    });
-  let done = apt('install', '-y', '--no-install-recommends', debianPackage);
-  if (done.status !== 0) {
-    apt('update');
-    done = apt('install', '-y', '--no-install-recommends', debianPackage);
-  }
-  const installed = find(program);
-  if (done.status !== 0 || !installed)
-    throw new DatabaseError(
-      `${debianPackage} could not be installed:\n${done.stderr.trim()}\nTry: sudo ${line}`,
-    );
-  return installed;
-}
-
-const freePort = (): Promise<number> =>
-  new Promise((done, fail) => {
-    const server = createServer();
-    server.once('error', fail);
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as { port: number };
-      server.close(() => done(port));
-    });
-  });
-
 const answers = (port: number): Promise<boolean> =>
   new Promise((done) => {
     const socket = openSocket({ host: '127.0.0.1', port });
@@ -110,22 +62,6 @@ const answers = (port: number): Promise<boolean> =>
       done(false);
     });
   });
-
-const alive = (pid: number): boolean => {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch {
-    return false;
-  }
-};
-
-const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
-
-async function ended(pid: number, ms: number): Promise<boolean> {
-  for (const until = Date.now() + ms; Date.now() < until; await pause(50)) if (!alive(pid)) return true;
-  return !alive(pid);
-}
 
 /**
  * Statements that are run at each start, before anybody is let in: the first shop's account, on its own schema; the house's,
@@ -153,12 +89,6 @@ const accounts = (password: string, housePassword: string): string => {
     '',
   ].join('\n');
 };
-
-/** A password that is made once and lies in a file of its own. */
-function passwordIn(file: string): string {
-  if (!existsSync(file)) writeFileSync(file, randomBytes(24).toString('hex'), { mode: 0o600 });
-  return readFileSync(file, 'utf8').trim();
-}
 
 /** A database left running by a start that was killed: stopped in good order before a new one. */
 async function stopLeftover(folder: string): Promise<void> {
@@ -253,7 +183,10 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
   const nothing = join(folder, 'nothing');
   mkdirSync(nothing, { recursive: true, mode: 0o700 });
 
-  const port = await freePort();
+  // The same as before, where it can be: others may know it.
+  const port = await freePort(
+    Number(existsSync(portFile(folder)) ? readFileSync(portFile(folder), 'utf8') : 0),
+  );
   writeFileSync(portFile(folder), String(port), { mode: 0o600 });
   let child: ChildProcess;
   let exit: string | null = null;

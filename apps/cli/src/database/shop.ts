@@ -3,14 +3,8 @@ import { join } from 'node:path';
 import type { ServerOptions } from '@brelm/server';
 import { UsageError } from '../arguments';
 import { LockedError, lockFolder } from './lock';
-import {
-  DATABASE_NAME,
-  DATABASE_USER,
-  DatabaseError,
-  HOUSE_NAME,
-  runningDatabase,
-  startDatabase,
-} from './mariadb';
+import { DatabaseError } from './programs';
+import { DATABASE_NAME, DATABASE_USER, HOUSE_NAME, runningDatabase, startDatabase } from './mariadb';
 
 /** How the database of a shop is asked. */
 export const databaseAt = ({

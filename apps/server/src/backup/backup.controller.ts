@@ -2,7 +2,7 @@ import { Controller, Get, Inject, Query, StreamableFile } from '@nestjs/common';
 import { ApiProperty, ApiTags } from '@nestjs/swagger';
 import { IsIn, IsOptional } from 'class-validator';
 import { WhileAsked } from '../http/json-body';
-import { OPTIONS, type ShopOptions } from '../options';
+import { OPTIONS, placeOf, type ShopOptions } from '../options';
 import { backupOf } from './write-backup';
 import { OwnersOnly } from '../http/standing';
 
@@ -22,8 +22,8 @@ export class BackupController {
   @OwnersOnly()
   @Get('everything')
   everything(@Query() { made }: BackupDto, @WhileAsked() signal: AbortSignal) {
-    const { database, filesDir } = this.options;
-    const { archive } = backupOf({ database, filesDir, made: made === 'true', signal });
+    const { database } = this.options;
+    const { archive } = backupOf({ database, place: placeOf(this.options), made: made === 'true', signal });
     const day = new Date().toISOString().slice(0, 10);
     return new StreamableFile(archive, {
       type: 'application/zip',

@@ -7,7 +7,8 @@ import {
   type OnApplicationBootstrap,
   type OnModuleDestroy,
 } from '@nestjs/common';
-import { OPTIONS, type ShopOptions } from '../options';
+import { DutiesService } from '../machines';
+import { OPTIONS, placeOf, type ShopOptions } from '../options';
 import { writeCopy } from './write-copy';
 
 const HOUR = 3600 * 1000;
@@ -32,11 +33,15 @@ export class CopiesService implements OnApplicationBootstrap, OnModuleDestroy {
   private timers: NodeJS.Timeout[] = [];
   private going: Promise<unknown> = Promise.resolve();
 
-  constructor(@Inject(OPTIONS) private readonly options: ShopOptions) {}
+  constructor(
+    private readonly duties: DutiesService,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
+  ) {}
 
   onApplicationBootstrap(): void {
     if (!this.options.copies) return;
     const look = () => {
+      if (!this.duties.isOn) return;
       this.going = this.going.then(() =>
         this.look().catch((error: Error) => {
           if (!this.closing.signal.aborted)
@@ -58,14 +63,14 @@ export class CopiesService implements OnApplicationBootstrap, OnModuleDestroy {
    * name; null where none was due. One that cannot be written takes none away.
    */
   async look(now = Date.now()): Promise<string | null> {
-    const { copies, database, filesDir } = this.options;
+    const { copies, database } = this.options;
     if (!copies) return null;
     const there = (await readdir(copies.folder).catch(() => [])).filter((n) => COPY.test(n)).sort();
     // A clock that was ahead once would else keep all copies away until then.
     if (there.some((n) => timeOf(n) <= now && now - timeOf(n) < DAY)) return null;
     const name = nameAt(now);
     await writeCopy(join(copies.folder, name), {
-      ...{ database, filesDir, made: false, signal: this.closing.signal },
+      ...{ database, place: placeOf(this.options), made: false, signal: this.closing.signal },
     });
     // The one just written stays, whatever a clock that was ahead called the others.
     for (const old of there.slice(0, Math.max(0, there.length + 1 - copies.keep)))

@@ -1,11 +1,8 @@
-import { createWriteStream } from 'node:fs';
-import { mkdir } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
-import { pipeline } from 'node:stream/promises';
+import { buffer } from 'node:stream/consumers';
 import type { DataSource } from 'typeorm';
 import { MIGRATIONS } from '../database/migrations';
 import type { DatabaseOptions } from '../options';
-import { fileAt } from '../workers/made';
+import { storeOf, within, type Place } from '../files';
 import { BackupError, fileEntry, madeEntry, rowOf, tableEntry } from './format';
 import type { OpenBackup } from './read-backup';
 import { connectionTo } from './write-backup';
@@ -24,7 +21,7 @@ type Cell = string | number | null | Buffer;
  */
 export async function restoreBackup(
   backup: OpenBackup,
-  { database, filesDir }: { database: DatabaseOptions; filesDir: string },
+  { database, place }: { database: DatabaseOptions; place: Place },
 ): Promise<{ rows: number; files: number }> {
   const { manifest } = backup;
   const at = MIGRATIONS.findIndex((m) => m.name === manifest.schema);
@@ -32,15 +29,11 @@ export async function restoreBackup(
     throw new BackupError(
       `it is of a later Brelm (${manifest.schema.slice(0, 60)}): bring this one up to date first`,
     );
-  for (const [list, folder, entry] of [
-    [manifest.files, filesDir, fileEntry],
-    [manifest.made, join(filesDir, 'made'), madeEntry],
+  for (const [list, store, entry] of [
+    [manifest.files, storeOf(place), fileEntry],
+    [manifest.made, storeOf(within(place, 'made')), madeEntry],
   ] as const)
-    for (const sha256 of list) {
-      const path = fileAt(folder, sha256);
-      await mkdir(dirname(path), { recursive: true, mode: 0o700 });
-      await pipeline(await backup.read(entry(sha256)), createWriteStream(path, { mode: 0o600 }));
-    }
+    for (const sha256 of list) await store.keep(await buffer(await backup.read(entry(sha256))));
   const then = await migrated(database, MIGRATIONS.slice(0, at + 1));
   let rows = 0;
   try {

@@ -1,7 +1,5 @@
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { readdir, stat } from 'node:fs/promises';
-import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import archiver from 'archiver';
 import { DataSource, type QueryRunner } from 'typeorm';
@@ -9,7 +7,7 @@ import { slug } from '@brelm/core/export';
 import { csvOf } from '@brelm/core/listing';
 import { addEntry } from '../engine/add-entry';
 import type { DatabaseOptions } from '../options';
-import { fileAt } from '../workers/made';
+import { storeOf, within, type Place } from '../files';
 import {
   BACKUP_FORMAT,
   BACKUP_VERSION,
@@ -52,20 +50,11 @@ export function connectionTo(
   });
 }
 
-/** SHA-256s of the files of a folder that is addressed by content. */
-async function filesIn(folder: string): Promise<string[]> {
-  const found: string[] = [];
-  for (const shard of (await readdir(folder).catch(() => [])).sort())
-    if (/^[0-9a-f]{2}$/.test(shard))
-      for (const name of (await readdir(join(folder, shard)).catch(() => [])).sort())
-        if (/^[0-9a-f]{64}$/.test(name)) found.push(name);
-  return found;
-}
-
 /** What is asked of a copy. */
 export interface BackupAsked {
   database: DatabaseOptions;
-  filesDir: string;
+  /** Where its files lie. */
+  place: Place;
   /** Files that runs have made, too: they can be made again. */
   made: boolean;
   signal?: AbortSignal;
@@ -93,7 +82,7 @@ export function backupOf(asked: BackupAsked): { archive: Readable; done: Promise
   return { archive: zip, done };
 }
 
-async function fill(zip: archiver.Archiver, { database, filesDir, made, signal }: BackupAsked) {
+async function fill(zip: archiver.Archiver, { database, place, made, signal }: BackupAsked) {
   const db = await connectionTo(database).initialize();
   const runner = db.createQueryRunner();
   try {
@@ -108,16 +97,15 @@ async function fill(zip: archiver.Archiver, { database, filesDir, made, signal }
       "SELECT table_name name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_type = 'BASE TABLE' AND table_name <> 'migrations' ORDER BY table_name",
     )) as { name: string }[];
     for (const { name } of tables) manifest.tables.push(await putTable(zip, runner, name, signal));
-    const outputs = join(filesDir, 'made');
-    for (const [list, folder, entry] of [
-      [manifest.files, filesDir, fileEntry],
-      ...(made ? ([[manifest.made, outputs, madeEntry]] as const) : []),
+    for (const [list, store, entry] of [
+      [manifest.files, storeOf(place), fileEntry],
+      ...(made ? ([[manifest.made, storeOf(within(place, 'made')), madeEntry]] as const) : []),
     ] as const)
-      for (const sha256 of await filesIn(folder)) {
+      for (const sha256 of await store.list()) {
         signal?.throwIfAborted();
-        const path = fileAt(folder, sha256);
+        const path = await store.found(sha256);
         // One that nothing refers to may be cleared away just now.
-        if (!(await stat(path).catch(() => null))) continue;
+        if (path === null) continue;
         // Pictures are as small as they get.
         await addEntry(zip, createReadStream(path), entry(sha256), { stored: true });
         list.push(sha256);

@@ -6,8 +6,33 @@ import type { DatabaseOptions } from '../options';
 /** Before it is tried a second time whether the database answers, ms. */
 const REST = 500;
 
+/** So long one process waits for another that brings the tables to their form, s. */
+const MIGRATED_WITHIN = 600;
+
+/** Brings the tables to their form; of several processes that start at once, one does. */
+async function migrate(database: DataSource): Promise<void> {
+  const runner = database.createQueryRunner();
+  const lock = `brelm ${String(database.options.database)}`.slice(0, 64);
+  try {
+    await runner.query('SELECT GET_LOCK(?, ?)', [lock, MIGRATED_WITHIN]);
+    await database.runMigrations();
+  } finally {
+    await runner.query('SELECT RELEASE_LOCK(?)', [lock]).catch(() => undefined);
+    await runner.release();
+  }
+}
+
 async function connected(options: DataSourceOptions): Promise<DataSource> {
-  const begin = () => new DataSource(options).initialize();
+  const begin = async () => {
+    const database = await new DataSource(options).initialize();
+    try {
+      await migrate(database);
+      return database;
+    } catch (error) {
+      await database.destroy().catch(() => undefined);
+      throw error;
+    }
+  };
   return begin().catch(async () => {
     await new Promise((done) => setTimeout(done, REST));
     return begin();
@@ -40,7 +65,7 @@ export class DatabaseModule implements OnApplicationShutdown {
           type: 'mariadb',
           ...{ host, port, username: user, password, database: name },
           ...{ charset: 'utf8mb4', timezone: 'Z' },
-          ...{ entities: entities as never, migrations, migrationsRun: true, synchronize: false },
+          ...{ entities: entities as never, migrations, synchronize: false },
           extra: { connectTimeout: 3000, ...(connections && { connectionLimit: connections }) },
         }),
     };

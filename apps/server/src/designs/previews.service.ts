@@ -7,7 +7,7 @@ import type { GarmentContrast } from '@brelm/core/proof';
 import { DesignPreviewRow } from '../database/entities';
 import { coreStamp } from '../engine';
 import { LibraryService } from '../library/library.service';
-import { OPTIONS, type ShopOptions } from '../options';
+import { OPTIONS, type ShopOptions, placeOf } from '../options';
 import { SpecsService } from '../specs/specs.service';
 import { PoolService } from '../workers/pool.service';
 import type { PreviewTask } from '../workers/design-preview';
@@ -61,8 +61,11 @@ export class PreviewsService {
     from: Pick<PreviewTask, 'spec' | 'garments'>,
   ): Promise<Preview> {
     const design = await this.designs.get(designId);
-    const { filesDir } = this.options;
-    const preview = await this.pool.designPreview({ ...from, text: design.text, filesDir });
+    const preview = await this.pool.designPreview({
+      ...from,
+      text: design.text,
+      place: placeOf(this.options),
+    });
     // Saved in between: right for now, but not to be kept as the state that was asked for.
     if (design.revision === revision) {
       const picture = Buffer.from(preview.picture);

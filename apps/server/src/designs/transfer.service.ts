@@ -79,11 +79,10 @@ export class TransferService {
     const taken = new Set<string>();
     let bytes = 0;
     for (const { kind, sha256, name } of neededBy(document)) {
-      const path = this.files.pathOf(sha256);
-      const known = await stat(path).catch(() => null);
-      // What is gone from this machine is told where the design is brought in.
-      if (!known) continue;
-      bytes += known.size;
+      const path = await this.files.found(sha256);
+      // What is gone is told where the design is brought in.
+      if (path === null) continue;
+      bytes += (await stat(path)).size;
       const ending = /\.[a-z0-9]{1,5}$/i.exec(name)?.[0] ?? (kind === 'typeface' ? '.ttf' : '');
       const stem = slug(name.slice(0, name.length - (name.endsWith(ending) ? ending.length : 0)));
       const as = `${kind}s/${fresh(stem + ending.toLowerCase(), taken)}`;

@@ -3,18 +3,15 @@ import { ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { DataSource } from 'typeorm';
 import { QueueService } from '../runs/queue.service';
-import { DiskGuard, DiskFullError } from '../storage/disk-guard';
-
-/** Room that a day's work needs at the least, bytes; less is no readiness. */
-const ROOM = 32 * 1024 * 1024;
+import { DiskGuard, DiskFullError, LEAST_ROOM } from '../storage/disk-guard';
 
 /** What the server needs to do all of its work, and how it stands. */
 export interface Readiness {
   ready: boolean;
   /** In words: what is the matter with it, null where nothing is. */
   disk: string | null;
-  /** Files that wait to be made, and that are being made. */
-  queue: { waiting: number; inWork: number };
+  /** Files that wait to be made, and that are being made here; how long the first has waited, s. */
+  queue: { waiting: number; inWork: number; oldest: number };
 }
 
 @ApiTags('health')
@@ -37,7 +34,7 @@ export class HealthController {
   @Get('ready')
   async ready(@Res({ passthrough: true }) response: Response): Promise<Readiness> {
     const queue = await this.queue.standing();
-    const disk = await this.disk.check(ROOM).then(
+    const disk = await this.disk.check(LEAST_ROOM).then(
       () => null,
       (error: unknown) => {
         if (error instanceof DiskFullError) return error.message;

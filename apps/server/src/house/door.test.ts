@@ -55,7 +55,7 @@ describe('handing a request to its shop', () => {
   } as unknown as ShopApp;
   const shops = {
     at: (id: string) =>
-      id === 'shut' ? Promise.reject(new Error('away')) : id === 'owls' ? Promise.resolve(shop) : undefined,
+      id === 'shut' ? Promise.reject(new Error('away')) : Promise.resolve(id === 'owls' ? shop : null),
   };
   const settle = () => new Promise(process.nextTick);
   const hand = async (admit: Admit, { request, response }: ReturnType<typeof asked>) => {

@@ -93,7 +93,7 @@ export const toShops =
     if (way.to !== 'shop') return next();
     const hand = async (): Promise<void> => {
       const standing = await admit(request, way.id);
-      const shop = 'status' in standing ? null : await shops.at(way.id)?.catch(() => 'shut' as const);
+      const shop = 'status' in standing ? null : await shops.at(way.id).catch(() => 'shut' as const);
       if ('status' in standing || !shop) {
         const { status, message } = 'status' in standing ? standing : noShop;
         response.status(status).json({ message });

@@ -1,8 +1,11 @@
 /** The tables of the house, a class each; a new one gets a migration. */
 import { Column, Entity, PrimaryColumn, PrimaryGeneratedColumn } from 'typeorm';
 
-/** `making` and `leaving` are ended at the next start, where the server was killed in between. */
-export type ShopState = 'open' | 'making' | 'leaving';
+/**
+ * `making` and `leaving` are ended at the next start, where the server was killed in between; one that was `closing`, to be
+ * taken away, is open again.
+ */
+export type ShopState = 'open' | 'making' | 'closing' | 'leaving';
 
 /** A shop beside the first one. What it is called is in its own settings. */
 @Entity('shops')

@@ -4,4 +4,11 @@
  * its requests. See docs/team.md.
  */
 export { schemaOf, SHOP_ID } from './shop-id';
-export { PeopleError, startHouse, type RunningHouse } from './start-house';
+export {
+  answerCalls,
+  openHouse,
+  PeopleError,
+  startHouse,
+  type OpenHouse,
+  type RunningHouse,
+} from './start-house';

@@ -2,7 +2,8 @@ import { createHmac } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { DataSource } from 'typeorm';
-import type { DatabaseOptions, ServerOptions } from '../options';
+import { storeOf, within, type FileStore, type Place } from '../files';
+import { placeOf, type DatabaseOptions, type ServerOptions } from '../options';
 import { schemaOf } from './shop-id';
 
 /** Where further shops lie: a schema with an account that has no other, and a folder. */
@@ -17,9 +18,23 @@ export class ShopPlaces {
     return join(this.options.shopsDir, id, 'files');
   }
 
-  /** Folder of the copies of shops that were taken away. */
-  get away(): string {
-    return join(this.options.shopsDir, 'taken-away');
+  /** Where they lie, in the folder or where all machines have them. */
+  placeOf(id: string): Place {
+    const { bucket } = this.options;
+    return placeOf({
+      filesDir: this.filesOf(id),
+      ...(bucket && { bucket: { ...bucket, prefix: `${bucket.prefix}shops/${id}/files/` } }),
+    });
+  }
+
+  /** The copies of shops that were taken away. */
+  get away(): FileStore {
+    const { shopsDir, bucket } = this.options;
+    const all = {
+      folder: shopsDir,
+      ...(bucket && { bucket: { ...bucket, prefix: `${bucket.prefix}shops/` } }),
+    };
+    return storeOf(within(all, 'taken-away'));
   }
 
   /** How a shop's database is asked. Nobody has to keep its password: it follows from the house's. */
@@ -52,6 +67,7 @@ export class ShopPlaces {
     const { name } = this.databaseOf(id);
     await this.house.query(`DROP USER IF EXISTS '${name}'@'127.0.0.1'`);
     await this.house.query(`DROP DATABASE IF EXISTS \`${name}\``);
+    await storeOf(this.placeOf(id)).clear();
     await rm(join(this.options.shopsDir, id), { recursive: true, force: true });
   }
 }

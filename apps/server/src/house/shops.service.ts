@@ -1,5 +1,5 @@
 import { createWriteStream } from 'node:fs';
-import { mkdir, readdir, rm, stat } from 'node:fs/promises';
+import { mkdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { Transform, type Readable } from 'node:stream';
@@ -46,6 +46,12 @@ export interface AwayView {
 /** The copies' own names: the shop's short name, and when it was taken away. */
 const AWAY = /^([a-z0-9-]+)_(\d{4}-\d\d-\d\dT\d\d-\d\d-\d\d)\.zip$/;
 
+/** What was begun so long ago was never ended, ms. */
+const DAY = 24 * 3600 * 1000;
+
+/** So long other processes have to close a shop that is taken away, ms. */
+const OTHERS_CLOSE = 2000;
+
 /** So long shops have for ending by themselves, ms. */
 const GIVE_UP_AFTER = 500;
 
@@ -68,6 +74,8 @@ export class ShopsService implements OnModuleDestroy {
   private readonly shut = new Set<string>();
   private turn: Promise<unknown> = Promise.resolve();
   private closed = false;
+  private readonly unhear: () => void;
+  private last: () => Promise<void> = () => Promise.resolve();
 
   constructor(
     @InjectRepository(ShopRow) private readonly rows: Repository<ShopRow>,
@@ -77,6 +85,15 @@ export class ShopsService implements OnModuleDestroy {
     private readonly people: PeopleService,
   ) {
     this.places = new ShopPlaces(house, options);
+    this.unhear = options.process.carrier.hear((word) => {
+      // Word that comes from here finds it closed already.
+      if (word.of === 'shop-gone') this.gone(word.shop);
+    });
+  }
+
+  /** Does something once all shops are closed. */
+  afterwards(last: () => Promise<void>): void {
+    this.last = last;
   }
 
   /** Opens the first shop. */
@@ -86,10 +103,29 @@ export class ShopsService implements OnModuleDestroy {
 
   /** Looks which others there are, so that whoever wants one has it opened; ends what a start that was killed has begun. */
   async look(): Promise<void> {
-    for (const { id, state } of await this.rows.find({ order: { madeAt: 'ASC' } })) {
-      if (state === 'open') this.shut.add(id);
+    const { alone } = this.options.process;
+    for (const { id, state, madeAt } of await this.rows.find({ order: { madeAt: 'ASC' } })) {
+      // Another process may be making it just now, or taking it away.
+      if (!alone && state !== 'open' && Date.now() - madeAt.getTime() < DAY) continue;
+      if (state === 'closing') await this.rows.update(id, { state: 'open' });
+      if (state === 'open' || state === 'closing') this.shut.add(id);
       else await this.forget(id);
     }
+  }
+
+  /** Opens what another process has made meanwhile. */
+  private async lookAgain(): Promise<void> {
+    if (this.options.process.alone) return;
+    for (const { id } of await this.rows.findBy({ state: 'open' }))
+      if (!this.opened.has(id)) await this.openAt(id, false).catch(() => undefined);
+  }
+
+  /** Closes a shop that another process takes away. */
+  private gone(id: string): void {
+    const shop = this.opened.get(id);
+    this.opened.delete(id);
+    this.shut.delete(id);
+    void shop?.then((s) => s.close()).catch(() => undefined);
   }
 
   /** Opens the others, one after another: what was in work in them goes on. */
@@ -104,14 +140,30 @@ export class ShopsService implements OnModuleDestroy {
     }
   }
 
-  /** A shop that is open or opening; undefined for what is none. */
-  at(id: string): Promise<ShopApp> | undefined {
+  /** A shop that is open or opening; null for what is none. */
+  async at(id: string): Promise<ShopApp | null> {
     // One that could not be opened, since the database was away, is tried again by whoever wants it.
     if (this.shut.delete(id)) return this.openAt(id, false);
-    return this.opened.get(id);
+    const there = this.opened.get(id);
+    if (there || this.options.process.alone) return there ?? null;
+    // Another process may have made it.
+    if (!(await this.rows.existsBy({ id, state: 'open' }))) return null;
+    return this.opened.get(id) ?? this.openAt(id, false);
+  }
+
+  /** All that are open here. */
+  async all(): Promise<{ id: string; app: ShopApp['app'] }[]> {
+    const shops = await Promise.all(
+      [...this.opened].map(async ([id, opening]) => {
+        const shop = await opening.catch(() => null);
+        return shop && { id, app: shop.app };
+      }),
+    );
+    return shops.filter((s) => s !== null);
   }
 
   async list(): Promise<ShopView[]> {
+    await this.lookAgain();
     const views = await Promise.all(
       [...this.opened].map(async ([id, opening]): Promise<ShopView | null> => {
         const shop = await opening.catch(() => null);
@@ -139,15 +191,12 @@ export class ShopsService implements OnModuleDestroy {
 
   /** Copies of shops that were taken away, the last first. */
   async away(): Promise<AwayView[]> {
-    const files = (await readdir(this.places.away).catch(() => [] as string[])).filter((f) => AWAY.test(f));
-    const views = await Promise.all(
-      files.map(async (file) => {
-        const [, name, at] = AWAY.exec(file)!;
-        const { size } = await stat(join(this.places.away, file));
-        const takenAt = `${at.replace(/T(\d\d)-(\d\d)-(\d\d)$/, 'T$1:$2:$3')}Z`;
-        return { file, name, takenAt, bytes: size };
-      }),
-    );
+    const files = (await this.places.away.listNamed()).filter((f) => AWAY.test(f.name));
+    const views = files.map(({ name: file, bytes }) => {
+      const [, name, at] = AWAY.exec(file)!;
+      const takenAt = `${at.replace(/T(\d\d)-(\d\d)-(\d\d)$/, 'T$1:$2:$3')}Z`;
+      return { file, name, takenAt, bytes };
+    });
     return views.sort((a, b) => b.takenAt.localeCompare(a.takenAt));
   }
 
@@ -173,9 +222,10 @@ export class ShopsService implements OnModuleDestroy {
   async bringBack(file: string): Promise<ShopView> {
     const found = (await this.away()).find((a) => a.file === file);
     if (!found) throw new NotFoundException(`There is no copy “${file}”.`);
-    const path = join(this.places.away, file);
+    const path = await this.places.away.foundNamed(file);
+    if (path === null) throw new NotFoundException(`There is no copy “${file}”.`);
     const view = await this.fromArchive(null, found.name, path);
-    await rm(path, { force: true });
+    await this.places.away.removeNamed(file);
     return view;
   }
 
@@ -193,13 +243,20 @@ export class ShopsService implements OnModuleDestroy {
       const shop = await this.known(id);
       const at = new Date().toISOString().slice(0, 19).replaceAll(':', '-');
       const file = `${id}_${at}.zip`;
-      const [database, filesDir] = [this.places.databaseOf(id), this.places.filesOf(id)];
+      const [database, place] = [this.places.databaseOf(id), this.places.placeOf(id)];
       // Nothing is written any more once the copy is begun; where it fails, the shop is opened again.
+      const { process } = this.options;
+      await this.rows.update(id, { state: 'closing' });
       this.opened.delete(id);
       await shop.close();
       try {
-        await writeCopy(join(this.places.away, file), { database, filesDir, made: true });
+        process.carrier.tell({ shop: id, of: 'shop-gone' });
+        // Others close it as they hear of it.
+        if (!process.alone) await new Promise((done) => setTimeout(done, OTHERS_CLOSE));
+        await writeCopy(this.places.away.pathOf(file), { database, place, made: true });
+        await this.places.away.put(file);
       } catch (error) {
+        await this.rows.update(id, { state: 'open' });
         await this.openAt(id, false);
         throw error;
       }
@@ -211,12 +268,14 @@ export class ShopsService implements OnModuleDestroy {
 
   async onModuleDestroy(): Promise<void> {
     this.closed = true;
+    this.unhear();
     const closing = Promise.all(
       [...this.opened.values()].map((o) => o.then((s) => s.close()).catch(() => undefined)),
     );
     // Shops end what they have begun in processes; those that still wait for one are told that it is over.
     await Promise.race([closing, new Promise((done) => setTimeout(done, GIVE_UP_AFTER))]);
     await Promise.all([closing, this.pool.close()]);
+    await this.last();
   }
 
   /** Bytes go through as long as the disk has room for them. */
@@ -238,8 +297,8 @@ export class ShopsService implements OnModuleDestroy {
   private fromArchive(name: string | null, called: string, path: string): Promise<ShopView> {
     return this.inTurn(() =>
       this.begun(name, called, async (id) => {
-        const [database, filesDir] = [this.places.databaseOf(id), this.places.filesOf(id)];
-        await this.pool.restoreShop({ path, database, filesDir, room: await this.room() });
+        const [database, place] = [this.places.databaseOf(id), this.places.placeOf(id)];
+        await this.pool.restoreShop({ path, database, place, room: await this.room() });
         return this.openAt(id, false);
       }),
     );
@@ -272,11 +331,16 @@ export class ShopsService implements OnModuleDestroy {
 
   private openAt(id: string, demo: boolean): Promise<ShopApp> {
     const first = id === FIRST;
-    const { copies } = this.options;
+    const { copies, bucket } = this.options;
     const options = {
       ...this.options,
-      demo,
-      ...(first ? {} : { database: this.places.databaseOf(id), filesDir: this.places.filesOf(id) }),
+      ...{ demo, shop: id },
+      ...(first
+        ? { bucket: bucket && { ...bucket, prefix: `${bucket.prefix}files/` } }
+        : {
+            ...{ database: this.places.databaseOf(id), filesDir: this.places.filesOf(id) },
+            bucket: this.places.placeOf(id).bucket,
+          }),
       // Each shop's copies lie in a folder of its own, so that none takes another's for its own old ones.
       copies: copies && (first ? copies : { ...copies, folder: join(copies.folder, id) }),
       home: () => this.options.inside(pathOf(id)),
@@ -301,7 +365,7 @@ export class ShopsService implements OnModuleDestroy {
   }
 
   private async known(id: string): Promise<ShopApp> {
-    const shop = this.opened.get(id);
+    const shop = await this.at(id);
     if (!shop) throw new NotFoundException(`There is no shop “${id}”.`);
     return shop;
   }

@@ -30,7 +30,8 @@ export class ConnectionsService {
   ) {}
 
   private seal(): Promise<Seal> {
-    this.sealed ??= keyIn(join(this.options.filesDir, 'connections.key')).then(sealWith);
+    const { filesDir, shop, keys } = this.options;
+    this.sealed ??= keyIn(join(filesDir, 'connections.key'), `connections/${shop}`, keys).then(sealWith);
     return this.sealed;
   }
 

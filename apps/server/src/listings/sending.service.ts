@@ -16,9 +16,10 @@ import { slug } from '@brelm/core/export';
 import { ListingRow, SendingLineRow, SendingRow } from '../database/entities';
 import { codeOf } from '../http/faults.filter';
 import { LibraryService } from '../library/library.service';
-import { OPTIONS, outputsDir, type ShopOptions } from '../options';
+import { OPTIONS, type ShopOptions, outputsOf, placeOf } from '../options';
 import { FilesService } from '../storage/files.service';
-import { fileAt } from '../workers/made';
+import { DutiesService } from '../machines';
+import { readKept } from '../files';
 import { PoolService } from '../workers/pool.service';
 import type { RunJob } from '../workers/tasks';
 import { ConnectionsService } from './connections.service';
@@ -82,6 +83,7 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
   private timer: NodeJS.Timeout | undefined;
   private looking: Promise<void> = Promise.resolve();
   private closed = false;
+  private unhear: () => void = () => undefined;
 
   constructor(
     @InjectRepository(SendingRow) private readonly sendings: Repository<SendingRow>,
@@ -93,16 +95,43 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly library: LibraryService,
     private readonly files: FilesService,
     private readonly pool: PoolService,
+    private readonly duties: DutiesService,
     @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
-  async onApplicationBootstrap(): Promise<void> {
-    await this.lines.update({ state: 'working' }, { state: 'queued' });
-    this.wake(SOON);
+  onApplicationBootstrap(): void {
+    this.duties.while(
+      () => void this.takeUp(),
+      () => this.letGo(),
+    );
+    this.unhear = this.options.process.carrier.hear((word) => {
+      if (!('shop' in word) || word.shop !== this.options.shop) return;
+      if (word.of === 'sending') this.wake();
+      if (word.of === 'line-stopped') this.inWork.get(word.line)?.abort.abort();
+    });
+  }
+
+  /** Goes on with what another, or this one before it ended, was at. */
+  private async takeUp(): Promise<void> {
+    try {
+      await this.lines.update({ state: 'working' }, { state: 'queued' });
+      this.wake(SOON);
+    } catch (error) {
+      if (this.closed) return;
+      this.log.warn(`sending waits: ${(error as Error).message}`);
+      setTimeout(() => this.duties.isOn && void this.takeUp(), 1000).unref();
+    }
+  }
+
+  /** Another goes on with it. */
+  private letGo(): void {
+    clearTimeout(this.timer);
+    for (const { abort } of this.inWork.values()) abort.abort();
   }
 
   async onModuleDestroy(): Promise<void> {
     this.closed = true;
+    this.unhear();
     clearTimeout(this.timer);
     for (const { abort } of this.inWork.values()) abort.abort();
     await Promise.all(
@@ -149,7 +178,7 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
         joined = (await this.lines.findOneBy({ openFor: listing.id }))?.sendingId ?? joined;
       }
     }
-    this.wake();
+    this.tell({ of: 'sending' });
     if (joined && (await this.lines.countBy({ sendingId: id })) === 0) {
       await this.sendings.delete({ id });
       return this.get(joined);
@@ -182,13 +211,18 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
       { state: 'cancelled', reason: 'Cancelled.', openFor: null, finishedAt: new Date() },
     );
     if (!affected) throw new ConflictException('This has ended already.');
-    this.inWork.get(lineId)?.abort.abort();
+    this.tell({ of: 'line-stopped', line: lineId });
     return this.get(line.sendingId);
+  }
+
+  private tell(word: { of: 'sending' } | { of: 'line-stopped'; line: string }): void {
+    const { process, shop } = this.options;
+    process.carrier.tell({ shop, ...word });
   }
 
   /** Looks for what is to be sent, at once or after so many ms. */
   wake(after = 0): void {
-    if (this.closed) return;
+    if (this.closed || !this.duties.isOn) return;
     clearTimeout(this.timer);
     this.timer = setTimeout(() => {
       this.looking = this.looking
@@ -202,7 +236,7 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   private async look(): Promise<void> {
-    if (this.closed) return;
+    if (this.closed || !this.duties.isOn) return;
     if (!this.connections.home) return this.wake(SOON);
     const queued = await this.lines.find({ where: { state: 'queued' }, order: { nextAt: 'ASC', id: 'ASC' } });
     let next = Infinity;
@@ -359,7 +393,7 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
   ): Promise<OutgoingFile[]> {
     const known = { ...before?.made, ...job.made };
     const garments = await this.library.garments();
-    const folder = outputsDir(this.options);
+    const outputs = outputsOf(this.options);
     const out: OutgoingFile[] = [];
     job.made = {};
     const bytesOf = async (one: RunJob): Promise<{ sha256: string; bytes: Buffer }> => {
@@ -373,9 +407,9 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
       }
       const task = {
         ...{ job: one, snapshot: line.snapshot, garments, acceptStops: false },
-        ...{ findings: one.mockup ? [] : null, filesDir: this.options.filesDir, outputsDir: folder },
+        ...{ findings: one.mockup ? [] : null, place: placeOf(this.options), outputs },
       };
-      const bytes = await readFile(fileAt(folder, (await this.pool.make(task, signal)).sha256));
+      const bytes = await readKept(outputs, (await this.pool.make(task, signal)).sha256);
       const sha256 = await this.files.keep(bytes);
       job.made![key] = sha256;
       return { sha256, bytes };

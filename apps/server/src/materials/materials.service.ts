@@ -139,6 +139,6 @@ export class MaterialsService {
     if (row.kind === 'motif') throw new BadRequestException('Only pictures have previews.');
     if (!PREVIEW_SIZES.includes(size))
       throw new BadRequestException(`size: must be one of ${PREVIEW_SIZES.join(', ')}`);
-    return this.pool.preview(this.files.pathOf(sha256), size);
+    return this.pool.preview(await this.files.at(sha256), size);
   }
 }

@@ -10,7 +10,7 @@ import { coreStamp, type JobFinding } from '../engine';
 import { ScenesService } from '../scenes/scenes.service';
 import { FilesService } from '../storage/files.service';
 import { LibraryService } from '../library/library.service';
-import { OPTIONS, type ShopOptions } from '../options';
+import { OPTIONS, placeOf, type ShopOptions } from '../options';
 import { SpecsService } from '../specs/specs.service';
 import { PoolService } from '../workers/pool.service';
 import { SharedWork } from '../workers/shared-work';
@@ -282,7 +282,7 @@ export class PlannerService {
     const [{ stored, job }] = await this.resolve([request], () => '');
     const snapshot = await this.snapshot(stored);
     const garments = await this.library.garments();
-    const task = { job, snapshot, garments, filesDir: this.options.filesDir };
+    const task = { job, snapshot, garments, place: placeOf(this.options) };
     return this.proofs.of(this.keyOf(snapshot, job), (ended) => this.pool.proof(task, ended), signal);
   }
 }

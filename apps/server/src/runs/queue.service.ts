@@ -1,4 +1,3 @@
-import { join } from 'node:path';
 import {
   Inject,
   Injectable,
@@ -6,23 +5,26 @@ import {
   type OnApplicationBootstrap,
   type OnModuleDestroy,
 } from '@nestjs/common';
-import { In, MoreThanOrEqual, Not } from 'typeorm';
+import { In, Not } from 'typeorm';
 import { sweepBegun, type JobFinding, type MadeReport } from '../engine';
-import type { RunFileRow, RunState } from '../database/entities';
+import type { RunFileRow, RunRow, RunState } from '../database/entities';
+import { isDatabaseAway } from '../http/faults.filter';
 import { LibraryService } from '../library/library.service';
-import { OPTIONS, outputsDir, type ShopOptions } from '../options';
+import { countFile, DutiesService, saidOf } from '../machines';
+import { OPTIONS, outputsOf, placeOf, type ShopOptions } from '../options';
 import { DiskGuard } from '../storage/disk-guard';
 import { mayBegin } from '../workers/budget';
 import { PoolService, RUN_PROCESSES } from '../workers/pool.service';
 import type { PackedFile, RunJob } from '../workers/tasks';
+import { ClaimsService, RENEW_EVERY, type Claim } from './claims.service';
 import { PlannerService } from './planner.service';
 import { RunStore } from './run-store.service';
 
 /** Before it is tried again when the database does not answer, ms. */
 const REST = 1000;
 
-/** Times that a file is begun before it is given up, where the server ended each time. */
-const MOST_ATTEMPTS = 5;
+/** Files that are called for at once, where other processes make them. */
+const MOST_CALLED = 1000;
 /** Characters of a reason that are kept; its column holds four bytes for each. */
 const MOST_REASON = 4000;
 
@@ -46,86 +48,111 @@ function jobOf(text: string): { job: RunJob; pixels: number } | null {
   }
 }
 
+/** A file that is being made here. */
 interface InWork {
+  claim: Claim;
   runId: string;
   pixels: number;
   abort: AbortController;
+  done: Promise<void>;
 }
 
-/** Where the archive of a run lies. */
-export const packPath = (options: ShopOptions, runId: string): string =>
-  join(outputsDir(options), 'packs', `${runId}.zip`);
+/** What the archive of a run is called among what was made. */
+export const packName = (runId: string): string => `packs/${runId}.zip`;
 
 /**
- * Makes the files of runs, some at once, by worker threads. What is queued is in the database alone: a
- * server that was killed goes on where it was. A file counts as made only once it lies whole in its
- * place and its row says so; made again, the same bytes would lie in the same place.
+ * Makes the files of runs, some at once, by child processes. What is queued is in the database alone, and so is who makes
+ * it (see `ClaimsService`): a process that was killed loses nothing, and others go on. A file counts as made only once it
+ * is kept whole and its row says so; made again, the same bytes would be kept once.
  */
 @Injectable()
 export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly log = new Logger('Runs');
-  private readonly inWork = new Map<string, InWork>();
-  /** When a run was last served: runs take turns. */
-  private readonly served = new Map<string, number>();
+  private readonly inWork = new Set<InWork>();
+  /** Told when there may be room for more. */
+  private readonly roomFor = new Set<() => void>();
   private readonly settling = new Map<string, Promise<void>>();
-  private turn = 0;
   private pumping: Promise<void> | null = null;
   private again = false;
   private closed = false;
   private readonly closing = new AbortController();
+  private readonly timers: NodeJS.Timeout[] = [];
   private timer: NodeJS.Timeout | undefined;
+  private unhear: () => void = () => undefined;
 
   constructor(
     private readonly store: RunStore,
+    private readonly claims: ClaimsService,
     private readonly planner: PlannerService,
     private readonly library: LibraryService,
     private readonly pool: PoolService,
     private readonly disk: DiskGuard,
+    private readonly duties: DutiesService,
     @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
-  /** What was in work when the server ended is queued again. */
   async onApplicationBootstrap(): Promise<void> {
-    // What was in work was killed with its server, maybe in the middle of a write.
-    await sweepBegun(outputsDir(this.options));
-    // One that was in work each time the server ended may be why: it is not begun for ever.
-    await this.store.files.update(
-      { state: 'working', attempts: MoreThanOrEqual(MOST_ATTEMPTS) },
-      {
-        state: 'failed',
-        reason: `The server ended ${MOST_ATTEMPTS} times while this file was being made: it is not begun again by itself.`,
-        finishedAt: new Date(),
-      },
+    const { alone, carrier } = this.options.process;
+    if (alone) {
+      // What was in work was killed with its server, maybe in the middle of a write.
+      await sweepBegun(outputsOf(this.options).folder);
+      await this.claims.takeBack(true);
+      for (const { id } of await this.store.runs.find({ where: { state: In(['queued', 'working']) } }))
+        await this.settle(id);
+    }
+    this.unhear = carrier.hear((word) => {
+      if ('shop' in word && word.shop === this.options.shop && word.of === 'run-stopped')
+        for (const work of this.inWork) if (work.runId === word.run) work.abort.abort();
+    });
+    this.timers.push(
+      setInterval(() => void this.renew(), RENEW_EVERY).unref(),
+      setInterval(() => void this.lookAfter(), RENEW_EVERY).unref(),
     );
-    await this.store.files.update({ state: 'working' }, { state: 'queued', startedAt: null });
-    for (const { id } of await this.store.runs.find({ where: { state: In(['queued', 'working']) } }))
-      await this.settle(id);
+    this.duties.while(() => void this.lookAfter());
     this.wake();
   }
 
   async onModuleDestroy(): Promise<void> {
     this.closed = true;
+    this.unhear();
+    for (const timer of this.timers) clearInterval(timer);
     clearTimeout(this.timer);
+    for (const tell of this.roomFor) tell();
+    const claims = [...this.inWork].map((w) => w.claim);
     // The processes are all shops': what this one has begun in them ends with it.
     this.closing.abort();
-    for (const { abort } of this.inWork.values()) abort.abort();
+    for (const { abort } of this.inWork) abort.abort();
     this.store.close();
     await this.pumping?.catch(() => undefined);
+    // Whoever goes on, here or elsewhere, need not wait for the leases to end.
+    await this.claims.giveBack(claims).catch(() => undefined);
   }
 
-  /** How many files wait to be made, and are being made here. */
-  async standing(): Promise<{ waiting: number; inWork: number }> {
-    return { waiting: await this.store.files.countBy({ state: 'queued' }), inWork: this.inWork.size };
+  /** Whether files are begun by looking for them, and not by being called. */
+  private get looks(): boolean {
+    return this.options.process.alone;
   }
 
-  /** Looks for work; call it whenever there may be some. */
+  /** How many files wait to be made, and are being made here; how long the first has waited, s. */
+  async standing(): Promise<{ waiting: number; inWork: number; oldest: number }> {
+    return { ...(await this.claims.standing()), inWork: this.inWork.size };
+  }
+
+  /** Begins nothing more; resolves once all that is in work has ended. */
+  async drain(): Promise<void> {
+    this.closed = true;
+    for (const tell of this.roomFor) tell();
+    await Promise.all([...this.inWork].map((w) => w.done));
+  }
+
+  /** Looks for work, or calls those who make files; call it whenever there may be some. */
   wake(): void {
     if (this.closed) return;
     if (this.pumping) {
       this.again = true;
       return;
     }
-    this.pumping = this.pump()
+    this.pumping = (this.looks ? this.pump() : this.call())
       .catch((error: Error) => {
         if (this.closed) return;
         this.log.warn(`the queue waits for the database: ${error.message}`);
@@ -140,77 +167,77 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
       });
   }
 
+  private async call(): Promise<void> {
+    const { process, shop } = this.options;
+    process.carrier.call(shop, await this.claims.waiting(MOST_CALLED));
+  }
+
   private async pump(): Promise<void> {
     while (!this.closed && this.inWork.size < RUN_PROCESSES) {
-      const file = await this.next();
-      if (!file || this.closed) return;
-      const known = jobOf(file.job);
-      if (!known) {
-        await this.fail(file, 'What is to be made cannot be read any more: start a new run.');
-        continue;
-      }
-      const { job, pixels } = known;
-      const busy = [...this.inWork.values()].reduce((n, w) => n + w.pixels, 0);
-      if (!mayBegin(busy, pixels)) return;
-      const { affected } = await this.store.files.update(
-        { id: file.id, state: 'queued' },
-        { state: 'working', startedAt: new Date(), attempts: file.attempts + 1, reason: null },
-      );
-      if (!affected) continue;
-      await this.store.runs.update({ id: file.runId, state: 'queued' }, { state: 'working' });
-      const work: InWork = { runId: file.runId, pixels, abort: new AbortController() };
-      this.inWork.set(file.id, work);
-      this.served.set(file.runId, ++this.turn);
-      void this.store.tell(file.runId, file.id);
-      void this.make(file, job, work);
+      const begun = await this.begin();
+      if (begun === 'later' || begun === null) return;
     }
   }
 
-  /** Ends a file that cannot be begun. */
-  private async fail({ id, runId }: RunFileRow, reason: string): Promise<void> {
-    await this.store.files.update(
-      { id, state: 'queued' },
-      { state: 'failed', reason: cut(reason), finishedAt: new Date() },
-    );
-    await this.store.tell(runId, id);
-    await this.settle(runId);
+  /** Makes one file, if there is one: what a call asks for. Resolves when it has ended. */
+  async serve(): Promise<void> {
+    while (!this.closed) {
+      const begun = await this.store.surely(() => this.begin());
+      if (begun === null) return;
+      if (begun !== 'later') return begun.done;
+      // Too large to be made beside what is in work: once some of that has ended.
+      await new Promise<void>((done) => {
+        const tell = () => {
+          this.roomFor.delete(tell);
+          done();
+        };
+        this.roomFor.add(tell);
+      });
+    }
   }
 
-  /** The next file: of the run that has fewest in work, then waited longest, then stands first. */
-  private async next(): Promise<RunFileRow | null> {
-    const rows = await this.store.files
-      .createQueryBuilder('f')
-      .innerJoin('runs', 'r', 'r.id = f.run_id')
-      .select('f.run_id', 'runId')
-      .addSelect('MIN(r.position)', 'position')
-      .where("f.state = 'queued' AND r.paused = 0")
-      .groupBy('f.run_id')
-      .getRawMany<{ runId: string; position: number }>();
-    const working = (id: string) => [...this.inWork.values()].filter((w) => w.runId === id).length;
-    const [first] = rows.sort(
-      (a, b) =>
-        working(a.runId) - working(b.runId) ||
-        (this.served.get(a.runId) ?? 0) - (this.served.get(b.runId) ?? 0) ||
-        a.position - b.position,
-    );
-    if (!first) return null;
-    return this.store.files.findOne({
-      where: { runId: first.runId, state: 'queued' },
-      order: { position: 'ASC' },
+  /** Claims the next file and begins it. */
+  private async begin(): Promise<InWork | 'later' | null> {
+    let known: ReturnType<typeof jobOf> = null;
+    const claim = await this.claims.take((text) => {
+      known = jobOf(text);
+      return !known || mayBegin(this.pixelsInWork(), (known as { pixels: number }).pixels);
     });
+    if (!claim || claim === 'later') return claim;
+    if (this.closed) {
+      await this.claims.giveBack([claim]);
+      return null;
+    }
+    const { job, pixels } = (known as ReturnType<typeof jobOf>) ?? { job: null, pixels: 0 };
+    const { file } = claim;
+    const work: InWork = {
+      ...{ claim, runId: file.runId, pixels, abort: new AbortController() },
+      done: Promise.resolve(),
+    };
+    this.inWork.add(work);
+    void this.store.tell(file.runId, file.id);
+    work.done = saidOf({ run: file.runId, file: file.id }, () => this.make(work, job));
+    return work;
   }
 
-  private async make(file: RunFileRow, job: RunJob, work: InWork): Promise<void> {
+  private pixelsInWork(): number {
+    return [...this.inWork].reduce((n, w) => n + w.pixels, 0);
+  }
+
+  private async make(work: InWork, job: RunJob | null): Promise<void> {
+    const { file } = work.claim;
+    const begun = performance.now();
     let outcome: Partial<RunFileRow>;
     try {
+      if (!job) throw new Error('What is to be made cannot be read any more: start a new run.');
       await this.disk.check(4 * work.pixels);
       const { sha256, report, findings } = await this.pool.make(
         {
           job,
           snapshot: file.snapshot,
           garments: await this.library.garments(),
-          filesDir: this.options.filesDir,
-          outputsDir: outputsDir(this.options),
+          place: placeOf(this.options),
+          outputs: outputsOf(this.options),
           acceptStops: Boolean(file.acceptStops),
           findings: job.mockup ? [] : await this.planner.known(file.snapshot, job),
         },
@@ -218,30 +245,57 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
       );
       outcome = { state: 'done', sha256, report: JSON.stringify(report), findings: JSON.stringify(findings) };
     } catch (error) {
-      if (this.closed) return;
+      if (this.closing.signal.aborted) return;
       outcome = work.abort.signal.aborted
         ? { state: 'cancelled', reason: 'Cancelled.' }
         : { state: 'failed', reason: cut((error as Error).message) };
     }
-    const end = (how: Partial<RunFileRow>) =>
-      this.store.surely(() =>
-        this.store.files.update({ id: file.id, state: 'working' }, { ...how, finishedAt: new Date() }),
-      );
+    const end = async (how: Partial<RunFileRow>) => {
+      const counts = await this.store.surely(() => this.claims.end(work.claim, how));
+      const how0 = counts ? (how.state as 'done' | 'failed' | 'cancelled') : 'overtaken';
+      countFile(this.options.shop, how0, (performance.now() - begun) / 1000);
+    };
     try {
       await end(outcome).catch((error: Error) => {
-        if (this.closed) throw error;
+        if (this.closed || isDatabaseAway(error)) throw error;
         // What cannot be stored is not tried again: the seller is told instead.
         this.log.error(error.stack);
         return end({ state: 'failed', reason: 'How this file went could not be stored; the log says why.' });
       });
-      this.inWork.delete(file.id);
+      this.inWork.delete(work);
       await this.store.tell(file.runId, file.id);
       await this.store.surely(() => this.settle(file.runId));
     } catch (error) {
       if (!this.closed) this.log.error((error as Error).stack);
     } finally {
-      this.inWork.delete(file.id);
+      this.inWork.delete(work);
+      for (const tell of [...this.roomFor]) tell();
+      if (this.looks) this.wake();
+    }
+  }
+
+  /** Holds what is in work here; what is not this process's any more is given up. */
+  private async renew(): Promise<void> {
+    try {
+      const gone = new Set(await this.claims.renew([...this.inWork].map((w) => w.claim)));
+      for (const work of this.inWork) if (gone.has(work.claim)) work.abort.abort();
+      for (const id of this.settling.keys()) await this.claims.renewEnd(id);
+    } catch (error) {
+      if (!this.closed) this.log.warn(`claims are not renewed: ${(error as Error).message}`);
+    }
+  }
+
+  /** Queues again what was lost, ends what nobody ended, and calls again for what waits: one process at a time does it. */
+  private async lookAfter(): Promise<void> {
+    if (this.closed || !this.duties.isOn) return;
+    try {
+      // One that is alone holds all that is claimed: a clock that jumps takes nothing from it.
+      const back = this.looks ? [] : await this.claims.takeBack();
+      for (const id of back) await this.store.tell(id);
+      for (const id of await this.claims.unended()) await this.settle(id);
       this.wake();
+    } catch (error) {
+      if (!this.closed) this.log.warn(`the queue is looked after later: ${(error as Error).message}`);
     }
   }
 
@@ -262,28 +316,36 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
     if (!run || run.finishedAt) return;
     const counts = (await this.store.counts([runId])).get(runId)!;
     if (counts.queued || counts.working) return;
+    // Where another process is at it, it has seen the same.
+    if (!(await this.claims.takeEnd(runId))) return;
     const state: RunState = counts.failed ? 'failed' : counts.cancelled ? 'cancelled' : 'done';
-    let packed: { packBytes: number | null; reason: string | null } = { packBytes: null, reason: null };
+    let packed: Pick<RunRow, 'packBytes' | 'packSha256' | 'reason'> = {
+      ...{ packBytes: null, packSha256: null, reason: null },
+    };
     if (run.pack && counts.done && !counts.cancelled) {
       try {
-        const path = packPath(this.options, runId);
-        const files = await this.packed(runId);
-        const { filesDir } = this.options;
-        const { bytes } = await this.pool.pack(
-          { path, files, filesDir, outputsDir: outputsDir(this.options) },
+        const { bytes, sha256 } = await this.pool.pack(
+          {
+            name: packName(runId),
+            files: await this.packed(runId),
+            place: placeOf(this.options),
+            outputs: outputsOf(this.options),
+          },
           this.closing.signal,
         );
-        packed = { packBytes: bytes, reason: null };
+        packed = { packBytes: bytes, packSha256: sha256, reason: null };
       } catch (error) {
-        if (this.closed) return;
-        packed = { packBytes: null, reason: cut((error as Error).message) };
+        if (this.closing.signal.aborted) return;
+        packed = { ...packed, reason: cut((error as Error).message) };
       }
     }
     await this.store.runs.update(
-      { id: runId },
-      { state: packed.reason ? 'failed' : state, finishedAt: new Date(), ...packed },
+      { id: runId, endedBy: this.options.process.name },
+      {
+        ...{ state: packed.reason ? 'failed' : state, finishedAt: new Date(), ...packed },
+        ...{ endedBy: null, endedByUntil: null },
+      },
     );
-    this.served.delete(runId);
     await this.store.tell(runId);
   }
 
@@ -306,15 +368,15 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
     });
   }
 
-  /** Stops what is in work of a run; what is marked so and is not is ended, too. */
+  /** Stops what is in work of a run, wherever that is. */
   async abort(runId: string): Promise<void> {
-    const own = [...this.inWork].filter(([, w]) => w.runId === runId);
-    for (const [, work] of own) work.abort.abort();
-    const ended = { state: 'cancelled', reason: 'Cancelled.', finishedAt: new Date() } as const;
-    const ids = own.map(([id]) => id);
+    const own = [...this.inWork].filter((w) => w.runId === runId);
+    for (const work of own) work.abort.abort();
+    const ids = own.map((w) => w.claim.file.id);
     await this.store.files.update(
       { runId, state: 'working', ...(ids.length ? { id: Not(In(ids)) } : {}) },
-      ended,
+      { state: 'cancelled', reason: 'Cancelled.', owner: null, leaseUntil: null, finishedAt: new Date() },
     );
+    this.options.process.carrier.tell({ shop: this.options.shop, of: 'run-stopped', run: runId });
   }
 }

@@ -1,9 +1,18 @@
-import { Injectable, Logger, NotFoundException } from '@nestjs/common';
+import {
+  Inject,
+  Injectable,
+  Logger,
+  NotFoundException,
+  type OnModuleDestroy,
+  type OnModuleInit,
+} from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Subject } from 'rxjs';
-import { In, Repository } from 'typeorm';
+import { In, IsNull, Repository } from 'typeorm';
 import { RunFileRow, RunRow, type RunState } from '../database/entities';
 import { isDatabaseAway, isOutOfTurn } from '../http/faults.filter';
+import type { Word } from '../machines';
+import { OPTIONS, type ShopOptions } from '../options';
 import { fileView, noCounts, runView, type RunEvent, type RunView } from './run-view';
 
 /** Waits between tries to write what must not be lost, ms. */
@@ -13,15 +22,25 @@ const MOST_TRIES = 120;
 
 /** The rows of runs, and the word to everybody who watches when one of them changes. */
 @Injectable()
-export class RunStore {
+export class RunStore implements OnModuleInit, OnModuleDestroy {
   readonly events = new Subject<RunEvent>();
   private readonly log = new Logger('Runs');
   private closed = false;
+  private unhear: () => void = () => undefined;
 
   constructor(
     @InjectRepository(RunRow) readonly runs: Repository<RunRow>,
     @InjectRepository(RunFileRow) readonly files: Repository<RunFileRow>,
+    @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
+
+  onModuleInit(): void {
+    this.unhear = this.options.process.carrier.hear((word) => void this.heard(word));
+  }
+
+  onModuleDestroy(): void {
+    this.unhear();
+  }
 
   close(): void {
     this.closed = true;
@@ -88,11 +107,33 @@ export class RunStore {
     return (await this.views([await this.run(id)]))[0];
   }
 
-  /** Tells those who watch how a run stands, and one of its files. */
-  async tell(runId: string, fileId?: string): Promise<void> {
+  /** Tells those who watch, whichever process they are connected to, that a run changed, or one of its files. */
+  async tell(run: string, file?: string): Promise<void> {
+    if (this.closed) return;
+    const { process, shop } = this.options;
+    process.carrier.tell({ shop, of: 'run', run, ...(file !== undefined && { file }) });
+    return Promise.resolve();
+  }
+
+  /** Tells them that a run is gone. */
+  tellGone(run: string): void {
+    const { process, shop } = this.options;
+    process.carrier.tell({ shop, of: 'run-gone', run });
+  }
+
+  private async heard(word: Word): Promise<void> {
     if (this.closed || !this.events.observed) return;
+    if (word.of === 'missed') {
+      const runs = await this.runs.find({ where: { finishedAt: IsNull() } }).catch(() => []);
+      for (const { id } of runs) await this.show(id);
+    } else if (word.shop !== this.options.shop) return;
+    else if (word.of === 'run') await this.show(word.run, word.file);
+    else if (word.of === 'run-gone') this.events.next({ gone: word.run });
+  }
+
+  private async show(runId: string, fileId?: string): Promise<void> {
     const run = await this.view(runId).catch(() => null);
-    if (!run) return;
+    if (!run || this.closed) return;
     const file = fileId === undefined ? null : await this.file(fileId).catch(() => null);
     this.events.next(file ? { run, file: fileView(file) } : { run });
   }

@@ -9,7 +9,7 @@ function failing(code: string, times: number) {
 }
 
 describe('what must be stored', () => {
-  const store = () => new RunStore({} as never, {} as never);
+  const store = () => new RunStore({} as never, {} as never, {} as never);
 
   it.each(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ECONNREFUSED'])(
     'is tried again after %s',

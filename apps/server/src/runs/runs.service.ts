@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { rm, stat } from 'node:fs/promises';
+import { stat } from 'node:fs/promises';
 import {
   ConflictException,
   Inject,
@@ -16,12 +16,13 @@ import { slug } from '@brelm/core/export';
 import type { PlannedFile } from '@brelm/core/placement';
 import { SettingRow, type RunFileRow, type RunRow } from '../database/entities';
 import { stopsOfJob, type JobFinding } from '../engine';
-import { OPTIONS, outputsDir, type ShopOptions } from '../options';
+import { OPTIONS, outputsOf, type ShopOptions } from '../options';
 import { ScenesService } from '../scenes/scenes.service';
 import { HousekeepingService } from '../storage/housekeeping.service';
-import { fileAt } from '../workers/made';
+import { DutiesService } from '../machines';
+import { storeOf, type FileStore } from '../files';
 import type { RunJob } from '../workers/tasks';
-import { packPath, QueueService } from './queue.service';
+import { packName, QueueService } from './queue.service';
 import { PlannerService } from './planner.service';
 import { RunStore } from './run-store.service';
 import { fileView, type RunFileView, type RunView } from './run-view';
@@ -85,17 +86,19 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly planner: PlannerService,
     private readonly scenes: ScenesService,
     private readonly housekeeping: HousekeepingService,
+    private readonly duties: DutiesService,
     @InjectRepository(SettingRow) private readonly settings: Repository<SettingRow>,
     @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   onApplicationBootstrap(): void {
     const tidy = () => {
+      if (!this.duties.isOn) return;
       this.going = this.tidy().catch((error: Error) => {
         if (!this.closed) this.log.warn(`old files stay for now: ${error.message}`);
       });
     };
-    tidy();
+    this.duties.while(tidy);
     this.tidying = setInterval(tidy, TIDY_EVERY);
   }
 
@@ -198,6 +201,9 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       pack: asked.pack,
       packName: `${slug(title)}-pack.zip`,
       packBytes: null,
+      packSha256: null,
+      endedBy: null,
+      endedByUntil: null,
       paused: false,
       reason: null,
       cleaned: false,
@@ -216,6 +222,10 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       path: paths[position],
       acceptStops: making.acceptStops,
       attempts: 0,
+      owner: null,
+      token: 0,
+      leaseUntil: null,
+      lost: 0,
       reason: null,
       sha256: null,
       report: null,
@@ -245,7 +255,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
         const before = byKey.get(file.madeOf);
         const findings = before?.findings ? (JSON.parse(before.findings) as JobFinding[]) : [];
         if (!before?.sha256 || (!file.acceptStops && stopsOfJob(findings).length)) continue;
-        if (!(await stat(fileAt(outputsDir(this.options), before.sha256)).catch(() => null))) continue;
+        if (!(await this.outputs.found(before.sha256))) continue;
         const { sha256, report } = before;
         const now = new Date();
         Object.assign(file, {
@@ -321,6 +331,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
         finishedAt: null,
         sha256: null,
         report: null,
+        lost: 0,
         ...(acceptStops ? { acceptStops: true } : {}),
       },
     );
@@ -333,6 +344,8 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       reason: null,
       cleaned: false,
       packBytes: null,
+      packSha256: null,
+      endedBy: null,
     });
     if (!affected) await this.queue.settle(id);
     await this.store.tell(id);
@@ -369,14 +382,14 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     if (!run.finishedAt) throw new ConflictException('This run has not ended: cancel it first.');
     await this.removeMade([run]);
     await this.store.runs.delete({ id });
-    this.store.events.next({ gone: id });
+    this.store.tellGone(id);
   }
 
   async madeFile(id: string): Promise<{ path: string; name: string; size: number }> {
     const row = await this.store.file(id);
     if (row.state !== 'done' || !row.sha256)
       throw new ConflictException(row.reason ?? 'The file is still being made.');
-    return this.there(fileAt(outputsDir(this.options), row.sha256), row.path.split('/').pop()!);
+    return there(await this.outputs.found(row.sha256), row.path.split('/').pop()!);
   }
 
   async packFile(id: string): Promise<{ path: string; name: string; size: number }> {
@@ -385,13 +398,11 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       throw new ConflictException(
         run.reason ?? (run.pack ? 'The pack is still being made.' : 'This run makes no pack.'),
       );
-    return this.there(packPath(this.options, id), run.packName);
+    return there(await this.outputs.foundNamed(packName(id), run.packSha256 ?? undefined), run.packName);
   }
 
-  private async there(path: string, name: string) {
-    const known = await stat(path).catch(() => null);
-    if (!known) throw new NotFoundException('The file was cleaned away: make the run again.');
-    return { path, name, size: known.size };
+  private get outputs(): FileStore {
+    return storeOf(outputsOf(this.options));
   }
 
   async policy(): Promise<{ keepDays: number | null; bytes: number }> {
@@ -435,6 +446,12 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** Removes the packs of runs; their files go by themselves once no run has them any more. */
   private async removeMade(runs: readonly RunRow[]): Promise<void> {
-    for (const { id } of runs) await rm(packPath(this.options, id), { force: true });
+    for (const { id } of runs) await this.outputs.removeNamed(packName(id));
   }
+}
+
+/** A file that is given out. Throws a NotFoundException where it is not kept any more. */
+async function there(path: string | null, name: string) {
+  if (path === null) throw new NotFoundException('The file was cleaned away: make the run again.');
+  return { path, name, size: (await stat(path)).size };
 }

@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { readFile } from 'node:fs/promises';
 import {
   BadRequestException,
   ConflictException,
@@ -17,13 +16,13 @@ import type { Spec } from '@brelm/core/spec';
 import { SampleRow } from '../database/entities';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
 import { LibraryService } from '../library/library.service';
-import { OPTIONS, outputsDir, type ShopOptions } from '../options';
+import { OPTIONS, type ShopOptions, outputsOf, placeOf } from '../options';
 import { PressService, seedOf, type OrderView, type PlacedItem } from '../press/press.service';
 import { jobOf, PlannerService } from '../runs/planner.service';
 import { ScenesService } from '../scenes/scenes.service';
 import { SpecsService } from '../specs/specs.service';
 import { FilesService } from '../storage/files.service';
-import { fileAt } from '../workers/made';
+import { readKept } from '../files';
 import { PoolService } from '../workers/pool.service';
 import type { RunJob } from '../workers/tasks';
 import type { OrderSamplesDto, SampleItemDto } from './samples.dto';
@@ -98,8 +97,8 @@ export class SamplesService {
               job: printOf(file),
               snapshot: p.snapshot,
               ...{ garments, acceptStops, findings: null },
-              filesDir: this.options.filesDir,
-              outputsDir: outputsDir(this.options),
+              place: placeOf(this.options),
+              outputs: outputsOf(this.options),
             },
             signal,
           )
@@ -108,7 +107,7 @@ export class SamplesService {
             const message = `${p.stored.head.name}, ${file.side.name.toLowerCase()}: ${error.message}`;
             throw new UnprocessableEntityException({ message, faults: [{ field: `items[${i}]`, message }] });
           });
-        const bytes = await readFile(fileAt(outputsDir(this.options), made.sha256));
+        const bytes = await readKept(outputsOf(this.options), made.sha256);
         asked[i].prints[k].file = (await this.press.takeFile(bytes)).file;
       }
     }
@@ -177,11 +176,11 @@ export class SamplesService {
     const bytes = await this.pool.samplePhoto({
       ...{ job, snapshot: row.snapshot, wish, misprint: misprintOf(row, this.press) },
       garments: await this.library.garments(),
-      filesDir: this.options.filesDir,
+      place: placeOf(this.options),
     });
     const photo = await this.files.keep(bytes);
     await this.rows.update({ id }, { photo });
-    return this.files.pathOf(photo);
+    return (await this.files.found(photo))!;
   }
 
   private async prepare(item: SampleItemDto, field: string): Promise<Prepared> {

@@ -97,11 +97,9 @@ export class ScenesService {
     const row = await this.row(id);
     const { document } = storedOf(row);
     const named = document.photo ? { 'photo.jpg': document.photo.picture } : filesOf(row);
-    return {
-      name: document.name,
-      text: JSON.stringify(document, null, 1),
-      files: Object.entries(named).map(([as, sha256]) => ({ as, path: this.files.pathOf(sha256) })),
-    };
+    const files: { path: string; as: string }[] = [];
+    for (const [as, sha256] of Object.entries(named)) files.push({ as, path: await this.files.at(sha256) });
+    return { name: document.name, text: JSON.stringify(document, null, 1), files };
   }
 
   /** SHA-256 of the pictures of a scene of one's own by their names; none for others. */

@@ -29,7 +29,7 @@ import { MaterialRow, OwnSeriesRow } from '../database/entities';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
 import { LibraryService } from '../library/library.service';
 import { licenceIn } from '../materials/materials.service';
-import { OPTIONS, type ShopOptions } from '../options';
+import { OPTIONS, type ShopOptions, placeOf } from '../options';
 import { jobOf } from '../runs/planner.service';
 import { RunsService, type Making } from '../runs/runs.service';
 import type { RunView } from '../runs/run-view';
@@ -371,9 +371,9 @@ export class SeriesService {
     texts: boolean,
     signal: AbortSignal,
   ): AsyncGenerator<MadeRow> {
-    const { filesDir } = this.options;
+    const place = placeOf(this.options);
     const garments = await this.library.garments();
-    const task = { layout: layout.text, filesDir };
+    const task = { layout: layout.text, place };
     const common = series.places.some((p) => p.kind === 'words' && p.fit.same);
     const sizes = common
       ? await this.pool.seriesSizes({ ...task, series: JSON.stringify(series) }, signal)

@@ -13,7 +13,7 @@ import { readSheet, sheetDocument, type Sheet } from '@brelm/core/sheet';
 import { SheetRow } from '../database/entities';
 import { DesignsService } from '../designs/designs.service';
 import type { SheetFormat } from '../engine';
-import { OPTIONS, type ShopOptions } from '../options';
+import { OPTIONS, type ShopOptions, placeOf } from '../options';
 import { SpecsService } from '../specs/specs.service';
 import { PoolService } from '../workers/pool.service';
 import { parsedJson } from '../workers/reading';
@@ -153,9 +153,9 @@ export class SheetsService {
     }
     const spec = document.spec === null ? null : await this.specs.get(document.spec).catch(() => null);
     const borderMm = spec?.sticker?.borderMm ?? 0;
-    const { filesDir } = this.options;
+    const place = placeOf(this.options);
     const { bytes, findings } = await this.pool.sheetFile(
-      { text: sheetDocument(document), designs, format, borderMm, acceptStops, filesDir },
+      { text: sheetDocument(document), designs, format, borderMm, acceptStops, place },
       signal,
     );
     if (!bytes)

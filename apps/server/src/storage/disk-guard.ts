@@ -14,6 +14,9 @@ import { OPTIONS, type ShopOptions } from '../options';
 /** Kept free for the database, bytes: one that finds its disk full in the middle of a write may end. */
 export const RESERVE = 128 * 1024 * 1024;
 
+/** What a day's work needs at the least, bytes; where there is less, a process is not ready. */
+export const LEAST_ROOM = 32 * 1024 * 1024;
+
 /** There is too little room for a write; nothing was begun. */
 export class DiskFullError extends Error {
   readonly code = 'ENOSPC';

@@ -1,33 +1,37 @@
 import { createReadStream, type ReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { Inject, Injectable, NotFoundException } from '@nestjs/common';
-import { OPTIONS, type ShopOptions } from '../options';
-import { fileAt, keepBytes } from '../workers/made';
+import { storeOf, type FileStore } from '../files';
+import { OPTIONS, placeOf, type ShopOptions } from '../options';
 
 /** Files by their SHA-256: the same bytes lie there once, and what is there never changes. */
 @Injectable()
 export class FilesService {
-  constructor(@Inject(OPTIONS) private readonly options: ShopOptions) {}
+  private readonly store: FileStore;
 
-  pathOf(sha256: string): string {
-    return fileAt(this.options.filesDir, sha256);
+  constructor(@Inject(OPTIONS) options: ShopOptions) {
+    this.store = storeOf(placeOf(options));
   }
 
   /** Keeps bytes and returns their SHA-256. Throws a WriteError when they cannot be written whole. */
   keep(bytes: Uint8Array): Promise<string> {
-    return keepBytes(this.options.filesDir, bytes);
+    return this.store.keep(bytes);
   }
 
-  /** Where the bytes of a SHA-256 lie; null where they are not there. */
-  async found(sha256: string): Promise<string | null> {
-    const path = this.pathOf(sha256);
-    return (await stat(path).catch(() => null)) ? path : null;
+  /** Where the bytes of a SHA-256 lie on this machine; null where they are not kept. */
+  found(sha256: string): Promise<string | null> {
+    return this.store.found(sha256);
+  }
+
+  /** Where they lie. Throws a NotFoundException where they are not kept. */
+  async at(sha256: string): Promise<string> {
+    const path = await this.found(sha256);
+    if (path === null) throw new NotFoundException('The file is not there any more.');
+    return path;
   }
 
   async open(sha256: string): Promise<{ stream: ReadStream; size: number }> {
-    const path = this.pathOf(sha256);
-    const known = await stat(path).catch(() => null);
-    if (!known) throw new NotFoundException('The file is not there any more.');
-    return { stream: createReadStream(path), size: known.size };
+    const path = await this.at(sha256);
+    return { stream: createReadStream(path), size: (await stat(path)).size };
   }
 }

@@ -1,5 +1,3 @@
-import { readdir, readFile, rename, rm, stat } from 'node:fs/promises';
-import { join } from 'node:path';
 import {
   Inject,
   Injectable,
@@ -27,9 +25,10 @@ import {
 } from '../database/entities';
 import { wantedBy, type Series } from '@brelm/core/series';
 import { sweepBegun } from '../engine';
-import { OPTIONS, outputsDir, type ShopOptions } from '../options';
+import { DutiesService } from '../machines';
+import { readKept, storeOf } from '../files';
+import { OPTIONS, outputsOf, placeOf, type ShopOptions } from '../options';
 import { shaNames } from './sha-names';
-import { fileAt } from '../workers/made';
 
 const HOUR = 3600 * 1000;
 const DAY = 24 * HOUR;
@@ -77,11 +76,13 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
     @InjectRepository(SendingLineRow) private readonly sent: Repository<SendingLineRow>,
     @InjectRepository(FigureDrawingRow) private readonly figures: Repository<FigureDrawingRow>,
     @InjectRepository(RunFileRow) private readonly runFiles: Repository<RunFileRow>,
+    private readonly duties: DutiesService,
     @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
   onApplicationBootstrap(): void {
     const tidy = () =>
+      this.duties.isOn &&
       void this.tidy().catch((error: Error) => this.log.warn(`old files stay for now: ${error.message}`));
     this.timer = setInterval(tidy, EVERY).unref();
     setTimeout(tidy, 60_000).unref();
@@ -100,9 +101,11 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
 
   private async all(now: number): Promise<Tidied> {
     const begun = await sweepBegun(this.options.filesDir, now - BEGUN);
-    const made = await this.sweep(outputsDir(this.options), now - GRACE, (sha256) => this.isMade(sha256));
+    const made = await storeOf(outputsOf(this.options)).sweep(now - GRACE, (sha256) => this.isMade(sha256));
     const materials = await this.forgetUnused(now);
-    const snapshots = await this.sweep(this.options.filesDir, now - BEGUN, (sha256) => this.isKept(sha256));
+    const snapshots = await storeOf(placeOf(this.options)).sweep(now - BEGUN, (sha256) =>
+      this.isKept(sha256),
+    );
     return { made, begun, snapshots, materials };
   }
 
@@ -131,43 +134,6 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
         .where('t.id LIKE :id', { id: `own-${sha256}-%` })
         .getExists())
     );
-  }
-
-  /**
-   * Removes files of a content-addressed folder that are older than `before` and not needed. Each is put
-   * aside first and looked at again: what came into its place meanwhile, or was referred to, stays.
-   */
-  private async sweep(
-    folder: string,
-    before: number,
-    needed: (sha256: string) => Promise<boolean>,
-  ): Promise<number> {
-    let removed = 0;
-    for (const shard of await readdir(folder).catch(() => [])) {
-      if (!/^[0-9a-f]{2}$/.test(shard)) continue;
-      for (const name of await readdir(join(folder, shard)).catch(() => [])) {
-        const aside = name.endsWith('.gone');
-        const sha256 = aside ? name.slice(0, -5) : name;
-        if (!/^[0-9a-f]{64}$/.test(sha256)) continue;
-        const path = fileAt(folder, sha256);
-        const gone = `${path}.gone`;
-        if (!aside) {
-          const known = await stat(path).catch(() => null);
-          if (!known || known.mtimeMs > before || (await needed(sha256))) continue;
-          await rename(path, gone).catch(() => undefined);
-        }
-        const again = await stat(gone).catch(() => null);
-        if (!again) continue;
-        if (again.mtimeMs > before || (await needed(sha256))) {
-          // The bytes are the same, whichever of the two stays.
-          await rename(gone, path);
-          continue;
-        }
-        await rm(gone, { force: true });
-        removed++;
-      }
-    }
-    return removed;
   }
 
   /** Marks materials that nothing refers to, and forgets those that nothing referred to for long. */
@@ -254,7 +220,7 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
     const snapshots = [...(await snapshotsOf(this.runFiles)), ...(await snapshotsOf(this.samples))];
     for (const { snapshot } of snapshots) {
       used.add(snapshot);
-      read(await readFile(fileAt(this.options.filesDir, snapshot), 'utf8').catch(() => ''));
+      read(await readKept(placeOf(this.options), snapshot).then(String, () => ''));
     }
     return used;
   }

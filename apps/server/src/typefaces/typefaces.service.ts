@@ -13,7 +13,7 @@ import { CATALOGUE, catalogueFace, faceWords, ownFace, ownFaceId } from '@brelm/
 import { DesignRow, FavouriteTypefaceRow, TypefaceRow } from '../database/entities';
 import { FontError, facesWith, type OwnFont } from '../engine';
 import { FilesService } from '../storage/files.service';
-import { OPTIONS, type ShopOptions } from '../options';
+import { OPTIONS, type ShopOptions, placeOf } from '../options';
 import { PoolService } from '../workers/pool.service';
 import type { Sample } from '../workers/sample';
 
@@ -110,7 +110,7 @@ export class TypefacesService {
 
   async file(id: string): Promise<Uint8Array> {
     this.check(id);
-    const bytes = await this.pool.face(id, this.options.filesDir);
+    const bytes = await this.pool.face(id, placeOf(this.options));
     if (!bytes) throw new NotFoundException(`There is no typeface ${id}.`);
     return bytes;
   }
@@ -123,7 +123,7 @@ export class TypefacesService {
   /** The seller's words in a typeface; letters that it lacks are left out. */
   async sample(id: string, text: string): Promise<Sample> {
     this.check(id);
-    const sample = await this.pool.sample(id, text, this.options.filesDir);
+    const sample = await this.pool.sample(id, text, placeOf(this.options));
     if (!sample) throw new NotFoundException(`There is no typeface ${id}.`);
     return sample;
   }

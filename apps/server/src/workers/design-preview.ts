@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import type { Garment } from '@brelm/core/colour';
 import { cutOutRoughly } from '@brelm/core/cutline';
@@ -8,7 +7,7 @@ import { resolve } from '@brelm/core/resolve';
 import { judgeGarments, worstOnEach, type GarmentContrast } from '@brelm/core/proof';
 import type { Spec } from '@brelm/core/spec';
 import { loadMaterials, loadPictures, makeSurface } from '../engine';
-import { fileAt } from './made';
+import { readKept, type Place } from '../files';
 
 export interface PreviewTask {
   /** The design as JSON. */
@@ -16,7 +15,7 @@ export interface PreviewTask {
   /** What it is judged by; null where the product is not known any more. */
   spec: Spec | null;
   garments: Garment[];
-  filesDir: string;
+  place: Place;
 }
 
 /** Long side of a preview, px: twice what a row of the shelf shows. */
@@ -25,12 +24,12 @@ const PREVIEW_SIDE = 200;
 const PICTURE_SIDE = 1000;
 
 /** Paints a design's first side small, in its first colourway, and judges all sides on its garments. */
-export async function designPreviewTask({ text, spec, garments, filesDir }: PreviewTask): Promise<{
+export async function designPreviewTask({ text, spec, garments, place }: PreviewTask): Promise<{
   picture: Uint8Array;
   verdicts: GarmentContrast[];
 }> {
   const design = readDesign(JSON.parse(text));
-  const read = (sha256: string) => readFile(fileAt(filesDir, sha256));
+  const read = (sha256: string) => readKept(place, sha256);
   const materials = await loadMaterials(design, read);
   // A picture that is gone leaves its place empty; the design itself says so when it is opened.
   const pictures = await loadPictures(design, (m) => read(m.sha256 ?? 'none'), PICTURE_SIDE).catch(

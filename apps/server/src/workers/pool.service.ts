@@ -17,6 +17,7 @@ import {
   type readGiven,
   type Upload,
 } from '../engine';
+import type { Place } from '../files';
 import { EndedError, ProcessPool } from './process-pool';
 import type { SheetFinding } from '@brelm/core/sheet';
 import type { PreviewTask } from './design-preview';
@@ -201,12 +202,12 @@ export class PoolService {
     }).catch(asUpload(name));
   }
 
-  face(id: string, filesDir: string): Promise<Uint8Array | null> {
-    return this.run(this.quick, 'faceFileTask', { id, filesDir });
+  face(id: string, place: Place): Promise<Uint8Array | null> {
+    return this.run(this.quick, 'faceFileTask', { id, place });
   }
 
-  sample(id: string, text: string, filesDir: string): Promise<Sample | null> {
-    return this.run(this.quick, 'sampleTask', { id, text, filesDir });
+  sample(id: string, text: string, place: Place): Promise<Sample | null> {
+    return this.run(this.quick, 'sampleTask', { id, text, place });
   }
 
   private async run<T>(on: ProcessPool, name: TaskName, task: unknown, signal?: AbortSignal): Promise<T> {

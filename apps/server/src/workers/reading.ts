@@ -1,5 +1,4 @@
 import { byMonth, readDemandCsv, type OwnFigure } from '@brelm/core/demand';
-import { readFile } from 'node:fs/promises';
 import {
   headOf,
   readDesign,
@@ -21,7 +20,7 @@ import {
   unpackFont,
   type OwnFont,
 } from '../engine';
-import { fileAt } from './made';
+import { readKept, type Place } from '../files';
 import { sampleOf, type Sample } from './sample';
 
 /** Tasks that read what comes from outside, or what may be long: documents, specs, tables, typefaces. */
@@ -92,20 +91,16 @@ export async function readFontTask({ bytes }: FontTask): Promise<{ fonts: OwnFon
 
 export interface FaceTask {
   id: string;
-  filesDir: string;
+  place: Place;
 }
-const ownBytes = (filesDir: string) => (sha256: string) => readFile(fileAt(filesDir, sha256));
+const ownBytes = (place: Place) => (sha256: string) => readKept(place, sha256);
 
 /** A typeface's file, unpacked; null for one that is not there. */
-export const faceFileTask = async ({ id, filesDir }: FaceTask): Promise<Uint8Array | null> =>
-  (await typefaceBytes(id, ownBytes(filesDir)).catch(() => undefined)) ?? null;
+export const faceFileTask = async ({ id, place }: FaceTask): Promise<Uint8Array | null> =>
+  (await typefaceBytes(id, ownBytes(place)).catch(() => undefined)) ?? null;
 
 /** Words set in a typeface; null for one that is not there. */
-export async function sampleTask({
-  id,
-  filesDir,
-  text,
-}: FaceTask & { text: string }): Promise<Sample | null> {
-  const face = await loadTypeface(id, ownBytes(filesDir)).catch(() => undefined);
+export async function sampleTask({ id, place, text }: FaceTask & { text: string }): Promise<Sample | null> {
+  const face = await loadTypeface(id, ownBytes(place)).catch(() => undefined);
   return face ? sampleOf(face, text) : null;
 }

@@ -1,4 +1,5 @@
 import { UploadError } from '../engine';
+import type { Place } from '../files';
 import type { DatabaseOptions } from '../options';
 
 export interface RestoreTask {
@@ -6,7 +7,7 @@ export interface RestoreTask {
   path: string;
   /** Where it goes; both have nothing yet. */
   database: DatabaseOptions;
-  filesDir: string;
+  place: Place;
   /** Bytes that it may have when it is unpacked. */
   room: number;
 }
@@ -15,7 +16,7 @@ export interface RestoreTask {
 export async function restoreShopTask({
   path,
   database,
-  filesDir,
+  place,
   room,
 }: RestoreTask): Promise<{ rows: number; files: number }> {
   // With the database's own code, which no other task needs.
@@ -28,7 +29,7 @@ export async function restoreShopTask({
           `it has ${Math.ceil(backup.bytes / 1e6)} MB, and the disk has room for ${Math.max(0, Math.floor(room / 1e6))}`,
         );
       await verifyBackup(backup);
-      return await restoreBackup(backup, { database, filesDir });
+      return await restoreBackup(backup, { database, place });
     } finally {
       backup.close();
     }

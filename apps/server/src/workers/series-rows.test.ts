@@ -7,11 +7,12 @@ import { DocumentError } from '@brelm/core/fields';
 import { lettering, letteringLine, place } from '@brelm/core/parts';
 import { emptyRow, seriesDocument, USUAL_FIT, type Series } from '@brelm/core/series';
 import { shippedGarments, shippedSpecs } from '../engine';
-import { fileAt, keepBytes } from './made';
+import { fileAt, keepBytes } from '../files';
 import { readSeriesText, seriesRowsTask, seriesSizesTask, type RowsTask } from './series-rows';
 import { uploadTable, type RunJob } from './tasks';
 
 const filesDir = mkdtempSync(join(tmpdir(), 'brelm-rows-'));
+const kept = { folder: filesDir };
 afterAll(() => rmSync(filesDir, { recursive: true, force: true }));
 
 const board = { spec: 's', side: 'front', width: 900, height: 900, dpi: 300 };
@@ -37,7 +38,7 @@ const series = (...ranks: string[]): Series => ({
 const text = (design = layout) => JSON.stringify(documentOf(design));
 const made = (s: Series, over: Partial<RowsTask> = {}) =>
   seriesRowsTask({
-    ...{ layout: text(), series: seriesDocument(s), filesDir, garments: shippedGarments() },
+    ...{ layout: text(), series: seriesDocument(s), place: kept, garments: shippedGarments() },
     ...{ pictures: [], sizes: {}, texts: false },
     ...over,
   });
@@ -79,7 +80,7 @@ describe('rows that are laid out in a child process', () => {
 
   it('have sizes in common that are worked out of all of them', async () => {
     const all = series('Owl', 'Lamplighter');
-    const sizes = await seriesSizesTask({ layout: text(), series: seriesDocument(all), filesDir });
+    const sizes = await seriesSizesTask({ layout: text(), series: seriesDocument(all), place: kept });
     expect(Object.keys(sizes)).toEqual(['0']);
     const [alone] = await made(series('Owl'), { texts: true });
     const [common] = await made(series('Owl'), { texts: true, sizes });
@@ -104,15 +105,15 @@ describe('rows that are laid out in a child process', () => {
 describe('bytes that are kept', () => {
   it('lie once, are marked as asked for, and mended where they are cut off', async () => {
     const bytes = Buffer.from('the same bytes');
-    const sha256 = await keepBytes(filesDir, bytes);
+    const sha256 = await keepBytes(kept, bytes);
     const path = fileAt(filesDir, sha256);
     const old = new Date(2020, 0, 1);
     utimesSync(path, old, old);
-    expect(await keepBytes(filesDir, bytes)).toBe(sha256);
+    expect(await keepBytes(kept, bytes)).toBe(sha256);
     expect(statSync(path).mtimeMs).toBeGreaterThan(old.getTime());
     // A server that was killed in the middle of a copy by hand, say.
     writeFileSync(path, 'the sa');
-    await keepBytes(filesDir, bytes);
+    await keepBytes(kept, bytes);
     expect(readFileSync(path)).toEqual(bytes);
     expect(existsSync(`${path}.part`)).toBe(false);
   });

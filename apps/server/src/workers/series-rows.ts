@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises';
 import type { Garment } from '@brelm/core/colour';
 import { artworkText, documentOf, headOf, readDesign, type DesignHead } from '@brelm/core/design';
 import { artworkLines } from '@brelm/core/listing';
@@ -13,7 +12,7 @@ import {
 } from '@brelm/core/series';
 import { catalogueFace } from '@brelm/core/type';
 import { loadMaterials, seriesWorld } from '../engine';
-import { fileAt, keepBytes } from './made';
+import { keepBytes, readKept, type Place } from '../files';
 import { parsedJson } from './reading';
 
 /** What a list needs of a series. */
@@ -36,18 +35,18 @@ export interface SeriesTask {
   layout: string;
   /** The series as JSON; its rows are those that are asked for. */
   series: string;
-  filesDir: string;
+  place: Place;
 }
 
 /** Sizes that rows have in common, by the number of their place. */
 export async function seriesSizesTask({
   layout,
   series,
-  filesDir,
+  place,
 }: SeriesTask): Promise<Record<number, number>> {
   const design = readDesign(JSON.parse(layout));
   const read = readSeries(JSON.parse(series));
-  const materials = await loadMaterials(design, (sha256) => readFile(fileAt(filesDir, sha256)));
+  const materials = await loadMaterials(design, (sha256) => readKept(place, sha256));
   return sizesOfSeries(design, read, read.rows, materials);
 }
 
@@ -74,10 +73,10 @@ export interface MadeRow {
 
 /** Rows of a series as designs, each kept as a state that work can be started with. */
 export async function seriesRowsTask(task: RowsTask): Promise<MadeRow[]> {
-  const { filesDir, garments, sizes, texts } = task;
+  const { place, garments, sizes, texts } = task;
   const layout = readDesign(JSON.parse(task.layout));
   const series = readSeries(JSON.parse(task.series));
-  const materials = await loadMaterials(layout, (sha256) => readFile(fileAt(filesDir, sha256)));
+  const materials = await loadMaterials(layout, (sha256) => readKept(place, sha256));
   const pictures = new Map(task.pictures);
   const world = await seriesWorld(layout, series, series.rows, materials, garments, (name) =>
     Promise.resolve(pictures.get(name) ?? null),
@@ -93,7 +92,7 @@ export async function seriesRowsTask(task: RowsTask): Promise<MadeRow[]> {
     out.push({
       ...{ row: row.id, name: design.name, head: headOf(design), lines: artworkLines(design) },
       troubles: [...troubles, ...drawn],
-      snapshot: texts ? '' : await keepBytes(filesDir, Buffer.from(artworkText(text))),
+      snapshot: texts ? '' : await keepBytes(place, Buffer.from(artworkText(text))),
       ...(texts ? { text } : {}),
     });
   }

@@ -1,8 +1,7 @@
-import { readFile } from 'node:fs/promises';
 import { readDesign } from '@brelm/core/design';
 import { readSheet, type SheetFinding } from '@brelm/core/sheet';
 import { makeSheetFile, sheetContents, sheetFindings, type SheetDesign, type SheetFormat } from '../engine';
-import { fileAt } from './made';
+import { readKept, type Place } from '../files';
 
 export interface SheetTask {
   /** The sheet as JSON. */
@@ -14,7 +13,7 @@ export interface SheetTask {
   borderMm: number;
   /** Its file is made although something is wrong with it. */
   acceptStops: boolean;
-  filesDir: string;
+  place: Place;
 }
 
 /** A sheet as a file; none where something is wrong with it that is not accepted. */
@@ -24,13 +23,13 @@ export async function sheetFileTask({
   format,
   borderMm,
   acceptStops,
-  filesDir,
+  place,
 }: SheetTask): Promise<{
   bytes: Uint8Array | null;
   findings: SheetFinding[];
 }> {
   const sheet = readSheet(JSON.parse(text));
-  const font = (sha256: string) => readFile(fileAt(filesDir, sha256));
+  const font = (sha256: string) => readKept(place, sha256);
   const contents = await sheetContents(
     sheet,
     new Map(

@@ -26,14 +26,13 @@ import {
   sceneMaps,
   sceneOf,
   stopsOfJob,
-  writeAside,
   writePack,
   type AskedPrint,
   type FileJob,
   type JobFinding,
   type MadeReport,
 } from '../engine';
-import { fileAt } from './made';
+import { keepBytes, readKept, storeOf, type Place } from '../files';
 import { told } from './outcome';
 
 // Threads enough are at work as it is: each picture is one thread's.
@@ -67,11 +66,13 @@ export interface JobTask {
   snapshot: string;
   /** All garment colours. */
   garments: Garment[];
-  filesDir: string;
+  /** Where pictures, typefaces and states of designs lie. */
+  place: Place;
 }
 
 export interface MakeTask extends JobTask {
-  outputsDir: string;
+  /** Where what is made is kept. */
+  outputs: Place;
   acceptStops: boolean;
   /** What its proof has found, where that is known. */
   findings: JobFinding[] | null;
@@ -96,14 +97,14 @@ export class StopError extends Error {
   }
 }
 
-async function prepared({ job, snapshot, filesDir }: JobTask) {
-  const document: unknown = JSON.parse(await readFile(fileAt(filesDir, snapshot), 'utf8'));
+async function prepared({ job, snapshot, place }: JobTask) {
+  const document: unknown = JSON.parse((await readKept(place, snapshot)).toString('utf8'));
   const design: Design = readDesign(document);
   const side = job.spec.sides.find((s) => s.id === job.side)!;
   const { colourway, spec, placement, apart, format, smallest } = job;
   const fileJob: FileJob = { design, colourway, spec, side, placement, apart, format, smallest };
-  const read = (m: Material) => readFile(fileAt(filesDir, m.sha256 ?? 'none'));
-  const materials = await loadMaterials(design, (sha256) => readFile(fileAt(filesDir, sha256)));
+  const read = (m: Material) => readKept(place, m.sha256 ?? 'none');
+  const materials = await loadMaterials(design, (sha256) => readKept(place, sha256));
   return { design, fileJob, read, materials };
 }
 
@@ -128,15 +129,23 @@ export const proofTask = told(async (task: JobTask) => {
 /** The scene that was used last: a run makes many pictures of one. */
 let lastScene: { key: string; scene: Scene; maps: SceneMaps } | null = null;
 
+/** Where the pictures of a scene lie on this machine, by their names. */
+async function pathsOf(place: Place, files: Record<string, string>): Promise<(name: string) => string> {
+  const paths = new Map<string, string>();
+  for (const [name, sha256] of Object.entries(files))
+    paths.set(name, (await storeOf(place).found(sha256)) ?? '');
+  return (name) => paths.get(name) ?? '';
+}
+
 /** A scene with its pictures: one that ships, or the seller's own. */
-async function sceneFor({ job, filesDir }: JobTask, wish: MockupWish) {
+async function sceneFor({ job, place }: JobTask, wish: MockupWish) {
   const scene = job.scene ?? sceneOf(wish.scene);
   if (!scene) throw new RangeError(`There is no scene "${wish.scene}" any more.`);
   const key = job.scene ? JSON.stringify(scene) : scene.id;
   if (lastScene?.key === key) return lastScene;
   const maps = scene.photo
-    ? await photoSceneMaps(scene, await readFile(fileAt(filesDir, scene.photo.picture)))
-    : await sceneMaps(scene, job.sceneFiles && ((name) => fileAt(filesDir, job.sceneFiles![name])));
+    ? await photoSceneMaps(scene, await readKept(place, scene.photo.picture))
+    : await sceneMaps(scene, job.sceneFiles && (await pathsOf(place, job.sceneFiles)));
   return (lastScene = { key, scene, maps });
 }
 
@@ -172,7 +181,7 @@ async function mockupOf(task: MakeTask, wish: MockupWish): Promise<MadeResult> {
     pictures,
     rasterSource(design, read),
   );
-  await writeAside(fileAt(task.outputsDir, file.sha256), file.bytes);
+  await keepBytes(task.outputs, file.bytes);
   return { sha256: file.sha256, report: file.report, findings: [] };
 }
 
@@ -185,7 +194,7 @@ export const makeTask = told(async (task: MakeTask): Promise<MadeResult> => {
   const stops = stopsOfJob(findings);
   if (stops.length && !task.acceptStops) throw new StopError(stops);
   const file = await makeFile(fileJob, materials, rasterSource(design, read));
-  await writeAside(fileAt(task.outputsDir, file.sha256), file.bytes);
+  await keepBytes(task.outputs, file.bytes);
   return { sha256: file.sha256, report: file.report, findings };
 });
 
@@ -203,17 +212,18 @@ export interface PackedFile {
 }
 
 export interface PackTask {
-  path: string;
+  /** The archive's name among what is made. */
+  name: string;
   files: PackedFile[];
-  filesDir: string;
-  outputsDir: string;
+  place: Place;
+  outputs: Place;
 }
 
-async function manifestOf({ files, filesDir }: PackTask): Promise<Manifest> {
+async function manifestOf({ files, place }: PackTask): Promise<Manifest> {
   const designs = new Map<string, Design>();
   for (const { snapshot } of files)
     if (!designs.has(snapshot))
-      designs.set(snapshot, readDesign(JSON.parse(await readFile(fileAt(filesDir, snapshot), 'utf8'))));
+      designs.set(snapshot, readDesign(JSON.parse((await readKept(place, snapshot)).toString('utf8'))));
   return {
     format: 'brelm-manifest',
     version: 1,
@@ -278,14 +288,17 @@ export function uploadTable(
 }
 
 /** Puts the files of a run in one archive with their manifest. */
-export const packTask = told(async (task: PackTask) =>
-  writePack(
-    task.path,
+export const packTask = told(async (task: PackTask) => {
+  const store = storeOf(task.outputs);
+  const written = await writePack(
+    store.pathOf(task.name),
     await manifestOf(task),
-    (f) => readFile(fileAt(task.outputsDir, f.sha256)),
+    (f) => readKept(task.outputs, f.sha256),
     uploadTable(task.files),
-  ),
-);
+  );
+  await store.put(task.name);
+  return written;
+});
 
 export const inspectTask = told(({ bytes, name }: { bytes: Uint8Array; name: string }) =>
   inspectUpload(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.length), name),

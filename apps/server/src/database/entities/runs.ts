@@ -25,6 +25,11 @@ export class RunRow {
   @Column('text', { nullable: true }) reason!: string | null;
   /** Its files were removed by the policy for old ones. */
   @Column('boolean', { default: false }) cleaned!: boolean;
+  /** SHA-256 of its pack, by which another machine knows that it has all of it. */
+  @Column('char', { length: 64, name: 'pack_sha256', nullable: true }) packSha256!: string | null;
+  /** Who is ending it, and until when nobody else does. */
+  @Column('varchar', { length: 80, name: 'ended_by', nullable: true }) endedBy!: string | null;
+  @Column('datetime', { precision: 3, name: 'ended_by_until', nullable: true }) endedByUntil!: Date | null;
   @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
   @Column('datetime', { precision: 3, name: 'finished_at', nullable: true }) finishedAt!: Date | null;
 }
@@ -46,7 +51,16 @@ export class RunFileRow {
   @Column('varchar', { length: 600 }) path!: string;
   /** Stops of the proof are known and taken. */
   @Column('boolean', { name: 'accept_stops' }) acceptStops!: boolean;
+  /** Times that it was begun. */
   @Column('int') attempts!: number;
+  /** Which process makes it; null for none. */
+  @Column('varchar', { length: 80, nullable: true }) owner!: string | null;
+  /** Counts its claims: what was made under an earlier one does not count any more. */
+  @Column('int', { default: 0 }) token!: number;
+  /** Until then it is its owner's, by the database's clock. */
+  @Column('datetime', { precision: 3, name: 'lease_until', nullable: true }) leaseUntil!: Date | null;
+  /** Times that its owner went away in the middle of it, since somebody last asked for it. */
+  @Column('int', { default: 0 }) lost!: number;
   @Column('text', { nullable: true }) reason!: string | null;
   @Column('char', { length: 64, nullable: true }) sha256!: string | null;
   @Column('text', { nullable: true }) report!: string | null;
@@ -55,4 +69,12 @@ export class RunFileRow {
   @Index() @Column('char', { length: 64, name: 'made_of', nullable: true }) madeOf!: string | null;
   @Column('datetime', { precision: 3, name: 'started_at', nullable: true }) startedAt!: Date | null;
   @Column('datetime', { precision: 3, name: 'finished_at', nullable: true }) finishedAt!: Date | null;
+}
+
+/** What one process at a time does for a shop, and which one that is. */
+@Entity('duties')
+export class DutyRow {
+  @PrimaryColumn('varchar', { length: 40 }) name!: string;
+  @Column('varchar', { length: 80 }) owner!: string;
+  @Column('datetime', { precision: 3, name: 'lease_until' }) leaseUntil!: Date;
 }

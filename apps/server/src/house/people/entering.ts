@@ -1,5 +1,6 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import type { PersonRow } from '../entities';
+import { HOUSE, type HouseOptions } from '../house-options';
 import { PeopleService } from './people.service';
 import { sessionHash } from './session-store';
 import { TooManyTries, Tries } from './tries';
@@ -8,9 +9,14 @@ import type { Asked } from './who';
 /** How somebody comes in, by whatever they showed: tries are counted, and the session is a new one. */
 @Injectable()
 export class Entering {
-  private readonly tries = new Tries();
+  private readonly tries: Tries;
 
-  constructor(private readonly people: PeopleService) {}
+  constructor(
+    private readonly people: PeopleService,
+    @Inject(HOUSE) { process }: HouseOptions,
+  ) {
+    this.tries = new Tries(process.carrier);
+  }
 
   /** Counts a try; see Tries. Throws TooManyTries. */
   async beginTry(name: string, request: Asked): Promise<void> {

@@ -75,7 +75,8 @@ export class PeopleService {
   }
 
   private seal(): Promise<Seal> {
-    this.sealed ??= keyIn(join(this.options.shopsDir, 'house.key')).then(sealWith);
+    const { shopsDir, keys } = this.options;
+    this.sealed ??= keyIn(join(shopsDir, 'house.key'), 'house', keys).then(sealWith);
     return this.sealed;
   }
 

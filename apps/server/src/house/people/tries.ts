@@ -1,5 +1,6 @@
 import { HttpException } from '@nestjs/common';
-import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible';
+import type { Carrier } from '../../machines';
+import type { RateLimiterAbstract, RateLimiterRes } from 'rate-limiter-flexible';
 
 /** Too many tries; again after so many seconds. */
 export class TooManyTries extends HttpException {
@@ -18,8 +19,13 @@ const QUARTER = 15 * 60;
  * somebody of that name: ten of one name, or fifty of one address, within a quarter of an hour.
  */
 export class Tries {
-  private readonly byName = new RateLimiterMemory({ keyPrefix: 'name', points: 10, duration: QUARTER });
-  private readonly byAddress = new RateLimiterMemory({ keyPrefix: 'address', points: 50, duration: QUARTER });
+  private readonly byName: RateLimiterAbstract;
+  private readonly byAddress: RateLimiterAbstract;
+
+  constructor({ counter }: Pick<Carrier, 'counter'>) {
+    this.byName = counter({ keyPrefix: 'name', points: 10, duration: QUARTER });
+    this.byAddress = counter({ keyPrefix: 'address', points: 50, duration: QUARTER });
+  }
 
   /** Throws TooManyTries where nobody may try just now. Each try counts until it is told that it went well. */
   async begin(name: string, address: string): Promise<void> {

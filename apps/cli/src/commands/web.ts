@@ -1,0 +1,38 @@
+import { join } from 'node:path';
+import { options, portOf, UsageError } from '../arguments';
+import { readConnection } from '../database/connection';
+import { say } from '../say';
+import { ROOT } from './start';
+import { askedToEnd, asFurther } from './together';
+
+/** `brelm web --connect FILE`: answers requests beside a Brelm that runs here or on another machine, until Ctrl-C or SIGTERM. */
+export async function run(args: string[]): Promise<number> {
+  const { values } = options(args, {
+    connect: { type: 'string' },
+    data: { type: 'string' },
+    port: { type: 'string', default: '4781' },
+    'status-port': { type: 'string' },
+  });
+  if (values.connect === undefined)
+    throw new UsageError('--connect is missing: name the connect.json of the Brelm that it is for');
+  const port = portOf('port', values.port);
+  const status = values['status-port'];
+  const statusPort = status === undefined ? undefined : portOf('status-port', status);
+  const further = await asFurther(readConnection(values.connect), 'web', values.data);
+  const end = askedToEnd();
+  const { startServer } = await import('@brelm/server');
+  const server = await startServer({
+    ...{ ...further, port, statusPort, demo: false, webDir: join(ROOT, 'apps/web/dist') },
+    alone: further.team === undefined,
+  }).catch((error: NodeJS.ErrnoException) => {
+    if (error.code === 'EADDRINUSE')
+      throw new UsageError(`port ${port} is taken. Choose another with --port.`);
+    throw error;
+  });
+  if (server.status) say(`how it stands: ${server.status}/ready, ${server.status}/metrics`);
+  process.stdout.write(`Brelm is ready: ${server.url}\n`);
+  await end;
+  say('stopping…');
+  await server.close();
+  return 0;
+}

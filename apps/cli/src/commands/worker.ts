@@ -1,0 +1,37 @@
+import { options, portOf, UsageError } from '../arguments';
+import { readConnection } from '../database/connection';
+import { say } from '../say';
+import { askedToEnd, asFurther } from './together';
+
+/** `brelm worker --connect FILE`: makes files for a Brelm that runs here or on another machine, until Ctrl-C or SIGTERM. */
+export async function run(args: string[]): Promise<number> {
+  const { values } = options(args, {
+    connect: { type: 'string' },
+    data: { type: 'string' },
+    'at-once': { type: 'string' },
+    drain: { type: 'string', default: '60' },
+    'status-port': { type: 'string' },
+  });
+  if (values.connect === undefined)
+    throw new UsageError('--connect is missing: name the connect.json of the Brelm that it is for');
+  const [atOnce, drain] = [Number(values['at-once'] ?? 1), Number(values.drain)];
+  if (!Number.isInteger(atOnce) || atOnce < 1 || atOnce > 64)
+    throw new UsageError(`--at-once: "${values['at-once']}" is no number of files; use 1 to 64`);
+  if (!(drain >= 0 && drain <= 3600))
+    throw new UsageError(`--drain: "${values.drain}" is no number of seconds; use 0 to 3600`);
+  const status = values['status-port'];
+  const statusPort = status === undefined ? undefined : portOf('status-port', status);
+  const further = await asFurther(readConnection(values.connect), 'worker', values.data);
+  const end = askedToEnd();
+  const { startWorker } = await import('@brelm/server');
+  const worker = await startWorker({
+    ...{ ...further, statusPort },
+    ...(values['at-once'] !== undefined && { atOnce }),
+  });
+  if (worker.status) say(`how it stands: ${worker.status}/ready, ${worker.status}/metrics`);
+  process.stdout.write('The worker is ready.\n');
+  await end;
+  say('taking nothing more on; what is in work is made to its end…');
+  await worker.stop(drain * 1000);
+  return 0;
+}
