@@ -12,6 +12,15 @@ export function options<T extends NonNullable<ParseArgsConfig['options']>>(args:
   }
 }
 
+/** How many files are made at once; undefined where it was not said. Throws a UsageError. */
+export function atOnceOf(given: string | undefined, least: number): number | undefined {
+  if (given === undefined) return undefined;
+  const n = Number(given);
+  if (!Number.isInteger(n) || n < least || n > 64)
+    throw new UsageError(`--at-once: "${given}" is no number of files; use ${least} to 64`);
+  return n;
+}
+
 /** A port. Throws a UsageError. */
 export function portOf(option: string, given: string): number {
   const port = Number(given);

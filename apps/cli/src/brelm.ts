@@ -5,7 +5,7 @@ const HELP = `Usage: ./brelm COMMAND
 
   start [--port 4780] [--data DIR] [--empty] [--searches URL] [--draughtsman URL] [--copies DIR [--copies-kept 14]]
         [--team [--address https://NAME] | --alone]
-        [--engine] [--files URL] [--status-port N]
+        [--engine [--at-once N]] [--files URL] [--status-port N]
                                                start Brelm and print its address; a copy of each shop a day; with --team
                                                people sign in; with --engine other processes take part
   worker --connect FILE [--data DIR] [--at-once N] [--drain 60] [--status-port N]

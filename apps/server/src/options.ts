@@ -49,6 +49,8 @@ export interface ServerOptions extends Omit<ShopOptions, 'home' | 'shop' | 'proc
   /** This process among others; the only one where it is left out. */
   process?: ThisProcess;
 
+  /** Files that are made at once, where several processes share the work; 0 for none here, its cores where it is left out. */
+  atOnce?: number;
   /** A port on which it says how it stands (health, readiness, metrics); on none where it is left out. */
   statusPort?: number;
   /** 127.0.0.1 only; 0 takes any free port. */

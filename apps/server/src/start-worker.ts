@@ -12,10 +12,7 @@ export interface RunningWorker {
 }
 
 export type WorkerOptions = Omit<ServerOptions, 'port' | 'webDir' | 'demo' | 'process'> &
-  Required<Pick<ServerOptions, 'process'>> & {
-    /** Files that are made at once; as many as there are cores where it is left out, at most four. */
-    atOnce?: number;
-  };
+  Required<Pick<ServerOptions, 'process'>>;
 
 /** After so long, ms, whoever calls is not listened to any more. */
 const PATIENCE = 2000;

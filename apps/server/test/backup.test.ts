@@ -1,5 +1,6 @@
 import { execFile } from 'node:child_process';
 import { createHash } from 'node:crypto';
+import { once } from 'node:events';
 import {
   createWriteStream,
   existsSync,
@@ -7,6 +8,7 @@ import {
   readdirSync,
   readFileSync,
   rmSync,
+  symlinkSync,
   writeFileSync,
 } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -16,7 +18,7 @@ import { unzipSync, zipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import { DataSource } from 'typeorm';
 import { readDesign } from '@brelm/core/design';
-import { backupOf, BackupError, openBackup, restoreBackup, verifyBackup } from '@brelm/server';
+import { backupOf, BackupError, openBackup, restoreBackup, verifyBackup, writeCopy } from '@brelm/server';
 import { databaseAt } from '../../cli/src/database/shop';
 import { startDatabase, type RunningDatabase } from '../../cli/src/database/mariadb';
 import { rowLine, rowOf } from '../src/backup/format';
@@ -269,6 +271,47 @@ describe('a copy that nobody takes any more', () => {
     await expect(done).rejects.toThrow();
     await until(async () => (await connections()) <= before);
     await withRows(shop.database, (db) => db.query("DELETE FROM designs WHERE name = 'W'"));
+  });
+});
+
+describe('a copy that something comes in the way of', () => {
+  const many = (n: number) =>
+    withRows(shop.database, (db) =>
+      db.query(
+        `INSERT INTO designs (id, name, revision, document, created_at, updated_at)
+          SELECT UUID(), 'W', 1, REPEAT('${'x'.repeat(64)}', 4000), NOW(3), NOW(3) FROM seq_1_to_${n}`,
+      ),
+    );
+  afterAll(() => withRows(shop.database, (db) => db.query("DELETE FROM designs WHERE name = 'W'")));
+
+  it('whose database is away in the middle fails, leaves the last one as it was, and the next is whole', async () => {
+    await many(60);
+    const file = at('away/copy.zip');
+    await writeCopy(file, { ...from(), made: false });
+    const before = readFileSync(file);
+    const pid = shop.database.pid();
+    const { archive, done } = backupOf({ ...from(), made: false });
+    // Nobody reads on: the tables are half sent.
+    await once(archive, 'readable');
+    process.kill(pid, 'SIGKILL');
+    archive.on('error', () => undefined).resume();
+    await expect(done).rejects.toThrow();
+    await until(() => Promise.resolve(shop.database.pid() !== pid));
+    await until(async () => (await askOf(shop, 'health')).status === 200);
+    expect(readFileSync(file).equals(before)).toBe(true);
+    await writeCopy(file, { ...from(), made: false });
+    expect((await verified(file)).tables.find((t) => t.name === 'designs')!.rows).toBeGreaterThanOrEqual(60);
+  });
+
+  it('for which the disk has no room fails with the reason, and takes nothing away', async () => {
+    const file = at('full/copy.zip');
+    await writeCopy(file, { ...from(), made: false });
+    const before = readFileSync(file);
+    // What is written there finds no room.
+    symlinkSync('/dev/full', `${file}.part`);
+    await expect(writeCopy(file, { ...from(), made: false })).rejects.toMatchObject({ code: 'ENOSPC' });
+    expect(readFileSync(file).equals(before)).toBe(true);
+    expect(readdirSync(at('full'))).toEqual(['copy.zip']);
   });
 });
 

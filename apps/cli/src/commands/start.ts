@@ -2,7 +2,7 @@ import { createServer } from 'node:net';
 import { chmodSync, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import type { RunningServer } from '@brelm/server';
-import { options, portOf, publicAddress, serviceAddress, UsageError } from '../arguments';
+import { atOnceOf, options, portOf, publicAddress, serviceAddress, UsageError } from '../arguments';
 import { bucketAt, connectionFile, keysOf, writeConnection } from '../database/connection';
 import { startDatabase, type RunningDatabase } from '../database/mariadb';
 import { DatabaseError } from '../database/programs';
@@ -57,6 +57,7 @@ export async function run(args: string[]): Promise<number> {
     alone: { type: 'boolean' },
     address: { type: 'string' },
     engine: { type: 'boolean' },
+    'at-once': { type: 'string' },
     files: { type: 'string' },
     'status-port': { type: 'string' },
   });
@@ -64,6 +65,8 @@ export async function run(args: string[]): Promise<number> {
   const status = values['status-port'];
   const statusPort = status === undefined ? undefined : portOf('status-port', status);
   const bucket = bucketAt(values.files);
+  const atOnce = atOnceOf(values['at-once'], 0);
+  if (atOnce !== undefined && !values.engine) throw new UsageError('--at-once is for --engine');
   if (port !== 0 && (await portTaken(port)))
     throw new UsageError(
       `port ${port} is taken, perhaps by a Brelm that is running already. Choose another with --port.`,
@@ -155,7 +158,7 @@ export async function run(args: string[]): Promise<number> {
         team,
         alone: values.alone,
         ...services,
-        ...{ database: shop, house, shopsDir: join(data, 'shops'), bucket, keys, statusPort },
+        ...{ database: shop, house, shopsDir: join(data, 'shops'), bucket, keys, statusPort, atOnce },
         ...(engine && {
           process: {
             ...{ name: processName(), part: 'all' as const, alone: false },

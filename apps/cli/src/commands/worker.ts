@@ -1,4 +1,4 @@
-import { options, portOf, UsageError } from '../arguments';
+import { atOnceOf, options, portOf, UsageError } from '../arguments';
 import { readConnection } from '../database/connection';
 import { say } from '../say';
 import { askedToEnd, asFurther } from './together';
@@ -14,9 +14,8 @@ export async function run(args: string[]): Promise<number> {
   });
   if (values.connect === undefined)
     throw new UsageError('--connect is missing: name the connect.json of the Brelm that it is for');
-  const [atOnce, drain] = [Number(values['at-once'] ?? 1), Number(values.drain)];
-  if (!Number.isInteger(atOnce) || atOnce < 1 || atOnce > 64)
-    throw new UsageError(`--at-once: "${values['at-once']}" is no number of files; use 1 to 64`);
+  const atOnce = atOnceOf(values['at-once'], 1);
+  const drain = Number(values.drain);
   if (!(drain >= 0 && drain <= 3600))
     throw new UsageError(`--drain: "${values.drain}" is no number of seconds; use 0 to 3600`);
   const status = values['status-port'];
@@ -24,10 +23,7 @@ export async function run(args: string[]): Promise<number> {
   const further = await asFurther(readConnection(values.connect), 'worker', values.data);
   const end = askedToEnd();
   const { startWorker } = await import('@brelm/server');
-  const worker = await startWorker({
-    ...{ ...further, statusPort },
-    ...(values['at-once'] !== undefined && { atOnce }),
-  });
+  const worker = await startWorker({ ...further, statusPort, atOnce });
   if (worker.status) say(`how it stands: ${worker.status}/ready, ${worker.status}/metrics`);
   process.stdout.write('The worker is ready.\n');
   await end;

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
+import type { EventEmitter } from 'node:events';
 import { createReadStream } from 'node:fs';
-import { Readable } from 'node:stream';
+import { addAbortSignal, Readable } from 'node:stream';
 import archiver from 'archiver';
 import { DataSource, type QueryRunner } from 'typeorm';
 import { slug } from '@brelm/core/export';
@@ -85,7 +86,11 @@ export function backupOf(asked: BackupAsked): { archive: Readable; done: Promise
 async function fill(zip: archiver.Archiver, { database, place, made, signal }: BackupAsked) {
   const db = await connectionTo(database).initialize();
   const runner = db.createQueryRunner();
+  const lost = new AbortController();
   try {
+    // Rows that are asked for on a connection that is gone already would be waited for without end.
+    const connection = (await runner.connect()) as EventEmitter;
+    for (const event of ['error', 'end']) connection.once(event, () => lost.abort());
     await runner.query('SET SESSION TRANSACTION ISOLATION LEVEL REPEATABLE READ');
     await runner.query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY');
     const takenAt = new Date().toISOString();
@@ -96,7 +101,8 @@ async function fill(zip: archiver.Archiver, { database, place, made, signal }: B
     const tables = (await runner.query(
       "SELECT table_name name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_type = 'BASE TABLE' AND table_name <> 'migrations' ORDER BY table_name",
     )) as { name: string }[];
-    for (const { name } of tables) manifest.tables.push(await putTable(zip, runner, name, signal));
+    for (const { name } of tables)
+      manifest.tables.push(await putTable(zip, runner, name, lost.signal, signal));
     for (const [list, store, entry] of [
       [manifest.files, storeOf(place), fileEntry],
       ...(made ? ([[manifest.made, storeOf(within(place, 'made')), madeEntry]] as const) : []),
@@ -134,6 +140,7 @@ async function putTable(
   zip: archiver.Archiver,
   runner: QueryRunner,
   name: string,
+  lost: AbortSignal,
   signal?: AbortSignal,
 ): Promise<BackedTable> {
   const keys = (await runner.query(
@@ -141,7 +148,7 @@ async function putTable(
     [name],
   )) as { name: string }[];
   const all = `SELECT * FROM \`${name}\`${keys.length ? ` ORDER BY ${keys.map((k) => `\`${k.name}\``).join(', ')}` : ''}`;
-  const rows = async () => (await runner.stream(all)) as AsyncIterable<Row>;
+  const rows = async () => addAbortSignal(lost, (await runner.stream(all)) as Readable) as AsyncIterable<Row>;
   const hash = createHash('sha256');
   let count = 0;
   const lines = async function* () {

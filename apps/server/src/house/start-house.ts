@@ -137,7 +137,8 @@ export async function startHouse(options: ServerOptions): Promise<RunningHouse> 
     app.getHttpServer().keepAliveTimeout = IDLE;
     await app.listen(options.port, '127.0.0.1');
     void shops.others();
-    if (options.process?.part === 'all') await answerCalls(shops, options.process, RUN_PROCESSES);
+    const { process: own, atOnce = RUN_PROCESSES } = options;
+    if (own?.part === 'all' && atOnce > 0) await answerCalls(shops, own, atOnce);
     const ownerLink = options.team ? await people.ownerLink() : null;
     return { app, first, ownerLink, status, url: (await app.getUrl()).replace('[::1]', '127.0.0.1') };
   } catch (error) {

@@ -15,6 +15,7 @@ import { PAGES, type PageId } from '../help/pages';
 import { liveCommands } from '../use-keys';
 import { keyWords } from './key-words';
 import { bestOf, foundHere, type Found } from './found';
+import { settingsHere } from './settings-here';
 import { useStored } from './use-stored';
 
 /** Of each heading so many are shown. */
@@ -42,6 +43,7 @@ export default function FindBox({
         run,
       })),
       ...foundHere(),
+      ...settingsHere(),
     ],
     [],
   );
@@ -76,7 +78,7 @@ export default function FindBox({
               <ComboboxInput
                 autoFocus
                 aria-label="Find anything"
-                placeholder="A design, a part, a command, a product…"
+                placeholder="A design, a part, a setting, a command, a product…"
                 autoComplete="off"
                 maxLength={120}
                 className="h-11 w-full bg-transparent text-[15px] outline-none placeholder:text-muted"

@@ -1,6 +1,12 @@
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useSheetsQuery, useSpecsQuery } from '../store/api';
+import {
+  useGarmentsQuery,
+  usePicturesQuery,
+  useSheetsQuery,
+  useSpecsQuery,
+  useTypefacesQuery,
+} from '../store/api';
 import { useSeriesListQuery } from '../store/series-api';
 import { useSettled } from '../ui/use-settled';
 import type { Found } from './found';
@@ -15,14 +21,17 @@ interface Asked {
 }
 const NONE: Asked = { asked: '', designs: [] };
 
-/** What is kept on the server and is like the question: designs by their words, series, sheets and products by their names. */
+/** What is kept on the server and is like the question: designs and pictures by their words, all else by its name. */
 export function useStored(asked: string): { found: readonly Found[]; looking: boolean } {
   const navigate = useNavigate();
   const { data: series } = useSeriesListQuery(false);
   const { data: sheets } = useSheetsQuery(false);
   const { data: specs } = useSpecsQuery();
+  const { data: garments } = useGarmentsQuery();
+  const { data: typefaces } = useTypefacesQuery();
   const [designs, setDesigns] = useState(NONE);
   const settled = useSettled(asked.trim());
+  const { data: pictures } = usePicturesQuery({ search: settled, count: MOST_DESIGNS }, { skip: !settled });
   useEffect(() => {
     const abort = new AbortController();
     const query = new URLSearchParams({ search: settled, count: String(MOST_DESIGNS) });
@@ -54,6 +63,24 @@ export function useStored(asked: string): { found: readonly Found[]; looking: bo
       ...(specs ?? []).map((s) => ({
         ...{ id: `spec ${s.id}`, group: 'Spec book', title: `${s.product}, ${s.marketplace}`, more: s.id },
         run: to(`/specs/${s.id}`),
+      })),
+      // As designs are: they were looked for by these words.
+      ...(settled && pictures ? pictures.pictures : []).map((p) => ({
+        ...{ id: `picture ${p.sha256}`, group: 'Pictures', title: p.name, more: settled },
+        run: to(`/materials?${new URLSearchParams({ pictures: p.name }).toString()}`),
+      })),
+      ...(garments ?? []).map((g) => ({
+        ...{
+          id: `colour ${g.id}`,
+          group: 'Garment colours',
+          title: g.name,
+          more: `${g.blank ?? ''} ${g.value}`,
+        },
+        run: to(`/materials?${new URLSearchParams({ colours: g.name }).toString()}`),
+      })),
+      ...(typefaces ?? []).map((t) => ({
+        ...{ id: `typeface ${t.id}`, group: 'Typefaces', title: t.name, more: t.words },
+        run: to(`/materials?${new URLSearchParams({ typefaces: t.name }).toString()}`),
       })),
     ],
   };

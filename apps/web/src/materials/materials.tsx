@@ -1,5 +1,6 @@
 import { Camera, FileUp, Pencil, Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { yarns, type Garment } from '@brelm/core/colour';
 import { byLightness, garmentLightness } from '@brelm/core/proof';
 import {
@@ -22,12 +23,18 @@ const KINDS = { solid: 'solid', heather: 'heather', 'tie-dye': 'tie-dye', film: 
 
 /** Garment colours, pictures, typefaces, palettes and words: what shipped, and the seller's own. */
 export function Materials() {
+  const [sought] = useSearchParams();
+  // What somebody was led to is looked for; led elsewhere, it is looked for anew.
+  return <All key={sought.toString()} sought={sought} />;
+}
+
+function All({ sought }: { sought: URLSearchParams }) {
   const { data: garments, isError, refetch } = useGarmentsQuery();
   const [add] = useAddGarmentMutation();
   const [addCsv] = useAddGarmentsCsvMutation();
   const [change] = useChangeGarmentMutation();
   const [remove] = useRemoveGarmentMutation();
-  const [words, setWords] = useState('');
+  const [words, setWords] = useState(sought.get('colours') ?? '');
   const [editing, setEditing] = useState<Partial<Garment> | null>(null);
   const [photo, setPhoto] = useState(false);
   const shown = useMemo(() => {
@@ -132,8 +139,8 @@ export function Materials() {
           </li>
         ))}
       </ul>
-      <Pictures />
-      <Typefaces />
+      <Pictures sought={sought.get('pictures') ?? ''} />
+      <Typefaces sought={sought.get('typefaces') ?? ''} />
       <h2 className="mt-8 text-xl">Palettes</h2>
       <p className="mt-1 mb-3 text-muted">
         Kept from the inks of a design, under Palette, and added to another there.

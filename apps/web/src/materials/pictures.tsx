@@ -3,6 +3,7 @@ import { FileUp } from 'lucide-react';
 import { reasonOf, useBringInMutation, usePicturesQuery, type OwnPicture } from '../store/api';
 import { bytesText, Button, FileButton, notify, picturePreview } from '../ui';
 import { useSettled } from '../ui/use-settled';
+import { ledTo } from './led-to';
 import { apiAt } from '../platform/address';
 
 /** Pictures that are shown first, and that more of them come by. */
@@ -10,8 +11,8 @@ const STEP = 24;
 const MOST = 200;
 
 /** The seller's own pictures, the newest first, with where each is used. */
-export function Pictures() {
-  const [words, setWords] = useState('');
+export function Pictures({ sought }: { sought: string }) {
+  const [words, setWords] = useState(sought);
   const [count, setCount] = useState(STEP);
   const search = useSettled(words.trim());
   const { data, isError, refetch } = usePicturesQuery({ search, count }, { refetchOnMountOrArgChange: true });
@@ -34,7 +35,7 @@ export function Pictures() {
   };
 
   return (
-    <section aria-label="Pictures">
+    <section aria-label="Pictures" ref={sought ? ledTo : undefined}>
       <h2 className="mt-8 text-xl">Pictures</h2>
       <p className="mt-1 max-w-3xl text-muted">
         What you brought in, for any design: under Add a part. One that no design uses goes by itself after 90

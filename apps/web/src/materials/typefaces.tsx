@@ -9,16 +9,17 @@ import {
   type TypefaceEntry,
 } from '../store/api';
 import { IconButton, notify } from '../ui';
+import { ledTo } from './led-to';
 
 const WORDS = 'Count owls by night';
 const SHOWN = 12;
 
 /** The typefaces in the seller's own words, with their licences and where they are used. */
-export function Typefaces() {
+export function Typefaces({ sought: from }: { sought: string }) {
   const { data: typefaces = [], isError, refetch } = useTypefacesQuery();
   const { data: used = {} } = useFacesUsedQuery(undefined, { refetchOnMountOrArgChange: true });
   const [remove] = useRemoveTypefaceMutation();
-  const [sought, setSought] = useState('');
+  const [sought, setSought] = useState(from);
   const [words, setWords] = useState('');
   const [all, setAll] = useState(false);
   const wanted = sought.toLowerCase().split(/\s+/).filter(Boolean);
@@ -27,7 +28,7 @@ export function Typefaces() {
   const licenceOf = (t: TypefaceEntry) =>
     t.facts ? t.facts.licence.slice(0, 90) || 'says no licence' : t.licence;
   return (
-    <section aria-label="Typefaces">
+    <section aria-label="Typefaces" ref={from ? ledTo : undefined}>
       <h2 className="mt-8 text-xl">Typefaces</h2>
       <p className="mt-1 text-muted">
         {typefaces.length} are here. Those that ship may be used on goods for sale; of your own, Brelm shows

@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { Palette, Pipette, Plus } from 'lucide-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { contrastRatio, isHex, nearestYarn, normaliseHex, plainName, type Garment } from '@brelm/core/colour';
 import {
   freshId,
@@ -15,6 +15,7 @@ import {
 import { IconButton, ratioText, leaveField } from '../ui';
 import { PaletteDialog } from './palette-dialog';
 import { useTools } from '../board/tools';
+import { useFindable } from '../find/found';
 import { useEdit } from '../editor/use-edit';
 
 /** The inks of the design; changing one changes every part that uses it. */
@@ -34,6 +35,16 @@ export function Inks({
   const unused = unusedInks(design);
   const values = inkValues(design, colourway);
   const ink = design.inks.find((i) => i.id === open);
+  const swatches = useRef(new Map<string, HTMLButtonElement>());
+  useFindable(() =>
+    design.inks.map((i) => ({
+      ...{ id: `ink ${i.id}`, group: 'Inks', title: i.name, more: values.get(i.id) },
+      run: () => {
+        setOpen(i.id);
+        swatches.current.get(i.id)?.focus();
+      },
+    })),
+  );
   const add = () => {
     const id = freshId(
       'ink',
@@ -62,6 +73,10 @@ export function Inks({
         {design.inks.map((i) => (
           <button
             key={i.id}
+            ref={(swatch) => {
+              if (swatch) swatches.current.set(i.id, swatch);
+              else swatches.current.delete(i.id);
+            }}
             type="button"
             aria-label={`Ink ${i.name}, ${values.get(i.id)}`}
             aria-expanded={open === i.id}
