@@ -18,6 +18,10 @@ const base = {
     '^@brelm/server/engine$': '<rootDir>/apps/server/src/engine/index.ts',
   },
 };
+const prepared = {
+  globalSetup: '<rootDir>/jest.prepared.cjs',
+  globalTeardown: '<rootDir>/jest.prepared-end.cjs',
+};
 module.exports = {
   projects: [
     {
@@ -31,9 +35,10 @@ module.exports = {
         '<rootDir>/apps/server/src/**/*.test.ts',
       ],
     },
-    { ...base, displayName: 'server', testMatch: ['<rootDir>/apps/server/test/**/*.test.ts'] },
+    { ...base, ...prepared, displayName: 'server', testMatch: ['<rootDir>/apps/server/test/**/*.test.ts'] },
     {
       ...base,
+      ...prepared,
       displayName: 'e2e',
       testMatch: ['<rootDir>/e2e/**/*.test.ts'],
     },

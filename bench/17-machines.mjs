@@ -3,10 +3,9 @@ import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { availableParallelism, tmpdir } from 'node:os';
+import { availableParallelism, cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Brelm, ROOT } from '../trials/with-brelm.mjs';
-import { median } from './measure.mjs';
 
 const require = createRequire(join(ROOT, 'apps/server/package.json'));
 const HOUR = 3600;
@@ -74,7 +73,7 @@ async function claiming() {
       const began = performance.now();
       let ended = 0;
       let gaveWay = 0;
-      const over = () => performance.now() - began > 6000;
+      const over = () => performance.now() - began > 4000;
       await Promise.all(
         Array.from({ length: claimers }, async (_, w) => {
           const own = { shop: 'first', process: { name: `worker-${w}` } };
@@ -89,9 +88,19 @@ async function claiming() {
       );
       return { perHour: (ended / ((performance.now() - began) / 1000)) * HOUR, gaveWay, ended };
     };
+    await fill();
+    const [{ id }] = await runs.find({ take: 1 });
+    await db.query('UPDATE run_files SET run_id = ?', [id]);
+    const counting = performance.now();
+    for (let i = 0; i < 20; i++) await new RunStore(runs, files, {}).view(id);
+    const view = (performance.now() - counting) / 20;
     const one = await rate(1);
     console.log(
       `claim and end, one process: ${Math.round(one.perHour).toLocaleString('en-GB')} files an hour (the reference)`,
+    );
+    const each = 3_600_000 / one.perHour;
+    console.log(
+      `  to show a run of ten thousand files takes ${(view / each).toFixed(2)} × as long as one claim and end (${each.toFixed(1)} ms)`,
     );
     for (const claimers of [4, 16, 64]) {
       const many = await rate(claimers);
@@ -117,6 +126,14 @@ const started = (connect) =>
     child.once('exit', (code) => fail(new Error(`the worker ended with ${code}`)));
   });
 
+/** How many cores were at work since an earlier look; the look itself, where there was none. */
+function busy(before) {
+  const now = cpus().map(({ times }) => times);
+  if (!before) return now;
+  const all = (t) => t.user + t.nice + t.sys + t.irq + t.idle;
+  return now.reduce((n, t, i) => n + 1 - (t.idle - before[i].idle) / (all(t) - all(before[i])), 0);
+}
+
 /** The same files by one worker and by two; each makes one at a time. */
 async function workers() {
   const brelm = new Brelm();
@@ -135,34 +152,37 @@ async function workers() {
     // A shirt's file each: some like another.
     const files = plan
       .filter((f) => f.format === 'png' && f.width >= 3000 && f.width <= 4500)
-      .slice(0, 12)
+      .slice(0, 6)
       .flatMap((f) => [f, f])
       .map(({ designId, spec, side, colourway, apart }) => ({
         ...{ designId, spec, side, colourway: colourway.id, apart, acceptStops: true },
       }));
     const connect = join(brelm.data, 'connect.json');
     const take = async () => {
+      const before = busy();
       const began = performance.now();
       const { id } = await ask('runs', 'POST', { title: 'Bench', files });
       for (;;) {
         const run = await ask(`runs/${id}`);
         if (!['queued', 'working'].includes(run.state)) {
           if (run.state !== 'done') throw new Error(`the run ${run.state}`);
-          return (performance.now() - began) / 1000;
+          return { seconds: (performance.now() - began) / 1000, cores: busy(before) };
         }
         await new Promise((done) => setTimeout(done, 100));
       }
     };
     const first = await started(connect);
     await take();
-    const alone = median([await take(), await take(), await take()]);
+    const alone = await take();
     const second = await started(connect);
     await take();
-    const both = median([await take(), await take(), await take()]);
+    const both = await take();
     console.log(
-      `${files.length} files of shirts, ${availableParallelism()} cores: one worker ${alone.toFixed(1)} s (the reference), two ${(alone / both).toFixed(2)} × as fast`,
+      `${files.length} files of shirts, ${availableParallelism()} cores: one worker ${alone.seconds.toFixed(1)} s (the reference), two ${(alone.seconds / both.seconds).toFixed(2)} × as fast`,
     );
-    console.log(`  one worker makes ${Math.round((files.length / alone) * HOUR)} such files an hour`);
+    console.log(
+      `  at work meanwhile: ${alone.cores.toFixed(2)} cores with one, ${both.cores.toFixed(2)} with two; one worker makes ${Math.round((files.length / alone.seconds) * HOUR)} such files an hour`,
+    );
     for (const child of [first, second]) {
       child.removeAllListeners('exit');
       child.kill('SIGTERM');

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -27,6 +27,10 @@ export class Brelm {
 
   async start(...more: string[]): Promise<string> {
     this.port ||= await freePort();
+    const prepared = process.env.BRELM_PREPARED;
+    // A shop with its demo, as if it had been started once before.
+    if (prepared && !more.includes('--empty') && readdirSync(this.data).length === 0)
+      cpSync(prepared, this.data, { recursive: true });
     this.log = '';
     const child = spawn(
       process.execPath,

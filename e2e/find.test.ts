@@ -63,6 +63,49 @@ describe('one field for everything', () => {
     await page.waitForURL(/\/garments$/);
   });
 
+  it('finds inks and settings of what is shown, and puts the focus there', async () => {
+    await page.goto(address);
+    await page.getByText('First Night Ranger').first().waitFor();
+    await find('first night', 'First Night Ranger');
+    await page.getByTestId('board').waitFor();
+    const inks = page.getByRole('region', { name: 'Inks' });
+    const ink = 'Ember';
+    await find('ember', ink);
+    await inks
+      .locator('button[aria-expanded="true"]')
+      .and(page.getByTitle(ink, { exact: true }))
+      .waitFor();
+    expect(await inks.getByLabel('Name of the ink').inputValue()).toBe(ink);
+    await find('watch', 'Watch');
+    await row('Watch', true).waitFor();
+    // A setting by its name: the box closes, and it has the focus.
+    await page.keyboard.press('Control+k');
+    await field().fill('tracking');
+    const setting = page.getByRole('group', { name: 'Settings here' }).getByRole('option').first();
+    const called = (await setting.textContent())!.trim();
+    await setting.click();
+    await field().waitFor({ state: 'detached' });
+    await page.waitForFunction((name) => {
+      const now = document.activeElement as HTMLInputElement | null;
+      const said = `${now?.getAttribute('aria-label') ?? ''} ${[...(now?.labels ?? [])].map((l) => l.textContent).join(' ')}`;
+      return now !== document.body && said.includes(name);
+    }, called);
+  });
+
+  it('leads to colours, pictures and typefaces among the materials', async () => {
+    await page.keyboard.press('Control+k');
+    await field().fill('alfa slab');
+    await page.getByRole('group', { name: 'Typefaces' }).getByRole('option').first().click();
+    await page.waitForURL(/\/materials\?typefaces=Alfa/);
+    expect(await page.getByLabel('Find typefaces').inputValue()).toBe('Alfa Slab One');
+    await page.keyboard.press('Control+k');
+    await field().fill('bone');
+    await page.getByRole('group', { name: 'Garment colours' }).getByRole('option').first().click();
+    await page.waitForURL(/\/materials\?colours=Bone/);
+    expect(await page.getByLabel('Find a garment colour').inputValue()).toBe('Bone');
+    expect(await serious(page)).toEqual([]);
+  });
+
   it('goes to places, series, sheets and products; a slash opens it where nothing else is searched', async () => {
     await find('runs', 'Runs');
     await page.waitForURL(/\/runs$/);

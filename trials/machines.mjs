@@ -88,6 +88,9 @@ async function ask(path, method = 'GET', body) {
   throw new Error(`${method} ${path}: nobody answers`);
 }
 
+// A design of the demo, copies of which are listed meanwhile.
+const owls = (await ask('designs?count=200')).json().designs.find((d) => d.name === 'Count Owls Not Sheep');
+
 // Designs that differ in their ink alone: a file tells by its pixels whose it is.
 const square = 'M0 0H600V600H0Z';
 const designs = [];
@@ -113,8 +116,7 @@ for (let i = 0; i < FILES; i++) {
 }
 const inkOf = new Map(designs.map((d) => [d.id, d.ink]));
 
-// Listings that go out meanwhile: copies of a design of the demo.
-const owls = (await ask('designs?count=200')).json().designs.find((d) => d.name === 'Count Owls Not Sheep');
+// Listings that go out meanwhile.
 const { token } = (await ask('markets/pinfold/shops', 'POST', { shop: 'Duskwren' })).json();
 await ask('connections/pinfold', 'PUT', { shop: 'Duskwren', token });
 const sent = [];

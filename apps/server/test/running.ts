@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
@@ -23,10 +23,17 @@ export interface Running {
   stop(): Promise<void>;
 }
 
+/** A database in a folder of its own, already installed, with nothing in it. */
+export function freshDatabase(folder: string): Promise<RunningDatabase> {
+  const prepared = process.env.BRELM_PREPARED;
+  if (prepared) cpSync(join(prepared, 'database'), folder, { recursive: true });
+  return startDatabase(folder);
+}
+
 /** A server on a real MariaDB, both with data of their own. */
 export async function running(demo: boolean, more: Partial<ServerOptions> = {}): Promise<Running> {
   const folder = mkdtempSync(join(tmpdir(), 'brelm-server-'));
-  const database = await startDatabase(join(folder, 'database'));
+  const database = await freshDatabase(join(folder, 'database'));
   const filesDir = join(folder, 'files');
   const options: ServerOptions = {
     port: 0,

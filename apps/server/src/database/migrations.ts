@@ -423,10 +423,11 @@ export class Machines1764350000000 implements MigrationInterface {
     await db.query(`ALTER TABLE run_files
       ADD COLUMN IF NOT EXISTS owner VARCHAR(80) NULL, ADD COLUMN IF NOT EXISTS token INT NOT NULL DEFAULT 0,
       ADD COLUMN IF NOT EXISTS lease_until DATETIME(3) NULL, ADD COLUMN IF NOT EXISTS lost INT NOT NULL DEFAULT 0,
-      ADD INDEX IF NOT EXISTS by_turn (run_id, state, position), ADD INDEX IF NOT EXISTS by_start (run_id, started_at),
+      ADD INDEX IF NOT EXISTS by_turn (run_id, state, position),
       ADD INDEX IF NOT EXISTS by_lease (state, lease_until)`);
     await db.query(`ALTER TABLE runs
-      ADD COLUMN IF NOT EXISTS pack_sha256 CHAR(64) NULL, ADD COLUMN IF NOT EXISTS ended_by VARCHAR(80) NULL,
+      ADD COLUMN IF NOT EXISTS pack_sha256 CHAR(64) NULL, ADD COLUMN IF NOT EXISTS served_at DATETIME(3) NULL,
+      ADD COLUMN IF NOT EXISTS ended_by VARCHAR(80) NULL,
       ADD COLUMN IF NOT EXISTS ended_by_until DATETIME(3) NULL, ADD INDEX IF NOT EXISTS by_end (finished_at)`);
     await db.query(`CREATE TABLE IF NOT EXISTS duties (
       name VARCHAR(40) NOT NULL PRIMARY KEY, owner VARCHAR(80) NOT NULL, lease_until DATETIME(3) NOT NULL) ${TABLE}`);
@@ -435,10 +436,10 @@ export class Machines1764350000000 implements MigrationInterface {
   async down(db: QueryRunner): Promise<void> {
     await db.query('DROP TABLE IF EXISTS duties');
     await db.query(`ALTER TABLE runs
-      DROP INDEX IF EXISTS by_end, DROP COLUMN IF EXISTS ended_by_until, DROP COLUMN IF EXISTS ended_by,
+      DROP INDEX IF EXISTS by_end, DROP COLUMN IF EXISTS served_at, DROP COLUMN IF EXISTS ended_by_until, DROP COLUMN IF EXISTS ended_by,
       DROP COLUMN IF EXISTS pack_sha256`);
     await db.query(`ALTER TABLE run_files
-      DROP INDEX IF EXISTS by_lease, DROP INDEX IF EXISTS by_start, DROP INDEX IF EXISTS by_turn,
+      DROP INDEX IF EXISTS by_lease, DROP INDEX IF EXISTS by_turn,
       DROP COLUMN IF EXISTS lost, DROP COLUMN IF EXISTS lease_until, DROP COLUMN IF EXISTS token,
       DROP COLUMN IF EXISTS owner`);
   }

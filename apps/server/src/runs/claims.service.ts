@@ -49,12 +49,11 @@ export class ClaimsService {
   async take(mayTake: MayTake): Promise<Claim | 'later' | null> {
     const runs = (await this.store.runs.query(
       `SELECT r.id,
-          (SELECT COUNT(*) FROM run_files w WHERE w.run_id = r.id AND w.state = 'working') working,
-          (SELECT MAX(s.started_at) FROM run_files s WHERE s.run_id = r.id) served
+          (SELECT COUNT(*) FROM run_files w WHERE w.run_id = r.id AND w.state = 'working') working
         FROM runs r
         WHERE r.finished_at IS NULL AND r.paused = 0
           AND EXISTS (SELECT 1 FROM run_files q WHERE q.run_id = r.id AND q.state = 'queued')
-        ORDER BY working, served, r.position, r.created_at LIMIT ${LOOKED_AT}`,
+        ORDER BY working, r.served_at, r.position, r.created_at LIMIT ${LOOKED_AT}`,
     )) as { id: string }[];
     for (const { id } of runs) {
       const claim = await this.takeOf(id, mayTake);
@@ -78,7 +77,7 @@ export class ClaimsService {
           started_at = UTC_TIMESTAMP(3), lease_until = ${LEASED} WHERE id = ?`,
         [this.own, next.id],
       );
-      await db.query("UPDATE runs SET state = 'working' WHERE id = ? AND state = 'queued'", [runId]);
+      await db.query("UPDATE runs SET state = 'working', served_at = UTC_TIMESTAMP(3) WHERE id = ?", [runId]);
       const file = await db.findOneByOrFail(RunFileRow, { id: next.id });
       return { file, token: file.token };
     });

@@ -20,12 +20,17 @@ const WAITS = [200, 500, 1000, 2000, 5000];
 /** Tries before it is given up: some ten minutes. */
 const MOST_TRIES = 120;
 
+/** Changes of a run within so long, ms, are shown together. */
+const MOMENT = 100;
+
 /** The rows of runs, and the word to everybody who watches when one of them changes. */
 @Injectable()
 export class RunStore implements OnModuleInit, OnModuleDestroy {
   readonly events = new Subject<RunEvent>();
   private readonly log = new Logger('Runs');
   private closed = false;
+  /** Files that changed of each run, and are not shown yet. */
+  private readonly changed = new Map<string, Set<string>>();
   private unhear: () => void = () => undefined;
 
   constructor(
@@ -125,16 +130,32 @@ export class RunStore implements OnModuleInit, OnModuleDestroy {
     if (this.closed || !this.events.observed) return;
     if (word.of === 'missed') {
       const runs = await this.runs.find({ where: { finishedAt: IsNull() } }).catch(() => []);
-      for (const { id } of runs) await this.show(id);
+      for (const { id } of runs) this.show(id);
     } else if (word.shop !== this.options.shop) return;
-    else if (word.of === 'run') await this.show(word.run, word.file);
+    else if (word.of === 'run') this.show(word.run, word.file);
     else if (word.of === 'run-gone') this.events.next({ gone: word.run });
   }
 
-  private async show(runId: string, fileId?: string): Promise<void> {
-    const run = await this.view(runId).catch(() => null);
-    if (!run || this.closed) return;
-    const file = fileId === undefined ? null : await this.file(fileId).catch(() => null);
-    this.events.next(file ? { run, file: fileView(file) } : { run });
+  /** Shows a run, with what else of it changes within a moment: its files are counted once for all of that. */
+  private show(runId: string, fileId?: string): void {
+    const waiting = this.changed.get(runId);
+    if (waiting) {
+      if (fileId !== undefined) waiting.add(fileId);
+      return;
+    }
+    const files = new Set(fileId === undefined ? [] : [fileId]);
+    this.changed.set(runId, files);
+    setTimeout(() => {
+      this.changed.delete(runId);
+      void this.shown(runId, files).catch(() => undefined);
+    }, MOMENT).unref();
+  }
+
+  private async shown(runId: string, fileIds: ReadonlySet<string>): Promise<void> {
+    const run = await this.view(runId);
+    const files = fileIds.size ? await this.files.findBy({ id: In([...fileIds]) }) : [];
+    if (this.closed) return;
+    for (const file of files) this.events.next({ run, file: fileView(file) });
+    if (files.length === 0) this.events.next({ run });
   }
 }

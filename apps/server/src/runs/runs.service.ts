@@ -202,6 +202,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       packName: `${slug(title)}-pack.zip`,
       packBytes: null,
       packSha256: null,
+      servedAt: null,
       endedBy: null,
       endedByUntil: null,
       paused: false,

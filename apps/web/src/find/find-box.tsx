@@ -43,16 +43,18 @@ export default function FindBox({
         run,
       })),
       ...foundHere(),
-      ...settingsHere(),
     ],
     [],
   );
+  const settings = useMemo(() => settingsHere(), []);
   const all = [
     ...here,
     ...places.map(([path, name]) => ({
       ...{ id: `place ${path}`, group: 'Places', title: name, run: () => void navigate(path) },
     })),
     ...stored,
+    // Last but for help: a row of a list has controls that are called as it is.
+    ...settings,
     ...Object.entries(PAGES).map(([page, title]) => ({
       ...{ id: `help ${page}`, group: 'Help', title, more: 'help' },
       run: () => openHelp({ page: page as PageId, at: null }),

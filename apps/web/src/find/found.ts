@@ -28,8 +28,13 @@ export function useFindable(give: Give): void {
   }, []);
 }
 
+/** In which order headings of what is shown stand, whichever of it was there first; others follow. */
+const ORDER = ['Parts', 'Garments', 'Colourways', 'Inks'];
+const rankOf = ({ group }: Found): number => ORDER.indexOf(group) + 1 || ORDER.length + 1;
+
 /** What those that are shown now give. */
-export const foundHere = (): Found[] => [...givers].flatMap((g) => [...g.current()]);
+export const foundHere = (): Found[] =>
+  [...givers].flatMap((g) => [...g.current()]).sort((a, b) => rankOf(a) - rankOf(b));
 
 const plain = (words: string): string => words.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
 

@@ -63,6 +63,8 @@ function useTyped(
         if (e.key === 'Escape' && text === null && !fault) return;
         // So are undo and redo: they are the design's.
         if (text === null && (e.ctrlKey || e.metaKey) && /^[zy]$/i.test(e.key)) return;
+        // Whoever was led to this one looks for the next.
+        if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') return;
         e.stopPropagation();
         if (e.key === 'Enter') done();
         if (e.key === 'Escape') {

@@ -27,6 +27,8 @@ export class RunRow {
   @Column('boolean', { default: false }) cleaned!: boolean;
   /** SHA-256 of its pack, by which another machine knows that it has all of it. */
   @Column('char', { length: 64, name: 'pack_sha256', nullable: true }) packSha256!: string | null;
+  /** When a file of it was last begun. */
+  @Column('datetime', { precision: 3, name: 'served_at', nullable: true }) servedAt!: Date | null;
   /** Who is ending it, and until when nobody else does. */
   @Column('varchar', { length: 80, name: 'ended_by', nullable: true }) endedBy!: string | null;
   @Column('datetime', { precision: 3, name: 'ended_by_until', nullable: true }) endedByUntil!: Date | null;

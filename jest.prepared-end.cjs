@@ -1,0 +1,3 @@
+const { rmSync } = require('node:fs');
+
+module.exports = () => rmSync(globalThis.brelmPrepared, { recursive: true, force: true });
