@@ -24,6 +24,13 @@ const find = async (asked: string, first: string) => {
   await field().waitFor({ state: 'detached' });
 };
 
+/** Waits until a field has a text. */
+const holds = (label: string, text: string) =>
+  page.waitForFunction(
+    ([name, value]) => document.querySelector<HTMLInputElement>(`[aria-label="${name}"]`)?.value === value,
+    [label, text],
+  );
+
 describe('one field for everything', () => {
   it('opens designs by any of their words, by the keyboard alone', async () => {
     await page.goto(address);
@@ -78,6 +85,10 @@ describe('one field for everything', () => {
     expect(await inks.getByLabel('Name of the ink').inputValue()).toBe(ink);
     await find('watch', 'Watch');
     await row('Watch', true).waitFor();
+    // Settings that are folded away are opened.
+    await find('baseline', 'Baseline');
+    await page.locator('[data-folds="Baseline"][aria-expanded="true"]').waitFor();
+    await page.getByLabel('Words run').waitFor();
     // A setting by its name: the box closes, and it has the focus.
     await page.keyboard.press('Control+k');
     await field().fill('tracking');
@@ -97,12 +108,12 @@ describe('one field for everything', () => {
     await field().fill('alfa slab');
     await page.getByRole('group', { name: 'Typefaces' }).getByRole('option').first().click();
     await page.waitForURL(/\/materials\?typefaces=Alfa/);
-    expect(await page.getByLabel('Find typefaces').inputValue()).toBe('Alfa Slab One');
+    await holds('Find typefaces', 'Alfa Slab One');
     await page.keyboard.press('Control+k');
     await field().fill('bone');
     await page.getByRole('group', { name: 'Garment colours' }).getByRole('option').first().click();
     await page.waitForURL(/\/materials\?colours=Bone/);
-    expect(await page.getByLabel('Find a garment colour').inputValue()).toBe('Bone');
+    await holds('Find a garment colour', 'Bone');
     expect(await serious(page)).toEqual([]);
   });
 

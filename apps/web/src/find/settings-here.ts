@@ -8,13 +8,15 @@ const CONTROLS = [
   '[role="switch"]',
   '[role="slider"]',
   'button[aria-haspopup="listbox"]',
+  // Settings that are folded away, by their heading.
+  '[data-folds]',
 ].join(', ');
 
 const squeezed = (text: string | null | undefined): string => (text ?? '').replace(/\s+/g, ' ').trim();
 
 /** What a control is called, as far as the page says so by a name or a label. */
-export function nameOf(control: HTMLElement): string {
-  const said = squeezed(control.getAttribute('aria-label'));
+function nameOf(control: HTMLElement): string {
+  const said = squeezed(control.dataset.folds ?? control.getAttribute('aria-label'));
   if (said) return said;
   const by = control.getAttribute('aria-labelledby');
   const pieces = by?.split(/\s+/).map((id) => squeezed(document.getElementById(id)?.textContent)) ?? [];
@@ -48,6 +50,7 @@ export function settingsHere(root: ParentNode = document): Found[] {
       {
         ...{ id: `setting ${name} ${n}`, group: 'Settings here', title: name, more: roomOf(control) },
         run: () => {
+          if (control.dataset.folds && control.ariaExpanded === 'false') control.click();
           control.scrollIntoView({ block: 'center' });
           control.focus();
         },

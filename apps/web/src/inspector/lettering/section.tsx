@@ -20,6 +20,7 @@ export function Section({
       <button
         type="button"
         aria-expanded={open}
+        data-folds={title}
         className="flex w-full items-center gap-1 text-left text-[13px]"
         onClick={() => setOpen(!open)}
       >
