@@ -1,4 +1,4 @@
-import { publicAddress, serviceAddress, UsageError } from './arguments';
+import { atOnceOf, portOf, publicAddress, serviceAddress, UsageError } from './arguments';
 
 describe('the address of a service', () => {
   it.each([
@@ -39,4 +39,17 @@ describe('the address at which people open it', () => {
 
   it('has TLS, or is this machine’s own', () =>
     expect(() => publicAddress('http://brelm.example')).toThrow(/has no TLS/));
+});
+
+describe('a port, and how much at once', () => {
+  it('are whole numbers within what there is', () => {
+    expect([portOf('port', '0'), portOf('port', '65535')]).toEqual([0, 65_535]);
+    for (const odd of ['-1', '65536', '80.5', 'http'])
+      expect(() => portOf('status-port', odd)).toThrow(`--status-port: "${odd}" is no port`);
+    expect([atOnceOf(undefined, 1), atOnceOf('1', 1), atOnceOf('64', 1), atOnceOf('0', 0)]).toEqual([
+      ...[undefined, 1, 64, 0],
+    ]);
+    for (const odd of ['0', '65', '1.5', 'two']) expect(() => atOnceOf(odd, 1)).toThrow('use 1 to 64');
+    expect(() => atOnceOf('-1', 0)).toThrow('use 0 to 64');
+  });
 });

@@ -3,7 +3,7 @@ import { join, resolve } from 'node:path';
 import type * as Server from '@brelm/server';
 import type { BackupManifest, Place, ServerOptions } from '@brelm/server';
 import { options, UsageError } from '../arguments';
-import { connectionFile, readConnection } from '../database/connection';
+import { rememberedBucket } from '../database/connection';
 import { withDatabase } from '../database/shop';
 import { say } from '../say';
 import { ROOT } from './start';
@@ -34,7 +34,7 @@ function placeOf(
   house: DatabaseOptions,
   { schemaOf, SHOP_ID }: Pick<typeof Server, 'schemaOf' | 'SHOP_ID'>,
 ): { database: DatabaseOptions; place: Place } {
-  const known = existsSync(connectionFile(data)) ? readConnection(connectionFile(data)).bucket : undefined;
+  const known = rememberedBucket(data);
   const bucket = (prefix: string) => known && { bucket: { ...known, prefix: `${known.prefix}${prefix}` } };
   if (shop === undefined || shop === 'first')
     return { database, place: { folder: join(data, 'files'), ...bucket('files/') } };

@@ -3,7 +3,14 @@ import { chmodSync, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs
 import { join, resolve } from 'node:path';
 import type { RunningServer } from '@brelm/server';
 import { atOnceOf, options, portOf, publicAddress, serviceAddress, UsageError } from '../arguments';
-import { bucketAt, connectionFile, keysOf, writeConnection } from '../database/connection';
+import {
+  bucketAt,
+  connectionFile,
+  keysOf,
+  rememberBucket,
+  rememberedBucket,
+  writeConnection,
+} from '../database/connection';
 import { startDatabase, type RunningDatabase } from '../database/mariadb';
 import { DatabaseError } from '../database/programs';
 import { startEngine, type RunningEngine } from '../database/redis';
@@ -64,7 +71,7 @@ export async function run(args: string[]): Promise<number> {
   const port = portOf('port', values.port);
   const status = values['status-port'];
   const statusPort = status === undefined ? undefined : portOf('status-port', status);
-  const bucket = bucketAt(values.files);
+  const given = bucketAt(values.files);
   const atOnce = atOnceOf(values['at-once'], 0);
   if (atOnce !== undefined && !values.engine) throw new UsageError('--at-once is for --engine');
   if (port !== 0 && (await portTaken(port)))
@@ -103,6 +110,9 @@ export async function run(args: string[]): Promise<number> {
     );
   }
   const lock = await lockedShop(data);
+  if (given) rememberBucket(data, given);
+  // Files that lie in a bucket are nowhere else: it is not forgotten.
+  const bucket = given ?? rememberedBucket(data);
 
   let server: RunningServer | undefined;
   let finish!: (code: number) => void;
@@ -122,12 +132,13 @@ export async function run(args: string[]): Promise<number> {
 
   try {
     const started = (database = await startDatabase(join(data, 'database')));
-    const engine: RunningEngine | null = values.engine ? await startEngine(join(data, 'engine')) : null;
+    let engine: RunningEngine | null = null;
     started.onCrash((reason) => {
       say(`${reason}\nBrelm: start again; what was saved is safe.`);
       finish(1);
     });
     try {
+      if (values.engine) engine = await startEngine(join(data, 'engine'));
       const { processName, redisCarrier, startServer } = await import('@brelm/server');
       const [shop, house] = [databaseAt(started), houseAt(started)];
       // Keys that machines had in common once stay so.

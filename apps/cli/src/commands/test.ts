@@ -125,8 +125,8 @@ export async function run(args: string[]): Promise<number> {
   if (wanted.includes('server')) {
     needPackage('nginx', 'nginx-light');
     needPackage('openssl', 'openssl');
-    needPackage('redis-server', 'redis-server');
   }
+  if (wanted.includes('server') || wanted.includes('e2e')) needPackage('redis-server', 'redis-server');
   if (wanted.includes('e2e')) needPackage('chromium', 'chromium');
   const results = [
     ...(positionals.length ? [] : [await checks()]),

@@ -37,13 +37,24 @@ export function keysOf(data: string): Keys {
   return { master: before?.master ?? randomBytes(32).toString('base64'), known };
 }
 
-/** Writes it whole, for its owner alone. */
-export function writeConnection(data: string, connection: Connection): string {
-  const file = connectionFile(data);
-  writeFileSync(`${file}.part`, `${JSON.stringify(connection, null, 1)}\n`, { mode: 0o600 });
+/** Writes a document whole, for its owner alone. */
+function write(file: string, document: unknown): string {
+  writeFileSync(`${file}.part`, `${JSON.stringify(document, null, 1)}\n`, { mode: 0o600 });
   renameSync(`${file}.part`, file);
   return file;
 }
+
+export const writeConnection = (data: string, connection: Connection): string =>
+  write(connectionFile(data), connection);
+
+const bucketFile = (data: string): string => join(data, 'bucket.json');
+
+/** Notes in which bucket the files of a data folder lie. */
+export const rememberBucket = (data: string, bucket: Bucket): string => write(bucketFile(data), bucket);
+
+/** The bucket that its files lie in; undefined where they lie in the folder. */
+export const rememberedBucket = (data: string): Bucket | undefined =>
+  existsSync(bucketFile(data)) ? (JSON.parse(readFileSync(bucketFile(data), 'utf8')) as Bucket) : undefined;
 
 /** Reads it. Throws a UsageError for what is none. */
 export function readConnection(path: string): Connection {

@@ -60,6 +60,7 @@ export function redisCarrier({ url }: EngineOptions): Carrier {
   const queue = new Queue<Call>(QUEUE, { connection: saying, prefix: PREFIX });
   queue.on('error', () => undefined);
   let worker: Worker<Call> | null = null;
+  let taking: Redis | null = null;
 
   return {
     call(shop, files) {
@@ -72,8 +73,10 @@ export function redisCarrier({ url }: EngineOptions): Carrier {
         .catch(() => undefined);
     },
     async answer(answer, atOnce) {
+      taking = new Redis(url, common);
+      taking.on('error', note);
       worker = new Worker<Call>(QUEUE, ({ data }) => answer(data.shop), {
-        ...{ connection: new Redis(url, common), prefix: PREFIX, concurrency: atOnce },
+        ...{ connection: taking, prefix: PREFIX, concurrency: atOnce },
         ...{ lockDuration: SILENT, stalledInterval: SILENT / 2, maxStalledCount: 1000 },
         ...{ removeOnComplete: { count: 0 }, removeOnFail: { count: 0 } },
       });
@@ -104,7 +107,7 @@ export function redisCarrier({ url }: EngineOptions): Carrier {
     async close() {
       await worker?.close(true).catch(() => undefined);
       await queue.close().catch(() => undefined);
-      for (const connection of [saying, hearing]) connection.disconnect();
+      for (const connection of [saying, hearing, taking]) connection?.disconnect();
     },
   };
 }
