@@ -144,6 +144,12 @@ describe('files that several machines share', () => {
     expect(await storeOf({ ...alone, bucket: { ...store.bucket, prefix: 'other/' } }).share()).toBe(3);
   });
 
+  it('are not begun with in a bucket that is not there, and that is said', async () => {
+    const nowhere: Place = { folder: join(home, 'nowhere'), bucket: { ...store.bucket, name: 'not-there' } };
+    await expect(storeOf(nowhere).share()).rejects.toThrow(/the bucket not-there at http.* cannot be used/);
+    await expect(storeOf(nowhere).found('e'.repeat(64))).rejects.toThrow();
+  });
+
   it('stay with one that is put again while others tidy up: it is young again', async () => {
     const place = machine('young', 'young/');
     const sha256 = await keepBytes(place, Buffer.from('again'));

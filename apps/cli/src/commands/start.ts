@@ -201,6 +201,8 @@ export async function run(args: string[]): Promise<number> {
         `${error.message}: start with --team, or with --alone, which lets everybody on this machine in without signing in`,
       );
     if (error instanceof DatabaseError) throw new UsageError(error.message);
+    if (bucket && (error as Error).name === 'WriteError')
+      throw new UsageError(`--files: ${(error as Error).message}`);
     if ((error as NodeJS.ErrnoException).code === 'EADDRINUSE')
       throw new UsageError(`port ${port} is taken. Choose another with --port.`);
     throw error;

@@ -43,6 +43,7 @@ function clientOf({ endpoint, region, keyId, secret }: Bucket): S3Client {
 
 const isMissing = (error: unknown): boolean => {
   const { name, $metadata } = error as { name?: string; $metadata?: { httpStatusCode?: number } };
+  if (name === 'NoSuchBucket') return false;
   return name === 'NoSuchKey' || name === 'NotFound' || $metadata?.httpStatusCode === 404;
 };
 
@@ -118,6 +119,15 @@ export function bucketStore(folder: string, bucket: Bucket): FileStore {
     } while (ContinuationToken);
   }
 
+  /** What the bucket says of an object; null where there is none. */
+  const headOf = (sha256: string) =>
+    client
+      .send(new HeadObjectCommand({ Bucket: bucket.name, Key: keyOf(sha256) }))
+      .catch((error: unknown) => {
+        if (isMissing(error)) return null;
+        throw new WriteError(`the store of files does not answer: ${(error as Error).message}`, undefined);
+      });
+
   const remove = async (Key: string): Promise<void> => {
     await client.send(new DeleteObjectCommand({ Bucket: bucket.name, Key }));
   };
@@ -141,12 +151,7 @@ export function bucketStore(folder: string, bucket: Bucket): FileStore {
     async keep(bytes) {
       const sha256 = sha256Of(bytes);
       await local.keep(bytes);
-      const there = await client
-        .send(new HeadObjectCommand({ Bucket: bucket.name, Key: keyOf(sha256) }))
-        .catch((error: unknown) => {
-          if (isMissing(error)) return null;
-          throw new WriteError(`the store of files does not answer: ${(error as Error).message}`, undefined);
-        });
+      const there = await headOf(sha256);
       const fresh = Date.now() - (there?.LastModified?.getTime() ?? 0) < FRESH;
       const same = there?.ETag?.replaceAll('"', '') === createHash('md5').update(bytes).digest('hex');
       // Put again, it is young again: whoever tidies up leaves it alone.
@@ -163,6 +168,9 @@ export function bucketStore(folder: string, bucket: Bucket): FileStore {
       for await (const { key, at } of objects()) {
         const sha256 = key.slice(3);
         if (!SHA256.test(sha256) || at > before || (await needed(sha256))) continue;
+        // Looked at again just before: whoever put it meanwhile has made it young, or refers to it by now.
+        const now = await headOf(sha256);
+        if (!now || (now.LastModified?.getTime() ?? 0) > before || (await needed(sha256))) continue;
         await remove(keyOf(sha256));
         removed++;
       }
@@ -192,7 +200,15 @@ export function bucketStore(folder: string, bucket: Bucket): FileStore {
       const here = JSON.stringify([bucket.endpoint, bucket.name, bucket.prefix]);
       if ((await readFile(marker, 'utf8').catch(() => '')) === here) return 0;
       const there = new Set<string>();
-      for await (const { key } of objects()) there.add(key.slice(3));
+      try {
+        for await (const { key } of objects()) there.add(key.slice(3));
+      } catch (error) {
+        const { name, message } = error as Error;
+        throw new WriteError(
+          `the bucket ${bucket.name} at ${bucket.endpoint} cannot be used: ${message || name}`,
+          undefined,
+        );
+      }
       let sent = 0;
       for (const sha256 of await local.list()) {
         if (there.has(sha256)) continue;

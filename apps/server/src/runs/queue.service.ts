@@ -74,6 +74,7 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly settling = new Map<string, Promise<void>>();
   private pumping: Promise<void> | null = null;
   private again = false;
+  private turn: Promise<unknown> = Promise.resolve();
   private closed = false;
   private readonly closing = new AbortController();
   private readonly timers: NodeJS.Timeout[] = [];
@@ -196,8 +197,14 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
     }
   }
 
-  /** Claims the next file and begins it. */
-  private async begin(): Promise<InWork | 'later' | null> {
+  /** Claims the next file and begins it; one after another, so that each knows what room the others have taken. */
+  private begin(): Promise<InWork | 'later' | null> {
+    const now = this.turn.then(() => this.beginNext());
+    this.turn = now.catch(() => undefined);
+    return now;
+  }
+
+  private async beginNext(): Promise<InWork | 'later' | null> {
     let known: ReturnType<typeof jobOf> = null;
     const claim = await this.claims.take((text) => {
       known = jobOf(text);
@@ -252,8 +259,8 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
     }
     const end = async (how: Partial<RunFileRow>) => {
       const counts = await this.store.surely(() => this.claims.end(work.claim, how));
-      const how0 = counts ? (how.state as 'done' | 'failed' | 'cancelled') : 'overtaken';
-      countFile(this.options.shop, how0, (performance.now() - begun) / 1000);
+      const went = counts ? (how.state as 'done' | 'failed' | 'cancelled') : 'overtaken';
+      countFile(this.options.shop, went, (performance.now() - begun) / 1000);
     };
     try {
       await end(outcome).catch((error: Error) => {
