@@ -110,7 +110,6 @@ export async function run(args: string[]): Promise<number> {
     );
   }
   const lock = await lockedShop(data);
-  if (given) rememberBucket(data, given);
   // Files that lie in a bucket are nowhere else: it is not forgotten.
   const bucket = given ?? rememberedBucket(data);
 
@@ -177,6 +176,7 @@ export async function run(args: string[]): Promise<number> {
           },
         }),
       });
+      if (given) rememberBucket(data, given);
       if (server.demoDesigns) say(`loaded ${server.demoDesigns} demo designs of Duskwren Field Supply.`);
       if (server.ownerLink)
         say(
