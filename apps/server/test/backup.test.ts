@@ -304,14 +304,14 @@ describe('a copy that something comes in the way of', () => {
   });
 
   it('for which the disk has no room fails with the reason, and takes nothing away', async () => {
-    const file = at('full/copy.zip');
+    const file = at('no-room/copy.zip');
     await writeCopy(file, { ...from(), made: false });
     const before = readFileSync(file);
     // What is written there finds no room.
     symlinkSync('/dev/full', `${file}.part`);
     await expect(writeCopy(file, { ...from(), made: false })).rejects.toMatchObject({ code: 'ENOSPC' });
     expect(readFileSync(file).equals(before)).toBe(true);
-    expect(readdirSync(at('full'))).toEqual(['copy.zip']);
+    expect(readdirSync(at('no-room'))).toEqual(['copy.zip']);
   });
 });
 
