@@ -3,7 +3,7 @@ import { Modal } from './ui';
 import { letterKeys, setLetterKeys } from './use-keys';
 
 const KEYS: [string, string][] = [
-  ['Ctrl K', 'find anything: designs, parts, commands, products'],
+  ['Ctrl K', 'find anything: designs, parts, inks, settings, commands, materials, products'],
   ['/', 'search the shelf, the spec book, or the rows of a series; elsewhere find anything'],
   ['A, Shift A', 'add a part; have a figure drawn from words'],
   ['D', 'draw a line by hand; Escape to end'],

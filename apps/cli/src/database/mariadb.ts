@@ -215,6 +215,8 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
         `--port=${port}`,
         '--skip-name-resolve',
         '--innodb-buffer-pool-size=64M',
+        // Each process that takes part holds up to ten for each shop.
+        '--max-connections=1000',
         '--max-allowed-packet=64M',
         '--character-set-server=utf8mb4',
         '--performance-schema=OFF',
