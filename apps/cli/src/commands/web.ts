@@ -3,7 +3,7 @@ import { options, portOf, UsageError } from '../arguments';
 import { readConnection } from '../database/connection';
 import { say } from '../say';
 import { ROOT } from './start';
-import { askedToEnd, asFurther } from './together';
+import { askedToEnd, asFurther } from './further';
 
 /** `brelm web --connect FILE`: answers requests beside a Brelm that runs here or on another machine, until Ctrl-C or SIGTERM. */
 export async function run(args: string[]): Promise<number> {

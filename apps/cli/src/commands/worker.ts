@@ -1,7 +1,7 @@
 import { atOnceOf, options, portOf, UsageError } from '../arguments';
 import { readConnection } from '../database/connection';
 import { say } from '../say';
-import { askedToEnd, asFurther } from './together';
+import { askedToEnd, asFurther } from './further';
 
 /** `brelm worker --connect FILE`: makes files for a Brelm that runs here or on another machine, until Ctrl-C or SIGTERM. */
 export async function run(args: string[]): Promise<number> {

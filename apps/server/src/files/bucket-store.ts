@@ -27,6 +27,8 @@ const clients = new Map<string, S3Client>();
 
 /** One client for a store, whatever the prefix: it keeps connections open. */
 function clientOf({ endpoint, region, keyId, secret }: Bucket): S3Client {
+  // Which Node it runs on is not for whoever reads this terminal to decide.
+  process.env.AWS_SDK_JS_NODE_VERSION_SUPPORT_WARNING_DISABLED ??= 'true';
   const key = JSON.stringify([endpoint, region, keyId, secret]);
   const client =
     clients.get(key) ??
