@@ -29,6 +29,10 @@ export function portOf(option: string, given: string): number {
   return port;
 }
 
+/** The port on which a process says how it stands; undefined where none was given. Throws a UsageError. */
+export const statusPortOf = (given: string | undefined): number | undefined =>
+  given === undefined ? undefined : portOf('status-port', given);
+
 /** The address of a service, without a slash at its end; undefined where none was given. Throws a UsageError. */
 export function serviceAddress(option: string, given: string | undefined): string | undefined {
   if (given === undefined) return undefined;

@@ -4,7 +4,7 @@ export { startWorker, type RunningWorker, type WorkerOptions } from './start-wor
 export { processName, redisCarrier, type ThisProcess } from './machines';
 export type { Keys } from './storage/seal';
 export type { Bucket, Place } from './files';
-export { PeopleError, schemaOf, SHOP_ID } from './house';
+export { PeopleError, schemaOf, SHOP_ID, bucketOf } from './house';
 export { loadDemo } from './demo/demo.service';
 export {
   backupOf,

@@ -1,6 +1,5 @@
 import { execFile } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { once } from 'node:events';
 import {
   createWriteStream,
   existsSync,
@@ -8,7 +7,6 @@ import {
   readdirSync,
   readFileSync,
   rmSync,
-  symlinkSync,
   writeFileSync,
 } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -18,15 +16,12 @@ import { unzipSync, zipSync } from 'fflate';
 import { PNG } from 'pngjs';
 import { DataSource } from 'typeorm';
 import { readDesign } from '@brelm/core/design';
-import { backupOf, BackupError, openBackup, restoreBackup, verifyBackup, writeCopy } from '@brelm/server';
+import { backupOf, BackupError, openBackup, restoreBackup, verifyBackup } from '@brelm/server';
 import { databaseAt } from '../../cli/src/database/shop';
 import { startDatabase, type RunningDatabase } from '../../cli/src/database/mariadb';
 import { rowLine, rowOf } from '../src/backup/format';
-import { CopiesService } from '../src/backup/copies.service';
 import { connectionTo } from '../src/backup/write-backup';
 import { MIGRATIONS } from '../src/database/migrations';
-import { aloneHere, type DutiesService } from '../src/machines';
-import type { ShopOptions } from '../src/options';
 import { askOf, endedRun, running, until, type Running, type StoredDesign } from './running';
 import { designOf } from './sticker';
 
@@ -274,47 +269,6 @@ describe('a copy that nobody takes any more', () => {
   });
 });
 
-describe('a copy that something comes in the way of', () => {
-  const many = (n: number) =>
-    withRows(shop.database, (db) =>
-      db.query(
-        `INSERT INTO designs (id, name, revision, document, created_at, updated_at)
-          SELECT UUID(), 'W', 1, REPEAT('${'x'.repeat(64)}', 4000), NOW(3), NOW(3) FROM seq_1_to_${n}`,
-      ),
-    );
-  afterAll(() => withRows(shop.database, (db) => db.query("DELETE FROM designs WHERE name = 'W'")));
-
-  it('whose database is away in the middle fails, leaves the last one as it was, and the next is whole', async () => {
-    await many(60);
-    const file = at('away/copy.zip');
-    await writeCopy(file, { ...from(), made: false });
-    const before = readFileSync(file);
-    const pid = shop.database.pid();
-    const { archive, done } = backupOf({ ...from(), made: false });
-    // Nobody reads on: the tables are half sent.
-    await once(archive, 'readable');
-    process.kill(pid, 'SIGKILL');
-    archive.on('error', () => undefined).resume();
-    await expect(done).rejects.toThrow();
-    await until(() => Promise.resolve(shop.database.pid() !== pid));
-    await until(async () => (await askOf(shop, 'health')).status === 200);
-    expect(readFileSync(file).equals(before)).toBe(true);
-    await writeCopy(file, { ...from(), made: false });
-    expect((await verified(file)).tables.find((t) => t.name === 'designs')!.rows).toBeGreaterThanOrEqual(60);
-  });
-
-  it('for which the disk has no room fails with the reason, and takes nothing away', async () => {
-    const file = at('no-room/copy.zip');
-    await writeCopy(file, { ...from(), made: false });
-    const before = readFileSync(file);
-    // What is written there finds no room.
-    symlinkSync('/dev/full', `${file}.part`);
-    await expect(writeCopy(file, { ...from(), made: false })).rejects.toMatchObject({ code: 'ENOSPC' });
-    expect(readFileSync(file).equals(before)).toBe(true);
-    expect(readdirSync(at('no-room'))).toEqual(['copy.zip']);
-  });
-});
-
 describe('a copy of an earlier Brelm', () => {
   it('is put back from every form that the database ever had, and brought up to date', async () => {
     const document = JSON.stringify(designOf('From long ago'));
@@ -344,45 +298,6 @@ describe('a copy of an earlier Brelm', () => {
       expect([name, kept.designs]).toEqual([name, [{ name: 'From long ago', revision: 7, document }]]);
       expect(kept.steps.map((s) => s.name)).toEqual(MIGRATIONS.map((m) => m.name));
     }
-  });
-});
-
-describe('copies by themselves', () => {
-  const DAY = 24 * 3600 * 1000;
-  const NOON = Date.parse('2026-11-02T12:00:00Z');
-  const service = (more: Partial<ShopOptions>) =>
-    new CopiesService({ isOn: true } as DutiesService, {
-      ...{ database: databaseAt(shop.database), filesDir: shop.filesDir, demo: false },
-      ...{ shop: 'first', process: aloneHere(), ...more },
-    });
-  const copies = (keep: number, name: string) => service({ copies: { folder: at(name), keep } });
-
-  it('are written once a day, read again, and the last so many are kept; all else in the folder stays', async () => {
-    const daily = copies(2, 'daily');
-    const look = (days: number) => daily.look(NOON + days * DAY);
-    expect(await look(0)).toBe('brelm-2026-11-02T12-00-00.zip');
-    expect((await verified(at('daily/brelm-2026-11-02T12-00-00.zip'))).files.length).toBeGreaterThan(0);
-    expect(await look(0.9)).toBeNull();
-    writeFileSync(at('daily/mine.zip'), 'not one of them');
-    expect(await look(1)).toBe('brelm-2026-11-03T12-00-00.zip');
-    expect(await look(2.5)).toBe('brelm-2026-11-05T00-00-00.zip');
-    expect(readdirSync(at('daily')).sort()).toEqual([
-      'brelm-2026-11-03T12-00-00.zip',
-      'brelm-2026-11-05T00-00-00.zip',
-      'mine.zip',
-    ]);
-    // A clock that was ahead for a while keeps none away.
-    expect(await look(-10)).not.toBeNull();
-  });
-
-  it('that cannot be written take none away, and leave nothing half-written', async () => {
-    await copies(1, 'still').look(NOON);
-    const broken = service({
-      copies: { folder: at('still'), keep: 1 },
-      database: { ...databaseAt(shop.database), password: 'other' },
-    });
-    await expect(broken.look(NOON + 2 * DAY)).rejects.toThrow();
-    expect(readdirSync(at('still'))).toEqual(['brelm-2026-11-02T12-00-00.zip']);
   });
 });
 

@@ -38,7 +38,7 @@ const client = () =>
   });
 const put = (Key: string, Body: Uint8Array) =>
   client().send(new PutObjectCommand({ Bucket: 'brelm', Key, Body }));
-const HOUR = 3600 * 1000;
+const [LONG_AGO, FAR_AHEAD] = [Date.parse('2020-01-01'), Date.parse('2120-01-01')];
 
 describe('files that several machines share', () => {
   it('are kept by one and read by another, bytes and all, whatever their size', async () => {
@@ -108,8 +108,8 @@ describe('files that several machines share', () => {
       await keepBytes(place, Buffer.from('not')),
     ];
     const keep = (sha256: string) => Promise.resolve(sha256 === needed);
-    expect(await storeOf(place).sweep(Date.now() - HOUR, keep)).toBe(0);
-    expect(await storeOf(place).sweep(Date.now() + HOUR, keep)).toBe(1);
+    expect(await storeOf(place).sweep(LONG_AGO, keep)).toBe(0);
+    expect(await storeOf(place).sweep(FAR_AHEAD, keep)).toBe(1);
     expect(await storeOf(machine('sweep2', 'sweep/')).list()).toEqual([needed]);
     expect(await storeOf(machine('sweep3', 'sweep/')).found(not)).toBeNull();
   });
@@ -153,13 +153,13 @@ describe('files that several machines share', () => {
   it('stay with one that is put again while others tidy up: it is young again', async () => {
     const place = machine('young', 'young/');
     const sha256 = await keepBytes(place, Buffer.from('again'));
-    const old = new Date(Date.now() - 2 * HOUR);
+    const old = new Date(LONG_AGO - 1000);
     const inBucket = readdirSync(store.folder, { recursive: true })
       .map(String)
       .filter((n) => n.includes(sha256));
     for (const name of inBucket) utimesSync(join(store.folder, name), old, old);
     await keepBytes(place, Buffer.from('again'));
-    expect(await storeOf(place).sweep(Date.now() - HOUR, () => Promise.resolve(false))).toBe(0);
+    expect(await storeOf(place).sweep(LONG_AGO, () => Promise.resolve(false))).toBe(0);
     expect((await readKept(machine('young2', 'young/'), sha256)).toString()).toBe('again');
   });
 });

@@ -32,12 +32,12 @@ function placeOf(
   data: string,
   database: DatabaseOptions,
   house: DatabaseOptions,
-  { schemaOf, SHOP_ID }: Pick<typeof Server, 'schemaOf' | 'SHOP_ID'>,
+  { bucketOf, schemaOf, SHOP_ID }: Pick<typeof Server, 'bucketOf' | 'schemaOf' | 'SHOP_ID'>,
 ): { database: DatabaseOptions; place: Place } {
   const known = rememberedBucket(data);
-  const bucket = (prefix: string) => known && { bucket: { ...known, prefix: `${known.prefix}${prefix}` } };
+  const bucket = (id: string) => known && { bucket: bucketOf(known, id) };
   if (shop === undefined || shop === 'first')
-    return { database, place: { folder: join(data, 'files'), ...bucket('files/') } };
+    return { database, place: { folder: join(data, 'files'), ...bucket('first') } };
   const filesDir = join(data, 'shops', shop, 'files');
   if (!SHOP_ID.test(shop) || !existsSync(filesDir)) {
     const there = existsSync(join(data, 'shops')) ? readdirSync(join(data, 'shops')) : [];
@@ -48,7 +48,7 @@ function placeOf(
   }
   return {
     database: { ...house, name: schemaOf(shop) },
-    place: { folder: filesDir, ...bucket(`shops/${shop}/files/`) },
+    place: { folder: filesDir, ...bucket(shop) },
   };
 }
 
@@ -68,13 +68,16 @@ export async function run(args: string[]): Promise<number> {
   const file = resolve(positionals[0]);
   if (existsSync(file) && !values.over)
     throw new UsageError(`${file} is there already: name another file, or write over it with --over`);
-  const { schemaOf, SHOP_ID, writeCopy } = await import('@brelm/server');
+  const { bucketOf, schemaOf, SHOP_ID, writeCopy } = await import('@brelm/server');
   const data = resolve(values.data);
   try {
     const manifest = await withDatabase(data, (database, house) =>
       writeCopy(
         file,
-        { ...placeOf(values.shop, data, database, house, { schemaOf, SHOP_ID }), made: Boolean(values.made) },
+        {
+          ...placeOf(values.shop, data, database, house, { bucketOf, schemaOf, SHOP_ID }),
+          made: Boolean(values.made),
+        },
         () => say('reading it again…'),
       ),
     );

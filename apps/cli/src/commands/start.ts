@@ -2,7 +2,15 @@ import { createServer } from 'node:net';
 import { chmodSync, existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import type { RunningServer } from '@brelm/server';
-import { atOnceOf, options, portOf, publicAddress, serviceAddress, UsageError } from '../arguments';
+import {
+  atOnceOf,
+  options,
+  portOf,
+  publicAddress,
+  serviceAddress,
+  statusPortOf,
+  UsageError,
+} from '../arguments';
 import {
   bucketAt,
   connectionFile,
@@ -69,8 +77,7 @@ export async function run(args: string[]): Promise<number> {
     'status-port': { type: 'string' },
   });
   const port = portOf('port', values.port);
-  const status = values['status-port'];
-  const statusPort = status === undefined ? undefined : portOf('status-port', status);
+  const statusPort = statusPortOf(values['status-port']);
   const given = bucketAt(values.files);
   const atOnce = atOnceOf(values['at-once'], 0);
   if (atOnce !== undefined && !values.engine) throw new UsageError('--at-once is for --engine');

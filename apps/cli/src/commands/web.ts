@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { options, portOf, UsageError } from '../arguments';
+import { options, portOf, statusPortOf, UsageError } from '../arguments';
 import { readConnection } from '../database/connection';
 import { say } from '../say';
 import { ROOT } from './start';
@@ -13,11 +13,8 @@ export async function run(args: string[]): Promise<number> {
     port: { type: 'string', default: '4781' },
     'status-port': { type: 'string' },
   });
-  if (values.connect === undefined)
-    throw new UsageError('--connect is missing: name the connect.json of the Brelm that it is for');
   const port = portOf('port', values.port);
-  const status = values['status-port'];
-  const statusPort = status === undefined ? undefined : portOf('status-port', status);
+  const statusPort = statusPortOf(values['status-port']);
   const further = await asFurther(readConnection(values.connect), 'web', values.data);
   const end = askedToEnd();
   const { startServer } = await import('@brelm/server');

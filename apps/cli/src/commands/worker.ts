@@ -1,4 +1,4 @@
-import { atOnceOf, options, portOf, UsageError } from '../arguments';
+import { atOnceOf, options, statusPortOf, UsageError } from '../arguments';
 import { readConnection } from '../database/connection';
 import { say } from '../say';
 import { askedToEnd, asFurther } from './further';
@@ -12,14 +12,11 @@ export async function run(args: string[]): Promise<number> {
     drain: { type: 'string', default: '60' },
     'status-port': { type: 'string' },
   });
-  if (values.connect === undefined)
-    throw new UsageError('--connect is missing: name the connect.json of the Brelm that it is for');
   const atOnce = atOnceOf(values['at-once'], 1);
   const drain = Number(values.drain);
   if (!(drain >= 0 && drain <= 3600))
     throw new UsageError(`--drain: "${values.drain}" is no number of seconds; use 0 to 3600`);
-  const status = values['status-port'];
-  const statusPort = status === undefined ? undefined : portOf('status-port', status);
+  const statusPort = statusPortOf(values['status-port']);
   const further = await asFurther(readConnection(values.connect), 'worker', values.data);
   const end = askedToEnd();
   const { startWorker } = await import('@brelm/server');

@@ -57,7 +57,9 @@ export const rememberedBucket = (data: string): Bucket | undefined =>
   existsSync(bucketFile(data)) ? (JSON.parse(readFileSync(bucketFile(data), 'utf8')) as Bucket) : undefined;
 
 /** Reads it. Throws a UsageError for what is none. */
-export function readConnection(path: string): Connection {
+export function readConnection(path: string | undefined): Connection {
+  if (path === undefined)
+    throw new UsageError('--connect is missing: name the connect.json of the Brelm that it is for');
   const file = resolve(path);
   if (!existsSync(file))
     throw new UsageError(

@@ -43,7 +43,8 @@ export async function startEngine(folder: string): Promise<RunningEngine> {
   const read = (file: string) => (existsSync(file) ? readFileSync(file, 'utf8').trim() : '');
   const left = Number(read(pidFile));
   const command = left > 0 && alive(left) ? read(`/proc/${left}/cmdline`) : '';
-  if (command.includes('redis-server')) {
+  // It calls itself by its address: another's that has the number by now is left alone.
+  if (command.includes(`redis-server 127.0.0.1:${read(portFile)}`)) {
     say('an engine of an earlier start is still running; stopping it first.');
     process.kill(left, 'SIGTERM');
     if (!(await ended(left, 30_000)))

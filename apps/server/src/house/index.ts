@@ -3,7 +3,7 @@
  * (`shop-app.ts`) on a schema, a database account and a folder of its own, so that none can read another's; the door hands it
  * its requests. See docs/team.md.
  */
-export { schemaOf, SHOP_ID } from './shop-id';
+export { bucketOf, schemaOf, SHOP_ID } from './shop-id';
 export {
   answerCalls,
   openHouse,

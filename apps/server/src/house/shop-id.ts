@@ -1,3 +1,5 @@
+import type { Bucket } from '../files';
+
 /** The shop that was there before all others; it has no part of an address, and is not taken away. */
 export const FIRST = 'first';
 
@@ -24,3 +26,9 @@ export function shopIdFor(name: string, taken: ReadonlySet<string>): string {
 
 /** Schema and database account of a further shop. */
 export const schemaOf = (id: string): string => `brelm_shop_${id.replaceAll('-', '_')}`;
+
+/** Where in a bucket the files of a shop lie. */
+export const bucketOf = (bucket: Bucket, shop: string): Bucket => ({
+  ...bucket,
+  prefix: `${bucket.prefix}${shop === FIRST ? 'files/' : `shops/${shop}/files/`}`,
+});

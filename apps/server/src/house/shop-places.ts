@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import type { DataSource } from 'typeorm';
 import { storeOf, within, type FileStore, type Place } from '../files';
 import { placeOf, type DatabaseOptions, type ServerOptions } from '../options';
-import { schemaOf } from './shop-id';
+import { bucketOf, schemaOf } from './shop-id';
 
 /** Where further shops lie: a schema with an account that has no other, and a folder. */
 export class ShopPlaces {
@@ -23,7 +23,7 @@ export class ShopPlaces {
     const { bucket } = this.options;
     return placeOf({
       filesDir: this.filesOf(id),
-      ...(bucket && { bucket: { ...bucket, prefix: `${bucket.prefix}shops/${id}/files/` } }),
+      ...(bucket && { bucket: bucketOf(bucket, id) }),
     });
   }
 

@@ -23,7 +23,7 @@ import { ShopRow, type PersonRow, type Role } from './entities';
 import { HOUSE, type HouseOptions } from './house-options';
 import type { Filling } from './house.dto';
 import { PeopleService } from './people/people.service';
-import { FIRST, shopIdFor } from './shop-id';
+import { bucketOf, FIRST, shopIdFor } from './shop-id';
 import { ShopPlaces } from './shop-places';
 
 /** A shop as it is listed. */
@@ -335,12 +335,8 @@ export class ShopsService implements OnModuleDestroy {
     const options = {
       ...this.options,
       ...{ demo, shop: id },
-      ...(first
-        ? { bucket: bucket && { ...bucket, prefix: `${bucket.prefix}files/` } }
-        : {
-            ...{ database: this.places.databaseOf(id), filesDir: this.places.filesOf(id) },
-            bucket: this.places.placeOf(id).bucket,
-          }),
+      bucket: bucket && bucketOf(bucket, id),
+      ...(first ? {} : { database: this.places.databaseOf(id), filesDir: this.places.filesOf(id) }),
       // Each shop's copies lie in a folder of its own, so that none takes another's for its own old ones.
       copies: copies && (first ? copies : { ...copies, folder: join(copies.folder, id) }),
       home: () => this.options.inside(pathOf(id)),
