@@ -1,6 +1,5 @@
 import type { Design } from '@brelm/core/design';
 import { simplified, withNodeAt, withoutNode, type LinePart, type Pen } from '@brelm/core/parts';
-import { toOutlines } from '@brelm/core/resolve';
 import { useMemo } from 'react';
 import { IconButton, LengthField, NumberField, SelectField } from '../ui';
 import { Trash2 } from 'lucide-react';
@@ -95,23 +94,6 @@ export function LineSettings({ part, design }: { part: LinePart; design: Design 
           onClick={() => tools.setTool(editing ? 'choose' : 'points')}
         >
           {editing ? 'done with points' : 'edit points'}
-        </button>
-        <button
-          type="button"
-          className={link}
-          onClick={() => {
-            const index = design.parts.findIndex((p) => p.id === part.id);
-            edit.make(
-              'To outlines',
-              [
-                { op: 'removeParts', parts: [part.id] },
-                { op: 'addPart', part: toOutlines(part), at: index },
-              ],
-              { select: [part.id] },
-            );
-          }}
-        >
-          to outlines
         </button>
       </div>
       {editing && node && (

@@ -14,6 +14,7 @@ import { useLive } from '../editor/live';
 import { LetteringSettings } from './lettering';
 import { LineSettings } from './line-settings';
 import { MotifSettings } from './motif-settings';
+import { OutlineSettings } from './outline-settings';
 import { duplicateParts } from '../editor/part-actions';
 import { PictureSettings } from './picture';
 import { ShapeSettings } from './shape-settings';
@@ -158,15 +159,7 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
         </label>
       )}
       {isDressed(part) && <ShadeSettings part={part} design={design} />}
-      {isDressed(part) && part.spread > 0 && (
-        <LengthField
-          label="Grown all round by"
-          dpi={dpi}
-          value={part.spread}
-          check={(v) => (v >= 0 && v <= 500 ? null : '0 to 500 px')}
-          onChange={(spread) => edit.part(part.id, 'Grow', { spread }, `spread ${part.id}`)}
-        />
-      )}
+      <OutlineSettings parts={[part]} design={design} />
       <RepeatSettings parts={[part]} design={design} />
       <TieSettings parts={[part]} design={design} />
       <PartsWear parts={[part]} design={design} />

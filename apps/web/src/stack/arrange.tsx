@@ -32,6 +32,8 @@ import { makeSurface } from '../platform/surfaces';
 import { useAppSelector } from '../store';
 import { Button, IconButton } from '../ui';
 import { RepeatSettings } from '../inspector/repeat-settings';
+import { JoinSettings } from '../inspector/join-settings';
+import { OutlineSettings } from '../inspector/outline-settings';
 import { TieSettings } from '../inspector/tie-settings';
 import { PartsWear } from '../inspector/wear-settings';
 import { joinLines, mirrorCopies, moveInStack } from '../editor/part-actions';
@@ -175,6 +177,8 @@ export function Arrange({
       {selection.length > 1 && (
         <div className="mt-1.5 flex flex-col gap-1.5">
           <RepeatSettings parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
+          <JoinSettings ids={selection} design={design} />
+          <OutlineSettings parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
           <TieSettings parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
           <PartsWear parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
           <div className="flex gap-1.5">

@@ -8,6 +8,9 @@ import { IconButton, leaveField } from '../ui';
 import { useEdit } from '../editor/use-edit';
 import { rowKey } from './rows';
 
+/** What is said of a bundle that is one outline. */
+const JOINED = { weld: 'welded', overlap: 'overlap', exclude: 'all but overlap' } as const;
+
 /** The head of a bundle in the stack: its name, what chooses all of it, and what takes it apart. */
 export function BundleHead({
   bundle,
@@ -77,7 +80,10 @@ export function BundleHead({
           onClick={() => dispatch(selected(parts))}
         >
           <span className="truncate font-medium">{name}</span>
-          <span className="shrink-0 text-[12.5px] text-muted">{parts.length} parts</span>
+          <span className="shrink-0 text-[12.5px] text-muted">
+            {bundle.joined ? `${JOINED[bundle.joined]} · ` : ''}
+            {parts.length} parts
+          </span>
         </button>
       )}
       {wordsBehind(design, bundle.id) && (

@@ -2,7 +2,7 @@ import { applyEdits, freshId, type Edit } from './edits';
 import { bundleIds } from './sides';
 import { bundlesAround, partsOfNodes, stackTree, unitsOf, type StackNode } from './stack';
 import { emptyBundleEdits, orderEdits } from './stack-edits';
-import type { Design } from './types';
+import type { Design, Joining } from './types';
 
 /** The ids with all that is bundled with them, in the order of the stack. */
 export function withBundled(design: Design, ids: readonly string[]): string[] {
@@ -23,7 +23,7 @@ export function bundleEdits(design: Design, ids: readonly string[], name = ''): 
   const id = freshId('bundle', bundleIds(design));
   const within = units.every((u) => u.within === units[0].within) ? units[0].within : null;
   const edits: Edit[] = [
-    { op: 'addBundle', bundle: { id, name, bundle: within } },
+    { op: 'addBundle', bundle: { id, name, bundle: within, joined: null } },
     ...units.map((u): Edit =>
       u.bundle === null
         ? { op: 'updatePart', part: u.parts[0], change: { bundle: id } }
@@ -39,6 +39,18 @@ export function bundleEdits(design: Design, ids: readonly string[], name = ''): 
     });
   edits.push(...orderEdits(design, [...new Set(partsOfNodes(inserted(stackTree(design), null)))]));
   return [...edits, ...emptyBundleEdits(applyEdits(design, edits))];
+}
+
+/** Edits that make what is chosen one outline, in a bundle of its own where it is none yet; or no longer (null). */
+export function joinEdits(design: Design, ids: readonly string[], joined: Joining | null): Edit[] {
+  const units = unitsOf(design, ids);
+  const [whole] = units;
+  if (units.length === 1)
+    return whole.bundle === null ? [] : [{ op: 'joinBundle', bundle: whole.bundle, joined }];
+  if (joined === null) return [];
+  return bundleEdits(design, ids).map((e) =>
+    e.op === 'addBundle' ? { ...e, bundle: { ...e.bundle, joined } } : e,
+  );
 }
 
 /** Edits that take apart the bundles that are chosen whole, or else those around what is chosen, one step each. */

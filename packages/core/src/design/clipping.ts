@@ -143,11 +143,13 @@ export function pasteEdits(
     takenBundles.push(id);
     bundles.set(given, id);
   }
-  for (const { id, name, bundle } of clipping.bundles)
+  for (const given of clipping.bundles) {
+    const [id, within] = [bundles.get(given.id)!, given.bundle];
     edits.push({
       op: 'addBundle',
-      bundle: { id: bundles.get(id)!, name, bundle: bundle && (bundles.get(bundle) ?? null) },
+      bundle: { ...given, id, bundle: within && (bundles.get(within) ?? null) },
     });
+  }
   const parts = newPartIds(design, clipping);
   const select = clipping.parts.map((p) => parts.get(p.id)!);
   const k = design.board.dpi / clipping.board.dpi;

@@ -37,12 +37,14 @@ export function copyEdits(
       takenBundles.push(id);
       own.set(bundle.id, id);
     }
-    for (const { id, name, bundle } of design.bundles)
-      if (own.has(id))
-        edits.push({
-          op: 'addBundle',
-          bundle: { id: own.get(id)!, name, bundle: bundle && (own.get(bundle) ?? bundle) },
-        });
+    for (const given of design.bundles) {
+      const [id, within] = [own.get(given.id), given.bundle];
+      if (id === undefined) continue;
+      edits.push({
+        op: 'addBundle',
+        bundle: { ...given, id, bundle: within && (own.get(within) ?? within) },
+      });
+    }
     // Every copy before these has moved the originals back by one.
     const at = design.parts.indexOf(parts[0]) + select.length;
     // What is copied together hangs together; to what stays behind a copy has the ties of its original.

@@ -170,8 +170,8 @@ describe('the file format', () => {
         },
       ],
       bundles: [
-        { id: 'pair', name: 'Moon and moth', bundle: 'night' },
-        { id: 'night', name: '', bundle: null },
+        { id: 'pair', name: 'Moon and moth', bundle: 'night', joined: 'weld' },
+        { id: 'night', name: '', bundle: null, joined: null },
       ],
       aids: {
         guides: [{ axis: 'x', at: 450 }],

@@ -9,6 +9,7 @@ import type {
   Colourway,
   Design,
   Ink,
+  Joining,
   Material,
   PartOverride,
   Placement,
@@ -24,6 +25,8 @@ export type Edit =
   | { op: 'addPart'; part: Part; at?: number }
   | { op: 'removeParts'; parts: string[] }
   | { op: 'updatePart'; part: string; change: Partial<Part> }
+  /** Puts a part in the place of the one that has its id: it may be of another kind, and is tied as that was. */
+  | { op: 'replacePart'; part: Part }
   | { op: 'place'; part: string; place: Partial<Place> }
   | { op: 'reorder'; part: string; to: number }
   | { op: 'addKeyline'; part: string; keyline: Keyline }
@@ -44,6 +47,8 @@ export type Edit =
   | { op: 'renameBundle'; bundle: string; name: string }
   /** Puts a bundle into another, or takes it out of all. */
   | { op: 'nestBundle'; bundle: string; within: string | null }
+  /** Makes its members one outline, or leaves them as they are. */
+  | { op: 'joinBundle'; bundle: string; joined: Joining | null }
   | { op: 'removeBundle'; bundle: string }
   | { op: 'setAids'; change: Partial<Aids> }
   /** Where the design's light comes from, degrees clockwise from the top. */
@@ -155,6 +160,8 @@ export function applyEdit(design: Design, edit: Edit): Design {
     }
     case 'updatePart':
       return mapPart(design, edit.part, (p) => ({ ...p, ...edit.change }) as Part);
+    case 'replacePart':
+      return mapPart(design, edit.part.id, () => edit.part);
     case 'place':
       return mapPart(design, edit.part, (p) => ({ ...p, place: { ...p.place, ...edit.place } }));
     case 'reorder': {
@@ -267,6 +274,11 @@ export function applyEdit(design: Design, edit: Edit): Design {
       return {
         ...design,
         bundles: design.bundles.map((b) => (b.id === edit.bundle ? { ...b, bundle: edit.within } : b)),
+      };
+    case 'joinBundle':
+      return {
+        ...design,
+        bundles: design.bundles.map((b) => (b.id === edit.bundle ? { ...b, joined: edit.joined } : b)),
       };
     case 'removeBundle': {
       // What lay in it lies then in what it lay in.

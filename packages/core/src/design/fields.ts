@@ -20,6 +20,7 @@ import { WORDING_FIELD } from '../wording';
 import { bundlesAround } from './stack';
 import {
   FILE_FORMATS,
+  JOININGS,
   NO_AIDS,
   USUAL_LIGHT,
   type Acceptance,
@@ -116,6 +117,7 @@ const bundleField = record<Bundle>({
   id: id(),
   name: text({ max: 120, fallback: '' }),
   bundle: nullable(id()),
+  joined: nullable(choice(JOININGS)),
 });
 
 const aidsField = record<Aids>(

@@ -26,7 +26,7 @@ function documentWith(part: unknown): Record<string, unknown> {
   const document = written({
     ...designOf(INKS),
     materials: [MATERIAL],
-    bundles: [{ id: 'pair', name: '', bundle: null }],
+    bundles: [{ id: 'pair', name: '', bundle: null, joined: null }],
   });
   (document.sides as { parts: unknown[] }[])[0].parts = [part];
   return document;

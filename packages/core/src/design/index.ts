@@ -19,6 +19,7 @@ export * from './stack';
 export * from './stack-edits';
 export * from './bundles';
 export * from './relations';
+export * from './joins';
 export * from './palette-file';
 export * from './lettering-text';
 export * from './lettering-style';

@@ -1,4 +1,5 @@
 import { type KnockOut, type Part, type PartRelations, type Whole } from '../parts';
+import { leadsOf } from './joins';
 import { bundlesAround, partsOfBundle } from './stack';
 import type { Bundle, Colourway, Design, PartOverride } from './types';
 
@@ -24,9 +25,13 @@ export interface StackTies {
 
 const isTied = ({ window, knockOut }: PartRelations) => window !== null || knockOut !== null;
 
-/** Ids of the shown parts of which a window is made, without the part that is in it. */
+/** Ids of the shown parts of which a window is made, without the part that is in it; a joined bundle is its lead. */
 function windowParts(stack: Stack, window: Whole, own: string): string[] {
-  const ids = window.kind === 'part' ? [window.part] : partsOfBundle(stack, window.bundle);
+  const leads = leadsOf(stack);
+  const ids =
+    window.kind === 'part'
+      ? [window.part]
+      : partsOfBundle(stack, window.bundle).map((id) => leads.get(id) ?? id);
   return stack.parts.flatMap((p) => (!p.hidden && p.id !== own && ids.includes(p.id) ? [p.id] : []));
 }
 
@@ -75,7 +80,11 @@ function workedOut(stack: Stack): StackTies {
   const windows = new Map<string, string[]>();
   const cutters = new Map<string, Set<string>>();
   const [circles, lost] = [new Set<string>(), [] as string[]];
-  const cuts = (part: Part, target: string) => {
+  // What is cut out of a member of a joined bundle is cut out of the whole; its members do not cut one another.
+  const leads = leadsOf(stack);
+  const cuts = (part: Part, cut: string) => {
+    const target = leads.get(cut) ?? cut;
+    if (leads.get(part.id) === target) return true;
     if (!hang(target, part.id)) return false;
     cutters.set(target, (cutters.get(target) ?? new Set()).add(part.id));
     return true;

@@ -92,7 +92,16 @@ export interface Bundle {
   name: string;
   /** The bundle in which it lies itself. */
   bundle: string | null;
+  /** Its members are drawn as one outline: see {@link Joining}. */
+  joined: Joining | null;
 }
+
+/**
+ * What of a bundle's members is drawn as one outline: all that any covers (`weld`), what all of them cover (`overlap`), or
+ * what an odd number covers, so that what two have in common is left out (`exclude`).
+ */
+export type Joining = 'weld' | 'overlap' | 'exclude';
+export const JOININGS: readonly Joining[] = ['weld', 'overlap', 'exclude'];
 
 export const FILE_FORMATS = ['png', 'jpeg', 'webp', 'svg', 'pdf'] as const;
 export type FileFormat = (typeof FILE_FORMATS)[number];

@@ -24,3 +24,4 @@ export {
 export * from './pyramid';
 export { memoByKey } from './memo';
 export { cutPathsOf } from './cuts';
+export * from './ink-outline';

@@ -183,8 +183,12 @@ export type DrawingFault =
   | { kind: 'no-window'; part: string }
   /** It would cut what it is cut by itself: that is not done. */
   | { kind: 'circle'; part: string }
+  /** The bundle of this part is joined to what its members have in common, which is nothing. */
+  | { kind: 'joined-empty'; part: string }
   /** An inside keyline, or the like, that leaves nothing of the letters. */
   | { kind: 'keyline-wide'; part: string; keyline: number }
+  /** It is thinned by more than it is thick: nothing is left of it. */
+  | { kind: 'thinned-away'; part: string }
   /** It asks for more than one design may: so much of it is drawn, or its dressing in a plain way. */
   | {
       kind: 'too-much';

@@ -56,6 +56,33 @@ describe('outline operations', () => {
     expect(ops.subtract([], square(0, 0, 1))).toEqual([]);
   });
 
+  it('unite, exclude, and read the even-odd rule', () => {
+    const [a, b] = [square(0, 0, 100), square(50, 50, 100)];
+    expect(area(ops.unite(a, b))).toBeCloseTo(17500, 1);
+    expect(area(ops.exclude(a, b))).toBeCloseTo(15000, 1);
+    expect(ops.exclude([], a)).toBe(a);
+    // Both turn the same way: by the non-zero rule there is no hole.
+    const nested = [...square(0, 0, 100), ...square(30, 30, 40)];
+    expect(area(ops.weld(nested))).toBeCloseTo(10000, 1);
+    expect(area(ops.evenOdd(nested))).toBeCloseTo(8400, 1);
+  });
+
+  it('leave holes open that touch the edge around them at their corners', () => {
+    const [a, b] = [square(14, 394, 200), square(117, 204, 200)];
+    expect(area(ops.exclude(a, b))).toBeCloseTo(80_000 - 2 * 97 * 10, 0);
+  });
+
+  it('make an outline of a line: open with its ends, closed as a ring, broken into dashes', () => {
+    const line = parseSvgPath('M0 0L100 0');
+    const usual = { width: 10, join: 'round', cap: 'butt' } as const;
+    expect(area(ops.stroke(line, usual))).toBeCloseTo(1000, 1);
+    expect(area(ops.stroke(line, { ...usual, cap: 'square' }))).toBeCloseTo(1100, 1);
+    expect(area(ops.stroke(line, { ...usual, cap: 'round' })) / (1000 + Math.PI * 25)).toBeCloseTo(1, 3);
+    expect(area(ops.stroke(square(0, 0, 100), { ...usual, join: 'mitre' }))).toBeCloseTo(4000, 1);
+    expect(area(ops.stroke(line, { ...usual, dash: [10, 15] }))).toBeCloseTo(400, 1);
+    expect(ops.stroke(line, { ...usual, width: 0 })).toEqual([]);
+  });
+
   it('fill holes: all, or those under a size', () => {
     expect(area(withoutHoles(oriented(ring)))).toBeCloseTo(10000, 3);
     expect(area(withoutHoles(oriented(ring), 50))).toBeCloseTo(10000, 3);

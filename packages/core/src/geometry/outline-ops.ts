@@ -16,7 +16,8 @@ import {
 export interface PathKit {
   NewPath(): PathKitPath;
   FromCmds(commands: number[][]): PathKitPath;
-  PathOp: { DIFFERENCE: unknown; INTERSECT: unknown; UNION: unknown };
+  PathOp: { DIFFERENCE: unknown; INTERSECT: unknown; UNION: unknown; XOR: unknown };
+  FillType: { EVENODD: unknown };
   StrokeJoin: { MITER: unknown; ROUND: unknown; BEVEL: unknown };
   StrokeCap: { BUTT: unknown; ROUND: unknown; SQUARE: unknown };
 }
@@ -24,12 +25,25 @@ interface PathKitPath {
   copy(): PathKitPath;
   op(other: PathKitPath, how: unknown): PathKitPath | null;
   simplify(): PathKitPath | null;
+  setFillType(type: unknown): void;
+  dash(on: number, off: number, phase: number): PathKitPath | null;
   stroke(options: { width: number; miter_limit: number; join: unknown; cap: unknown }): PathKitPath | null;
   toCmds(): number[][];
   delete(): void;
 }
 
 export type Join = 'round' | 'mitre' | 'bevel';
+
+/** A line along a path, path units. */
+export interface Line {
+  width: number;
+  join: Join;
+  cap: 'butt' | 'round' | 'square';
+  /** Mitres end at so many times the width; at 4 where it is left out. */
+  mitre?: number;
+  /** Lengths of dash and gap. */
+  dash?: readonly [number, number];
+}
 
 /** Operations on filled outlines. Everything in and out is filled by the non-zero rule. */
 export interface OutlineOps {
@@ -39,6 +53,13 @@ export interface OutlineOps {
   weld(path: PathData): PathData;
   subtract(from: PathData, what: PathData): PathData;
   intersect(a: PathData, b: PathData): PathData;
+  unite(a: PathData, b: PathData): PathData;
+  /** What one of the two covers and the other does not. */
+  exclude(a: PathData, b: PathData): PathData;
+  /** What a path covers that is filled by the even-odd rule. */
+  evenOdd(path: PathData): PathData;
+  /** What a line along a path covers; pieces that are not closed have ends. */
+  stroke(path: PathData, line: Line): PathData;
 }
 
 /** A closed piece of a path, with what is needed to tell what lies inside what. */
@@ -71,17 +92,18 @@ function pathOf(commands: readonly number[][]): PathData {
   return out;
 }
 
-function commandsOf(path: PathData): number[][] {
+/** As Skia's commands; all pieces closed, as fills are, or as they are (`drawn`). */
+function commandsOf(path: PathData, drawn = false): number[][] {
   const out: number[][] = [];
   let open = false;
   eachCommand(path, (verb, at) => {
     const count = verb === CLOSE ? 0 : verb === QUAD ? 4 : verb === CUBIC ? 6 : 2;
     // Filled outlines are closed, whether they say so or not.
-    if (verb === MOVE && open) out.push([CLOSE]);
+    if (verb === MOVE && open && !drawn) out.push([CLOSE]);
     open = verb !== CLOSE;
     out.push([verb, ...path.slice(at, at + count)]);
   });
-  if (open) out.push([CLOSE]);
+  if (open && !drawn) out.push([CLOSE]);
   return out;
 }
 
@@ -133,6 +155,17 @@ function contoursOf(path: PathData): Contour[] {
   });
 }
 
+/** A point on the longest edge of a polygon, off its middle: others may touch it at its corners. */
+function onEdge(polygon: readonly number[]): [number, number] {
+  let [longest, at] = [-1, 0];
+  for (let i = 0; i + 3 < polygon.length; i += 2) {
+    const length = Math.hypot(polygon[i + 2] - polygon[i], polygon[i + 3] - polygon[i + 1]);
+    if (length > longest) [longest, at] = [length, i];
+  }
+  const along = (k: number) => polygon[k] + 0.382 * (polygon[k + 2] - polygon[k]);
+  return [along(at), along(at + 1)];
+}
+
 /**
  * Contours that do not cross, filled even-odd, as a path that fills the same non-zero: outer ones turn
  * clockwise, holes the other way; slivers are left out.
@@ -141,7 +174,7 @@ export function oriented(path: PathData): PathData {
   const contours = contoursOf(path);
   const out: number[] = [];
   for (const contour of contours) {
-    const [x, y] = contour.polygon;
+    const [x, y] = onEdge(contour.polygon);
     let depth = 0;
     for (const other of contours) {
       if (other === contour || Math.abs(other.area) <= Math.abs(contour.area)) continue;
@@ -153,6 +186,86 @@ export function oriented(path: PathData): PathData {
     for (const n of turned) out.push(n);
   }
   return out;
+}
+
+/** Each piece of a path that crosses itself nowhere, with its holes; outer ones turn clockwise, as `oriented` leaves them. */
+export function islandsOf(path: PathData): PathData[] {
+  const contours = contoursOf(path);
+  const outer = contours.filter((c) => c.area > 0).map((c) => ({ ...c, holes: [] as number[] }));
+  for (const hole of contours) {
+    if (hole.area > 0) continue;
+    const [x, y] = onEdge(hole.polygon);
+    const around = outer
+      .filter((o) => o.area > -hole.area && isInside([o.polygon], x, y))
+      .sort((a, b) => a.area - b.area)[0];
+    around?.holes.push(...hole.commands);
+  }
+  return outer.map((o) => [...o.commands, ...o.holes]);
+}
+
+/**
+ * A path as it is good for a blade: without pieces and holes narrower than `least` (twice their area over the way
+ * around them), and without points that lie on the one before.
+ */
+export function cleaned(path: PathData, least: number): PathData {
+  const NOTHING = 1e-3;
+  return contoursOf(path).flatMap(({ commands, polygon, area }) => {
+    let around = 0;
+    for (let i = 0, j = polygon.length - 2; i + 1 < polygon.length; j = i, i += 2)
+      around += Math.hypot(polygon[i] - polygon[j], polygon[i + 1] - polygon[j + 1]);
+    if ((2 * Math.abs(area)) / around < least) return [];
+    const out: number[] = [];
+    let [x, y] = [NaN, NaN];
+    eachCommand(commands, (verb, at) => {
+      const count = verb === CLOSE ? 0 : verb === QUAD ? 4 : verb === CUBIC ? 6 : 2;
+      const points = commands.slice(at, at + count);
+      let length = 0;
+      for (let k = 0; k < count; k += 2)
+        length = Math.max(length, Math.hypot(points[k] - x, points[k + 1] - y));
+      if (count > 0 && verb !== MOVE && length < NOTHING) return;
+      if (count > 0) [x, y] = points.slice(-2);
+      out.push(verb, ...points);
+    });
+    return out;
+  });
+}
+
+/** Points of an outline that are looked at to tell how far it strays. */
+const MOST_LOOKED_AT = 600;
+
+/** What an outline should lie along: a path, at a distance from it. */
+export interface Along {
+  path: PathData;
+  reach: number;
+}
+
+/** How far an outline strays at the most from the nearest of the ways that it should lie along, path units. */
+export function strayOf(outline: PathData, ways: readonly Along[], tolerance = 0.005): number {
+  const lines = ways.flatMap(({ path, reach }) =>
+    flatten(path, tolerance).map(({ points, closed }) => ({
+      points: closed ? [...points, points[0], points[1]] : points,
+      reach,
+    })),
+  );
+  const all = flatten(outline, tolerance).flatMap((l) => l.points);
+  if (lines.length === 0) return 0;
+  const step = 2 * Math.max(1, Math.ceil(all.length / 2 / MOST_LOOKED_AT));
+  let most = 0;
+  for (let i = 0; i + 1 < all.length; i += step) {
+    let least = Infinity;
+    for (const { points: p, reach } of lines) {
+      let near = Infinity;
+      for (let k = 0; k + 3 < p.length; k += 2) {
+        const [x, y] = [all[i] - p[k], all[i + 1] - p[k + 1]];
+        const [dx, dy] = [p[k + 2] - p[k], p[k + 3] - p[k + 1]];
+        const t = Math.max(0, Math.min(1, (x * dx + y * dy) / (dx * dx + dy * dy || 1)));
+        near = Math.min(near, (x - t * dx) ** 2 + (y - t * dy) ** 2);
+      }
+      least = Math.min(least, Math.abs(Math.sqrt(near) - reach));
+    }
+    most = Math.max(most, least);
+  }
+  return most;
 }
 
 /** The path without its holes, or without those that are narrower than `least`. */
@@ -210,8 +323,12 @@ function isCrowded(path: PathData, by: number): boolean {
 /** Outline operations by Skia's path operations, which keep curves as curves. */
 export function createOutlineOps(kit: PathKit): OutlineOps {
   const joins = { round: kit.StrokeJoin.ROUND, mitre: kit.StrokeJoin.MITER, bevel: kit.StrokeJoin.BEVEL };
-  const run = (paths: PathData[], work: (made: PathKitPath[]) => PathKitPath | null): PathData | null => {
-    const made = paths.map((p) => kit.FromCmds(commandsOf(p)));
+  const run = (
+    paths: PathData[],
+    work: (made: PathKitPath[]) => PathKitPath | null,
+    drawn = false,
+  ): PathData | null => {
+    const made = paths.map((p) => kit.FromCmds(commandsOf(p, drawn)));
     try {
       const result = work(made);
       return result && oriented(pathOf(result.toCmds()).filter(Number.isFinite));
@@ -222,9 +339,10 @@ export function createOutlineOps(kit: PathKit): OutlineOps {
     }
   };
   const both = (a: PathData, b: PathData, how: unknown): PathData => {
-    if (a.length === 0) return how === kit.PathOp.UNION ? b : [];
+    const joins = how === kit.PathOp.UNION || how === kit.PathOp.XOR;
+    if (a.length === 0) return joins ? b : [];
     if (b.length === 0) return how === kit.PathOp.INTERSECT ? [] : a;
-    return run([a, b], ([x, y]) => x.op(y, how)) ?? (how === kit.PathOp.UNION ? [...a, ...b] : a);
+    return run([a, b], ([x, y]) => x.op(y, how)) ?? (joins ? [...a, ...b] : a);
   };
   const weld = (path: PathData): PathData =>
     path.length === 0 ? path : (run([path], ([p]) => p.simplify()) ?? path);
@@ -256,6 +374,34 @@ export function createOutlineOps(kit: PathKit): OutlineOps {
     weld,
     subtract: (from, what) => both(from, what, kit.PathOp.DIFFERENCE),
     intersect: (a, b) => both(a, b, kit.PathOp.INTERSECT),
+    unite: (a, b) => both(a, b, kit.PathOp.UNION),
+    exclude: (a, b) => both(a, b, kit.PathOp.XOR),
+    evenOdd: (path) =>
+      path.length === 0
+        ? path
+        : (run([path], ([p]) => {
+            p.setFillType(kit.FillType.EVENODD);
+            return p.simplify();
+          }) ?? path),
+    stroke: (path, line) => {
+      if (path.length === 0 || !(line.width > 0)) return [];
+      // Enlarged, as steps of an offset are, and about its middle: Skia draws round a line to a quarter of a unit.
+      const box = pathBounds(path);
+      const [cx, cy] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+      const near = transformPath(path, [FINE, 0, 0, FINE, -FINE * cx, -FINE * cy]);
+      const { width, join, cap, mitre = 4, dash } = line;
+      const caps = { butt: kit.StrokeCap.BUTT, round: kit.StrokeCap.ROUND, square: kit.StrokeCap.SQUARE };
+      const options = { width: FINE * width, miter_limit: mitre, join: joins[join], cap: caps[cap] };
+      const made = run(
+        [near],
+        ([p]) => {
+          if (dash && !p.dash(FINE * Math.max(dash[0], 1e-3), FINE * dash[1], 0)) return null;
+          return p.stroke(options)?.simplify() ?? null;
+        },
+        true,
+      );
+      return made ? transformPath(made, [1 / FINE, 0, 0, 1 / FINE, cx, cy]) : [];
+    },
     offset: (path, by, join) => {
       if (path.length === 0 || by === 0) return weld(path);
       const hull = by > 0 ? hullWithin(path, by) : null;

@@ -67,6 +67,9 @@ export interface Shade {
   /** Inks of the further echoes, each as far from the one before. */
   echoes?: string[];
 }
+/** How far an outline may be thinned, and how far its corners rounded, board px. */
+export const MOST_THIN = 500;
+
 export const SHADE_KINDS: readonly Shade['kind'][] = ['drop', 'block', 'long', 'echo'];
 
 /** The most copies that a repeat may make, the original among them. */
@@ -144,6 +147,10 @@ export interface PartBase extends PartRelations {
   hollow: boolean;
   /** Grows every outline by this on each side, in its own ink, board px: thin lines become printable. */
   spread: number;
+  /** Shrinks every outline by this on each side, board px: where the press or a film gains. */
+  thin: number;
+  /** Corners are rounded to this radius, board px; what is narrower than twice that goes. */
+  smooth: number;
   shade: Shade | null;
   repeat: Repeat | null;
   /** Id of the bundle that it belongs to. */
@@ -275,6 +282,8 @@ export const baseFields = (mustRead: boolean): FieldsOf<PartBase> => ({
   keylines: DRESSING.keylines,
   hollow: flag(),
   spread: boardPx(0, 500, 0),
+  thin: boardPx(0, MOST_THIN, 0),
+  smooth: boardPx(0, MOST_THIN, 0),
   shade: DRESSING.shade,
   repeat: nullable(repeatField),
   bundle: nullable(ref('bundle')),
@@ -320,6 +329,8 @@ export const partBase = (partId: string, name: string, at: Place, mustRead = fal
   keylines: [],
   hollow: false,
   spread: 0,
+  thin: 0,
+  smooth: 0,
   shade: null,
   repeat: null,
   bundle: null,

@@ -22,6 +22,8 @@ export interface Shape {
    * the same object for the same letter.
    */
   pieces?: { path: PathData; own?: { path: PathData; frame: Matrix } }[];
+  /** The same object for the same outlines, where that does not follow from the part. */
+  same?: object;
 }
 
 /** The outline of another part that lettering runs along, board px; null when there is none. */

@@ -1,5 +1,7 @@
 import {
+  itemOutline,
   movedNode,
+  oneOutline,
   type Clip,
   type DrawingItem,
   type DrawingNode,
@@ -38,6 +40,9 @@ const solid = ({ gradient: _gradient, blur: _blur, ...item }: OutlineItem): Outl
   opacity: 1,
 });
 
+/** A window is what its lines enclose, a cutter goes with its keylines; `ink` is what its own ink covers. */
+export type CoverAs = 'window' | 'cutter' | 'ink';
+
 interface Given {
   part: Part;
   matrix: Matrix;
@@ -61,17 +66,18 @@ const enclosed = (items: readonly DrawingItem[]): DrawingItem[] =>
  * grown by `gap` board px. Where the outline operations are not there, or there is no time for them, it is `late`, and
  * drawn shapes stand for it.
  */
-export function coverOf(from: Given, as: 'window' | 'cutter', gap = 0): { cover: Cover; late: boolean } {
+export function coverOf(from: Given, as: CoverAs, gap = 0): { cover: Cover; late: boolean } {
   const { part, own, materials } = from;
   const keylines = as === 'cutter';
-  const given = keylines ? from : { ...from, own: enclosed(own) };
+  const given = as === 'window' ? { ...from, own: enclosed(own) } : from;
   const by = keylines ? gap + reachAround(part) : part.spread;
   let known = covers.get(own);
   if (!known) covers.set(own, (known = new Map()));
   const key = `${as} ${by}`;
   const before = known.get(key);
   if (before && before.ops === materials.ops) return { cover: before.cover, late: false };
-  const made = outlinesOf(given, keylines, by);
+  let made = outlinesOf(given, keylines, by);
+  if (as === 'ink' && made.path === null && !made.late) made = strokedOf(given, by);
   const cover: Cover =
     made.path === null
       ? { kind: 'nodes', nodes: nodesOf(given, by) }
@@ -94,6 +100,17 @@ function outlinesOf({ part, matrix, own, shape, materials }: Given, keylines: bo
   const join = (keylines && part.keylines.findLast((k) => k.side !== 'inside')?.join) || 'round';
   return { path: edge.whole(by, join), matrix: edge.matrix, late: edge.late };
 }
+
+/** The ink of a part whose outlines are lines, or have holes by the even-odd rule: as one outline on the board. */
+function strokedOf({ matrix, own, materials }: Given, by: number) {
+  const { ops, hurry } = materials;
+  const outlines = own.filter((i): i is OutlineItem => i.kind === 'outline');
+  if (outlines.length < own.length || outlines.length === 0) return { path: null, matrix, late: false };
+  if (!ops || hurry?.()) return { path: null, matrix, late: true };
+  const paths = outlines.flatMap((item) => grown(item, by)).map((item) => itemOutline(item, ops));
+  return { path: oneOutline(paths, ops), matrix: UNMOVED, late: false };
+}
+const UNMOVED: Matrix = [1, 0, 0, 1, 0, 0];
 
 const clipsOf = (given: Given, path: PathData, matrix: Matrix): Clip[] =>
   copiesOf(given).map((copy) => ({ path, rule: 'nonzero', matrix: multiply(copy, matrix) }));

@@ -28,7 +28,8 @@ function from(object: object, key: string, make: () => PathData): PathData {
 
 const identities = memoByKey<object>(400);
 /** The same object for parts of the same outlines, wherever they stand. */
-function identityOf(part: Part, shape: Shape): object {
+export function identityOf(part: Part, shape: Shape): object {
+  if (shape.same) return shape.same;
   const same = kindOf(part).outlined?.same;
   if (same) return same(part, shape);
   const { place: _place, keylines: _keylines, shade: _shade, ...own } = part;

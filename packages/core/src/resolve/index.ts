@@ -5,5 +5,6 @@ export * from './arrange';
 export * from './repeat';
 export * from './to-outlines';
 export * from './letters-apart';
+export { MOST_PIECES, splitEdits, type Split } from './split';
 export * from './snap';
 export * from './onto-board';

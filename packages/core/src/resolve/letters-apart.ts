@@ -1,63 +1,8 @@
 import { freshId, type Design, type Edit, partIds, partsOfBundle, bundleIds } from '../design';
-import {
-  motif,
-  partTitle,
-  place,
-  type LetteringPart,
-  type MotifOutline,
-  type MotifPart,
-  type Whole,
-  decorated,
-  letteringBlock,
-} from '../parts';
-import {
-  axisScales,
-  boxCentre,
-  boxHeight,
-  boxWidth,
-  EMPTY_BOX,
-  grow,
-  isEmptyBox,
-  pathBounds,
-  toSvgPath,
-  transformPath,
-  unite,
-  type Matrix,
-} from '../geometry';
+import { decorated, letteringBlock, partTitle, type LetteringPart, type Whole } from '../parts';
+import { motifOf } from './motif-of';
 import { outlineOn, partMatrix, resolve } from './resolve';
 import type { Materials, OutlineItem } from '../drawing';
-
-type Piece = Pick<OutlineItem, 'path' | 'ink' | 'rule' | 'opacity' | 'stroke' | 'clips'> & { matrix: Matrix };
-
-/** Outlines on the board as a motif in their place; null when they draw nothing. */
-function motifOf(id: string, name: string, pieces: readonly Piece[]): MotifPart | null {
-  let box = EMPTY_BOX;
-  const placed = pieces.map((p) => {
-    const path = transformPath(p.path, p.matrix);
-    const scale = p.stroke?.space === 'own' ? Math.max(...axisScales(p.matrix)) : 1;
-    // A line on one side alone is twice as wide, cut by the outline itself.
-    const side = p.stroke?.side;
-    const width = (p.stroke?.width ?? 0) * scale * (side ? 2 : 1);
-    box = unite(box, grow(pathBounds(path), side === 'inside' ? 0 : width / 2));
-    const clips = (p.clips ?? []).map((c) => ({ path: transformPath(c.path, p.matrix), rule: c.rule }));
-    if (side === 'inside') clips.push({ path, rule: p.rule });
-    return { ...p, path, width, clips };
-  });
-  if (isEmptyBox(box)) return null;
-  const shift: Matrix = [1, 0, 0, 1, -box.left, -box.top];
-  const svg = (path: OutlineItem['path']) => toSvgPath(transformPath(path, shift));
-  const outlines = placed.map((p): MotifOutline => ({
-    path: svg(p.path),
-    ink: p.ink,
-    rule: p.rule,
-    opacity: p.opacity,
-    stroke: p.stroke && { width: p.width, join: p.stroke.join, cap: p.stroke.cap },
-    ...(p.clips.length ? { clips: p.clips.map((c) => ({ path: svg(c.path), rule: c.rule })) } : {}),
-  }));
-  const [cx, cy] = boxCentre(box);
-  const art = { width: Math.max(0.001, boxWidth(box)), height: Math.max(0.001, boxHeight(box)), outlines };
-  return motif(id, name, place(cx, cy), art, { id: 'own' });
-}
 
 /**
  * Edits that turn lettering into motifs, one a letter, with one more for what lies behind them; all in a
@@ -108,7 +53,10 @@ export function lettersApart(
   const at = design.parts.findIndex((p) => p.id === part.id);
   return {
     edits: [
-      { op: 'addBundle', bundle: { id: bundle, name: partTitle(part).slice(0, 120), bundle: part.bundle } },
+      {
+        op: 'addBundle',
+        bundle: { id: bundle, name: partTitle(part).slice(0, 120), bundle: part.bundle, joined: null },
+      },
       ...made.map((m, i): Edit => ({ op: 'addPart', part: m, at: at + i })),
       { op: 'updatePart', part: part.id, change: { hidden: true, bundle, mustRead: false } },
       ...hangOver(design, (window) => window.kind === 'part' && window.part === part.id, {

@@ -1,10 +1,15 @@
 import { line, nodesOf, type LinePart, type LineSample } from '../parts';
 import { boxHeight, boxWidth } from '../geometry';
 import { alphaBox } from '../raster';
-import { designOf } from '../../testing';
+import { designOf, loadOutlineOps, NO_FACES } from '../../testing';
 import { differing, drawn, painted } from '../../testing/painting';
 import { toOutlines } from './index';
-import { groupBounds } from '../drawing';
+import { groupBounds, type Materials } from '../drawing';
+
+let withOps: Materials;
+beforeAll(async () => {
+  withOps = { ...NO_FACES, ops: await loadOutlineOps() };
+});
 
 const level = (pressure: (t: number) => number = () => 1) =>
   Array.from({ length: 80 }, (_, i): LineSample => [100 + (700 * i) / 79, 450, pressure(i / 79)]);
@@ -68,7 +73,7 @@ describe('drawn lines', () => {
       place: { x: 400, y: 500, turn: 25, scaleX: -0.8, scaleY: 0.6 },
       mustRead: true,
     };
-    const outlines = toOutlines(part);
+    const { part: outlines } = toOutlines(part, of(part), withOps)!;
     expect(outlines).toMatchObject({ kind: 'motif', id: 'l', mustRead: true });
     expect(differing(painted(of(part)).data, painted({ ...of(part), parts: [outlines] }).data)).toBeLessThan(
       0.001,

@@ -1,16 +1,8 @@
 import type { StackTies, Ties } from '../design';
 import type { Clip, DrawingNode, Group, Mask, PartGroup } from '../drawing';
-import type { Part } from '../parts';
 import { outsideOf, type Cover } from './cover';
+import { guideOf, type Drawn } from './drawn';
 import { handleOf, keepHandle } from './handle';
-
-/** A part that has been drawn, with the way to what it covers. */
-export interface Drawn {
-  part: Part;
-  group: PartGroup;
-  /** What it covers as a window, or as it is cut out of another. */
-  covers(as: 'window' | 'cutter'): { cover: Cover; late: boolean };
-}
 
 /** What a group shows of itself, beside what it draws. */
 type Cut = Pick<Group, 'clips' | 'mask'> & { late: boolean };
@@ -117,15 +109,4 @@ export function related(
     return part.unprinted ? guideOf(group) : group;
   });
   return { groups, late };
-}
-
-const guides = new WeakMap<PartGroup, PartGroup>();
-
-function guideOf(group: PartGroup): PartGroup {
-  let guide = guides.get(group);
-  if (!guide) {
-    guides.set(group, (guide = { ...group, layer: 'guide' }));
-    keepHandle(guide, handleOf(group));
-  }
-  return guide;
 }

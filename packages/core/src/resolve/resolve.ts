@@ -4,6 +4,7 @@ import {
   colourwayOf,
   inksOfPart,
   inkValues,
+  joinsOf,
   partIn,
   partsIn,
   tiesOf,
@@ -45,8 +46,11 @@ import {
 import { coverOf } from './cover';
 import { dress, grown } from './dressing';
 import { handleOf, keepHandle } from './handle';
-import { related, type Drawn } from './relate';
+import type { Drawn } from './drawn';
+import { joinedUp } from './joined';
+import { related } from './relate';
 import { middleOf, repeatMatrices } from './repeat';
+import { reshaped } from './reshape';
 import { allWorn, wornGroup } from './worn';
 
 /** The part's own units to board px. */
@@ -223,8 +227,13 @@ function resolvePart(
     const image = pictureOf(part, design, inks);
     [items, box, own] = [[image], image.shown, [image]];
   } else {
-    shape = thinnedShape(drawn, part.id, faults);
+    const whole = thinnedShape(drawn, part.id, faults);
+    const made = plain ? { shape: whole, late: false } : reshaped(part, whole, partMatrix(part), materials);
+    shape = made.shape;
+    if (shape.items.length === 0 && drawn.items.length > 0)
+      faults.push({ kind: 'thinned-away', part: part.id });
     ({ items, late, own } = outlineItems(part, shape, inks, materials, faults, plain));
+    late ||= made.late;
     box = shape.box;
   }
   const about = aboutPart(part, design, inks, materials);
@@ -277,7 +286,7 @@ function resolveWithin(
   const { box, matrix } = handleOf(group);
   const covers: Drawn['covers'] = (as) =>
     coverOf({ part, matrix, own, box, shape, materials }, as, part.knockOut?.gap);
-  return { drawn: { part, group, covers }, faults: cut.length ? [...faults, ...cut] : faults, late };
+  return { drawn: { part, group, shape, covers }, faults: cut.length ? [...faults, ...cut] : faults, late };
 }
 
 /** What is said of parts that cut one another, where it cannot be done. */
@@ -309,18 +318,46 @@ export function resolve(design: Design, colourway: string | undefined, materials
     faults.push(...resolved.faults);
     late ||= resolved.late;
   }
-  const ties = tiesOf({ parts: partsIn(design, colourway), bundles: design.bundles });
-  faults.push(...tieFaults(ties));
-  const { groups: tied, late: tiesLate } = related(drawn, ties);
+  const stack = { parts: partsIn(design, colourway), bundles: design.bundles };
+  const joined = joinedUp(drawn, joinsOf(stack), inks, materials, (part, shape, plain) => {
+    const found: DrawingFault[] = [];
+    return { ...outlineItems(part, shape, inks, materials, found, plain), faults: found };
+  });
+  const ties = tiesOf(stack);
+  faults.push(...joined.faults, ...tieFaults(ties));
+  const { groups: tied, late: tiesLate } = related(joined.drawn, ties);
   const { width, height, dpi } = design.board;
   const each = tied.map((group, i) => wornGroup(group, drawn[i].part.wear, design.board));
   const parts = drawn.map((d) => d.part);
   const groups = allWorn(each, parts, design.wear, design.board);
   const drawnInks = design.inks.map(({ id, name }) => ({ id, name, value: inks.get(id)! }));
-  return { width, height, dpi, groups, inks: drawnInks, hidden, faults, late: late || tiesLate };
+  return {
+    width,
+    height,
+    dpi,
+    groups,
+    inks: drawnInks,
+    hidden,
+    faults,
+    late: late || joined.late || tiesLate,
+  };
 }
 
 const NO_INKS: ReadonlyMap<string, Hex> = new Map();
+
+/** What a part draws in its own inks on the board, in the design's own values, and its live copies; no lines around it. */
+export function ownItems(part: Part, design: Design, materials: Materials, copies = false): OutlineItem[] {
+  const inks = inkValues(design, undefined);
+  const drawn = shapeOfPart(part, materials, [], (id) => outlineOn(design, id));
+  if (!drawn) return [];
+  const matrix = partMatrix(part);
+  const { shape } = reshaped(part, drawn, matrix, materials);
+  const items = inkedItems(shape, matrix, (ink) => inks.get(ink) ?? '#000000');
+  if (!copies || !part.repeat) return items;
+  return repeatMatrices(part.repeat, middleOf(part, shape.box, matrix))
+    .reverse()
+    .flatMap((copy) => items.map((item) => movedNode(item, copy, Math.hypot(copy[0], copy[1]))));
+}
 
 /** The ink box of one part in its own units, whether it is hidden or not. */
 export const partLocalBox = (part: Part, design: Design, materials: Materials): Box =>

@@ -1,7 +1,15 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { shallowEqual } from 'react-redux';
 import type { Garment } from '@brelm/core/colour';
-import { applyEdits, bundleEdits, emptyDesign, unbundleEdits, type Design } from '@brelm/core/design';
+import {
+  applyEdits,
+  bundleEdits,
+  emptyDesign,
+  joinEdits,
+  unbundleEdits,
+  unitsOf,
+  type Design,
+} from '@brelm/core/design';
 import { comesIn, judgedColours, nounOf, sideOf, type Spec } from '@brelm/core/spec';
 import { useBorder, useDrawing } from '../../design';
 import { MakeDialog } from '../../files';
@@ -34,6 +42,7 @@ import {
   type Tool,
 } from '../../board/tools';
 import { LengthUnits, notify } from '../../ui';
+import { setApart } from '../../editor/outline-actions';
 import { toggleKnockOut, toggleWindow } from '../../editor/tie-actions';
 import { useEdit } from '../../editor/use-edit';
 import { useProof } from '../../editor/use-proof';
@@ -216,6 +225,24 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
       }),
     ),
     w: named('Show inside the part behind it, or no longer', cutting(toggleWindow)),
+    j: named(
+      'Weld what is chosen into one outline, or no longer',
+      one('Choose two parts or more, or a bundle: J makes one outline of them.', () => {
+        const ids = selection();
+        const [unit] = unitsOf(made, ids);
+        const joined = made.bundles.some((b) => b.id === unit.bundle && b.joined);
+        const edits = joinEdits(made, ids, joined ? null : 'weld');
+        edit.make(joined ? 'Outlines by themselves' : 'Join outlines', edits);
+        return edits.length > 0;
+      }),
+    ),
+    'Shift+K': named(
+      'Set what is chosen into its pieces',
+      one(
+        'Choose a part first: Shift K sets it into its pieces.',
+        () => void setApart(edit, made, selection()),
+      ),
+    ),
     k: named('Knock out of what is below, or no longer', cutting(toggleKnockOut)),
     PageUp: named('One part forwards', depth('forwards')),
     PageDown: named('One part backwards', depth('backwards')),

@@ -30,7 +30,9 @@ function tooMuch(name: string, { of, drawn, asked }: Extract<DrawingFault, { kin
 
 /** Letters that a typeface lacks, and typefaces that are not there: both print wrongly. */
 export function letterFindings(input: Judged): Finding[] {
-  const own = input.drawing.faults.filter((f) => f.kind !== 'no-window' && f.kind !== 'circle');
+  const own = input.drawing.faults.filter(
+    (f) => f.kind !== 'no-window' && f.kind !== 'circle' && f.kind !== 'joined-empty',
+  );
   return own.map((fault): Finding => {
     const group = input.drawing.groups.find((g) => g.part === fault.part)!;
     const { part } = group;
@@ -77,6 +79,11 @@ export function letterFindings(input: Judged): Finding[] {
         ...finding(part, 'keyline', region),
         message: `Keyline ${fault.keyline + 1} of “${title}” is wider than the letters are thick: it leaves nothing inside`,
         at: fault.keyline,
+      };
+    if (fault.kind === 'thinned-away')
+      return {
+        ...finding(part, 'cut-away', region),
+        message: `Nothing is left of “${title}”: it is thinned, or its corners rounded, by more than it is thick`,
       };
     if (fault.kind === 'too-much')
       return {

@@ -30,6 +30,14 @@ export function tieFindings({ drawing, analysis }: Judged): Finding[] {
       return [
         finding(group, 'circle', `“${title}” would cut what it is cut by itself: that cut is left out`),
       ];
+    if (fault.kind === 'joined-empty')
+      return [
+        finding(
+          group,
+          'cut-away',
+          `Nothing is left of “${title}” and what it is joined with: they have nothing in common that could be drawn`,
+        ),
+      ];
     return [];
   });
   const seen = new Map(analysis.layers.map((layer) => [layer.part, layer]));

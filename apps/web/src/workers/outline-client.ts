@@ -1,0 +1,22 @@
+import { wrap } from 'comlink';
+import type { Design } from '@brelm/core/design';
+import { hand } from './hand';
+import type { OutlineWorker } from './outline.worker';
+import { workerName } from '../platform/address';
+
+export type { OutlinesMade } from './outline.worker';
+
+const ask = hand((failed) => {
+  const worker = new Worker(new URL('./outline.worker.ts', import.meta.url), {
+    type: 'module',
+    name: workerName('outline'),
+  });
+  worker.addEventListener('error', failed);
+  worker.addEventListener('messageerror', failed);
+  return { remote: wrap<OutlineWorker>(worker), end: () => worker.terminate() };
+});
+
+/** What sets parts into their pieces, or why that is not done; as `hand` says where it comes to no end. */
+export const splitOf = (design: Design, ids: readonly string[]) => ask((w) => w.split(design, ids));
+/** What makes parts outlines. */
+export const outlinesOf = (design: Design, ids: readonly string[]) => ask((w) => w.outlines(design, ids));
