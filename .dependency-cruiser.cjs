@@ -6,7 +6,7 @@ const layers = [
   ['colour', 'geometry'],
   ['raster', 'type', 'wear'],
   ['steps'],
-  ['drawing', 'cutline', 'trace'],
+  ['drawing', 'cutline', 'trace', 'film'],
   ['parts'],
   ['design'],
   ['resolve', 'spec', 'svg'],

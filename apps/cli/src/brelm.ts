@@ -24,6 +24,8 @@ const HELP = `Usage: ./brelm COMMAND
                                                write its files; exit 1 when the proof has stops
   cutline DESIGN.brelm.json --spec ID [--colourway ID] [--out DIR] [--json]
                                                cut it out as a sticker: its files, and how it peels
+  films DESIGN.brelm.json [--side ID] [--colourway ID] [--out DIR] [--json]
+                                               what its films are cut from: a file for each, and the order of pressing
   sheet SHEET.json [--format pdf|svg|png|dxf ...] [--out DIR] [--json]
                                                the files of a sheet of stickers; exit 1 when something is wrong
   series LAYOUT.brelm.json [--table FILE.csv|tsv] [--series FILE.json] --spec ID ... [--rows 1,4-9]
@@ -52,6 +54,7 @@ const COMMANDS: Record<string, () => Promise<{ run(args: string[]): Promise<numb
   proof: () => import('./commands/proof'),
   export: () => import('./commands/export'),
   cutline: () => import('./commands/cutline'),
+  films: () => import('./commands/films'),
   sheet: () => import('./commands/sheet'),
   series: () => import('./commands/series'),
   mockup: () => import('./commands/mockup'),

@@ -44,7 +44,8 @@ export async function brelm(...args: string[]): Promise<{ code: number; out: str
 
 /** Runs with --json, checks the output against its schema, and returns it. */
 export async function json<T>(
-  kind: 'specs' | 'export' | 'proof' | 'place' | 'cutline' | 'sheet' | 'series' | 'mockup' | 'check',
+  kind:
+    'specs' | 'export' | 'proof' | 'place' | 'cutline' | 'films' | 'sheet' | 'series' | 'mockup' | 'check',
   ...args: string[]
 ): Promise<{ code: number; err: string; value: T }> {
   const { code, out, err } = await brelm(...(kind === 'check' ? ['specs', kind] : [kind]), ...args, '--json');

@@ -11,6 +11,7 @@ import { MIGRATIONS } from './database/migrations';
 import { DemoService } from './demo/demo.service';
 import { DesignsController } from './designs/designs.controller';
 import { DesignsService } from './designs/designs.service';
+import { FilmsController } from './designs/films.controller';
 import { TransferController } from './designs/transfer.controller';
 import { TransferService } from './designs/transfer.service';
 import { PreviewsService } from './designs/previews.service';
@@ -46,7 +47,7 @@ import { TypefacesController } from './typefaces/typefaces.controller';
 import { TypefacesService } from './typefaces/typefaces.service';
 import { WordsController } from './words/words.controller';
 import { WordsService } from './words/words.service';
-import { PictureLooksController, StylesController } from './styles/styles.controller';
+import { FilmListController, PictureLooksController, StylesController } from './styles/styles.controller';
 import { PressController } from './press/press.controller';
 import { PressService } from './press/press.service';
 import { SamplesController } from './samples/samples.controller';
@@ -87,11 +88,13 @@ export class AppModule {
         BackupController,
         DesignsController,
         TransferController,
+        FilmsController,
         MaterialsController,
         LibraryController,
         TypefacesController,
         StylesController,
         PictureLooksController,
+        FilmListController,
         SeriesController,
         SheetsController,
         ScenesController,

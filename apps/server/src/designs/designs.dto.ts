@@ -78,6 +78,20 @@ export class DuplicateDesignDto {
   name?: string;
 }
 
+export class FilmsDto {
+  @ApiPropertyOptional({ description: 'A side of the design; its first where left out.' })
+  @IsOptional()
+  @IsString()
+  @MaxLength(120)
+  side?: string;
+
+  @ApiPropertyOptional({ description: 'A colourway; the first where left out.' })
+  @IsOptional()
+  @IsString()
+  @MaxLength(120)
+  colourway?: string;
+}
+
 export class NameVersionDto {
   @ApiProperty({ description: 'What the version is called.' })
   @IsString()

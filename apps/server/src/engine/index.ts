@@ -22,6 +22,7 @@ export { unzipped } from './unzip';
 export * from './mockup';
 export * from './cut-out';
 export * from './sheet-file';
+export * from './film-files';
 export * from './series';
 export * from './proof-job';
 export * from './expected-bytes';

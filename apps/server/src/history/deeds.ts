@@ -32,6 +32,8 @@ export const DEEDS: Readonly<Record<string, Deed>> = {
   'DELETE lettering-styles/:id': ['deleted', 'lettering style'],
   'POST picture-looks': ['made', 'picture look'],
   'DELETE picture-looks/:id': ['deleted', 'picture look'],
+  'POST films': ['made', 'film'],
+  'DELETE films/:id': ['deleted', 'film'],
   'POST series': ['made', 'series'],
   'PUT series/:id': ['changed', 'series'],
   'DELETE series/:id': ['deleted', 'series'],

@@ -12,7 +12,7 @@ class LookDto {
 
   @ApiProperty({
     description:
-      'Lettering: one part with its inks, as it is copied in the interface. Pictures: a list of steps.',
+      'Lettering: one part with its inks, as it is copied in the interface. Pictures: a list of steps. Films: a film.',
   })
   @IsString()
   @MaxLength(200_000)
@@ -56,6 +56,16 @@ export class StylesController extends LooksController {
 @Controller('picture-looks')
 export class PictureLooksController extends LooksController {
   protected readonly of = 'picture';
+
+  constructor(looks: StylesService) {
+    super(looks);
+  }
+}
+
+@ApiTags('looks')
+@Controller('films')
+export class FilmListController extends LooksController {
+  protected readonly of = 'film';
 
   constructor(looks: StylesService) {
     super(looks);

@@ -3,6 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import { readLook, readStyle } from '@brelm/core/design';
 import { DocumentError } from '@brelm/core/fields';
+import { readFilm } from '@brelm/core/film';
 import { LookRow } from '../database/entities';
 
 /** What looks are kept of. */
@@ -11,13 +12,20 @@ export type LookOf = LookRow['of'];
 export interface StoredLook {
   id: number;
   name: string;
-  /** See core's readStyle for lettering, readLook for pictures. */
+  /** See core's readStyle for lettering, readLook for pictures, readFilm for films. */
   document: string;
 }
 
 const READERS: Readonly<Record<LookOf, (text: string) => object | null>> = {
   lettering: readStyle,
   picture: readLook,
+  film: readFilm,
+};
+
+const IS_NONE: Readonly<Record<LookOf, string>> = {
+  lettering: 'is no look of lettering',
+  picture: 'is no look of a picture',
+  film: 'is no film',
 };
 
 /** Looks that the seller keeps. */
@@ -39,7 +47,7 @@ export class StylesService {
       throw new DocumentError([
         {
           field: 'document',
-          message: of === 'picture' ? 'is no look of a picture' : 'is no look of lettering',
+          message: IS_NONE[of],
         },
       ]);
     const { id } = await this.rows.save({ of, name, document });

@@ -12,6 +12,7 @@ import {
 import { designPreviewTask } from './design-preview';
 import { drawFiguresTask } from './draw-figures';
 import { restoreShopTask } from './restore-shop';
+import { filmFilesTask } from './film-files';
 import { sheetFileTask } from './sheet-file';
 import * as series from './series-rows';
 import * as market from './market-tasks';
@@ -40,6 +41,7 @@ export const TASKS = {
   sampleTask: told(reading.sampleTask),
   designPreviewTask: told(designPreviewTask),
   sheetFileTask: told(sheetFileTask),
+  filmFilesTask: told(filmFilesTask),
   drawFiguresTask: told(drawFiguresTask),
   readSeriesTask: told(series.readSeriesText),
   seriesSizesTask: told(series.seriesSizesTask),

@@ -24,6 +24,7 @@ import type { PreviewTask } from './design-preview';
 import type { MadeRow, RowsTask, SeriesTask } from './series-rows';
 import type { DrawFiguresTask } from './draw-figures';
 import type { RestoreTask } from './restore-shop';
+import type { FilmsMade, FilmsTask } from './film-files';
 import type { SheetTask } from './sheet-file';
 import type { TaskName } from './child';
 import { revive, type Outcome } from './outcome';
@@ -67,6 +68,7 @@ const DEADLINES = {
   sampleTask: 30_000,
   designPreviewTask: 60_000,
   sheetFileTask: 300_000,
+  filmFilesTask: 300_000,
   drawFiguresTask: 120_000,
   readSeriesTask: 60_000,
   seriesSizesTask: 600_000,
@@ -148,6 +150,11 @@ export class PoolService {
     signal: AbortSignal,
   ): Promise<{ bytes: Uint8Array | null; findings: SheetFinding[] }> {
     return this.run(this.quick, 'sheetFileTask', task, signal);
+  }
+
+  /** See the task. */
+  filmFiles(task: FilmsTask, signal: AbortSignal): Promise<FilmsMade> {
+    return this.run(this.quick, 'filmFilesTask', task, signal);
   }
 
   /** See the task. */

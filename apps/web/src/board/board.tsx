@@ -29,12 +29,15 @@ import { LinePoints } from './line-points';
 import { NetHandles, TypeLayer } from '../inspector/lettering';
 import { liveEdits, onLive, setLive } from '../editor/live';
 import { scaleFrom } from '../editor/measure';
+import { tie } from '../editor/tie-actions';
+import { notify } from '../ui';
 import { PickLayer } from './pick-layer';
 import { Reference } from './reference';
 import { Rulers } from './rulers';
 import { StepLayers } from './step-layers';
 import { newGesture, useEdit } from '../editor/use-edit';
 import { useTools } from './tools';
+import { partUnder } from './under';
 import { useSnap } from './use-snap';
 import { useView } from './use-view';
 
@@ -231,15 +234,29 @@ export const Board = forwardRef<
     dispatch(dragged(false));
   };
 
+  /** What was dragged lies where it was let go; with Ctrl held it shows inside the part that lies there. */
+  const dropped = (inside: boolean) => {
+    placed('Move', false, true);
+    const ids = store.getState().editor.selection;
+    const at = inside ? nodes.current.get(ids[0])?.getStage()?.getPointerPosition() : null;
+    if (!at) return;
+    const under = partUnder(resolved.drawing, ids, ...toBoard(at.x, at.y));
+    const window = under && ({ kind: 'part', part: under.part } as const);
+    const why = window
+      ? tie(edit, design, 'Show inside', ids, { window })
+      : 'Nothing lies there to show it inside of.';
+    notify('done', why ?? `It shows inside “${under!.about.title}” now.`);
+  };
+
   const grab = (part: string) => {
     begin('drag');
     snap.grab(part);
   };
 
   // The hands stay the same from frame to frame, so that parts which do not move are not rendered again.
-  const now = useRef({ choose, only, grab, bound: snap.bound, placed });
+  const now = useRef({ choose, only, grab, bound: snap.bound, placed, dropped });
   useLayoutEffect(() => {
-    now.current = { choose, only, grab, bound: snap.bound, placed };
+    now.current = { choose, only, grab, bound: snap.bound, placed, dropped };
   });
   const hands = useMemo<Hands>(
     () => ({
@@ -248,7 +265,7 @@ export const Board = forwardRef<
       dragStart: (part) => now.current.grab(part),
       bound: (to) => now.current.bound(to),
       dragMove: () => now.current.placed('Move', false, false),
-      dragEnd: () => now.current.placed('Move', false, true),
+      dragEnd: (inside) => now.current.dropped(inside),
     }),
     [],
   );

@@ -13,7 +13,8 @@ export interface Hands {
   /** Where a dragged part may go, in the stage's px: it snaps to what is around it. */
   bound(to: { x: number; y: number }): { x: number; y: number };
   dragMove(): void;
-  dragEnd(): void;
+  /** `inside`: dropped to show inside what lies under the pointer. */
+  dragEnd(inside: boolean): void;
 }
 
 /** Half the side of what can be grasped of a part that draws nothing, in the part's own units. */
@@ -53,7 +54,7 @@ export const HitPart = memo(function HitPart({
       dragBoundFunc={hands.bound}
       onDragStart={() => hands.dragStart(part)}
       onDragMove={hands.dragMove}
-      onDragEnd={hands.dragEnd}
+      onDragEnd={(e) => hands.dragEnd(e.evt.ctrlKey || e.evt.metaKey)}
     >
       <Rect
         x={empty ? -GRASP : b.left}

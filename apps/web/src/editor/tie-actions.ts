@@ -24,6 +24,19 @@ export function tie(
 
 const sameWhole = (a: Whole | null, b: Whole | null) => JSON.stringify(a) === JSON.stringify(b);
 
+/** Parts show inside a window, or no longer where they all did; answers why not, where it cannot be. */
+export function showInside(
+  edit: Editing,
+  design: Design,
+  ids: readonly string[],
+  window: Whole,
+): string | null {
+  const parts = design.parts.filter((p) => ids.includes(p.id));
+  return parts.every((p) => sameWhole(p.window, window))
+    ? tie(edit, design, 'Out of its window', ids, { window: null })
+    : tie(edit, design, 'Show inside', ids, { window });
+}
+
 /**
  * Of several chosen things the one at the back becomes the window of the others, or is it no longer where it was; one
  * thing alone comes out of its window. Answers why not, where it cannot be.
@@ -40,9 +53,7 @@ export function toggleWindow(edit: Editing, design: Design, ids: readonly string
   const window: Whole =
     back.bundle === null ? { kind: 'part', part: back.parts[0] } : { kind: 'bundle', bundle: back.bundle };
   const inner = units.slice(0, -1).flatMap((u) => u.parts);
-  if (parts(inner).every((p) => sameWhole(p.window, window)))
-    return tie(edit, design, 'Out of its window', inner, { window: null });
-  return tie(edit, design, 'Show inside', inner, { window });
+  return showInside(edit, design, inner, window);
 }
 
 /** Chosen parts are knocked out of all below them, and no longer printed themselves; or no longer so. */

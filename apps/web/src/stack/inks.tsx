@@ -1,6 +1,7 @@
 import clsx from 'clsx';
-import { Palette, Pipette, Plus } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { Palette, Pipette, Plus, Scissors } from 'lucide-react';
+import { lazy, Suspense, useRef, useState, type ReactNode } from 'react';
+import { useParams } from 'react-router';
 import { contrastRatio, isHex, nearestYarn, normaliseHex, plainName, type Garment } from '@brelm/core/colour';
 import {
   freshId,
@@ -12,11 +13,14 @@ import {
   type Design,
   allParts,
 } from '@brelm/core/design';
-import { IconButton, ratioText, leaveField } from '../ui';
+import { Button, IconButton, ratioText, leaveField } from '../ui';
+import { InkFilm } from '../films/ink-film';
 import { PaletteDialog } from './palette-dialog';
 import { useTools } from '../board/tools';
 import { useFindable } from '../find/found';
 import { useEdit } from '../editor/use-edit';
+
+const FilmsDialog = lazy(() => import('../films/films-dialog').then((m) => ({ default: m.FilmsDialog })));
 
 /** The inks of the design; changing one changes every part that uses it. */
 export function Inks({
@@ -32,6 +36,8 @@ export function Inks({
   const tools = useTools();
   const [open, setOpen] = useState<string | null>(null);
   const [palette, setPalette] = useState(false);
+  const [films, setFilms] = useState(false);
+  const designId = useParams().id;
   const unused = unusedInks(design);
   const values = inkValues(design, colourway);
   const ink = design.inks.find((i) => i.id === open);
@@ -104,6 +110,16 @@ export function Inks({
           remove {unused.length} that nothing uses
         </button>
       )}
+      {design.inks.some((i) => i.film) && (
+        <Button className="mt-2 !h-7 !px-2" onClick={() => setFilms(true)}>
+          <Scissors size={15} aria-hidden /> Films…
+        </Button>
+      )}
+      {films && designId && (
+        <Suspense fallback={null}>
+          <FilmsDialog id={designId} design={design} colourway={colourway} onClose={() => setFilms(false)} />
+        </Suspense>
+      )}
       {palette && <PaletteDialog design={design} onClose={() => setPalette(false)} />}
       {ink && (
         <InkEditor
@@ -113,6 +129,7 @@ export function Inks({
           value={values.get(ink.id)!}
           users={allParts(design).filter((p) => inksOfPart(p).includes(ink.id)).length}
           backdrop={backdrop}
+          film={<InkFilm ink={ink} />}
           onName={(name) => edit.make('Rename an ink', [{ op: 'renameInk', ink: ink.id, name }])}
           onValue={(value) =>
             edit.make('Change an ink', [{ op: 'setInk', ink: ink.id, value, colourway }], {
@@ -151,6 +168,7 @@ function InkEditor({
   onSwap,
   onMerge,
   onRemove,
+  film,
 }: {
   id: string;
   name: string;
@@ -165,6 +183,8 @@ function InkEditor({
   onSwap: (other: string) => void;
   onMerge: (into: string) => void;
   onRemove: () => void;
+  /** What it is made of. */
+  film: ReactNode;
 }) {
   const [text, setText] = useState<string | null>(null);
   const wrong = text !== null && !isHex(text);
@@ -222,6 +242,7 @@ function InkEditor({
           `in ${users} ${users === 1 ? 'part' : 'parts'}`
         )}
       </p>
+      {film}
       {others.length > 0 && (
         <div className="grid grid-cols-2 gap-1.5">
           <OtherInk

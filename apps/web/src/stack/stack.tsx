@@ -23,21 +23,24 @@ import {
   type Bundle,
   type Design,
   type StackNode,
+  type StackRow,
 } from '@brelm/core/design';
 import { drawingBounds, inkHull } from '@brelm/core/drawing';
 import { boxHeight, boxWidth, isEmptyBox, type Box } from '@brelm/core/geometry';
-import { partTitle, wordsOfPart, type Part } from '@brelm/core/parts';
+import { partTitle, wordsOfPart, type Part, type Whole } from '@brelm/core/parts';
 import { largestFit, roomOf, type SpecSide } from '@brelm/core/spec';
 import type { Resolved } from '../design';
 import { useAppDispatch, useAppSelector } from '../store';
 import { selected as select } from '../store/editor';
-import { Button, IconButton } from '../ui';
+import { Button, IconButton, notify } from '../ui';
 import { BundleHead } from './bundle-head';
 import { PartRow } from './part-row';
 import { Arrange } from './arrange';
+import { showInside } from '../editor/tie-actions';
 import { useEdit } from '../editor/use-edit';
 import { keysOf, rowKey, rowOf } from './rows';
 import { tieWords } from './tie-words';
+import { useHeld } from './use-held';
 
 /** The box that the artwork, whose own is `drawn`, fills at its largest: within the product's shape, clear of its zones. */
 function roomFor(design: Design, drawn: Box, resolved: Resolved, side: SpecSide | undefined): Box {
@@ -66,7 +69,8 @@ function inksOf(part: Part): string[] {
 }
 
 const HOW_TO_DRAG = {
-  draggable: 'Space lifts it, the arrow keys move it, Space lays it down, and Escape puts it back.',
+  draggable:
+    'Space lifts it, the arrow keys move it, Space lays it down, and Escape puts it back. Dropped with Alt held it shows inside the one under it.',
 };
 
 /** Ids of the parts, front first, that have every word in their name, their kind, or what is written on them. */
@@ -99,9 +103,19 @@ export function Stack({
   const colourway = useAppSelector((s) => s.editor.colourway);
   const values = useMemo(() => inkValues(design, colourway), [design, colourway]);
   const sensors = useSensors(useSensor(PointerSensor, BY_POINTER), useSensor(KeyboardSensor, BY_KEYS));
+  const altHeld = useHeld('Alt');
   const reorder = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
+    if (altHeld()) return putInside(rowOf(String(active.id)), rowOf(String(over.id)));
     edit.make('Change the depth', reorderEdits(design, rowOf(String(active.id)), rowOf(String(over.id))));
+  };
+  /** A row that is dropped on another with Alt held shows inside it; dropped there again, it comes out. */
+  const putInside = (row: StackRow, over: StackRow) => {
+    const ids = 'part' in row ? [row.part] : partsOfBundle(design, row.bundle);
+    const window: Whole =
+      'part' in over ? { kind: 'part', part: over.part } : { kind: 'bundle', bundle: over.bundle };
+    const why = showInside(edit, design, ids, window);
+    if (why) notify('done', why);
   };
   const drawn = drawingBounds(resolved.drawing);
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());

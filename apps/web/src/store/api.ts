@@ -71,6 +71,7 @@ export const api = createApi({
     'typefaces',
     'styles',
     'looks',
+    'films',
     'words',
     'specs',
     'runs',
@@ -226,6 +227,15 @@ export const api = createApi({
     removeLook: build.mutation<void, number>({
       query: (id) => ({ url: `picture-looks/${id}`, method: 'DELETE' }),
       invalidatesTags: ['looks'],
+    }),
+    films: build.query<StoredStyle[], void>({ query: () => 'films', providesTags: ['films'] }),
+    addFilm: build.mutation<StoredStyle, Omit<StoredStyle, 'id'>>({
+      query: (body) => ({ url: 'films', method: 'POST', body }),
+      invalidatesTags: ['films'],
+    }),
+    removeFilm: build.mutation<void, number>({
+      query: (id) => ({ url: `films/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['films'],
     }),
     words: build.query<string[], void>({ query: () => 'words', providesTags: ['words'] }),
     addWord: build.mutation<string[], string>({
@@ -393,6 +403,9 @@ export const {
   useRemoveWordMutation,
   useBringInMutation,
   usePicturesQuery,
+  useFilmsQuery,
+  useAddFilmMutation,
+  useRemoveFilmMutation,
   usePalettesQuery,
   useAddPaletteMutation,
   useRemovePaletteMutation,

@@ -4,7 +4,7 @@ import { hand } from './hand';
 import type { OutlineWorker } from './outline.worker';
 import { workerName } from '../platform/address';
 
-export type { OutlinesMade } from './outline.worker';
+export type { OutlinesMade, ShownFilm, ShownFilms } from './outline.worker';
 
 const ask = hand((failed) => {
   const worker = new Worker(new URL('./outline.worker.ts', import.meta.url), {
@@ -20,3 +20,6 @@ const ask = hand((failed) => {
 export const splitOf = (design: Design, ids: readonly string[]) => ask((w) => w.split(design, ids));
 /** What makes parts outlines. */
 export const outlinesOf = (design: Design, ids: readonly string[]) => ask((w) => w.outlines(design, ids));
+/** A design's films, judged. */
+export const filmsOf = (design: Design, colourway: string | undefined, signal?: AbortSignal) =>
+  ask((w) => w.films(design, colourway), signal);

@@ -1,6 +1,15 @@
 import { expose } from 'comlink';
-import type { Design, Edit } from '@brelm/core/design';
-import { splitEdits, toOutlines, type Split } from '@brelm/core/resolve';
+import { inkValues, type Design, type Edit } from '@brelm/core/design';
+import {
+  filmLayers,
+  judgeFilm,
+  wornOutline,
+  type Film,
+  type FilmFigures,
+  type FilmFinding,
+} from '@brelm/core/film';
+import { EMPTY_BOX, pathBounds, toSvgPath, unite, type Box } from '@brelm/core/geometry';
+import { resolve, splitEdits, toOutlines, type Split } from '@brelm/core/resolve';
 import { materials } from '../platform/materials';
 import { loaded, stopWaiting } from './loaded-design';
 
@@ -12,6 +21,28 @@ export interface OutlinesMade {
   deviation: number | null;
   /** Parts of which nothing could be made: pictures, and what draws nothing. */
   left: number;
+}
+
+/** One film of a design as it is shown. */
+export interface ShownFilm extends FilmFigures {
+  ink: string;
+  name: string;
+  value: string;
+  film: Film;
+  /** SVG path text, board px; not mirrored. */
+  path: string;
+  findings: FilmFinding[];
+}
+
+/** A design's films, in the order in which they are pressed. */
+export interface ShownFilms {
+  films: ShownFilm[];
+  /** Around all that is cut, board px. */
+  box: Box;
+  /** Names of drawn inks that are no film. */
+  printed: string[];
+  pictures: number;
+  soft: number;
 }
 
 const worker = {
@@ -30,6 +61,32 @@ const worker = {
       points: made.reduce((n, m) => n + m.points, 0),
       deviation: deviations.includes(null) ? null : Math.max(0, ...(deviations as number[])),
       left: chosen.length - made.length,
+    };
+  },
+  async films(design: Design, colourway: string | undefined): Promise<ShownFilms> {
+    await loaded(design);
+    const { ops } = materials;
+    if (!ops) throw new Error('outlines cannot be worked out here');
+    const drawing = resolve(design, colourway, materials);
+    const ink = (id: string) => design.inks.find((i) => i.id === id);
+    const known = new Map(design.inks.flatMap((i) => (i.film ? [[i.id, i.film] as const] : [])));
+    const found = filmLayers(drawing, known, design.films, ops, wornOutline);
+    const values = inkValues(design, colourway);
+    return {
+      films: found.layers.map((layer): ShownFilm => {
+        const name = ink(layer.ink)?.name ?? layer.ink;
+        const { figures, findings } = judgeFilm(layer, name, drawing.dpi, design.films.speed, ops);
+        return {
+          ...figures,
+          ...{ ink: layer.ink, name, film: layer.film, findings },
+          value: values.get(layer.ink) ?? '#000000',
+          path: toSvgPath(layer.path),
+        };
+      }),
+      box: found.layers.reduce((sum, l) => unite(sum, pathBounds(l.path)), EMPTY_BOX),
+      printed: found.printed.map((id) => ink(id)?.name ?? id),
+      pictures: found.pictures,
+      soft: found.soft,
     };
   },
 };

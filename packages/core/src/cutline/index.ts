@@ -22,5 +22,6 @@ export {
 } from './onto';
 export { cutSeconds, judgeCut, type CutFinding, type CutRules } from './judge';
 export { writeDxf } from './dxf';
+export { outlineOfAlpha } from './alpha-outline';
 export { fieldOfPath } from './path-field';
 export { nodesOf, type Node as CutNode } from './nodes';

@@ -1,3 +1,4 @@
+import { NO_FILM_CUT } from '../film';
 import { NO_WORDING } from '../wording';
 import {
   DESIGN_FORMAT,
@@ -29,6 +30,7 @@ export function emptyDesign(
     colourways: [{ id: 'base', name: 'Base', inks: {}, garments: [] }],
     materials: [],
     light: USUAL_LIGHT,
+    films: NO_FILM_CUT,
     parts: [],
     bundles: [],
     wear: [],

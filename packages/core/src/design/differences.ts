@@ -26,6 +26,7 @@ export function differences(mine: Design, theirs: Design): string[] {
     if (!here.some((s) => s.id === side.id)) out.push(`The side “${titled(side)}” is only there`);
   if (!same(mine.inks, theirs.inks)) out.push('Inks differ');
   if (mine.light !== theirs.light) out.push('The light comes from elsewhere');
+  if (!same(mine.films, theirs.films)) out.push('Its films are cut otherwise');
   if (!same(mine.colourways, theirs.colourways)) out.push('Colourways differ');
   if (!same(mine.wording, theirs.wording)) out.push('The words of its listings differ');
   return out.length || same(documentOf(mine), documentOf(theirs))

@@ -17,6 +17,7 @@ import type {
 } from './types';
 import type { Keyline, Part, Place } from '../parts';
 import type { CutLine } from '../cutline';
+import type { Film, FilmCut } from '../film';
 import type { Wear } from '../wear';
 import type { Wording } from '../wording';
 
@@ -53,6 +54,10 @@ export type Edit =
   | { op: 'setAids'; change: Partial<Aids> }
   /** Where the design's light comes from, degrees clockwise from the top. */
   | { op: 'setLight'; light: number }
+  /** The film that an ink stands for, or that it is printed (null). */
+  | { op: 'setFilm'; ink: string; film: Film | null }
+  /** How films are cut. */
+  | { op: 'setFilmCut'; change: Partial<FilmCut> }
   /** The wear of all artwork of the open side. */
   | { op: 'setWear'; wear: Wear[] }
   /** How a side (the open one, where none is named) is cut out. */
@@ -296,6 +301,17 @@ export function applyEdit(design: Design, edit: Edit): Design {
       return { ...design, aids: { ...design.aids, ...edit.change } };
     case 'setLight':
       return { ...design, light: edit.light };
+    case 'setFilm':
+      return {
+        ...design,
+        inks: design.inks.map((i) => {
+          if (i.id !== edit.ink) return i;
+          const { film: _film, ...ink } = i;
+          return edit.film ? { ...ink, film: edit.film } : ink;
+        }),
+      };
+    case 'setFilmCut':
+      return { ...design, films: { ...design.films, ...edit.change } };
     case 'setWear':
       return { ...design, wear: edit.wear };
     case 'setCutLine': {

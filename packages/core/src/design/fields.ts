@@ -15,6 +15,7 @@ import {
   type Rule,
 } from '../fields';
 import { CUT_LINE_FIELD } from '../cutline';
+import { FILM_CUT_FIELD, FILM_FIELD } from '../film';
 import { DRESSING, licenceField, PART_FIELD, RELATIONS, WEAR_LIST } from '../parts';
 import { WORDING_FIELD } from '../wording';
 import { bundlesAround } from './stack';
@@ -63,7 +64,10 @@ const boardField = record<Board>({
   dpi: number({ min: 30, max: 2400 }),
 });
 
-export const inkField = record<Ink>({ id: id(), name: text({ max: 120 }), value: colour() }, { name: 'ink' });
+export const inkField = record<Ink>(
+  { id: id(), name: text({ max: 120 }), value: colour(), film: given(FILM_FIELD) },
+  { name: 'ink' },
+);
 
 const overrideField = record<PartOverride>({
   hidden: given(flag()),
@@ -224,6 +228,7 @@ export const DESIGN_FIELDS: FieldsOf<Body> = {
   colourways: list(colourwayField, { optional: true }),
   materials: list(materialField, { optional: true }),
   light: number({ min: -360, max: 360, fallback: USUAL_LIGHT }),
+  films: FILM_CUT_FIELD,
   sides: list(sideField, { most: MOST_SIDES, least: { n: 1, says: 'must have at least one' } }),
   accepted: list(acceptanceField, { most: 1000, optional: true }),
   placements: list(placementField, { most: 2000, optional: true }),

@@ -230,6 +230,7 @@ export function mergeDesigns(base: Design, mine: Design, theirs: Design): Merged
     // What lies behind the artwork while it is looked at is each one's own.
     backdrop: (was, here, there) => take(was, here, there, () => undefined),
     light: (was, here, there) => take(was, here, there, () => clash('Where the light comes from')),
+    films: (was, here, there) => take(was, here, there, () => clash('How films are cut')),
     garments: (was, here, there) =>
       mergeList(
         was ?? [],

@@ -52,12 +52,23 @@ export function openSide(design: Design, side: string | undefined): Design {
 
 /** A design as it is kept. */
 export function documentOf(design: Design): DesignDocument {
-  const { name, backdrop, garments, inks, colourways, materials, light, accepted, placements, wording } =
-    design;
+  const {
+    name,
+    backdrop,
+    garments,
+    inks,
+    colourways,
+    materials,
+    light,
+    films,
+    accepted,
+    placements,
+    wording,
+  } = design;
   return {
     format: DESIGN_FORMAT,
     version: DESIGN_VERSION,
-    ...{ name, backdrop, garments, inks, colourways, materials, light },
+    ...{ name, backdrop, garments, inks, colourways, materials, light, films },
     sides: sidesOf(design),
     ...{ accepted, placements, wording },
   };
@@ -87,6 +98,7 @@ const SHARED = [
   'colourways',
   'materials',
   'light',
+  'films',
   'accepted',
   'placements',
   'wording',

@@ -2,6 +2,7 @@ import type { Hex } from '../colour';
 import type { Keyline, Part, PartRelations, Shade } from '../parts';
 import type { Licence } from '../rights';
 import type { CutLine } from '../cutline';
+import type { Film, FilmCut } from '../film';
 import type { Wear } from '../wear';
 import type { Wording } from '../wording';
 
@@ -24,6 +25,8 @@ export interface Ink {
   id: string;
   name: string;
   value: Hex;
+  /** The film that is cut and pressed for it; printed where left out. */
+  film?: Film;
 }
 
 /** What is other about a part in one colourway; what is left out is as the part has it. */
@@ -178,6 +181,8 @@ export interface Design {
   materials: Material[];
   /** Where the light comes from that raises edges, degrees clockwise from the top: one for all of it. */
   light: number;
+  /** How its films are cut. */
+  films: FilmCut;
   /** The stack of the open side: front first. */
   parts: Part[];
   bundles: Bundle[];

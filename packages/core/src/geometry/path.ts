@@ -95,3 +95,10 @@ export function pathBounds(path: PathData): Box {
 
 /** True when every coordinate is a finite number. */
 export const isFinitePath = (path: PathData): boolean => path.every(Number.isFinite);
+
+/** How many points a path has: where its pieces begin and where its segments end. */
+export function pointsIn(path: PathData): number {
+  let n = 0;
+  eachCommand(path, (verb) => void (n += verb === CLOSE ? 0 : 1));
+  return n;
+}

@@ -1,16 +1,6 @@
 import type { Design } from '../design';
 import { itemOutline, type Materials, type OutlineItem } from '../drawing';
-import {
-  cleaned,
-  CLOSE,
-  eachCommand,
-  parseSvgPath,
-  strayOf,
-  transformPath,
-  axisScales,
-  type Along,
-  type PathData,
-} from '../geometry';
+import { cleaned, parseSvgPath, pointsIn, strayOf, transformPath, axisScales, type Along } from '../geometry';
 import { kindOf, type MotifPart, type Part } from '../parts';
 import { mmToPx, pxToMm } from '../units';
 import { grown } from './dressing';
@@ -26,12 +16,6 @@ export interface Outlines {
   points: number;
   /** How far they stray at the most from what was drawn, mm; null where that cannot be told (lines with cut ends). */
   deviation: number | null;
-}
-
-function pointsIn(path: PathData): number {
-  let n = 0;
-  eachCommand(path, (verb) => void (n += verb === CLOSE ? 0 : 1));
-  return n;
 }
 
 /** Where the edge of an item lies: along its path, or to both sides of it; null where it ends in corners. */

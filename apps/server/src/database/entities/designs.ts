@@ -61,14 +61,14 @@ export class PaletteRow {
   @Column('mediumtext') colours!: string;
 }
 
-/** A look of lettering or of pictures that is kept under a name. */
+/** A look of lettering or of pictures, or a film, that is kept under a name. */
 @Entity('looks')
 export class LookRow {
   @PrimaryGeneratedColumn() id!: number;
   /** What it is a look of. */
-  @Column('varchar', { length: 20 }) of!: 'lettering' | 'picture';
+  @Column('varchar', { length: 20 }) of!: 'lettering' | 'picture' | 'film';
   @Column('varchar', { length: 120 }) name!: string;
-  /** See core's LetteringStyle and KeptLook. */
+  /** See core's LetteringStyle, KeptLook and Film. */
   @Column('mediumtext') document!: string;
 }
 
