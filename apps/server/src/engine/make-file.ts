@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { createCanvas, Image, type Canvas } from '@napi-rs/canvas';
-import type { Drawing, Materials } from '@brelm/core/drawing';
+import { outlinedDrawing, type Drawing, type Materials } from '@brelm/core/drawing';
+import { wornOutline } from '@brelm/core/film';
 import { resolve } from '@brelm/core/resolve';
 import type { Design, FileFormat, PlacedAt, Placement } from '@brelm/core/design';
 import { readJpegHeader, readPdf } from '@brelm/core/export';
@@ -167,17 +168,22 @@ async function vectorFile(
   job: FileJob,
   drawing: Drawing,
   rasters: RasterSource,
+  materials: Materials,
 ): Promise<Omit<MadeFile, 'sha256'>> {
-  const { design, spec, side, format } = job;
+  const { design, spec, side, format, placement } = job;
   const { width, height, dpi } = drawing;
   const bytes =
     format === 'pdf'
       ? await pdfOf(drawing, rasters, design.name)
       : Buffer.from(
-          await svgOf(drawing, rasters, {
-            title: design.name,
-            inkNames: inkNames(design),
-          }),
+          await svgOf(
+            placement.outlines ? outlinedDrawing(drawing, materials.ops!, wornOutline) : drawing,
+            rasters,
+            {
+              title: design.name,
+              inkNames: inkNames(design),
+            },
+          ),
         );
   if (bytes.length > spec.maxBytes)
     throw new FitError(
@@ -226,6 +232,8 @@ async function vectorFile(
 export async function makeFile(job: FileJob, materials: Materials, rasters: RasterSource): Promise<MadeFile> {
   const drawing = await cutDrawing(job, drawingOf(job, materials), rasters);
   const vector = job.format === 'svg' || job.format === 'pdf';
-  const made = await (vector ? vectorFile : rasterFile)(job, drawing, rasters);
+  const made = await (vector
+    ? vectorFile(job, drawing, rasters, materials)
+    : rasterFile(job, drawing, rasters));
   return { ...made, sha256: createHash('sha256').update(made.bytes).digest('hex') };
 }

@@ -1,6 +1,12 @@
 import { Dices, Plus, X } from 'lucide-react';
 import type { Design } from '@brelm/core/design';
-import type { Gradient, ShapePart, ShapeStroke, StrokeSide } from '@brelm/core/parts';
+import {
+  MOST_BANDS,
+  type Gradient,
+  type ShapePart,
+  type ShapeStroke,
+  type StrokeSide,
+} from '@brelm/core/parts';
 import { FORMS, formOf, startValues, type Setting } from '@brelm/core/geometry';
 import { IconButton, LengthField, NumberField, SelectField } from '../ui';
 import { InkSelect } from '../editor/ink-select';
@@ -102,6 +108,7 @@ export function ShapeSettings({ part, design }: { part: ShapePart; design: Desig
         })}
       </div>
       {!form.open && <Fill part={part} design={design} first={first} onChange={change} />}
+      {form.banded && part.fill !== null && <Bands part={part} design={design} onChange={change} />}
       <Line part={part} design={design} first={first} open={form.open === true} onChange={change} />
     </div>
   );
@@ -114,6 +121,63 @@ const newStroke = (ink: string, design: Design): ShapeStroke => ({
   join: 'round',
   dash: null,
 });
+
+/** The inks that the bands of a shape take in turn, beside its fill. */
+function Bands({ part, design, onChange }: { part: ShapePart; design: Design; onChange: Change }) {
+  const { bands } = part;
+  const set = (next: string[], label = 'Inks of the bands') => onChange(label, { bands: next });
+  const used = [part.fill!, ...bands];
+  const next = design.inks.find((i) => !used.includes(i.id)) ?? design.inks.at(-1);
+  return (
+    <div className="flex flex-col gap-1.5">
+      {bands.map((ink, i) => (
+        <div key={i} className="flex items-end gap-1">
+          <div className="min-w-0 flex-1">
+            <InkSelect
+              label={`Band ${i + 2}`}
+              value={ink}
+              design={design}
+              onChange={(to) => set(bands.map((b, n) => (n === i ? to : b)))}
+            />
+          </div>
+          <IconButton
+            label={`Take the ink of band ${i + 2} away`}
+            onClick={() => set(bands.filter((_, n) => n !== i))}
+          >
+            <X size={15} />
+          </IconButton>
+        </div>
+      ))}
+      <div className="flex gap-4">
+        <button
+          type="button"
+          className="text-[13px] text-spruce enabled:hover:underline disabled:text-muted"
+          disabled={bands.length >= MOST_BANDS || !next}
+          onClick={() => next && set([...bands, next.id], 'Add an ink of bands')}
+        >
+          another ink for bands
+        </button>
+        {design.inks.length > 1 && (
+          <button
+            type="button"
+            className="text-[13px] text-spruce hover:underline"
+            title="Each band the next ink of the design, from the fill on"
+            onClick={() =>
+              set(
+                design.inks
+                  .map((i) => i.id)
+                  .filter((id) => id !== part.fill)
+                  .slice(0, MOST_BANDS),
+              )
+            }
+          >
+            all inks in order
+          </button>
+        )}
+      </div>
+    </div>
+  );
+}
 
 type Change = (label: string, next: Partial<ShapePart>, gesture?: string) => void;
 

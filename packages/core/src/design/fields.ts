@@ -166,6 +166,7 @@ const placementField = record<Placement>({
   narrow: flag(),
   ground: nullable(colour()),
   format: nullable(choice(FILE_FORMATS)),
+  outlines: given(flag()),
   colourway: nullable(id()),
   colourways: table(nullable(id())),
   apart: table(record<PlacedAt>(placedAt)),

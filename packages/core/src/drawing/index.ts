@@ -24,4 +24,5 @@ export {
 export * from './pyramid';
 export { memoByKey } from './memo';
 export { cutPathsOf } from './cuts';
-export * from './ink-outline';
+export { inkPieces, itemOutline, oneOutline, type ImageOutline, type InkPiece } from './ink-outline';
+export { outlinedDrawing } from './outlined';

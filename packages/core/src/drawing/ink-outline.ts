@@ -24,7 +24,7 @@ const filled = (path: PathData, rule: WindingRule, ops: OutlineOps): PathData =>
   rule === 'evenodd' ? ops.evenOdd(path) : ops.weld(path);
 
 /** The path within a clip; what is cut out of everywhere is taken away, which is exact however far everywhere reaches. */
-function within(path: PathData, clip: PathData, rule: WindingRule, ops: OutlineOps): PathData {
+export function within(path: PathData, clip: PathData, rule: WindingRule, ops: OutlineOps): PathData {
   const cutOut = rule === 'evenodd' && EVERYWHERE.every((v, i) => clip[i] === v);
   return cutOut
     ? ops.subtract(path, ops.evenOdd(clip.slice(EVERYWHERE.length)))
@@ -105,7 +105,7 @@ export function inkPieces(
 const masks = new WeakMap<Mask, { ops: OutlineOps; image: ImageOutline; path: PathData | null }>();
 
 /** What a mask covers; null where something of it is no outline: then it cuts nothing. */
-function maskOutline(mask: Mask, ops: OutlineOps, image: ImageOutline): PathData | null {
+export function maskOutline(mask: Mask, ops: OutlineOps, image: ImageOutline): PathData | null {
   const before = masks.get(mask);
   if (before?.ops === ops && before.image === image) return before.path;
   const { pieces, pictures } = inkPieces(mask.nodes, ops, image);

@@ -16,4 +16,4 @@ export * from './lettering';
 export * from './line';
 export { motif, recoloured, type MotifOutline, type MotifPart } from './motif';
 export { lightOn, picture, type PicturePart } from './picture';
-export { shapeOf, type ShapePart, type ShapeStroke, type StrokeSide } from './shape';
+export { MOST_BANDS, shapeOf, type ShapePart, type ShapeStroke, type StrokeSide } from './shape';

@@ -186,6 +186,7 @@ export function proposedPlacement(
     narrow: known?.narrow ?? side.curve !== undefined,
     ground: known ? known.ground : spec.background === 'opaque' ? ground : null,
     format: known?.format ?? null,
+    ...(known?.outlines ? { outlines: true } : {}),
     colourway: known ? known.colourway : blank && colourwayOnBlank(design, blank),
     colourways: known?.colourways ?? {},
     apart: {},

@@ -11,7 +11,15 @@ import {
   type PlacementNote,
 } from '@brelm/core/placement';
 import { isWorn, type Spec, type SpecSide } from '@brelm/core/spec';
-import { NumberField, SelectField, SeverityMark, Swatch, VerdictMark, garmentBackground } from '../../ui';
+import {
+  NumberField,
+  SelectField,
+  SeverityMark,
+  Swatch,
+  Tick,
+  VerdictMark,
+  garmentBackground,
+} from '../../ui';
 import { scaledAbout } from './placement-board';
 
 const inRange = (min: number, max: number) => (v: number) =>
@@ -238,6 +246,13 @@ export function PlacementFields({
               </option>
             ))}
           </SelectField>
+          {(placement.format ?? spec.formats[0]) === 'svg' && (
+            <Tick
+              label="Cut outlines, for a blade"
+              checked={placement.outlines ?? false}
+              onChange={(outlines) => onChange('Cut outlines', { outlines })}
+            />
+          )}
           {spec.background !== 'transparent' && (
             <div>
               <span className="block text-[11.5px] text-muted">Background</span>

@@ -21,6 +21,7 @@ export function bandHeights(
 export const stripes: Form = {
   id: 'stripes',
   label: 'Stripes',
+  banded: true,
   settings: [
     length('width', 'Width', 1),
     length('height', 'Height', 0.8),
@@ -44,6 +45,7 @@ export const stripes: Form = {
 export const stripedSun: Form = {
   id: 'striped-sun',
   label: 'Striped sun',
+  banded: true,
   settings: [
     length('radius', 'Radius', 0.5),
     count('count', 'Cuts', 6, 1, 40),
@@ -73,6 +75,47 @@ export const stripedSun: Form = {
   },
 };
 
+/** One wave stripe, its middle at a height `y`. */
+function wavePath(width: number, waves: number, swing: number, thickness: number, y: number): number[] {
+  // Half waves as cubics whose handles make a sine to within a hundredth of its height.
+  const half = width / (2 * waves);
+  const reach = half * 0.3642;
+  const edge = (at: number, forwards: boolean): number[] => {
+    const out: number[] = [];
+    for (let i = 0; i < 2 * waves; i++) {
+      const k = forwards ? i : 2 * waves - 1 - i;
+      const x0 = -width / 2 + k * half;
+      const a = ((k % 2 === 0 ? -1 : 1) * swing * 2) / 3;
+      const [from, to] = forwards ? [x0, x0 + half] : [x0 + half, x0];
+      const d = forwards ? reach : -reach;
+      out.push(CUBIC, from + d, at + a, to - d, at + a, to, at);
+    }
+    return out;
+  };
+  const [x, t] = [width / 2, thickness / 2];
+  return [MOVE, -x, y - t, ...edge(y - t, true), LINE, x, y + t, ...edge(y + t, false), CLOSE];
+}
+
+/** Wave stripes below one another, with gaps that can be widened and graded as those of stripes. */
+export const waves: Form = {
+  id: 'waves',
+  label: 'Wave stripes',
+  banded: true,
+  settings: [
+    length('width', 'Width', 1),
+    length('height', 'Height', 0.6),
+    length('swing', 'Wave height', 0.06, 0),
+    count('waves', 'Waves', 3, 1, 60),
+    count('count', 'Stripes', 5, 1, 60),
+    share('gap', 'Gap', 0.4, 0, 0.95),
+    share('fade', 'Thinner downwards', 0, 0, 0.98),
+  ],
+  path: (v) =>
+    bandHeights(v.height, v.count, v.gap, v.fade).flatMap((b) =>
+      wavePath(v.width, v.waves, v.swing, b.height, b.top + b.height / 2 - v.height / 2),
+    ),
+};
+
 export const wave: Form = {
   id: 'wave',
   label: 'Wave stripe',
@@ -82,25 +125,7 @@ export const wave: Form = {
     length('thickness', 'Thickness', 0.1),
     count('waves', 'Waves', 3, 1, 60),
   ],
-  path: (v) => {
-    // Half waves as cubics whose handles make a sine to within a hundredth of its height.
-    const half = v.width / (2 * v.waves);
-    const reach = half * 0.3642;
-    const edge = (y: number, forwards: boolean): number[] => {
-      const out: number[] = [];
-      for (let i = 0; i < 2 * v.waves; i++) {
-        const k = forwards ? i : 2 * v.waves - 1 - i;
-        const x0 = -v.width / 2 + k * half;
-        const a = ((k % 2 === 0 ? -1 : 1) * v.height * 2) / 3;
-        const [from, to] = forwards ? [x0, x0 + half] : [x0 + half, x0];
-        const d = forwards ? reach : -reach;
-        out.push(CUBIC, from + d, y + a, to - d, y + a, to, y);
-      }
-      return out;
-    };
-    const [x, t] = [v.width / 2, v.thickness / 2];
-    return [MOVE, -x, -t, ...edge(-t, true), LINE, x, t, ...edge(t, false), CLOSE];
-  },
+  path: (v) => wavePath(v.width, v.waves, v.height, v.thickness, 0),
 };
 
 export const ribbon: Form = {

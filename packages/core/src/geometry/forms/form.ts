@@ -23,6 +23,8 @@ export interface Form {
   path(v: Readonly<Record<string, number>>): PathData;
   /** Filled with the even-odd rule instead of non-zero. */
   evenOdd?: boolean;
+  /** Its pieces are bands that lie apart, in order: each may have an ink of its own. */
+  banded?: boolean;
   /** A line has nothing to fill: it is only stroked. */
   open?: boolean;
 }

@@ -137,3 +137,30 @@ describe('a ribbon', () => {
     }
   });
 });
+
+describe('bands', () => {
+  const banded = FORMS.filter((f) => f.banded);
+  it.each(banded.map((f) => [f.id, f] as const))('of %s are so many pieces that lie apart', (_id, form) => {
+    const values = startValues(form, 600);
+    const pieces = flatten(form.path(values), 0.1);
+    const count = values.count ?? values.rays;
+    // The upper part of a striped sun is a piece, too.
+    expect(pieces).toHaveLength(form.id === 'striped-sun' ? count + 1 : count);
+  });
+
+  it('of waves have even gaps, and end where the form does', () => {
+    const form = formOf('waves')!;
+    const values: Record<string, number> = {
+      ...startValues(form, 1000),
+      ...{ swing: 0, gap: 0.5, fade: 0, count: 4 },
+    };
+    const boxes = flatten(form.path(values), 0.1).map(({ points }) => {
+      const ys = points.filter((_, i) => i % 2 === 1);
+      return [Math.min(...ys), Math.max(...ys)];
+    });
+    const gaps = boxes.slice(1).map(([top], i) => top - boxes[i][1]);
+    for (const gap of gaps) expect(gap).toBeCloseTo(gaps[0], 6);
+    expect(boxes[0][0]).toBeCloseTo(-values.height / 2, 6);
+    expect(boxes.at(-1)![1]).toBeCloseTo(values.height / 2, 6);
+  });
+});

@@ -1,5 +1,5 @@
 /** Shapes by settings: each form is a pure function from its settings to an outline about (0, 0). */
-import { bandHeights, ribbon, stripedSun, stripes, wave } from './bands';
+import { bandHeights, ribbon, stripedSun, stripes, wave, waves } from './bands';
 import { blob, bubble, shield, splash, ticket } from './figures';
 import type { Form } from './form';
 import { arc, arrow, ellipse, line, polygon, rectangle, ring } from './plain';
@@ -18,6 +18,7 @@ export const FORMS: readonly Form[] = [
   stripes,
   stripedSun,
   wave,
+  waves,
   arc,
   ring,
   scallops,

@@ -41,6 +41,7 @@ export const star: Form = {
 export const sunburst: Form = {
   id: 'sunburst',
   label: 'Sunburst',
+  banded: true,
   settings: [
     length('radius', 'Radius', 0.5),
     count('rays', 'Rays', 24, 3, 240),

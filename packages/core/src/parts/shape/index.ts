@@ -1,9 +1,36 @@
-import { boardPx, choice, chosen, nullable, number, record, ref, tuple, type FieldsOf } from '../../fields';
+import {
+  boardPx,
+  choice,
+  chosen,
+  list,
+  nullable,
+  number,
+  record,
+  ref,
+  tuple,
+  type FieldsOf,
+} from '../../fields';
 import { memoByKey } from '../../drawing';
-import { FORMS, formOf, grow, pathBounds, startValues, type Join, type PathData } from '../../geometry';
+import {
+  CLOSE,
+  CUBIC,
+  eachCommand,
+  FORMS,
+  formOf,
+  grow,
+  MOVE,
+  pathBounds,
+  QUAD,
+  startValues,
+  type Join,
+  type PathData,
+} from '../../geometry';
 import { gradientFields, JOINS, partBase, type Gradient, type PartBase, type Place } from '../base';
 import { gradientOver } from '../gradient';
 import type { PartKindOf, Shape, UninkedItem } from '../kind';
+
+/** Inks that bands may have beside the fill. */
+export const MOST_BANDS = 23;
 
 export type StrokeSide = 'inside' | 'centre' | 'outside';
 
@@ -24,6 +51,8 @@ export interface ShapePart extends PartBase {
   form: string;
   values: Record<string, number>;
   fill: string | null;
+  /** Inks of further bands of a form that has bands: they take turns with `fill`. */
+  bands: string[];
   gradient: Gradient | null;
   stroke: ShapeStroke | null;
 }
@@ -37,6 +66,7 @@ export function shapeOf(id: string, at: Place, form: string, size: number, ink: 
     form,
     values: startValues(made, size),
     fill: made.open ? null : ink,
+    bands: [],
     gradient: null,
     stroke: made.open
       ? { ink, width: Math.max(2, Math.round(size / 40)), side: 'centre', join: 'round', dash: null }
@@ -64,6 +94,22 @@ const pathMemo = memoByKey<PathData>(400);
 const formPath = (part: ShapePart): PathData =>
   pathMemo(JSON.stringify([part.form, part.values]), () => formOf(part.form)!.path(part.values));
 
+const bandsMemo = memoByKey<PathData>(400);
+/** Every so-manyth band of a form, from one on. */
+const bandsPath = (part: ShapePart, from: number, every: number): PathData =>
+  bandsMemo(JSON.stringify([part.form, part.values, from, every]), () => {
+    const out: number[] = [];
+    const path = formPath(part);
+    let band = -1;
+    eachCommand(path, (verb, at) => {
+      if (verb === MOVE) band++;
+      if (band % every !== from) return;
+      const count = verb === CLOSE ? 0 : verb === CUBIC ? 6 : verb === QUAD ? 4 : 2;
+      out.push(verb, ...path.slice(at, at + count));
+    });
+    return out;
+  });
+
 function outlines(part: ShapePart): Shape {
   const form = formOf(part.form)!;
   const path = formPath(part);
@@ -73,11 +119,16 @@ function outlines(part: ShapePart): Shape {
   const items: UninkedItem[] = [];
   if (part.fill && !form.open) {
     const { gradient } = part;
-    items.push({
-      ...outline,
-      ink: part.fill,
-      ...(gradient ? { gradient: gradientOver(bounds, part.fill, gradient) } : {}),
-    });
+    const inks = form.banded && part.bands.length ? [part.fill, ...part.bands] : [part.fill];
+    for (const [i, ink] of inks.entries()) {
+      const own = inks.length > 1 ? bandsPath(part, i, inks.length) : path;
+      if (own.length === 0) continue;
+      items.push({
+        ...outline,
+        ...{ path: own, ink },
+        ...(gradient ? { gradient: gradientOver(bounds, ink, gradient) } : {}),
+      });
+    }
   }
   let box = bounds;
   if (part.stroke) {
@@ -114,6 +165,7 @@ export const SHAPE: PartKindOf<ShapePart> = {
     form: choice(FORMS.map((f) => f.id)),
     values: chosen('form', VALUES),
     fill: nullable(ref('ink')),
+    bands: list(ref('ink'), { most: MOST_BANDS, optional: true }),
     gradient: nullable(record<Gradient>(gradientFields)),
     stroke: nullable(
       record<ShapeStroke>({
