@@ -6,6 +6,7 @@ import {
   type Surface,
 } from '@brelm/core/drawing';
 import type { Matrix } from '@brelm/core/geometry';
+import { filmLooks } from '../platform/film-looks';
 import { makeSurface } from '../platform/surfaces';
 import type { Resolved } from './resolved';
 
@@ -59,7 +60,8 @@ export function artworkPainter() {
     moving: ReadonlySet<string> | null,
   ): void => {
     const { drawing, pictures } = resolved;
-    const options: PaintOptions = { view, pictures, surfaces: makeSurface };
+    const looks = filmLooks(drawing);
+    const options: PaintOptions = { view, pictures, surfaces: makeSurface, ...(looks ? { looks } : {}) };
     // What is blended meets the artwork alone, never what lies behind it.
     if (drawing.groups.some((g) => (g.blend ?? 'normal') !== 'normal')) {
       const own = makeSurface(size.width, size.height);

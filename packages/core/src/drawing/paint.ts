@@ -8,6 +8,7 @@ import {
   isEmptyBox,
   multiply,
   producePath,
+  transformPath,
   transformBox,
   withoutCloses,
   type Matrix,
@@ -103,6 +104,8 @@ export interface PaintOptions {
   pictures: PictureSource;
   /** Needed for parts that are partly transparent as a whole. */
   surfaces: MakeSurface;
+  /** What fills in an ink look like over their colour, as a pattern of the context's px: on screens alone, never in files. */
+  looks?(ink: string): unknown;
 }
 
 /** Begins a path of the context and lays these outlines in it. */
@@ -185,12 +188,42 @@ function paintItem(context: PaintContext, item: DrawingItem, options: PaintOptio
     context.setTransform(...multiply(matrix, item.gradient.matrix));
     context.fill(item.rule);
   }
+  const look = item.blur ? null : options.looks?.(item.ink);
+  if (look) paintLook(context, item, look, matrix, options.view);
   if (item.clips?.length) context.restore();
   context.globalAlpha = alpha;
 }
 
 /** Further aside than any canvas is wide, px. */
 const ASIDE = 30000;
+
+/** Lays a pattern of the context's px over an outline that has been painted; a line on one side alone is left plain. */
+function paintLook(
+  context: PaintContext,
+  item: OutlineItem,
+  look: unknown,
+  matrix: Matrix,
+  view: Matrix,
+): void {
+  const { stroke } = item;
+  if (!stroke) {
+    context.save();
+    context.setTransform(...matrix);
+    cover(context, 'clip', item.path, item.rule);
+    context.setTransform(...IDENTITY);
+    context.fillStyle = look;
+    context.fillRect(0, 0, ASIDE, ASIDE);
+    context.restore();
+  } else if (!stroke.side) {
+    const scale = Math.max(...axisScales(stroke.space === 'own' ? matrix : view));
+    // Joins and ends are still those of the line.
+    context.setTransform(...IDENTITY);
+    trace(context, transformPath(item.path, matrix));
+    context.lineWidth = stroke.width * scale;
+    context.strokeStyle = look;
+    context.stroke();
+  }
+}
 
 /**
  * Fills the outline with a Gaussian blur of standard deviation `deviation` canvas px: only the shadow of

@@ -168,6 +168,8 @@ export interface DrawnInk {
   id: string;
   name: string;
   value: Hex;
+  /** The kind of film that it is cut from; left out where it is printed. */
+  film?: string;
 }
 
 /** Something that could not be drawn as asked. */

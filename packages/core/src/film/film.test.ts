@@ -11,7 +11,9 @@ import {
   type PathData,
 } from '../geometry';
 import {
+  FILM_KINDS,
   FILMS,
+  filmTile,
   filmLayers,
   filmSheet,
   judgeFilm,
@@ -232,4 +234,29 @@ describe('what a film does not hold', () => {
     expect(finding.where).toEqual([{ left: 400, top: 30, right: 408, bottom: 38 }]);
     expect(finding.message).toContain('Amber');
   });
+});
+
+describe('the look of a film', () => {
+  it.each(FILM_KINDS)(
+    '%s: a tile that repeats without a seam, light and dark in balance; plain flex has none',
+    (kind) => {
+      const tile = filmTile(kind);
+      if (kind === 'flex') return expect(tile).toBeNull();
+      const { width, height, data } = tile!;
+      const at = (x: number, y: number) => {
+        const i = 4 * ((y % height) * width + (x % width));
+        return (data[i] ? 1 : -1) * data[i + 3];
+      };
+      let [sum, seam, inner] = [0, 0, 0];
+      for (let y = 0; y < height; y++) {
+        for (let x = 0; x < width; x++) sum += at(x, y);
+        seam += Math.abs(at(width - 1, y) - at(width, y));
+        inner += Math.abs(at(width / 2 - 1, y) - at(width / 2, y));
+      }
+      // Over all it hardly changes the colour, so that what is judged is what is seen.
+      expect(Math.abs(sum / (width * height))).toBeLessThan(30);
+      expect(seam).toBeLessThan(2 * inner + 12 * height);
+      expect(filmTile(kind)!.data).toEqual(data);
+    },
+  );
 });

@@ -330,7 +330,10 @@ export function resolve(design: Design, colourway: string | undefined, materials
   const each = tied.map((group, i) => wornGroup(group, drawn[i].part.wear, design.board));
   const parts = drawn.map((d) => d.part);
   const groups = allWorn(each, parts, design.wear, design.board);
-  const drawnInks = design.inks.map(({ id, name }) => ({ id, name, value: inks.get(id)! }));
+  const drawnInks = design.inks.map(({ id, name, film }) => ({
+    ...{ id, name, value: inks.get(id)! },
+    ...(film ? { film: film.kind } : {}),
+  }));
   return {
     width,
     height,
