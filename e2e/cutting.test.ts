@@ -1,7 +1,10 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import type { DesignDocument } from '@brelm/core/design';
-import { Brelm, saved, serious } from './brelm';
+import { Brelm, ROOT, saved, serious } from './brelm';
 
+const PICTURES = join(ROOT, 'demo/designs/pictures');
 const brelm = new Brelm();
 let page: Page;
 let address: string;
@@ -134,6 +137,23 @@ describe('wear', () => {
     await row('Star').waitFor();
     await choose('Star');
     expect(await page.getByRole('checkbox', { name: 'Spared by the wear of all' }).isChecked()).toBe(true);
+    expect(await serious(page)).toEqual([]);
+  });
+
+  it('may be by a picture of one’s own, which is kept with the design', async () => {
+    await page
+      .getByRole('group', { name: 'Wear' })
+      .getByLabel('Wear', { exact: true })
+      .selectOption('picture');
+    await page.getByText('Until there is one, ink goes as in a fine grain.').waitFor();
+    const picture = readdirSync(PICTURES).find((f) => f.endsWith('.png') || f.endsWith('.webp'))!;
+    await page.getByTestId('picture of Wear').setInputFiles(join(PICTURES, picture));
+    await page.getByText(/greys, kept with the design/).waitFor();
+    await page.getByLabel('Ink goes where it is').selectOption('light');
+    await saved(page);
+    const [wear] = (await part('star')).wear;
+    expect(wear).toMatchObject({ kind: 'picture', light: true });
+    expect(Math.max(wear.picture!.width, wear.picture!.height)).toBeLessThanOrEqual(400);
     expect(await serious(page)).toEqual([]);
     expect(faults).toEqual([]);
   });

@@ -139,6 +139,9 @@ export const anyDesign: fc.Arbitrary<Design> = fc
     ],
   }));
 
+/** A picture of 2 × 2 px, two of them dark. */
+const CHECKS = { width: 2, height: 2, data: 'AP//AA==' };
+
 const anyWear: fc.Arbitrary<Wear> = fc
   .record({
     kind: fc.constantFrom(...WEAR_KINDS),
@@ -148,7 +151,12 @@ const anyWear: fc.Arbitrary<Wear> = fc
     soft: fc.constantFrom(0, 0, 0.5),
     off: fc.constantFrom(false, false, true),
   })
-  .map(({ kind, seed, ...change }) => newWear(kind, seed, change));
+  .map(({ kind, seed, ...change }) =>
+    newWear(kind, seed, {
+      ...change,
+      ...(kind === 'picture' && seed % 2 ? { picture: CHECKS, light: true } : {}),
+    }),
+  );
 
 /** The same with parts that cut one another at random, also in circles and by what is not there, and with wear. */
 export const anyCutDesign: fc.Arbitrary<Design> = anyDesign.chain((design) => {

@@ -1,6 +1,6 @@
 import { Download } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import type { Design } from '@brelm/core/design';
+import { filmMend, type Design } from '@brelm/core/design';
 import { slug } from '@brelm/core/export';
 import { MARK_KINDS, type FilmCut, type MarkKind } from '@brelm/core/film';
 import { boxHeight, boxWidth } from '@brelm/core/geometry';
@@ -134,7 +134,7 @@ export function FilmsDialog({
             className="flex max-h-[46vh] flex-col gap-2 overflow-y-auto"
           >
             {films.map((film, i) => (
-              <FilmEntry key={film.ink} film={film} at={i + 1} />
+              <FilmEntry key={film.ink} film={film} at={i + 1} design={design} late={late} />
             ))}
           </ol>
           {shown && <LeftOut shown={shown} />}
@@ -220,7 +220,19 @@ function FilmPicture({
 
 const mm = (v: number) => v.toFixed(v < 10 ? 1 : 0);
 
-function FilmEntry({ film, at }: { film: ShownFilm; at: number }) {
+function FilmEntry({
+  film,
+  at,
+  design,
+  late,
+}: {
+  film: ShownFilm;
+  at: number;
+  design: Design;
+  /** It is of a state before. */
+  late: boolean;
+}) {
+  const edit = useEdit();
   const { name, value, width, height, pieces, holes, points, way, seconds, findings } = film;
   return (
     <li className="rounded-md border border-line px-3 py-2">
@@ -239,12 +251,27 @@ function FilmEntry({ film, at }: { film: ShownFilm; at: number }) {
         {holes === 1 ? 'hole' : 'holes'} · {points.toLocaleString('en-GB')} points · the blade goes{' '}
         {(way / 1000).toFixed(2)} m, about {Math.max(1, Math.round(seconds))} s
       </p>
-      {findings.map((f) => (
-        <p key={f.code} className="mt-1 flex gap-2 pl-6 text-[13px]">
-          <SeverityMark severity={f.severity} />
-          {f.message}
-        </p>
-      ))}
+      {findings.map((f) => {
+        const mend = filmMend(design, f);
+        return (
+          <div key={f.code} className="mt-1 flex gap-2 pl-6 text-[13px]">
+            <SeverityMark severity={f.severity} />
+            <div>
+              <p>{f.message}</p>
+              {mend && (
+                <button
+                  type="button"
+                  className="text-left text-spruce enabled:hover:underline disabled:text-muted"
+                  disabled={late}
+                  onClick={() => edit.make('Mend a film', mend.edits)}
+                >
+                  {mend.label}
+                </button>
+              )}
+            </div>
+          </div>
+        );
+      })}
     </li>
   );
 }

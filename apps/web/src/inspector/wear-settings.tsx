@@ -5,6 +5,7 @@ import type { Part } from '@brelm/core/parts';
 import { MOST_SEED, MOST_WEAR, WEAR_KINDS, wearKind, type Wear, type WearKind } from '@brelm/core/wear';
 import { IconButton, NumberField, SelectField } from '../ui';
 import { useEdit } from '../editor/use-edit';
+import { OwnWear } from './own-wear';
 import { WearPicker } from './wear-picker';
 
 /** What is said of a step in the history, and what joins steps of one gesture. */
@@ -183,6 +184,7 @@ function WearFields({
           <X size={15} />
         </IconButton>
       </div>
+      {wear.kind === 'picture' && <OwnWear wear={wear} name={name} onSet={onSet} />}
       <label className="mt-1 flex items-center gap-2 text-[13px]">
         <span className="shrink-0 text-muted">Ink taken</span>
         <input

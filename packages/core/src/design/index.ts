@@ -18,6 +18,7 @@ export * from './copies';
 export * from './stack';
 export * from './stack-edits';
 export * from './bundles';
+export { filmMend, type FilmMend } from './film-mends';
 export * from './relations';
 export * from './joins';
 export * from './palette-file';

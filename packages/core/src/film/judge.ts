@@ -33,7 +33,7 @@ export interface FilmFinding {
   severity: 'stop' | 'watch';
   ink: string;
   message: string;
-  /** How many, or how wide, mm. */
+  /** How wide it is where it is narrowest, or across, mm. */
   figure: number;
   threshold: number;
   /** Where, as boxes of the drawing, px; the first few. */
@@ -127,9 +127,9 @@ export function judgeFilm(
       'line',
       'watch',
       `${name}: ${s(lean.length, 'place is', 'places are')} thinner than ${film.line} mm, and may tear`,
-      lean.length,
+      mm(Math.min(...lean.map((p) => p.width))),
       film.line,
-      lean,
+      lean.map((p) => p.box),
     );
   const holes = islands.flatMap((island) => islandsOf(ops.subtract(withoutHoles(island), island)));
   const tight = holes.filter((h) => mm(widthOf(h)) < film.gap);
@@ -144,16 +144,16 @@ export function judgeFilm(
     );
   const tightly = tight.map((h) => pathBounds(h));
   const narrow = narrowPlaces(path, mmToPx(film.gap, dpi), 'gap').filter(
-    (place) => !tightly.some((hole) => overlaps(hole, place)),
+    ({ box: place }) => !tightly.some((hole) => overlaps(hole, place)),
   );
   if (narrow.length)
     say(
       'gap',
       'watch',
       `${name}: ${s(narrow.length, 'gap is', 'gaps are')} narrower than ${film.gap} mm, and will be hard to weed`,
-      narrow.length,
+      mm(Math.min(...narrow.map((p) => p.width))),
       film.gap,
-      narrow,
+      narrow.map((p) => p.box),
     );
   return { figures, findings };
 }

@@ -64,18 +64,24 @@ function gridOf(edges: readonly Edge[], cell: number): (box: Box) => Set<Edge> {
   };
 }
 
+/** A stretch that is too narrow: around it, and how wide it is where it is narrowest. */
+export interface NarrowPlace {
+  box: Box;
+  width: number;
+}
+
 /**
  * Where an outline is narrower than `least` (path units): its ink (`line`), or what lies between its edges (`gap`). Along
  * every edge it is looked straight across to the nearest one, which must face it; stretches that are long enough to be
- * more than a corner are joined into places, as boxes. The time grows with the length of the outline.
+ * more than a corner are joined into places. The time grows with the length of the outline.
  */
-export function narrowPlaces(path: PathData, least: number, of: 'line' | 'gap'): Box[] {
+export function narrowPlaces(path: PathData, least: number, of: 'line' | 'gap'): NarrowPlace[] {
   const lines = edgesOf(path);
   const near = gridOf(lines.flat(), Math.max(least, 1));
   const sign = of === 'line' ? 1 : -1;
-  const runs: { box: Box; long: number }[] = [];
+  const runs: (NarrowPlace & { long: number })[] = [];
   for (const edges of lines) {
-    let run: { box: Box; long: number } | null = null;
+    let run: (NarrowPlace & { long: number }) | null = null;
     const end = () => {
       if (run && run.long >= LEAST_LONG * least) runs.push(run);
       run = null;
@@ -97,13 +103,16 @@ export function narrowPlaces(path: PathData, least: number, of: 'line' | 'gap'):
             bottom: Math.max(y, ey),
           };
           const long = edge.length / samples;
-          run = run ? { box: unite(run.box, box), long: run.long + long } : { box, long };
+          const width = across * least;
+          run = run
+            ? { box: unite(run.box, box), long: run.long + long, width: Math.min(run.width, width) }
+            : { box, long, width };
         }
       }
     }
     end();
   }
-  return joined(runs.map((r) => r.box));
+  return joined(runs);
 }
 
 /** How far it is across to the nearest edge that faces this one, as a share of the way looked along; null where none is near. */
@@ -136,19 +145,20 @@ function distanceAcross(
   return facing ? nearest : null;
 }
 
-/** Boxes that overlap made one. */
-function joined(boxes: readonly Box[]): Box[] {
-  let out = [...boxes];
+/** Places whose boxes overlap made one. */
+function joined(places: readonly NarrowPlace[]): NarrowPlace[] {
+  let out = [...places];
   for (let again = true; again;) {
     again = false;
-    const next: Box[] = [];
-    for (const box of out) {
+    const next: NarrowPlace[] = [];
+    for (const { box, width } of out) {
       const at = next.findIndex(
-        (b) => b.left <= box.right && box.left <= b.right && b.top <= box.bottom && box.top <= b.bottom,
+        ({ box: b }) =>
+          b.left <= box.right && box.left <= b.right && b.top <= box.bottom && box.top <= b.bottom,
       );
-      if (at < 0) next.push(box);
+      if (at < 0) next.push({ box, width });
       else {
-        next[at] = unite(next[at], box);
+        next[at] = { box: unite(next[at].box, box), width: Math.min(next[at].width, width) };
         again = true;
       }
     }

@@ -8,7 +8,16 @@ import {
 } from '../drawing';
 import type { Part } from '../parts';
 import { mmToPx } from '../units';
-import { biasOf, heightOf, takesInk, thresholdFor, wearMaterial, type Wear, type WearPicture } from '../wear';
+import {
+  biasOf,
+  heightOf,
+  takesInk,
+  thresholdFor,
+  wearKey,
+  wearMaterial,
+  type Wear,
+  type WearPicture,
+} from '../wear';
 import { handleOf, keepHandle } from './handle';
 import { inkSamples, type InkSamples } from './ink-samples';
 
@@ -42,8 +51,8 @@ const thresholds = new WeakMap<InkSamples, Map<string, Float64Array>>();
 function heightsAt(samples: InkSamples, wear: Wear, picture: WearPicture, dpi: number): Float64Array {
   let known = thresholds.get(samples);
   if (!known) thresholds.set(samples, (known = new Map()));
-  const { kind, size, turn, seed, where, toward, reach } = wear;
-  const key = JSON.stringify([kind, size, turn, seed, where, toward, reach]);
+  const { where, reach } = wear;
+  const key = wearKey({ ...wear, amount: 0, off: false, soft: 0 });
   let heights = known.get(key);
   if (heights) return heights;
   const at = heightOf(wear);
@@ -94,9 +103,10 @@ function nodesOf(
   samples: InkSamples,
   board: WornBoard,
 ): DrawingNode[] {
-  const { kind, size, turn, seed, soft, amount, where, toward, reach } = wear;
+  const { kind, size, turn, seed, soft, amount, where, toward, reach, picture: own, light } = wear;
   const picture: WearPicture = {
     ...{ kind, size, turn, seed, soft },
+    ...(own ? { picture: own, light: light ?? false } : {}),
     threshold: 0,
     toward: where === 'side' ? toward : null,
     width: board.width,
@@ -142,7 +152,7 @@ const wornGroups = new WeakMap<PartGroup, { key: string; made: PartGroup }>();
 export function wornGroup(group: PartGroup, wear: readonly Wear[], board: WornBoard): PartGroup {
   const acting = wear.filter(takesInk);
   if (acting.length === 0 || group.layer === 'guide') return group;
-  const key = JSON.stringify([acting, board.width, board.height, board.dpi]);
+  const key = JSON.stringify([acting.map(wearKey), board.width, board.height, board.dpi]);
   const known = wornGroups.get(group);
   if (known?.key === key) return known.made;
   const mask = maskOf(acting, [group], samplesOf(group, board), board);
@@ -171,7 +181,8 @@ export function allWorn(
   const isWorn = (i: number) => !parts[i].spared && groups[i].layer !== 'guide';
   const taken = groups.filter((_, i) => isWorn(i));
   if (acting.length === 0 || taken.length === 0) return [...groups];
-  const key = JSON.stringify([acting, parts.map((p) => p.spared), board.width, board.height, board.dpi]);
+  const spared = parts.map((p) => p.spared);
+  const key = JSON.stringify([acting.map(wearKey), spared, board.width, board.height, board.dpi]);
   const same = ({ from, key: of }: WornAll) =>
     of === key && from.length === groups.length && from.every((g, i) => g === groups[i]);
   const known = lastAll.find(same);

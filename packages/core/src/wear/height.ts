@@ -1,10 +1,11 @@
+import { greyName } from './grey';
 import { wearKind } from './kinds';
 import type { Wear } from './wear';
 
 /** How late the ink at a place goes, mm on the board: the first at 0, the last at 1, evenly between. */
 export type Height = (x: number, y: number) => number;
 
-type Surface = Pick<Wear, 'kind' | 'size' | 'turn' | 'seed'>;
+type Surface = Pick<Wear, 'kind' | 'size' | 'turn' | 'seed' | 'picture' | 'light'>;
 
 /** Places of a surface that are ranked, and how finely ranks are told apart. */
 const SAMPLED = 15_000;
@@ -26,12 +27,13 @@ export interface RankedSurface {
 /**
  * The surface of wear with its heights replaced by their ranks: where a share `a` of a large area lies under `a`.
  */
-export function surfaceOf({ kind, size, turn, seed }: Surface): RankedSurface {
-  const key = `${kind} ${size} ${turn} ${seed}`;
+export function surfaceOf({ kind, size, turn, seed, picture, light = false }: Surface): RankedSurface {
+  const own = picture && { picture, light };
+  const key = `${kind} ${size} ${turn} ${seed} ${own ? `${greyName(own.picture)} ${light}` : ''}`;
   let known = surfaces.get(key);
   if (known) return known;
   const of = wearKind(kind);
-  const fine = of.surface(seed);
+  const fine = of.surface(seed, own);
   const broad = of.broad.surface(seed);
   const angle = of.turns ? (turn * Math.PI) / 180 : 0;
   const c = Math.cos(angle) / size;

@@ -1,11 +1,15 @@
 import type { RasterImage } from '../raster';
 import { pxToMm } from '../units';
 import { heightOf, surfaceOf, type Height } from './height';
+import { greyName, greyNamed } from './grey';
 import { wearKind } from './kinds';
 import type { Wear } from './wear';
 
 /** What of a board wear takes away, as a picture: opaque where the ink goes. */
-export interface WearPicture extends Pick<Wear, 'kind' | 'size' | 'turn' | 'seed' | 'soft'> {
+export interface WearPicture extends Pick<
+  Wear,
+  'kind' | 'size' | 'turn' | 'seed' | 'soft' | 'picture' | 'light'
+> {
   /** Ink goes where the height, and what is added to it, lies under this. */
   threshold: number;
   /** Goes first towards this side, degrees clockwise from the top; null: all over. */
@@ -19,13 +23,19 @@ export interface WearPicture extends Pick<Wear, 'kind' | 'size' | 'turn' | 'seed
 const PREFIX = 'wear:';
 
 /** A name for a picture of wear, from which it can be made: it stands where materials stand. */
-export const wearMaterial = (picture: WearPicture): string => PREFIX + JSON.stringify(picture);
+export const wearMaterial = (wear: WearPicture): string =>
+  PREFIX + JSON.stringify(wear.picture ? { ...wear, picture: greyName(wear.picture) } : wear);
 
 export const isWear = (material: string): boolean => material.startsWith(PREFIX);
 
 /** The picture that such a name stands for. */
-export const wearOf = (material: string): WearPicture =>
-  JSON.parse(material.slice(PREFIX.length)) as WearPicture;
+export function wearOf(material: string): WearPicture {
+  const { picture, ...wear } = JSON.parse(material.slice(PREFIX.length)) as Omit<WearPicture, 'picture'> & {
+    picture?: string;
+  };
+  const grey = picture === undefined ? undefined : greyNamed(picture);
+  return grey ? { ...wear, picture: grey } : wear;
+}
 
 /** The size of the board, mm. */
 const sizeMm = ({ width, height, dpi }: Pick<WearPicture, 'width' | 'height' | 'dpi'>) => ({

@@ -1,4 +1,5 @@
-import { choice, flag, number, record, share, type Field } from '../fields';
+import { choice, flag, given, number, record, share, type Field } from '../fields';
+import { GREY_FIELD, greyName, type WearGrey } from './grey';
 import { WEAR_KINDS, wearKind, type WearKind } from './kinds';
 
 /** Where wear takes ink first: all over, along the edges of the ink, or towards one side of the board. */
@@ -23,6 +24,9 @@ export interface Wear {
   toward: number;
   /** With `edges`: how far in from the edge it reaches, mm. */
   reach: number;
+  /** Of the kind `picture`: the seller's own, and whether its light places go first instead of the dark ones. */
+  picture?: WearGrey;
+  light?: boolean;
 }
 
 export const MOST_WEAR = 8;
@@ -43,6 +47,8 @@ export const WEAR_FIELD: Field<Wear> = record<Wear>(
     where: choice(WEAR_WHERE, 'all'),
     toward: degrees(180),
     reach: number({ min: 0.2, max: 200, fallback: 6 }),
+    picture: given(GREY_FIELD),
+    light: given(flag()),
   },
   { name: 'wear' },
 );
@@ -61,6 +67,10 @@ export const newWear = (kind: WearKind, seed: number, change: Partial<Wear> = {}
   reach: 6,
   ...change,
 });
+
+/** Equal for the same wear; short, however large its picture is. */
+export const wearKey = (wear: Wear): string =>
+  JSON.stringify(wear.picture ? { ...wear, picture: greyName(wear.picture) } : wear);
 
 /** Whether it changes anything. */
 export const takesInk = ({ off, amount }: Wear): boolean => !off && amount > 0;

@@ -5,6 +5,7 @@ import { CREASES } from './creases';
 import { GRAIN } from './grain';
 import { HALFTONE } from './halftone';
 import type { WearKindOf } from './kind';
+import { OWN_PICTURE } from './own-picture';
 import { RUB } from './rub';
 import { SCRATCHES } from './scratches';
 import { SPECKLE } from './speckle';
@@ -18,6 +19,7 @@ const KINDS = {
   brush: BRUSH,
   creases: CREASES,
   halftone: HALFTONE,
+  picture: OWN_PICTURE,
 };
 
 export type WearKind = keyof typeof KINDS;

@@ -1,3 +1,11 @@
+import type { WearGrey } from '../grey';
+
+/** A picture that wears ink away, and whether where it is light. */
+export interface OwnPicture {
+  picture: WearGrey;
+  light: boolean;
+}
+
 /**
  * What one kind of wear is: a surface over the plane, in units of its size along its turn. Ink goes first where the
  * surface is low; only the order of its heights counts.
@@ -16,6 +24,6 @@ export interface WearKindOf {
   detail: number;
   /** What varies so slowly that few places tell it all; `detail` is the width of its finest, in sizes. */
   broad: { detail: number; surface(seed: number): (u: number, v: number) => number };
-  /** `broad` is that surface's height at the same place. */
-  surface(seed: number): (u: number, v: number, broad: number) => number;
+  /** `broad` is that surface's height at the same place; `own` is for the kind that is of the seller's own picture. */
+  surface(seed: number, own?: OwnPicture): (u: number, v: number, broad: number) => number;
 }
