@@ -86,6 +86,63 @@ report(
   p95 < 16.7,
 );
 
+// Of twenty stars that are one outline, one is dragged.
+const welded = readDesign({
+  ...{ format: 'brelm-design', version: 3, name: 'Bench', backdrop: 'soot', garments: ['soot'] },
+  inks: [{ id: 'a', name: 'Lamp', value: '#f2c14e' }],
+  sides: [
+    {
+      id: 'front',
+      board: { spec: 'pinfold/tee-front', side: 'front', width: 4500, height: 5400, dpi: 300 },
+      parts: Array.from({ length: 20 }, (_, i) => ({
+        ...shape(
+          `star-${i}`,
+          'star',
+          { points: 12, radius: 420, depth: 0.4, swell: 0 },
+          500 + (i % 5) * 640,
+          500 + Math.floor(i / 5) * 700,
+        ),
+        bundle: 'all',
+        keylines: i === 0 ? [{ ink: 'a', width: 20, join: 'round' }] : [],
+      })),
+      bundles: [{ id: 'all', name: '', bundle: null, joined: 'weld' }],
+    },
+  ],
+});
+const joined = [];
+for (let i = 0; i < 120; i++) {
+  const moved = applyEdits(welded, [{ op: 'place', part: 'star-7', place: { x: 1780 + i } }]);
+  const [ms] = await timed(() => resolve(moved, undefined, materials));
+  if (i >= 20) joined.push(ms);
+}
+const j95 = quantile(joined, 0.95);
+report(
+  'resolving a frame in which a member of a welded bundle of 20 is dragged, 95th percentile of 100',
+  `${j95.toFixed(1)} ms`,
+  'under 16.7 ms',
+  j95 < 16.7,
+);
+
+// What films are cut to, and what they do not hold, against making the same design's file.
+const { filmLayers, judgeFilm, wornOutline } = require('@brelm/core/film');
+const films = new Map(night.inks.flatMap((ink) => (ink.film ? [[ink.id, ink.film]] : [])));
+const shares = [];
+for (let i = 0; i < 4; i++) {
+  const [ms] = await timed(() => {
+    const drawing = resolve(night, undefined, materials);
+    const { layers } = filmLayers(drawing, films, night.films, materials.ops, wornOutline);
+    for (const layer of layers) judgeFilm(layer, 'x', 300, 100, materials.ops);
+  });
+  const [file] = await timed(() => fileOf(night));
+  if (i > 0) shares.push(ms / file);
+}
+report(
+  'the films of a design, judged ÷ its file, median of 3',
+  median(shares).toFixed(2),
+  'at most 1',
+  median(shares) <= 1,
+);
+
 // Wear of a whole board against encoding the same pixels.
 const [width, height, dpi] = [4500, 5400, 300];
 for (const kind of WEAR_KINDS) {

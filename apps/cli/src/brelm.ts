@@ -24,7 +24,7 @@ const HELP = `Usage: ./brelm COMMAND
                                                write its files; exit 1 when the proof has stops
   cutline DESIGN.brelm.json --spec ID [--colourway ID] [--out DIR] [--json]
                                                cut it out as a sticker: its files, and how it peels
-  films DESIGN.brelm.json [--side ID] [--colourway ID] [--out DIR] [--json]
+  films DESIGN.brelm.json [--side ID] [--colourway ID] [--name PATTERN] [--out DIR] [--json]
                                                what its films are cut from: a file for each, and the order of pressing
   sheet SHEET.json [--format pdf|svg|png|dxf ...] [--out DIR] [--json]
                                                the files of a sheet of stickers; exit 1 when something is wrong

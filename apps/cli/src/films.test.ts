@@ -28,6 +28,8 @@ describe('films', () => {
       2,
       expect.stringContaining('None of the inks is a film') as string,
     ]);
+    const name = await brelm('films', owls, '--name', '{moon}');
+    expect([name.code, name.err]).toEqual([2, expect.stringContaining('there is no {moon}') as string]);
     const side = await brelm('films', owls, '--side', 'sleeve');
     expect([side.code, side.err]).toEqual([2, expect.stringContaining('has no side "sleeve"') as string]);
   });

@@ -42,6 +42,8 @@ describe('the films of a design', () => {
       const wrong = await ask<{ faults: { field: string }[] }>(`designs/${owls}/films?${field}=nowhere`);
       expect([wrong.status, wrong.body.faults.map((f) => f.field)]).toEqual([400, [field]]);
     }
+    const pattern = await ask<{ faults: { field: string }[] }>(`designs/${owls}/films?name=%7Bmoon%7D`);
+    expect([pattern.status, pattern.body.faults.map((f) => f.field)]).toEqual([400, ['name']]);
     expect((await ask('designs/00000000-0000-4000-8000-000000000000/films')).status).toBe(404);
     expect((await ask('designs/no-id/films')).status).toBe(400);
   });

@@ -1,6 +1,7 @@
 import { join, resolve } from 'node:path';
 import { sidesOf } from '@brelm/core/design';
-import { filmFiles, loadMaterials, NoFilmsError } from '@brelm/server/engine';
+import { patternFault } from '@brelm/core/export';
+import { FILM_WORDS, filmFiles, loadMaterials, NoFilmsError } from '@brelm/server/engine';
 import { options, UsageError } from '../arguments';
 import { findColourway, readDesignOrFail } from '../prepare';
 import { say } from '../say';
@@ -14,6 +15,7 @@ export async function run(args: string[]): Promise<number> {
   const { values, positionals } = options(args, {
     side: { type: 'string' },
     colourway: { type: 'string' },
+    name: { type: 'string' },
     out: { type: 'string', default: '.' },
     json: { type: 'boolean' },
   });
@@ -23,11 +25,12 @@ export async function run(args: string[]): Promise<number> {
   const side = values.side ?? sides[0];
   if (!sides.includes(side))
     throw new UsageError(`--side: ${file} has no side "${side}". It has: ${sides.join(', ')}`);
-  const made = await filmFiles(design, side, colourway, await loadMaterials(design)).catch(
-    (error: unknown) => {
-      throw error instanceof NoFilmsError ? new UsageError(`${file}: ${error.message}`) : error;
-    },
-  );
+  const fault = values.name === undefined ? null : patternFault(values.name, FILM_WORDS);
+  if (fault) throw new UsageError(`--name: ${fault}`);
+  const materials = await loadMaterials(design);
+  const made = await filmFiles(design, side, colourway, materials, values.name).catch((error: unknown) => {
+    throw error instanceof NoFilmsError ? new UsageError(`${file}: ${error.message}`) : error;
+  });
   for (const line of made.left) say(line);
   const out = resolve(values.out);
   for (const { name, bytes } of made.files) await writeOut(join(out, name), bytes);

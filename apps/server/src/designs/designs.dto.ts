@@ -90,6 +90,12 @@ export class FilmsDto {
   @IsString()
   @MaxLength(120)
   colourway?: string;
+
+  @ApiPropertyOptional({ description: 'A pattern of file names: as for files, and {n}, {ink}, {film}.' })
+  @IsOptional()
+  @IsString()
+  @MaxLength(300)
+  name?: string;
 }
 
 export class NameVersionDto {

@@ -10,7 +10,8 @@ import {
   UnprocessableEntityException,
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { slug } from '@brelm/core/export';
+import { patternFault, slug } from '@brelm/core/export';
+import { FILM_WORDS } from '../engine';
 import { WhileAsked } from '../http/json-body';
 import { OPTIONS, placeOf, type ShopOptions } from '../options';
 import { PoolService } from '../workers/pool.service';
@@ -31,12 +32,17 @@ export class FilmsController {
   @Get(':id/films')
   async films(
     @Param('id', ParseUUIDPipe) id: string,
-    @Query() { side, colourway }: FilmsDto,
+    @Query() { side, colourway, name }: FilmsDto,
     @WhileAsked() signal: AbortSignal,
   ) {
+    const fault = name === undefined ? null : patternFault(name, FILM_WORDS);
+    if (fault) throw new BadRequestException({ message: fault, faults: [{ field: 'name', message: fault }] });
     const { text, head } = await this.designs.get(id);
     const { zip, why, field } = await this.pool.filmFiles(
-      { text, side: side ?? null, colourway: colourway ?? null, place: placeOf(this.options) },
+      {
+        ...{ text, side: side ?? null, colourway: colourway ?? null, names: name ?? null },
+        place: placeOf(this.options),
+      },
       signal,
     );
     if (field) throw new BadRequestException({ message: why, faults: [{ field, message: why }] });

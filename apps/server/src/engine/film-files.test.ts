@@ -119,6 +119,19 @@ describe('the files of films', () => {
     expect(less.holes).toBeGreaterThan(50);
   });
 
+  it('are named by a pattern; one that says the same of all is told apart', async () => {
+    const design = readDesignFile(OWLS);
+    const names = async (pattern: string) =>
+      (await filmFiles(design, 'front', undefined, await loadMaterials(design), pattern)).films.map(
+        (f) => f.files[0],
+      );
+    expect(await names('{n}_{film}_{design}')).toEqual([
+      '1_coarse-glitter_night-shift-owls.svg',
+      '2_smooth-flex_night-shift-owls.svg',
+    ]);
+    expect(await names('{design}')).toEqual(['night-shift-owls.svg', 'night-shift-owls-2.svg']);
+  });
+
   it('are none where no ink is a film, or none is drawn', async () => {
     const design = readDesignFile(OWLS);
     const bare = { ...design, inks: design.inks.map(({ film: _film, ...ink }) => ink) };

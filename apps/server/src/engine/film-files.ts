@@ -1,9 +1,9 @@
 import archiver from 'archiver';
 import PDFDocument from 'pdfkit';
-import { openSide, type Design } from '@brelm/core/design';
+import { colourwayOf, openSide, sidesOf, type Design } from '@brelm/core/design';
 import type { Materials } from '@brelm/core/drawing';
 import { cutPathsOf } from '@brelm/core/drawing';
-import { slug } from '@brelm/core/export';
+import { nameBy, slug } from '@brelm/core/export';
 import {
   filmLayers,
   filmSheet,
@@ -20,6 +20,10 @@ import { addEntry } from './add-entry';
 import { pdfOf } from './export-pdf';
 import { svgOf } from './export-svg';
 import { SHEET_COLOURS, sheetFont } from './pack';
+
+/** How the files of films are named, and what the pattern may say beside what all patterns may. */
+export const FILM_NAMES = '{design}-{side}-{colourway}-{n}-{ink}';
+export const FILM_WORDS = ['n', 'ink', 'film'] as const;
 
 /** Why no films can be cut. */
 export class NoFilmsError extends Error {}
@@ -46,13 +50,15 @@ const noPicture = () => Promise.reject(new Error('a film has no pictures'));
 
 /**
  * The films of one side of a design, in one of its colourways: for each an SVG, a PDF and a DXF of true size, and a sheet
- * that shows the order in which they are pressed. Throws a NoFilmsError where no ink is a film, or none is drawn.
+ * that shows the order in which they are pressed, named by a pattern. Throws a NoFilmsError where no ink is a film, or none
+ * is drawn.
  */
 export async function filmFiles(
   whole: Design,
   side: string,
   colourway: string | undefined,
   materials: Materials,
+  pattern = FILM_NAMES,
 ): Promise<FilmFiles> {
   const design = openSide(whole, side);
   const drawing = resolve(design, colourway, materials);
@@ -68,10 +74,21 @@ export async function filmFiles(
   const files: FilmFiles['files'] = [];
   const reports: FilmReport[] = [];
   const base = slug(design.name) || 'design';
+  const stems = new Set<string>();
+  const { width: w, height: h, dpi } = drawing;
+  const colour = colourwayOf(whole, colourway);
+  const parts = {
+    ...{ design: design.name, marketplace: null, product: null, garment: null, mirror: null, w, h, dpi },
+    side: sidesOf(whole).length > 1 ? design.side.name || side : null,
+    colourway: whole.colourways.length > 1 && colour ? colour.name : null,
+  };
   for (const [i, sheet] of sheets.entries()) {
     const { ink, film } = sheet;
     const name = names.get(ink) ?? ink;
-    const stem = `${base}-${i + 1}-${slug(name) || 'film'}`;
+    const named = nameBy(pattern, parts, { n: String(i + 1), ink: name, film: film.name });
+    // A pattern may say the same of all.
+    const stem = stems.has(named) ? `${named}-${i + 1}` : named;
+    stems.add(stem);
     const title = `${design.name}: ${name}, ${film.name}`;
     files.push(
       { name: `${stem}.svg`, bytes: Buffer.from(await svgOf(sheet.drawing, noPicture, { title })) },

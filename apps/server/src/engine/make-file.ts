@@ -172,18 +172,15 @@ async function vectorFile(
 ): Promise<Omit<MadeFile, 'sha256'>> {
   const { design, spec, side, format, placement } = job;
   const { width, height, dpi } = drawing;
+  const shown = placement.outlines ? outlinedDrawing(drawing, materials.ops!, wornOutline) : drawing;
   const bytes =
     format === 'pdf'
-      ? await pdfOf(drawing, rasters, design.name)
+      ? await pdfOf(shown, rasters, design.name)
       : Buffer.from(
-          await svgOf(
-            placement.outlines ? outlinedDrawing(drawing, materials.ops!, wornOutline) : drawing,
-            rasters,
-            {
-              title: design.name,
-              inkNames: inkNames(design),
-            },
-          ),
+          await svgOf(shown, rasters, {
+            title: design.name,
+            inkNames: inkNames(design),
+          }),
         );
   if (bytes.length > spec.maxBytes)
     throw new FitError(

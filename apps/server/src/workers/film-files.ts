@@ -8,6 +8,8 @@ export interface FilmsTask {
   /** The first where null. */
   side: string | null;
   colourway: string | null;
+  /** A pattern of names that has been looked at; the usual one where null. */
+  names: string | null;
   place: Place;
 }
 
@@ -18,7 +20,7 @@ export interface FilmsMade {
   field: 'side' | 'colourway' | null;
 }
 
-export async function filmFilesTask({ text, side, colourway, place }: FilmsTask): Promise<FilmsMade> {
+export async function filmFilesTask({ text, side, colourway, names, place }: FilmsTask): Promise<FilmsMade> {
   const design = readDesign(JSON.parse(text));
   const not = (field: 'side' | 'colourway', id: string): FilmsMade => ({
     ...{ zip: null, field },
@@ -29,7 +31,13 @@ export async function filmFilesTask({ text, side, colourway, place }: FilmsTask)
     return not('colourway', colourway);
   const materials = await loadMaterials(design, (sha256) => readKept(place, sha256));
   try {
-    const made = await filmFiles(design, side ?? sidesOf(design)[0].id, colourway ?? undefined, materials);
+    const made = await filmFiles(
+      design,
+      side ?? sidesOf(design)[0].id,
+      colourway ?? undefined,
+      materials,
+      names ?? undefined,
+    );
     return { zip: await filmsZip(made), why: '', field: null };
   } catch (error) {
     if (error instanceof NoFilmsError) return { zip: null, why: error.message, field: null };

@@ -335,6 +335,11 @@ function CutSettings({ design }: { design: Design }) {
       {number('Blade, mm a second', 'speed', 5, 2000)}
       <div className="col-span-3">
         <Tick
+          label="Join small pieces to their neighbours by bridges"
+          checked={films.bridge}
+          onChange={(bridge) => set({ bridge })}
+        />
+        <Tick
           label="Leave out pieces that are too small to hold"
           checked={films.drop}
           onChange={(drop) => set({ drop })}

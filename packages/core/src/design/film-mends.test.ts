@@ -32,12 +32,16 @@ describe('mends of films', () => {
     expect([other, locked]).toEqual(of.parts.slice(1));
   });
 
-  it('leave out pieces that are too small, once', () => {
-    const of = design();
-    const mend = filmMend(of, finding({ code: 'piece' }))!;
-    const after = applyEdits(of, mend.edits);
-    expect(after.films.drop).toBe(true);
-    expect(filmMend(after, finding({ code: 'piece' }))).toBeNull();
+  it('join pieces that are too small, then leave them out', () => {
+    let of = design();
+    for (const [bridge, drop] of [
+      [true, false],
+      [true, true],
+    ]) {
+      of = applyEdits(of, filmMend(of, finding({ code: 'piece' }))!.edits);
+      expect(of.films).toMatchObject({ bridge, drop });
+    }
+    expect(filmMend(of, finding({ code: 'piece' }))).toBeNull();
   });
 
   it('are none for what would change too much, for gaps, and for an ink of which nothing can be changed', () => {

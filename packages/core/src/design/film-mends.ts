@@ -30,11 +30,17 @@ function grownBy(part: Part, by: number): Edit {
 
 /**
  * What mends a finding of a film: what is too thin grows until its narrowest place holds; pieces that are too
- * small are left out. Null where neither helps, or it would take more than 1 mm.
+ * small are joined to others by bridges, then left out. Null where neither helps, or it would take more than 1 mm.
  */
 export function filmMend(design: Design, { code, ink, figure, threshold }: FilmFinding): FilmMend | null {
   const name = design.inks.find((i) => i.id === ink)?.name ?? ink;
-  if (code === 'piece' && !design.films.drop)
+  const { bridge, drop } = design.films;
+  if (code === 'piece' && !bridge)
+    return {
+      label: 'Join small pieces to their neighbours by bridges',
+      edits: [{ op: 'setFilmCut', change: { bridge: true } }],
+    };
+  if (code === 'piece' && !drop)
     return {
       label: 'Leave out pieces that are too small to hold',
       edits: [{ op: 'setFilmCut', change: { drop: true } }],

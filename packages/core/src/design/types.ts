@@ -132,7 +132,7 @@ export interface Placement extends PlacedAt {
   ground: Hex | null;
   /** The file's format; the first that the spec takes where null. */
   format: FileFormat | null;
-  /** In SVG: what is cut is cut, instead of clips and masks, for whoever follows it with a blade. */
+  /** In SVG and PDF: what is cut is cut, instead of clips and masks, for whoever follows it with a blade. */
   outlines?: boolean;
   /** The colourway where no garment colour says otherwise; the first where null. */
   colourway: string | null;

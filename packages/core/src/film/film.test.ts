@@ -3,6 +3,7 @@ import { loadOutlineOps } from '../../testing';
 import { cutPathsOf, type Drawing, type OutlineItem, type PartGroup } from '../drawing';
 import {
   flatten,
+  islandsOf,
   parseSvgPath,
   pathBounds,
   signedArea,
@@ -101,6 +102,20 @@ describe('films of a drawing', () => {
     const specks = drawingOf(item('a', square(0, 0, 300)), item('a', square(500, 500, 5)));
     expect(areas(specks)).toEqual({ a: 90_025 });
     expect(areas(specks, { drop: true })).toEqual({ a: 90_000 });
+  });
+
+  it('have small pieces joined to the nearest one that holds, by a bridge as wide as a line', () => {
+    const specks = drawingOf(
+      item('a', square(0, 0, 300)),
+      item('a', square(330, 100, 8)),
+      item('a', square(800, 800, 8)),
+    );
+    const [{ path }] = filmLayers(specks, films(), { ...NO_FILM_CUT, bridge: true }, ops).layers;
+    // One lies too far off for it.
+    expect(islandsOf(path)).toHaveLength(2);
+    // 3 mm of 0.8 mm, from the large one to a corner of the small one, where half of its end sticks out.
+    expect(area(path)).toBeCloseTo(90_000 + 128 + 30 * 8 + 16, 0);
+    expect(areas(specks, { bridge: true, drop: true }).a).toBeCloseTo(90_064 + 30 * 8 + 16, 0);
   });
 
   it('of nothing are none', () => {

@@ -113,6 +113,8 @@ export interface FilmCut {
   trap: number;
   marks: MarkKind;
   markSize: number;
+  /** Pieces narrower than a film holds are joined to a neighbour by a bridge as wide as its narrowest line. */
+  bridge: boolean;
   /** Pieces narrower than a film holds are left out of its file. */
   drop: boolean;
   /** Speed of the blade, mm/s. */
@@ -124,6 +126,7 @@ export const NO_FILM_CUT: FilmCut = {
   trap: 0.3,
   marks: 'cross',
   markSize: 8,
+  bridge: false,
   drop: false,
   speed: 100,
 };
@@ -134,6 +137,7 @@ export const FILM_CUT_FIELD: Field<FilmCut> = record<FilmCut>(
     trap: mm(0, 5, NO_FILM_CUT.trap),
     marks: choice(MARK_KINDS, 'cross'),
     markSize: mm(2, 40, NO_FILM_CUT.markSize),
+    bridge: flag(),
     drop: flag(),
     speed: mm(5, 2000, NO_FILM_CUT.speed),
   },

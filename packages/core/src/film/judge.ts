@@ -12,6 +12,7 @@ import {
 import { pxToMm, mmToPx } from '../units';
 import type { FilmLayer } from './layers';
 import { narrowPlaces } from './narrow';
+import { widthOf } from './width';
 
 /** What is told of one film. Lengths are mm, areas mm². */
 export interface FilmFigures {
@@ -45,19 +46,6 @@ export const bladeSeconds = (path: number, lines: number, speed: number): number
 
 /** Places that are shown of one finding. */
 const MOST_PLACES = 24;
-/** Width of a piece, px: twice its area over the way around it, which is the width of a strip. */
-function widthOf(island: PathData): number {
-  let [area, around] = [0, 0];
-  for (const { points: p } of flatten(withoutHoles(island), 0.1)) {
-    area += Math.abs(signedArea(p)) / 2;
-    for (let i = 0, j = p.length - 2; i + 1 < p.length; j = i, i += 2)
-      around += Math.hypot(p[i] - p[j], p[i + 1] - p[j + 1]);
-  }
-  // Of a disc or a square that is half its width.
-  const { left, top, right, bottom } = pathBounds(island);
-  return Math.min(around > 0 ? (4 * area) / around : 0, right - left, bottom - top);
-}
-
 const areaOf = (path: PathData): number =>
   flatten(path, 0.1).reduce((sum, { points }) => sum + signedArea(points) / 2, 0);
 

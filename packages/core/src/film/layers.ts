@@ -1,7 +1,9 @@
 import { inkPieces, printed, type Drawing, type ImageOutline, type InkPiece } from '../drawing';
-import { cleaned, type OutlineOps, type PathData } from '../geometry';
+import { cleaned, islandsOf, type OutlineOps, type PathData } from '../geometry';
 import { mmToPx } from '../units';
+import { bridged } from './bridges';
 import type { Film, FilmCut } from './film';
+import { widthOf } from './width';
 
 /** One film of a design. */
 export interface FilmLayer {
@@ -41,7 +43,7 @@ const isSoft = ({ item }: InkPiece): boolean =>
 export function filmLayers(
   drawing: Drawing,
   films: ReadonlyMap<string, Film>,
-  { style, trap, drop }: FilmCut,
+  { style, trap, bridge, drop }: FilmCut,
   ops: OutlineOps,
   image?: ImageOutline,
 ): FilmLayers {
@@ -65,7 +67,9 @@ export function filmLayers(
   return {
     layers: order.flatMap((ink) => {
       const film = films.get(ink)!;
-      const path = cleaned(paths.get(ink)!, px(drop ? film.piece / 2 : SLIVER_MM));
+      const whole = cleaned(paths.get(ink)!, px(SLIVER_MM));
+      const held = bridge ? bridged(whole, px(film.piece), px(film.line), ops) : whole;
+      const path = drop ? withoutSmall(held, px(film.piece)) : held;
       return path.length ? [{ ink, film, path }] : [];
     }),
     printed: [...new Set(pieces.map((p) => p.item.ink))].filter((ink) => !films.has(ink)),
@@ -73,6 +77,10 @@ export function filmLayers(
     soft: pieces.filter(isSoft).length,
   };
 }
+
+/** An outline without the pieces that are narrower than `least`; holes stay, however small. */
+const withoutSmall = (path: PathData, least: number): PathData =>
+  islandsOf(path).flatMap((island) => (widthOf(island) < least ? [] : island));
 
 /** What is narrower is left of two edges that meet, mm. */
 const SLIVER_MM = 0.03;

@@ -246,7 +246,7 @@ export function PlacementFields({
               </option>
             ))}
           </SelectField>
-          {(placement.format ?? spec.formats[0]) === 'svg' && (
+          {['svg', 'pdf'].includes(placement.format ?? spec.formats[0]) && (
             <Tick
               label="Cut outlines, for a blade"
               checked={placement.outlines ?? false}
