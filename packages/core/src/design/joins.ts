@@ -62,7 +62,15 @@ const NONE: readonly JoinedBundle[] = [];
 export const membersOf = ({ members }: JoinedBundle): string[] =>
   members.flatMap((m) => (typeof m === 'string' ? [m] : membersOf(m)));
 
+const leads = new WeakMap<readonly JoinedBundle[], ReadonlyMap<string, string>>();
+
 /** The part that stands for a joined one, by the id of each. */
 export function leadsOf(stack: Stack): ReadonlyMap<string, string> {
-  return new Map(joinsOf(stack).flatMap((join) => membersOf(join).map((id) => [id, join.lead] as const)));
+  const joins = joinsOf(stack);
+  let found = leads.get(joins);
+  if (!found) {
+    found = new Map(joins.flatMap((join) => membersOf(join).map((id) => [id, join.lead] as const)));
+    leads.set(joins, found);
+  }
+  return found;
 }

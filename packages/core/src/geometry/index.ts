@@ -10,4 +10,5 @@ export * from './fit-curve';
 export * from './svg-path';
 export * from './forms';
 export * from './bend';
+export * from './contours';
 export * from './outline-ops';
