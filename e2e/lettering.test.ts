@@ -158,8 +158,8 @@ describe('what lettering can be made to do', () => {
   });
 
   it('comes apart into letters, and together again', async () => {
-    await stack().getByRole('button', { name: 'To outlines' }).click();
-    await undone('To outlines');
+    await stack().getByRole('button', { name: 'Into letters' }).click();
+    await undone('Into letters');
     await page.getByRole('button', { name: /^Make COUNT OWLS words again/ }).click();
     await undone('Back to words');
     expect(await words().inputValue()).toBe('COUNT OWLS');

@@ -138,10 +138,10 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
             disabled={part.locked}
             onClick={() => {
               const { edits, select } = lettersApart(part, design, materials);
-              edit.make('To outlines', edits, { select });
+              edit.make('Into letters', edits, { select });
             }}
           >
-            To outlines
+            Into letters
           </Button>
         </div>
       </div>
