@@ -141,10 +141,7 @@ describe('wear', () => {
   });
 
   it('may be by a picture of one’s own, which is kept with the design', async () => {
-    await page
-      .getByRole('group', { name: 'Wear' })
-      .getByLabel('Wear', { exact: true })
-      .selectOption('picture');
+    await page.getByRole('combobox', { name: 'Wear', exact: true }).selectOption('picture');
     await page.getByText('Until there is one, ink goes as in a fine grain.').waitFor();
     const picture = readdirSync(PICTURES).find((f) => f.endsWith('.png') || f.endsWith('.webp'))!;
     await page.getByTestId('picture of Wear').setInputFiles(join(PICTURES, picture));
