@@ -86,6 +86,17 @@ describe('what nodes draw as outlines', () => {
     expect(area(pieces[0].path)).toBeCloseTo(9100, 0);
   });
 
+  it('cuts a picture in a mask by the mask around it: wear along edges alone takes nothing elsewhere', () => {
+    const edge: DrawingNode = group([picture], {
+      mask: { nodes: [item(square(0, 0, 20))], shows: 'covered' },
+    });
+    const worn = group([item(square(0, 0, 100))], { mask: { nodes: [edge], shows: 'bare' } });
+    const { pieces, pictures } = inkPieces([worn], ops, () => square(10, 10, 60));
+    // Of the 60 × 60 only what lies within the 20 × 20 is taken.
+    expect(area(pieces[0].path)).toBeCloseTo(10_000 - 100, 0);
+    expect(pictures).toEqual([]);
+  });
+
   it('counts what lies on one another once', () => {
     expect(sum([item(square(0, 0, 100)), item(square(50, 0, 100)), item(square(20, 20, 10))])).toBeCloseTo(
       15000,

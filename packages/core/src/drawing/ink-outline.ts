@@ -1,6 +1,6 @@
 import { EVERYWHERE, transformPath, type OutlineOps, type PathData } from '../geometry';
 import { isPrinted } from './node';
-import type { DrawingNode, ImageItem, Mask, OutlineItem, WindingRule } from './types';
+import type { DrawingNode, Group, ImageItem, Mask, OutlineItem, WindingRule } from './types';
 
 /** What of an item is seen, as an outline. */
 export interface InkPiece {
@@ -12,6 +12,9 @@ export interface InkPiece {
 /** What nodes draw as outlines, back to front, and the pictures that have none. */
 export interface InkPieces {
   pieces: InkPiece[];
+  /** What pictures cover that have an outline. */
+  traced: PathData[];
+  /** Those that have none. */
   pictures: ImageItem[];
 }
 
@@ -24,7 +27,7 @@ const filled = (path: PathData, rule: WindingRule, ops: OutlineOps): PathData =>
   rule === 'evenodd' ? ops.evenOdd(path) : ops.weld(path);
 
 /** The path within a clip; what is cut out of everywhere is taken away, which is exact however far everywhere reaches. */
-export function within(path: PathData, clip: PathData, rule: WindingRule, ops: OutlineOps): PathData {
+function within(path: PathData, clip: PathData, rule: WindingRule, ops: OutlineOps): PathData {
   const cutOut = rule === 'evenodd' && EVERYWHERE.every((v, i) => clip[i] === v);
   return cutOut
     ? ops.subtract(path, ops.evenOdd(clip.slice(EVERYWHERE.length)))
@@ -75,11 +78,14 @@ export function inkPieces(
   image: ImageOutline = NO_OUTLINE,
 ): InkPieces {
   const pieces: InkPiece[] = [];
+  const traced: PathData[] = [];
   const pictures: ImageItem[] = [];
   const add = (node: DrawingNode, cut: (path: PathData) => PathData) => {
     if (!isPrinted(node)) return;
     if (node.kind === 'image') {
-      pictures.push(node);
+      const outline = image(node);
+      if (outline) traced.push(cut(outline));
+      else pictures.push(node);
       return;
     }
     if (node.kind === 'outline') {
@@ -88,18 +94,26 @@ export function inkPieces(
       return;
     }
     if (node.opacity <= 0) return;
-    const { clips = [], mask } = node;
-    const masked = mask && maskOutline(mask, ops, image);
-    const own = (path: PathData): PathData => {
-      let left = path;
-      for (const clip of clips) left = within(left, transformPath(clip.path, clip.matrix), clip.rule, ops);
-      if (masked) left = (mask.shows === 'covered' ? ops.intersect : ops.subtract)(left, masked);
-      return cut(left);
-    };
-    for (const inner of node.items) add(inner, clips.length || masked ? own : cut);
+    const own = cutBy(node, ops, image);
+    for (const inner of node.items) add(inner, own ? (path) => cut(own(path)) : cut);
   };
   for (const node of nodes) add(node, (path) => path);
-  return { pieces, pictures };
+  return { pieces, traced, pictures };
+}
+
+/** What the clips and the mask of a group leave of a path; null where it has none that is an outline. */
+export function cutBy(
+  { clips = [], mask }: Group,
+  ops: OutlineOps,
+  image: ImageOutline,
+): ((path: PathData) => PathData) | null {
+  const masked = mask && maskOutline(mask, ops, image);
+  if (!clips.length && !masked) return null;
+  return (path) => {
+    let left = path;
+    for (const clip of clips) left = within(left, transformPath(clip.path, clip.matrix), clip.rule, ops);
+    return masked ? (mask.shows === 'covered' ? ops.intersect : ops.subtract)(left, masked) : left;
+  };
 }
 
 const masks = new WeakMap<Mask, { ops: OutlineOps; image: ImageOutline; path: PathData | null }>();
@@ -108,11 +122,8 @@ const masks = new WeakMap<Mask, { ops: OutlineOps; image: ImageOutline; path: Pa
 export function maskOutline(mask: Mask, ops: OutlineOps, image: ImageOutline): PathData | null {
   const before = masks.get(mask);
   if (before?.ops === ops && before.image === image) return before.path;
-  const { pieces, pictures } = inkPieces(mask.nodes, ops, image);
-  const drawn = pictures.map(image);
-  const path = drawn.includes(null)
-    ? null
-    : oneOutline([...pieces.map((p) => p.path), ...(drawn as PathData[])], ops);
+  const { pieces, traced, pictures } = inkPieces(mask.nodes, ops, image);
+  const path = pictures.length ? null : oneOutline([...pieces.map((p) => p.path), ...traced], ops);
   masks.set(mask, { ops, image, path });
   return path;
 }

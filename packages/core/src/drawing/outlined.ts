@@ -1,5 +1,5 @@
-import { IDENTITY, multiply, transformPath, type OutlineOps, type PathData } from '../geometry';
-import { itemOutline, maskOutline, within, type ImageOutline } from './ink-outline';
+import { IDENTITY, multiply, type OutlineOps, type PathData } from '../geometry';
+import { cutBy, itemOutline, maskOutline, type ImageOutline } from './ink-outline';
 import type { Drawing, DrawingNode, Group, PartGroup } from './types';
 
 /** What becomes of a path, and of what has no outline, within the groups around it. */
@@ -35,13 +35,9 @@ function outlinedNode(
 function outlinedGroup<G extends Group>(group: G, around: Around, ops: OutlineOps, image: ImageOutline): G {
   const { clips = [], mask, ...rest } = group;
   const masked = mask && maskOutline(mask, ops, image);
+  const leaves = cutBy(group, ops, image);
   const own: Around = {
-    cut: (path) => {
-      let left = path;
-      for (const clip of clips) left = within(left, transformPath(clip.path, clip.matrix), clip.rule, ops);
-      if (masked) left = (mask.shows === 'covered' ? ops.intersect : ops.subtract)(left, masked);
-      return around.cut(left);
-    },
+    cut: (path) => around.cut(leaves ? leaves(path) : path),
     wrap: (node) =>
       around.wrap(
         clips.length || masked
