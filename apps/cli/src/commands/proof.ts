@@ -1,4 +1,5 @@
 import { placementOn } from '@brelm/core/placement';
+import { judgedColours } from '@brelm/core/spec';
 import { openStops, placedProof, type Finding, type GarmentContrast, type Proof } from '@brelm/core/proof';
 import { makeSurface, placedOn, shippedSpelling } from '@brelm/server/engine';
 import { options, UsageError } from '../arguments';
@@ -59,7 +60,11 @@ export async function run(args: string[]): Promise<number> {
     );
   const garments = values.garment
     ? findGarments(job, values.garment, '--garment')
-    : findGarments(job, job.design.garments, `${job.file}: garments`);
+    : judgedColours(
+        job.spec,
+        findGarments(job, job.design.garments, `${job.file}: garments`).map((g) => g.id),
+        job.garments,
+      );
   const { materials, pictures } = await loaded(job);
   const { design, said } = placedOn(job.design, job.spec, job.garments, materials, pictures);
   for (const { side: of, words } of said)

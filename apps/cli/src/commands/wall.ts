@@ -1,7 +1,7 @@
 import { resolve } from 'node:path';
 import { refit } from '@brelm/core/design';
 import { byLightness } from '@brelm/core/proof';
-import { boardOf } from '@brelm/core/spec';
+import { boardOf, seenOn } from '@brelm/core/spec';
 import { wallPicture, writeAside, WriteError } from '@brelm/server/engine';
 import { options, UsageError } from '../arguments';
 import { findGarments, loaded, prepare, readDesignOrFail } from '../prepare';
@@ -20,7 +20,7 @@ export async function run(args: string[]): Promise<number> {
   if (job.design.colourways.length === 0)
     throw new UsageError(`${job.file}: colourways: is empty, so there is no wall to show`);
   const garments = byLightness(
-    values.garment ? findGarments(job, values.garment, '--garment') : job.garments,
+    values.garment ? findGarments(job, values.garment, '--garment') : seenOn(job.spec, job.garments),
   );
   const side = job.spec.sides[0];
   const design = refit(job.design, boardOf(job.spec, side));

@@ -58,7 +58,8 @@ function Opened({
   const { change, undo, redo, state } = open;
   const navigate = useNavigate();
   const { data: year } = useSeasonsQuery();
-  const { data: garments = [] } = useGarmentsQuery();
+  const { data: library = [] } = useGarmentsQuery();
+  const garments = library.filter((g) => !g.ground);
   const [remove] = useRemoveIdeaMutation();
   const [create] = useCreateDesignMutation();
   const [sure, setSure] = useState(false);

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { byLightness } from '@brelm/core/proof';
 import type { Garment } from '@brelm/core/colour';
-import { boardOf, comesIn, safeBox, type Spec } from '@brelm/core/spec';
+import { boardOf, seenOn, safeBox, type Spec } from '@brelm/core/spec';
 import {
   FIRST_PRODUCT,
   isPale,
@@ -36,7 +36,7 @@ export function useMadeFor(wanted: string | null = null): MadeFor {
     choices.find((c) => c.key === product || c.spec.id === product) ??
     choices.find((c) => c.spec.id === FIRST_PRODUCT) ??
     choices[0];
-  const offered = byLightness(comesIn(choice?.spec, garments));
+  const offered = byLightness(seenOn(choice?.spec, garments));
   const garment = offered.find((g) => g.id === garmentId) ?? offered[0];
   return {
     ...{ choices, choice, offered, garment, setGarment },

@@ -74,7 +74,7 @@ export function useStored(asked: string): { found: readonly Found[]; looking: bo
           id: `colour ${g.id}`,
           group: 'Garment colours',
           title: g.name,
-          more: `${g.blank ?? ''} ${g.value}`,
+          more: `${g.ground ? 'ground, stuck on' : (g.blank ?? '')} ${g.value}`,
         },
         run: to(`/materials?${new URLSearchParams({ colours: g.name }).toString()}`),
       })),

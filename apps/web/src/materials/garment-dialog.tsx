@@ -34,6 +34,7 @@ export function GarmentDialog({
   const [second, setSecond] = useState(garment.second ?? '#8a949c');
   const [blank, setBlank] = useState(garment.blank ?? '');
   const [takes, setTakes] = useState(garment.takes ?? 'underbase');
+  const [ground, setGround] = useState(garment.ground ?? false);
   const [fault, setFault] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const right = isHex(value) && (kind === 'solid' || isHex(second));
@@ -43,7 +44,8 @@ export function GarmentDialog({
     kind,
     ...(kind === 'solid' ? {} : { second: normaliseHex(second) }),
     ...(blank.trim() ? { blank: blank.trim() } : {}),
-    ...(takes === 'direct' ? { takes } : {}),
+    ...(takes === 'direct' && !ground ? { takes } : {}),
+    ...(ground ? { ground } : {}),
   });
   const save = async () => {
     setBusy(true);
@@ -125,10 +127,15 @@ export function GarmentDialog({
             </datalist>
           </label>
         </div>
+        <label className="flex items-center gap-1.5 text-[13px]">
+          <input type="checkbox" checked={ground} onChange={(e) => setGround(e.target.checked)} />
+          nothing is made in it: stickers are stuck on it
+        </label>
         <SelectField
           label="How it takes ink"
           className="!h-8"
           value={takes}
+          disabled={ground}
           onChange={(e) => setTakes(e.target.value as NonNullable<Garment['takes']>)}
         >
           <option value="underbase">On a white underbase</option>

@@ -40,7 +40,7 @@ function All({ sought }: { sought: URLSearchParams }) {
   const shown = useMemo(() => {
     const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
     return byLightness(garments ?? []).filter((g) => {
-      const text = `${g.name} ${g.blank ?? ''} ${g.kind}`.toLowerCase();
+      const text = `${g.name} ${g.blank ?? ''} ${g.kind} ${g.ground ? 'ground stuck on' : ''}`.toLowerCase();
       return wanted.every((w) => text.includes(w));
     });
   }, [garments, words]);
@@ -112,7 +112,7 @@ function All({ sought }: { sought: URLSearchParams }) {
               </span>
               <span className="block truncate text-[12.5px] text-muted">
                 {yarns(g).join(' + ')} · {KINDS[g.kind]}
-                {g.blank && ` · ${g.blank}`}
+                {g.ground ? ' · stuck on' : g.blank && ` · ${g.blank}`}
                 {g.takes === 'direct' && ' · no underbase'} · L* {Math.round(garmentLightness(g))}
               </span>
             </span>

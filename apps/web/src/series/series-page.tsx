@@ -19,7 +19,7 @@ import {
   type SeriesColumn,
   type SeriesRow,
 } from '@brelm/core/series';
-import { sideOf } from '@brelm/core/spec';
+import { seenOn, sideOf } from '@brelm/core/spec';
 import { saveFile } from '../platform/save-file';
 import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../store/api';
 import { useProtectedWordsQuery } from '../store/listings-api';
@@ -99,8 +99,13 @@ function Workplace({
   const [garmentId, setGarment] = useState<string | null>(null);
   const offered = useMemo(() => {
     const own = garments.filter((g) => layout.garments.includes(g.id) || g.id === layout.backdrop);
-    return own.length ? own : garments;
-  }, [garments, layout]);
+    return own.length
+      ? own
+      : seenOn(
+          specs.find((s) => s.id === layout.board.spec),
+          garments,
+        );
+  }, [garments, layout, specs]);
   const garment = offered.find((g) => g.id === (garmentId ?? layout.backdrop)) ?? offered[0];
   const sides = useMemo(() => sidesOf(layout), [layout]);
   const [sideId, setSide] = useState<string>(layout.side.id);

@@ -4,7 +4,7 @@ import { plainName, type Garment } from '@brelm/core/colour';
 import { emptyDesign, fromStarter } from '@brelm/core/design';
 import { partLocalBox } from '@brelm/core/resolve';
 import { byLightness } from '@brelm/core/proof';
-import { boardOf, comesIn, nounOf, safeBox, type Spec } from '@brelm/core/spec';
+import { boardOf, seenOn, nounOf, safeBox, type Spec } from '@brelm/core/spec';
 import { materials } from '../platform/materials';
 import { reasonOf } from '../store/api';
 import { useCreateDesignMutation, useStartersQuery } from '../store/design-documents-api';
@@ -55,7 +55,7 @@ export function NewDesign({
   const files = beginning.files ?? [];
   const choice = choices.find((c) => c.key === chosen);
   // A product comes in its own colours: one that it does not come in gives way to its first.
-  const offered = comesIn(choice?.spec, garments);
+  const offered = seenOn(choice?.spec, garments);
   const garment = offered.find((g) => g.id === garmentId) ?? (offered[0] as Garment | undefined);
   const noun = nounOf(choice?.spec);
   const { data: starters } = useStartersQuery();

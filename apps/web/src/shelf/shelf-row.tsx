@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { differenceInSeconds, formatDistanceToNowStrict } from 'date-fns';
 import { Archive, ArchiveRestore, Copy } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
-import { comesIn, judgedColours, nounOf, type Spec } from '@brelm/core/spec';
+import { seenOn, judgedColours, nounOf, type Spec } from '@brelm/core/spec';
 import { ProductMarks } from './product-marks';
 import { GarmentCanvas, specWords, usePreview } from '../design';
 import { reasonOf, useDuplicateDesignMutation, useDesignVerdictsQuery, type DesignEntry } from '../store/api';
@@ -70,7 +70,7 @@ export function ShelfRow({
   const [duplicate] = useDuplicateDesignMutation();
   const spec = specs?.find((s) => s.id === design.board.spec);
   const own = judgedColours(spec, design.garments, garments);
-  const offered = comesIn(spec, garments);
+  const offered = seenOn(spec, garments);
   const backdrop = offered.find((g) => g.id === design.backdrop) ?? own[0] ?? offered[0] ?? garments[0];
   const reads = verdicts.filter((v) => v.verdict === 'reads').length;
   const fail = (error: unknown) => notify('fault', reasonOf(error));

@@ -1,3 +1,4 @@
+import type { Garment } from '@brelm/core/colour';
 import { FILE_FORMATS, type FileFormat } from '@brelm/core/design';
 import { NAME_PATTERN } from '@brelm/core/export';
 import { PRODUCT_KINDS, type ProductKind, type Spec } from '@brelm/core/spec';
@@ -120,7 +121,10 @@ export function SpecFields({
         </div>
       </section>
       {(spec.kind === 'sticker' || spec.kind === 'sticker sheet') && (
-        <StickerFields spec={spec} faults={faults} onChange={onChange} />
+        <>
+          <StickerFields spec={spec} faults={faults} onChange={onChange} />
+          <Grounds spec={spec} onChange={onChange} />
+        </>
       )}
       <Colours spec={spec} onChange={onChange} />
       <ListingFields spec={spec} faults={faults} onChange={onChange} />
@@ -198,6 +202,7 @@ function StickerFields({ spec, faults, onChange }: Part) {
 function Colours({ spec, onChange }: Omit<Part, 'faults'>) {
   const { data: garments = [] } = useGarmentsQuery();
   const chosen = spec.garments;
+  const library = garments.filter((g) => !g.ground);
   return (
     <section aria-label="Colours" className="mb-5">
       <h2 className="heading mb-2">Garment colours</h2>
@@ -205,7 +210,7 @@ function Colours({ spec, onChange }: Omit<Part, 'faults'>) {
         <input
           type="checkbox"
           checked={chosen === undefined}
-          onChange={(e) => onChange({ garments: e.target.checked ? undefined : garments.map((g) => g.id) })}
+          onChange={(e) => onChange({ garments: e.target.checked ? undefined : library.map((g) => g.id) })}
         />
         any colour
       </label>
@@ -217,31 +222,63 @@ function Colours({ spec, onChange }: Omit<Part, 'faults'>) {
         />
         artwork may differ per colour
       </label>
-      {chosen && (
-        <ul className="mt-2 grid grid-cols-2 gap-x-2 gap-y-0.5 text-[12.5px]">
-          {garments.map((g) => (
-            <li key={g.id}>
-              <label className="flex items-center gap-1.5">
-                <input
-                  type="checkbox"
-                  checked={chosen.includes(g.id)}
-                  onChange={(e) =>
-                    onChange({
-                      garments: e.target.checked ? [...chosen, g.id] : chosen.filter((id) => id !== g.id),
-                    })
-                  }
-                />
-                <span
-                  aria-hidden
-                  className="h-3 w-3 shrink-0 rounded-[2px] border border-edge"
-                  style={{ background: garmentBackground(g) }}
-                />
-                <span className="truncate">{g.name}</span>
-              </label>
-            </li>
-          ))}
-        </ul>
-      )}
+      {chosen && <Ticks of={library} chosen={chosen} onChange={(ids) => onChange({ garments: ids })} />}
     </section>
+  );
+}
+
+/** What a sticker is judged on: all grounds there are, or some. */
+function Grounds({ spec, onChange }: Omit<Part, 'faults'>) {
+  const { data: garments = [] } = useGarmentsQuery();
+  const library = garments.filter((g) => g.ground);
+  const { grounds } = spec;
+  return (
+    <section aria-label="Grounds" className="mb-5">
+      <h2 className="heading mb-2">Stuck on</h2>
+      <label className="flex items-center gap-1.5 text-[13px]">
+        <input
+          type="checkbox"
+          checked={grounds === undefined}
+          onChange={(e) => onChange({ grounds: e.target.checked ? undefined : library.map((g) => g.id) })}
+        />
+        any ground
+      </label>
+      {grounds && <Ticks of={library} chosen={grounds} onChange={(ids) => onChange({ grounds: ids })} />}
+    </section>
+  );
+}
+
+/** Colours of the library, ticked one by one. */
+function Ticks({
+  of,
+  chosen,
+  onChange,
+}: {
+  of: readonly Garment[];
+  chosen: readonly string[];
+  onChange: (ids: string[]) => void;
+}) {
+  return (
+    <ul className="mt-2 grid grid-cols-2 gap-x-2 gap-y-0.5 text-[12.5px]">
+      {of.map((g) => (
+        <li key={g.id}>
+          <label className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              checked={chosen.includes(g.id)}
+              onChange={(e) =>
+                onChange(e.target.checked ? [...chosen, g.id] : chosen.filter((id) => id !== g.id))
+              }
+            />
+            <span
+              aria-hidden
+              className="h-3 w-3 shrink-0 rounded-[2px] border border-edge"
+              style={{ background: garmentBackground(g) }}
+            />
+            <span className="truncate">{g.name}</span>
+          </label>
+        </li>
+      ))}
+    </ul>
   );
 }

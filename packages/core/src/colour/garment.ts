@@ -24,6 +24,8 @@ export interface Garment {
   blank?: string;
   /** Underbase when left out. */
   takes?: TakesInk;
+  /** What stickers are stuck on, such as the lid of a laptop: nothing is made in it. */
+  ground?: boolean;
   /** The seller's own, not one that came with the library. */
   own?: boolean;
 }

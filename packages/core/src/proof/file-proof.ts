@@ -1,7 +1,7 @@
 import type { Garment } from '../colour';
 import type { Design, Placement } from '../design';
 import type { Materials, PictureSource } from '../drawing';
-import { isWorn, type Spec, type SpecSide } from '../spec';
+import { isStuck, isWorn, judgedColours, seenOn, type Spec, type SpecSide } from '../spec';
 import { placedProof } from './placed';
 import type { Finding, ProofInput } from './types';
 
@@ -20,7 +20,7 @@ export interface ProofedFile {
 /** What a file is judged on: the garment colours it is for, else its background, else the blank's own colour. */
 export function judgedOn(
   { spec, placement, garments }: Pick<ProofedFile, 'spec' | 'placement' | 'garments'>,
-  design: Pick<Design, 'backdrop'>,
+  design: Pick<Design, 'backdrop' | 'garments'>,
   all: readonly Garment[],
 ): Garment[] {
   const known = (ids: readonly string[]) => ids.flatMap((id) => all.find((g) => g.id === id) ?? []);
@@ -29,7 +29,16 @@ export function judgedOn(
   if (isWorn(spec)) {
     const own = known(garments);
     if (own.length) return own;
-  } else if (spec.garments?.length) return known(spec.garments).slice(0, 1);
+  } else if (spec.garments?.length && !isStuck(spec)) return known(spec.garments).slice(0, 1);
+  // A sticker is judged on the ground that it is made for: on the others it is seen while it is designed.
+  if (isStuck(spec)) {
+    const grounds = seenOn(spec, all);
+    return [
+      grounds.find((g) => g.id === design.backdrop) ??
+        judgedColours(spec, design.garments, all)[0] ??
+        grounds[0],
+    ];
+  }
   const backdrop = known([design.backdrop]);
   return backdrop.length ? backdrop : all.slice(0, 1);
 }

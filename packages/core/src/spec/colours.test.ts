@@ -1,13 +1,11 @@
 import type { Garment } from '../colour';
 import { SPEC } from '../../testing';
-import { comesIn, judgedColours, nounOf } from './index';
+import { comesIn, judgedColours, nounOf, seenOn } from './index';
 
-const library = ['soot', 'bone', 'white', 'china-white'].map((id): Garment => ({
-  id,
-  name: id,
-  value: '#ffffff',
-  kind: 'solid',
-}));
+const colour = (id: string): Garment => ({ id, name: id, value: '#ffffff', kind: 'solid' });
+const library = ['soot', 'bone', 'white', 'china-white'].map(colour);
+const lid: Garment = { ...colour('lid'), ground: true };
+const pane: Garment = { ...colour('pane'), ground: true };
 const ids = (list: Garment[]) => list.map((g) => g.id);
 const mug = { ...SPEC, kind: 'mug' as const, garments: ['china-white'] };
 const tee = { ...SPEC, kind: 'shirt' as const, garments: ['white', 'soot', 'gone'] };
@@ -36,6 +34,23 @@ describe('the colours of a product', () => {
         { ...SPEC, kind: 'other' as const },
         undefined,
       ].map(nounOf),
-    ).toEqual(['garment', 'mug', 'sheet', 'product', 'garment']);
+    ).toEqual(['garment', 'mug', 'ground', 'product', 'garment']);
+  });
+
+  it('are no grounds, which stickers are judged on and nothing comes in', () => {
+    const all = [...library, lid, pane];
+    const sticker = { ...SPEC, kind: 'sticker' as const, garments: ['white'] };
+    expect(ids(comesIn(poster, all))).toEqual(ids(library));
+    expect(ids(comesIn(sticker, all))).toEqual(['white']);
+    expect(ids(seenOn(poster, all))).toEqual(ids(library));
+    expect(ids(seenOn(mug, all))).toEqual(['china-white']);
+    expect(ids(seenOn(sticker, all))).toEqual(['lid', 'pane']);
+    expect(ids(seenOn({ ...sticker, grounds: ['pane', 'gone'] }, all))).toEqual(['pane']);
+    // What was chosen for a shirt before says nothing of a sticker; what was chosen of its grounds does.
+    expect(ids(judgedColours(sticker, ['soot'], all))).toEqual(['lid', 'pane']);
+    expect(ids(judgedColours(sticker, ['soot', 'pane'], all))).toEqual(['pane']);
+    // A library of before there were grounds.
+    expect(ids(seenOn(sticker, library))).toEqual(['white']);
+    expect(ids(judgedColours({ ...sticker, garments: undefined }, ['bone'], library))).toEqual(['bone']);
   });
 });

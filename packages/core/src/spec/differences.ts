@@ -74,6 +74,7 @@ export function specDifferences(before: Spec, after: Spec): SpecDifference[] {
     );
   const gone = (before.garments ?? []).filter((g) => after.garments && !after.garments.includes(g));
   if (gone.length) say(`it does not come in ${gone.join(', ')} any more`);
+  if (!same(before.grounds, after.grounds)) say('it is judged on other grounds', false);
   if (!same(before.sticker, after.sticker)) say('the rules for stickers changed');
   if (!same(before.listing, after.listing)) say('the limits of the listing changed', false);
   if (before.naming !== after.naming) say('the names of files changed', false);

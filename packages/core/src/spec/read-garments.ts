@@ -3,7 +3,7 @@ import { Checked } from '../fields';
 
 /** Reads one garment colour. */
 export function garmentOf(g: Checked): Garment {
-  g.object(['id', 'name', 'value', 'kind', 'second', 'blank', 'takes', 'own']);
+  g.object(['id', 'name', 'value', 'kind', 'second', 'blank', 'takes', 'ground', 'own']);
   const kind = g.at('kind').oneOf(GARMENT_KINDS, 'solid');
   const blank = g.at('blank');
   const takes = g.at('takes');
@@ -17,6 +17,7 @@ export function garmentOf(g: Checked): Garment {
     ...(kind === 'solid' ? {} : { second: g.at('second').colour() }),
     ...(blank.missing ? {} : { blank: blank.string({ max: 60 }) }),
     ...(takes.missing ? {} : { takes: takes.oneOf(['underbase', 'direct'] as const) }),
+    ...(g.at('ground').missing ? {} : { ground: g.at('ground').boolean(false) }),
     ...(g.at('own').missing ? {} : { own: g.at('own').boolean(false) }),
   };
 }

@@ -177,6 +177,8 @@ export interface Spec {
   sticker?: StickerRules;
   /** Garment colours that it comes in, by id; any when left out. */
   garments?: string[];
+  /** Of a sticker: what it is judged on, by the ids of grounds; all of the library's when left out. */
+  grounds?: string[];
   /** Whether artwork may differ from one garment colour to the next. */
   perColour: boolean;
   listing?: ListingRules;

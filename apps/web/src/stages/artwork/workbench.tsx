@@ -10,7 +10,7 @@ import {
   unitsOf,
   type Design,
 } from '@brelm/core/design';
-import { comesIn, judgedColours, nounOf, sideOf, type Spec } from '@brelm/core/spec';
+import { seenOn, judgedColours, nounOf, sideOf, type Spec } from '@brelm/core/spec';
 import { useBorder, useDrawing } from '../../design';
 import { MakeDialog } from '../../files';
 import { ReplaceDialog } from '../../inspector/lettering';
@@ -133,7 +133,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
     () => judgedColours(spec, design.garments, garments),
     [spec, design.garments, garments],
   );
-  const offered = useMemo(() => comesIn(spec, garments), [spec, garments]);
+  const offered = useMemo(() => seenOn(spec, garments), [spec, garments]);
   const backdrop = offered.find((g) => g.id === design.backdrop) ?? own[0] ?? offered[0] ?? garments[0];
   const judged = useMemo(
     () => (own.some((g) => g.id === backdrop.id) ? own : [backdrop, ...own]),

@@ -3,7 +3,7 @@ import { ArrowDownUp } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
 import { freshId, type Design } from '@brelm/core/design';
 import { byLightness, garmentLightness, wallSummary, type WallRow } from '@brelm/core/proof';
-import { comesIn, isWorn, sideOf, type Spec } from '@brelm/core/spec';
+import { seenOn, isWorn, sideOf, type Spec } from '@brelm/core/spec';
 import { StageBar } from '../../editor/stage-bar';
 import { useBorder } from '../../design';
 import { useEdit } from '../../editor/use-edit';
@@ -41,8 +41,12 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
   const spec = specs.find((s) => s.id === design.board.spec) ?? specs[0];
   const side = sideOf(spec, design.board.side) ?? spec.sides[0];
   const border = useBorder(design, undefined, spec);
-  // What is no garment is seen in the colours that it comes in alone.
-  const garments = useMemo(() => (isWorn(spec) ? library : comesIn(spec, library)), [spec, library]);
+  // What is no garment is seen in the colours that it comes in alone, a sticker on what it is stuck on.
+  const worn = isWorn(spec);
+  const garments = useMemo(
+    () => (worn ? library.filter((g) => !g.ground) : seenOn(spec, library)),
+    [worn, spec, library],
+  );
 
   useKeys({
     ...undoKeys(
@@ -185,8 +189,12 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
             assigned={assigned}
             onChosen={(id) => dispatch(colourwayChosen(id))}
             onOpen={(colourway, garment) => setCell({ colourway, garment })}
-            onAssign={(garment, colourway) =>
-              edit.make('Assign a garment', [{ op: 'assignGarment', garment, colourway }])
+            // What is not worn is one file, in the colourway that its placement says.
+            onAssign={
+              worn
+                ? (garment, colourway) =>
+                    edit.make('Assign a garment', [{ op: 'assignGarment', garment, colourway }])
+                : null
             }
           />
         </section>

@@ -56,7 +56,8 @@ export function Wall({
   assigned: ReadonlyMap<string, string>;
   onChosen: (colourway: string) => void;
   onOpen: (colourway: string, garment: Garment) => void;
-  onAssign: (garment: string, colourway: string | null) => void;
+  /** Null where there is one file, whatever it is seen on. */
+  onAssign: ((garment: string, colourway: string | null) => void) | null;
 }) {
   const [ref, room] = useRoom();
   const { colourways } = design;
@@ -180,7 +181,8 @@ function Row({
   assigned: ReadonlyMap<string, string>;
   onChosen: (colourway: string) => void;
   onOpen: (colourway: string, garment: Garment) => void;
-  onAssign: (garment: string, colourway: string | null) => void;
+  /** Null where there is one file, whatever it is seen on. */
+  onAssign: ((garment: string, colourway: string | null) => void) | null;
 }) {
   const reads = contrast?.filter((c) => c.verdict === 'reads').length;
   return (
@@ -249,9 +251,10 @@ const Cell = memo(function Cell({
   contrast: GarmentContrast | undefined;
   ticked: boolean;
   onOpen: (colourway: string, garment: Garment) => void;
-  onAssign: (garment: string, colourway: string | null) => void;
+  /** Null where there is one file, whatever it is seen on. */
+  onAssign: ((garment: string, colourway: string | null) => void) | null;
 }) {
-  const tick = (
+  const tick = onAssign && (
     <input
       type="checkbox"
       aria-label={`Make ${name} for ${garment.name}`}
