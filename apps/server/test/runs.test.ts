@@ -74,6 +74,7 @@ describe('a run', () => {
       colourway: { id: string };
       path: string;
       width: number;
+      blade: boolean;
     }[];
     expect(plan.length).toBeGreaterThanOrEqual(5);
     const wanted = plan.filter((r) => /kiss-cut-3in|magnet|ornament/.test(r.spec));
@@ -90,7 +91,10 @@ describe('a run', () => {
       side: r.side,
       colourway: r.colourway.id,
       acceptStops: true,
+      ...(r.blade ? { blade: 'dxf' } : {}),
     }));
+    // Beside the sticker, and beside nothing else, what a blade follows.
+    expect(wanted.filter((r) => r.blade).map((r) => r.spec)).toEqual(['stickerwharf/kiss-cut-3in']);
     const started = await start(request, { pack: true });
     expect([started.status, started.body.files.length]).toEqual([202, wanted.length]);
     const run = await ended(started.body.id);
@@ -107,6 +111,11 @@ describe('a run', () => {
       const bytes = files[f.path];
       expect(createHash('sha256').update(bytes).digest('hex')).toBe(f.sha256);
       expect(bytes.length).toBe(f.bytes);
+      if (f.blade) {
+        expect([f.format, f.path.slice(-8)]).toEqual(['dxf', '-cut.dxf']);
+        expect(Buffer.from(bytes).toString('latin1')).toMatch(/^ {2}0\r\nSECTION[^]*POLYLINE[^]*EOF\r\n$/);
+        continue;
+      }
       const meta = await sharp(bytes).metadata();
       expect([meta.width, meta.height]).toEqual([f.width, f.height]);
     }
@@ -117,6 +126,18 @@ describe('a run', () => {
     abort.abort();
     await listening.catch(() => undefined);
     expect(told.join('')).toContain('"working"');
+  });
+
+  it('of what a blade follows is refused, by its field, where nothing is cut out', async () => {
+    const { id } = await create(designOf('Uncut'));
+    const refused = await ask<{ faults: { field: string; message: string }[] }>('runs', 'POST', {
+      files: [fileOf(id, STICKERS[0], { blade: 'dxf' })],
+    });
+    expect([refused.status, refused.body.faults[0].field]).toEqual([400, 'files[0].blade']);
+    const odd = await ask<{ faults: { field: string }[] }>('runs', 'POST', {
+      files: [fileOf(id, STICKERS[0], { blade: 'saw' })],
+    });
+    expect([odd.status, odd.body.faults[0].field]).toEqual([400, 'files[0].blade']);
   });
 
   it('makes every format, by the names that a pattern asks for', async () => {

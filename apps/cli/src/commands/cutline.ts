@@ -74,7 +74,7 @@ export async function run(args: string[]): Promise<number> {
       for (const format of ['png', 'svg', 'pdf'] as const)
         await write(`.${format}`, (await makeFile({ ...job, format }, materials, rasters)).bytes);
       await write('.dxf', Buffer.from(cutDxf(drawing), 'latin1'));
-      await write('-mask.png', await cutMask(drawing));
+      await write('-mask.png', (await cutMask(drawing)).bytes);
     }
     report.push({
       ...{ spec: spec.id, side: side.id, settings },

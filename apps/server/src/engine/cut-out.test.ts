@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import DxfParser from 'dxf-parser';
 import { PNG } from 'pngjs';
 import { flatten, parseSvgPath, pathBounds, signedArea } from '@brelm/core/geometry';
-import { newCutLine, type CutLine } from '@brelm/core/cutline';
+import { newCutLine, type BladeFile, type CutLine } from '@brelm/core/cutline';
 import { cutPathsOf } from '@brelm/core/drawing';
 import { emptyDesign, type Design } from '@brelm/core/design';
 import { place, shapeOf } from '@brelm/core/parts';
@@ -17,6 +17,7 @@ import {
   cutOutOf,
   drawingOf,
   loadMaterials,
+  makeBladeFile,
   makeFile,
   makeSurface,
   shippedGarments,
@@ -170,9 +171,25 @@ describe('the files of a sticker', () => {
       'kiss',
       none,
     );
-    const { data, width } = PNG.sync.read(await cutMask(drawing));
+    const { data, width } = PNG.sync.read((await cutMask(drawing)).bytes);
     const share = data.filter((v, i) => i % 4 === 3 && v > 127).length / (width * width);
     expect(share).toBeCloseTo((Math.PI * 13 * 13) / (76.2 * 76.2), 3);
+  });
+
+  it('beside the printed one: the cut alone, of its size, and told where there is none', async () => {
+    const materials = await loadMaterials(design);
+    const of = (blade: BladeFile, of: Design = design) =>
+      makeBladeFile({ ...jobOf(of), format: 'png' }, blade, materials, none);
+    const dxf = await of('dxf');
+    expect(dxf.report).toMatchObject({ format: 'dxf', width: 1800, height: 1800, dpi: 600, loss: null });
+    expect(new DxfParser().parseSync(dxf.bytes.toString('latin1'))!.entities).toHaveLength(1);
+    const svg = (await of('svg')).bytes.toString();
+    expect(svg).toContain('id="kiss-cut"');
+    expect(svg).not.toContain('id="disc"');
+    const mask = PNG.sync.read((await of('mask')).bytes);
+    expect([mask.width, mask.height]).toEqual([1800, 1800]);
+    await expect(of('dxf', { ...design, cutLine: null })).rejects.toThrow(/nothing to cut/);
+    await expect(of('dxf', { ...design, parts: [] })).rejects.toThrow(/nothing to cut/);
   });
 
   it('are as they were where the design is not cut out', async () => {

@@ -1,13 +1,5 @@
 import { createCanvas, Path2D, type Canvas } from '@napi-rs/canvas';
-import {
-  alphaOf,
-  cutFrom,
-  cutScale,
-  writeDxf,
-  type CutKind,
-  type CutLine,
-  type CutOut,
-} from '@brelm/core/cutline';
+import { cutFrom, cutScale, writeDxf, type CutKind, type CutLine, type CutOut } from '@brelm/core/cutline';
 import type { Design } from '@brelm/core/design';
 import { cutPathsOf, type Drawing } from '@brelm/core/drawing';
 import { toSvgPath } from '@brelm/core/geometry';
@@ -34,7 +26,7 @@ export async function cutOutOf(
   releaseSurface(whole);
   return cutFrom(
     drawing,
-    alphaOf({ width, height, data: context.getImageData(0, 0, width, height).data }),
+    { width, height, data: context.getImageData(0, 0, width, height).data },
     settings,
     kind,
   );
@@ -56,12 +48,13 @@ export async function cutDrawing(
 export const cutDxf = (drawing: Drawing): string =>
   writeDxf(cutPathsOf(drawing), drawing.height, drawing.dpi / 25.4);
 
-/** What the blade around the sticker leaves, white on nothing, as a PNG of the drawing's size. */
-export async function cutMask(drawing: Drawing): Promise<Buffer> {
+/** What the blade around the sticker leaves, white on nothing, as a PNG of the drawing's size, and the pixels in it. */
+export async function cutMask(drawing: Drawing): Promise<{ bytes: Buffer; pixels: Buffer }> {
   const { width, height, dpi } = drawing;
   const context = createCanvas(width, height).getContext('2d');
   context.fillStyle = '#ffffff';
   context.fill(new Path2D(toSvgPath([...cutPathsOf(drawing).values()][0] ?? [])));
   const { data } = context.getImageData(0, 0, width, height);
-  return encodePng(Buffer.from(data.buffer, data.byteOffset, data.length), width, height, dpi);
+  const pixels = Buffer.from(data.buffer, data.byteOffset, data.length);
+  return { bytes: await encodePng(pixels, width, height, dpi), pixels };
 }

@@ -21,6 +21,7 @@ export { checkMarketFile, type FileWish } from './market-check';
 export { unzipped } from './unzip';
 export * from './mockup';
 export * from './cut-out';
+export * from './blade-file';
 export * from './sheet-file';
 export * from './film-files';
 export * from './series';

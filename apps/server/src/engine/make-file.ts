@@ -43,7 +43,7 @@ export interface FileJob {
 
 /** What a file was found to be when it was read back. */
 export interface MadeReport {
-  format: FileFormat;
+  format: FileFormat | 'dxf';
   width: number;
   height: number;
   dpi: number;

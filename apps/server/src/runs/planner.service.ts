@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
 import { BadRequestException, Inject, Injectable } from '@nestjs/common';
+import type { BladeFile } from '@brelm/core/cutline';
 import { artworkText, type DesignHead } from '@brelm/core/design';
 import { packFolder, patternFault, plannedNames, slug, type MoreWords } from '@brelm/core/export';
-import { allPlannedFiles, plannedFiles, type PlannedFile } from '@brelm/core/placement';
+import { allPlannedFiles, artworkFor, plannedFiles, type PlannedFile } from '@brelm/core/placement';
 import { mockupName, shows, type MockupWish, type Scene } from '@brelm/core/mockup';
 import { sideOf, type Spec, type SpecSide } from '@brelm/core/spec';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
@@ -37,6 +38,8 @@ export interface PlanRow {
   dpi: number;
   mirrored: boolean;
   maxBytes: number;
+  /** What a blade follows in the file above it, which is made where it is asked for. */
+  blade: boolean;
   path: string;
 }
 
@@ -63,6 +66,13 @@ const refuse = (field: string, message: string): never => {
 };
 
 const isOwn = ({ id }: Scene): boolean => id.startsWith('own-');
+
+/** What comes after a file's name where it is what a blade follows. */
+const BLADE_ENDINGS: Record<BladeFile, string> = { dxf: '-cut.dxf', svg: '-cut.svg', mask: '-cut-mask.png' };
+
+/** Whether a file is of a sticker that is cut out. */
+const isCutOut = (design: DesignHead, { spec, side }: PlannedFile): boolean =>
+  spec.sticker !== undefined && Boolean(design.cutSides?.includes(artworkFor(design, spec.id, side.id).id));
 
 /** What a planned file is made of. */
 export const jobOf = ({
@@ -106,19 +116,26 @@ export class PlannerService {
 
   /** Paths in a pack, no two alike. */
   async paths(
-    list: readonly { design: DesignHead; file: PlannedFile; more?: MoreWords; mockup?: MockupWish }[],
+    list: readonly {
+      design: DesignHead;
+      file: PlannedFile;
+      more?: MoreWords;
+      mockup?: MockupWish;
+      blade?: BladeFile;
+    }[],
     pattern?: string,
   ): Promise<string[]> {
     const garments = await this.library.garments();
     const nameOf = (id: string) => garments.find((g) => g.id === id)?.name ?? id;
-    const names = plannedNames(
-      list.filter((l) => !l.mockup),
-      nameOf,
-      pattern,
-    )[Symbol.iterator]();
+    const namesOf = (some: typeof list) => plannedNames(some, nameOf, pattern)[Symbol.iterator]();
+    const names = namesOf(list.filter((l) => !l.mockup && !l.blade));
+    // Named as the files that they are cut out of, so that they lie beside them.
+    const blades = namesOf(list.filter((l) => l.blade));
     const taken = new Set<string>();
-    return list.map(({ design, file, mockup }) => {
-      if (!mockup) return `${packFolder(file.spec, slug)}/${names.next().value}`;
+    return list.map(({ design, file, mockup, blade }) => {
+      const folder = packFolder(file.spec, slug);
+      if (blade) return `${folder}/${String(blades.next().value).replace(/\.\w+$/, BLADE_ENDINGS[blade])}`;
+      if (!mockup) return `${folder}/${names.next().value}`;
       const own = mockupName(
         design.name,
         mockup,
@@ -126,7 +143,7 @@ export class PlannerService {
         mockup.garment === null ? null : nameOf(mockup.garment),
       );
       // Pictures of the product never lie among the files to print.
-      const path = `mockups/${packFolder(file.spec, slug)}/${own}`;
+      const path = `mockups/${folder}/${own}`;
       let free = path;
       for (let n = 2; taken.has(free); n++) free = path.replace(/(\.\w+)$/, `-${n}$1`);
       taken.add(free);
@@ -137,16 +154,19 @@ export class PlannerService {
   async plan(ids: readonly string[], pattern?: string): Promise<PlanRow[]> {
     this.checkPattern(pattern);
     const specs = await this.specs.list();
-    const found: { stored: StoredDesign; file: PlannedFile }[] = [];
+    const found: { stored: StoredDesign; file: PlannedFile; blade?: BladeFile }[] = [];
     for (const id of new Set(ids)) {
       const stored = await this.designs.get(id);
-      found.push(...allPlannedFiles(stored.head, specs).map((file) => ({ stored, file })));
+      for (const file of allPlannedFiles(stored.head, specs)) {
+        found.push({ stored, file });
+        if (isCutOut(stored.head, file)) found.push({ stored, file, blade: 'dxf' });
+      }
     }
     const paths = await this.paths(
-      found.map(({ stored, file }) => ({ design: stored.head, file })),
+      found.map(({ stored, file, blade }) => ({ design: stored.head, file, blade })),
       pattern,
     );
-    return found.map(({ stored, file }, i) => ({
+    return found.map(({ stored, file, blade }, i) => ({
       designId: stored.id,
       designName: stored.head.name,
       revision: stored.revision,
@@ -165,6 +185,7 @@ export class PlannerService {
       dpi: file.side.dpi,
       mirrored: file.placement.mirror,
       maxBytes: file.spec.maxBytes,
+      blade: blade !== undefined,
       path: paths[i],
     }));
   }
@@ -208,8 +229,14 @@ export class PlannerService {
       const format = request.format ?? file.format;
       if (!spec.formats.includes(format))
         refuse(`${field(i)}format`, `${spec.product} takes ${spec.formats.join(', ')}, not ${format}`);
+      if (request.blade && !isCutOut(stored.head, file))
+        refuse(`${field(i)}blade`, `the design has no cut line on ${spec.product}`);
       const chosen = { ...file, format };
-      const job = request.smallest ? { ...jobOf(chosen), smallest: true } : jobOf(chosen);
+      const job: RunJob = {
+        ...jobOf(chosen),
+        ...(request.smallest ? { smallest: true } : {}),
+        ...(request.blade ? { blade: request.blade } : {}),
+      };
       out.push({ stored, file: chosen, job, acceptStops: request.acceptStops ?? false });
     }
     return out;
@@ -258,8 +285,8 @@ export class PlannerService {
     return createHash('sha256').update(artworkText(text)).digest('hex');
   }
 
-  /** How a file is packed changes nothing of its proof. */
-  private keyOf(snapshot: string, { smallest: _smallest, row: _row, ...job }: RunJob): string {
+  /** How a file is packed changes nothing of its proof, nor whether it is printed or cut. */
+  private keyOf(snapshot: string, { smallest: _smallest, row: _row, blade: _blade, ...job }: RunJob): string {
     return createHash('sha256')
       .update(`${snapshot} ${JSON.stringify(job)}`)
       .digest('hex');

@@ -1,3 +1,4 @@
+import type { BladeFile } from '@brelm/core/cutline';
 import type { MockupWish } from '@brelm/core/mockup';
 import type { JobFinding, MadeReport } from '../engine';
 import type { RunFileRow, RunRow, RunState } from '../database/entities';
@@ -37,6 +38,8 @@ export interface RunFileView {
   garments: string[];
   /** The picture of the product that it is; null for a file to print. */
   mockup: MockupWish | null;
+  /** What of a file a blade follows; null for a file to print. */
+  blade: BladeFile | null;
   format: string;
   width: number;
   /** Null for a picture of the product that is not made yet. */
@@ -98,6 +101,7 @@ export function fileView(row: RunFileRow): RunFileView {
     apart: job.apart,
     garments: job.garments,
     mockup: job.mockup ?? null,
+    blade: job.blade ?? null,
     format: job.format,
     // How high a picture of the product is, its scene says.
     width: job.mockup?.width ?? side.widthPx,

@@ -30,6 +30,7 @@ const TYPES: Record<string, string> = {
   svg: 'image/svg+xml',
   pdf: 'application/pdf',
   zip: 'application/zip',
+  dxf: 'image/vnd.dxf',
 };
 
 const download = ({ path, name, size }: { path: string; name: string; size: number }) =>

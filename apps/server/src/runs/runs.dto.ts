@@ -18,6 +18,7 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import { BLADE_FILES, type BladeFile } from '@brelm/core/cutline';
 import { FILE_FORMATS, type FileFormat } from '@brelm/core/design';
 import {
   CAPTION_FACES,
@@ -212,6 +213,14 @@ export class PlannedFileDto {
   @IsOptional()
   @IsBoolean()
   smallest?: boolean;
+
+  @ApiPropertyOptional({
+    enum: BLADE_FILES,
+    description: 'What a blade follows in the file of a sticker, instead of the file.',
+  })
+  @IsOptional()
+  @IsIn(BLADE_FILES)
+  blade?: BladeFile;
 
   @ApiPropertyOptional({
     type: MockupDto,

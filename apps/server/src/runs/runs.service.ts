@@ -184,8 +184,8 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     const cells = asked.files.find((f) => f.job.row)?.job.row?.cells ?? {};
     this.planner.checkPattern(asked.pattern, Object.keys(cells));
     const paths = await this.planner.paths(
-      asked.files.map(({ head, file, job: { mockup, scene, row } }) => ({
-        ...{ design: head, file, more: row?.cells },
+      asked.files.map(({ head, file, job: { mockup, scene, row, blade } }) => ({
+        ...{ design: head, file, more: row?.cells, blade },
         // A scene of one's own is called by its name, not by its id.
         mockup: mockup && scene ? { ...mockup, scene: scene.name } : mockup,
       })),

@@ -5,6 +5,7 @@ import { readDesign, type Design, type FileFormat, type Material, type Placement
 import type { PictureSource } from '@brelm/core/drawing';
 import type { Manifest, ManifestFile } from '@brelm/core/export';
 import { csvOf } from '@brelm/core/listing';
+import type { BladeFile } from '@brelm/core/cutline';
 import type { MockupWish, Scene, SceneMaps } from '@brelm/core/mockup';
 import type { Takes, Tolerance } from '@brelm/core/press';
 import type { Spec } from '@brelm/core/spec';
@@ -15,6 +16,7 @@ import {
   licencesOf,
   loadMaterials,
   loadPictures,
+  makeBladeFile,
   makeFile,
   makeMockup,
   MAX_PIXELS,
@@ -52,6 +54,8 @@ export interface RunJob {
   smallest?: boolean;
   /** A picture of the product instead of a file to print. */
   mockup?: MockupWish;
+  /** What a blade follows in the file, instead of the file. */
+  blade?: BladeFile;
   /** The row of a series that it is of: its cells by their columns, and the words of its listing. They change no file. */
   row?: { cells: Record<string, string>; title: string; description: string; tags: string[] };
   /** The scene of that picture as it was, where it is the seller's own. */
@@ -193,7 +197,11 @@ export const makeTask = told(async (task: MakeTask): Promise<MadeResult> => {
   const findings = task.findings ?? proofed(task, ready, await loadPictures(design, read, PROOF_SIDE));
   const stops = stopsOfJob(findings);
   if (stops.length && !task.acceptStops) throw new StopError(stops);
-  const file = await makeFile(fileJob, materials, rasterSource(design, read));
+  const rasters = rasterSource(design, read);
+  const { blade } = task.job;
+  const file = await (blade
+    ? makeBladeFile(fileJob, blade, materials, rasters)
+    : makeFile(fileJob, materials, rasters));
   await keepBytes(task.outputs, file.bytes);
   return { sha256: file.sha256, report: file.report, findings };
 });
@@ -248,6 +256,7 @@ async function manifestOf({ files, place }: PackTask): Promise<Manifest> {
         garments: file.garments,
         mirrored: job.placement.mirror,
         ...(job.mockup ? { mockup: job.mockup.scene } : {}),
+        ...(job.blade ? { blade: job.blade } : {}),
         loss: report.loss,
         findings: file.findings,
       };

@@ -1,6 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import type { FileFormat } from '@brelm/core/design';
 import { reasonOf, useGarmentsQuery, usePlanQuery, type PlanRow } from '../store/api';
 import { useCancelRunMutation, useRunQuery, useStartRunsMutation } from '../store/runs-api';
 import { useRunEvents } from '../store/run-events';
@@ -83,11 +82,13 @@ function Plan({
   const patternWrong = namesFault(pattern);
   const rows = useMemo(() => plan.data ?? [], [plan.data]);
 
-  const choiceOf = (key: string, format: FileFormat): RowChoice => ({
-    made: true,
-    format,
+  const choiceOf = (r: PlanRow): RowChoice => ({
+    // Most who sell stickers send one file, which says where it is cut; the other is for a plotter of one's own.
+    made: !r.blade,
+    format: r.format,
+    blade: 'dxf',
     accepted: false,
-    ...choices[key],
+    ...choices[rowKey(r)],
   });
   const choose = (key: string, change: Partial<RowChoice>) =>
     setChoices((all) => ({ ...all, [key]: { ...all[key], ...change } }));
@@ -98,18 +99,16 @@ function Plan({
   );
 
   const wanted = rows.filter((r) => {
-    const choice = choiceOf(rowKey(r), r.format);
+    const choice = choiceOf(r);
     return choice.made && (states[rowKey(r)] !== 'stopped' || choice.accepted);
   });
   const proofing = rows.filter((r) => (states[rowKey(r)] ?? 'proofing') === 'proofing').length;
   const stopped = rows.filter((r) => states[rowKey(r)] === 'stopped').length;
-  const accepted = rows.filter(
-    (r) => states[rowKey(r)] === 'stopped' && choiceOf(rowKey(r), r.format).accepted,
-  ).length;
+  const accepted = rows.filter((r) => states[rowKey(r)] === 'stopped' && choiceOf(r).accepted).length;
   const several = new Set(rows.map((r) => r.designId)).size > 1;
 
   const requestOf = (r: PlanRow) => {
-    const { format, accepted: acceptStops } = choiceOf(rowKey(r), r.format);
+    const { format, blade, accepted: acceptStops } = choiceOf(r);
     return {
       designId: r.designId,
       spec: r.spec,
@@ -118,7 +117,7 @@ function Plan({
       apart: r.apart,
       format,
       acceptStops,
-      ...(smallest && { smallest }),
+      ...(r.blade ? { blade } : smallest && { smallest }),
     };
   };
   const named = pattern ? { pattern } : {};
@@ -177,7 +176,7 @@ function Plan({
                 <input
                   type="checkbox"
                   aria-label="Make all"
-                  checked={rows.every((r) => choiceOf(rowKey(r), r.format).made)}
+                  checked={rows.every((r) => choiceOf(r).made)}
                   onChange={(e) => {
                     for (const r of rows) choose(rowKey(r), { made: e.target.checked });
                   }}
@@ -208,7 +207,7 @@ function Plan({
               <Row
                 key={rowKey(r)}
                 row={r}
-                choice={choiceOf(rowKey(r), r.format)}
+                choice={choiceOf(r)}
                 garments={garments}
                 several={several}
                 sided={rows.some((o) => o.spec === r.spec && o.side !== r.side)}

@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import type { Garment } from '@brelm/core/colour';
+import { BLADE_FILES, type BladeFile } from '@brelm/core/cutline';
 import type { FileFormat } from '@brelm/core/design';
 import type { FileFinding, PlanRow } from '../store/api';
 import { bytesText, garmentBackground, SeverityMark, VerdictMark } from '../ui';
@@ -9,15 +10,19 @@ import { useFileProof } from './use-file-proof';
 export interface RowChoice {
   made: boolean;
   format: FileFormat;
+  /** How what a blade follows is written, in a row of that. */
+  blade: BladeFile;
   /** Its stops are known and taken. */
   accepted: boolean;
 }
+
+const BLADE_WORDS: Record<BladeFile, string> = { dxf: 'DXF', svg: 'SVG', mask: 'PNG mask' };
 
 /** Whether a row's proof is there, and whether it stands in the way. */
 export type RowState = 'proofing' | 'fine' | 'stopped' | 'fault';
 
 export const rowKey = (r: PlanRow): string =>
-  `${r.designId} ${r.spec} ${r.side} ${r.colourway.id} ${r.apart ?? ''}`;
+  `${r.designId} ${r.spec} ${r.side} ${r.colourway.id} ${r.apart ?? ''}${r.blade ? ' blade' : ''}`;
 
 const openStops = (findings: readonly FileFinding[]) =>
   findings.filter((f) => f.severity === 'stop' && f.accepted === undefined);
@@ -80,7 +85,7 @@ export function PlanRowView({
   const stops = proof ? openStops(proof.findings) : [];
   const state: RowState = fault ? 'fault' : !proof ? 'proofing' : stops.length ? 'stopped' : 'fine';
   useEffect(() => onState(state), [state, onState]);
-  const label = `${row.product}, ${row.sideName.toLowerCase()}, ${row.colourway.name}`;
+  const label = `${row.product}, ${row.sideName.toLowerCase()}, ${row.colourway.name}${row.blade ? ', the cut alone' : ''}`;
   const blocked = stops.length > 0 && !choice.accepted;
   return (
     <tr className={`border-b border-line align-top ${choice.made && !blocked ? '' : 'text-muted'}`}>
@@ -100,7 +105,7 @@ export function PlanRowView({
           {row.product}
           {sided ? `, ${row.sideName.toLowerCase()}` : ''}
         </span>
-        <span className="block text-[12px] text-muted">{row.marketplace}</span>
+        <span className="block text-[12px] text-muted">{row.blade ? 'the cut alone' : row.marketplace}</span>
       </td>
       <td className="py-2 pr-3">
         <span className="block">{row.colourway.name}</span>
@@ -128,18 +133,33 @@ export function PlanRowView({
         )}
       </td>
       <td className="py-1.5 pr-3">
-        <select
-          aria-label={`Format of ${label}`}
-          className="field !h-7 !w-auto"
-          value={choice.format}
-          onChange={(e) => onChoice({ format: e.target.value as FileFormat })}
-        >
-          {row.formats.map((f) => (
-            <option key={f} value={f}>
-              {f.toUpperCase()}
-            </option>
-          ))}
-        </select>
+        {row.blade ? (
+          <select
+            aria-label={`Format of ${label}`}
+            className="field !h-7 !w-auto"
+            value={choice.blade}
+            onChange={(e) => onChoice({ blade: e.target.value as BladeFile })}
+          >
+            {BLADE_FILES.map((b) => (
+              <option key={b} value={b}>
+                {BLADE_WORDS[b]}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <select
+            aria-label={`Format of ${label}`}
+            className="field !h-7 !w-auto"
+            value={choice.format}
+            onChange={(e) => onChoice({ format: e.target.value as FileFormat })}
+          >
+            {row.formats.map((f) => (
+              <option key={f} value={f}>
+                {f.toUpperCase()}
+              </option>
+            ))}
+          </select>
+        )}
       </td>
       <td className="py-2 pr-3 whitespace-nowrap tabular-nums">
         {row.width} × {row.height}
@@ -148,8 +168,14 @@ export function PlanRowView({
         </span>
       </td>
       <td className="py-2 pr-3 text-right whitespace-nowrap tabular-nums">
-        {proof ? `about ${bytesText(proof.expectedBytes)}` : '…'}
-        <span className="block text-[12px] text-muted">of {bytesText(row.maxBytes)}</span>
+        {row.blade ? (
+          '–'
+        ) : (
+          <>
+            {proof ? `about ${bytesText(proof.expectedBytes)}` : '…'}
+            <span className="block text-[12px] text-muted">of {bytesText(row.maxBytes)}</span>
+          </>
+        )}
       </td>
       <td className="py-2 text-[13px]">
         {fault ? (

@@ -1,3 +1,4 @@
+import type { BladeFile } from '@brelm/core/cutline';
 import type { Garment } from '@brelm/core/colour';
 import type { Design, DesignDocument, DesignSummary, FileFormat, NamedColour } from '@brelm/core/design';
 import type { DayFigures } from '@brelm/core/listing';
@@ -162,6 +163,8 @@ export interface PlanRow {
   dpi: number;
   mirrored: boolean;
   maxBytes: number;
+  /** What a blade follows in the file above it. */
+  blade: boolean;
   path: string;
 }
 
@@ -186,6 +189,8 @@ export interface FileRequest {
   smallest?: boolean;
   /** A picture of the product instead of a file to print. */
   mockup?: MockupWish;
+  /** What a blade follows in the file, instead of the file. */
+  blade?: BladeFile;
 }
 
 /** A picture of a product that was made, and whether its design has changed since. */

@@ -10,6 +10,8 @@ export interface DesignHead extends Pick<
 > {
   before: readonly SideBoard[];
   after: readonly SideBoard[];
+  /** Sides that have a cut line, by their ids; a whole design says it itself. */
+  cutSides?: readonly string[];
 }
 
 /** A side without what is on it. */
@@ -23,6 +25,7 @@ export const headOf = (design: Design): DesignHead => {
     ...{ name, side, board, backdrop, garments, inks, colourways, placements, wording },
     before: design.before.map(boardOf),
     after: design.after.map(boardOf),
+    cutSides: sidesOf(design).flatMap((s) => (s.cutLine ? [s.id] : [])),
   };
 };
 

@@ -1,3 +1,4 @@
+import type { BladeFile } from '../cutline';
 import type { FileFormat } from '../design';
 
 /** A file of a pack, as its manifest lists it. */
@@ -6,7 +7,7 @@ export interface ManifestFile {
   path: string;
   sha256: string;
   bytes: number;
-  format: FileFormat;
+  format: FileFormat | 'dxf';
   width: number;
   height: number;
   dpi: number;
@@ -23,6 +24,8 @@ export interface ManifestFile {
   mirrored: boolean;
   /** The scene of a picture of the product, which is not to be printed; left out for files that are. */
   mockup?: string;
+  /** Of a file of what a blade follows, which is not to be printed: how it says it. */
+  blade?: BladeFile;
   /** What was left out so that the file fits its limit; null where nothing was. */
   loss: string | null;
   /** What the proof found. */
