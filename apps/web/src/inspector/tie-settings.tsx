@@ -42,6 +42,7 @@ export function TieSettings({ parts, design }: { parts: Part[]; design: Design }
   const window = common(parts.map((p) => keyOf(p.window)));
   const from = common(parts.map((p) => p.knockOut?.from ?? 'nothing'));
   const knockOut = parts.find((p) => p.knockOut)?.knockOut ?? null;
+  const isOutline = design.cutLine?.shape === 'own' && ids.includes(design.cutLine.part ?? '');
   const isWindow = design.parts.some((p) => p.window?.kind === 'part' && ids.includes(p.window.part));
   const cutOut = (next: KnockOut | null, label = 'Knock out', gesture?: string) =>
     set(
@@ -125,7 +126,7 @@ export function TieSettings({ parts, design }: { parts: Part[]; design: Design }
           onChange={(gap) => cutOut({ ...knockOut, gap }, 'Gap of a knock-out', `gap ${ids.join()}`)}
         />
       )}
-      {(knockOut || isWindow || parts.some((p) => p.unprinted)) && (
+      {(knockOut || isWindow || isOutline || parts.some((p) => p.unprinted)) && (
         <label className="flex items-center gap-2 text-[13px]">
           <input
             type="checkbox"

@@ -31,7 +31,9 @@ function Art({ art, shape }: { art: StickerArt; shape: StickerShape }) {
       <clipPath id={`${id}-cut`}>
         <path d={whole} />
       </clipPath>
-      {cut.borders.map((path, i) => borders[i] && <path key={i} d={toSvgPath(path)} fill={borders[i]} />)}
+      {borders.map(({ path, colour }, i) => (
+        <path key={i} d={toSvgPath(path)} fill={colour} />
+      ))}
       <image href={picture} width={print.width} height={print.height} clipPath={`url(#${id}-cut)`} />
       <path
         d={whole}

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { newCutLine, type Cut } from '@brelm/core/cutline';
+import { newCutLine, printedBorders, type Cut, type PrintedBorder } from '@brelm/core/cutline';
 import { inkValues, lightestInk, openSide, readDesign, sidesOf, type Design } from '@brelm/core/design';
 import { shapeOf, type Sheet, type SheetSticker, type StickerShape } from '@brelm/core/sheet';
 import { cutLine, cutPrint, type Print } from '../workers/cut-client';
@@ -13,8 +13,8 @@ export interface StickerArt {
   print: Print;
   /** An address of its picture. */
   picture: string;
-  /** Colours of its borders, the outermost first; null where one is not printed. */
-  borders: (string | null)[];
+  /** What is printed behind it, back to front. */
+  borders: PrintedBorder[];
   /** It has no cut line of its own: one is begun for the sheet. */
   begun: boolean;
   sides: { id: string; name: string }[];
@@ -46,10 +46,9 @@ async function artOf(sticker: SheetSticker, signal: AbortSignal): Promise<Sticke
   if (!cut || cut.loops.length === 0) throw new Error('there is nothing on it to cut out');
   const { picture, ...print } = await cutPrint(request, signal);
   const values = inkValues(design, colourway);
-  const inks = [...settings.rims.map((r) => r.ink).reverse(), settings.ink];
   return {
     ...{ name: whole.name, cut, print, picture: URL.createObjectURL(picture) },
-    borders: inks.slice(-cut.borders.length).map((ink) => (ink === null ? null : (values.get(ink) ?? null))),
+    borders: printedBorders(cut, settings, (ink) => values.get(ink)),
     begun: design.cutLine === null,
     sides: sides.map((s) => ({ id: s.id, name: s.name })),
     colourways: design.colourways.map((c) => ({ id: c.id, name: c.name })),

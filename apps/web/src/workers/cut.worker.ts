@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
-import { alphaOf, cutLineOf, cutScale, type Alpha, type Cut, type CutLine } from '@brelm/core/cutline';
+import { askedOf, cutLineOf, cutScale, type Cut, type CutLine } from '@brelm/core/cutline';
 import type { Design } from '@brelm/core/design';
-import { paintSurface } from '@brelm/core/drawing';
+import { paintSurface, type Drawing } from '@brelm/core/drawing';
 import { placedDrawing, placementOn, positionFor } from '@brelm/core/placement';
 import { resolve } from '@brelm/core/resolve';
 import type { Spec, SpecSide } from '@brelm/core/spec';
@@ -31,7 +31,7 @@ export interface Print {
 interface Painted extends Print {
   of: string;
   canvas: OffscreenCanvas;
-  alpha: Alpha;
+  drawing: Drawing;
   cuts: Map<string, Cut | null>;
 }
 
@@ -57,10 +57,9 @@ async function painted(request: CutRequest): Promise<Painted> {
   // Smaller artwork is the same on more px to the inch.
   const drawing = { ...whole, dpi: whole.dpi / size };
   const scale = cutScale(drawing);
-  const { canvas, context, width, height } = paintSurface(drawing, scale, picturesOf(design), makeSurface);
-  const alpha = alphaOf({ width, height, data: context.getImageData(0, 0, width, height).data });
+  const { canvas, width, height } = paintSurface(drawing, scale, picturesOf(design), makeSurface);
   const made: Painted = {
-    ...{ of, canvas: canvas as OffscreenCanvas, alpha, cuts: new Map() },
+    ...{ of, canvas: canvas as OffscreenCanvas, drawing, cuts: new Map() },
     ...{ scale, pxPerMm: (scale * drawing.dpi) / 25.4, width, height },
   };
   known.unshift(made);
@@ -78,9 +77,13 @@ const worker = {
   },
   /** The line along which it is cut out; null where there is nothing to see. */
   async cut(request: CutRequest, settings: CutLine): Promise<{ print: Print; cut: Cut | null }> {
-    const { scale, pxPerMm, width, height, alpha, cuts } = await painted(request);
+    const { scale, pxPerMm, width, height, canvas, drawing, cuts } = await painted(request);
     const key = JSON.stringify(settings);
-    const cut = cuts.has(key) ? cuts.get(key)! : cutLineOf(alpha, pxPerMm, settings);
+    let cut = cuts.get(key);
+    if (cut === undefined) {
+      const { data } = canvas.getContext('2d')!.getImageData(0, 0, width, height);
+      cut = cutLineOf(askedOf(drawing, { width, height, data }, scale, settings), pxPerMm, settings);
+    }
     cuts.set(key, cut);
     return { print: { scale, pxPerMm, width, height }, cut };
   },

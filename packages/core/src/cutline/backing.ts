@@ -1,4 +1,5 @@
-import { grown, shrunk, type Field } from './field';
+import type { Field } from './field';
+import { grown, shrunk } from './grow';
 import type { Backing } from './settings';
 
 const { abs, hypot, max, min } = Math;

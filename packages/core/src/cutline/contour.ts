@@ -15,42 +15,64 @@ export interface CutLoop {
   area: number;
 }
 
+/** The cells that a set's border passes, by their upper left corners. */
+function crossed({ width, height, data }: Field): number[] {
+  // A number above 0 is one whose bits are, read as a whole number: that is compared faster.
+  const bits = new Int32Array(data.buffer, data.byteOffset, data.length);
+  const cells: number[] = [];
+  for (let y = 0; y + 1 < height; y++) {
+    const end = (y + 1) * width - 1;
+    // Of the left side of a cell: 1 for its upper corner, 2 for its lower one.
+    let left = (bits[y * width] > 0 ? 1 : 0) + (bits[y * width + width] > 0 ? 2 : 0);
+    for (let i = y * width; i < end; i++) {
+      const right = (bits[i + 1] > 0 ? 1 : 0) + (bits[i + 1 + width] > 0 ? 2 : 0);
+      if (left !== right || left === 1 || left === 2) cells.push(i);
+      left = right;
+    }
+  }
+  return cells;
+}
+
 /**
  * The border of a set as closed lines through where its numbers pass 0 (marching squares), in px, pixel centres at
  * halves. The set must be empty along the raster's rim.
  */
 export function contours(set: Field): Loop[] {
-  const { width, height } = set;
-  // Sides of cells: 2 · pixel for the one to the right of a pixel's centre, and 1 more for the one below it.
-  const next = new Map<number, { side: number; at: number }>();
+  const { width, height, data } = set;
+  // Sides of cells: 2 · pixel for the one to the right of a pixel's centre, and 1 more for the one below it. From the side at
+  // which a line begins: 1 more than that at which it ends.
+  const next = new Int32Array(2 * (width + 1) * height);
+  const starts: number[] = [];
   const lines = new Float64Array(8);
   const edges = new Uint8Array(4);
   const sideOf = (i: number, side: number) =>
     side === 0 ? 2 * i : side === 1 ? 2 * (i + 1) + 1 : side === 2 ? 2 * (i + width) : 2 * i + 1;
-  for (let y = 0; y + 1 < height; y++)
-    for (let x = 0, i = y * width; x + 1 < width; x++, i++) {
-      const count = linesOfCell(set, i, lines, edges);
-      for (let l = 0; l < count; l++) {
-        const from = sideOf(i, edges[2 * l]);
-        // Along a side that lies level the crossing is x, along one that stands it is y.
-        const at = edges[2 * l] % 2 === 0 ? lines[4 * l] : lines[4 * l + 1];
-        next.set(from, { side: sideOf(i, edges[2 * l + 1]), at });
-      }
+  for (const i of crossed(set)) {
+    const count = linesOfCell(set, i, lines, edges);
+    for (let l = 0; l < count; l++) {
+      const from = sideOf(i, edges[2 * l]);
+      next[from] = sideOf(i, edges[2 * l + 1]) + 1;
+      starts.push(from);
     }
+  }
+  // Where the border passes a side: both of its cells find the same place.
+  const along = (side: number): number => {
+    const i = side >> 1;
+    const [a, b] = [data[i], data[side % 2 === 0 ? i + 1 : i + width]];
+    return a / (a - b);
+  };
   const loops: Loop[] = [];
-  for (const start of next.keys()) {
+  for (const start of starts) {
     const points: number[] = [];
     for (let side = start; ;) {
-      const found = next.get(side);
-      if (!found) break;
-      next.delete(side);
+      const to = next[side];
+      if (to === 0) break;
+      next[side] = 0;
       const i = side >> 1;
       const level = side % 2 === 0;
-      points.push(
-        (i % width) + 0.5 + (level ? found.at : 0),
-        ((i / width) | 0) + 0.5 + (level ? 0 : found.at),
-      );
-      side = found.side;
+      const at = along(side);
+      points.push((i % width) + 0.5 + (level ? at : 0), ((i / width) | 0) + 0.5 + (level ? 0 : at));
+      side = to - 1;
     }
     if (points.length >= 6) loops.push({ points: Float64Array.from(points), area: signedArea(points) / 2 });
   }

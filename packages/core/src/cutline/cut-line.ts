@@ -1,10 +1,11 @@
-import { CLOSE, LINE, MOVE, pathBounds, transformPath, type PathData } from '../geometry';
+import { CLOSE, LINE, MOVE, transformPath, type PathData } from '../geometry';
+import { around } from './around';
 import { backingOf, TEAR_MM } from './backing';
 import { bridgesBetween, stencilBridges, withBridges, type Bridge } from './bridges';
 import { contours, type CutLoop, type Loop } from './contour';
-import { fieldOfAlpha, grown, shrunk, type Field } from './field';
+import { fieldOfAlpha, type Field } from './field';
+import { grown, shrunk } from './grow';
 import { filled, withoutHoles } from './fill-holes';
-import { formHolding } from './fit-form';
 import { fitted, fittedLoops, type CutPiece } from './fitted';
 import { withMitres } from './mitres';
 import { withPatches } from './patches';
@@ -12,7 +13,7 @@ import { fieldOfPath } from './path-field';
 import { leastRadius, peelOf, type Peel, type Spot } from './peel';
 import { encloses, piecesOf, pointWithin } from './pieces';
 import { wholeBorder, type CutLine, type Share } from './settings';
-import { formAround, hullOf } from './shapes';
+import { spreadOf, type Colours, type SpreadColour } from './spread';
 
 const { abs, ceil, max, min } = Math;
 
@@ -28,11 +29,15 @@ const HEADROOM = 1.04;
 /** px of nothing that contours and distances need around what they are asked for. */
 const SPARE = 4;
 
-/** The alpha of artwork, a byte a pixel, as it lies on its print. */
+/** The alpha of artwork, a byte a pixel, as it lies on its print, and what else a cut may ask of it. */
 export interface Alpha {
   width: number;
   height: number;
   data: Uint8Array | Uint8ClampedArray;
+  /** For a border in the artwork's own colours. */
+  colours?: Colours;
+  /** The outline of one's own that it is cut to, px; null where there is none. */
+  outline?: PathData | null;
 }
 
 /** A hole of the artwork, whether it is cut out or filled. */
@@ -50,6 +55,10 @@ export interface Cut {
   pieces: CutPiece[];
   /** What is filled with inks behind the artwork, the outermost first: the cut and its bleed, then what is within rims. */
   borders: PathData[];
+  /** What lies behind the artwork in its own colours, the first under all of it; none where a border has an ink. */
+  spread: SpreadColour[];
+  /** It was to be cut to an outline that is not there, and follows the artwork instead. */
+  unoutlined: boolean;
   /** What is cut through the backing as well, around the sticker; null without. */
   backing: PathData | null;
   bridges: Bridge[];
@@ -70,7 +79,9 @@ export interface Cut {
  * artwork itself. Distances are Euclidean and exact to a few hundredths of a px; the fitted line is within 0.015 mm of
  * them. Null where there is nothing visible.
  */
-export function cutLineOf(alpha: Alpha, pxPerMm: number, settings: CutLine): Cut | null {
+export function cutLineOf(alpha: Alpha, pxPerMm: number, asked: CutLine): Cut | null {
+  const unoutlined = asked.shape === 'own' && !alpha.outline?.length;
+  const settings: CutLine = unoutlined ? { ...asked, shape: 'follow' } : asked;
   let radius = settings.shape === 'follow' ? settings.radius * HEADROOM : settings.radius;
   // Corners that are kept sharp are no bends.
   const bends = keepsCorners(settings) ? 'inner' : 'all';
@@ -81,7 +92,7 @@ export function cutLineOf(alpha: Alpha, pxPerMm: number, settings: CutLine): Cut
     const least = settings.radius === 0 ? Infinity : leastRadius(lines.loops, pxPerMm, bends);
     // What was moved by hand may bend as it likes: the rest is not made rounder for it.
     if (round === 2 || settings.patches.length > 0 || least >= settings.radius * 0.98)
-      return measured(lines, pxPerMm, settings);
+      return { ...measured(lines, alpha, pxPerMm, settings), unoutlined };
     radius *= min(1.5, (settings.radius * 1.02) / least);
   }
 }
@@ -93,6 +104,8 @@ const keepsCorners = (settings: CutLine) =>
 /** A cut with nothing measured of it yet; places are px of its own raster, which has a margin around the print. */
 interface Lines {
   cut: Field;
+  /** Its contours. */
+  kept: Loop[];
   artwork: Field;
   /** Where the corner of the cut's raster lies on the print, px. */
   corner: Spot;
@@ -149,10 +162,13 @@ function cutWith(alpha: Alpha, pxPerMm: number, settings: CutLine, radius: numbe
   let made: { set: Field; bridges: Bridge[] };
   if (follows) made = followed(artwork, settings, pxPerMm, radius, point);
   else {
-    const around = formed(artwork, settings, pxPerMm, radius, beyond);
-    if (!around) return null;
-    margin += around.over;
-    made = { set: around.set, bridges: [] };
+    const own = alpha.outline
+      ? transformPath(alpha.outline, [1, 0, 0, 1, margin - seen.left, margin - seen.top])
+      : null;
+    const found = around(artwork, settings, own, pxPerMm, radius, beyond);
+    if (!found) return null;
+    margin += found.over;
+    made = { set: found.set, bridges: [] };
   }
   const { set, bridges } = made;
   const least = LEAST_MM2 * pxPerMm * pxPerMm;
@@ -169,7 +185,7 @@ function cutWith(alpha: Alpha, pxPerMm: number, settings: CutLine, radius: numbe
       : filled(set, whole, all);
   const corner = { x: seen.left - margin, y: seen.top - margin };
   return {
-    ...{ cut, artwork, corner, bridges, lost },
+    ...{ cut, kept, artwork, corner, bridges, lost },
     box: { left: seen.left, top: seen.top, right: seen.left + width, bottom: seen.top + height },
     holes: all.filter((l) => l.area < 0),
     ...fittedLoops(kept, pxPerMm, corner),
@@ -189,45 +205,6 @@ const pathOfLoop = ({ points }: Loop): PathData => {
   for (let i = 2; i < points.length; i += 2) path.push(LINE, points[i], points[i + 1]);
   return [...path, CLOSE];
 };
-
-/** A set with its outer and inner corners rounded; it needs as much room as the radius. */
-const rounded = (set: Field, radius: number): Field =>
-  radius === 0 ? set : shrunk(grown(shrunk(set, radius), 2 * radius), radius);
-
-/** A form around artwork, in a raster that is larger by `over` on all sides. */
-function formed(
-  artwork: Field,
-  settings: CutLine,
-  pxPerMm: number,
-  radius: number,
-  beyond: number,
-): { set: Field; over: number } | null {
-  const { shape, form } = settings;
-  if (shape === 'follow' || shape === 'silhouette') return null;
-  const border = wholeBorder(settings) * pxPerMm;
-  const soft = radius * pxPerMm;
-  const raster = (box: { left: number; top: number; right: number; bottom: number }) => {
-    const out = max(0, -box.left, -box.top, box.right - artwork.width, box.bottom - artwork.height);
-    const over = ceil(out + beyond + soft);
-    return { over, width: artwork.width + 2 * over, height: artwork.height + 2 * over };
-  };
-  if (shape === 'form') {
-    const hull = hullOf(artwork).map(([x, y]): [number, number] => [x + 0.5, y + 0.5]);
-    if (hull.length === 0) return null;
-    const path = formHolding(form, hull, border);
-    const { over, width, height } = raster(pathBounds(path));
-    const moved = transformPath(path, [1, 0, 0, 1, over, over]);
-    return { set: rounded(fieldOfPath(moved, width, height), soft), over };
-  }
-  const around = formAround(artwork, shape, border, max(soft, 1));
-  if (!around) return null;
-  const [left, top, right, bottom] = around.box;
-  const { over, width, height } = raster({ left, top, right, bottom });
-  const data = new Float32Array(width * height);
-  for (let y = 0, i = 0; y < height; y++)
-    for (let x = 0; x < width; x++, i++) data[i] = around.inside(x - over, y - over);
-  return { set: { width, height, data }, over };
-}
 
 /** The border that follows artwork, its gaps closed and its pieces joined. */
 function followed(
@@ -289,7 +266,7 @@ const ahead = ({ holes, openHoles }: CutLine) => ({
 });
 
 /** Its borders, its backing and what it is like to peel. */
-function measured(lines: Lines, pxPerMm: number, settings: CutLine): Cut {
+function measured(lines: Lines, alpha: Alpha, pxPerMm: number, settings: CutLine): Omit<Cut, 'unoutlined'> {
   const { cut, artwork, corner, loops, pieces, bridges, deviation, box } = lines;
   const { bleed, rims, backing } = settings;
   const least = LEAST_MM2 * pxPerMm * pxPerMm;
@@ -298,21 +275,34 @@ function measured(lines: Lines, pxPerMm: number, settings: CutLine): Cut {
       .filter((l) => l.area > 0 || abs(l.area) >= least)
       .flatMap((l) => fitted(l, pxPerMm, corner).path);
   const whole = loops.flatMap((l) => l.path);
-  const borders = [bleed > 0 ? pathOf(grown(cut, bleed * pxPerMm)) : whole];
+  const wide = bleed > 0 ? grown(cut, bleed * pxPerMm) : cut;
+  const borders = [bleed > 0 ? pathOf(wide) : whole];
+  // The innermost border is the artwork's own.
+  let inner = wide;
   let within = 0;
   if (settings.shape !== 'silhouette')
     for (const rim of [...rims].reverse()) {
       within += rim.width * pxPerMm;
-      borders.push(pathOf(shrunk(cut, within)));
+      inner = shrunk(cut, within);
+      borders.push(pathOf(inner));
     }
   const [w, h] = [box.right - box.left, box.bottom - box.top];
   const artworkMargin = (cut.width - artwork.width) / 2;
-  const peel = peelOf({ cut, artwork, artworkMargin, corner, loops, pxPerMm });
-  const left = contours(cut);
-  const outer = left.filter((l) => l.area > 0);
+  const { colours } = alpha;
+  const indexOf = (x: number, y: number) => {
+    const [u, v] = [x + corner.x, y + corner.y];
+    return u >= 0 && v >= 0 && u < alpha.width && v < alpha.height ? v * alpha.width + u : -1;
+  };
+  const spread =
+    settings.spread && settings.ink === null && settings.shape !== 'silhouette' && colours
+      ? spreadOf(inner, artwork, artworkMargin, colours, indexOf, pxPerMm, corner)
+      : [];
+  const { kept } = lines;
+  const peel = peelOf({ cut, lines: kept, artwork, artworkMargin, corner, loops, pxPerMm });
+  const outer = kept.filter((l) => l.area > 0);
   return {
-    ...{ loops, pieces, borders, deviation, box, lost: lines.lost },
-    backing: backing ? pathOf(backingOf(filled(cut, outer, left), backing, pxPerMm)) : null,
+    ...{ loops, pieces, borders, spread, deviation, box, lost: lines.lost },
+    backing: backing ? pathOf(backingOf(filled(cut, outer, kept), backing, pxPerMm)) : null,
     bridges: bridges.map(({ from, to }) => ({
       from: [from[0] + corner.x, from[1] + corner.y],
       to: [to[0] + corner.x, to[1] + corner.y],
@@ -325,7 +315,7 @@ function measured(lines: Lines, pxPerMm: number, settings: CutLine): Cut {
         return {
           path: fitted(hole, pxPerMm, corner).path,
           at: [(x + corner.x - box.left) / w, (y + corner.y - box.top) / h],
-          open: left.some((l) => l.area < 0 && encloses(l, x, y)),
+          open: kept.some((l) => l.area < 0 && encloses(l, x, y)),
         };
       }),
     // Nothing is printed on film, so nothing of it can be too near to the cut.

@@ -180,3 +180,45 @@ describe('borders and backing', () => {
     expect(judgeCut(cut, settings, rules, K).map((f) => f.code)).toContain('beyond');
   });
 });
+
+describe('an outline of one’s own', () => {
+  const dot = drawnAlpha(40, 40, K, (x, y) => hypot(x - 20, y - 20) < 5);
+  const own = (svg: string, change: Partial<CutLine> = {}) =>
+    cutLineOf({ ...dot, outline: parseSvgPath(svg) }, K, {
+      ...{ ...PLAIN, shape: 'own', ...change },
+    })!;
+  // Px: 120 to 360 is 10 to 30 mm.
+  const SQUARE = 'M120 120H360V360H120Z';
+
+  it('is cut as it is, wherever the artwork lies in it, with its border measured', () => {
+    const { peel, unoutlined } = own(SQUARE);
+    expect(unoutlined).toBe(false);
+    expect([peel.width, peel.height].map((v) => Math.round(v * 50) / 50)).toEqual([20, 20]);
+    expect([peel.box.left / K, peel.box.top / K].map((v) => Math.round(v * 50) / 50)).toEqual([10, 10]);
+    expect(peel.border!.distance).toBeCloseTo(5, 1);
+    // At least so round, and not much rounder.
+    const { area } = own(SQUARE, { radius: 3 }).peel;
+    expect(area).toBeLessThan(400 - (4 - PI) * 2.9 ** 2);
+    expect(area).toBeGreaterThan(400 - (4 - PI) * 3.6 ** 2);
+  });
+
+  it('may be far larger than the artwork, or lie beside it', () => {
+    expect(own('M-1200 -1200H1680V1680H-1200Z').peel.width).toBeCloseTo(240, 1);
+    const beside = own('M400 120H470V360H400Z');
+    expect(beside.peel.box.left / K).toBeCloseTo(400 / K, 1);
+  });
+
+  it('gives way to the artwork where it is not there, and says so with a mend', () => {
+    for (const outline of [undefined, null, []]) {
+      const cut = cutLineOf({ ...dot, outline }, K, { ...PLAIN, shape: 'own' })!;
+      expect(cut.unoutlined).toBe(true);
+      const rules = { borderMm: 0, radiusMm: 0, widthMm: 40, heightMm: 40 };
+      const [finding] = judgeCut(cut, { ...PLAIN, shape: 'own' }, rules, K);
+      expect(finding).toMatchObject({
+        code: 'outline',
+        severity: 'stop',
+        mend: { change: { shape: 'follow' } },
+      });
+    }
+  });
+});

@@ -8,6 +8,8 @@ export { type Peel, type Spot } from './peel';
 export { smallestCircle } from './shapes';
 export {
   alphaOf,
+  askedOf,
+  BLADE_FILES,
   BORDER,
   CUT,
   CUT_COLOUR,
@@ -16,12 +18,16 @@ export {
   cutOut,
   cutOutRoughly,
   cutScale,
+  printedBorders,
   withCut,
+  type BladeFile,
   type CutKind,
   type CutOut,
+  type PrintedBorder,
 } from './onto';
 export { cutSeconds, judgeCut, type CutFinding, type CutRules } from './judge';
 export { writeDxf } from './dxf';
+export { dxfFaults } from './check-dxf';
 export { outlineOfAlpha } from './alpha-outline';
 export { fieldOfPath } from './path-field';
 export { nodesOf, type Node as CutNode } from './nodes';

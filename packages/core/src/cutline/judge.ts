@@ -71,6 +71,14 @@ export function judgeCut(cut: Cut | null, settings: CutLine, rules: CutRules, px
       message: `Nothing is left of the sticker: corners of ${mm(settings.radius)} are wider than it is.`,
       mend: { change: { radius: rules.radiusMm }, label: `Round corners to ${mm(rules.radiusMm)}` },
     });
+  if (cut.unoutlined)
+    add({
+      code: 'outline',
+      severity: 'stop',
+      message:
+        'The part that it is cut to is not there, is hidden, or has no outline: the cut follows the artwork.',
+      mend: { change: { shape: 'follow' }, label: 'Let it follow the artwork' },
+    });
   if (cut.lost.length > 0)
     add({
       code: 'by-hand',

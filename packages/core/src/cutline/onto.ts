@@ -1,4 +1,6 @@
+import type { Hex } from '../colour';
 import {
+  allItemsOf,
   paintSurface,
   type Drawing,
   type MakeSurface,
@@ -55,6 +57,35 @@ const HAIRLINE = 0.1;
 export const CUT_NAMES = { kiss: 'Kiss cut', die: 'Die cut' } as const;
 export type CutKind = keyof typeof CUT_NAMES;
 
+/** Files of what a blade follows alone, beside the one that is printed; `mask`: what it leaves, as a PNG. */
+export const BLADE_FILES = ['dxf', 'svg', 'mask'] as const;
+export type BladeFile = (typeof BLADE_FILES)[number];
+
+/** What is printed behind artwork that is cut out: an outline in an ink, or in a colour that no ink has. */
+export interface PrintedBorder {
+  ink: string | null;
+  colour: Hex;
+  path: PathData;
+}
+
+/** What is printed behind artwork, back to front, in the cut's px; `valueOf` gives an ink's colour, undefined for one that is gone. */
+export function printedBorders(
+  cut: Cut,
+  { ink, rims }: Pick<CutLine, 'ink' | 'rims'>,
+  valueOf: (ink: string) => Hex | undefined,
+): PrintedBorder[] {
+  const inks = [...rims.map((r) => r.ink).reverse(), ink].slice(-cut.borders.length);
+  const own = cut.borders.flatMap((path, i) => {
+    const id = inks[i];
+    const colour = id === null ? undefined : valueOf(id);
+    return colour === undefined ? [] : [{ ink: id, colour, path }];
+  });
+  return [
+    ...own,
+    ...cut.spread.map((s) => ({ ...s, colour: (s.ink !== null && valueOf(s.ink)) || s.colour })),
+  ];
+}
+
 /**
  * A drawing with its cut: the borders behind everything, in their inks, and what blades follow in front, on layers that
  * are never printed. The cut is in px of a copy that is `scale` times as large as the drawing; `kind` is what the blade
@@ -64,16 +95,14 @@ export function withCut(
   drawing: Drawing,
   cut: Cut,
   scale: number,
-  { ink, rims }: Pick<CutLine, 'ink' | 'rims'>,
+  settings: Pick<CutLine, 'ink' | 'rims'>,
   kind: CutKind = 'kiss',
 ): Drawing {
   const back = (path: PathData) => transformPath(path, [1 / scale, 0, 0, 1 / scale, 0, 0]);
-  const inks = [...rims.map((r) => r.ink).reverse(), ink];
-  const borders = cut.borders.flatMap((path, i) => {
-    const own = inks[i + inks.length - cut.borders.length];
-    const colour = drawing.inks.find((known) => known.id === own)?.value;
-    return own && colour ? [group(BORDER, 'Border', outline(back(path), own, colour))] : [];
-  });
+  const valueOf = (id: string) => drawing.inks.find((known) => known.id === id)?.value;
+  const borders = printedBorders(cut, settings, valueOf).map(({ ink, colour, path }) =>
+    group(BORDER, 'Border', outline(back(path), ink ?? '', colour)),
+  );
   const line = (path: PathData, name: string) =>
     group(
       CUT,
@@ -121,11 +150,41 @@ export interface CutOut {
   pxPerMm: number;
 }
 
-/** A drawing of which the alpha is known, at the scale of cutScale, cut out. */
-export function cutFrom(drawing: Drawing, alpha: Alpha, settings: CutLine, kind: CutKind): CutOut {
+/** What a part draws in a drawing as one outline, px; empty where it is not there or has none. */
+function outlineIn(drawing: Drawing, part: string): PathData {
+  const path: number[] = [];
+  for (const found of drawing.groups.filter((g) => g.part === part))
+    for (const item of allItemsOf(found))
+      if (item.kind === 'outline' && !item.stroke)
+        for (const v of transformPath(item.path, item.matrix)) path.push(v);
+  return path;
+}
+
+/** What a cut asks of a drawing: its painted pixels, straight RGBA, at a scale, and what the settings name in it. */
+export const askedOf = (
+  drawing: Drawing,
+  image: { width: number; height: number; data: Uint8Array | Uint8ClampedArray },
+  scale: number,
+  { shape, part }: Pick<CutLine, 'shape' | 'part'>,
+): Alpha => ({
+  ...alphaOf(image),
+  colours: { pixels: () => image.data, inks: drawing.inks },
+  outline:
+    shape === 'own' && part !== null
+      ? transformPath(outlineIn(drawing, part), [scale, 0, 0, scale, 0, 0])
+      : null,
+});
+
+/** A drawing of which the painted pixels are known, at the scale of cutScale, cut out. */
+export function cutFrom(
+  drawing: Drawing,
+  image: { width: number; height: number; data: Uint8Array | Uint8ClampedArray },
+  settings: CutLine,
+  kind: CutKind,
+): CutOut {
   const scale = cutScale(drawing);
   const pxPerMm = (scale * drawing.dpi) / 25.4;
-  const cut = cutLineOf(alpha, pxPerMm, settings);
+  const cut = cutLineOf(askedOf(drawing, image, scale, settings), pxPerMm, settings);
   return { drawing: cut ? withCut(drawing, cut, scale, settings, kind) : drawing, cut, scale, pxPerMm };
 }
 
@@ -139,7 +198,7 @@ export function cutOut(
 ): CutOut {
   const { context, width, height } = paintSurface(drawing, cutScale(drawing), pictures, surfaces);
   const { data } = context.getImageData(0, 0, width, height);
-  return cutFrom(drawing, alphaOf({ width, height, data }), settings, kind);
+  return cutFrom(drawing, { width, height, data }, settings, kind);
 }
 
 /** px of the long side at which a cut is worked out that only stands under what is looked at or judged. */
@@ -148,8 +207,8 @@ const roughCuts = new Map<string, Cut | null>();
 /** Cuts that are remembered: a few designs in a few colourways. */
 const MOST_KEPT = 24;
 
-/** FNV-1a over an alpha channel. */
-function hashOf({ width, height, data }: Alpha): string {
+/** FNV-1a over bytes of a picture. */
+function hashOf({ width, height, data }: Pick<Alpha, 'width' | 'height' | 'data'>): string {
   let h = 0x811c9dc5;
   for (let i = 0; i < data.length; i++) h = Math.imul(h ^ data[i], 0x01000193);
   return `${width} ${height} ${h >>> 0}`;
@@ -167,8 +226,10 @@ export function cutOutRoughly(
 ): Drawing {
   const scale = Math.min(cutScale(drawing), ROUGH_PX / Math.max(drawing.width, drawing.height));
   const { context, width, height } = paintSurface(drawing, scale, pictures, surfaces);
-  const alpha = alphaOf({ width, height, data: context.getImageData(0, 0, width, height).data });
-  const key = `${hashOf(alpha)} ${drawing.dpi} ${JSON.stringify(settings)}`;
+  const { data } = context.getImageData(0, 0, width, height);
+  const alpha = askedOf(drawing, { width, height, data }, scale, settings);
+  const seen = settings.spread ? hashOf({ width, height, data }) : hashOf(alpha);
+  const key = `${seen} ${drawing.dpi} ${JSON.stringify(settings)} ${alpha.outline?.join(' ') ?? ''}`;
   let cut = roughCuts.get(key);
   if (cut === undefined) {
     cut = cutLineOf(alpha, (scale * drawing.dpi) / 25.4, settings);

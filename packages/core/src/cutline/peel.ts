@@ -1,8 +1,9 @@
 import { flatten, pathBounds } from '../geometry';
-import { createMask, NOWHERE, squaredDistance, type Mask } from '../raster';
-import type { CutLoop } from './contour';
+import { createMask, squaredDistance } from '../raster';
+import { contours, type CutLoop, type Loop } from './contour';
 import type { Field } from './field';
 import { pathLength } from './length';
+import { LineGrid } from './line-grid';
 import { nodesOf } from './nodes';
 
 // Looked up once: in hot loops a global costs, above all in a sandbox such as that of the tests.
@@ -44,7 +45,7 @@ export interface Peel {
   box: { left: number; top: number; right: number; bottom: number };
 }
 
-/** Cells along the long side on which necks are looked for. */
+/** Cells along the long side on which necks are looked for, at the most. */
 const COARSE = 360;
 /** A place is narrow where it is under this share of what it joins. */
 const NARROW = 0.75;
@@ -55,93 +56,126 @@ const WIDE_MM = 12;
 /** Turns of less than this are bends, not corners, degrees. */
 const CORNER = 25;
 
-/** The largest distance from the outside within each cell of `step` × `step` px of a set, px. */
-function depths(set: Field, step: number): { width: number; height: number; data: Float32Array } {
+/** Cells of a side of a cell on which necks are looked for, in the raster in which depths are worked out. */
+const FINE = 2;
+
+/**
+ * A set in fewer cells, `step` px wide, each with its largest distance from the outside, cells, good to about one of the raster that is
+ * `FINE` times as fine. A cell counts as soon as a px of it is inside: what is thin hangs together, and is measured later.
+ */
+function depths(set: Field): { width: number; height: number; data: Float32Array; step: number } {
+  const by = max(1, max(set.width, set.height) / (COARSE * FINE));
+  const step = FINE * by;
   const width = max(1, ceil(set.width / step));
   const height = max(1, ceil(set.height / step));
+  const fine = createMask(FINE * width, FINE * height);
+  const columns = Int32Array.from({ length: set.width }, (_, x) => floor(x / by));
+  for (let y = 0, i = 0; y < set.height; y++) {
+    const row = floor(y / by) * fine.width;
+    for (let x = 0; x < set.width; x++, i++) if (set.data[i] > 0) fine.data[row + columns[x]] = 1;
+  }
+  const squared = squaredDistance(fine, 0);
   const data = new Float32Array(width * height);
-  const squared = squaredDistance(maskOf(set), 0);
-  for (let y = 0, i = 0; y < set.height; y++)
-    for (let x = 0; x < set.width; x++, i++) {
+  for (let y = 0, i = 0; y < fine.height; y++)
+    for (let x = 0; x < fine.width; x++, i++) {
       if (squared[i] === 0) continue;
-      const cell = floor(y / step) * width + floor(x / step);
+      const cell = floor(y / FINE) * width + floor(x / FINE);
       // From centre to centre it is half a px too far.
-      const d = sqrt(squared[i]) - 0.5;
+      const d = (sqrt(squared[i]) - 0.5) / FINE;
       if (d > data[cell]) data[cell] = d;
     }
-  return { width, height, data };
+  return { width, height, data, step };
 }
 
-const maskOf = ({ width, height, data }: Field): Mask => {
-  const mask = createMask(width, height);
-  for (let i = 0; i < data.length; i++) mask.data[i] = data[i] > 0 ? 1 : 0;
-  return mask;
-};
-
-interface Part {
-  /** Depth where it is deepest, px. */
-  peak: number;
-  cells: number[];
-}
-
-/** A narrow place, and how far what hangs on by it goes; px of its raster. */
+/** A narrow place, and how far what hangs on by it goes; px of the set. */
 interface Neck extends Spot {
   width: number;
   length: number;
+}
+
+/** Shares of a cell by which depths are told apart. */
+const STEPS = 64;
+
+/** The places of numbers above 0, the largest first (a counting sort: they are many). */
+function deepestFirst(data: Float32Array): Int32Array {
+  let most = 0;
+  for (const d of data) if (d > most) most = d;
+  const rank = (d: number) => floor((most - d) * STEPS);
+  const starts = new Int32Array(rank(0) + 2);
+  let count = 0;
+  for (const d of data)
+    if (d > 0) {
+      starts[rank(d) + 1]++;
+      count++;
+    }
+  for (let k = 1; k < starts.length; k++) starts[k] += starts[k - 1];
+  const order = new Int32Array(count);
+  for (let i = 0; i < data.length; i++) if (data[i] > 0) order[starts[rank(data[i])]++] = i;
+  return order;
 }
 
 /**
  * Where a set is narrow between wider places: its pixels are put down from the deepest on, and where two heaps meet at a
  * depth well under both their peaks is a neck, twice that depth wide. The smaller heap is what hangs on by it.
  */
-function necks(set: Field): Neck[] {
-  const step = max(1, max(set.width, set.height) / COARSE);
-  const { width, height, data } = depths(set, step);
-  const order = [...data.keys()].filter((i) => data[i] > 0).sort((a, b) => data[b] - data[a]);
-  const owner = new Int32Array(width * height).fill(-1);
+function necks(set: Field, lines: LineGrid): Neck[] {
+  const { width, height, data, step } = depths(set);
+  const total = width * height;
+  // Heaps as trees of cells; at the root of each: its depth where it is deepest, and a chain of its cells.
+  const owner = new Int32Array(total).fill(-1);
+  const peak = new Float32Array(total);
+  const last = new Int32Array(total);
+  const next = new Int32Array(total).fill(-1);
   const find = (i: number): number => {
     while (owner[i] !== i) i = owner[i] = owner[owner[i]];
     return i;
   };
-  const of = new Map<number, Part>();
   const found: Neck[] = [];
-  for (const i of order) {
+  for (const i of deepestFirst(data)) {
     owner[i] = i;
-    const own: Part = { peak: data[i], cells: [i] };
-    of.set(i, own);
+    peak[i] = data[i];
+    last[i] = i;
     const x = i % width;
-    for (const [n, near] of [
-      [i - 1, x > 0],
-      [i + 1, x + 1 < width],
-      [i - width, true],
-      [i + width, true],
-      [i - width - 1, x > 0],
-      [i - width + 1, x + 1 < width],
-      [i + width - 1, x > 0],
-      [i + width + 1, x + 1 < width],
-    ] as const) {
-      if (!near || n < 0 || n >= owner.length || owner[n] < 0) continue;
-      const [a, b] = [find(i), find(n)];
-      if (a === b) continue;
-      const [big, small] = of.get(a)!.peak >= of.get(b)!.peak ? [a, b] : [b, a];
-      const [keeps, goes] = [of.get(big)!, of.get(small)!];
-      if (data[i] < NARROW * goes.peak && goes.cells.length > 1) {
-        const [cx, cy] = [x, (i / width) | 0];
-        let far = 0;
-        for (const c of goes.cells) far = max(far, hypot((c % width) - cx, ((c / width) | 0) - cy));
-        found.push({
-          width: 2 * data[i],
-          length: far * step,
-          x: (cx + 0.5) * step,
-          y: (cy + 0.5) * step,
-        });
+    const y = (i / width) | 0;
+    for (let v = max(0, y - 1); v <= min(height - 1, y + 1); v++)
+      for (let u = max(0, x - 1); u <= min(width - 1, x + 1); u++) {
+        const n = v * width + u;
+        if (n === i || owner[n] < 0) continue;
+        const a = find(i);
+        const b = find(n);
+        if (a === b) continue;
+        const big = peak[a] >= peak[b] ? a : b;
+        const small = big === a ? b : a;
+        if (data[i] < NARROW * peak[small] && next[small] >= 0) {
+          let far = 0;
+          for (let c = small; c >= 0; c = next[c])
+            far = max(far, hypot((c % width) - x, ((c / width) | 0) - y));
+          const depth = deepestIn(set, lines, x * step, y * step, step, (data[i] + 1) * step + 2);
+          if (depth > 0)
+            found.push({ width: 2 * depth, length: far * step, x: (x + 0.5) * step, y: (y + 0.5) * step });
+        }
+        owner[small] = big;
+        next[last[big]] = small;
+        last[big] = last[small];
       }
-      owner[small] = big;
-      for (const c of goes.cells) keeps.cells.push(c);
-      of.delete(small);
-    }
   }
   return found;
+}
+
+/** How far the pixel of a square that is farthest from a set's border is from it, px, `most` at the most; 0 outside the set. */
+function deepestIn(
+  set: Field,
+  lines: LineGrid,
+  left: number,
+  top: number,
+  size: number,
+  most: number,
+): number {
+  let d = 0;
+  for (let y = floor(top); y < min(set.height, top + size); y++)
+    for (let x = floor(left); x < min(set.width, left + size); x++)
+      if (set.data[y * set.width + x] > 0) d = max(d, lines.distance(x + 0.5, y + 0.5, most));
+  return d;
 }
 
 /**
@@ -196,9 +230,12 @@ export function peelOf({
   artworkMargin,
   corner,
   loops,
+  lines,
   pxPerMm,
 }: {
   cut: Field;
+  /** The contours of the cut. */
+  lines: readonly Loop[];
   artwork: Field;
   /** px by which the artwork's own raster lies within that of the cut. */
   artworkMargin: number;
@@ -243,7 +280,7 @@ export function peelOf({
   }
   let neck: Peel['neck'] = null;
   let tongue: Peel['tongue'] = null;
-  for (const n of necks(cut)) {
+  for (const n of necks(cut, new LineGrid(lines, cut.width, cut.height))) {
     if (mm(n.width) > WIDE_MM) continue;
     const spot = { x: n.x + corner.x, y: n.y + corner.y, width: mm(n.width) };
     if (!neck || spot.width < neck.width) neck = spot;
@@ -262,35 +299,50 @@ export function peelOf({
     ...{ neck, tongue, outerCorner, innerCorner, smallestHole },
     outerRadius: mm(outerRadius),
     innerRadius: mm(innerRadius),
-    border: borderOf(cut, artwork, artworkMargin, corner, pxPerMm),
+    border: borderOf(lines, artwork, artworkMargin, corner, pxPerMm),
     box,
   };
 }
 
-/** The least distance of artwork from what is cut away. */
-function borderOf(cut: Field, artwork: Field, shift: number, corner: Spot, pxPerMm: number): Peel['border'] {
-  let best: { d: number; x: number; y: number } | null = null;
-  const rim: [number, number][] = [];
-  for (let y = 1; y + 1 < cut.height; y++)
-    for (let x = 1, i = y * cut.width + 1; x + 1 < cut.width; x++, i++) {
-      if (cut.data[i] > 0) continue;
-      if (
-        cut.data[i - 1] > 0 ||
-        cut.data[i + 1] > 0 ||
-        cut.data[i - cut.width] > 0 ||
-        cut.data[i + cut.width] > 0
-      )
-        rim.push([x, y]);
-    }
-  const ink = createMask(cut.width, cut.height);
-  for (let y = 0, i = 0; y < artwork.height; y++)
-    for (let x = 0, to = (y + shift) * cut.width + shift; x < artwork.width; x++, i++, to++)
-      if (artwork.data[i] > 0) ink.data[to] = 1;
-  const distance = squaredDistance(ink, 1);
-  for (const [x, y] of rim) {
-    const d2 = distance[y * cut.width + x];
-    if (d2 !== NOWHERE && (!best || d2 < best.d)) best = { d: d2, x: x + corner.x, y: y + corner.y };
-  }
-  // From one centre beyond the line to another within the ink, where they lie nearest, it is a little too far.
-  return best && { x: best.x, y: best.y, distance: max(0, (sqrt(best.d) - 0.25) / pxPerMm) };
+/** The least distance of artwork from what is cut away: 0 where it is cut through. */
+function borderOf(
+  lines: readonly Loop[],
+  artwork: Field,
+  shift: number,
+  corner: Spot,
+  pxPerMm: number,
+): Peel['border'] {
+  const edges = contours(artwork);
+  if (edges.length === 0) return null;
+  const grid = new LineGrid(edges, artwork.width, artwork.height);
+  const { width, height, data } = artwork;
+  // In the artwork's own raster; where it is within the artwork, it is cut through.
+  const from = (points: Float64Array, i: number, most: number): number => {
+    const x = points[i] - shift;
+    const y = points[i + 1] - shift;
+    const u = floor(x);
+    const v = floor(y);
+    const within = u >= 0 && v >= 0 && u < width && v < height && data[v * width + u] > 0;
+    return within ? 0 : grid.distance(x, y, most);
+  };
+  let best: { d: number; points: Float64Array; at: number } = {
+    d: Infinity,
+    points: new Float64Array(2),
+    at: 0,
+  };
+  const look = (points: Float64Array, at: number) => {
+    const d = from(points, at, best.d);
+    if (d < best.d) best = { d, points, at };
+  };
+  // Points are a px apart at the most: every other one, and then those beside the nearest.
+  for (const { points } of lines) for (let i = 0; i < points.length; i += 4) look(points, i);
+  const { points, at } = best;
+  for (const by of [-2, 2]) look(points, (at + by + points.length) % points.length);
+  return Number.isFinite(best.d)
+    ? {
+        x: best.points[best.at] + corner.x,
+        y: best.points[best.at + 1] + corner.y,
+        distance: best.d / pxPerMm,
+      }
+    : null;
 }

@@ -1,9 +1,10 @@
-import { choice, list, nullable, number, record, ref, tuple, type Field } from '../fields';
+import { choice, flag, link, list, nullable, number, record, ref, tuple, type Field } from '../fields';
 
 /**
- * What a sticker is cut to: the artwork with a border, the artwork itself (cut from coloured film), or a form around it.
+ * What a sticker is cut to: the artwork with a border, the artwork itself (cut from coloured film), a form around it, or an
+ * outline of one's own.
  */
-export const CUT_SHAPES = ['follow', 'silhouette', 'circle', 'oval', 'rectangle', 'form'] as const;
+export const CUT_SHAPES = ['follow', 'silhouette', 'circle', 'oval', 'rectangle', 'form', 'own'] as const;
 export type CutShape = (typeof CUT_SHAPES)[number];
 
 /** The forms that artwork can be fitted into, by the ids of shapes. */
@@ -51,6 +52,8 @@ export interface CutLine {
   shape: CutShape;
   /** With `form`: which. */
   form: (typeof CUT_FORMS)[number];
+  /** With `own`: the part whose outline it is, as it lies on the board; it may be gone. */
+  part: string | null;
   /** Between the artwork's visible edge and the cut, or the first of the rims. */
   distance: number;
   corners: (typeof CUT_CORNERS)[number];
@@ -72,6 +75,8 @@ export interface CutLine {
   joints: [...Share, ...Share][];
   /** The ink of the border; null where the artwork has none and is cut close. */
   ink: string | null;
+  /** Without an ink: whether the border and its bleed are in the colours of the artwork that lies next to them. */
+  spread: boolean;
   /** Further borders, from the inner one outward. */
   rims: Rim[];
   /** How far the border's ink goes on beyond the cut, for a blade that strays. */
@@ -89,6 +94,7 @@ export const CUT_LINE_FIELD: Field<CutLine> = record<CutLine>(
   {
     shape: choice(CUT_SHAPES, 'follow'),
     form: choice(CUT_FORMS, 'shield'),
+    part: nullable(link('part')),
     distance: mm(50, 3),
     corners: choice(CUT_CORNERS, 'round'),
     mitre: number({ min: 1, max: 10, fallback: 3 }),
@@ -101,6 +107,7 @@ export const CUT_LINE_FIELD: Field<CutLine> = record<CutLine>(
     bridge: number({ min: 0.2, max: 50, fallback: 5 }),
     joints: list(tuple<[...Share, ...Share]>([at(), at(), at(), at()]), { most: 200, optional: true }),
     ink: nullable(ref('ink')),
+    spread: flag(),
     rims: list(record<Rim>({ ink: ref('ink'), width: number({ min: 0.2, max: 50, fallback: 2 }) }), {
       most: 6,
       optional: true,
@@ -131,6 +138,7 @@ export const newCutLine = (
 ): CutLine => ({
   shape: 'follow',
   form: 'shield',
+  part: null,
   distance: Math.max(3, rules.borderMm),
   corners: 'round',
   mitre: 3,
@@ -143,12 +151,13 @@ export const newCutLine = (
   bridge: 5,
   joints: [],
   ink,
+  spread: false,
   rims: [],
   bleed: 0,
   patches: [],
   backing: null,
 });
 
-/** From the artwork's edge to the cut, all borders together, mm. */
+/** From the artwork's edge to the cut, all borders together, mm; 0 where that is not asked for. */
 export const wholeBorder = ({ shape, distance, rims }: CutLine): number =>
-  shape === 'silhouette' ? 0 : distance + rims.reduce((sum, r) => sum + r.width, 0);
+  shape === 'silhouette' || shape === 'own' ? 0 : distance + rims.reduce((sum, r) => sum + r.width, 0);

@@ -18,71 +18,91 @@ type Point = readonly [number, number];
 const sub = (a: Point, b: Point): [number, number] => [a[0] - b[0], a[1] - b[1]];
 const dot = (a: Point, b: Point): number => a[0] * b[0] + a[1] * b[1];
 const along = (a: Point, d: Point, k: number): [number, number] => [a[0] + d[0] * k, a[1] + d[1] * k];
+/** The distance of two points. */
+function far(a: Point, b: Point): number {
+  const [dx, dy] = [a[0] - b[0], a[1] - b[1]];
+  return Math.sqrt(dx * dx + dy * dy);
+}
 const unit = (v: Point): [number, number] => {
-  const length = Math.hypot(v[0], v[1]) || 1;
+  const length = Math.sqrt(v[0] * v[0] + v[1] * v[1]) || 1;
   return [v[0] / length, v[1] / length];
 };
 
-const bezier = (p: readonly Point[], t: number): [number, number] => {
-  const u = 1 - t;
-  const k = [u * u * u, 3 * u * u * t, 3 * u * t * t, t * t * t];
-  return [
-    k[0] * p[0][0] + k[1] * p[1][0] + k[2] * p[2][0] + k[3] * p[3][0],
-    k[0] * p[0][1] + k[1] * p[1][1] + k[2] * p[2][1] + k[3] * p[3][1],
-  ];
-};
-
 /** Each sample's share of the way from `first` to `last`. */
-function chordLengths(points: readonly Point[], first: number, last: number): number[] {
-  const u = [0];
-  for (let i = first + 1; i <= last; i++)
-    u.push(u[u.length - 1] + Math.hypot(points[i][0] - points[i - 1][0], points[i][1] - points[i - 1][1]));
+function chordLengths(points: readonly Point[], first: number, last: number): Float64Array {
+  const u = new Float64Array(last - first + 1);
+  for (let i = first + 1; i <= last; i++) {
+    const [dx, dy] = [points[i][0] - points[i - 1][0], points[i][1] - points[i - 1][1]];
+    u[i - first] = u[i - first - 1] + Math.sqrt(dx * dx + dy * dy);
+  }
   const total = u[u.length - 1] || 1;
-  return u.map((v) => v / total);
+  for (let i = 0; i < u.length; i++) u[i] /= total;
+  return u;
 }
 
 /** The least-squares Bézier between two samples with given tangents (Schneider 1990, GenerateBezier). */
-function generate(points: readonly Point[], first: number, last: number, u: number[], t1: Point, t2: Point) {
+function generate(
+  points: readonly Point[],
+  first: number,
+  last: number,
+  u: Float64Array,
+  t1: Point,
+  t2: Point,
+): Curve {
   const [p0, p3] = [points[first], points[last]];
+  const [p0x, p0y] = p0;
+  const [p3x, p3y] = p3;
+  const [t1x, t1y] = t1;
+  const [t2x, t2y] = t2;
+  const across = t1x * t2x + t1y * t2y;
   let [c00, c01, c11, x0, x1] = [0, 0, 0, 0, 0];
   for (let i = 0; i < u.length; i++) {
     const t = u[i];
     const s = 1 - t;
-    const [b0, b1, b2, b3] = [s * s * s, 3 * s * s * t, 3 * s * t * t, t * t * t];
-    const a1 = [t1[0] * b1, t1[1] * b1] as const;
-    const a2 = [t2[0] * b2, t2[1] * b2] as const;
-    c00 += dot(a1, a1);
-    c01 += dot(a1, a2);
-    c11 += dot(a2, a2);
-    const rest = [
-      points[first + i][0] - p0[0] * (b0 + b1) - p3[0] * (b2 + b3),
-      points[first + i][1] - p0[1] * (b0 + b1) - p3[1] * (b2 + b3),
-    ] as const;
-    x0 += dot(a1, rest);
-    x1 += dot(a2, rest);
+    const b1 = 3 * s * s * t;
+    const b2 = 3 * s * t * t;
+    const [b01, b23] = [s * s * s + b1, b2 + t * t * t];
+    const p = points[first + i];
+    const [rx, ry] = [p[0] - p0x * b01 - p3x * b23, p[1] - p0y * b01 - p3y * b23];
+    // Tangents are of length 1.
+    c00 += b1 * b1;
+    c01 += b1 * b2 * across;
+    c11 += b2 * b2;
+    x0 += b1 * (t1x * rx + t1y * ry);
+    x1 += b2 * (t2x * rx + t2y * ry);
   }
   const det = c00 * c11 - c01 * c01;
-  const length = Math.hypot(p3[0] - p0[0], p3[1] - p0[1]);
+  const length = Math.hypot(p3x - p0x, p3y - p0y);
   let [k1, k2] = Math.abs(det) > 1e-12 ? [(x0 * c11 - x1 * c01) / det, (c00 * x1 - c01 * x0) / det] : [0, 0];
   // Wu and Barsky's rule where the least squares would turn back on itself.
   if (k1 < 1e-6 * length || k2 < 1e-6 * length || k1 > 4 * length || k2 > 4 * length) k1 = k2 = length / 3;
-  return [p0, along(p0, t1, k1), along(p3, t2, k2), p3] as const;
+  return [p0, along(p0, t1, k1), along(p3, t2, k2), p3];
+}
+
+type Curve = readonly [Point, Point, Point, Point];
+
+/** The square of a point's distance from a curve at a parameter. */
+function squaredOff([p0, p1, p2, p3]: Curve, t: number, [x, y]: Point): number {
+  const s = 1 - t;
+  const [k0, k1, k2, k3] = [s * s * s, 3 * s * s * t, 3 * s * t * t, t * t * t];
+  const dx = k0 * p0[0] + k1 * p1[0] + k2 * p2[0] + k3 * p3[0] - x;
+  const dy = k0 * p0[1] + k1 * p1[1] + k2 * p2[1] + k3 * p3[1] - y;
+  return dx * dx + dy * dy;
 }
 
 /** One Newton step towards the parameter at which a curve is nearest to a point. */
-function nearer(curve: readonly Point[], point: Point, t: number): number {
-  const d = [0, 1, 2].map((i) => sub(curve[i + 1], curve[i]).map((v) => 3 * v) as unknown as Point);
-  const dd = [0, 1].map((i) => sub(d[i + 1], d[i]).map((v) => 2 * v) as unknown as Point);
-  const u = 1 - t;
-  const q = bezier(curve, t);
-  const q1: Point = [
-    u * u * d[0][0] + 2 * u * t * d[1][0] + t * t * d[2][0],
-    u * u * d[0][1] + 2 * u * t * d[1][1] + t * t * d[2][1],
-  ];
-  const q2: Point = [u * dd[0][0] + t * dd[1][0], u * dd[0][1] + t * dd[1][1]];
-  const away = sub(q, point);
-  const below = dot(q1, q1) + dot(away, q2);
-  return Math.abs(below) < 1e-12 ? t : Math.max(0, Math.min(1, t - dot(away, q1) / below));
+function nearer([p0, p1, p2, p3]: Curve, [x, y]: Point, t: number): number {
+  const s = 1 - t;
+  let [along0, below] = [0, 0];
+  for (let axis = 0; axis < 2; axis++) {
+    const [a, b, c, d] = [p0[axis], p1[axis], p2[axis], p3[axis]];
+    const away = s * s * s * a + 3 * s * s * t * b + 3 * s * t * t * c + t * t * t * d - (axis === 0 ? x : y);
+    const slope = 3 * (s * s * (b - a) + 2 * s * t * (c - b) + t * t * (d - c));
+    const bend = 6 * (s * (c - 2 * b + a) + t * (d - 2 * c + b));
+    along0 += away * slope;
+    below += slope * slope + away * bend;
+  }
+  return Math.abs(below) < 1e-12 ? t : Math.max(0, Math.min(1, t - along0 / below));
 }
 
 /** Turns over the reach that are corners: of a line drawn by hand, and of one that was measured. */
@@ -95,16 +115,15 @@ function corners(points: readonly Point[], reach: number, least = CORNER): numbe
   let best = { at: -1, cos: least };
   const step = (from: number, by: -1 | 1) => {
     let i = from;
-    while (i + by >= 0 && i + by < points.length && Math.hypot(...sub(points[i], points[from])) < reach)
-      i += by;
+    while (i + by >= 0 && i + by < points.length && far(points[i], points[from]) < reach) i += by;
     return i;
   };
   for (let i = 1; i + 1 < points.length; i++) {
     const [a, b] = [step(i, -1), step(i, 1)];
     const cos = dot(unit(sub(points[i], points[a])), unit(sub(points[b], points[i])));
     if (cos < best.cos) best = { at: i, cos };
-    const far = best.at >= 0 && Math.hypot(...sub(points[i], points[best.at])) > reach;
-    if (best.at >= 0 && (cos > least || far)) {
+    const gone = best.at >= 0 && far(points[i], points[best.at]) > reach;
+    if (best.at >= 0 && (cos > least || gone)) {
       found.push(best.at);
       best = { at: -1, cos: least };
     }
@@ -121,7 +140,7 @@ function tangent(
   reach: number,
 ): [number, number] {
   let i = at + by;
-  while (i !== end && Math.hypot(...sub(points[i], points[at])) < reach) i += by;
+  while (i !== end && far(points[i], points[at]) < reach) i += by;
   return unit(sub(points[i], points[at]));
 }
 
@@ -174,7 +193,7 @@ function sharpened(
   for (const i of turns) {
     const away = (from: number, by: -1 | 1, distance: number) => {
       let k = from;
-      while (Math.abs(k - i) < n / 4 && Math.hypot(...sub(at(k), at(i))) < distance) k += by;
+      while (Math.abs(k - i) < n / 4 && far(at(k), at(i)) < distance) k += by;
       return k;
     };
     const side = (by: -1 | 1) => {
@@ -299,7 +318,7 @@ interface Stretch {
   last: number;
   t1: Point;
   t2: Point;
-  curve: readonly Point[];
+  curve: Curve;
   error: number;
 }
 
@@ -318,18 +337,22 @@ function fitting(
       const k = Math.hypot(...sub(b, a)) / 3;
       return { ...{ first, last, t1, t2, error: 0 }, curve: [a, along(a, t1, k), along(b, t2, k), b] };
     }
-    let u = chordLengths(points, first, last);
+    const u = chordLengths(points, first, last);
     let split = first;
     for (let round = 0; round <= 6; round++) {
       const curve = generate(points, first, last, u, t1, t2);
       let error = 0;
       for (let i = 0; i < u.length; i++) {
-        const off = Math.hypot(...sub(bezier(curve, u[i]), points[first + i]));
-        if (off > error) [error, split] = [off, first + i];
+        const off = squaredOff(curve, u[i], points[first + i]);
+        if (off > error) {
+          error = off;
+          split = first + i;
+        }
       }
+      error = Math.sqrt(error);
       if (error <= tolerance) return { first, last, t1, t2, curve, error };
       if (error > 16 * tolerance) break;
-      u = u.map((t, i) => nearer(curve, points[first + i], t));
+      for (let i = 0; i < u.length; i++) u[i] = nearer(curve, points[first + i], u[i]);
     }
     return Math.max(first + 1, Math.min(last - 1, split));
   };

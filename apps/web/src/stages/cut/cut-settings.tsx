@@ -10,6 +10,7 @@ import {
 } from '@brelm/core/cutline';
 import { lightestInk, usedInks, type Design } from '@brelm/core/design';
 import { formOf } from '@brelm/core/geometry';
+import { isDressed } from '@brelm/core/parts';
 import { InkSelect } from '../../editor/ink-select';
 import { Button, IconButton, NumberField, SelectField } from '../../ui';
 
@@ -20,6 +21,7 @@ const SHAPES: Record<(typeof CUT_SHAPES)[number], string> = {
   oval: 'Oval around it',
   rectangle: 'Rectangle around it',
   form: 'A form around it',
+  own: 'An outline of mine',
 };
 const FORMS = Object.fromEntries(
   CUT_FORMS.map((id) => [id, formOf(id)!.label.replace(/^Badge, (.)/, (_, c: string) => c.toUpperCase())]),
@@ -35,6 +37,11 @@ const ISLANDS: Record<(typeof CUT_ISLANDS)[number], string> = {
   bridge: 'Join by bridges',
   stencil: 'Hold as a stencil',
   apart: 'Leave apart',
+};
+const PRINTED = {
+  ink: 'In an ink',
+  spread: 'In the colours beside it',
+  bare: 'Not printed',
 };
 const TEARS: Record<(typeof TEAR_SIDES)[number], string> = {
   none: 'None',
@@ -78,10 +85,13 @@ export function CutSettings({
   value,
   design,
   onSet,
+  onUnprinted,
 }: {
   value: CutLine;
   design: Design;
   onSet: (change: Partial<CutLine>, label: string) => void;
+  /** Whether a part is printed, or is there for its outline alone. */
+  onUnprinted: (part: string, unprinted: boolean) => void;
 }) {
   const length = (
     key: 'distance' | 'close' | 'holeSize' | 'radius' | 'bridge' | 'bleed',
@@ -99,6 +109,8 @@ export function CutSettings({
   const { shape, backing, rims } = value;
   const silhouette = shape === 'silhouette';
   const follows = shape === 'follow' || silhouette;
+  const outlines = design.parts.filter(isDressed);
+  const outline = outlines.find((p) => p.id === value.part);
   const shaped = (next: CutLine['shape']): Partial<CutLine> =>
     next === 'silhouette'
       ? // Film is the artwork: its words stay cut out, held as in a stencil, in an ink that it has.
@@ -129,8 +141,43 @@ export function CutSettings({
             onChoose={(form) => onSet({ form }, 'Form of the cut')}
           />
         )}
+        {shape === 'own' && (
+          <>
+            <SelectField
+              label="Part"
+              value={value.part ?? ''}
+              onChange={(e) => onSet({ part: e.target.value || null }, 'Outline of the cut')}
+            >
+              <option value="">none yet</option>
+              {outlines.map((p) => (
+                <option key={p.id} value={p.id}>
+                  {p.name}
+                </option>
+              ))}
+              {value.part !== null && !outlines.some((p) => p.id === value.part) && (
+                <option value={value.part}>one that is gone</option>
+              )}
+            </SelectField>
+            {outline ? (
+              <label className="flex items-center gap-2 text-[13px]">
+                <input
+                  type="checkbox"
+                  checked={outline.unprinted}
+                  onChange={(e) => onUnprinted(outline.id, e.target.checked)}
+                />
+                Only cuts: not printed itself
+              </label>
+            ) : (
+              outlines.length === 0 && (
+                <p className="text-[12px] text-muted">
+                  Draw one on the board first: a shape, or an outline by hand.
+                </p>
+              )
+            )}
+          </>
+        )}
         <div className="grid grid-cols-2 gap-2">
-          {!silhouette && length('distance', 'Border', 0, 50)}
+          {!silhouette && shape !== 'own' && length('distance', 'Border', 0, 50)}
           {shape !== 'circle' && shape !== 'oval' && length('radius', 'Least radius', 0, 20)}
         </div>
         {shape === 'follow' && (
@@ -189,27 +236,28 @@ export function CutSettings({
       )}
       <section aria-label="Border" className="flex flex-col gap-2">
         <h2 className="heading">{silhouette ? 'Film' : 'Border'}</h2>
-        <label className="flex items-center gap-2 text-[13px]">
-          <input
-            type="checkbox"
-            checked={value.ink !== null}
-            onChange={(e) =>
-              onSet(
-                { ink: e.target.checked ? lightestInk(design, undefined) : null },
-                'Border of the sticker',
-              )
-            }
-          />
-          {silhouette ? 'Bridges in an ink' : 'Print it in an ink'}
-        </label>
-        {value.ink !== null && (
+        <Choice
+          label={silhouette ? 'Bridges' : 'Printed'}
+          value={value.ink !== null ? 'ink' : value.spread && !silhouette ? 'spread' : 'bare'}
+          of={silhouette ? (['ink', 'bare'] as const) : (['ink', 'spread', 'bare'] as const)}
+          words={PRINTED}
+          onChoose={(way) =>
+            onSet(
+              { ink: way === 'ink' ? lightestInk(design, undefined) : null, spread: way === 'spread' },
+              'Border of the sticker',
+            )
+          }
+        />
+        {(value.ink !== null || value.spread) && (
           <div className="grid grid-cols-2 gap-2">
-            <InkSelect
-              label="Ink"
-              value={value.ink}
-              design={design}
-              onChange={(ink) => onSet({ ink }, 'Ink of the border')}
-            />
+            {value.ink !== null && (
+              <InkSelect
+                label="Ink"
+                value={value.ink}
+                design={design}
+                onChange={(ink) => onSet({ ink }, 'Ink of the border')}
+              />
+            )}
             {length('bleed', 'Bleed', 0, 10)}
           </div>
         )}

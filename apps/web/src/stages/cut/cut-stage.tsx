@@ -5,6 +5,7 @@ import {
   CUT_NAMES,
   judgeCut,
   newCutLine,
+  printedBorders,
   withCut,
   writeDxf,
   type CutFinding,
@@ -92,6 +93,9 @@ function Stage({ design, specs }: { design: Design; specs: Spec[] }) {
           product={product}
           onSet={set}
           onFill={fill}
+          onUnprinted={(part, unprinted) =>
+            edit.make('Print it or not', [{ op: 'updatePart', part, change: { unprinted } }])
+          }
           choice={
             products.length > 1 && (
               <SelectField
@@ -143,6 +147,7 @@ function Sticker({
   choice,
   onSet,
   onFill,
+  onUnprinted,
 }: {
   design: Design;
   cutLine: CutLine;
@@ -153,6 +158,8 @@ function Sticker({
   onSet: (cutLine: CutLine | null, label: string) => void;
   /** Makes the artwork as large as there is room for it with its border. */
   onFill: (product: StickerProduct) => void;
+  /** Prints a part, or has it there for its outline alone. */
+  onUnprinted: (part: string, unprinted: boolean) => void;
 }) {
   const [lifted, setLifted] = useState(0);
   const [ring, setRing] = useState<Spot | null>(null);
@@ -191,9 +198,10 @@ function Sticker({
     if (over.holes === 'chosen') setLifted(0);
     onSet({ ...cutLine, ...over }, label);
   };
-  const values = inkValues(design, colourway);
-  const shown = [...cutLine.rims.map((r) => r.ink).reverse(), cutLine.ink].map((ink) =>
-    ink === null ? null : (values.get(ink) ?? null),
+  const values = useMemo(() => inkValues(design, colourway), [design, colourway]);
+  const borders = useMemo(
+    () => (cut ? printedBorders(cut, cutLine, (ink) => values.get(ink)) : []),
+    [cut, cutLine, values],
   );
   const kind = product?.spec.sticker?.cut ?? 'kiss';
   const name = CUT_NAMES[kind];
@@ -253,7 +261,7 @@ function Sticker({
         className="flex min-h-0 flex-col gap-4 overflow-y-auto border-r border-line p-3"
       >
         {choice}
-        <CutSettings value={cutLine} design={design} onSet={change} />
+        <CutSettings value={cutLine} design={design} onSet={change} onUnprinted={onUnprinted} />
         <Button className="mt-auto self-start" onClick={() => onSet(null, 'Take the cut line away')}>
           <Trash2 size={14} aria-hidden />
           Take the cut line away
@@ -296,7 +304,8 @@ function Sticker({
             <StickerBoard
               print={print}
               cut={cut}
-              borders={shown.slice(-Math.max(1, cut?.borders.length ?? shown.length))}
+              borders={borders}
+              bare={cutLine.ink === null && !cut?.spread.length}
               lifted={lifted}
               ring={ring}
               choosing={cutLine.holes === 'chosen' && !late}

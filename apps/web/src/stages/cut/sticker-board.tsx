@@ -1,5 +1,5 @@
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import type { Cut, CutHole, Spot } from '@brelm/core/cutline';
+import type { Cut, CutHole, PrintedBorder, Spot } from '@brelm/core/cutline';
 import { toSvgPath } from '@brelm/core/geometry';
 import { HandLayer } from './hand-layer';
 import type { Print } from './use-cut';
@@ -44,6 +44,7 @@ export function StickerBoard({
   print,
   cut,
   borders,
+  bare,
   lifted,
   ring,
   label,
@@ -54,8 +55,10 @@ export function StickerBoard({
 }: {
   print: Print;
   cut: Cut | null;
-  /** Colours of the cut's borders, the outermost first; null where one is not printed. */
-  borders: readonly (string | null)[];
+  /** What is printed behind the artwork, back to front. */
+  borders: readonly PrintedBorder[];
+  /** Whether the artwork lies on the bare sticker: the innermost border is not printed. */
+  bare: boolean;
   /** 0–1 */
   lifted: number;
   /** A place that is pointed at, px of the print. */
@@ -79,12 +82,10 @@ export function StickerBoard({
   const [main, ...rest] = cut?.pieces ?? [];
   const layers = (path: string, name: string) => (
     <g clipPath={lifted > 0 && path ? `url(#${id}-${name})` : undefined}>
-      {cut?.borders.map(
-        (border, i) => borders[i] && <path key={i} d={toSvgPath(border)} fill={borders[i]} />,
-      )}
-      {cut && !borders[borders.length - 1] && (
-        <path d={path} fill="#ffffff" fillOpacity={lifted > 0 ? 0.85 : 0.35} />
-      )}
+      {borders.map((border, i) => (
+        <path key={i} d={toSvgPath(border.path)} fill={border.colour} />
+      ))}
+      {cut && bare && <path d={path} fill="#ffffff" fillOpacity={lifted > 0 ? 0.85 : 0.35} />}
       {picture && (
         <image
           href={picture}
