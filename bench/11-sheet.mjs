@@ -2,7 +2,7 @@
 import { median, report, require, timed } from './measure.mjs';
 
 const { formOf, pathBounds, startValues, transformPath } = require('@brelm/core/geometry');
-const { areaOf, packedOn, placedOutline } = require('@brelm/core/sheet');
+const { areaOf, PACK_TURNS, packedOn, placedOutline } = require('@brelm/core/sheet');
 
 /** Forms that stickers are made in, each in two sizes, about the middle of its box. */
 const kinds = ['shield', 'badge', 'polygon', 'star', 'gear', 'ticket', 'bubble', 'blob', 'ellipse', 'ribbon'];
@@ -51,4 +51,13 @@ report(
   'at least 1.2',
   by / plain >= 1.2 && packed.left === 0,
   `${Math.round(by * 100)} % against ${Math.round(plain * 100)} %, ${median(times).toFixed(0)} ms`,
+);
+const [ms, turned] = await timed(() => packedOn(board, asked, PACK_TURNS.turned));
+const free = filled(turned.placed);
+report(
+  'the same turned by any angle ÷ turned by quarters',
+  (free / by).toFixed(2),
+  'at least 1',
+  free / by >= 1 && turned.left === 0,
+  `${Math.round(free * 100)} %, ${(ms / median(times)).toFixed(1)} times as long: ${ms.toFixed(0)} ms`,
 );

@@ -190,6 +190,71 @@ describe('the cut line', () => {
     await page.getByText(/^Reads on (\d+) of \1\.$/).waitFor();
   });
 
+  it('is seen on what it is stuck on, which is not ticked: there is one file', async () => {
+    await page.getByRole('button', { name: /on Laptop, grey: look closer$/ }).waitFor();
+    expect(await page.getByRole('button', { name: /on Soot: look closer$/ }).count()).toBe(0);
+    await page.getByRole('searchbox', { name: 'Filter grounds' }).waitFor();
+    expect(await page.getByRole('checkbox', { name: /^Make / }).count()).toBe(0);
+  });
+
+  it('is printed in the colours beside it, and cut to an outline of one’s own that is not printed', async () => {
+    const { sides } = await document(id);
+    const { shapeOf, place } = await import('@brelm/core/parts');
+    const frame = { ...shapeOf('frame', place(1200, 1200), 'ellipse', 1800, 'bone'), name: 'Frame' };
+    await put(id, { sides: [{ ...sides[0], parts: [...sides[0].parts, frame] }, ...sides.slice(1)] });
+    await page.goto(`${address}/design/${id}`);
+    await page.locator('aside[aria-label="Stack"]').waitFor();
+    await page.keyboard.press('3');
+    await page.getByRole('combobox', { name: 'Cut for' }).selectOption({ label: 'Kiss-cut sticker, 4 in' });
+    await page.getByRole('combobox', { name: 'Shape' }).selectOption('own');
+    await page.getByText(/The part that it is cut to is not there/).waitFor();
+    await page.getByRole('combobox', { name: 'Part', exact: true }).selectOption({ label: 'Frame' });
+    await page.getByText(/The part that it is cut to is not there/).waitFor({ state: 'detached' });
+    await page.getByLabel('Only cuts: not printed itself').check();
+    await worked();
+    // 1,800 px at 600 dpi.
+    expect(await figure('Size').innerText()).toBe('76.2 × 76.2 mm');
+    await page.getByRole('combobox', { name: 'Printed' }).selectOption('spread');
+    await page.getByLabel('Bleed, mm').fill('1');
+    await page.keyboard.press('Enter');
+    await worked();
+    await saved(page);
+    expect(await stored(id)).toMatchObject({
+      ...{ shape: 'own', part: 'frame', spread: true, ink: null, bleed: 1 },
+    });
+    const kept = (await document(id)).sides[0].parts.find((p) => p.id === 'frame');
+    expect(kept?.unprinted).toBe(true);
+    expect(await serious(page)).toEqual([]);
+  });
+
+  it('the cut alone is made beside what is printed', async () => {
+    await page.getByRole('button', { name: 'Make files' }).click();
+    const row = page.getByRole('checkbox', {
+      name: 'Make Kiss-cut sticker, 4 in, face, Night, the cut alone',
+    });
+    await row.waitFor();
+    expect(await row.isChecked()).toBe(false);
+    await page.getByRole('checkbox', { name: 'Make all' }).check();
+    await page.getByRole('checkbox', { name: 'Make all' }).uncheck();
+    await page
+      .getByRole('combobox', { name: 'Format of Kiss-cut sticker, 4 in, face, Night, the cut alone' })
+      .selectOption('svg');
+    await page
+      .getByText('Every file is proofed.')
+      .or(page.getByText(/stops and will not be made/))
+      .waitFor();
+    if (await row.isDisabled())
+      await row.locator('xpath=ancestor::tr').getByLabel('make it all the same').check();
+    await row.check();
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Make 1 file' }).click();
+    const file = await download;
+    expect(file.suggestedFilename()).toMatch(/-cut\.svg$/);
+    const text = readFileSync(await file.path(), 'utf8');
+    expect(text).toContain('id="kiss-cut"');
+    expect(text).not.toContain('id="frame"');
+  });
+
   it('is begun, changed and taken away on a design that has none, by keyboard alone', async () => {
     const owls = await idOf('Boots On, Moon’s Out');
     await page.goto(`${address}/design/${owls}`);

@@ -80,6 +80,28 @@ describe('sheets of stickers', () => {
     expect(await lying().count()).toBe(before);
   });
 
+  it('is packed at any angle, one is turned by its own field, and all files come in one', async () => {
+    await page.getByRole('combobox', { name: 'How many' }).selectOption('2');
+    await page.getByRole('button', { name: 'Pack at any angle' }).click();
+    await page.getByText(/· 2 on it/).waitFor();
+    await page.getByText('Everything lies apart and within the margin.').waitFor();
+    await lying().first().focus();
+    const turn = page.getByLabel('Turn, °');
+    await turn.fill('30');
+    await page.keyboard.press('Enter');
+    await kept(({ placed: [a] }) => a.turn === 30);
+    await page.getByLabel('Turn, °').fill('900');
+    await page.keyboard.press('Enter');
+    await page.getByText('-360 to 360').waitFor();
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'In a grid' }).click();
+    await page.getByText('Everything lies apart and within the margin.').waitFor();
+    await kept(({ placed: [a] }) => a.turn !== 30);
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'All', exact: true }).click();
+    expect((await download).suggestedFilename()).toMatch(/\.zip$/);
+  });
+
   it('is dragged by the mouse, and snaps to an even gap', async () => {
     await page.getByRole('combobox', { name: 'How many' }).selectOption('2');
     await page.getByRole('button', { name: 'In a grid' }).click();

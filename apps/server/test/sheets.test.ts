@@ -1,3 +1,4 @@
+import { unzipSync } from 'fflate';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -72,6 +73,17 @@ describe('sheets', () => {
     expect(list.sheets.find((s) => s.name === 'Two bogs')).toMatchObject({
       ...{ placed: 2, designs: ['Bog Standard'] },
     });
+  });
+
+  it('are given out as all files in one, each as it is by itself', async () => {
+    const { response, bytes } = await file(made.id, 'zip');
+    expect([response.status, response.headers.get('content-type')]).toEqual([200, 'application/zip']);
+    const files = unzipSync(bytes);
+    expect(Object.keys(files).sort()).toEqual(
+      ['dxf', 'pdf', 'png', 'svg'].map((ending) => `two-bogs.${ending}`),
+    );
+    expect(Buffer.from(files['two-bogs.dxf'])).toEqual((await file(made.id, 'dxf')).bytes);
+    expect((await file(made.id, 'rar')).response.status).toBe(400);
   });
 
   it('refuse what is no sheet by its field, and what is stale with what it is now', async () => {

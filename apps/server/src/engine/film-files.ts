@@ -1,4 +1,3 @@
-import archiver from 'archiver';
 import PDFDocument from 'pdfkit';
 import { colourwayOf, openSide, sidesOf, type Design } from '@brelm/core/design';
 import type { Materials } from '@brelm/core/drawing';
@@ -16,7 +15,6 @@ import {
 import { EMPTY_BOX, pathBounds, toSvgPath, transformPath, unite, type Box } from '@brelm/core/geometry';
 import { writeDxf } from '@brelm/core/cutline';
 import { resolve } from '@brelm/core/resolve';
-import { addEntry } from './add-entry';
 import { pdfOf } from './export-pdf';
 import { svgOf } from './export-svg';
 import { SHEET_COLOURS, sheetFont } from './pack';
@@ -180,18 +178,6 @@ async function orderSheet(
   doc.x = 42;
   for (const line of left) doc.fillColor(MUTED).fontSize(9.5).text(line, 42);
   doc.end();
-  await ended;
-  return Buffer.concat(chunks);
-}
-
-/** The files in a ZIP. */
-export async function filmsZip({ files }: FilmFiles): Promise<Buffer> {
-  const zip = archiver('zip', { zlib: { level: 6 } });
-  const chunks: Buffer[] = [];
-  zip.on('data', (c: Buffer) => chunks.push(c));
-  const ended = new Promise<void>((done, fail) => zip.on('end', done).on('error', fail));
-  for (const { name, bytes } of files) await addEntry(zip, bytes, name);
-  await zip.finalize();
   await ended;
   return Buffer.concat(chunks);
 }

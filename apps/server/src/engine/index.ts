@@ -24,6 +24,7 @@ export * from './cut-out';
 export * from './blade-file';
 export * from './sheet-file';
 export * from './film-files';
+export * from './zip-files';
 export * from './series';
 export * from './proof-job';
 export * from './expected-bytes';

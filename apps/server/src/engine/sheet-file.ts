@@ -21,10 +21,14 @@ import { svgOf } from './export-svg';
 import { rasterSource, type RasterSource } from './pictures';
 import { releaseSurface } from './surfaces';
 import { loadMaterials, type OwnFontBytes } from './typefaces';
+import { zipFiles } from './zip-files';
 
 /** What a sheet is given out as: printed and cut in one, or what is cut alone. */
 export const SHEET_FORMATS = ['png', 'svg', 'pdf', 'dxf'] as const;
 export type SheetFormat = (typeof SHEET_FORMATS)[number];
+/** The same, and all of them as a ZIP. */
+export const SHEET_FILES = [...SHEET_FORMATS, 'zip'] as const;
+export type SheetFileKind = (typeof SHEET_FILES)[number];
 
 /** The face and the size of the order's number, mm. */
 const NUMBER_FACE = 'oswald-bold';
@@ -128,4 +132,12 @@ export async function makeSheetFile(
   const bytes = await encodePng(Buffer.from(data.buffer, data.byteOffset, data.length), width, height, dpi);
   releaseSurface(surface);
   return bytes;
+}
+
+/** All files of a sheet as a ZIP, each called `name` with its own ending. */
+export async function makeSheetZip(sheet: Sheet, contents: SheetContents, name: string): Promise<Buffer> {
+  const files: { name: string; bytes: Buffer }[] = [];
+  for (const format of SHEET_FORMATS)
+    files.push({ name: `${name}.${format}`, bytes: await makeSheetFile(sheet, contents, format) });
+  return zipFiles(files);
 }

@@ -22,6 +22,7 @@ const TYPES = {
   svg: 'image/svg+xml',
   pdf: 'application/pdf',
   dxf: 'image/vnd.dxf',
+  zip: 'application/zip',
 } as const;
 
 @ApiTags('sheets')

@@ -1,7 +1,7 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { IsIn, IsInt, IsObject, IsOptional, Min } from 'class-validator';
 import { PageDto } from '../http/page.dto';
-import { SHEET_FORMATS, type SheetFormat } from '../engine';
+import { SHEET_FILES, type SheetFileKind } from '../engine';
 
 export class ListSheetsDto extends PageDto {
   @ApiPropertyOptional({ enum: ['true', 'false'], description: 'Those that were put away instead.' })
@@ -25,9 +25,9 @@ export class SaveSheetDto extends CreateSheetDto {
 }
 
 export class SheetFileDto {
-  @ApiProperty({ enum: SHEET_FORMATS })
-  @IsIn(SHEET_FORMATS)
-  format!: SheetFormat;
+  @ApiProperty({ enum: SHEET_FILES })
+  @IsIn(SHEET_FILES)
+  format!: SheetFileKind;
 
   @ApiPropertyOptional({ enum: ['true', 'false'], description: 'Also where something is wrong with it.' })
   @IsOptional()

@@ -12,7 +12,7 @@ import { DocumentError } from '@brelm/core/fields';
 import { readSheet, sheetDocument, type Sheet } from '@brelm/core/sheet';
 import { SheetRow } from '../database/entities';
 import { DesignsService } from '../designs/designs.service';
-import type { SheetFormat } from '../engine';
+import type { SheetFileKind } from '../engine';
 import { OPTIONS, type ShopOptions, placeOf } from '../options';
 import { SpecsService } from '../specs/specs.service';
 import { PoolService } from '../workers/pool.service';
@@ -136,7 +136,7 @@ export class SheetsService {
   /** A sheet as a file, of its designs as they are now. Throws 422 where something is wrong with it that is not accepted. */
   async file(
     id: string,
-    format: SheetFormat,
+    format: SheetFileKind,
     acceptStops: boolean,
     signal: AbortSignal,
   ): Promise<{ name: string; bytes: Uint8Array }> {

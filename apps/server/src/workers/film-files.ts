@@ -1,5 +1,5 @@
 import { readDesign, sidesOf } from '@brelm/core/design';
-import { filmFiles, filmsZip, loadMaterials, NoFilmsError } from '../engine';
+import { filmFiles, loadMaterials, NoFilmsError, zipFiles } from '../engine';
 import { readKept, type Place } from '../files';
 
 export interface FilmsTask {
@@ -38,7 +38,7 @@ export async function filmFilesTask({ text, side, colourway, names, place }: Fil
       materials,
       names ?? undefined,
     );
-    return { zip: await filmsZip(made), why: '', field: null };
+    return { zip: await zipFiles(made.files), why: '', field: null };
   } catch (error) {
     if (error instanceof NoFilmsError) return { zip: null, why: error.message, field: null };
     throw error;

@@ -1,6 +1,14 @@
 import { readDesign } from '@brelm/core/design';
 import { readSheet, type SheetFinding } from '@brelm/core/sheet';
-import { makeSheetFile, sheetContents, sheetFindings, type SheetDesign, type SheetFormat } from '../engine';
+import { slug } from '@brelm/core/export';
+import {
+  makeSheetFile,
+  makeSheetZip,
+  sheetContents,
+  sheetFindings,
+  type SheetDesign,
+  type SheetFileKind,
+} from '../engine';
 import { readKept, type Place } from '../files';
 
 export interface SheetTask {
@@ -8,7 +16,7 @@ export interface SheetTask {
   text: string;
   /** The designs that are on it, as JSON, by id. */
   designs: { id: string; text: string }[];
-  format: SheetFormat;
+  format: SheetFileKind;
   /** The least border that its product asks for, mm. */
   borderMm: number;
   /** Its file is made although something is wrong with it. */
@@ -41,5 +49,9 @@ export async function sheetFileTask({
   );
   const findings = sheetFindings(sheet, contents, borderMm);
   const stopped = !acceptStops && findings.some((f) => f.severity === 'stop');
-  return { bytes: stopped ? null : await makeSheetFile(sheet, contents, format), findings };
+  if (stopped) return { bytes: null, findings };
+  const bytes = await (format === 'zip'
+    ? makeSheetZip(sheet, contents, slug(sheet.name) || 'sheet')
+    : makeSheetFile(sheet, contents, format));
+  return { bytes, findings };
 }

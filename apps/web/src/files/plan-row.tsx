@@ -82,6 +82,7 @@ export function PlanRowView({
     format: choice.format,
     revision: row.revision,
   });
+  const mmOf = (px: number) => ((px / row.dpi) * 25.4).toFixed(1);
   const stops = proof ? openStops(proof.findings) : [];
   const state: RowState = fault ? 'fault' : !proof ? 'proofing' : stops.length ? 'stopped' : 'fine';
   useEffect(() => onState(state), [state, onState]);
@@ -162,9 +163,12 @@ export function PlanRowView({
         )}
       </td>
       <td className="py-2 pr-3 whitespace-nowrap tabular-nums">
-        {row.width} × {row.height}
+        {row.blade && choice.blade !== 'mask'
+          ? `${mmOf(row.width)} × ${mmOf(row.height)} mm`
+          : `${row.width} × ${row.height}`}
         <span className="block text-[12px] text-muted">
-          {row.dpi} dpi{row.mirrored ? ', mirrored' : ''}
+          {row.blade && choice.blade !== 'mask' ? 'outlines' : `${row.dpi} dpi`}
+          {row.mirrored ? ', mirrored' : ''}
         </span>
       </td>
       <td className="py-2 pr-3 text-right whitespace-nowrap tabular-nums">

@@ -3,7 +3,14 @@ import { Download } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { slug } from '@brelm/core/export';
-import { areaOf, MOST_PLACED, moreThatFit, type PlacedSticker, type Sheet } from '@brelm/core/sheet';
+import {
+  areaOf,
+  MOST_PLACED,
+  moreThatFit,
+  type PackTurns,
+  type PlacedSticker,
+  type Sheet,
+} from '@brelm/core/sheet';
 import { askSlowly } from '../platform/asking';
 import { useSpecsQuery, type DesignEntry } from '../store/api';
 import {
@@ -21,6 +28,7 @@ import { named, undoKeys, useKeys } from '../use-keys';
 import { packSheet } from '../workers/pack-client';
 import { NotWanted, reasonOf } from '../workers/hand';
 import { PickDesign } from '../design/pick-design';
+import { ChosenStickers } from './chosen-stickers';
 import { SheetBoard } from './sheet-board';
 import { SheetSettings } from './sheet-settings';
 import { StickerList, type Count } from './sticker-list';
@@ -33,6 +41,7 @@ const FORMATS = [
   ['svg', 'SVG', 'Print and cut in one file, the cut as a layer'],
   ['png', 'PNG', 'What is printed alone'],
   ['dxf', 'DXF', 'What is cut alone, for plotters'],
+  ['zip', 'All', 'All four of them, as a ZIP'],
 ] as const;
 type Format = (typeof FORMATS)[number][0];
 
@@ -128,7 +137,7 @@ function Workplace({
     Escape: () => setChosen([]),
   });
 
-  const lay = async (way: 'grid' | 'packed' | 'upright') => {
+  const lay = async (way: 'grid' | PackTurns) => {
     setWorking('Laying out…');
     const list = sheet.stickers.flatMap((s) => {
       const shape = shapes.get(s.id);
@@ -280,6 +289,13 @@ function Workplace({
             </Button>
             <Button
               disabled={working !== null || shapes.size === 0}
+              title="By their outlines, turned in steps of 15° where that saves room; takes longer"
+              onClick={() => void lay('turned')}
+            >
+              Pack at any angle
+            </Button>
+            <Button
+              disabled={working !== null || shapes.size === 0}
               title="By their outlines, all upright"
               onClick={() => void lay('upright')}
             >
@@ -297,6 +313,12 @@ function Workplace({
               Delete takes off.
             </p>
           </section>
+          {selection.length > 0 && (
+            <ChosenStickers
+              placed={selection.map((i) => sheet.placed[i])}
+              onChange={(over) => place((p) => ({ ...p, ...over }))}
+            />
+          )}
           <section aria-label="Figures">
             <h2 className="heading mb-1">Figures</h2>
             <dl className="text-[13px]">

@@ -2,8 +2,10 @@ import { expose } from 'comlink';
 import {
   gridOn,
   judgeSheet,
+  PACK_TURNS,
   packedOn,
   type Laid,
+  type PackTurns,
   type Sheet,
   type SheetFinding,
   type StickerShape,
@@ -12,14 +14,14 @@ import {
 export interface PackRequest {
   board: Pick<Sheet, 'width' | 'height' | 'margin' | 'gap'>;
   asked: { sticker: string; shape: StickerShape; count: number | null }[];
-  way: 'grid' | 'packed' | 'upright';
+  way: 'grid' | PackTurns;
 }
 
 const worker = {
   /** Nothing is waited for. */
   stop: (): void => undefined,
   pack: ({ board, asked, way }: PackRequest): Laid =>
-    way === 'grid' ? gridOn(board, asked) : packedOn(board, asked, way === 'upright' ? [0] : undefined),
+    way === 'grid' ? gridOn(board, asked) : packedOn(board, asked, PACK_TURNS[way]),
   /** What is wrong with a sheet. */
   check: (sheet: Sheet, shapes: ReadonlyMap<string, StickerShape>, borderMm: number): SheetFinding[] =>
     judgeSheet(sheet, shapes, { borderMm }),

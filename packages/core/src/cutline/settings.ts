@@ -161,3 +161,7 @@ export const newCutLine = (
 /** From the artwork's edge to the cut, all borders together, mm; 0 where that is not asked for. */
 export const wholeBorder = ({ shape, distance, rims }: CutLine): number =>
   shape === 'silhouette' || shape === 'own' ? 0 : distance + rims.reduce((sum, r) => sum + r.width, 0);
+
+/** How a sticker is cut out where its artwork is judged: what goes on in its own colours beyond its edge parts it from nothing. */
+export const asJudged = (settings: CutLine): CutLine =>
+  settings.spread ? { ...settings, spread: false } : settings;

@@ -32,6 +32,11 @@ const APART = 28;
 /** Specks of a colour that are smaller than this go into what is around them, mm². */
 const LEAST_MM2 = 0.15;
 
+/** How far into the artwork an ink is looked for where its edge is a mixture, px. */
+const INTO = 4;
+/** How far along an edge the colour is that which most of it has, px. */
+const ALONG = 8;
+
 interface Colour {
   ink: string | null;
   rgb: Rgb;
@@ -86,12 +91,25 @@ export function spreadOf(
     const p = indexOf(i % width, (i / width) | 0);
     return p < 0 ? null : [pixels[4 * p], pixels[4 * p + 1], pixels[4 * p + 2]];
   };
+  const known = colours.inks.map((ink) => hexToRgb(ink.value));
+  const nearby = offsetsWithin(INTO);
+  /** The colour of the artwork at its edge: that of the nearest ink, if there is one close by. */
+  const edgeColour = (o: number): Rgb | null => {
+    const [x, y] = [o % width, (o / width) | 0];
+    for (const [dx, dy] of nearby) {
+      const [u, v] = [x + dx, y + dy];
+      if (u < 0 || v < 0 || u >= width || v >= height || solid[v * width + u] < 0) continue;
+      const rgb = rgbAt(v * width + u);
+      if (rgb && known.some((k) => differ(k, rgb) <= IS_INK)) return rgb;
+    }
+    return rgbAt(o);
+  };
   // Only pixels at the artwork's edge are anyone's nearest: each is looked at once.
   const ownColour = new Map<number, Rgb>();
   for (let i = 0; i < owner.length; i++) {
     const o = owner[i];
     if (region.data[i] <= 0 || solid[i] > 0 || o < 0 || ownColour.has(o)) continue;
-    const rgb = rgbAt(o);
+    const rgb = edgeColour(o);
     if (rgb) ownColour.set(o, rgb);
   }
   const palette = paletteOf([...ownColour.values()], colours.inks);
@@ -104,6 +122,7 @@ export function spreadOf(
     });
     labelOf.set(o, best);
   }
+  evenOut(labelOf, width, height);
   const labels = new Uint8Array(width * height).fill(255);
   for (let i = 0; i < labels.length; i++) {
     if (region.data[i] <= 0) continue;
@@ -131,6 +150,37 @@ export function spreadOf(
     if (path.length > 0) layers.push(made(k, path));
   }
   return layers;
+}
+
+/** Places within a circle about the middle one, the nearest first. */
+function offsetsWithin(radius: number): [number, number][] {
+  const found: [number, number][] = [];
+  for (let y = -radius; y <= radius; y++)
+    for (let x = -radius; x <= radius; x++) if (x * x + y * y <= radius * radius) found.push([x, y]);
+  return found.sort((a, b) => a[0] ** 2 + a[1] ** 2 - b[0] ** 2 - b[1] ** 2);
+}
+
+/** Gives each place of an edge what most of the edge around it has: no wedge grows out of a single px. */
+function evenOut(labelOf: Map<number, number>, width: number, height: number): void {
+  const raster = new Uint8Array(width * height).fill(255);
+  for (const [o, label] of labelOf) raster[o] = label;
+  const counts = new Uint16Array(256);
+  const seen: number[] = [];
+  for (const [o, own] of [...labelOf]) {
+    const [x, y] = [o % width, (o / width) | 0];
+    for (let v = max(0, y - ALONG); v <= min(height - 1, y + ALONG); v++)
+      for (let u = max(0, x - ALONG); u <= min(width - 1, x + ALONG); u++) {
+        const label = raster[v * width + u];
+        if (label === 255) continue;
+        if (counts[label] === 0) seen.push(label);
+        counts[label]++;
+      }
+    let best = own;
+    for (const label of seen) if (counts[label] > counts[best]) best = label;
+    for (const label of seen) counts[label] = 0;
+    seen.length = 0;
+    labelOf.set(o, best);
+  }
 }
 
 /** px that colours go on under the artwork. */

@@ -1,4 +1,4 @@
-import { cutOutRoughly } from '../cutline';
+import { asJudged, cutOutRoughly } from '../cutline';
 import type { Drawing } from '../drawing';
 import { resolve } from '../resolve';
 import type { ProofInput } from './types';
@@ -14,6 +14,6 @@ export function judgedDrawing({
 }: Pick<ProofInput, 'design' | 'colourway' | 'materials' | 'spec' | 'pictures' | 'surfaces'>): Drawing {
   const flat = resolve(design, colourway, materials);
   return spec.sticker && design.cutLine && design.board.spec === spec.id
-    ? cutOutRoughly(flat, design.cutLine, pictures, surfaces)
+    ? cutOutRoughly(flat, asJudged(design.cutLine), pictures, surfaces)
     : flat;
 }

@@ -1,5 +1,5 @@
 import type { Placement } from '../design';
-import { cutOut, judgeCut, type CutLine, type CutOut } from '../cutline';
+import { asJudged, cutOut, judgeCut, type CutLine, type CutOut } from '../cutline';
 import { cutRules, type Spec, type SpecSide } from '../spec';
 import { resolve } from '../resolve';
 import { isIdentity } from '../geometry';
@@ -100,7 +100,8 @@ export function placedProof(given: PlacedProofInput): Proof {
   }
   const { narrow } = placement;
   const placed = placedDrawing(flat, design.board, side, at, { narrow });
-  const sticker = cutLine && cutOut(placed, cutLine, spec.sticker!.cut, given.pictures, given.surfaces);
+  const sticker =
+    cutLine && cutOut(placed, asJudged(cutLine), spec.sticker!.cut, given.pictures, given.surfaces);
   const artwork = {
     ...given,
     design,

@@ -2,7 +2,7 @@
 export * from './types';
 export { readSheet, SHEET_FIELD, sheetDocument, sheetSchema } from './fields';
 export { gridOn, moreThatFit, type Laid } from './grid';
-export { packedOn } from './pack';
+export { PACK_TURNS, packedOn, type PackTurns } from './pack';
 export { areaOf, outlineOf, placedOutline, shapeOf, type StickerShape } from './shape';
 export { gapBetween, judgeSheet, type SheetFinding } from './judge';
 export { snapped, type Snap } from './snap';

@@ -7,6 +7,14 @@ import { MOST_PLACED, roomOn, type PlacedSticker, type Sheet } from './types';
 // Looked up once: in hot loops a global costs, above all in a sandbox such as that of the tests.
 const { ceil, floor, max, min } = Math;
 
+/** How stickers may be turned as they are packed, degrees: not at all, by quarters, or in steps of 15°. */
+export const PACK_TURNS = {
+  upright: [0],
+  packed: [0, 90, 180, 270],
+  turned: Array.from({ length: 24 }, (_, k) => 15 * k),
+} as const;
+export type PackTurns = keyof typeof PACK_TURNS;
+
 /** Cells that a mm is divided into. */
 const PER_MM = 1;
 /** A shape reaches into a cell as soon as it is nearer to its middle than half its diagonal, cells. */
@@ -114,14 +122,14 @@ class Taken {
 
 /**
  * Stickers packed by their outlines, the largest first, each as far up as it goes and then as far left (bottom-left
- * filling on a raster of 1 mm), turned by quarters where they may be. Outlines are at least the gap apart and within the
- * margin. `count` of each, as many as fit where it is null; those come last, one of each in turn. `stopped` ends it early
+ * filling on a raster of 1 mm), turned where that saves room. Outlines are at least the gap apart and within the
+ * margin. `turns` are those that are tried. `count` of each, as many as fit where it is null; those come last, one of each in turn. `stopped` ends it early
  * with what has been laid out by then.
  */
 export function packedOn(
   board: Pick<Sheet, 'width' | 'height' | 'margin' | 'gap'>,
   asked: readonly { sticker: string; shape: StickerShape; count: number | null }[],
-  turns: readonly number[] = [0, 90, 180, 270],
+  turns: readonly number[] = PACK_TURNS.packed,
   stopped: () => boolean = () => false,
 ): Laid {
   const room = roomOn(board);

@@ -11,6 +11,7 @@ import {
   marksOf,
   moreThatFit,
   newSheet,
+  PACK_TURNS,
   packedOn,
   placedOutline,
   readSheet,
@@ -127,6 +128,19 @@ describe('a grid', () => {
 });
 
 describe('packing', () => {
+  it('turns by any angle where only that finds room, and keeps the gap', () => {
+    // A strip of 100 × 8 mm on a square of 80 mm lies only along its diagonal.
+    const strip = box(100, 8);
+    const board = { width: 86, height: 86, margin: 3, gap: 1 };
+    const asked = [{ sticker: 'a', shape: strip, count: 1 }];
+    expect(packedOn(board, asked).placed).toEqual([]);
+    const { placed, left } = packedOn(board, asked, PACK_TURNS.turned);
+    expect([placed.length, left]).toEqual([1, 0]);
+    expect(placed.every((p) => p.turn % 90 !== 0)).toBe(true);
+    const { left: l, top, right, bottom } = pathBounds(placedOutline(strip, placed[0]));
+    expect(Math.min(l, top, 86 - right, 86 - bottom)).toBeGreaterThanOrEqual(3 - 0.01);
+  });
+
   it('nests what a grid of boxes cannot', () => {
     // A quarter of each box is empty: two L go together.
     const l = shaped('M0 0H40V14H14V40H0Z');

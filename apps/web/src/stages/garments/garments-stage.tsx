@@ -3,7 +3,7 @@ import { ArrowDownUp } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
 import { freshId, type Design } from '@brelm/core/design';
 import { byLightness, garmentLightness, wallSummary, type WallRow } from '@brelm/core/proof';
-import { seenOn, isWorn, sideOf, type Spec } from '@brelm/core/spec';
+import { seenOn, isWorn, nounOf, sideOf, type Spec } from '@brelm/core/spec';
 import { StageBar } from '../../editor/stage-bar';
 import { useBorder } from '../../design';
 import { useEdit } from '../../editor/use-edit';
@@ -43,6 +43,7 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
   const border = useBorder(design, undefined, spec);
   // What is no garment is seen in the colours that it comes in alone, a sticker on what it is stuck on.
   const worn = isWorn(spec);
+  const noun = nounOf(spec);
   const garments = useMemo(
     () => (worn ? library.filter((g) => !g.ground) : seenOn(spec, library)),
     [worn, spec, library],
@@ -127,7 +128,7 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
           aria-label="Ladder"
           className="flex min-h-0 flex-col gap-4 overflow-y-auto border-r border-line p-4"
         >
-          <Ladder design={design} colourway={chosen} garments={garments} />
+          <Ladder design={design} colourway={chosen} garments={garments} noun={noun} />
           <ColourwaySettings
             key={chosen}
             design={design}
@@ -138,12 +139,12 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
         <section aria-label="Wall" className="flex min-h-0 flex-col">
           <div className="flex flex-wrap items-center gap-2 border-b border-line px-4 py-2.5">
             <p className="mr-auto min-w-60 flex-1 text-[15px]" data-testid="wall-summary">
-              {rows.length ? wallSummary(rows, garments, assigned, names) : 'Looking at every garment…'}
+              {rows.length ? wallSummary(rows, garments, assigned, names) : `Looking at every ${noun}…`}
             </p>
             <input
               type="search"
-              aria-label="Filter garments"
-              placeholder="Filter garments"
+              aria-label={`Filter ${noun}s`}
+              placeholder={`Filter ${noun}s`}
               className="field !w-36"
               value={words}
               onChange={(e) => setWords(e.target.value)}
@@ -151,7 +152,7 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
             <Button
               className="!h-7 !px-2"
               onClick={() => setSort(sort === 'lightness' ? 'verdict' : 'lightness')}
-              title="Change the order of the garments"
+              title={`Change the order of the ${noun}s`}
             >
               <ArrowDownUp size={14} aria-hidden />
               {sort === 'lightness' ? 'by lightness' : 'by verdict'}
@@ -171,7 +172,7 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
           {fault !== null && (
             <div className="border-b border-line px-4 py-2">
               <WorkFaultNote
-                what="The garments could not be judged"
+                what={`The ${noun}s could not be judged`}
                 reason={fault}
                 onAgain={() => {
                   setFault(null);
@@ -185,6 +186,7 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
             border={border}
             rows={rows}
             garments={shown}
+            noun={noun}
             chosen={chosen}
             assigned={assigned}
             onChosen={(id) => dispatch(colourwayChosen(id))}
@@ -215,6 +217,7 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
           design={design}
           colourway={chosen}
           garments={garments}
+          noun={noun}
           suggested={suggested}
           spec={spec}
           side={side}

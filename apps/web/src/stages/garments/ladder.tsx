@@ -46,9 +46,9 @@ function runs(garments: readonly Garment[], clears: ReadonlySet<string>): Run[] 
 }
 
 /** Where every must-read ink clears the line, in words. */
-function ladderWords(garments: readonly Garment[], clears: ReadonlySet<string>): string {
-  if (clears.size === 0) return 'Nothing that must read clears the line on any garment.';
-  if (clears.size === garments.length) return 'All that must read clears the line on every garment.';
+function ladderWords(garments: readonly Garment[], clears: ReadonlySet<string>, noun: string): string {
+  if (clears.size === 0) return `Nothing that must read clears the line on any ${noun}.`;
+  if (clears.size === garments.length) return `All that must read clears the line on every ${noun}.`;
   const length = (r: Run) => r.to - r.from + 1;
   const best = runs(garments, clears)
     .filter((r) => r.clears)
@@ -56,7 +56,8 @@ function ladderWords(garments: readonly Garment[], clears: ReadonlySet<string>):
   const more = clears.size - length(best);
   const [from, to] = [garments[best.from].name, garments[best.to].name];
   const range = best.from === best.to ? from : `${from} … ${to}`;
-  return `Sell on ${range}${more ? `, and on ${more} more` : ''}.`;
+  // What is not sold in colours is not sold on one.
+  return `${noun === 'garment' ? 'Sell' : 'It reads'} on ${range}${more ? `, and on ${more} more` : ''}.`;
 }
 
 /**
@@ -67,10 +68,13 @@ export function Ladder({
   design,
   colourway,
   garments,
+  noun,
 }: {
   design: Design;
   colourway: string | undefined;
   garments: readonly Garment[];
+  /** What one of them is called. */
+  noun: string;
 }) {
   const sorted = useMemo(() => byLightness(garments), [garments]);
   const { curves, clears } = useMemo(() => {
@@ -104,7 +108,7 @@ export function Ladder({
     line<number>()
       .x((l) => x(l))
       .y((l) => y(contrastAtLightness(ink, l)))(LIGHTNESSES) ?? '';
-  const words = ladderWords(sorted, clears);
+  const words = ladderWords(sorted, clears, noun);
 
   return (
     <section aria-label="Ladder of contrast">
@@ -118,7 +122,7 @@ export function Ladder({
           <svg
             viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
             role="img"
-            aria-label={`Contrast of each must-read ink on every garment. ${words}`}
+            aria-label={`Contrast of each must-read ink on every ${noun}. ${words}`}
           >
             {runs(sorted, clears)
               .filter((r) => r.clears)
@@ -212,10 +216,10 @@ export function Ladder({
               );
             })}
             <text x={MARGIN.left} y={HEIGHT - 4} className="fill-muted text-[11px]">
-              dark garments
+              dark {noun}s
             </text>
             <text x={WIDTH - MARGIN.right} y={HEIGHT - 4} textAnchor="end" className="fill-muted text-[11px]">
-              light garments
+              light {noun}s
             </text>
           </svg>
           <ul className="mt-1 flex flex-wrap gap-x-3 text-[12.5px]">

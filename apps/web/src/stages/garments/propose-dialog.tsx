@@ -13,6 +13,7 @@ export function ProposeDialog({
   design,
   colourway,
   garments,
+  noun,
   suggested,
   spec,
   side,
@@ -23,6 +24,8 @@ export function ProposeDialog({
   /** The colourway that is changed as little as possible. */
   colourway: string | undefined;
   garments: readonly Garment[];
+  /** What one of them is called. */
+  noun: string;
   suggested: readonly Garment[];
   spec: Spec;
   side: SpecSide;
@@ -81,8 +84,8 @@ export function ProposeDialog({
     <Modal open onClose={onClose} title="Propose a colourway for…" wide>
       <p className="mb-2 text-[13px] text-muted">
         {suggested.length
-          ? `No colourway reads yet on ${suggested.length === 1 ? 'the garment' : `the ${suggested.length} garments`} ticked. ${base.name} is changed as little as it takes.`
-          : `Every garment has a colourway that reads. Tick garments to look for another; ${base.name} is changed as little as it takes.`}
+          ? `No colourway reads yet on ${suggested.length === 1 ? `the ${noun}` : `the ${suggested.length} ${noun}s`} ticked. ${base.name} is changed as little as it takes.`
+          : `Every ${noun} has a colourway that reads. Tick ${noun}s to look for another; ${base.name} is changed as little as it takes.`}
       </p>
       <div className="grid max-h-44 grid-cols-3 gap-1 overflow-y-auto sm:grid-cols-4">
         {sorted.map((g) => (

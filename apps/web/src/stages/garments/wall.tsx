@@ -40,6 +40,7 @@ export function Wall({
   border,
   rows,
   garments,
+  noun,
   chosen,
   assigned,
   onChosen,
@@ -51,6 +52,8 @@ export function Wall({
   border: Border | null;
   rows: readonly WallRow[];
   garments: readonly Garment[];
+  /** What one of them is called. */
+  noun: string;
   chosen: string | undefined;
   /** Which colourway a garment gets. */
   assigned: ReadonlyMap<string, string>;
@@ -83,7 +86,7 @@ export function Wall({
             onPainted={onPainted}
           />
         ))}
-      {garments.length === 0 && <p className="p-6 text-muted">No garment is called that.</p>}
+      {garments.length === 0 && <p className="p-6 text-muted">No {noun} is called that.</p>}
       {layout &&
         inBands(garments, layout.columns).map((band, b) => (
           <table

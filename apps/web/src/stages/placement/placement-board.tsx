@@ -1,11 +1,11 @@
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import type { Design, PlacedAt, Placement } from '@brelm/core/design';
-import { paint, inkBox } from '@brelm/core/drawing';
-import { toSvgPath, transformPath, type Matrix } from '@brelm/core/geometry';
-import { placedBox, placedDrawing, positionFor } from '@brelm/core/placement';
+import { paint, inkBox, movedGroup, type Drawing } from '@brelm/core/drawing';
+import { invert, isIdentity, multiply, toSvgPath, transformPath, type Matrix } from '@brelm/core/geometry';
+import { placedBox, placedDrawing, placementMatrix, placementOn, positionFor } from '@brelm/core/placement';
 import type { Spec, SpecSide } from '@brelm/core/spec';
-import type { Resolved } from '../../design';
+import { borderOn, useBorder, type Border, type Resolved } from '../../design';
 import { paintGarment } from '../../platform/garment-paint';
 import { makeSurface } from '../../platform/surfaces';
 import { drawnAt, SideDrawing } from '../../specs/side-drawing';
@@ -54,6 +54,7 @@ export function PlacementBoard({
   const { perInch, left, top } = drawnAt(side, width, height, outline?.extent);
   const ink = useMemo(() => inkBox(resolved.drawing), [resolved.drawing]);
   const box = ink && placedBox(ink, design.board, side, at);
+  const border = useBorder(design, undefined, spec, side);
 
   useLayoutEffect(() => {
     const watch = new ResizeObserver(([entry]) => {
@@ -88,7 +89,13 @@ export function PlacementBoard({
       paintGarment(context, backdrop, 0, 0, width, height);
     }
     context.restore();
-    const placed = placedDrawing(resolved.drawing, design.board, side, at, placement);
+    const placed = withBorder(
+      placedDrawing(resolved.drawing, design.board, side, at, placement),
+      border,
+      spec,
+      side,
+      at,
+    );
     const k = perInch / side.dpi;
     // Painted on a surface of its own, so that what lies beyond the print area can be shown as faint.
     const surface = makeSurface(w, h);
@@ -110,7 +117,22 @@ export function PlacementBoard({
     }
     context.drawImage(image, 0, 0, width, height);
     context.restore();
-  }, [width, height, left, top, perInch, outline, backdrop, resolved, design.board, side, at, placement]);
+  }, [
+    width,
+    height,
+    left,
+    top,
+    perInch,
+    outline,
+    backdrop,
+    resolved,
+    design.board,
+    spec,
+    side,
+    at,
+    placement,
+    border,
+  ]);
 
   const down = (scale: boolean) => (e: React.PointerEvent<SVGElement>) => {
     if (e.button !== 0) return;
@@ -242,6 +264,30 @@ export function PlacementBoard({
       )}
     </div>
   );
+}
+
+/**
+ * Artwork as it is placed, on its border where it is a sticker. The border is that of where the artwork lay when it was worked
+ * out last, moved to where it lies now; mirrored artwork is without while it is dragged.
+ */
+function withBorder(
+  placed: Drawing,
+  border: Border | null,
+  spec: Spec,
+  side: SpecSide,
+  at: PlacedAt,
+): Drawing {
+  const then = border && placementOn(border.of, spec, side);
+  if (!border || !then) return placed;
+  const { board } = border.of;
+  const move = multiply(
+    placementMatrix(board, side, at),
+    invert(placementMatrix(board, side, positionFor(then, null))),
+  );
+  if (then.mirror && !isIdentity(move, 1e-6)) return placed;
+  const { groups } = borderOn(placed, border);
+  const k = Math.hypot(move[0], move[1]);
+  return { ...placed, groups: [...groups.map((g) => movedGroup(g, move, k)), ...placed.groups] };
 }
 
 /** A position `k` times as large about a point: inches from the centre line, and from the top. */
