@@ -234,7 +234,6 @@ describe('the cut line', () => {
     });
     await row.waitFor();
     expect(await row.isChecked()).toBe(false);
-    await page.getByRole('checkbox', { name: 'Make all' }).check();
     await page.getByRole('checkbox', { name: 'Make all' }).uncheck();
     await page
       .getByRole('combobox', { name: 'Format of Kiss-cut sticker, 4 in, face, Night, the cut alone' })

@@ -176,9 +176,11 @@ function Plan({
                 <input
                   type="checkbox"
                   aria-label="Make all"
-                  checked={rows.every((r) => choiceOf(r).made)}
+                  checked={rows.every((r) => r.blade || choiceOf(r).made)}
                   onChange={(e) => {
-                    for (const r of rows) choose(rowKey(r), { made: e.target.checked });
+                    // What a blade follows is asked for one by one.
+                    for (const r of rows)
+                      if (!r.blade || !e.target.checked) choose(rowKey(r), { made: e.target.checked });
                   }}
                 />
               </th>
