@@ -36,7 +36,7 @@ describe('previews of designs', () => {
     const at = (x: number, y: number) => [...data.subarray((y * 200 + x) * 4, (y * 200 + x) * 4 + 4)];
     expect(at(100, 100)).toEqual([0xb3, 0x49, 0x2a, 255]);
     expect(at(20, 100)).toEqual([0, 0, 0, 0]);
-    expect(await verdictsOf(id)).toEqual([expect.objectContaining({ id: 'white', verdict: 'reads' })]);
+    expect(await verdictsOf(id)).toEqual([expect.objectContaining({ id: 'fridge-white', verdict: 'reads' })]);
   });
 
   it('follow a save: the ink of the new revision, judged anew', async () => {

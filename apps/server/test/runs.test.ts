@@ -137,7 +137,7 @@ describe('a run', () => {
     const odd = await ask<{ faults: { field: string }[] }>('runs', 'POST', {
       files: [fileOf(id, STICKERS[0], { blade: 'saw' })],
     });
-    expect([odd.status, odd.body.faults[0].field]).toEqual([400, 'files[0].blade']);
+    expect([odd.status, odd.body.faults[0].field]).toEqual([400, 'files.0.blade']);
   });
 
   it('makes every format, by the names that a pattern asks for', async () => {

@@ -9,7 +9,7 @@ export function designOf(
   specs = ['stickerwharf/kiss-cut-3in'],
 ): DesignDocument {
   const board = { spec: specs[0], side: 'face', width: 1800, height: 1800, dpi: 600 };
-  const design = emptyDesign(name, board, 'white', ['white'], { name: 'Rust', value: ink });
+  const design = emptyDesign(name, board, 'fridge-white', ['fridge-white'], { name: 'Rust', value: ink });
   return documentOf({
     ...design,
     parts: [

@@ -6,7 +6,7 @@ import { encloses, piecesOf } from './pieces';
 const { abs, hypot, max } = Math;
 
 /** How far from the true line a fitted one may lie, mm. */
-const TOLERANCE_MM = 0.015;
+const TOLERANCE_MM = 0.022;
 /** Over how long a stretch the direction of a line is taken, mm. */
 const REACH_MM = 0.2;
 

