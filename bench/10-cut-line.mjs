@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { median, report, require, ROOT, timed } from './measure.mjs';
 
 const sharp = require('sharp');
-const { cutLineOf, newCutLine } = require('@brelm/core/cutline');
+const { cutLineOf, newCutLine, ROUGH_PX } = require('@brelm/core/cutline');
 const { maskOfAlpha, squaredDistance } = require('@brelm/core/raster');
 const engine = require('./engine');
 const { readDesign } = require('@brelm/core/design');
@@ -54,3 +54,22 @@ for (const side of [1219, 1626, 2400]) {
   const each = made.peel.path / made.peel.points;
   report(`mm of line for each of its points, ${side} × ${side} px`, each.toFixed(2), 'at least 3', each >= 3);
 }
+
+// What the stage shows first: the same in few px.
+const { data: few } = await sharp(file.bytes)
+  .resize(ROUGH_PX, ROUGH_PX)
+  .ensureAlpha()
+  .raw()
+  .toBuffer({ resolveWithObject: true });
+const small = { width: ROUGH_PX, height: ROUGH_PX, data: few.filter((_, i) => i % 4 === 3) };
+const roughly = [];
+for (let i = 0; i < 9; i++) {
+  const [ms] = await timed(() => cutLineOf(small, ROUGH_PX / 101.6, newCutLine('x')));
+  if (i >= 2) roughly.push(ms);
+}
+report(
+  `cut line of ${ROUGH_PX} × ${ROUGH_PX} px, seen first, ms`,
+  median(roughly).toFixed(0),
+  'at most 150',
+  median(roughly) <= 150,
+);

@@ -21,6 +21,9 @@ const cutter = hand((failed) => {
 /** Artwork as a picture, at the size at which its cut is worked out. */
 export const cutPrint = (request: CutRequest, signal?: AbortSignal) =>
   cutter((w) => w.print(request), signal);
+/** About the line along which artwork is cut out, at once: to be shown until it is worked out. */
+export const roughCut = (request: CutRequest, settings: CutLine, signal?: AbortSignal) =>
+  cutter((w) => w.rough(request, settings), signal);
 /** The line along which artwork is cut out. */
 export const cutLine = (request: CutRequest, settings: CutLine, signal?: AbortSignal) =>
   cutter((w) => w.cut(request, settings), signal);

@@ -1,5 +1,13 @@
 import { expose } from 'comlink';
-import { askedOf, cutLineOf, cutScale, type Cut, type CutLine } from '@brelm/core/cutline';
+import {
+  askedOf,
+  cutLineOf,
+  cutScale,
+  ROUGH_PX,
+  scaledCut,
+  type Cut,
+  type CutLine,
+} from '@brelm/core/cutline';
 import type { Design } from '@brelm/core/design';
 import { paintSurface, type Drawing } from '@brelm/core/drawing';
 import { placedDrawing, placementOn, positionFor } from '@brelm/core/placement';
@@ -74,6 +82,20 @@ const worker = {
   async print(request: CutRequest): Promise<Print & { picture: Blob }> {
     const { scale, pxPerMm, width, height, canvas } = await painted(request);
     return { scale, pxPerMm, width, height, picture: await canvas.convertToBlob() };
+  },
+  /** About the same as `cut`, at once; null where there is nothing to see. */
+  async rough(request: CutRequest, settings: CutLine): Promise<Cut | null> {
+    const { scale, pxPerMm, width, height, canvas, drawing, cuts } = await painted(request);
+    const known = cuts.get(JSON.stringify(settings));
+    if (known !== undefined) return known;
+    const k = Math.min(1, ROUGH_PX / Math.max(width, height));
+    const [w, h] = [width, height].map((v) => Math.max(1, Math.round(v * k)));
+    const { context } = makeSurface(w, h);
+    context.drawImage(canvas, 0, 0, w, h);
+    const { data } = context.getImageData(0, 0, w, h);
+    const alpha = askedOf(drawing, { width: w, height: h, data }, scale * k, settings);
+    const cut = cutLineOf(alpha, pxPerMm * k, settings);
+    return cut && scaledCut(cut, 1 / k);
   },
   /** The line along which it is cut out; null where there is nothing to see. */
   async cut(request: CutRequest, settings: CutLine): Promise<{ print: Print; cut: Cut | null }> {

@@ -1,6 +1,6 @@
 import { flatten, parseSvgPath, pathBounds, signedArea } from '../geometry';
 import { drawnAlpha } from '../../testing';
-import { cutLineOf, CUT_FORMS, judgeCut, newCutLine, type Cut, type CutLine } from './index';
+import { cutLineOf, CUT_FORMS, judgeCut, newCutLine, scaledCut, type Cut, type CutLine } from './index';
 import { fieldOfPath } from './path-field';
 
 const { abs, hypot, max, min, PI } = Math;
@@ -220,5 +220,33 @@ describe('an outline of one’s own', () => {
         mend: { change: { shape: 'follow' } },
       });
     }
+  });
+});
+
+describe('a cut in other px', () => {
+  it('is the cut of the artwork in those px: as large in mm, with its places where they are', () => {
+    const inside = (x: number, y: number) => letterO(x, y) || hypot(x - 20, y - 20) < 3;
+    const change: Partial<CutLine> = {
+      ...{ distance: 1, islands: 'stencil', bridge: 2, backing: { margin: 3, tear: 'top' } },
+      rims: [{ ink: 'ink', width: 1 }],
+    };
+    const at = (k: number) => cutLineOf(drawnAlpha(40, 40, k, inside), k, { ...PLAIN, ...change })!;
+    const [half, whole] = [scaledCut(at(6), 2), at(12)];
+    expect(half.loops).toHaveLength(whole.loops.length);
+    half.loops.forEach((l, i) => {
+      expect(abs(areaOf(l.path) - areaOf(whole.loops[i].path))).toBeLessThan(2);
+      expect(abs(l.area - whole.loops[i].area) / K ** 2).toBeLessThan(2);
+    });
+    expect(half.bridges).toHaveLength(whole.bridges.length);
+    half.bridges.forEach(({ from }, i) => {
+      expect(hypot(from[0] - whole.bridges[i].from[0], from[1] - whole.bridges[i].from[1]) / K).toBeLessThan(
+        0.5,
+      );
+    });
+    const sides = (c: Cut) => [c.peel.box, c.box].flatMap((b) => [b.left, b.top, b.right, b.bottom]);
+    sides(half).forEach((v, i) => expect(abs(v - sides(whole)[i]) / K).toBeLessThan(0.3));
+    expect(abs(areaOf(half.backing!) - areaOf(whole.backing!))).toBeLessThan(6);
+    expect(abs(half.peel.border!.distance - whole.peel.border!.distance)).toBeLessThan(0.2);
+    half.borders.forEach((b, i) => expect(abs(areaOf(b) / areaOf(whole.borders[i]) - 1)).toBeLessThan(0.06));
   });
 });

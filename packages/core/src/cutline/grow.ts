@@ -1,4 +1,5 @@
 import { linesOfCell, type Field } from './field';
+import { squaredToLine } from './to-line';
 
 // Looked up once: in hot loops a global costs, above all in a sandbox such as that of the tests.
 const { ceil, max, min, sqrt, SQRT1_2, SQRT2 } = Math;
@@ -12,15 +13,6 @@ const NONE = 0x7fff;
 const LARGE = 32;
 /** px of the least squares of which it is known whether they lie inside as a whole. */
 const SMALL = 8;
-
-/** Squared distance of (px, py) from the line from (ax, ay) to (bx, by). */
-function toLine(px: number, py: number, ax: number, ay: number, bx: number, by: number): number {
-  const [dx, dy] = [bx - ax, by - ay];
-  const length = dx * dx + dy * dy;
-  const t = length > 0 ? max(0, min(1, ((px - ax) * dx + (py - ay) * dy) / length)) : 0;
-  const [ex, ey] = [px - ax - t * dx, py - ay - t * dy];
-  return ex * ex + ey * ey;
-}
 
 /** For each pixel the rows to the nearest one inside in its column, as far as `most`; NONE farther away. */
 function rowsToInside({ width, height, data }: Field, sign: number, most: number): Int16Array {
@@ -200,7 +192,7 @@ function exactly(set: Field, by: number, sign: 1 | -1, finder: Finder) {
           const found = linesOfCell(set, v * width + u, lines, undefined, sign);
           for (let l = 0; l < found; l++) {
             const at = 4 * l;
-            const d = toLine(x - u, y - v, lines[at], lines[at + 1], lines[at + 2], lines[at + 3]);
+            const d = squaredToLine(x - u, y - v, lines[at], lines[at + 1], lines[at + 2], lines[at + 3]);
             if (d < least) least = d;
           }
         }

@@ -19,12 +19,14 @@ export {
   cutOutRoughly,
   cutScale,
   printedBorders,
+  ROUGH_PX,
   withCut,
   type BladeFile,
   type CutKind,
   type CutOut,
   type PrintedBorder,
 } from './onto';
+export { scaledCut } from './scaled';
 export { cutSeconds, judgeCut, type CutFinding, type CutRules } from './judge';
 export { writeDxf } from './dxf';
 export { dxfFaults } from './check-dxf';

@@ -1,4 +1,5 @@
 import type { Loop } from './contour';
+import { squaredToLine } from './to-line';
 
 // Looked up once: in hot loops a global costs, above all in a sandbox such as that of the tests.
 const { ceil, floor, max, min, sqrt } = Math;
@@ -54,6 +55,7 @@ export class LineGrid {
 
   /** How far a point is from the nearest line, px, where that is less than `within`; else `within`. */
   distance(x: number, y: number, within: number): number {
+    const { pieces } = this;
     const reach = min(within, CELL * (this.columns + this.rows));
     const [cx, cy] = [floor(x / CELL), floor(y / CELL)];
     let best = within * within;
@@ -68,23 +70,19 @@ export class LineGrid {
           if (column < 0 || column >= this.columns) continue;
           const cell = row * this.columns + column;
           for (let p = this.starts[cell]; p < this.starts[cell + 1]; p++) {
-            const d = this.squaredFrom(p, x, y);
+            const d = squaredToLine(
+              x,
+              y,
+              pieces[4 * p],
+              pieces[4 * p + 1],
+              pieces[4 * p + 2],
+              pieces[4 * p + 3],
+            );
             if (d < best) best = d;
           }
         }
       }
     }
     return sqrt(best);
-  }
-
-  private squaredFrom(piece: number, x: number, y: number): number {
-    const { pieces } = this;
-    const at = 4 * piece;
-    const [ax, ay] = [pieces[at], pieces[at + 1]];
-    const [dx, dy] = [pieces[at + 2] - ax, pieces[at + 3] - ay];
-    const length = dx * dx + dy * dy;
-    const t = length > 0 ? max(0, min(1, ((x - ax) * dx + (y - ay) * dy) / length)) : 0;
-    const [ex, ey] = [x - ax - t * dx, y - ay - t * dy];
-    return ex * ex + ey * ey;
   }
 }

@@ -202,7 +202,7 @@ export function cutOut(
 }
 
 /** px of the long side at which a cut is worked out that only stands under what is looked at or judged. */
-const ROUGH_PX = 360;
+export const ROUGH_PX = 360;
 const roughCuts = new Map<string, Cut | null>();
 /** Cuts that are remembered: a few designs in a few colourways. */
 const MOST_KEPT = 24;

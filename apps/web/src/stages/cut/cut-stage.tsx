@@ -181,6 +181,8 @@ function Sticker({
   );
   const { print, state } = useCut(request, cutLine);
   const { cut, of } = state;
+  // Points that are moved by hand are those of the cut itself.
+  const shown = byHand ? cut : state.shown;
   const late = of !== cutLine;
   const rules = useMemo((): CutRules => {
     const { width, height, dpi } = drawing;
@@ -200,8 +202,8 @@ function Sticker({
   };
   const values = useMemo(() => inkValues(design, colourway), [design, colourway]);
   const borders = useMemo(
-    () => (cut ? printedBorders(cut, cutLine, (ink) => values.get(ink)) : []),
-    [cut, cutLine, values],
+    () => (shown ? printedBorders(shown, cutLine, (ink) => values.get(ink)) : []),
+    [shown, cutLine, values],
   );
   const kind = product?.spec.sticker?.cut ?? 'kiss';
   const name = CUT_NAMES[kind];
@@ -303,9 +305,9 @@ function Sticker({
           {print ? (
             <StickerBoard
               print={print}
-              cut={cut}
+              cut={shown}
               borders={borders}
-              bare={cutLine.ink === null && !cut?.spread.length}
+              bare={cutLine.ink === null && !shown?.spread.length}
               lifted={lifted}
               ring={ring}
               choosing={cutLine.holes === 'chosen' && !late}
