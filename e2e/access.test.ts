@@ -95,3 +95,44 @@ describe('axe finds nothing serious', () => {
     await context.close();
   });
 });
+
+describe('a window of 1280 × 800 at 150 %', () => {
+  it('has every control of a stage where it can be clicked', async () => {
+    const page = await browser.newPage({ viewport: { width: 853, height: 533 } });
+    await openDesign('Count Owls Not Sheep', page);
+    // A trial clicks nothing, and fails on what is covered, cut off or outside.
+    const can = async (name: string | RegExp, role: 'button' | 'combobox' | 'link' | 'textbox' = 'button') =>
+      page.getByRole(role, { name }).first().click({ trial: true });
+    const within = async (name: string | RegExp) => {
+      const box = (await page.getByRole('button', { name }).first().boundingBox())!;
+      expect(box.x).toBeGreaterThanOrEqual(0);
+      expect(box.x + box.width).toBeLessThanOrEqual(853);
+    };
+    for (const name of [/^Make files/, /^Pinfold Market, Tee front/, 'Versions', 'Add part']) {
+      await can(name);
+      await within(name);
+    }
+    await can('Name of the design', 'textbox');
+    await can('Colourway', 'combobox');
+    for (const name of ['Print size', 'See from 3 m', 'Outlines only', 'Guides, grid and margin']) {
+      await can(name);
+      await within(name);
+    }
+    await page.getByTestId('board').click({ position: { x: 5, y: 5 } });
+    await page.keyboard.press('Control+a');
+    for (const name of [/^Bundle \d+ things/, 'into pieces', 'to outlines', /^Ink /, /^Wear of all/])
+      await can(name);
+    await can('One outline', 'combobox');
+    for (const [stage, name] of [
+      ['Garments', /^Propose a colourway/],
+      ['Cut line', 'Cut it out'],
+      ['Placement', /^Make files/],
+      ['Mockups', /^Make/],
+      ['Listings', /^Make files/],
+    ] as const) {
+      await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: stage }).click();
+      await can(name);
+    }
+    await page.close();
+  });
+});

@@ -189,7 +189,7 @@ describe('export', () => {
     const manifest = JSON.parse(Buffer.from(files['manifest.json']).toString()) as {
       files: { colourway: string; garments: string[] }[];
     };
-    expect(manifest.files[0]).toMatchObject({ colourway: 'Night', garments: ['Drizzle'] });
+    expect(manifest.files[0]).toMatchObject({ colourway: 'Night', garments: ['Laptop, grey'] });
     for (const f of value.files)
       expect(
         createHash('sha256')

@@ -37,7 +37,7 @@ export function BoardFoot({
   const [asking, setAsking] = useState<(() => void) | null>(null);
   const measured = (then: () => void) => (isScreenMeasured() ? then() : setAsking(() => then));
   return (
-    <div className="flex h-9 shrink-0 items-center gap-0.5 border-t border-line bg-card px-2 text-[13px]">
+    <div className="flex h-9 shrink-0 items-center gap-0.5 border-t border-line bg-card px-2 text-[13px] max-[959px]:h-auto max-[959px]:flex-wrap max-[959px]:py-0.5">
       <IconButton label="Zoom out" keys="−" onClick={() => onZoom(0.8)}>
         <ZoomOut size={16} />
       </IconButton>
@@ -85,7 +85,7 @@ export function BoardFoot({
         <Spline size={16} />
       </IconButton>
       <AidsPanel design={design} resolved={resolved} />
-      <span className="ml-auto min-w-0 truncate pr-1 text-muted">
+      <span className="ml-auto min-w-0 truncate pr-1 text-muted max-[959px]:hidden">
         {look === 'far' ? 'as it looks from 3 m' : `${design.board.dpi} dpi · dashed: safe area`}
       </span>
       {asking && (

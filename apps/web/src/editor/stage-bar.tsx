@@ -68,7 +68,7 @@ export function StageBar({
     here,
   );
   return (
-    <div className="flex h-12 shrink-0 items-center gap-3 border-b border-line bg-card px-4">
+    <div className="flex h-12 shrink-0 items-center gap-3 border-b border-line bg-card px-4 max-[959px]:h-auto max-[959px]:flex-wrap max-[959px]:gap-y-1 max-[959px]:py-1.5">
       <input
         key={design.name}
         aria-label="Name of the design"
@@ -82,7 +82,7 @@ export function StageBar({
           else e.target.value = design.name;
         }}
       />
-      <div className="min-w-0 flex-1">
+      <div className="min-w-0 flex-1 max-[959px]:min-w-24">
         <button
           type="button"
           className="block max-w-full truncate rounded-md px-1.5 py-1 text-left text-[13px] text-muted hover:bg-line hover:text-ink"
@@ -93,7 +93,7 @@ export function StageBar({
         </button>
       </div>
       {sides && <SideSwitch design={design} specs={specs} />}
-      <nav aria-label="Stages" className="flex gap-1">
+      <nav aria-label="Stages" className="flex gap-1 max-[959px]:order-last max-[959px]:basis-full">
         {STAGES.map(([path, stage, key]) => {
           // What is not worn comes in colours.
           const name = stage === 'Garments' && !isWorn(spec) ? 'Colours' : stage;

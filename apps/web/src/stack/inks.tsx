@@ -62,7 +62,7 @@ export function Inks({
   return (
     <section
       aria-label="Inks"
-      className="max-h-[45%] shrink-0 overflow-y-auto border-t border-line px-3 py-2.5"
+      className="max-h-[45%] shrink-0 overflow-y-auto [@media(max-height:639px)]:max-h-none border-t border-line px-3 py-2.5"
     >
       <div className="flex items-center justify-between">
         <h2 className="heading">Inks</h2>

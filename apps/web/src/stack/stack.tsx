@@ -194,7 +194,7 @@ export function Stack({
   const order = keysOf(tree, isOpen).join('\n');
   const keys = useMemo(() => (order === '' ? [] : order.split('\n')), [order]);
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
+    <div className="flex min-h-0 flex-1 flex-col [@media(max-height:639px)]:flex-none">
       <div className="flex items-center justify-between px-3 pt-3 pb-2">
         <h2 className="heading">Stack</h2>
         <div className="flex items-center gap-1">

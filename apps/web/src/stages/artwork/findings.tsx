@@ -57,7 +57,7 @@ export function Findings({
     <section
       aria-label="Findings"
       aria-busy={fault === null && (!current || !slowCurrent)}
-      className="flex min-h-0 flex-1 flex-col p-3"
+      className="flex min-h-0 flex-1 flex-col p-3 [@media(max-height:639px)]:flex-none"
     >
       <div className="flex items-baseline justify-between">
         <h2 className="heading">Findings{quick && here.length > 0 ? ` ${here.length}` : ''}</h2>

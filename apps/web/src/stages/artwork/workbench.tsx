@@ -287,7 +287,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
           <div className="grid min-h-0 flex-1 grid-cols-[284px_minmax(0,1fr)_252px]">
             <aside
               aria-label="Stack"
-              className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform"
+              className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform [@media(max-height:639px)]:overflow-y-auto"
             >
               <Stack design={made} resolved={resolved} side={side} onAdd={() => setAdding(true)} />
               <ArtworkWear design={made} />
@@ -303,7 +303,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
             />
             <aside
               aria-label="Proof"
-              className="flex min-h-0 flex-col border-l border-line bg-paper contain-layout contain-paint will-change-transform"
+              className="flex min-h-0 flex-col border-l border-line bg-paper contain-layout contain-paint will-change-transform [@media(max-height:639px)]:overflow-y-auto"
             >
               <OnGarments
                 garments={offered}
