@@ -9,10 +9,13 @@ import { GarmentCanvas, specWords, usePreview } from '../design';
 import { reasonOf, useDuplicateDesignMutation, useDesignVerdictsQuery, type DesignEntry } from '../store/api';
 import { IconButton, notify, ratioText, VerdictMark } from '../ui';
 
+/** What several of what a design is judged on are called, where they are not colours of one product. */
+const SEVERAL: Readonly<Record<string, string | undefined>> = { garment: 'garments', ground: 'grounds' };
+
 /** `Reads on 4 of 6 garments`; of the one colour that a thing comes in, that it does or does not. */
 const readsWords = (reads: number, of: number, noun: string): string =>
   noun === 'garment' || of > 1
-    ? `Reads on ${reads} of ${of} ${noun === 'garment' ? 'garments' : `colours of the ${noun}`}`
+    ? `Reads on ${reads} of ${of} ${SEVERAL[noun] ?? `colours of the ${noun}`}`
     : `${reads ? 'Reads' : 'Does not read'} on the ${noun}`;
 
 /** True from when the element first comes near the window: rows far down cost nothing. */

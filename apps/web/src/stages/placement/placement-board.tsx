@@ -10,6 +10,7 @@ import { paintGarment } from '../../platform/garment-paint';
 import { makeSurface } from '../../platform/surfaces';
 import { drawnAt, SideDrawing } from '../../specs/side-drawing';
 import { productOutline } from './product-outline';
+import { scaledAbout } from './scaled-about';
 
 const KEYS: Record<string, [number, number]> = {
   ArrowLeft: [-1, 0],
@@ -289,11 +290,3 @@ function withBorder(
   const k = Math.hypot(move[0], move[1]);
   return { ...placed, groups: [...groups.map((g) => movedGroup(g, move, k)), ...placed.groups] };
 }
-
-/** A position `k` times as large about a point: inches from the centre line, and from the top. */
-export const scaledAbout = (at: PlacedAt, k: number, x: number, y: number): PlacedAt => ({
-  ...at,
-  x: x + (at.x - x) * k,
-  y: y + (at.y - y) * k,
-  scale: at.scale * k,
-});

@@ -20,7 +20,7 @@ import {
   VerdictMark,
   garmentBackground,
 } from '../../ui';
-import { scaledAbout } from './placement-board';
+import { scaledAbout } from './scaled-about';
 
 const inRange = (min: number, max: number) => (v: number) =>
   v < min || v > max ? `from ${min} to ${max}` : null;
