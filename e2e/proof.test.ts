@@ -201,7 +201,7 @@ describe('a proof that cannot be made', () => {
     await findings.getByText('not checked').waitFor();
     expect(await serious(tab)).toEqual([]);
     await tab.getByRole('link', { name: /^Colours/ }).click();
-    await tab.getByRole('alert').filter({ hasText: 'The garments could not be judged' }).waitFor();
+    await tab.getByRole('alert').filter({ hasText: 'The grounds could not be judged' }).waitFor();
     await context.unroute(worker);
     await tab.getByRole('button', { name: 'Try again' }).click();
     await tab
