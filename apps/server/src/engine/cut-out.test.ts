@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import DxfParser from 'dxf-parser';
 import { PNG } from 'pngjs';
 import { flatten, parseSvgPath, pathBounds, signedArea } from '@brelm/core/geometry';
-import { newCutLine, type BladeFile, type CutLine } from '@brelm/core/cutline';
+import { cutFrom, cutScale, newCutLine, type BladeFile, type CutLine } from '@brelm/core/cutline';
 import { cutPathsOf } from '@brelm/core/drawing';
 import { emptyDesign, type Design } from '@brelm/core/design';
 import { place, shapeOf } from '@brelm/core/parts';
@@ -20,8 +20,11 @@ import {
   makeBladeFile,
   makeFile,
   makeSurface,
+  paintExact,
+  pdfOf,
   shippedGarments,
   shippedSpecs,
+  svgOf,
 } from './index';
 
 const spec = shippedSpecs().find((s) => s.id === 'stickerwharf/kiss-cut-3in')!;
@@ -190,6 +193,27 @@ describe('the files of a sticker', () => {
     expect([mask.width, mask.height]).toEqual([1800, 1800]);
     await expect(of('dxf', { ...design, cutLine: null })).rejects.toThrow(/nothing to cut/);
     await expect(of('dxf', { ...design, parts: [] })).rejects.toThrow(/nothing to cut/);
+  });
+
+  it('have a border in a colour that no ink has, too, in every format', async () => {
+    const beside = sticker({ ink: null, spread: true, bleed: 1 });
+    const flat = drawingOf(jobOf(beside), await loadMaterials(beside));
+    const scale = cutScale(flat);
+    const size = Math.round(flat.width * scale);
+    // A disc of a photo's colour, as a picture would have it.
+    const data = new Uint8ClampedArray(4 * size * size);
+    for (let y = 0; y < size; y++)
+      for (let x = 0; x < size; x++)
+        if (Math.hypot(x - size / 2, y - size / 2) < 0.13 * size)
+          data.set([120, 90, 200, 255], 4 * (y * size + x));
+    const { drawing, cut } = cutFrom(flat, { width: size, height: size, data }, beside.cutLine!, 'kiss');
+    expect(cut!.spread.map((s) => [s.ink, s.colour])).toEqual([[null, '#785ac8']]);
+    expect(await svgOf(drawing, none)).toContain('#785ac8');
+    expect((await pdfOf(drawing, none, 'Odd')).toString('latin1')).toMatch(/^%PDF-/);
+    const surface = await paintExact(drawing, none);
+    // Beyond the disc that is printed, within the cut.
+    const at = surface.context.getImageData(900 + Math.round(11 * MM), 900, 1, 1).data;
+    expect([...at]).toEqual([0x78, 0x5a, 0xc8, 255]);
   });
 
   it('are as they were where the design is not cut out', async () => {

@@ -209,20 +209,17 @@ function Colours({ spec, onChange }: Omit<Part, 'faults'>) {
       <label className="flex items-center gap-1.5 text-[13px]">
         <input
           type="checkbox"
-          checked={chosen === undefined}
-          onChange={(e) => onChange({ garments: e.target.checked ? undefined : library.map((g) => g.id) })}
-        />
-        any colour
-      </label>
-      <label className="mt-1 flex items-center gap-1.5 text-[13px]">
-        <input
-          type="checkbox"
           checked={spec.perColour}
           onChange={(e) => onChange({ perColour: e.target.checked })}
         />
         artwork may differ per colour
       </label>
-      {chosen && <Ticks of={library} chosen={chosen} onChange={(ids) => onChange({ garments: ids })} />}
+      <AnyOrSome
+        any="any colour"
+        of={library}
+        chosen={chosen}
+        onChange={(ids) => onChange({ garments: ids })}
+      />
     </section>
   );
 }
@@ -235,16 +232,40 @@ function Grounds({ spec, onChange }: Omit<Part, 'faults'>) {
   return (
     <section aria-label="Grounds" className="mb-5">
       <h2 className="heading mb-2">Stuck on</h2>
-      <label className="flex items-center gap-1.5 text-[13px]">
+      <AnyOrSome
+        any="any ground"
+        of={library}
+        chosen={grounds}
+        onChange={(ids) => onChange({ grounds: ids })}
+      />
+    </section>
+  );
+}
+
+/** All of some colours of the library, whatever is added to it, or those that are ticked. */
+function AnyOrSome({
+  any,
+  of,
+  chosen,
+  onChange,
+}: {
+  any: string;
+  of: readonly Garment[];
+  chosen: readonly string[] | undefined;
+  onChange: (ids: string[] | undefined) => void;
+}) {
+  return (
+    <>
+      <label className="mt-1 flex items-center gap-1.5 text-[13px]">
         <input
           type="checkbox"
-          checked={grounds === undefined}
-          onChange={(e) => onChange({ grounds: e.target.checked ? undefined : library.map((g) => g.id) })}
+          checked={chosen === undefined}
+          onChange={(e) => onChange(e.target.checked ? undefined : of.map((g) => g.id))}
         />
-        any ground
+        {any}
       </label>
-      {grounds && <Ticks of={library} chosen={grounds} onChange={(ids) => onChange({ grounds: ids })} />}
-    </section>
+      {chosen && <Ticks of={of} chosen={chosen} onChange={onChange} />}
+    </>
   );
 }
 

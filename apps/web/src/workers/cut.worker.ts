@@ -1,10 +1,12 @@
 import { expose } from 'comlink';
 import {
+  alphaOf,
   askedOf,
   cutLineOf,
   cutScale,
   ROUGH_PX,
   scaledCut,
+  type Alpha,
   type Cut,
   type CutLine,
 } from '@brelm/core/cutline';
@@ -40,6 +42,7 @@ interface Painted extends Print {
   of: string;
   canvas: OffscreenCanvas;
   drawing: Drawing;
+  alpha: Alpha;
   cuts: Map<string, Cut | null>;
 }
 
@@ -65,9 +68,10 @@ async function painted(request: CutRequest): Promise<Painted> {
   // Smaller artwork is the same on more px to the inch.
   const drawing = { ...whole, dpi: whole.dpi / size };
   const scale = cutScale(drawing);
-  const { canvas, width, height } = paintSurface(drawing, scale, picturesOf(design), makeSurface);
+  const { canvas, context, width, height } = paintSurface(drawing, scale, picturesOf(design), makeSurface);
+  const alpha = alphaOf({ width, height, data: context.getImageData(0, 0, width, height).data });
   const made: Painted = {
-    ...{ of, canvas: canvas as OffscreenCanvas, drawing, cuts: new Map() },
+    ...{ of, canvas: canvas as OffscreenCanvas, drawing, alpha, cuts: new Map() },
     ...{ scale, pxPerMm: (scale * drawing.dpi) / 25.4, width, height },
   };
   known.unshift(made);
@@ -93,18 +97,22 @@ const worker = {
     const { context } = makeSurface(w, h);
     context.drawImage(canvas, 0, 0, w, h);
     const { data } = context.getImageData(0, 0, w, h);
-    const alpha = askedOf(drawing, { width: w, height: h, data }, scale * k, settings);
-    const cut = cutLineOf(alpha, pxPerMm * k, settings);
+    const few = alphaOf({ width: w, height: h, data });
+    const cut = cutLineOf(
+      askedOf(drawing, few, () => data, scale * k, settings),
+      pxPerMm * k,
+      settings,
+    );
     return cut && scaledCut(cut, 1 / k);
   },
   /** The line along which it is cut out; null where there is nothing to see. */
   async cut(request: CutRequest, settings: CutLine): Promise<{ print: Print; cut: Cut | null }> {
-    const { scale, pxPerMm, width, height, canvas, drawing, cuts } = await painted(request);
+    const { scale, pxPerMm, width, height, canvas, drawing, alpha, cuts } = await painted(request);
     const key = JSON.stringify(settings);
     let cut = cuts.get(key);
     if (cut === undefined) {
-      const { data } = canvas.getContext('2d')!.getImageData(0, 0, width, height);
-      cut = cutLineOf(askedOf(drawing, { width, height, data }, scale, settings), pxPerMm, settings);
+      const pixels = () => canvas.getContext('2d')!.getImageData(0, 0, width, height).data;
+      cut = cutLineOf(askedOf(drawing, alpha, pixels, scale, settings), pxPerMm, settings);
     }
     cuts.set(key, cut);
     return { print: { scale, pxPerMm, width, height }, cut };

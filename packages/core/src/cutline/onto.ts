@@ -160,15 +160,19 @@ function outlineIn(drawing: Drawing, part: string): PathData {
   return path;
 }
 
-/** What a cut asks of a drawing: its painted pixels, straight RGBA, at a scale, and what the settings name in it. */
+/**
+ * What a cut asks of a drawing that is painted at a scale: its alpha, its pixels (straight RGBA, read where a border is in their
+ * colours), and what the settings name in it.
+ */
 export const askedOf = (
   drawing: Drawing,
-  image: { width: number; height: number; data: Uint8Array | Uint8ClampedArray },
+  alpha: Pick<Alpha, 'width' | 'height' | 'data'>,
+  pixels: () => Uint8Array | Uint8ClampedArray,
   scale: number,
   { shape, part }: Pick<CutLine, 'shape' | 'part'>,
 ): Alpha => ({
-  ...alphaOf(image),
-  colours: { pixels: () => image.data, inks: drawing.inks },
+  ...alpha,
+  colours: { pixels, inks: drawing.inks },
   outline:
     shape === 'own' && part !== null
       ? transformPath(outlineIn(drawing, part), [scale, 0, 0, scale, 0, 0])
@@ -184,7 +188,11 @@ export function cutFrom(
 ): CutOut {
   const scale = cutScale(drawing);
   const pxPerMm = (scale * drawing.dpi) / 25.4;
-  const cut = cutLineOf(askedOf(drawing, image, scale, settings), pxPerMm, settings);
+  const cut = cutLineOf(
+    askedOf(drawing, alphaOf(image), () => image.data, scale, settings),
+    pxPerMm,
+    settings,
+  );
   return { drawing: cut ? withCut(drawing, cut, scale, settings, kind) : drawing, cut, scale, pxPerMm };
 }
 
@@ -227,7 +235,7 @@ export function cutOutRoughly(
   const scale = Math.min(cutScale(drawing), ROUGH_PX / Math.max(drawing.width, drawing.height));
   const { context, width, height } = paintSurface(drawing, scale, pictures, surfaces);
   const { data } = context.getImageData(0, 0, width, height);
-  const alpha = askedOf(drawing, { width, height, data }, scale, settings);
+  const alpha = askedOf(drawing, alphaOf({ width, height, data }), () => data, scale, settings);
   const seen = settings.spread ? hashOf({ width, height, data }) : hashOf(alpha);
   const key = `${seen} ${drawing.dpi} ${JSON.stringify(settings)} ${alpha.outline?.join(' ') ?? ''}`;
   let cut = roughCuts.get(key);

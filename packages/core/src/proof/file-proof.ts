@@ -26,19 +26,15 @@ export function judgedOn(
   const known = (ids: readonly string[]) => ids.flatMap((id) => all.find((g) => g.id === id) ?? []);
   if (placement.ground)
     return [{ id: 'ground', name: 'the background', value: placement.ground, kind: 'solid' }];
+  // A sticker is judged on the ground that it is made for: on the others it is seen while it is designed.
+  if (isStuck(spec)) {
+    const made = seenOn(spec, all).find((g) => g.id === design.backdrop);
+    return made ? [made] : judgedColours(spec, design.garments, all).slice(0, 1);
+  }
   if (isWorn(spec)) {
     const own = known(garments);
     if (own.length) return own;
-  } else if (spec.garments?.length && !isStuck(spec)) return known(spec.garments).slice(0, 1);
-  // A sticker is judged on the ground that it is made for: on the others it is seen while it is designed.
-  if (isStuck(spec)) {
-    const grounds = seenOn(spec, all);
-    return [
-      grounds.find((g) => g.id === design.backdrop) ??
-        judgedColours(spec, design.garments, all)[0] ??
-        grounds[0],
-    ];
-  }
+  } else if (spec.garments?.length) return known(spec.garments).slice(0, 1);
   const backdrop = known([design.backdrop]);
   return backdrop.length ? backdrop : all.slice(0, 1);
 }
