@@ -13,10 +13,23 @@ module.exports = async (_all, { displayName }) => {
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const over = new Promise((done) => child.once('exit', done));
-  await new Promise((done, fail) => {
-    child.stdout.on('data', (chunk) => String(chunk).includes('Brelm is ready') && done());
+  const address = await new Promise((done, fail) => {
+    let said = '';
+    child.stdout.on('data', (chunk) => {
+      said += chunk;
+      const ready = /Brelm is ready: (\S+)/.exec(said);
+      if (ready) done(ready[1]);
+    });
     child.once('exit', (code) => fail(new Error(`start ended with ${code}`)));
   });
+  // What the shelf shows of each design takes longer to work out than all else, and every browser's test begins there.
+  if (displayName.name === 'e2e') {
+    const { designs } = await (await fetch(`${address}/api/designs?count=200`)).json();
+    for (const answer of await Promise.all(
+      designs.map(({ id }) => fetch(`${address}/api/designs/${id}/verdicts`)),
+    ))
+      if (!answer.ok) throw new Error(`a design of the demo could not be judged: ${await answer.text()}`);
+  }
   child.kill('SIGTERM');
   await over;
   // Each takes a port of its own.

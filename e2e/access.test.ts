@@ -1,5 +1,5 @@
 import type { Browser, Page } from 'playwright-core';
-import { Brelm, checked, launch, serious } from './brelm';
+import { Brelm, checked, launch, serious, watch } from './brelm';
 
 const brelm = new Brelm();
 let browser: Browser;
@@ -64,6 +64,75 @@ describe('the keyboard', () => {
     await keys.waitFor({ state: 'detached' });
     await page.keyboard.press('a');
     await page.getByRole('dialog', { name: 'Add a part' }).waitFor();
+    await page.close();
+  });
+
+  it('can be changed: a key is taken from the command that has it, kept, and brought back', async () => {
+    const page = await browser.newPage({ viewport: { width: 1024, height: 700 } });
+    const faults = watch(page);
+    await page.goto(address);
+    await page.getByRole('link', { name: 'Hoot Suite' }).click();
+    await page.getByTestId('board').waitFor();
+    await page.getByRole('button', { name: /^All keys/ }).click();
+    const keys = page.getByRole('dialog', { name: 'Keys' });
+    const row = (id: string) => keys.getByTestId(`key-${id}`);
+    await keys.getByLabel('Find a key or what it does').fill('garment b');
+    expect(await keys.getByRole('listitem').count()).toBe(2);
+    await keys.getByLabel('Find a key or what it does').fill('');
+
+    // What has the same use everywhere is refused, what another command has is asked about.
+    await row('next-garment').getByRole('button', { name: 'G: key of Next garment' }).press('Enter');
+    await page.keyboard.press('ArrowUp');
+    await row('next-garment').getByRole('alert').getByText('same use everywhere').waitFor();
+    await page.keyboard.press('Enter');
+    await row('next-garment')
+      .getByRole('button', { name: /^G: key/ })
+      .press('Enter');
+    await page.keyboard.press('m');
+    await row('next-garment').getByText('M is the key of “Mirror a copy across the middle”.').waitFor();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('Enter');
+    await row('next-garment')
+      .getByRole('button', { name: /^M: key/ })
+      .waitFor();
+    await row('mirror')
+      .getByRole('button', { name: /^none: key/ })
+      .waitFor();
+    // Escape while a key is waited for leaves it; the next closes.
+    await row('weld')
+      .getByRole('button', { name: /^J: key/ })
+      .press('Enter');
+    await page.keyboard.press('Escape');
+    await row('weld')
+      .getByRole('button', { name: /^J: key/ })
+      .waitFor();
+    await page.keyboard.press('Escape');
+    await keys.waitFor({ state: 'detached' });
+
+    const pressed = page.getByTestId('on-garments').locator('[aria-pressed=true]');
+    const first = await pressed.getAttribute('data-testid');
+    await page.keyboard.press('g');
+    expect(await pressed.getAttribute('data-testid')).toBe(first);
+    await page.keyboard.press('m');
+    await page.locator(`[data-testid="${first}"][aria-pressed=false]`).waitFor();
+    expect(await pressed.getAttribute('title')).toContain('(M for the next)');
+
+    // Kept over a reload, said where commands are found, and brought back at once.
+    await page.reload();
+    await page.getByTestId('board').waitFor();
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox').fill('next garment');
+    await page.getByRole('option', { name: /Next garment behind the artwork.*M/ }).waitFor();
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: /^All keys/ }).click();
+    await keys.getByRole('button', { name: 'All keys as they came' }).click();
+    await row('mirror')
+      .getByRole('button', { name: /^M: key/ })
+      .waitFor();
+    await row('next-garment')
+      .getByRole('button', { name: /^G: key/ })
+      .waitFor();
+    expect(faults).toEqual([]);
     await page.close();
   });
 });

@@ -453,7 +453,7 @@ describe('a long stack', () => {
     // With nothing chosen, keys say why they do nothing: once, however often they are pressed.
     await nothing();
     for (let times = 0; times < 3; times++) await page.keyboard.press('m');
-    await page.getByText('Choose a part first: M mirrors a copy').waitFor();
+    await page.getByText('Choose a part first, to mirror a copy').waitFor();
     await page.keyboard.press('b');
     await page.getByText('Choose two parts or more').waitFor();
     expect(await page.getByText(/^Choose /).count()).toBe(1);

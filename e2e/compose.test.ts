@@ -243,7 +243,7 @@ describe('inks', () => {
     await palette();
     await page.getByLabel('Name for the palette of this design’s inks').fill('Night work inks');
     await page.keyboard.press('Enter');
-    await page.getByRole('button', { name: 'Add Night work inks as inks' }).waitFor();
+    await page.getByRole('button', { name: 'Add as inks: Night work inks' }).waitFor();
     const png = PNG.sync.write(new PNG({ width: 40, height: 30 }));
     await page
       .getByTestId('palette-picture')

@@ -115,7 +115,7 @@ describe('the typefaces', () => {
       .getByTestId('font-input')
       .setInputFiles(join(ROOT, 'node_modules/@expo-google-fonts/lobster/400Regular/Lobster_400Regular.ttf'));
     await page.getByText('Lobster is ready to use.').waitFor();
-    await page.getByRole('button', { name: 'Lobster, own', exact: true }).click();
+    await page.getByRole('button', { name: /^Lobster own/ }).click();
     await stack().getByRole('button', { name: 'Typeface Lobster' }).first().waitFor();
     await saved(page);
   });
@@ -185,7 +185,7 @@ describe('what lettering can be made to do', () => {
       .getByRole('button', { name: /^Write .* instead of SHEAP/ })
       .first()
       .waitFor();
-    await doubt.getByRole('button', { name: 'Add SHEAP to my words' }).click();
+    await doubt.getByRole('button', { name: 'It is right: add SHEAP to my words' }).click();
     await doubt.waitFor({ state: 'detached' });
     await saved(page);
     expect(faults).toEqual([]);

@@ -75,7 +75,7 @@ describe('listings of a design', () => {
     await page.getByRole('button', { name: /^For which products: tag lamp light/ }).press('Enter');
     await page.getByRole('checkbox', { name: 'magnet', exact: true }).check();
     await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'For which products: tag lamp light: magnet' }).waitFor();
+    await page.getByRole('button', { name: 'For which products: tag lamp light: only magnet' }).waitFor();
     await open(MAGNET);
     expect(await page.getByLabel('Its tags, parted by commas').inputValue()).toContain(
       'night magnet, lamp light',
@@ -107,7 +107,7 @@ describe('listings of a design', () => {
     await page.getByLabel('Token for Stickerwharf').fill('made-up');
     await page.keyboard.press('Enter');
     await page.getByRole('alert').getByText('does not take the token').waitFor();
-    await page.getByRole('button', { name: 'Open a shop at Stickerwharf' }).click();
+    await page.getByRole('button', { name: 'Open a shop there: Stickerwharf' }).click();
     await page.getByRole('button', { name: 'Disconnect Stickerwharf' }).waitFor();
     expect(await serious(page)).toEqual([]);
     await page.keyboard.press('Escape');

@@ -254,7 +254,7 @@ describe('shops side by side', () => {
     expect(await maud.getByRole('link', { name: 'Only to try', exact: true }).count()).toBe(0);
     await maud.getByRole('button', { name: /^Shop:/ }).click();
     await maud.getByRole('menuitem', { name: /^Shops…/ }).click();
-    await maud.getByRole('button', { name: 'Take To try things in away' }).click();
+    await maud.getByRole('button', { name: 'Take away: To try things in' }).click();
     await maud.getByRole('button', { name: 'Take it away', exact: true }).click();
     await maud.getByRole('button', { name: /^Bring to-try-things-in back/ }).click();
     await maud.getByText('“To try things in” is back.').waitFor();

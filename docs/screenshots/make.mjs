@@ -127,7 +127,7 @@ const PICTURES = {
     await page.keyboard.press('6');
     await page.getByRole('button', { name: 'Marketplaces' }).click();
     for (const name of ['Gannet Row', 'Mudlark Goods']) {
-      await page.getByRole('button', { name: `Open a shop at ${name}` }).click();
+      await page.getByRole('button', { name: `Open a shop there: ${name}` }).click();
       await page.getByRole('button', { name: `Disconnect ${name}` }).waitFor();
     }
     await page.keyboard.press('Escape');

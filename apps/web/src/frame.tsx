@@ -3,18 +3,18 @@ import { NavLink, Outlet } from 'react-router';
 import { CircleHelp, Keyboard, Search } from 'lucide-react';
 import { IconButton, Notices } from './ui';
 import { openHelp, useOpenHelp } from './help/help-store';
-import { KeysHelp } from './keys-help';
 import { isLooking } from './platform/standing';
 import { PersonMenu } from './people/person-menu';
 import { SaveMark } from './save-mark';
 import { ShopMenu } from './shops/shop-menu';
-import { named, useKeys } from './use-keys';
+import { useKeys } from './keys';
 import { useAppSelector } from './store';
 import type { EditorState } from './store/editor-state';
 import { useMeQuery } from './store/house-api';
 
 // They load with their first use.
 const FindBox = lazy(() => import('./find/find-box'));
+const KeysDialog = lazy(() => import('./keys/keys-dialog'));
 const HelpPanel = lazy(() => import('./help/help-panel'));
 const PresentMarks = lazy(() => import('./together/present-marks'));
 
@@ -40,11 +40,11 @@ export function Frame() {
   const toggleHelp = () => openHelp(open ? null : { page: null, at: null });
   useKeys(
     {
-      F1: named('Help', toggleHelp),
-      '?': named('All keys', () => setHelp(true)),
-      '/': () => setFinding(true),
+      help: toggleHelp,
+      keys: () => setHelp(true),
+      search: [() => setFinding(true), null],
     },
-    true,
+    { outermost: true },
   );
   useEffect(() => {
     // Also while something is typed: it is no letter.
@@ -114,7 +114,11 @@ export function Frame() {
           <FindBox places={[...PLACES, ['/history', 'What was done']]} onClose={() => setFinding(false)} />
         </Suspense>
       )}
-      <KeysHelp open={help} onClose={() => setHelp(false)} />
+      {help && (
+        <Suspense>
+          <KeysDialog onClose={() => setHelp(false)} />
+        </Suspense>
+      )}
     </div>
   );
 }

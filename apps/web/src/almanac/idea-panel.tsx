@@ -7,7 +7,7 @@ import { reasonOf, useGarmentsQuery } from '../store/api';
 import { useCreateDesignMutation } from '../store/design-documents-api';
 import { useRemoveIdeaMutation, useSeasonsQuery } from '../store/almanac-api';
 import { Button, dropNotice, IconButton, KEPT_WORDS, KeptNotes, notify, SelectField, TextBox } from '../ui';
-import { undoKeys, useKeys } from '../use-keys';
+import { useKeys } from '../keys';
 import { tryOne } from '../workers/try-client';
 import { dressedFor } from './dressed-for';
 import { figuresFor } from './figures';
@@ -65,7 +65,7 @@ function Opened({
   const [sure, setSure] = useState(false);
   const made = useMadeFor(idea.garment);
   const set = (part: Partial<Idea>, gesture?: string) => change((i) => ({ ...i, ...part }), gesture ?? null);
-  useKeys(undoKeys(undo, redo));
+  useKeys({ undo, redo });
   const season = year?.seasons.find((s) => s.season.id === idea.season)?.season ?? null;
   const figure = idea.pieces.find((p) => p.kind === 'figure')?.words ?? '';
   const tryAddress = () => {

@@ -6,7 +6,7 @@ import { reasonOf } from '../store/api';
 import { useCreateIdeaMutation, useIdeasQuery, useSeasonsQuery } from '../store/almanac-api';
 import { Button, notify } from '../ui';
 import { useSettled } from '../ui/use-settled';
-import { named, useKeys } from '../use-keys';
+import { useKeys } from '../keys';
 import { shortDay } from './days';
 import { IdeaPanel } from './idea-panel';
 
@@ -19,7 +19,7 @@ export function Ideas() {
   const [search, setSearch] = useState('');
   const q = useSettled(search).trim();
   const field = useRef<HTMLInputElement>(null);
-  useKeys({ '/': named('Find an idea', () => field.current?.focus()) });
+  useKeys({ search: [() => field.current?.focus(), 'Find an idea'] });
   const {
     currentData,
     data: last,

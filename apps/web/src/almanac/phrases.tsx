@@ -354,7 +354,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
               <Score phrase={p} />
               <Button
                 className="!h-7 !px-2"
-                aria-label={`More like “${p.text}”`}
+                aria-label={`More like it: “${p.text}”`}
                 onClick={() => set({ like: p, families: [], locks: [] })}
               >
                 More like it
@@ -370,7 +370,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
               <Button
                 tone="main"
                 className="!h-7 !px-2"
-                aria-label={`Try “${p.text}” in artwork`}
+                aria-label={`Try it in… artwork: “${p.text}”`}
                 onClick={() => tryIt(p)}
               >
                 Try it in…

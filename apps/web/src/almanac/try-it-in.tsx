@@ -82,12 +82,16 @@ function Composition({
     <button
       type="button"
       className="block w-full overflow-hidden rounded-md border border-line bg-card text-left hover:border-ink"
-      aria-label={`Make a design of ${tile.name}`}
       onClick={() => onTake(tried)}
     >
-      <Picture tried={tried} garment={garment} label={`${tile.name} on ${garment.name}`} />
+      <span className="sr-only">Make a design of {tile.name}</span>
+      <span className="block" aria-hidden>
+        <Picture tried={tried} garment={garment} label={`${tile.name} on ${garment.name}`} />
+      </span>
       <span className="block px-2 py-1.5 text-[12.5px]">
-        <span className="block truncate font-medium">{tile.name}</span>
+        <span className="block truncate font-medium" aria-hidden>
+          {tile.name}
+        </span>
         <Verdict tried={tried} garment={garment} />
       </span>
     </button>

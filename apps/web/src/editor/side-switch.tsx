@@ -6,7 +6,7 @@ import type { Spec } from '@brelm/core/spec';
 import { useAppDispatch } from '../store';
 import { sideOpened, undone } from '../store/editor';
 import { Button, IconButton, notify, leaveField, SeverityMark } from '../ui';
-import { named, useKeys } from '../use-keys';
+import { useKeys, useTip } from '../keys';
 import { AddSide } from './add-side';
 import { sideNames } from './side-names';
 import { useProofState } from './proof-store';
@@ -17,16 +17,13 @@ export function SideSwitch({ design, specs }: { design: Design; specs: readonly 
   const dispatch = useAppDispatch();
   const [adding, setAdding] = useState(false);
   const elsewhere = useProofState((p) => p.elsewhere);
+  const tip = useTip();
   const names = sideNames(design, specs);
   const at = names.findIndex((s) => s.id === design.side.id);
   const step = (by: number) => {
     if (names.length > 1) dispatch(sideOpened(names[(at + by + names.length) % names.length].id));
   };
-  useKeys(
-    names.length > 1
-      ? { s: named('Next side', () => step(1)), 'Shift+S': named('Side before', () => step(-1)) }
-      : {},
-  );
+  useKeys(names.length > 1 ? { 'next-side': () => step(1), 'side-before': () => step(-1) } : {});
   return (
     <div className="flex shrink-0 items-center gap-0.5">
       {names.length > 1 && names.length <= 3 && (
@@ -36,7 +33,7 @@ export function SideSwitch({ design, specs }: { design: Design; specs: readonly 
               key={s.id}
               type="button"
               aria-pressed={s.id === design.side.id}
-              title={`${s.name} (S for the next)`}
+              title={tip(s.name, 'next-side', 'for the next')}
               className={`flex items-center gap-1 rounded-md border px-2 py-0.5 text-[13px] ${
                 s.id === design.side.id
                   ? 'border-edge bg-paper font-medium'
@@ -55,7 +52,7 @@ export function SideSwitch({ design, specs }: { design: Design; specs: readonly 
           aria-label="Side"
           className="field !w-auto max-w-32"
           value={design.side.id}
-          title="Side (S for the next)"
+          title={tip('Side', 'next-side', 'for the next')}
           onChange={(e) => dispatch(sideOpened(e.target.value))}
         >
           {names.map((s) => (

@@ -9,7 +9,7 @@ import { useAppDispatch, useAppSelector } from '../store';
 import { colourwayChosen, redone, undone } from '../store/editor';
 import { CommentsButton } from '../together/comments-button';
 import { Button, IconButton, SeverityMark, VerdictMark, leaveField } from '../ui';
-import { named, useKeys } from '../use-keys';
+import { useKeys, useTip } from '../keys';
 import { BoardDialog } from '../stages/artwork/board-dialog';
 import { VersionsDialog } from './versions-dialog';
 import { HistoryList } from './history-list';
@@ -44,13 +44,14 @@ export function StageBar({
 }) {
   const id = useAppSelector((s) => s.editor.id);
   const navigate = useNavigate();
+  const tip = useTip();
   useKeys({
-    '1': named('To the artwork', () => void navigate(`/design/${id}`)),
-    '2': named('To the garments', () => void navigate(`/design/${id}/garments`)),
-    '3': named('To the cut line', () => void navigate(`/design/${id}/cut`)),
-    '4': named('To the mockups', () => void navigate(`/design/${id}/mockups`)),
-    '5': named('To the placement', () => void navigate(`/design/${id}/placement`)),
-    '6': named('To the listings', () => void navigate(`/design/${id}/listings`)),
+    'to-artwork': () => void navigate(`/design/${id}`),
+    'to-garments': () => void navigate(`/design/${id}/garments`),
+    'to-cut': () => void navigate(`/design/${id}/cut`),
+    'to-mockups': () => void navigate(`/design/${id}/mockups`),
+    'to-placement': () => void navigate(`/design/${id}/placement`),
+    'to-listings': () => void navigate(`/design/${id}/listings`),
   });
   const spec = specs.find((s) => s.id === design.board.spec) ?? specs[0];
   const [dialog, setDialog] = useState<'board' | 'versions' | null>(null);
@@ -118,7 +119,7 @@ export function StageBar({
           <select
             className="field !w-auto max-[1279px]:!w-24"
             value={colourway}
-            title="Colourway (C for the next)"
+            title={tip('Colourway', 'next-colourway', 'for the next')}
             onChange={(e) => dispatch(colourwayChosen(e.target.value))}
           >
             {design.colourways.map((c) => (

@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { clippingOf, pasteEdits, readClipping } from '@brelm/core/design';
 import { store } from '../store';
 import { notify } from '../ui';
-import { isTyping } from '../use-keys';
+import { isTyping } from '../keys';
 import { addLettering, bringIn } from './bring-in';
 import type { Editing } from './use-edit';
 

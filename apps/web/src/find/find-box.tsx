@@ -12,8 +12,7 @@ import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { openHelp } from '../help/help-store';
 import { PAGES, type PageId } from '../help/pages';
-import { liveCommands } from '../use-keys';
-import { keyWords } from './key-words';
+import { keyOf, liveCommands } from '../keys';
 import { bestOf, foundHere, type Found } from './found';
 import { settingsHere } from './settings-here';
 import { useStored } from './use-stored';
@@ -35,11 +34,11 @@ export default function FindBox({
   // What was there when it was opened: the box itself changes nothing of it.
   const here = useMemo(
     (): Found[] => [
-      ...liveCommands().map(({ key, does, run }) => ({
-        id: `do ${does}`,
+      ...liveCommands().map(({ id, does, run }) => ({
+        id: `do ${id}`,
         group: 'Commands',
         title: does,
-        keys: key,
+        keys: keyOf(id) ?? undefined,
         run,
       })),
       ...foundHere(),
@@ -104,7 +103,7 @@ export default function FindBox({
                       >
                         <span className="min-w-0 flex-1 truncate">{f.title}</span>
                         {f.keys !== undefined && (
-                          <kbd className="shrink-0 text-[12px] text-muted">{keyWords(f.keys)}</kbd>
+                          <kbd className="shrink-0 text-[12px] text-muted">{f.keys}</kbd>
                         )}
                       </ComboboxOption>
                     ))}

@@ -107,6 +107,8 @@ function Picture({ named, alt }: { named: string; alt: string }) {
       over = true;
     };
   }, [named]);
+  // A drawing is small and says all that it has to say.
+  if (url && named.endsWith('.svg')) return <img src={url} alt={alt} className="!border-0" />;
   return url ? (
     <a href={url} target="_blank" rel="noreferrer" title="Larger, in a window of its own">
       <img src={url} alt={alt} />

@@ -46,14 +46,27 @@ describe('help', () => {
     for (const section of text('findings')
       .split(/^## .+$/m)
       .slice(1)) {
-      const words = section.trim().split(/\s+/).length;
+      const words = section.replace(/^!.*$/m, '').trim().split(/\s+/).length;
       expect(words).toBeGreaterThan(5);
       expect(words).toBeLessThan(70);
     }
   });
 
+  it('draws every check, in words, too, and small enough to be sent with the page', () => {
+    for (const check of Object.keys(CHECKS)) {
+      const drawn = readFileSync(join(DOCS, `help/drawings/${check}.svg`), 'utf8');
+      const [, title] = /<title>(.{20,})<\/title>/.exec(drawn)!;
+      expect(text('findings')).toContain(`![${title}](drawings/${check}.svg)`);
+      // Two pictures side by side, drawn with what a browser shows in any page, and all of it closed.
+      expect(drawn.match(/<clipPath id="k\d+">/g)).toHaveLength(2);
+      expect(drawn).not.toMatch(/<(script|image|foreignObject|style)|href="[^#]/);
+      expect(drawn.match(/<g\b/g)!.length).toBe(drawn.match(/<\/g>/g)!.length);
+      expect(Buffer.byteLength(drawn)).toBeLessThan(10_000);
+    }
+  });
+
   it('shows only pictures that there are, and each page begins with its title', () => {
-    const pages = readdirSync(join(DOCS, 'help')).map((f) => f.replace(/\.md$/, ''));
+    const pages = readdirSync(join(DOCS, 'help')).flatMap((f) => /^(.+)\.md$/.exec(f)?.[1] ?? []);
     expect(pages.length).toBeGreaterThan(9);
     for (const page of pages) {
       expect(text(page)).toMatch(/^# \S/);

@@ -1,10 +1,10 @@
 /** Help: the pages of `docs/help`, the same that the repository shows, with its pictures. */
 
 const TEXTS = import.meta.glob<string>('../../../../docs/help/*.md', { query: '?raw', import: 'default' });
-const PICTURES = import.meta.glob<string>('../../../../docs/screenshots/*.png', {
-  query: '?url',
-  import: 'default',
-});
+const PICTURES = import.meta.glob<string>(
+  ['../../../../docs/screenshots/*.png', '../../../../docs/help/drawings/*.svg'],
+  { query: '?url', import: 'default' },
+);
 
 export const PAGES = {
   shelf: 'Shelf',
@@ -44,5 +44,7 @@ export const textOf = async (page: PageId): Promise<string> => TEXTS[`../../../.
 
 /** The address of a picture that a page names; none for one that is not there. */
 export async function pictureOf(named: string): Promise<string | undefined> {
-  return PICTURES[`../../../../docs/${named.replace(/^\.\.\//, '')}`]?.();
+  // As the page itself says it: from where it lies.
+  const { pathname } = new URL(named, 'http://here/docs/help/');
+  return PICTURES[`../../../..${pathname}`]?.();
 }

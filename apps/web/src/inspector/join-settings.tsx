@@ -1,6 +1,7 @@
 import { joinEdits, joinsOf, membersOf, unitsOf, type Design, type Joining } from '@brelm/core/design';
 import { useEdit } from '../editor/use-edit';
 import { SelectField } from '../ui';
+import { useTip } from '../keys';
 
 const JOINS: Record<Joining, string> = {
   weld: 'welded: all of them',
@@ -10,6 +11,7 @@ const JOINS: Record<Joining, string> = {
 
 /** Whether chosen things are one outline, and which. */
 export function JoinSettings({ ids, design }: { ids: readonly string[]; design: Design }) {
+  const tip = useTip();
   const edit = useEdit();
   const units = unitsOf(design, ids);
   const bundle = units.length === 1 ? design.bundles.find((b) => b.id === units[0].bundle) : undefined;
@@ -22,7 +24,11 @@ export function JoinSettings({ ids, design }: { ids: readonly string[]; design: 
       <SelectField
         label="One outline"
         value={joined ?? ''}
-        title="Keylines, shades and cuts run around the whole; the front part gives it its ink (J welds)"
+        title={tip(
+          'Keylines, shades and cuts run around the whole; the front part gives it its ink',
+          'weld',
+          'welds',
+        )}
         onChange={(e) => {
           const how = (e.target.value || null) as Joining | null;
           edit.make(how ? 'Join outlines' : 'Outlines by themselves', joinEdits(design, ids, how));

@@ -3,11 +3,13 @@ import { kindOf, MOST_THIN, type Part } from '@brelm/core/parts';
 import { makeOutlines, setApart } from '../editor/outline-actions';
 import { useEdit } from '../editor/use-edit';
 import { LengthField } from '../ui';
+import { useTip } from '../keys';
 
 const link = 'text-[13px] text-spruce hover:underline';
 
 /** What can be done with the outlines of chosen parts: thicker, thinner, rounder; as they are for good; in pieces. */
 export function OutlineSettings({ parts, design }: { parts: Part[]; design: Design }) {
+  const tip = useTip();
   const edit = useEdit();
   const ids = parts.map((p) => p.id);
   const outlined = parts.filter((p) => kindOf(p).outlined);
@@ -50,7 +52,10 @@ export function OutlineSettings({ parts, design }: { parts: Part[]; design: Desi
         <button
           type="button"
           className={link}
-          title="Each piece by itself: stripes, islands, what lies on one another, and along an open line (Shift K)"
+          title={tip(
+            'Each piece by itself: stripes, islands, what lies on one another, and along an open line',
+            'set-apart',
+          )}
           onClick={() => void setApart(edit, design, ids)}
         >
           into pieces

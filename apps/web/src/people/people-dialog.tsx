@@ -106,7 +106,7 @@ function MemberRow({
               New password…
             </Button>
           )}
-          <Button aria-label={`Take ${name} out`} onClick={() => setAsking(true)}>
+          <Button aria-label={`Take out: ${name}`} onClick={() => setAsking(true)}>
             Take out…
           </Button>
         </>
@@ -201,7 +201,7 @@ function Invite({ shop }: { shop: string }) {
                 {i.role}, until {format(new Date(i.endsAt), 'd MMM')}
               </span>
               <Button
-                aria-label={`Take the invitation of ${i.sentTo} back`}
+                aria-label={`Take back the invitation of ${i.sentTo}`}
                 onClick={() => void takeBack({ shop, id: i.id })}
               >
                 Take back

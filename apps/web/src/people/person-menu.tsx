@@ -20,7 +20,8 @@ export function PersonMenu() {
   return (
     <>
       <Menu>
-        <MenuButton aria-label={`Signed in as ${person.name}`} className="rounded-full">
+        <MenuButton className="rounded-full">
+          <span className="sr-only">Signed in as {person.name}</span>
           <PersonMark name={person.name} id={person.id} />
         </MenuButton>
         <MenuItems

@@ -26,7 +26,7 @@ import { useProtectedWordsQuery } from '../store/listings-api';
 import type { RowDesigns } from '../store/series-api';
 import { Button, KEPT_WORDS, KeptNotes, NameField, UndoRedo, notify } from '../ui';
 import { PickDesign } from '../design/pick-design';
-import { named, undoKeys, useKeys } from '../use-keys';
+import { useKeys } from '../keys';
 import { tableOf, type SeriesAsked } from '../workers/series-client';
 import { AddRows } from './add-rows';
 import { BringTable } from './bring-table';
@@ -170,11 +170,14 @@ function Workplace({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [series.rows, settled, rows.version, doubts]);
 
-  useKeys({
-    ...undoKeys(undo, redo),
-    '/': named('Find rows', () => document.querySelector<HTMLElement>('[aria-label="Find rows"]')?.focus()),
-    Escape: () => setPanel(false),
-  });
+  useKeys(
+    {
+      undo,
+      redo,
+      search: [() => document.querySelector<HTMLElement>('[aria-label="Find rows"]')?.focus(), 'Find rows'],
+    },
+    { fixed: { Escape: () => setPanel(false) } },
+  );
   const changeRow = (rowId: string, to: (r: SeriesRow) => SeriesRow, gesture: string | null = null) =>
     change((s) => ({ ...s, rows: s.rows.map((r) => (r.id === rowId ? to(r) : r)) }), gesture);
   const step = (by: 1 | -1) => {

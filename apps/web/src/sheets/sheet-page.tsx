@@ -24,7 +24,7 @@ import {
   UndoRedo,
   notify,
 } from '../ui';
-import { named, undoKeys, useKeys } from '../use-keys';
+import { useKeys } from '../keys';
 import { packSheet } from '../workers/pack-client';
 import { NotWanted, reasonOf } from '../workers/hand';
 import { PickDesign } from '../design/pick-design';
@@ -128,14 +128,16 @@ function Workplace({
     }));
     setChosen(copies.map((_, k) => sheet.placed.length + k));
   };
-  useKeys({
-    ...undoKeys(undo, redo),
-    'Ctrl+a': named('Choose all stickers', () => setChosen(sheet.placed.map((_, i) => i))),
-    'Ctrl+d': named('Duplicate what is chosen', double),
-    Delete: named('Remove what is chosen', clear),
-    Backspace: clear,
-    Escape: () => setChosen([]),
-  });
+  useKeys(
+    {
+      undo,
+      redo,
+      'choose-all': [() => setChosen(sheet.placed.map((_, i) => i)), 'Choose all stickers'],
+      duplicate: double,
+      remove: clear,
+    },
+    { fixed: { Escape: () => setChosen([]) } },
+  );
 
   const lay = async (way: 'grid' | PackTurns) => {
     setWorking('Laying out…');

@@ -11,7 +11,7 @@ import {
   type ListingState,
 } from '../store/api';
 import { useListingStatesQuery } from '../store/listings-api';
-import { named, useKeys } from '../use-keys';
+import { useKeys } from '../keys';
 import { ChosenBar } from './chosen-bar';
 import { DeleteDialog } from './delete-dialog';
 import { useChosen } from './use-chosen';
@@ -69,8 +69,8 @@ export function Shelf() {
   const { data: listings } = useListingStatesQuery(undefined, { refetchOnMountOrArgChange: true });
   const states = useMemo(() => byDesign(listings ?? []), [listings]);
   useKeys({
-    '/': named('Search the shelf', () => search.current?.focus()),
-    n: named('New design', () => setMaking({})),
+    search: [() => search.current?.focus(), 'Search the shelf'],
+    'new-design': () => setMaking({}),
   });
 
   const shown = useMemo(() => designs.data?.pages.flatMap((p) => p.designs) ?? [], [designs.data]);

@@ -65,7 +65,7 @@ function ShopRow({ shop, taken }: { shop: Shop; taken: (away: ShopAway) => void 
       )}
       <Button
         className="w-28 justify-center"
-        aria-label={`Take ${called} away`}
+        aria-label={`Take away: ${called}`}
         disabled={id === 'first' || here || leaving}
         title={
           id === 'first'

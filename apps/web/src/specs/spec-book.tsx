@@ -5,7 +5,7 @@ import { SPEC_VERSION, type Spec } from '@brelm/core/spec';
 import { freshSlug } from '@brelm/core/design';
 import { reasonOf, useAddSpecMutation, useSpecBookQuery, type StoredSpec } from '../store/api';
 import { Button, FileButton, notify } from '../ui';
-import { named, useKeys } from '../use-keys';
+import { useKeys } from '../keys';
 import { BringInDialog } from './bring-in-dialog';
 import { useSpecDrafts } from './drafts';
 import { SpecPage } from './spec-page';
@@ -61,7 +61,7 @@ export function SpecBook() {
   const [file, setFile] = useState<File | null>(null);
   const [add] = useAddSpecMutation();
   const search = useRef<HTMLInputElement>(null);
-  useKeys({ '/': named('Search the spec book', () => search.current?.focus()) });
+  useKeys({ search: [() => search.current?.focus(), 'Search the spec book'] });
   const all = useMemo(() => book.data ?? [], [book.data]);
   const shown = useMemo(() => {
     const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);

@@ -13,6 +13,7 @@ import { FindParts } from './find-parts';
 import { FormPicture } from '../inspector/form-picture';
 import { useEdit } from '../editor/use-edit';
 import { apiAt } from '../platform/address';
+import { useTip } from '../keys';
 
 /** A phrase in quotes is lettering, whatever it finds. */
 const unquoted = (words: string) => words.replace(/^\s*["“”](.*?)["“”]?\s*$/s, '$1');
@@ -33,6 +34,7 @@ export function AddPart({
   /** Has a figure drawn from words. */
   onOrder: (words: string) => void;
 }) {
+  const tip = useTip();
   const edit = useEdit();
   const [words, setWords] = useState('');
   const [address, setAddress] = useState('');
@@ -206,7 +208,7 @@ export function AddPart({
           Choose files…
         </FileButton>
         <Button
-          title="Draw a line by hand (D)"
+          title={tip('Draw a line by hand', 'draw-line')}
           onClick={() => {
             close();
             onDraw();
@@ -214,7 +216,10 @@ export function AddPart({
         >
           <PenLine size={15} aria-hidden /> Draw a line
         </Button>
-        <Button title="Say what it shows (Shift A)" onClick={() => order(searching ? words.trim() : '')}>
+        <Button
+          title={tip('Say what it shows', 'order-figure')}
+          onClick={() => order(searching ? words.trim() : '')}
+        >
           <Feather size={15} aria-hidden /> Have a figure drawn
         </Button>
         <p className="text-[13px] text-muted">

@@ -38,6 +38,7 @@ import { TieSettings } from '../inspector/tie-settings';
 import { PartsWear } from '../inspector/wear-settings';
 import { joinLines, mirrorCopies, moveInStack } from '../editor/part-actions';
 import { useEdit } from '../editor/use-edit';
+import { useTip } from '../keys';
 
 type Against = 'board' | 'safe' | 'selection';
 
@@ -60,6 +61,7 @@ export function Arrange({
   resolved: Resolved;
   side: SpecSide | undefined;
 }) {
+  const tip = useTip();
   const edit = useEdit();
   const selection = useAppSelector((s) => s.editor.selection);
   const [chosen, setChosen] = useState<Against | null>(null);
@@ -185,7 +187,7 @@ export function Arrange({
             {units.length > 1 && (
               <Button
                 className="!h-7 !px-2"
-                title="Bundle: choose, move and line them up as one (B)"
+                title={tip('Bundle: choose, move and line them up as one', 'bundle')}
                 onClick={() => edit.make('Bundle', bundleEdits(design, selection))}
               >
                 <Group size={15} aria-hidden /> Bundle {units.length} things

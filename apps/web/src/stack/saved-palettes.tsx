@@ -43,7 +43,7 @@ export function SavedPalettes({
             {onAdd && (
               <Button
                 className="!h-7 !px-2"
-                aria-label={`Add ${palette.name} as inks`}
+                aria-label={`Add as inks: ${palette.name}`}
                 onClick={() => onAdd(palette.colours, palette.name)}
               >
                 Add as inks

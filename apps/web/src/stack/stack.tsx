@@ -38,6 +38,7 @@ import { PartRow } from './part-row';
 import { Arrange } from './arrange';
 import { showInside } from '../editor/tie-actions';
 import { useEdit } from '../editor/use-edit';
+import { useTip } from '../keys';
 import { keysOf, rowKey, rowOf } from './rows';
 import { tieWords } from './tie-words';
 import { useHeld } from './use-held';
@@ -97,6 +98,7 @@ export function Stack({
   side: SpecSide | undefined;
   onAdd: () => void;
 }) {
+  const tip = useTip();
   const edit = useEdit();
   const dispatch = useAppDispatch();
   const selection = useAppSelector((s) => s.editor.selection);
@@ -209,7 +211,7 @@ export function Stack({
           >
             <Expand size={15} />
           </IconButton>
-          <Button className="!h-7 !px-2" onClick={onAdd} title="Add part (A)">
+          <Button className="!h-7 !px-2" onClick={onAdd} title={tip('Add part', 'add-part')}>
             <Plus size={15} aria-hidden /> Add part
           </Button>
         </div>

@@ -4,7 +4,7 @@ import { MessageSquare } from 'lucide-react';
 import { useAppSelector } from '../store';
 import { useCommentsQuery } from '../store/together-api';
 import { IconButton } from '../ui';
-import { named, useKeys } from '../use-keys';
+import { useKeys } from '../keys';
 import { openComments, useOpenComments } from './comments-store';
 
 const CommentsPanel = lazy(() => import('./comments-panel'));
@@ -16,7 +16,7 @@ export function CommentsButton({ beside }: { beside: HTMLElement | null }) {
   const { data } = useCommentsQuery(id ?? '', { skip: id === null });
   const waiting = data?.filter((c) => !c.resolvedAt).length ?? 0;
   const toggle = () => openComments(open ? null : { finding: null });
-  useKeys({ n: named('Comments', toggle) });
+  useKeys({ comments: toggle });
   // They belong to the design that is open.
   useEffect(() => () => openComments(null), [id]);
   return (

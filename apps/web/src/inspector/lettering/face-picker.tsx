@@ -157,7 +157,6 @@ export function FacePicker({
           >
             <button
               type="button"
-              aria-label={`${t.name}, ${t.group}`}
               aria-current={t.id === value}
               className="flex h-full min-w-0 flex-1 items-center gap-3 text-left"
               onClick={() => onChoose(t.id)}
@@ -170,7 +169,7 @@ export function FacePicker({
                   {t.facts && t.facts.embedding !== 'installable' && ` · embedding: ${t.facts.embedding}`}
                 </span>
               </span>
-              <span className="block min-w-0 flex-1 overflow-hidden">
+              <span className="block min-w-0 flex-1 overflow-hidden" aria-hidden>
                 <FaceSample id={t.id} words={sample} />
               </span>
             </button>

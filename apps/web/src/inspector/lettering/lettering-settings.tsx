@@ -15,6 +15,7 @@ import { SpellingNote } from './spelling-note';
 import { StylesDialog } from './styles-dialog';
 import { lettersApart } from '@brelm/core/resolve';
 import { materials } from '../../platform/materials';
+import { useTip } from '../../keys';
 
 const ALIGNS = [
   ['left', 'Align left', AlignLeft],
@@ -24,6 +25,7 @@ const ALIGNS = [
 
 /** Words, typefaces, and everything that lettering can be made to do. */
 export function LetteringSettings({ part, design }: { part: LetteringPart; design: Design }) {
+  const tip = useTip();
   const edit = useEdit();
   const tools = useTools();
   const [styles, setStyles] = useState(false);
@@ -89,7 +91,7 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
         <button
           type="button"
           className="mr-auto rounded-md px-1 py-0.5 text-[13px] text-spruce hover:underline"
-          title="Type on the board (Enter, or double-click the words)"
+          title={tip('Type on the board', 'type', 'or a double-click on the words')}
           disabled={part.locked}
           onClick={() => tools.setTyping(part.id)}
         >
@@ -115,7 +117,7 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
         <DecorationSettings part={part} design={design} />
         <div className="flex flex-wrap gap-1.5 border-t border-line pt-2">
           <Button onClick={() => setStyles(true)}>Styles…</Button>
-          <Button title="In all lettering of the design (Ctrl H)" onClick={() => tools.replace()}>
+          <Button title={tip('In all lettering of the design', 'replace')} onClick={() => tools.replace()}>
             Find and replace…
           </Button>
           <Button

@@ -35,7 +35,7 @@ export function SpellingNote({
           ))}
           <button
             type="button"
-            aria-label={`Add ${word} to my words`}
+            aria-label={`It is right: add ${word} to my words`}
             className="hover:underline"
             onClick={() =>
               void addWord(word)

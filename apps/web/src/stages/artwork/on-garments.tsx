@@ -12,6 +12,7 @@ import {
   type Resolved,
 } from '../../design';
 import { Button, garmentBackground, Modal, ratioText, VerdictMark } from '../../ui';
+import { useTip } from '../../keys';
 import { useLive } from '../../editor/live';
 import { useProofState } from '../../editor/proof-store';
 import { verdictWords } from '../../editor/verdict-words';
@@ -55,6 +56,7 @@ export function OnGarments({
   onBackdrop: (id: string) => void;
   onChosen: (ids: string[]) => void;
 }) {
+  const tip = useTip();
   const contrast = useProofState((p) => p.contrast);
   const judgedTurn = useProofState((p) => p.turn);
   const live = useLive(THUMBNAIL_MS);
@@ -105,18 +107,24 @@ export function OnGarments({
               <button
                 type="button"
                 aria-pressed={garment.id === backdrop.id}
-                aria-label={`${garment.name}${v ? `, ${v.verdict}, ${ratioText(v.lowestRatio)} to 1` : ''}: make it the backdrop`}
                 data-testid={`garment-${garment.id}`}
                 data-verdict={v?.verdict}
                 data-ratio={v?.lowestRatio.toFixed(2)}
-                title={`${garment.name}${v ? `: ${verdictWords(v, design)}` : ''}. Click to make it the backdrop (G for the next)`}
+                title={tip(
+                  `${garment.name}${v ? `: ${verdictWords(v, design)}` : ''}. Click to make it the backdrop`,
+                  'next-garment',
+                  'for the next',
+                )}
                 className={clsx(
                   'block w-full rounded-md border-2 p-0.5 text-left',
                   garment.id === backdrop.id ? 'border-spruce' : 'border-transparent hover:border-edge',
                 )}
                 onClick={() => onBackdrop(garment.id)}
               >
-                <span className="block overflow-hidden rounded-[4px]">
+                <span className="sr-only">
+                  {`${garment.name}${v ? `, ${v.verdict}, ${ratioText(v.lowestRatio)} to 1` : ''}: make it the backdrop`}
+                </span>
+                <span className="block overflow-hidden rounded-[4px]" aria-hidden>
                   <GarmentCanvas
                     garment={garment}
                     artwork={artwork}
@@ -125,8 +133,10 @@ export function OnGarments({
                     label={garment.name}
                   />
                 </span>
-                <span className="mt-1 block truncate text-[11.5px] leading-tight">{garment.name}</span>
-                <span className="flex h-4 items-center gap-1 text-[12px] leading-tight">
+                <span className="mt-1 block truncate text-[11.5px] leading-tight" aria-hidden>
+                  {garment.name}
+                </span>
+                <span className="flex h-4 items-center gap-1 text-[12px] leading-tight" aria-hidden>
                   {v ? (
                     <>
                       <VerdictMark verdict={v.verdict} size={12} />

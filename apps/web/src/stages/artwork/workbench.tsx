@@ -17,7 +17,7 @@ import { ReplaceDialog } from '../../inspector/lettering';
 import { store, useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, selected, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
-import { named, undoKeys, useKeys } from '../../use-keys';
+import { useKeys } from '../../keys';
 import { partTitle } from '@brelm/core/parts';
 import { useFindable } from '../../find/found';
 import { bringIn } from '../../editor/bring-in';
@@ -154,7 +154,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
   const selection = () => store.getState().editor.selection;
   const one = (why: string, act: () => boolean | void) => needing(selection, 1, why, act);
   const nudge = (dx: number, dy: number) =>
-    one('Nothing is chosen to be moved. A click chooses a part, Ctrl A all of them.', () =>
+    one('Nothing is chosen to be moved. A click chooses a part.', () =>
       nudgeParts(edit, made, selection(), dx, dy),
     );
   const depth = (to: Parameters<typeof moveInStack>[3]) =>
@@ -162,7 +162,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
       moveInStack(edit, made, selection(), to),
     );
   const cutting = (toggle: typeof toggleWindow) =>
-    one('Choose a part first: W shows it inside another, K knocks it out of what is below.', () => {
+    one('Choose a part first, to show it inside another or to knock it out of what is below.', () => {
       const why = toggle(edit, made, selection());
       if (why) notify('done', why);
     });
@@ -182,52 +182,35 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
       run: () => void dispatch(colourwayChosen(c.id)),
     })),
   ]);
-  useKeys({
-    a: named('Add a part', () => setAdding(true)),
-    'Shift+A': named('Have a figure drawn', () => setOrdering('')),
-    g: named('Next garment behind the artwork', () => stepGarment(1)),
-    'Shift+G': named('Garment before', () => stepGarment(-1)),
-    c: named('Next colourway', stepColourway),
-    f: named('Fit the board to the window', () => board.current?.fit()),
-    'Shift+F': named('Fit what is chosen to the window', () => board.current?.showSelection()),
-    '+': named('Zoom in', () => board.current?.zoom(1.25)),
-    '=': () => board.current?.zoom(1.25),
-    '-': named('Zoom out', () => board.current?.zoom(0.8)),
-    ...undoKeys(
-      () => dispatch(undone()),
-      () => dispatch(redone()),
-    ),
-    'Ctrl+a': named('Choose all parts', () =>
-      dispatch(selected(made.parts.filter((p) => !p.locked && !p.hidden).map((p) => p.id))),
-    ),
-    'Ctrl+d': named(
-      'Duplicate what is chosen',
-      one('Choose a part first: Ctrl D duplicates it.', () => duplicateParts(edit, made, selection())),
-    ),
-    m: named(
-      'Mirror a copy across the middle',
-      one('Choose a part first: M mirrors a copy of it across the middle.', () =>
+  useKeys(
+    {
+      'add-part': () => setAdding(true),
+      'order-figure': () => setOrdering(''),
+      'next-garment': () => stepGarment(1),
+      'garment-before': () => stepGarment(-1),
+      'next-colourway': stepColourway,
+      'fit-board': () => board.current?.fit(),
+      'fit-chosen': () => board.current?.showSelection(),
+      'zoom-in': () => board.current?.zoom(1.25),
+      'zoom-out': () => board.current?.zoom(0.8),
+      undo: () => dispatch(undone()),
+      redo: () => dispatch(redone()),
+      'choose-all': () =>
+        dispatch(selected(made.parts.filter((p) => !p.locked && !p.hidden).map((p) => p.id))),
+      duplicate: one('Choose a part first, to duplicate it.', () => duplicateParts(edit, made, selection())),
+      mirror: one('Choose a part first, to mirror a copy of it across the middle.', () =>
         mirrorCopies(edit, made, selection(), made.board.width / 2),
       ),
-    ),
-    b: named(
-      'Bundle what is chosen',
-      needing(selection, 2, 'Choose two parts or more: B makes a bundle of them.', () =>
+      bundle: needing(selection, 2, 'Choose two parts or more, to make a bundle of them.', () =>
         edit.make('Bundle', bundleEdits(made, selection())),
       ),
-    ),
-    'Shift+B': named(
-      'Take the bundle apart',
-      one('No bundle is chosen: Shift B takes one apart.', () => {
+      unbundle: one('Choose a bundle first, to take it apart.', () => {
         const edits = unbundleEdits(made, selection());
         edit.make('Unbundle', edits);
         return edits.length > 0;
       }),
-    ),
-    w: named('Show inside the part behind it, or no longer', cutting(toggleWindow)),
-    j: named(
-      'Weld what is chosen into one outline, or no longer',
-      one('Choose two parts or more, or a bundle: J makes one outline of them.', () => {
+      window: cutting(toggleWindow),
+      weld: one('Choose two parts or more, or a bundle, to make one outline of them.', () => {
         const ids = selection();
         const [unit] = unitsOf(made, ids);
         const joined = made.bundles.some((b) => b.id === unit.bundle && b.joined);
@@ -235,49 +218,46 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
         edit.make(joined ? 'Outlines by themselves' : 'Join outlines', edits);
         return edits.length > 0;
       }),
-    ),
-    'Shift+K': named(
-      'Set what is chosen into its pieces',
-      one(
-        'Choose a part first: Shift K sets it into its pieces.',
+      'set-apart': one(
+        'Choose a part first, to set it into its pieces.',
         () => void setApart(edit, made, selection()),
       ),
-    ),
-    k: named('Knock out of what is below, or no longer', cutting(toggleKnockOut)),
-    PageUp: named('One part forwards', depth('forwards')),
-    PageDown: named('One part backwards', depth('backwards')),
-    'Shift+PageUp': named('To the front', depth('front')),
-    'Shift+PageDown': named('To the back', depth('back')),
-    Enter: named(
-      'Type in the lettering that is chosen',
-      one('Choose lettering first: Enter types in it.', () => {
+      'knock-out': cutting(toggleKnockOut),
+      forwards: depth('forwards'),
+      backwards: depth('backwards'),
+      'to-front': depth('front'),
+      'to-back': depth('back'),
+      type: one('Choose lettering first, to type in it.', () => {
         const [id] = selection();
         const part = made.parts.find((p) => p.id === id);
         if (selection().length > 1 || part?.kind !== 'lettering' || part.locked) return false;
         setTyping(id);
       }),
-    ),
-    'Ctrl+h': named('Find and replace in the lettering', () => setReplacing(true)),
-    d: named('Draw a line by hand', () => tools.setTool(tools.tool === 'draw' ? 'choose' : 'draw')),
-    Escape: () =>
-      tools.picking
-        ? tools.endPick()
-        : typing
-          ? setTyping(null)
-          : tools.tool === 'choose'
-            ? dispatch(selected([]))
-            : tools.setTool('choose'),
-    Delete: named('Remove what is chosen', remove),
-    Backspace: remove,
-    ArrowLeft: nudge(-1, 0),
-    ArrowRight: nudge(1, 0),
-    ArrowUp: nudge(0, -1),
-    ArrowDown: nudge(0, 1),
-    'Shift+ArrowLeft': nudge(-10, 0),
-    'Shift+ArrowRight': nudge(10, 0),
-    'Shift+ArrowUp': nudge(0, -10),
-    'Shift+ArrowDown': nudge(0, 10),
-  });
+      replace: () => setReplacing(true),
+      'draw-line': () => tools.setTool(tools.tool === 'draw' ? 'choose' : 'draw'),
+      remove,
+    },
+    {
+      fixed: {
+        Escape: () =>
+          tools.picking
+            ? tools.endPick()
+            : typing
+              ? setTyping(null)
+              : tools.tool === 'choose'
+                ? dispatch(selected([]))
+                : tools.setTool('choose'),
+        ArrowLeft: nudge(-1, 0),
+        ArrowRight: nudge(1, 0),
+        ArrowUp: nudge(0, -1),
+        ArrowDown: nudge(0, 1),
+        'Shift+ArrowLeft': nudge(-10, 0),
+        'Shift+ArrowRight': nudge(10, 0),
+        'Shift+ArrowUp': nudge(0, -10),
+        'Shift+ArrowDown': nudge(0, 10),
+      },
+    },
+  );
 
   return (
     <ToolsContext.Provider value={tools}>

@@ -26,7 +26,7 @@ import { useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Button, SelectField, WorkFaultNote } from '../../ui';
-import { named, undoKeys, useKeys } from '../../use-keys';
+import { useKeys } from '../../keys';
 import { CutSettings } from './cut-settings';
 import { saveFile } from '../../platform/save-file';
 import { PeelList } from './peel-list';
@@ -72,14 +72,12 @@ function Stage({ design, specs }: { design: Design; specs: Spec[] }) {
   };
 
   useKeys({
-    ...undoKeys(
-      () => dispatch(undone()),
-      () => dispatch(redone()),
-    ),
-    c: named('Next colourway', () => {
+    undo: () => dispatch(undone()),
+    redo: () => dispatch(redone()),
+    'next-colourway': () => {
       const at = design.colourways.findIndex((w) => w.id === colourway);
       dispatch(colourwayChosen(design.colourways[(at + 1) % design.colourways.length].id));
-    }),
+    },
   });
   return (
     <div className="flex h-full flex-col">

@@ -10,7 +10,7 @@ import { useEdit } from '../../editor/use-edit';
 import { store, useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, undone } from '../../store/editor';
 import { Button, WorkFaultNote } from '../../ui';
-import { named, undoKeys, useKeys } from '../../use-keys';
+import { useKeys } from '../../keys';
 import { reasonOf, wall } from '../../workers/proof-client';
 import { CellDialog } from './cell-dialog';
 import { ColourwaySettings } from './colourway-settings';
@@ -50,14 +50,12 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
   );
 
   useKeys({
-    ...undoKeys(
-      () => dispatch(undone()),
-      () => dispatch(redone()),
-    ),
-    c: named('Next colourway', () => {
+    undo: () => dispatch(undone()),
+    redo: () => dispatch(redone()),
+    'next-colourway': () => {
       const at = design.colourways.findIndex((c) => c.id === store.getState().editor.colourway);
       dispatch(colourwayChosen(design.colourways[(at + 1) % design.colourways.length].id));
-    }),
+    },
   });
 
   useEffect(() => {

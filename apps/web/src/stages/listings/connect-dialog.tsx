@@ -95,7 +95,7 @@ function One({ connection }: { connection: Connection }) {
           <Button type="submit" disabled={busy || !token.trim()}>
             Connect
           </Button>
-          <Button disabled={busy} aria-label={`Open a shop at ${name}`} onClick={() => void begin()}>
+          <Button disabled={busy} aria-label={`Open a shop there: ${name}`} onClick={() => void begin()}>
             Open a shop there
           </Button>
         </form>

@@ -24,7 +24,7 @@ import {
 import { redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Button, notify } from '../../ui';
-import { undoKeys, useKeys } from '../../use-keys';
+import { useKeys } from '../../keys';
 import { ConnectDialog } from './connect-dialog';
 import { ListingDetail } from './listing-detail';
 import { ListingTable } from './listing-table';
@@ -111,13 +111,10 @@ function Stage({
     if (!busy && anyUp) void hear();
   }, [busy, anyUp, hear]);
 
-  useKeys({
-    ...undoKeys(
-      () => dispatch(undone()),
-      () => dispatch(redone()),
-    ),
-    Escape: () => setOpen(null),
-  });
+  useKeys(
+    { undo: () => dispatch(undone()), redo: () => dispatch(redone()) },
+    { fixed: { Escape: () => setOpen(null) } },
+  );
 
   const change = (label: string, wording: Partial<Wording>, gesture?: string) =>
     edit.make(label, [{ op: 'setWording', change: wording }], gesture ? { gesture } : {});

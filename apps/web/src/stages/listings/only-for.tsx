@@ -17,14 +17,14 @@ export function OnlyFor({
 }) {
   const words = new Map(specs.map((s) => [s.kind as string, productWord(s)]));
   for (const kind of only) if (!words.has(kind)) words.set(kind, kind);
-  const shown = only.length === 0 ? 'all' : only.map((k) => words.get(k)).join(', ');
+  const shown = only.length ? `only ${only.map((k) => words.get(k)).join(', ')}` : 'all products';
   return (
     <Popover className="relative">
       <PopoverButton
         aria-label={`${label}: ${shown}`}
         className={`max-w-28 truncate rounded-md px-1.5 py-0.5 text-[11.5px] hover:bg-line ${only.length ? 'font-semibold text-ink' : 'text-muted'}`}
       >
-        {only.length ? `only ${shown}` : 'all products'}
+        {shown}
       </PopoverButton>
       <PopoverPanel anchor="bottom end" className="z-40 rounded-md border border-edge bg-card p-3">
         <fieldset>

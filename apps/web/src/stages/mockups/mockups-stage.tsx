@@ -12,7 +12,7 @@ import { reasonOf, useScenesQuery } from '../../store/api';
 import { redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Button, SelectField } from '../../ui';
-import { undoKeys, useKeys } from '../../use-keys';
+import { useKeys } from '../../keys';
 
 import { keyOf, OnProduct, type Row } from './on-product';
 
@@ -56,14 +56,7 @@ function Stage({
   const [making, setMaking] = useState(false);
   // While a photo is set up, undo is that of the photo.
   const ofDesign = useSearchParams()[0].get('photo') === null;
-  useKeys(
-    ofDesign
-      ? undoKeys(
-          () => dispatch(undone()),
-          () => dispatch(redone()),
-        )
-      : {},
-  );
+  useKeys(ofDesign ? { undo: () => dispatch(undone()), redo: () => dispatch(redone()) } : {});
   const rows = useMemo(
     () =>
       specs

@@ -29,7 +29,7 @@ import { useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, sideOpened, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Button, IconButton, SeverityMark, VerdictMark } from '../../ui';
-import { named, undoKeys, useKeys } from '../../use-keys';
+import { useKeys, useTip } from '../../keys';
 import { AddProducts } from './add-products';
 import { CopyDialog } from './copy-dialog';
 import { CurvedView } from './curved-view';
@@ -201,13 +201,12 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
     setChosen(`${list[0].id} ${list[0].sides[0].id}`);
   };
 
+  const tip = useTip();
   useKeys({
-    ...undoKeys(
-      () => dispatch(undone()),
-      () => dispatch(redone()),
-    ),
-    a: named('Add a product', () => setDialog('add')),
-    p: named('Place it by its ink', placeIt),
+    undo: () => dispatch(undone()),
+    redo: () => dispatch(redone()),
+    'add-product': () => setDialog('add'),
+    'place-by-ink': placeIt,
   });
 
   const ink = inkBox(resolved.drawing);
@@ -228,7 +227,7 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
       <div className="grid min-h-0 flex-1 grid-cols-[236px_minmax(0,1fr)_290px]">
         <aside aria-label="Products" className="flex min-h-0 flex-col border-r border-line">
           <div className="border-b border-line p-3">
-            <Button onClick={() => setDialog('add')} title="Add products (A)">
+            <Button onClick={() => setDialog('add')} title={tip('Add products', 'add-product')}>
               <Plus size={15} aria-hidden />
               Add products
             </Button>
@@ -298,7 +297,7 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
             <section aria-label="On the product" className="flex min-h-0 min-w-0 flex-col">
               <div className="flex items-center gap-2 border-b border-line px-4 py-2">
                 <h1 className="mr-auto truncate text-[16px]">{productWords(spec, side)}</h1>
-                <Button onClick={placeIt} title="Place it by its ink (P)" disabled={!ink}>
+                <Button onClick={placeIt} title={tip('Place it by its ink', 'place-by-ink')} disabled={!ink}>
                   <Wand size={15} aria-hidden />
                   Place for me
                 </Button>

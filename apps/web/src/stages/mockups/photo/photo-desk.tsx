@@ -4,7 +4,7 @@ import { withPhoto, type PhotoFacts, type Scene } from '@brelm/core/mockup';
 import { MOST_STROKES } from '@brelm/core/steps';
 import { reasonOf } from '../../../store/api';
 import { Button, IconButton, KEPT_WORDS, KeptNotes, NameField, UndoRedo, notify } from '../../../ui';
-import { undoKeys, useKeys } from '../../../use-keys';
+import { useKeys } from '../../../keys';
 import { NotWanted } from '../../../workers/hand';
 import { photoFacts, type MockupRequest } from '../../../workers/mockup-client';
 import { DeleteScene } from './delete-scene';
@@ -34,10 +34,7 @@ export function PhotoDesk({
   const [busy, setBusy] = useState(true);
   const [leaving, setLeaving] = useState(false);
   const facts = useFacts(scene);
-  useKeys({
-    ...undoKeys(undo, redo),
-    Escape: () => (tool === 'net' ? onDone() : setTool('net')),
-  });
+  useKeys({ undo, redo }, { fixed: { Escape: () => (tool === 'net' ? onDone() : setTool('net')) } });
   const request = useMemo(() => scene && requestFor(scene), [scene, requestFor]);
   if (fault)
     return (
