@@ -71,7 +71,7 @@ describe('the keyboard', () => {
     const page = await browser.newPage({ viewport: { width: 1024, height: 700 } });
     const faults = watch(page);
     await page.goto(address);
-    await page.getByRole('link', { name: 'Hoot Suite' }).click();
+    await page.getByRole('link', { name: 'Count Owls Not Sheep' }).click();
     await page.getByTestId('board').waitFor();
     await page.getByRole('button', { name: /^All keys/ }).click();
     const keys = page.getByRole('dialog', { name: 'Keys' });
@@ -121,9 +121,12 @@ describe('the keyboard', () => {
     await page.reload();
     await page.getByTestId('board').waitFor();
     await page.keyboard.press('Control+k');
-    await page.getByRole('combobox').fill('next garment');
+    await page.getByRole('dialog').getByRole('combobox').fill('next garment');
     await page.getByRole('option', { name: /Next garment behind the artwork.*M/ }).waitFor();
+    // The first takes back what was typed.
     await page.keyboard.press('Escape');
+    await page.keyboard.press('Escape');
+    await page.getByRole('dialog').waitFor({ state: 'detached' });
     await page.getByRole('button', { name: /^All keys/ }).click();
     await keys.getByRole('button', { name: 'All keys as they came' }).click();
     await row('mirror')
@@ -203,5 +206,33 @@ describe('a window of 1280 × 800 at 150 %', () => {
       await can(name);
     }
     await page.close();
+  });
+});
+
+describe('colours of the system', () => {
+  it('leave inks and garments theirs, and mark what is chosen', async () => {
+    const context = await browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      forcedColors: 'active',
+      reducedMotion: 'reduce',
+    });
+    const page = await context.newPage();
+    await page.goto(address);
+    await page.getByRole('link', { name: 'Count Owls Not Sheep' }).click();
+    await page.getByTestId('board').waitFor();
+    const ink = page.getByRole('button', { name: /^Ink / }).first();
+    const value = /#[0-9a-f]{6}/i.exec((await ink.getAttribute('aria-label'))!)![0].toLowerCase();
+    const painted = await ink.evaluate((button) => {
+      const swatch = [button, ...button.querySelectorAll('*')].find((e) => e.getAttribute('style'));
+      return getComputedStyle(swatch!).backgroundColor;
+    });
+    const [r, g, b] = [1, 3, 5].map((at) => parseInt(value.slice(at, at + 2), 16));
+    expect(painted).toBe(`rgb(${r}, ${g}, ${b})`);
+    const lined = (locator: ReturnType<Page['locator']>) =>
+      locator.evaluate((e) => getComputedStyle(e).outlineStyle);
+    expect(await lined(page.getByRole('link', { name: 'Artwork' }))).toBe('solid');
+    expect(await lined(page.getByRole('link', { name: 'Placement' }))).toBe('none');
+    expect(await lined(page.locator('[data-testid^=garment-][aria-pressed=true]'))).toBe('solid');
+    await context.close();
   });
 });

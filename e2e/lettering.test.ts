@@ -96,7 +96,7 @@ describe('the typefaces', () => {
     await stack().getByRole('button', { name: 'Typeface Alfa Slab One' }).first().click();
     await page.getByLabel('Find a typeface').waitFor();
     await page
-      .getByRole('button', { name: /^Alfa Slab One, / })
+      .getByRole('button', { name: /^Alfa Slab One slab/ })
       .locator('path')
       .waitFor({ state: 'attached' });
     expect(await serious(page)).toEqual([]);

@@ -117,7 +117,6 @@ export function ContactSheet({
                   data-fresh={rows.fresh(row.id)}
                   tabIndex={row.id === tabStop ? 0 : -1}
                   aria-pressed={row.id === chosen}
-                  aria-label={`Row ${number}: ${name}${row.leftOut ? ', left out' : ''}${row.byHand.length ? ', set by hand' : ''}${troubles.length ? `, ${troubles.map((t) => t.message).join(' ')}` : ''}`}
                   className={`flex h-full w-full flex-col overflow-hidden rounded-md border bg-card text-left ${row.id === chosen ? 'border-spruce outline outline-2 outline-spruce' : 'border-line hover:border-edge'}`}
                   onClick={() => {
                     onChoose(row.id);
@@ -125,6 +124,9 @@ export function ContactSheet({
                   }}
                   onKeyDown={(e) => keys(e, index)}
                 >
+                  <span className="sr-only">
+                    {`Row ${number}: ${name}${row.leftOut ? ', left out' : ''}${row.byHand.length ? ', set by hand' : ''}${troubles.length ? `, ${troubles.map((t) => t.message).join(' ')}` : ''}`}
+                  </span>
                   <RowPicture
                     picture={shown?.picture ?? null}
                     garment={garment}
@@ -158,7 +160,10 @@ function Foot({
   const worst = worstOf(troubles);
   const first = troubles.find((t) => t.severity === worst);
   return (
-    <span className="flex min-h-0 w-full flex-1 flex-col justify-center px-1.5 text-[11.5px] leading-tight">
+    <span
+      className="flex min-h-0 w-full flex-1 flex-col justify-center px-1.5 text-[11.5px] leading-tight"
+      aria-hidden
+    >
       <span className="flex items-center gap-1">
         <span className="text-muted">{number}</span>
         <span className="truncate font-medium" title={name}>

@@ -90,7 +90,10 @@ describe('the wear of a part', () => {
     const other = part('o', circle(450, 450, 120), {}, 'b');
     const plain = paint(designOf(INKS, other, square([])));
     const image = paint(designOf(INKS, other, square([newWear('cracks', 2, { amount: 0.3, size: 4 })])));
-    for (let i = 3; i < plain.data.length; i += 4) expect(image.data[i]).toBeLessThanOrEqual(plain.data[i]);
+    // Counted, since to expect each of 810,000 px takes a minute.
+    let more = 0;
+    for (let i = 3; i < plain.data.length; i += 4) if (image.data[i] > plain.data[i]) more++;
+    expect(more).toBe(0);
     const disc = (x: number, y: number) => Math.hypot(x - 450, y - 450) < 118;
     expect(area(image, disc)).toBeCloseTo(area(plain, disc), 3);
   });
