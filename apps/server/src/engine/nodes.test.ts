@@ -1,4 +1,5 @@
 import {
+  aboutNothing,
   BLENDS,
   type Clip,
   type Drawing,
@@ -38,10 +39,7 @@ const group = (items: DrawingNode[], more: Partial<Group> = {}): Group => ({
   opacity: 1,
   ...more,
 });
-const about = {
-  ...{ kind: 'shape' as const, title: '', mustRead: false, licence: null, faces: [], words: [] },
-  letterHeight: () => null,
-};
+const about = aboutNothing('shape', '');
 const drawingOf = (...groups: Group[]): Drawing => ({
   width: 600,
   height: 600,

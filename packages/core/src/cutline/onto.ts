@@ -1,5 +1,6 @@
 import type { Hex } from '../colour';
 import {
+  aboutNothing,
   allItemsOf,
   paintSurface,
   type Drawing,
@@ -41,10 +42,7 @@ const group = (part: string, title: string, item: OutlineItem, more: Partial<Par
   part,
   opacity: 1,
   items: [item],
-  about: {
-    ...{ kind: 'cut', title, mustRead: false, licence: null, faces: [], words: [] },
-    letterHeight: () => null,
-  },
+  about: aboutNothing('cut', title),
   ...more,
 });
 

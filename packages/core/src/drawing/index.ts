@@ -1,5 +1,6 @@
 /** The drawing: outlines and images in board pixels, what they are, and what paints and writes them. */
 export * from './types';
+export { aboutNothing } from './about';
 export * from './write-svg';
 export * from './write-pdf';
 export * from './paint';

@@ -148,6 +148,8 @@ export interface About {
   licence: Licence | null;
   /** Typefaces that are set, by id. */
   faces: readonly string[];
+  /** Those of them whose makers do not let them be embedded. */
+  restrictedFaces: readonly string[];
   /** Lines of words. */
   words: readonly string[];
   /** Height of the smallest letters: of x where a line has lower case, else of capitals; null without letters. */

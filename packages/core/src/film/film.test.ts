@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { loadOutlineOps } from '../../testing';
-import { cutPathsOf, type Drawing, type OutlineItem, type PartGroup } from '../drawing';
+import { aboutNothing, cutPathsOf, type Drawing, type OutlineItem, type PartGroup } from '../drawing';
 import {
   flatten,
   islandsOf,
@@ -50,10 +50,7 @@ const drawingOf = (...items: OutlineItem[]): Drawing => ({
   ...{ width: 1000, height: 1000, dpi: DPI, inks: [], hidden: 0, faults: [], late: false },
   groups: items.map((i, n): PartGroup => ({
     ...{ kind: 'group', part: `p${n}`, items: [i], opacity: 1 },
-    about: {
-      ...{ kind: 'shape', title: '', mustRead: false, licence: null, faces: [], words: [] },
-      letterHeight: () => null,
-    },
+    about: aboutNothing('shape', ''),
   })),
 });
 const areas = (drawing: Drawing, change: Partial<FilmCut> = {}, of = films()) =>

@@ -1,4 +1,4 @@
-import type { About, Drawing, PartGroup } from '../drawing';
+import { aboutNothing, type Drawing, type PartGroup } from '../drawing';
 import {
   grow,
   pathBounds,
@@ -20,14 +20,9 @@ export interface FilmSheet extends FilmLayer {
   drawing: Drawing;
 }
 
-const NOTHING: Omit<About, 'title'> = {
-  ...{ kind: 'film', mustRead: false, licence: null, faces: [], words: [] },
-  letterHeight: () => null,
-};
-
 const cutGroup = (title: string, path: PathData): PartGroup => ({
   ...{ kind: 'group', part: '', opacity: 1, layer: 'cut' },
-  about: { ...NOTHING, title },
+  about: aboutNothing('film', title),
   items: [
     {
       ...{

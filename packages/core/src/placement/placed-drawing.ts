@@ -1,6 +1,7 @@
 import type { Hex } from '../colour';
 import type { Board, PlacedAt } from '../design';
 import {
+  aboutNothing,
   drawingBounds,
   mapNode,
   movedGroup,
@@ -90,15 +91,7 @@ const bentGroup = (group: PartGroup, map: PlaneMap): PartGroup =>
 const groundGroup = (colour: Hex, width: number, height: number): PartGroup => ({
   kind: 'group',
   part: GROUND,
-  about: {
-    kind: 'shape',
-    title: 'Background',
-    mustRead: false,
-    licence: null,
-    faces: [],
-    words: [],
-    letterHeight: () => null,
-  },
+  about: aboutNothing('shape', 'Background'),
   opacity: 1,
   items: [
     {

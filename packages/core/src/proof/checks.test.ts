@@ -252,6 +252,12 @@ describe('rights of typefaces', () => {
     const rights = (face: string) => findings(inputOf(set(face), [BLACK], { materials }), 'rights');
     expect(rights('anton')).toEqual([]);
     expect(rights('own-1').map((f) => [f.part, f.severity])).toEqual([['w', 'note']]);
+    // Its maker's own word in the file weighs more than that nobody said anything.
+    own.embedding = 'restricted';
+    const [finding, ...more] = rights('own-1');
+    own.embedding = 'installable';
+    expect([finding.severity, more]).toEqual(['watch', []]);
+    expect(finding.message).toContain('lets nobody embed');
   });
 });
 

@@ -16,6 +16,7 @@ export function aboutPart(
     mustRead: part.mustRead,
     licence: null,
     faces: [],
+    restrictedFaces: [],
     words: [],
     letterHeight: () => null,
     ...kindOf(part).about?.(part, {

@@ -108,6 +108,7 @@ function aboutAll(lead: About, all: readonly About[]): About {
     mustRead: all.some((a) => a.mustRead),
     licence: lead.licence ?? all.find((a) => a.licence)?.licence ?? null,
     faces: each((a) => a.faces),
+    restrictedFaces: each((a) => a.restrictedFaces),
     words: all.flatMap((a) => a.words),
     letterHeight: () => {
       const heights = all.flatMap((a) => a.letterHeight() ?? []);

@@ -1,5 +1,12 @@
 import type { Cut } from '../cutline';
-import { mapNode, movedGroup, type Drawing, type DrawingNode, type PartGroup } from '../drawing';
+import {
+  aboutNothing,
+  mapNode,
+  movedGroup,
+  type Drawing,
+  type DrawingNode,
+  type PartGroup,
+} from '../drawing';
 import { multiply, pathBounds, placeMatrix, transformPath, type Matrix, type PathData } from '../geometry';
 import { isWear } from '../wear';
 import { outlineOf } from './shape';
@@ -49,10 +56,7 @@ const plain = (part: string, title: string, path: PathData, matrix: Matrix): Par
       ...{ rule: 'nonzero', opacity: 1, stroke: null },
     },
   ],
-  about: {
-    ...{ kind: 'marks', title, mustRead: false, licence: null, faces: [], words: [] },
-    letterHeight: () => null,
-  },
+  about: aboutNothing('marks', title),
 });
 
 /**

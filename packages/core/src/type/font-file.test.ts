@@ -69,7 +69,7 @@ describe('a font file', () => {
     expect(fontsIn(rye())).toBe(1);
   });
 
-  it('says its name, its licence and whether it may be embedded', () => {
+  it('says its name, its licence and whether it may be embedded', async () => {
     const facts = fontFacts(rye());
     expect(facts.family).toBe('Rye');
     expect(facts.style).toBe('Regular');
@@ -81,6 +81,9 @@ describe('a font file', () => {
       if (String.fromCharCode(...restricted.subarray(12 + i * 16, 16 + i * 16)) === 'OS/2')
         view.setUint16(view.getUint32(12 + i * 16 + 8) + 8, 2);
     expect(fontFacts(restricted).embedding).toBe('restricted');
+    const hb = await loadHarfBuzz();
+    expect(createTypeface(hb, 'rye', restricted).embedding).toBe('restricted');
+    expect(createTypeface(hb, 'rye', rye()).at({}).embedding).toBe('installable');
     expect(fontFacts(new Uint8Array(40)).family).toBe('');
   });
 

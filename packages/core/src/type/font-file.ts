@@ -1,4 +1,5 @@
 import { unzlibSync } from 'fflate';
+import { embeddingOf, type Embedding } from './embedding';
 
 /** What a font file says of itself. */
 export interface FontFacts {
@@ -6,8 +7,7 @@ export interface FontFacts {
   style: string;
   /** The licence text or address in the file (name ids 13 and 14); empty when it has none. */
   licence: string;
-  /** What the maker allows for embedding in documents (OS/2 fsType). */
-  embedding: 'installable' | 'editable' | 'preview and print' | 'restricted' | 'unknown';
+  embedding: Embedding;
 }
 
 const tagAt = (b: Uint8Array, at: number) => String.fromCharCode(b[at], b[at + 1], b[at + 2], b[at + 3]);
@@ -128,25 +128,11 @@ function nameOf(table: Uint8Array | null, id: number): string {
 /** What an sfnt (or font `index` of a collection) says of itself. Never throws. */
 export function fontFacts(bytes: Uint8Array, index = 0): FontFacts {
   const names = tableOf(bytes, 'name', index);
-  const os2 = tableOf(bytes, 'OS/2', index);
-  const type = os2 && os2.length >= 10 ? u16(os2, 8) & 0xf : -1;
   const licence = [nameOf(names, 13), nameOf(names, 14)].filter(Boolean).join(' ');
   return {
     family: (nameOf(names, 16) || nameOf(names, 1)).slice(0, 120),
     style: (nameOf(names, 17) || nameOf(names, 2)).slice(0, 60),
     licence: licence.slice(0, 4000),
-    // The least restrictive bit counts (OpenType specification, OS/2 fsType).
-    embedding:
-      type < 0
-        ? 'unknown'
-        : type === 0
-          ? 'installable'
-          : type & 8
-            ? 'editable'
-            : type & 4
-              ? 'preview and print'
-              : type & 2
-                ? 'restricted'
-                : 'unknown',
+    embedding: embeddingOf(tableOf(bytes, 'OS/2', index)),
   };
 }

@@ -1,4 +1,5 @@
 import { parseSvgPath, pathBounds, type PathData } from '../geometry';
+import { embeddingOf, type Embedding } from './embedding';
 import { ownFace } from './own-face';
 
 /** The parts of harfbuzzjs (0.10) that are used here. */
@@ -66,6 +67,8 @@ export interface Typeface {
   /** Tags of the substitutions that the typeface has (OpenType `GSUB`), sorted. */
   substitutions: readonly string[];
   glyphCount: number;
+  /** What its maker allows for embedding. */
+  embedding: Embedding;
   /** The same typeface at other places on its axes; unknown axes are passed over, values are clamped. */
   at(axes: AxisValues): Typeface;
   /**
@@ -118,6 +121,7 @@ export function createTypeface(
     axes,
     substitutions: [...new Set(face.getTableFeatureTags('GSUB'))].sort(),
     glyphCount: maxp && maxp.length >= 6 ? maxp[4] * 256 + maxp[5] : 0,
+    embedding: embeddingOf(face.reference_table('OS/2')),
     has: (character: string) => covered.has(character.codePointAt(0)!),
   };
   const made = new Map<string, Typeface>();

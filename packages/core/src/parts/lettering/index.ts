@@ -71,6 +71,7 @@ export const LETTERING: PartKindOf<LetteringPart> = {
     let height: number | null | undefined;
     return {
       faces: facesOf(part),
+      restrictedFaces: facesOf(part).filter((id) => materials.face(id)?.embedding === 'restricted'),
       words: part.lines.map((l) => l.text),
       letterHeight: () => (height ??= smallestLetters(part, materials)),
     };

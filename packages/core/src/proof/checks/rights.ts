@@ -10,7 +10,7 @@ export function rightsFindings(input: Judged): Finding[] {
   const findings: Finding[] = [];
   const fromLibrary: PartGroup[] = [];
   for (const group of drawing.groups) {
-    const { title, licence, faces } = group.about;
+    const { title, licence, faces, restrictedFaces } = group.about;
     const found = (severity: Finding['severity'], message: string): void => {
       findings.push({
         check: 'rights',
@@ -25,7 +25,12 @@ export function rightsFindings(input: Judged): Finding[] {
       });
     };
     // Of a typeface that was brought in only its owner knows what was bought with it.
-    if (faces.some((id) => !catalogueFace(id)))
+    if (restrictedFaces.length)
+      found(
+        'watch',
+        `“${title}” is set in a typeface that its maker lets nobody embed: ask for a licence that allows goods`,
+      );
+    else if (faces.some((id) => !catalogueFace(id)))
       found('note', `“${title}” is set in a typeface of your own: its licence must allow goods for sale`);
     if (!licence) continue;
     const terms = termsOf(licence);
