@@ -132,6 +132,31 @@ describe('one field for everything', () => {
     await page.waitForURL(/\/specs\/stickerwharf\/kiss-cut-3in$/);
   });
 
+  it('finds what each stage shows: colours of the wall, products, listings', async () => {
+    const take = async (asked: string, group: string) => {
+      await page.keyboard.press('Control+k');
+      await field().fill(asked);
+      await page.getByRole('group', { name: group }).getByRole('option').first().click();
+      await field().waitFor({ state: 'detached' });
+    };
+    await find('count owls', 'Count Owls Not Sheep');
+    await page.getByTestId('board').waitFor();
+    await page.keyboard.press('2');
+    await page.getByLabel('Filter garments').waitFor();
+    await take('pine', 'Garments');
+    await holds('Filter garments', 'Pine');
+    await page.keyboard.press('5');
+    await page.getByRole('button', { name: /^Take away: .*mug/i }).waitFor();
+    await take('mug', 'On products');
+    await page.locator('button[aria-current=true]').filter({ hasText: /mug/i }).waitFor();
+    await take('tote', 'On products');
+    await page.locator('button[aria-current=true]').filter({ hasText: /tote/i }).waitFor();
+    await page.keyboard.press('6');
+    await page.getByRole('table').first().waitFor();
+    await take('mug', 'Listings');
+    await page.getByRole('region', { name: /^Listing: .*mug/i }).waitFor();
+  });
+
   it('says so where nothing is called so, and leaves all as it was on Escape', async () => {
     const here = page.url();
     await page.keyboard.press('Control+k');

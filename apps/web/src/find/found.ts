@@ -29,7 +29,7 @@ export function useFindable(give: Give): void {
 }
 
 /** In which order headings of what is shown stand, whichever of it was there first; others follow. */
-const ORDER = ['Parts', 'Garments', 'Colourways', 'Inks'];
+const ORDER = ['Parts', 'On products', 'Listings', 'Garments', 'Colourways', 'Inks'];
 const rankOf = ({ group }: Found): number => ORDER.indexOf(group) + 1 || ORDER.length + 1;
 
 /** What those that are shown now give. */

@@ -10,6 +10,7 @@ import { useEdit } from '../../editor/use-edit';
 import { store, useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, undone } from '../../store/editor';
 import { Button, WorkFaultNote } from '../../ui';
+import { useFindable } from '../../find/found';
 import { useKeys } from '../../keys';
 import { reasonOf, wall } from '../../workers/proof-client';
 import { CellDialog } from './cell-dialog';
@@ -57,6 +58,16 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
       dispatch(colourwayChosen(design.colourways[(at + 1) % design.colourways.length].id));
     },
   });
+
+  useFindable(() => [
+    ...design.colourways.map((c) => ({
+      ...{ id: `colourway ${c.id}`, group: 'Colourways', title: c.name },
+      run: () => void dispatch(colourwayChosen(c.id)),
+    })),
+    ...garments.map((g) => ({
+      ...{ id: `garment ${g.id}`, group: 'Garments', title: g.name, run: () => setWords(g.name) },
+    })),
+  ]);
 
   useEffect(() => {
     const given = new AbortController();

@@ -24,6 +24,7 @@ import {
 import { redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Button, notify } from '../../ui';
+import { useFindable } from '../../find/found';
 import { useKeys } from '../../keys';
 import { ConnectDialog } from './connect-dialog';
 import { ListingDetail } from './listing-detail';
@@ -114,6 +115,13 @@ function Stage({
   useKeys(
     { undo: () => dispatch(undone()), redo: () => dispatch(redone()) },
     { fixed: { Escape: () => setOpen(null) } },
+  );
+
+  useFindable(() =>
+    rows.map((r) => ({
+      ...{ id: `listing ${r.spec.id}`, group: 'Listings', title: r.words.title || r.spec.product },
+      ...{ more: r.spec.product, run: () => setOpen(r.spec.id) },
+    })),
   );
 
   const change = (label: string, wording: Partial<Wording>, gesture?: string) =>

@@ -12,6 +12,7 @@ import { reasonOf, useScenesQuery } from '../../store/api';
 import { redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Button, SelectField } from '../../ui';
+import { useFindable } from '../../find/found';
 import { useKeys } from '../../keys';
 
 import { keyOf, OnProduct, type Row } from './on-product';
@@ -69,6 +70,12 @@ function Stage({
     [design, specs, scenes],
   );
   const shown = rows.filter((r) => r.scenes.length);
+  useFindable(() =>
+    shown.map((r) => ({
+      ...{ id: `pictured ${keyOf(r)}`, group: 'On products', title: productWords(r.spec, r.side) },
+      run: () => setChosen(keyOf(r)),
+    })),
+  );
   const row = shown.find((r) => keyOf(r) === chosen) ?? shown[0];
   return (
     <div className="flex h-full flex-col">
