@@ -9,6 +9,7 @@ import { DatabaseGuard } from './database/database-guard';
 import { ENTITIES } from './database/entities';
 import { MIGRATIONS } from './database/migrations';
 import { DemoService } from './demo/demo.service';
+import { AlikeService } from './designs/alike.service';
 import { DesignsController } from './designs/designs.controller';
 import { DesignsService } from './designs/designs.service';
 import { FilmsController } from './designs/films.controller';
@@ -134,6 +135,7 @@ export class AppModule {
         { provide: PoolService, useValue: pool },
         DocumentsService,
         DesignsService,
+        AlikeService,
         PreviewsService,
         TransferService,
         MaterialsService,

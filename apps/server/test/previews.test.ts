@@ -65,10 +65,38 @@ describe('previews of designs', () => {
     expect((await pictureOf(body.id)).info.width).toBe(200);
   });
 
+  it('tell which designs look much alike, whatever their inks and sizes, and none that is put away', async () => {
+    const bar = async (name: string, ink: string, [scaleX, scaleY]: [number, number]) => {
+      const document = designOf(name, ink);
+      Object.assign(document.sides[0].parts[0].place, { scaleX, scaleY });
+      const { body } = await askOf<{ id: string }>(it0, 'designs', 'POST', { document });
+      await verdictsOf(body.id);
+      return body.id;
+    };
+    const alikeTo = async (id: string) =>
+      (await askOf<{ alike: { name: string; likeness: number }[] }>(it0, `designs/${id}/alike`)).body.alike;
+    const one = await bar('Tall bar', '#113355', [0.3, 1]);
+    const two = await bar('Tall bar again', '#aa2200', [0.42, 1.4]);
+    await bar('Broad bar', '#113355', [1, 0.3]);
+    expect((await alikeTo(one)).map((a) => a.name)).toEqual(['Tall bar again']);
+    expect((await alikeTo(two)).map((a) => a.name)).toEqual(['Tall bar']);
+    expect((await alikeTo(two))[0].likeness).toBeGreaterThan(0.95);
+    // What is changed is looked at anew.
+    const document = designOf('Tall bar again');
+    expect((await askOf(it0, `designs/${two}`, 'PUT', { revision: 1, document })).status).toBe(200);
+    await verdictsOf(two);
+    expect(await alikeTo(one)).toEqual([]);
+    const three = await bar('Tall bar once more', '#335511', [0.3, 1]);
+    expect(await alikeTo(one)).toHaveLength(1);
+    await askOf(it0, `designs/${three}/archive`, 'POST');
+    expect(await alikeTo(one)).toEqual([]);
+  });
+
   it('of a design that does not exist are 404, of nonsense 400', async () => {
     const none = '00000000-0000-4000-8000-000000000000';
     expect((await askOf(it0, `designs/${none}/preview`)).status).toBe(404);
     expect((await askOf(it0, `designs/${none}/verdicts`)).status).toBe(404);
+    expect((await askOf(it0, `designs/${none}/alike`)).status).toBe(404);
     expect((await askOf(it0, 'designs/one/verdicts')).status).toBe(400);
     expect(await designsOf(it0)).not.toHaveLength(0);
   });

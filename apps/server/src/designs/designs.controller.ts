@@ -22,6 +22,7 @@ import {
   NameVersionDto,
   SaveDesignDto,
 } from './designs.dto';
+import { AlikeService } from './alike.service';
 import { designJson, DesignsService } from './designs.service';
 import { PreviewsService } from './previews.service';
 
@@ -33,6 +34,7 @@ export class DesignsController {
   constructor(
     private readonly designs: DesignsService,
     private readonly previews: PreviewsService,
+    private readonly alike: AlikeService,
   ) {}
 
   /** A page of the shelf, or of the archive: what a list shows, without documents. */
@@ -42,13 +44,13 @@ export class DesignsController {
     return this.designs.list({ archived: archived === 'true', from, count, order, search, listed });
   }
 
-  /** A small picture of a design's artwork, transparent, as WebP. */
   /** What designs are called: a phrase that the shop has already is not fresh. */
   @Get('names')
   async names() {
     return { names: await this.designs.allNames() };
   }
 
+  /** A small picture of a design's artwork, transparent, as WebP. */
   @Get(':id/preview')
   @Header('Cache-Control', 'private, no-cache')
   async preview(@Param('id', ParseUUIDPipe) id: string) {
@@ -59,6 +61,12 @@ export class DesignsController {
   @Get(':id/verdicts')
   async verdicts(@Param('id', ParseUUIDPipe) id: string) {
     return (await this.previews.of(id)).verdicts;
+  }
+
+  /** Designs that look so much like it that they may be the same thing, the likest first. */
+  @Get(':id/alike')
+  async alikeTo(@Param('id', ParseUUIDPipe) id: string) {
+    return { alike: await this.alike.to(id) };
   }
 
   @Get(':id')

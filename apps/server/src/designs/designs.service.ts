@@ -230,6 +230,15 @@ export class DesignsService implements OnApplicationBootstrap {
     return rows.map((r) => r.name).filter(Boolean);
   }
 
+  /** What all designs that are not archived are called. */
+  async titles(): Promise<{ id: string; name: string }[]> {
+    const rows = await this.designs.find({
+      where: { archivedAt: IsNull() },
+      select: { id: true, name: true },
+    });
+    return rows.map(({ id, name }) => ({ id, name }));
+  }
+
   /** A design with what formats since it was stored have added. */
   async get(id: string): Promise<StoredDesign> {
     return this.toStored(await this.row(id));

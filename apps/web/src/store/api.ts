@@ -117,6 +117,11 @@ export const api = createApi({
       query: ({ id }) => `designs/${id}/verdicts`,
       providesTags: ['verdicts'],
     }),
+    /** Designs that look so much like it that they may be the same thing. */
+    alikeDesigns: build.query<{ id: string; name: string }[], { id: string; revision: number | null }>({
+      query: ({ id }) => `designs/${id}/alike`,
+      transformResponse: ({ alike }: { alike: { id: string; name: string }[] }) => alike,
+    }),
     facesUsed: build.query<Record<string, string[]>, void>({
       query: () => 'typefaces/used',
       providesTags: ['designs'],
@@ -368,6 +373,7 @@ export const api = createApi({
 
 export const {
   useDesignsInfiniteQuery,
+  useAlikeDesignsQuery,
   useDesignVerdictsQuery,
   useFacesUsedQuery,
   useDuplicateDesignMutation,

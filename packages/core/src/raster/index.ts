@@ -17,3 +17,4 @@ export * from './graph-cut';
 export * from './by-marks';
 export * from './reduce';
 export * from './spots';
+export * from './likeness';

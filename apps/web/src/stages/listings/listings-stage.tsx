@@ -25,6 +25,7 @@ import { redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Button, notify } from '../../ui';
 import { useFindable } from '../../find/found';
+import { AlikeNote } from './alike-note';
 import { useKeys } from '../../keys';
 import { ConnectDialog } from './connect-dialog';
 import { ListingDetail } from './listing-detail';
@@ -205,6 +206,7 @@ function Stage({
                 {sendLabel(picked, ready.length)}
               </Button>
             </div>
+            <AlikeNote id={id} />
             {listings.isError && (
               <div
                 role="alert"
