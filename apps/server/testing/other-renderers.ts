@@ -6,12 +6,24 @@ import { join } from 'node:path';
 import { Resvg } from '@resvg/resvg-js';
 import { paintSurface, type Drawing, type PictureSource } from '@brelm/core/drawing';
 import { readPdf } from '@brelm/core/export';
+import { treatmentKey } from '@brelm/core/steps';
 import { decodePicture, makeSurface, pdfOf, svgOf, type RasterSource } from '../src/engine';
 
 /** Long side at which pictures are compared, px. */
 export const SIDE = 900;
 
 export const noRasters: RasterSource = () => Promise.reject(new Error('there are no pictures'));
+
+/** Works each picture out once: what is compared is how it is drawn. (Files hold one at a time.) */
+export function workedOutOnce(source: RasterSource): RasterSource {
+  const kept = new Map<string, ReturnType<RasterSource>>();
+  return (material, treatment, scale) => {
+    const key = `${material} ${scale} ${treatmentKey(treatment)}`;
+    let image = kept.get(key);
+    if (!image) kept.set(key, (image = source(material, treatment, scale)));
+    return image;
+  };
+}
 
 /** Mean absolute difference of two pictures over black, as a share of full. */
 export function difference(a: Uint8Array, b: Uint8Array): number {
