@@ -209,6 +209,28 @@ describe('listings of a design', () => {
     expect(await serious(page)).toEqual([]);
   });
 
+  it('says which other design looks much the same, and leads there', async () => {
+    await page.goto(address);
+    await page.getByRole('link', { name: 'Bog Standard' }).click();
+    await page.getByTestId('board').waitFor();
+    const id = new URL(page.url()).pathname.split('/')[2];
+    const answer = await fetch(`${address}/api/designs/${id}/duplicate`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: new URL(address).origin },
+      body: JSON.stringify({ name: 'Bog once more' }),
+    });
+    const copy = ((await answer.json()) as { id: string }).id;
+    // The shelf would have shown it, and so have made its picture.
+    expect((await fetch(`${address}/api/designs/${copy}/verdicts`)).status).toBe(200);
+    await page.keyboard.press('6');
+    const note = page.getByRole('note').filter({ hasText: 'Much like' });
+    await note.getByText(/marketplaces refuse what is listed twice/).waitFor();
+    expect(await serious(page)).toEqual([]);
+    await note.getByRole('link', { name: '“Bog once more”' }).click();
+    await page.waitForURL(new RegExp(copy));
+    await page.goto(address);
+  });
+
   it('its figures are told by week, by design, product and colour, and saved as a table', async () => {
     await page.getByRole('link', { name: 'Numbers' }).click();
     await page.getByRole('rowheader', { name: 'Bog Standard' }).waitFor();
