@@ -17,7 +17,7 @@ const EDGE = '#8a8474';
 /** Width and height of one picture, and the space between two. */
 const [W, H, GAP] = [124, 88, 12];
 
-const dashed = `fill="none" stroke="${EDGE}" stroke-width="1.5" stroke-dasharray="4 3"`;
+const dashed = ` stroke="${EDGE}" stroke-width="1.5" stroke-dasharray="4 3"`;
 const word = (x, y, size, fill, text = 'OWL', more = '') =>
   `<text x="${x}" y="${y}" font-family="sans-serif" font-weight="700" font-size="${size}" text-anchor="middle" fill="${fill}"${more}>${text}</text>`;
 const rect = (x, y, w, h, fill, more = '') =>
@@ -62,14 +62,15 @@ const star = (points, outer, inner) =>
     const a = (Math.PI * i) / points - Math.PI / 2;
     return `${i ? 'L' : 'M'}${(62 + r * Math.cos(a)).toFixed(1)} ${(44 + r * Math.sin(a)).toFixed(1)}`;
   }).join('') + 'Z';
-const area = rect(22, 8, 80, 72, 'none', ` stroke="${EDGE}" stroke-width="1.5" stroke-dasharray="4 3"`);
-const strokes = (from, to, step, at) => {
+const area = rect(22, 8, 80, 72, 'none', dashed);
+const stripes = [0, 1, 2, 3, 4].map((i) => rect(14, 10 + i * 15, 96, 8, GOLD)).join('');
+const strokes = (from, to, step, ink) => {
   let out = '';
   for (let a = from; a < to; a += step) {
     const [c, s] = [Math.cos(a), Math.sin(a)];
     out += `M${(62 + 24 * c).toFixed(1)} ${(44 + 24 * s).toFixed(1)}L${(62 + 36 * c).toFixed(1)} ${(44 + 36 * s).toFixed(1)}`;
   }
-  return line(out, at, 4);
+  return line(out, ink, 4);
 };
 const wave = 'M14 56C38 24 78 24 110 56';
 const ringOf = (inner) =>
@@ -136,9 +137,8 @@ const DRAWINGS = {
   keyline: [SOOT, ringOf(29), ringOf(18), 'A ring that its keyline has all but filled, and a ring'],
   window: [
     SOOT,
-    [0, 1, 2, 3, 4].map((i) => rect(14, 10 + i * 15, 96, 8, GOLD)).join('') +
-      disc(62, 44, 32, 'none', ` ${dashed.replace('fill="none" ', '')}`),
-    `<clipPath id="w"><circle cx="62" cy="44" r="32"/></clipPath><g clip-path="url(#w)">${[0, 1, 2, 3, 4].map((i) => rect(14, 10 + i * 15, 96, 8, GOLD)).join('')}</g>`,
+    stripes + disc(62, 44, 32, 'none', dashed),
+    `<clipPath id="w"><circle cx="62" cy="44" r="32"/></clipPath><g clip-path="url(#w)">${stripes}</g>`,
     'Stripes beside a dashed disc, and stripes inside it',
   ],
   circle: [
@@ -155,7 +155,7 @@ const DRAWINGS = {
   ],
   'cut-away': [
     SOOT,
-    disc(62, 44, 22, 'none', ` ${dashed.replace('fill="none" ', '')}`),
+    disc(62, 44, 22, 'none', dashed),
     path('M62 22A22 22 0 1 1 40 44A22 22 0 0 0 62 22Z', GOLD),
     'The outline of a part of which nothing is left, and a part of which some is',
   ],
@@ -331,8 +331,7 @@ const DRAWINGS = {
   nothing: [CARD, area, area + owl(62, 44, 56, PINE, CARD), 'An empty area, and one with a figure'],
   off: [
     CARD,
-    rect(40, 8, 76, 72, 'none', ` stroke="${EDGE}" stroke-width="1.5" stroke-dasharray="4 3"`) +
-      owl(20, 44, 40, PINE, CARD),
+    rect(40, 8, 76, 72, 'none', dashed) + owl(20, 44, 40, PINE, CARD),
     area + owl(62, 44, 56, PINE, CARD),
     'A figure beside the area, and one in it',
   ],
