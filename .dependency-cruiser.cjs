@@ -12,7 +12,7 @@ const layers = [
   ['resolve', 'spec', 'svg'],
   ['proof', 'placement', 'sheet', 'mockup', 'press'],
   ['export', 'listing'],
-  ['almanac', 'demand', 'phrases', 'idea', 'figure'],
+  ['almanac', 'demand', 'phrases', 'idea', 'figure', 'standing'],
   ['series'],
 ];
 const upwards = layers.slice(0, -1).map((rooms, i) => ({

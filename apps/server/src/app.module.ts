@@ -10,6 +10,10 @@ import { ENTITIES } from './database/entities';
 import { MIGRATIONS } from './database/migrations';
 import { DemoService } from './demo/demo.service';
 import { AlikeService } from './designs/alike.service';
+import { ProductFilesService } from './designs/product-files.service';
+import { ShelfController } from './designs/shelf.controller';
+import { ShelfService } from './designs/shelf.service';
+import { ShelfViewsService } from './designs/shelf-views.service';
 import { DesignsController } from './designs/designs.controller';
 import { DesignsService } from './designs/designs.service';
 import { FilmsController } from './designs/films.controller';
@@ -87,6 +91,7 @@ export class AppModule {
       controllers: [
         HealthController,
         BackupController,
+        ShelfController,
         DesignsController,
         TransferController,
         FilmsController,
@@ -135,6 +140,9 @@ export class AppModule {
         { provide: PoolService, useValue: pool },
         DocumentsService,
         DesignsService,
+        ShelfService,
+        ShelfViewsService,
+        ProductFilesService,
         AlikeService,
         PreviewsService,
         TransferService,

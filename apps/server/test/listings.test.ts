@@ -2,10 +2,12 @@ import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import type { DesignDocument } from '@brelm/core/design';
 import { designFrom } from '@brelm/core/design';
+import { MARKS } from '@brelm/core/standing';
 import { ConnectionRow, MarketListingRow } from '../src/database/entities';
 import { ConnectionsService } from '../src/listings/connections.service';
 import { sealWith } from '../src/storage/seal';
 import type { ListingView } from '../src/listings/listings.service';
+import type { ShelfPage } from '../src/designs/shelf.service';
 import type { SendingView } from '../src/listings/sending.service';
 import type { MarketListing } from '../src/markets/markets.service';
 import { OPTIONS, type ServerOptions } from '../src/options';
@@ -328,21 +330,27 @@ describe('files of listings', () => {
 });
 
 describe('the shelf', () => {
-  const onShelf = async (listed: string) =>
-    (await ask<{ designs: { id: string; products: string[] }[] }>(`designs?count=60&listed=${listed}`)).body
-      .designs;
-  it('is narrowed to how listings stand, and each design says its products', async () => {
+  const onShelf = async (query: string) => (await ask<ShelfPage>(`designs?count=60&${query}`)).body.designs;
+  const standing = async (design: StoredDesign, market: string) =>
+    (await onShelf('order=day'))
+      .find((d) => d.id === design.id)!
+      .standing.find((p) => p.spec === PRODUCTS[market])!;
+  it('says how listings stand, which are behind, and what is to be brought up', async () => {
     dayOf(0.01);
     await ask('listings/hear', 'POST', {});
     const states = (await ask<{ designId: string; spec: string; state: string }[]>('listings')).body;
     expect(states).toContainEqual({ designId: bog.id, spec: PRODUCTS.stickerwharf, state: 'accepted' });
-    const accepted = await onShelf('accepted');
-    expect(accepted.map((d) => d.id)).toContain(bog.id);
-    expect(accepted.find((d) => d.id === bog.id)!.products).toContain(PRODUCTS.stickerwharf);
-    const none = (await onShelf('none')).map((d) => d.id);
-    expect(none.length).toBeGreaterThan(3);
-    for (const id of [owls.id, bog.id, moths.id]) expect(none).not.toContain(id);
-    expect((await ask('designs?listed=sold')).status).toBe(400);
+    const accepted = await standing(bog, 'stickerwharf');
+    // What stands as the design is now has all that comes before.
+    expect(accepted.chain.slice(0, -1)).toEqual(MARKS.slice(0, -1).map(() => 'done'));
+    const { document, revision } = (await ask<StoredDesign>(`designs/${bog.id}`)).body;
+    const other = { ...document, wording: { ...document.wording, title: 'Bog standard, said anew' } };
+    expect((await ask(`designs/${bog.id}`, 'PUT', { revision, document: other })).status).toBe(200);
+    expect((await standing(bog, 'stickerwharf')).waits).toBe('bringing-up');
+    const behind = await onShelf('waits=bringing-up,changes&markets=stickerwharf');
+    expect(behind.map((d) => d.id)).toEqual([bog.id]);
+    expect(await onShelf('waits=bringing-up&markets=mudlark')).toEqual([]);
+    expect((await onShelf('search=said+anew')).map((d) => d.id)).toEqual([bog.id]);
   });
 });
 

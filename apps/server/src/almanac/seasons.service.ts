@@ -66,6 +66,30 @@ export class SeasonsService {
     });
   }
 
+  /**
+   * By when designs are to be listed, seen from a day: asked with a design's id and the name of its occasion, folded. An idea
+   * that it came from says its season, else the name does; null for none.
+   */
+  async listDays(today: string): Promise<(designId: string, occasion: string) => string | null> {
+    const [rows, ideas] = await Promise.all([
+      this.rows.find(),
+      this.db.query(
+        'SELECT design_id AS design, season FROM ideas WHERE design_id IS NOT NULL AND season IS NOT NULL',
+      ) as Promise<{ design: string; season: string }[]>,
+    ]);
+    const [byId, byName] = [new Map<string, string>(), new Map<string, string>()];
+    for (const { id, document } of rows) {
+      const season = readSeason(JSON.parse(document));
+      const next = workFor(season, NO_STOCK, today)?.next;
+      if (!next) continue;
+      byId.set(id, next.listBy);
+      byName.set(folded(season.name).trim(), next.listBy);
+    }
+    const seasonOf = new Map(ideas.map((i) => [i.design, i.season]));
+    return (designId, occasion) =>
+      byId.get(seasonOf.get(designId) ?? '') ?? (occasion ? (byName.get(occasion) ?? null) : null);
+  }
+
   /** The next days of a season as it is given, before it is kept. Throws a DocumentError. */
   tried(given: unknown, today: string): Occurrence[] {
     const season = readSeason({ id: 'tried', leads: USUAL_LEADS, ...(given as object) });

@@ -445,6 +445,41 @@ export class Machines1764350000000 implements MigrationInterface {
   }
 }
 
+/** The shelf says how far each product of a design has come; what it is asked for is kept as a view. */
+export class Shelf1764360000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query(`ALTER TABLE designs
+      ADD COLUMN IF NOT EXISTS artwork CHAR(64) NULL, ADD COLUMN IF NOT EXISTS wording CHAR(64) NULL`);
+    // Summaries say which listings have words: those that do not yet are made anew.
+    await db.query("UPDATE designs SET summary = NULL WHERE JSON_EXISTS(summary, '$.worded') = 0");
+    await db.query('ALTER TABLE listings ADD COLUMN IF NOT EXISTS sold INT NOT NULL DEFAULT 0');
+    await db.query(`CREATE TABLE IF NOT EXISTS product_files (
+      design_id CHAR(36) NOT NULL, spec VARCHAR(120) NOT NULL, kind VARCHAR(8) NOT NULL, file CHAR(64) NOT NULL,
+      files INT NOT NULL, proofed CHAR(64) NULL, worst TINYINT NOT NULL DEFAULT 0, made CHAR(64) NULL,
+      run_id CHAR(36) NULL, PRIMARY KEY (design_id, spec, kind, file), INDEX by_run (run_id)) ${TABLE}`);
+    // What was made before counts as what it is: how many files the product had then is not known any more.
+    await db.query(`INSERT IGNORE INTO product_files (design_id, spec, kind, file, files, proofed, made, run_id)
+      SELECT f.design_id, JSON_VALUE(f.job, '$.spec.id'), 'print',
+        SHA2(CONCAT_WS('|', JSON_VALUE(f.job, '$.side'), JSON_VALUE(f.job, '$.colourway'),
+          COALESCE(JSON_VALUE(f.job, '$.apart'), '')), 256), 1, f.snapshot, f.snapshot, f.run_id
+      FROM run_files f JOIN runs r ON r.id = f.run_id
+      WHERE f.state = 'done' AND r.cleaned = 0 AND JSON_VALUE(f.job, '$.spec.id') IS NOT NULL
+        AND NOT JSON_EXISTS(f.job, '$.mockup') AND NOT JSON_EXISTS(f.job, '$.row')
+        AND NOT JSON_EXISTS(f.job, '$.blade')
+      ORDER BY f.finished_at DESC`);
+    await db.query(`CREATE TABLE IF NOT EXISTS shelf_views (
+      id CHAR(36) NOT NULL PRIMARY KEY, name VARCHAR(80) NOT NULL, asked TEXT NOT NULL,
+      created_at DATETIME(3) NOT NULL, UNIQUE INDEX one_of_a_name (name)) ${TABLE}`);
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('DROP TABLE IF EXISTS shelf_views');
+    await db.query('DROP TABLE IF EXISTS product_files');
+    await db.query('ALTER TABLE listings DROP COLUMN IF EXISTS sold');
+    await db.query('ALTER TABLE designs DROP COLUMN IF EXISTS artwork, DROP COLUMN IF EXISTS wording');
+  }
+}
+
 /** Whether a table is there and has a column. */
 async function hasColumn(db: QueryRunner, table: string, column: string): Promise<boolean> {
   const found = (await db.query(
@@ -480,4 +515,5 @@ export const MIGRATIONS = [
   History1764330000000,
   Together1764340000000,
   Machines1764350000000,
+  Shelf1764360000000,
 ];

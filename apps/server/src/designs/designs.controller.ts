@@ -10,18 +10,11 @@ import {
   ParseUUIDPipe,
   Post,
   Put,
-  Query,
   StreamableFile,
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { DocumentText } from '../http/json-body';
-import {
-  CreateDesignDto,
-  DuplicateDesignDto,
-  ListDesignsDto,
-  NameVersionDto,
-  SaveDesignDto,
-} from './designs.dto';
+import { CreateDesignDto, DuplicateDesignDto, NameVersionDto, SaveDesignDto } from './designs.dto';
 import { AlikeService } from './alike.service';
 import { designJson, DesignsService } from './designs.service';
 import { PreviewsService } from './previews.service';
@@ -36,13 +29,6 @@ export class DesignsController {
     private readonly previews: PreviewsService,
     private readonly alike: AlikeService,
   ) {}
-
-  /** A page of the shelf, or of the archive: what a list shows, without documents. */
-  @Get()
-  list(@Query() asked: ListDesignsDto) {
-    const { archived, from = 0, count = 60, order = 'changed', search = '', listed } = asked;
-    return this.designs.list({ archived: archived === 'true', from, count, order, search, listed });
-  }
 
   /** What designs are called: a phrase that the shop has already is not fresh. */
   @Get('names')

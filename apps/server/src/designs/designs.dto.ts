@@ -1,7 +1,6 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import {
   IsBoolean,
-  IsIn,
   IsInt,
   IsNotEmpty,
   IsObject,
@@ -11,39 +10,6 @@ import {
   MaxLength,
   Min,
 } from 'class-validator';
-import { PageDto } from '../http/page.dto';
-
-/** How a listing of a design stands, for the shelf. */
-export const LISTED = ['none', 'review', 'accepted', 'trouble'] as const;
-export type Listed = (typeof LISTED)[number];
-
-export class ListDesignsDto extends PageDto {
-  @ApiPropertyOptional({ enum: ['true', 'false'], description: 'The archive instead of the shelf.' })
-  @IsOptional()
-  @IsIn(['true', 'false'])
-  archived?: 'true' | 'false';
-
-  @ApiPropertyOptional({
-    enum: LISTED,
-    description: 'Only those that have a listing which stands so; `none`: that have none.',
-  })
-  @IsOptional()
-  @IsIn(LISTED)
-  listed?: Listed;
-
-  @ApiPropertyOptional({ enum: ['changed', 'name'] })
-  @IsOptional()
-  @IsIn(['changed', 'name'])
-  order?: 'changed' | 'name';
-
-  @ApiPropertyOptional({
-    description: 'Words that all must be in its name, on it, or in its parts and inks.',
-  })
-  @IsOptional()
-  @IsString()
-  @MaxLength(200)
-  search?: string;
-}
 
 export class CreateDesignDto {
   @ApiProperty({ description: 'A whole design document (docs/design-format.md).' })

@@ -7,9 +7,8 @@ import {
   type OnApplicationBootstrap,
 } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { In, IsNull, Not, type SelectQueryBuilder, Repository } from 'typeorm';
+import { In, IsNull, Not, Repository } from 'typeorm';
 import type { DesignHead, DesignSummary } from '@brelm/core/design';
-import { containing, wordsOf } from '../database/like';
 import {
   CommentRow,
   DesignPreviewRow,
@@ -17,11 +16,12 @@ import {
   DesignVersionRow,
   SettingRow,
   PresenceRow,
+  ProductFileRow,
 } from '../database/entities';
 import { RawRefusal } from '../http/faults.filter';
 import { DocumentsService } from '../workers/documents.service';
-import type { Listed } from './designs.dto';
-import { ShelfIndex } from './shelf-index';
+import type { ReadDesign } from '../workers/reading';
+import { artworkHash, wordingHash } from './hashes';
 
 /** A design as it stands: what lists and plans need of it, and its whole document as JSON. */
 export interface StoredDesign {
@@ -31,6 +31,12 @@ export interface StoredDesign {
   head: DesignHead;
   text: string;
 }
+
+/** What is kept beside a document, so that lists need not read it. */
+const columnsOf = ({ head, text, summary, words }: ReadDesign) => ({
+  ...{ summary: JSON.stringify(summary), words },
+  ...{ artwork: artworkHash(text), wording: wordingHash(head.wording) },
+});
 
 /** What the column of a revision holds at the most. */
 const MOST_REVISION = 2_147_483_647;
@@ -50,105 +56,18 @@ export interface DesignEntry extends DesignSummary {
   archived: boolean;
 }
 
-export interface DesignPage {
-  /** Designs that there are in all, on this page and others. */
-  total: number;
-  designs: DesignEntry[];
-  /** Nothing has the words that were searched for: these have some that are close to them. */
-  close: boolean;
-}
-
-export interface ListOptions {
-  archived: boolean;
-  from: number;
-  count: number;
-  order: 'changed' | 'name';
-  search: string;
-  listed?: Listed;
-}
-
-const STATES: Readonly<Record<Exclude<Listed, 'none'>, readonly string[]>> = {
-  review: ['in review'],
-  accepted: ['accepted'],
-  trouble: ['refused', 'needs changes', 'taken off'],
-};
-
-/** Designs that are shown for what is only close to the words that were typed, at the most. */
-const MOST_CLOSE = 200;
 /** Names that are told at once: more than a shop has. */
 const MOST_NAMES = 20_000;
-/** Rows that are read at once. */
-const READ_AT_ONCE = 500;
 
 @Injectable()
 export class DesignsService implements OnApplicationBootstrap {
   private readonly log = new Logger('Designs');
-  private readonly index = new ShelfIndex();
 
   constructor(
     @InjectRepository(DesignRow) private readonly designs: Repository<DesignRow>,
     @InjectRepository(DesignVersionRow) private readonly versions: Repository<DesignVersionRow>,
     private readonly documents: DocumentsService,
   ) {}
-
-  /** A page of designs, without their documents. */
-  async list(options: ListOptions): Promise<DesignPage> {
-    const exact = await this.page(options, (query) =>
-      wordsOf(options.search).forEach((word, i) =>
-        query.andWhere(`CONCAT_WS(' ', d.name, d.words, JSON_VALUE(d.summary, '$.board.spec')) LIKE :w${i}`, {
-          [`w${i}`]: containing(word),
-        }),
-      ),
-    );
-    if (exact.total > 0 || !options.search) return { ...exact, close: false };
-    const ids = await this.closeTo(options.search);
-    if (ids.length === 0) return { ...exact, close: false };
-    return {
-      ...(await this.page(options, (query) => query.andWhere('d.id IN (:...ids)', { ids }))),
-      close: true,
-    };
-  }
-
-  private async page(
-    { archived, from, count, order, listed }: ListOptions,
-    narrow: (query: SelectQueryBuilder<DesignRow>) => void,
-  ): Promise<{ total: number; designs: DesignEntry[] }> {
-    const query = this.designs
-      .createQueryBuilder('d')
-      .select(['d.id', 'd.name', 'd.revision', 'd.updatedAt', 'd.archivedAt', 'd.summary'])
-      .where(archived ? 'd.archivedAt IS NOT NULL' : 'd.archivedAt IS NULL');
-    narrow(query);
-    if (listed === 'none')
-      query.andWhere(
-        "NOT EXISTS (SELECT 1 FROM listings l WHERE l.design_id = d.id AND l.state IN ('sent', 'by-hand'))",
-      );
-    else if (listed)
-      query.andWhere(
-        "EXISTS (SELECT 1 FROM listings l WHERE l.design_id = d.id AND l.state = 'sent' AND JSON_VALUE(l.remote, '$.state') IN (:...states))",
-        { states: STATES[listed] },
-      );
-    if (order === 'name') query.orderBy('d.name', 'ASC').addOrderBy('d.id', 'ASC');
-    else query.orderBy('d.updatedAt', 'DESC').addOrderBy('d.id', 'ASC');
-    const [rows, total] = await query.skip(from).take(count).getManyAndCount();
-    const designs: DesignEntry[] = [];
-    for (const row of rows) designs.push(await this.entryOf(row));
-    return { total, designs };
-  }
-
-  /** Ids of designs that have something close to every word, on the shelf and in the archive. */
-  private async closeTo(search: string): Promise<string[]> {
-    const now = await this.designs.find({ select: { id: true, revision: true } });
-    const stale = this.index.stale(now);
-    for (let i = 0; i < stale.length; i += READ_AT_ONCE) {
-      const rows = await this.designs.find({
-        where: { id: In(stale.slice(i, i + READ_AT_ONCE)) },
-        select: { id: true, revision: true, name: true, words: true },
-      });
-      for (const { id, revision, name, words } of rows)
-        this.index.put({ id, revision, words: `${name} ${words ?? ''}` });
-    }
-    return this.index.near(search).slice(0, MOST_CLOSE);
-  }
 
   private async entryOf(row: DesignRow): Promise<DesignEntry> {
     const { id, name, revision, updatedAt } = row;
@@ -178,10 +97,9 @@ export class DesignsService implements OnApplicationBootstrap {
   }
 
   /** Makes the summary of a design that was stored before there were any. */
-  private async summarise(id: string, revision: number): Promise<string> {
+  async summarise(id: string, revision: number): Promise<string> {
     const { document } = await this.row(id);
-    const { summary, words } = await this.documents.design(document);
-    const made = { summary: JSON.stringify(summary), words };
+    const made = columnsOf(await this.documents.design(document));
     await this.designs.update({ id, revision }, made);
     return made.summary;
   }
@@ -189,7 +107,7 @@ export class DesignsService implements OnApplicationBootstrap {
   /** Makes what older designs lack, so that a search finds them, too. */
   async summariseAll(): Promise<void> {
     const rows = await this.designs.find({
-      where: { summary: IsNull() },
+      where: [{ summary: IsNull() }, { artwork: IsNull() }],
       select: { id: true, revision: true },
     });
     for (const { id, revision } of rows) await this.summarise(id, revision);
@@ -254,7 +172,8 @@ export class DesignsService implements OnApplicationBootstrap {
    * DocumentError for a document that is no design.
    */
   async create(document: string, name?: string, mark?: string): Promise<StoredDesign> {
-    const { head, text, ...read } = await this.documents.design(document, name);
+    const read = await this.documents.design(document, name);
+    const { head, text } = read;
     const now = new Date();
     const id = randomUUID();
     const row = {
@@ -265,8 +184,7 @@ export class DesignsService implements OnApplicationBootstrap {
       createdAt: now,
       updatedAt: now,
       archivedAt: null,
-      summary: JSON.stringify(read.summary),
-      words: read.words,
+      ...columnsOf(read),
     };
     await this.designs.manager.transaction(async (db) => {
       await db.insert(DesignRow, row);
@@ -280,7 +198,8 @@ export class DesignsService implements OnApplicationBootstrap {
    * kept aside as a version and refused with 409 and the current revision.
    */
   async save(id: string, revision: number, document: string, keepReplaced = false): Promise<StoredDesign> {
-    const { head, text, summary, words } = await this.documents.design(document);
+    const read = await this.documents.design(document);
+    const { head, text } = read;
     const before = keepReplaced ? await this.row(id) : null;
     if (before?.revision === revision) await this.keepVersion(id, revision, 'replaced', before.document);
     const updatedAt = new Date();
@@ -292,8 +211,7 @@ export class DesignsService implements OnApplicationBootstrap {
       .set({
         name: head.name,
         document: text,
-        summary: JSON.stringify(summary),
-        words,
+        ...columnsOf(read),
         revision: () => 'revision + 1',
         updatedAt,
       })
@@ -385,6 +303,7 @@ export class DesignsService implements OnApplicationBootstrap {
         await db.delete(DesignPreviewRow, { designId: id });
         await db.delete(CommentRow, { designId: id });
         await db.delete(PresenceRow, { designId: id });
+        await db.delete(ProductFileRow, { designId: id });
         return;
       }
       if (await db.existsBy(DesignRow, { id }))

@@ -14,6 +14,8 @@ export const DEEDS: Readonly<Record<string, Deed>> = {
   'POST designs/:id/comments/:comment/resolve': ['resolved a comment on', 'design'],
   'POST designs/:id/comments/:comment/reopen': ['reopened a comment on', 'design'],
   'DELETE designs/:id/comments/:comment': ['deleted a comment on', 'design'],
+  'POST shelf/views': ['kept', 'view of the shelf'],
+  'DELETE shelf/views/:id': ['took away', 'view of the shelf'],
   'POST design-files': ['brought in', 'designs'],
   'POST materials': ['brought in', 'picture'],
   'PUT materials/:sha256/licence': ['changed the licence of', 'picture'],

@@ -6,11 +6,12 @@ import { rightsOf, type DayFigures, type RightsRow } from '@brelm/core/listing';
 import { ListingRow, SendingLineRow } from '../database/entities';
 import { codeOf } from '../http/faults.filter';
 import { DesignsService } from '../designs/designs.service';
+import { wordingHash } from '../designs/hashes';
 import { PlannerService } from '../runs/planner.service';
 import { PoolService } from '../workers/pool.service';
 import { ConnectionsService } from './connections.service';
 import { RefusedError, RetryError, type Remote } from './connectors';
-import { wordingHash, type SendJob } from './prepare.service';
+import type { SendJob } from './prepare.service';
 
 /** What was sent last. */
 export interface SentListing extends Omit<SendJob, 'prints' | 'pictures' | 'force' | 'base'> {
@@ -65,6 +66,9 @@ export interface ListingFigures {
   days: DayFigures[];
 }
 
+/** The state of a listing that buyers can see. */
+const SELLS = 'accepted';
+
 /** Listings: which there are, what was sent of them, and what their marketplaces say. */
 @Injectable()
 export class ListingsService {
@@ -81,7 +85,7 @@ export class ListingsService {
   async rowFor(designId: string, spec: string): Promise<ListingRow> {
     const known = await this.rows.findOneBy({ designId, spec });
     if (known) return known;
-    const none = { sent: null, remote: null, seen: null, heardAt: null };
+    const none = { sent: null, remote: null, seen: null, heardAt: null, sold: 0 };
     const row: ListingRow = { id: randomUUID(), designId, spec, state: 'new', ...none };
     try {
       await this.rows.insert(row);
@@ -122,8 +126,10 @@ export class ListingsService {
     await Promise.all(
       asked.map(async (c) => {
         try {
-          const remotes = await (await this.connections.to(c.market)).states();
+          const market = await this.connections.to(c.market);
+          const remotes = await market.states();
           await this.note(remotes);
+          if (remotes.some((r) => r.state === SELLS)) await this.noteSold(await market.figures());
           if (c.fault) await this.connections.note(c.market, null);
         } catch (error) {
           if (!(error instanceof RefusedError) && !(error instanceof RetryError)) throw error;
@@ -150,6 +156,20 @@ export class ListingsService {
     }
   }
 
+  /** Notes how many pieces listings have sold. */
+  private async noteSold(figures: readonly { reference: string; days: DayFigures[] }[]): Promise<void> {
+    if (figures.length === 0) return;
+    const rows = await this.rows.find({
+      where: { id: In(figures.map((f) => f.reference)) },
+      select: { id: true, sold: true },
+    });
+    const known = new Map(rows.map((r) => [r.id, r.sold]));
+    for (const { reference, days } of figures) {
+      const sold = days.reduce((n, d) => n + d.sales, 0);
+      if (known.has(reference) && known.get(reference) !== sold) await this.rows.update(reference, { sold });
+    }
+  }
+
   /** Views and sales of all listings, by day. */
   async figures(): Promise<{ listings: ListingFigures[]; silent: string[] }> {
     const silent: string[] = [];
@@ -165,6 +185,7 @@ export class ListingsService {
         }
       }),
     );
+    await this.noteSold(heard.flat());
     const days = new Map(heard.flat().map((f) => [f.reference, f.days]));
     const rows = days.size ? await this.rows.findBy({ id: In([...days.keys()]) }) : [];
     const names = await this.designs.names(rows.map((r) => r.designId));

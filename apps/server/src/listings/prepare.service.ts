@@ -1,11 +1,9 @@
-import { createHash } from 'node:crypto';
 import { BadRequestException, Injectable, UnprocessableEntityException } from '@nestjs/common';
 import {
   coloursSold,
   filledListing,
   judgeListing,
   listingPrice,
-  overrideOf,
   phraseOf,
   pieceCost,
   usualPictures,
@@ -14,7 +12,9 @@ import {
 import { asListed, PLAIN_GROUND, shows, usualLook, type MockupWish } from '@brelm/core/mockup';
 import { plannedFiles, type PlannedFile } from '@brelm/core/placement';
 import type { Spec } from '@brelm/core/spec';
+import { overrideOf } from '@brelm/core/wording';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
+import { wordingHash } from '../designs/hashes';
 import { LibraryService } from '../library/library.service';
 import { PressService } from '../press/press.service';
 import { jobOf, PlannerService } from '../runs/planner.service';
@@ -47,9 +47,6 @@ export interface SendJob {
   /** SHA-256 of files that are made already, by what they are made of. */
   made?: Record<string, string>;
 }
-
-export const wordingHash = (wording: unknown): string =>
-  createHash('sha256').update(JSON.stringify(wording)).digest('hex');
 
 const refuse = (field: string, message: string): never => {
   throw new UnprocessableEntityException({ message, faults: [{ field, message }] });

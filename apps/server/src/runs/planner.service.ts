@@ -7,6 +7,8 @@ import { allPlannedFiles, artworkFor, plannedFiles, type PlannedFile } from '@br
 import { mockupName, shows, type MockupWish, type Scene } from '@brelm/core/mockup';
 import { sideOf, type Spec, type SpecSide } from '@brelm/core/spec';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
+import { artworkHash } from '../designs/hashes';
+import { ProductFilesService } from '../designs/product-files.service';
 import { coreStamp, type JobFinding } from '../engine';
 import { ScenesService } from '../scenes/scenes.service';
 import { FilesService } from '../storage/files.service';
@@ -74,6 +76,10 @@ const BLADE_ENDINGS: Record<BladeFile, string> = { dxf: '-cut.dxf', svg: '-cut.s
 const isCutOut = (design: DesignHead, { spec, side }: PlannedFile): boolean =>
   spec.sticker !== undefined && Boolean(design.cutSides?.includes(artworkFor(design, spec.id, side.id).id));
 
+/** How many files a design makes for a product. */
+export const filesOf = (design: DesignHead, spec: Spec): number =>
+  spec.sides.reduce((n, side) => n + plannedFiles(design, spec, side).length, 0);
+
 /** What a planned file is made of. */
 export const jobOf = ({
   spec,
@@ -105,6 +111,7 @@ export class PlannerService {
     private readonly scenes: ScenesService,
     private readonly files: FilesService,
     private readonly pool: PoolService,
+    private readonly productFiles: ProductFilesService,
     @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
 
@@ -282,7 +289,7 @@ export class PlannerService {
 
   /** What a snapshot of it would be called. */
   hashOf({ text }: StoredDesign): string {
-    return createHash('sha256').update(artworkText(text)).digest('hex');
+    return artworkHash(text);
   }
 
   /** How a file is packed changes nothing of its proof, nor whether it is printed or cut. */
@@ -310,6 +317,15 @@ export class PlannerService {
     const snapshot = await this.snapshot(stored);
     const garments = await this.library.garments();
     const task = { job, snapshot, garments, place: placeOf(this.options) };
-    return this.proofs.of(this.keyOf(snapshot, job), (ended) => this.pool.proof(task, ended), signal);
+    const proofed = await this.proofs.of(
+      this.keyOf(snapshot, job),
+      (ended) => this.pool.proof(task, ended),
+      signal,
+    );
+    if (!job.mockup && !job.blade) {
+      await this.productFiles.wanted([{ designId: stored.id, job, of: filesOf(stored.head, job.spec) }]);
+      await this.productFiles.proofed(stored.id, job, snapshot, proofed.findings);
+    }
+    return proofed;
   }
 }

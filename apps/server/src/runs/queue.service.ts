@@ -7,6 +7,7 @@ import {
 } from '@nestjs/common';
 import { In, Not } from 'typeorm';
 import { sweepBegun, type JobFinding, type MadeReport } from '../engine';
+import { ProductFilesService } from '../designs/product-files.service';
 import type { RunFileRow, RunRow, RunState } from '../database/entities';
 import { isDatabaseAway } from '../http/faults.filter';
 import { LibraryService } from '../library/library.service';
@@ -85,6 +86,7 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly store: RunStore,
     private readonly claims: ClaimsService,
     private readonly planner: PlannerService,
+    private readonly productFiles: ProductFilesService,
     private readonly library: LibraryService,
     private readonly pool: PoolService,
     private readonly disk: DiskGuard,
@@ -251,6 +253,8 @@ export class QueueService implements OnApplicationBootstrap, OnModuleDestroy {
         work.abort.signal,
       );
       outcome = { state: 'done', sha256, report: JSON.stringify(report), findings: JSON.stringify(findings) };
+      await this.productFiles.proofed(file.designId, job, file.snapshot, findings);
+      await this.productFiles.made(file.designId, job, file.snapshot, file.runId);
     } catch (error) {
       if (this.closing.signal.aborted) return;
       outcome = work.abort.signal.aborted

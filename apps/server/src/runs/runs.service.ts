@@ -15,6 +15,7 @@ import type { DesignHead } from '@brelm/core/design';
 import { slug } from '@brelm/core/export';
 import type { PlannedFile } from '@brelm/core/placement';
 import { SettingRow, type RunFileRow, type RunRow } from '../database/entities';
+import { ProductFilesService } from '../designs/product-files.service';
 import { stopsOfJob, type JobFinding } from '../engine';
 import { OPTIONS, outputsOf, type ShopOptions } from '../options';
 import { ScenesService } from '../scenes/scenes.service';
@@ -23,7 +24,7 @@ import { DutiesService } from '../machines';
 import { storeOf, type FileStore } from '../files';
 import type { RunJob } from '../workers/tasks';
 import { packName, QueueService } from './queue.service';
-import { PlannerService } from './planner.service';
+import { filesOf, PlannerService } from './planner.service';
 import { RunStore } from './run-store.service';
 import { fileView, type RunFileView, type RunView } from './run-view';
 import type { CreateRunDto, MoveRunDto } from './runs.dto';
@@ -84,6 +85,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly store: RunStore,
     private readonly queue: QueueService,
     private readonly planner: PlannerService,
+    private readonly productFiles: ProductFilesService,
     private readonly scenes: ScenesService,
     private readonly housekeeping: HousekeepingService,
     private readonly duties: DutiesService,
@@ -152,6 +154,15 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
         for (let i = 0; i < files.length; i += 50) await db.insert('run_files', files.slice(i, i + 50));
       }
     });
+    await this.productFiles.wanted(
+      asked.flatMap((a) =>
+        a.files.map(({ designId, job, head }) => ({
+          designId,
+          job,
+          of: job.mockup ? 1 : filesOf(head, job.spec),
+        })),
+      ),
+    );
     for (const { run, files } of made) {
       // Where all of it was there already, there is nothing to wait for.
       if (files.every((f) => f.state === 'done')) await this.queue.settle(run.id);

@@ -1,5 +1,5 @@
 import { facesOfPart, wordsOfPart } from '../parts';
-import { occasionOf } from '../wording';
+import { occasionOf, wordedOf } from '../wording';
 import { allParts, sidesOf } from './sides';
 import type { Board, Design, SideHead } from './types';
 
@@ -53,6 +53,8 @@ export interface DesignSummary {
   products: string[];
   /** The occasion that its listings name; empty for none. */
   occasion: string;
+  /** Those of its products whose listings have a title and a description. */
+  worded: string[];
   /** How many parts it has. */
   parts: number;
   /** Typefaces that its lettering is set in, by id. */
@@ -79,6 +81,7 @@ export const summaryOf = (design: Design): DesignSummary => ({
   garments: design.garments,
   products: productsOf(design),
   occasion: occasionOf(design.wording),
+  worded: wordedOf(design.wording, productsOf(design)),
   parts: allParts(design).length,
   faces: [...new Set(allParts(design).flatMap(facesOfPart))],
   pictures: picturesOf(design),
@@ -87,12 +90,15 @@ export const summaryOf = (design: Design): DesignSummary => ({
 /** Characters of the words that a design is found by, at the most. */
 const MOST_WORDS = 4000;
 
-/** The words that a design is found by: its own name, those on it, and the names of parts and inks. */
+/** The words that a design is found by: its own name, those on it, names of parts and inks, and what its listings say it is. */
 export const searchWordsOf = (design: Design): string =>
   [
     design.name,
     ...allParts(design).flatMap((p) => [p.name, ...wordsOfPart(p)]),
     ...design.inks.map((i) => i.name),
+    design.wording.title,
+    occasionOf(design.wording),
+    ...design.wording.tags.map((t) => t.text),
   ]
     .filter(Boolean)
     .join(' ')

@@ -1,5 +1,5 @@
 import type { Spec } from '../spec';
-import { fillTemplate, folded, type FilledWords, type ListingOverride, type Wording } from '../wording';
+import { fillTemplate, folded, overrideOf, type FilledWords, type ListingOverride } from '../wording';
 import { factsOf, type ListingContext } from './facts';
 
 /** Words of a listing, with what its templates could not fill. */
@@ -13,9 +13,6 @@ export interface FilledListing extends FilledWords {
   /** Fields that this listing says otherwise than the wording. */
   own: (keyof ListingOverride)[];
 }
-
-export const overrideOf = ({ overrides }: Wording, spec: string): ListingOverride =>
-  Object.hasOwn(overrides, spec) ? overrides[spec] : {};
 
 const madeFor = (spec: Spec, { only }: { only: readonly string[] }): boolean =>
   only.length === 0 || only.includes(spec.kind);

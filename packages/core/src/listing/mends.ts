@@ -1,6 +1,6 @@
 import type { Spec } from '../spec';
-import { lengthIn, shortenedTo, tagKey, withoutWords, type ListingOverride, type Wording } from '../wording';
-import { overrideOf, type FilledListing } from './fill';
+import { lengthIn, overrideOf, shortenedTo, tagKey, withoutWords, type ListingOverride, type Wording } from '../wording';
+import type { FilledListing } from './fill';
 import { countingOf, type ListingFinding } from './judge';
 import { priceFor } from './price';
 

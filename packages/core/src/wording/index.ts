@@ -6,3 +6,4 @@ export * from './counting';
 export * from './tags';
 export * from './find-words';
 export * from './occasion';
+export * from './overrides';

@@ -14,6 +14,37 @@ export class DesignRow {
   @Column('mediumtext', { nullable: true }) summary!: string | null;
   /** What it is found by. */
   @Column('text', { nullable: true }) words!: string | null;
+  /** SHA-256 of all of it that is made into files, and of its listings' words; null until they are first asked for. */
+  @Column('char', { length: 64, nullable: true }) artwork!: string | null;
+  @Column('char', { length: 64, nullable: true }) wording!: string | null;
+}
+
+/** A file of a product of a design: of which state of the design it was last proofed and made. */
+@Entity('product_files')
+export class ProductFileRow {
+  @PrimaryColumn('char', { length: 36, name: 'design_id' }) designId!: string;
+  @PrimaryColumn('varchar', { length: 120 }) spec!: string;
+  @PrimaryColumn('varchar', { length: 8 }) kind!: 'print' | 'picture';
+  /** See fileHash. */
+  @PrimaryColumn('char', { length: 64 }) file!: string;
+  /** How many of its kind the product had when it was last asked for. */
+  @Column('int') files!: number;
+  /** SHA-256 of the design as it was when it was proofed, and what was found: 0 nothing, 1 a watch, 2 a stop. */
+  @Column('char', { length: 64, nullable: true }) proofed!: string | null;
+  @Column('tinyint', { default: 0 }) worst!: number;
+  /** SHA-256 of the design as it was when it was made, and the run that has it. */
+  @Column('char', { length: 64, nullable: true }) made!: string | null;
+  @Index() @Column('char', { length: 36, name: 'run_id', nullable: true }) runId!: string | null;
+}
+
+/** What is asked of the shelf, kept under a name. */
+@Entity('shelf_views')
+export class ShelfViewRow {
+  @PrimaryColumn('char', { length: 36 }) id!: string;
+  @Column('varchar', { length: 80 }) name!: string;
+  /** See ShelfAskedDto, as JSON. */
+  @Column('text') asked!: string;
+  @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
 }
 
 /** A small picture of a design and how it reads on its garments, as it was at a revision. */

@@ -107,6 +107,8 @@ export class ListingRow {
   /** The state of it there that was seen last; another one was made by somebody else. */
   @Column('int', { nullable: true }) seen!: number | null;
   @Column('datetime', { precision: 3, name: 'heard_at', nullable: true }) heardAt!: Date | null;
+  /** Pieces that it has sold, as was heard last. */
+  @Column('int', { default: 0 }) sold!: number;
 }
 
 /** Listings that were sent together. */

@@ -1,8 +1,8 @@
 import { Check, Copy, ExternalLink, X } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import type { Wording } from '@brelm/core/wording';
-import { mendOf, overrideOf, profitAt, withOverride, type ListingFinding } from '@brelm/core/listing';
-import { tagsIn } from '@brelm/core/wording';
+import { mendOf, profitAt, withOverride, type ListingFinding } from '@brelm/core/listing';
+import { overrideOf, tagsIn } from '@brelm/core/wording';
 import { money } from '../../samples/money';
 import { Button, IconButton, NumberField, SeverityMark, TextBox } from '../../ui';
 import { isOpen, isUp, stateWords } from './state-words';

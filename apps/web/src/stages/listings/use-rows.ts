@@ -8,7 +8,6 @@ import {
   filledListing,
   judgeListing,
   listingPrice,
-  overrideOf,
   phraseOf,
   pieceCost,
   usedMaterials,
@@ -23,6 +22,7 @@ import { plannedFiles } from '@brelm/core/placement';
 import type { Catalogue } from '@brelm/core/press';
 import { spellableIn, type Spelling } from '@brelm/core/proof';
 import type { Spec } from '@brelm/core/spec';
+import { overrideOf } from '@brelm/core/wording';
 import type { ListingView, MadeMockup } from '../../store/api';
 import { doubts } from '../../workers/proof-client';
 

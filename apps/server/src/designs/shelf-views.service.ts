@@ -1,0 +1,51 @@
+import { randomUUID } from 'node:crypto';
+import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { Repository } from 'typeorm';
+import { ShelfViewRow } from '../database/entities';
+import { codeOf } from '../http/faults.filter';
+import type { ShelfAskedDto } from './shelf.dto';
+
+/** What is asked of the shelf, kept under a name. */
+export interface ShelfView {
+  id: string;
+  name: string;
+  asked: ShelfAskedDto;
+}
+
+/** Views that a shop keeps at the most. */
+const MOST_VIEWS = 100;
+
+/** Views of the shelf that are kept, for all who work in the shop. */
+@Injectable()
+export class ShelfViewsService {
+  constructor(@InjectRepository(ShelfViewRow) private readonly rows: Repository<ShelfViewRow>) {}
+
+  async list(): Promise<ShelfView[]> {
+    const rows = await this.rows.find({ order: { name: 'ASC' } });
+    return rows.map(({ id, name, asked }) => ({ id, name, asked: JSON.parse(asked) as ShelfAskedDto }));
+  }
+
+  /** Keeps a view. A name that another has is refused: 409. */
+  async keep(name: string, asked: ShelfAskedDto): Promise<ShelfView[]> {
+    const said = name.trim();
+    if ((await this.rows.count()) >= MOST_VIEWS)
+      throw new ConflictException(`There are ${MOST_VIEWS} views already: take one away first.`);
+    try {
+      await this.rows.insert({
+        ...{ id: randomUUID(), name: said, asked: JSON.stringify(asked), createdAt: new Date() },
+      });
+    } catch (error) {
+      if (codeOf(error) !== 'ER_DUP_ENTRY') throw error;
+      const message = `There is a view called “${said}” already.`;
+      throw new ConflictException({ message, faults: [{ field: 'name', message }] });
+    }
+    return this.list();
+  }
+
+  async remove(id: string): Promise<ShelfView[]> {
+    const { affected } = await this.rows.delete({ id });
+    if (!affected) throw new NotFoundException(`There is no view ${id}.`);
+    return this.list();
+  }
+}

@@ -1,0 +1,53 @@
+import { Body, Controller, Delete, Get, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
+import { ApiTags } from '@nestjs/swagger';
+import { KeepViewDto, ShelfDto, ShelfPageDto } from './shelf.dto';
+import { ShelfService, type ShelfAsked } from './shelf.service';
+import { ShelfViewsService } from './shelf-views.service';
+
+const askedOf = (asked: ShelfDto): ShelfAsked => ({
+  archived: asked.archived === 'true',
+  search: asked.search ?? '',
+  order: asked.order ?? 'changed',
+  group: asked.group ?? null,
+  waits: asked.waits ?? [],
+  markets: asked.markets ?? [],
+  today: asked.day ?? new Date().toISOString().slice(0, 10),
+});
+
+/** The shelf: designs with how far their products have come, and views of it that are kept. */
+@ApiTags('shelf')
+@Controller()
+export class ShelfController {
+  constructor(
+    private readonly shelf: ShelfService,
+    private readonly views: ShelfViewsService,
+  ) {}
+
+  /** A page of the shelf, or of the archive: what a list shows, without documents. */
+  @Get('designs')
+  list(@Query() asked: ShelfPageDto) {
+    return this.shelf.page(askedOf(asked), asked.from ?? 0, asked.count ?? 60);
+  }
+
+  /** All designs that are asked for, by id and name. */
+  @Get('shelf/designs')
+  async all(@Query() asked: ShelfDto) {
+    return { designs: await this.shelf.names(askedOf(asked)) };
+  }
+
+  @Get('shelf/views')
+  kept() {
+    return this.views.list();
+  }
+
+  /** Keeps what is asked of the shelf under a name. */
+  @Post('shelf/views')
+  keep(@Body() { name, asked }: KeepViewDto) {
+    return this.views.keep(name, asked);
+  }
+
+  @Delete('shelf/views/:id')
+  remove(@Param('id', ParseUUIDPipe) id: string) {
+    return this.views.remove(id);
+  }
+}

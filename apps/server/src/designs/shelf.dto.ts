@@ -1,0 +1,108 @@
+import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
+import { Transform, Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsDefined,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import { GROUPS, WAITS, type Group, type Waits } from '@brelm/core/standing';
+import { ORDERS, type Order } from './shelf.service';
+
+/** `a,b` as a list; a list as it is. */
+const Listed = () =>
+  Transform(({ value }) => (typeof value === 'string' ? value.split(',').filter(Boolean) : value) as unknown);
+
+/** What is asked of the shelf; what is left out is not asked. */
+export class ShelfAskedDto {
+  @ApiPropertyOptional({ enum: ['true', 'false'], description: 'The archive instead of the shelf.' })
+  @IsOptional()
+  @IsIn(['true', 'false'])
+  archived?: 'true' | 'false';
+
+  @ApiPropertyOptional({
+    description: 'Words that all must be in its name, on it, in its parts and inks, or in its listings.',
+  })
+  @IsOptional()
+  @IsString()
+  @MaxLength(200)
+  search?: string;
+
+  @ApiPropertyOptional({ enum: ORDERS })
+  @IsOptional()
+  @IsIn(ORDERS)
+  order?: Order;
+
+  @ApiPropertyOptional({ enum: GROUPS, description: 'Only designs of this group.' })
+  @IsOptional()
+  @IsIn(GROUPS)
+  group?: Group;
+
+  @ApiPropertyOptional({
+    enum: WAITS,
+    isArray: true,
+    description: 'Only designs with a product that waits for one of these; parted by commas.',
+  })
+  @IsOptional()
+  @Listed()
+  @IsIn(WAITS, { each: true })
+  waits?: Waits[];
+
+  @ApiPropertyOptional({
+    isArray: true,
+    example: 'pinfold',
+    description: 'Only designs with a product of one of these marketplaces; parted by commas.',
+  })
+  @IsOptional()
+  @Listed()
+  @ArrayMaxSize(40)
+  @IsString({ each: true })
+  @MaxLength(80, { each: true })
+  markets?: string[];
+}
+
+export class ShelfDto extends ShelfAskedDto {
+  @ApiPropertyOptional({ description: 'The day that it is seen from, YYYY-MM-DD; today where left out.' })
+  @IsOptional()
+  @Matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { message: 'day must be written as YYYY-MM-DD' })
+  day?: string;
+}
+
+export class ShelfPageDto extends ShelfDto {
+  @ApiPropertyOptional({ description: 'Designs that are passed over.' })
+  @IsOptional()
+  @Type(() => Number)
+  @IsInt()
+  @Min(0)
+  @Max(1_000_000)
+  from?: number;
+
+  @ApiPropertyOptional({ description: 'Designs of the page, at the most.' })
+  @IsOptional()
+  @Type(() => Number)
+  @IsInt()
+  @Min(1)
+  @Max(200)
+  count?: number;
+}
+
+export class KeepViewDto {
+  @ApiProperty({ example: 'Words for Pinfold' })
+  @IsString()
+  @Matches(/\S/, { message: 'name must say something' })
+  @MaxLength(80)
+  name!: string;
+
+  @ApiProperty({ type: ShelfAskedDto, description: 'What the view asks of the shelf.' })
+  @IsDefined()
+  @ValidateNested()
+  @Type(() => ShelfAskedDto)
+  asked!: ShelfAskedDto;
+}

@@ -1,0 +1,284 @@
+import { Injectable } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { In, Not, Repository } from 'typeorm';
+import { daysBetween } from '@brelm/core/almanac';
+import type { DesignSummary } from '@brelm/core/design';
+import {
+  chainOf,
+  GROUPS,
+  groupOf,
+  NO_FILES,
+  waitsFor,
+  type Chain,
+  type FilesKnown,
+  type Group,
+  type ProductFacts,
+  type Waits,
+} from '@brelm/core/standing';
+import { folded } from '@brelm/core/wording';
+import { SeasonsService } from '../almanac/seasons.service';
+import { containing, wordsOf } from '../database/like';
+import { DesignRow, ListingRow } from '../database/entities';
+import { DesignsService, type DesignEntry } from './designs.service';
+import { ProductFilesService, type KnownFiles } from './product-files.service';
+import { ShelfIndex } from './shelf-index';
+
+/** How far a product of a design has come. */
+export interface ProductStanding {
+  spec: string;
+  /** See core's MARKS. */
+  chain: Chain;
+  /** What it waits for; null for nothing. */
+  waits: Waits | null;
+}
+
+/** A design on the shelf. */
+export interface ShelfEntry extends DesignEntry {
+  standing: ProductStanding[];
+  group: Group;
+  /** The day by which it is to be listed, YYYY-MM-DD, where it is for a season; and the days until then. */
+  listBy: string | null;
+  left: number | null;
+}
+
+export interface ShelfPage {
+  /** Designs that there are in all, on this page and others. */
+  total: number;
+  designs: ShelfEntry[];
+  /** Nothing has the words that were searched for: these have some that are close to them. */
+  close: boolean;
+  /** How many there would be with another group, and with another thing that is waited for. */
+  groups: Record<Group, number>;
+  waits: Partial<Record<Waits, number>>;
+}
+
+export const ORDERS = ['day', 'changed', 'name'] as const;
+export type Order = (typeof ORDERS)[number];
+
+/** What is asked of the shelf: all that is named must be so, one of several of a kind. */
+export interface ShelfAsked {
+  archived: boolean;
+  search: string;
+  order: Order;
+  group: Group | null;
+  waits: readonly Waits[];
+  /** First pieces of specs. */
+  markets: readonly string[];
+  /** The day that it is seen from, YYYY-MM-DD. */
+  today: string;
+}
+
+/** Designs that are shown for what is only close to the words that were typed, at the most. */
+const MOST_CLOSE = 200;
+/** Rows that are read at once. */
+const READ_AT_ONCE = 500;
+/** Designs up to which their products are asked for by their ids. */
+const FEW = 200;
+
+type Row = Pick<
+  DesignRow,
+  'id' | 'name' | 'revision' | 'updatedAt' | 'archivedAt' | 'summary' | 'artwork' | 'wording'
+>;
+
+interface KnownListing {
+  state: ListingRow['state'];
+  snapshot: string | null;
+  wording: string | null;
+  answer: string | null;
+  sold: number;
+}
+
+const keyOf = (designId: string, spec: string): string => `${designId} ${spec}`;
+
+const marketOf = (spec: string): string => spec.split('/')[0];
+
+/** The shelf: designs with how far their products have come, in the order in which a seller's day goes. */
+@Injectable()
+export class ShelfService {
+  private readonly index = new ShelfIndex();
+
+  constructor(
+    @InjectRepository(DesignRow) private readonly designs: Repository<DesignRow>,
+    @InjectRepository(ListingRow) private readonly listings: Repository<ListingRow>,
+    private readonly entries: DesignsService,
+    private readonly seasons: SeasonsService,
+    private readonly files: ProductFilesService,
+  ) {}
+
+  /** A part of the designs that are asked for. */
+  async page(asked: ShelfAsked, from: number, count: number): Promise<ShelfPage> {
+    const { found, close, groups, waits } = await this.all(asked);
+    return {
+      ...{ total: found.length, close, groups, waits },
+      designs: found.slice(from, from + count),
+    };
+  }
+
+  /** All designs that are asked for, by their names alone, in their order. */
+  async names(asked: ShelfAsked): Promise<{ id: string; name: string }[]> {
+    return (await this.all(asked)).found.map(({ id, name }) => ({ id, name }));
+  }
+
+  private async all(
+    asked: ShelfAsked,
+  ): Promise<Omit<ShelfPage, 'designs' | 'total'> & { found: ShelfEntry[] }> {
+    const { rows, close } = await this.rowsOf(asked);
+    const { markets, waits, group } = asked;
+    const inMarkets = (p: ProductStanding) => markets.length === 0 || markets.includes(marketOf(p.spec));
+    const waitFor = (p: ProductStanding) => inMarkets(p) && p.waits !== null && waits.includes(p.waits);
+    const here = (await this.standingOf(rows, asked.today)).filter(
+      (e) => markets.length === 0 || e.standing.some(inMarkets),
+    );
+    const inGroup = (e: ShelfEntry) => group === null || e.group === group;
+    const waiting = (e: ShelfEntry) => waits.length === 0 || e.standing.some(waitFor);
+    const groups = Object.fromEntries(GROUPS.map((g) => [g, 0])) as Record<Group, number>;
+    const perWait: Partial<Record<Waits, number>> = {};
+    for (const e of here) {
+      if (waiting(e)) groups[e.group] += 1;
+      if (!inGroup(e)) continue;
+      const own = e.standing.flatMap((p) => (inMarkets(p) && p.waits ? [p.waits] : []));
+      for (const w of new Set(own)) perWait[w] = (perWait[w] ?? 0) + 1;
+    }
+    const found = here.filter((e) => inGroup(e) && waiting(e));
+    if (asked.order === 'day') found.sort(byDay);
+    return { found, close, groups, waits: perWait };
+  }
+
+  private async rowsOf({ archived, search, order }: ShelfAsked): Promise<{ rows: Row[]; close: boolean }> {
+    const read = (where: string, values: Record<string, unknown>): Promise<Row[]> => {
+      const query = this.designs
+        .createQueryBuilder('d')
+        .select(
+          ['id', 'name', 'revision', 'updatedAt', 'archivedAt', 'summary', 'artwork', 'wording'].map(
+            (c) => `d.${c}`,
+          ),
+        )
+        .where(archived ? 'd.archivedAt IS NOT NULL' : 'd.archivedAt IS NULL')
+        .andWhere(where, values);
+      if (order === 'name') query.orderBy('d.name', 'ASC').addOrderBy('d.id', 'ASC');
+      else query.orderBy('d.updatedAt', 'DESC').addOrderBy('d.id', 'ASC');
+      return query.getMany();
+    };
+    const words = wordsOf(search);
+    const rows = await read(
+      [
+        'TRUE',
+        ...words.map(
+          (_, i) => `CONCAT_WS(' ', d.name, d.words, JSON_VALUE(d.summary, '$.board.spec')) LIKE :w${i}`,
+        ),
+      ].join(' AND '),
+      Object.fromEntries(words.map((word, i) => [`w${i}`, containing(word)])),
+    );
+    if (rows.length > 0 || !search) return { rows, close: false };
+    const ids = await this.closeTo(search);
+    if (ids.length === 0) return { rows, close: false };
+    const near = await read('d.id IN (:...ids)', { ids });
+    return { rows: near, close: near.length > 0 };
+  }
+
+  /** Ids of designs that have something close to every word, on the shelf and in the archive. */
+  private async closeTo(search: string): Promise<string[]> {
+    const now = await this.designs.find({ select: { id: true, revision: true } });
+    const stale = this.index.stale(now);
+    for (let i = 0; i < stale.length; i += READ_AT_ONCE) {
+      const rows = await this.designs.find({
+        where: { id: In(stale.slice(i, i + READ_AT_ONCE)) },
+        select: { id: true, revision: true, name: true, words: true },
+      });
+      for (const { id, revision, name, words } of rows)
+        this.index.put({ id, revision, words: `${name} ${words ?? ''}` });
+    }
+    return this.index.near(search).slice(0, MOST_CLOSE);
+  }
+
+  /** Designs with how far their products have come. */
+  private async standingOf(rows: readonly Row[], today: string): Promise<ShelfEntry[]> {
+    const ids = rows.length <= FEW ? rows.map((r) => r.id) : null;
+    const [files, listings, dayOf] = await Promise.all([
+      this.files.known(ids),
+      this.listingsOf(ids),
+      this.seasons.listDays(today),
+    ]);
+    const byProduct = new Map<string, KnownFiles[]>();
+    for (const known of files) {
+      const key = keyOf(known.designId, known.spec);
+      byProduct.set(key, [...(byProduct.get(key) ?? []), known]);
+    }
+    const out: ShelfEntry[] = [];
+    for (const row of rows) {
+      const { id, name, revision, updatedAt, artwork, wording } = row;
+      const summary = JSON.parse(
+        row.summary ?? (await this.entries.summarise(id, revision)),
+      ) as DesignSummary;
+      const standing = summary.products.map((spec): ProductStanding => {
+        const key = keyOf(id, spec);
+        const chain = chainOf(
+          factsOf(spec, summary, { artwork, wording }, byProduct.get(key) ?? [], listings.get(key)),
+        );
+        return { spec, chain, waits: waitsFor(chain) };
+      });
+      const listBy = dayOf(id, folded(summary.occasion).trim());
+      const left = listBy === null ? null : daysBetween(today, listBy);
+      out.push({
+        ...summary,
+        ...{ id, name, revision, updatedAt, archived: row.archivedAt !== null, standing, listBy, left },
+        group: groupOf(
+          standing.map((p) => p.chain),
+          left,
+        ),
+      });
+    }
+    return out;
+  }
+
+  private async listingsOf(ids: readonly string[] | null): Promise<Map<string, KnownListing>> {
+    if (ids?.length === 0) return new Map();
+    const query = this.listings
+      .createQueryBuilder('l')
+      .select(['l.design_id AS designId', 'l.spec AS spec', 'l.state AS state', 'l.sold AS sold'])
+      .addSelect("JSON_VALUE(l.sent, '$.snapshot')", 'snapshot')
+      .addSelect("JSON_VALUE(l.sent, '$.wording')", 'wording')
+      .addSelect("JSON_VALUE(l.remote, '$.state')", 'answer')
+      .where({ state: Not('new') });
+    if (ids) query.andWhere('l.design_id IN (:...ids)', { ids });
+    const rows = await query.getRawMany<KnownListing & { designId: string; spec: string }>();
+    return new Map(rows.map((r) => [keyOf(r.designId, r.spec), { ...r, sold: Number(r.sold) }]));
+  }
+}
+
+/** What is due first comes first within a group; in the others, what was changed last, as the rows come. */
+function byDay(a: ShelfEntry, b: ShelfEntry): number {
+  const groups = GROUPS.indexOf(a.group) - GROUPS.indexOf(b.group);
+  if (groups || a.group !== 'due') return groups;
+  return (a.left ?? 0) - (b.left ?? 0);
+}
+
+function factsOf(
+  spec: string,
+  summary: DesignSummary,
+  now: Pick<DesignRow, 'artwork' | 'wording'>,
+  files: readonly KnownFiles[],
+  listing: KnownListing | undefined,
+): ProductFacts {
+  const of = (kind: KnownFiles['kind']) => files.find((f) => f.kind === kind);
+  const made = (known: KnownFiles | undefined): FilesKnown =>
+    known ? { now: known.madeNow, before: known.madeBefore, of: known.of } : NO_FILES;
+  const print = of('print');
+  const picture = of('picture');
+  return {
+    empty: summary.parts === 0,
+    proofed: print ? { now: print.proofedNow, before: print.proofedBefore, of: print.of } : NO_FILES,
+    worst: print?.worst ?? null,
+    made: made(print),
+    // One picture that shows it as it is now is a picture of it.
+    pictured: { ...made(picture), of: Math.min(1, made(picture).of) },
+    worded: summary.worded.includes(spec),
+    listing: listing && listing.state !== 'new' ? listing.state : 'none',
+    behind:
+      listing?.state === 'sent' &&
+      ((listing.snapshot !== null && listing.snapshot !== now.artwork) ||
+        (listing.wording !== null && listing.wording !== now.wording)),
+    answer: listing?.answer ?? null,
+    sold: listing?.sold ?? 0,
+  };
+}
