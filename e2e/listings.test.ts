@@ -199,14 +199,48 @@ describe('listings of a design', () => {
     await page.goto(address);
     const marks = page
       .getByRole('listitem')
-      .filter({ hasText: 'Stickerwharf, Kiss-cut sticker, 3 in: accepted' });
+      .filter({ hasText: /Stickerwharf, Kiss-cut sticker, 3 in: .*accepted/ });
     await marks.first().waitFor();
-    await page.getByRole('combobox', { name: 'Listings' }).selectOption('accepted');
-    await page.getByRole('link', { name: 'Count Owls Not Sheep' }).waitFor({ state: 'detached' });
-    await page.getByRole('link', { name: 'Bog Standard' }).waitFor();
-    await page.getByRole('combobox', { name: 'Listings' }).selectOption('trouble');
-    await page.getByText('No design here has a listing that stands so.').waitFor();
+    const narrow = async (name: RegExp, option: string) => {
+      await page.getByRole('button', { name }).click();
+      await page.getByRole('option', { name: option }).click();
+      await page.keyboard.press('Escape');
+    };
+    await narrow(/^Marketplaces/, 'Stickerwharf');
+    await page
+      .getByRole('link', { name: 'Count Owls Not Sheep', exact: true })
+      .waitFor({ state: 'detached' });
+    await page.getByRole('link', { name: 'Bog Standard', exact: true }).waitFor();
+    await narrow(/^Marketplaces/, 'Stickerwharf');
+    await page.getByRole('link', { name: 'Count Owls Not Sheep', exact: true }).waitFor();
     expect(await serious(page)).toEqual([]);
+    await page.getByRole('button', { name: /^Refused/ }).click();
+    await page.getByText('No design here stands so.').waitFor();
+    await page.getByRole('button', { name: 'Show all' }).click();
+    await page.getByRole('link', { name: 'Bog Standard', exact: true }).waitFor();
+    expect(await serious(page)).toEqual([]);
+  });
+
+  it('its shelf sends the listings of designs that are chosen, and says of each how it goes', async () => {
+    await page.getByRole('checkbox', { name: 'Choose Bog Standard' }).click();
+    await page.getByRole('button', { name: 'Send listings…' }).click();
+    const list = page.getByRole('list', { name: 'Listings to send' });
+    const item = (name: string) => list.getByRole('listitem').filter({ hasText: name });
+    await item('Kiss-cut sticker, 4 in').waitFor();
+    // Its words were changed since it was sent.
+    await item('Kiss-cut sticker, 3 in').getByText('brought up').waitFor();
+    for (const box of await list.getByRole('checkbox').all()) await box.uncheck();
+    await item('Kiss-cut sticker, 4 in').getByRole('checkbox').check();
+    await page.getByRole('button', { name: 'Send 1 listing', exact: true }).click();
+    const going = page.getByRole('list', { name: 'How listings go' });
+    await going.getByText('sent', { exact: true }).waitFor();
+    await page.getByRole('button', { name: 'Close', exact: true }).click();
+    await page
+      .getByRole('listitem')
+      .filter({ hasText: /Kiss-cut sticker, 4 in: [^;]*sent/ })
+      .first()
+      .waitFor();
+    await page.getByRole('button', { name: 'Choose none' }).click();
   });
 
   it('says which other design looks much the same, and leads there', async () => {

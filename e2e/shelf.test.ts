@@ -34,7 +34,7 @@ const toolbar = () => page.getByRole('toolbar', { name: 'Chosen designs' });
 
 describe('the shelf', () => {
   it('chooses several designs, a range of them with Shift, and by the keyboard', async () => {
-    const boxes = page.getByRole('checkbox', { name: /^Choose / });
+    const boxes = page.getByRole('list', { name: 'Designs' }).getByRole('checkbox');
     await boxes.nth(0).click();
     await boxes.nth(3).click({ modifiers: ['Shift'] });
     await toolbar().getByText('4 chosen').waitFor();
@@ -80,6 +80,69 @@ describe('the shelf', () => {
     await row('Count Owls Not Sheep').waitFor();
     await search.press('Escape');
     await row('Bog Standard').waitFor();
+  });
+
+  it('says how far each product has come, groups designs by it, and keeps what is asked as a view', async () => {
+    await page.getByRole('heading', { name: /^In work/ }).waitFor();
+    const bog = page.getByRole('listitem').filter({ has: row('Bog Standard') });
+    const strip = bog.getByRole('link', {
+      name: /Kiss-cut sticker, 3 in: designed, worded; waits for its proof/,
+    });
+    await strip.waitFor();
+    await bog.getByText(/waits for its proof \(5\)/).waitFor();
+
+    // By the keyboard: a list of what is waited for, several at once.
+    await page.getByRole('button', { name: 'Waits for: waits for anything' }).focus();
+    await page.keyboard.press('Space');
+    await page.getByRole('option', { name: /its proof/ }).waitFor();
+    // Its keys are heard once it has the focus.
+    await page.waitForFunction(() => document.activeElement?.getAttribute('role') === 'listbox');
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: 'Waits for: its proof' }).waitFor();
+    await page.waitForURL(/waits=proof/);
+    await page.getByRole('button', { name: 'Views' }).click();
+    await page.getByLabel('Keep what is shown as').fill('To be proofed');
+    await page.keyboard.press('Enter');
+    const view = page.getByRole('button', { name: 'To be proofed', exact: true });
+    await page.getByRole('list', { name: 'Kept views' }).getByText('To be proofed').waitFor();
+    await page.keyboard.press('Escape');
+    await page.getByRole('button', { name: /^Due soon/ }).click();
+    await page.getByText('No design here stands so.').waitFor();
+    expect(await serious(page)).toEqual([]);
+    await press('Show all');
+    await row('Bog Standard').waitFor();
+    await page.waitForURL((url) => url.search === '');
+    await page.getByRole('button', { name: 'Views' }).click();
+    await view.click();
+    await page.waitForURL(/waits=proof/);
+
+    // What is asked is there again when one comes back.
+    await strip.click();
+    await page.waitForURL(/\/placement$/);
+    await page.goBack();
+    await page.getByRole('button', { name: 'Waits for: its proof' }).waitFor();
+    await view.click();
+    await press('Take away To be proofed');
+    await page.getByText('The view “To be proofed” is gone.').waitFor();
+    await page.keyboard.press('Escape');
+    await page.goto(new URL('/', page.url()).href);
+    await row('Bog Standard').waitFor();
+  });
+
+  it('chooses all that are shown, and says which listings can be sent, and why others cannot', async () => {
+    await page.getByRole('checkbox', { name: 'Choose all that are shown' }).click();
+    await toolbar().getByText('11 chosen').waitFor();
+    await press('Send listings…');
+    const dialog = page.getByRole('dialog', { name: 'Which listings are sent' });
+    await dialog.getByText('None of these can be sent yet.').waitFor();
+    const not = dialog.getByRole('list', { name: 'Listings that are not sent' });
+    await not.getByText('you are not connected to its marketplace').first().waitFor();
+    await not.getByText('it has no title or description').first().waitFor();
+    expect(await serious(page)).toEqual([]);
+    await dialog.getByRole('button', { name: 'Cancel' }).click();
+    await press('Choose none');
   });
 
   it('archives with an undo', async () => {

@@ -87,14 +87,16 @@ describe('a product of a design', () => {
       ...base,
       garments: ['soot', 'bone'],
       colourways: [...base.colourways, { ...base.colourways[0], id: 'dusk', name: 'Dusk' }],
-      placements: [{ ...base.placements[0], spec, side: 'chest', colourways: { soot: 'base', bone: 'dusk' } }],
+      placements: [
+        { ...base.placements[0], spec, side: 'chest', colourways: { soot: 'base', bone: 'dusk' } },
+      ],
     });
     const plan = (await ask<{ side: string; colourway: { id: string } }[]>('plan', 'POST', { designs: [id] }))
       .body;
     expect(plan.map((p) => p.colourway.id).sort()).toEqual(['base', 'dusk']);
     const files = plan.map(({ side, colourway }) => fileOf(id, { spec, side, colourway: colourway.id }));
     expect((await make(files.slice(0, 1))).state).toBe('done');
-    expect([await mark(id, 'proofed', spec), await mark(id, 'made', spec)]).toEqual(['behind', 'behind']);
+    expect([await mark(id, 'proofed', spec), await mark(id, 'made', spec)]).toEqual(['part', 'part']);
     expect((await make(files.slice(1))).state).toBe('done');
     expect(await mark(id, 'made', spec)).toBe('done');
   });

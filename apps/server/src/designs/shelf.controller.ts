@@ -1,6 +1,7 @@
-import { Body, Controller, Delete, Get, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { KeepViewDto, ShelfDto, ShelfPageDto } from './shelf.dto';
+import { Looks } from '../http/standing';
+import { KeepViewDto, ShelfDto, ShelfPageDto, StandingDto } from './shelf.dto';
 import { ShelfService, type ShelfAsked } from './shelf.service';
 import { ShelfViewsService } from './shelf-views.service';
 
@@ -33,6 +34,14 @@ export class ShelfController {
   @Get('shelf/designs')
   async all(@Query() asked: ShelfDto) {
     return { designs: await this.shelf.names(askedOf(asked)) };
+  }
+
+  /** How far some designs have come. */
+  @Looks()
+  @Post('shelf/standing')
+  @HttpCode(200)
+  async standing(@Body() { designs }: StandingDto) {
+    return { designs: await this.shelf.standing(designs) };
   }
 
   @Get('shelf/views')

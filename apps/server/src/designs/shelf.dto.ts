@@ -2,11 +2,13 @@ import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { Transform, Type } from 'class-transformer';
 import {
   ArrayMaxSize,
+  IsArray,
   IsDefined,
   IsIn,
   IsInt,
   IsOptional,
   IsString,
+  IsUUID,
   Matches,
   Max,
   MaxLength,
@@ -15,6 +17,9 @@ import {
 } from 'class-validator';
 import { GROUPS, WAITS, type Group, type Waits } from '@brelm/core/standing';
 import { ORDERS, type Order } from './shelf.service';
+
+/** Designs that are told of at once, at the most. */
+const MOST_STANDING = 200;
 
 /** `a,b` as a list; a list as it is. */
 const Listed = () =>
@@ -91,6 +96,14 @@ export class ShelfPageDto extends ShelfDto {
   @Min(1)
   @Max(200)
   count?: number;
+}
+
+export class StandingDto {
+  @ApiProperty({ type: [String] })
+  @IsArray()
+  @ArrayMaxSize(MOST_STANDING)
+  @IsUUID(undefined, { each: true })
+  designs!: string[];
 }
 
 export class KeepViewDto {

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { In, Not, Repository } from 'typeorm';
+import { In, Not, type SelectQueryBuilder, Repository } from 'typeorm';
 import { daysBetween } from '@brelm/core/almanac';
 import type { DesignSummary } from '@brelm/core/design';
 import {
@@ -75,10 +75,23 @@ const READ_AT_ONCE = 500;
 /** Designs up to which their products are asked for by their ids. */
 const FEW = 200;
 
-type Row = Pick<
-  DesignRow,
-  'id' | 'name' | 'revision' | 'updatedAt' | 'archivedAt' | 'summary' | 'artwork' | 'wording'
->;
+/** Summaries that are kept at the most. */
+const MOST_KEPT = 20_000;
+
+/** What the shelf reads of a design each time; its summary stays what it is as long as its revision does. */
+type Row = Pick<DesignRow, 'id' | 'name' | 'revision' | 'updatedAt' | 'artwork' | 'wording'>;
+
+/** A design with how far it has come: what all are ordered and narrowed by. */
+interface Placed extends Pick<ShelfEntry, 'standing' | 'group' | 'listBy' | 'left'> {
+  row: Row;
+  summary: DesignSummary;
+}
+
+/** No design has it: a list of ids that is never empty. */
+const NO_ID = '';
+
+/** Where it is of no matter when something is due. */
+const NO_DAY = '2000-01-01';
 
 interface KnownListing {
   state: ListingRow['state'];
@@ -96,6 +109,7 @@ const marketOf = (spec: string): string => spec.split('/')[0];
 @Injectable()
 export class ShelfService {
   private readonly index = new ShelfIndex();
+  private readonly summaries = new Map<string, { revision: number; summary: DesignSummary }>();
 
   constructor(
     @InjectRepository(DesignRow) private readonly designs: Repository<DesignRow>,
@@ -110,27 +124,39 @@ export class ShelfService {
     const { found, close, groups, waits } = await this.all(asked);
     return {
       ...{ total: found.length, close, groups, waits },
-      designs: found.slice(from, from + count),
+      designs: found
+        .slice(from, from + count)
+        .map(({ row: { id, name, revision, updatedAt }, summary, ...placed }) => ({
+          ...{ ...summary, ...placed, id, name, revision, updatedAt, archived: asked.archived },
+        })),
     };
   }
 
   /** All designs that are asked for, by their names alone, in their order. */
   async names(asked: ShelfAsked): Promise<{ id: string; name: string }[]> {
-    return (await this.all(asked)).found.map(({ id, name }) => ({ id, name }));
+    return (await this.all(asked)).found.map(({ row: { id, name } }) => ({ id, name }));
   }
 
-  private async all(
-    asked: ShelfAsked,
-  ): Promise<Omit<ShelfPage, 'designs' | 'total'> & { found: ShelfEntry[] }> {
+  /** How far some designs have come, those in the archive too; in the order in which they are asked for. */
+  async standing(ids: readonly string[]): Promise<Pick<ShelfEntry, 'id' | 'name' | 'standing'>[]> {
+    const rows = await this.read((query) => query.where('d.id IN (:...ids)', { ids: [...ids, NO_ID] }));
+    const known = new Map((await this.placed(rows, NO_DAY)).map((p) => [p.row.id, p]));
+    return ids.flatMap((id) => {
+      const found = known.get(id);
+      return found ? [{ id, name: found.row.name, standing: found.standing }] : [];
+    });
+  }
+
+  private async all(asked: ShelfAsked): Promise<Omit<ShelfPage, 'designs' | 'total'> & { found: Placed[] }> {
     const { rows, close } = await this.rowsOf(asked);
     const { markets, waits, group } = asked;
     const inMarkets = (p: ProductStanding) => markets.length === 0 || markets.includes(marketOf(p.spec));
     const waitFor = (p: ProductStanding) => inMarkets(p) && p.waits !== null && waits.includes(p.waits);
-    const here = (await this.standingOf(rows, asked.today)).filter(
+    const here = (await this.placed(rows, asked.today)).filter(
       (e) => markets.length === 0 || e.standing.some(inMarkets),
     );
-    const inGroup = (e: ShelfEntry) => group === null || e.group === group;
-    const waiting = (e: ShelfEntry) => waits.length === 0 || e.standing.some(waitFor);
+    const inGroup = (e: Placed) => group === null || e.group === group;
+    const waiting = (e: Placed) => waits.length === 0 || e.standing.some(waitFor);
     const groups = Object.fromEntries(GROUPS.map((g) => [g, 0])) as Record<Group, number>;
     const perWait: Partial<Record<Waits, number>> = {};
     for (const e of here) {
@@ -144,35 +170,34 @@ export class ShelfService {
     return { found, close, groups, waits: perWait };
   }
 
+  /** Designs as they are read each time: as rows of the database, since there may be thousands. */
+  private read(narrow: (query: SelectQueryBuilder<DesignRow>) => unknown): Promise<Row[]> {
+    const query = this.designs
+      .createQueryBuilder('d')
+      .select(['d.id AS id', 'd.name AS name', 'd.revision AS revision', 'd.updated_at AS updatedAt'])
+      .addSelect(['d.artwork AS artwork', 'd.wording AS wording']);
+    narrow(query);
+    return query.getRawMany<Row>();
+  }
+
   private async rowsOf({ archived, search, order }: ShelfAsked): Promise<{ rows: Row[]; close: boolean }> {
-    const read = (where: string, values: Record<string, unknown>): Promise<Row[]> => {
-      const query = this.designs
-        .createQueryBuilder('d')
-        .select(
-          ['id', 'name', 'revision', 'updatedAt', 'archivedAt', 'summary', 'artwork', 'wording'].map(
-            (c) => `d.${c}`,
-          ),
-        )
-        .where(archived ? 'd.archivedAt IS NOT NULL' : 'd.archivedAt IS NULL')
-        .andWhere(where, values);
-      if (order === 'name') query.orderBy('d.name', 'ASC').addOrderBy('d.id', 'ASC');
-      else query.orderBy('d.updatedAt', 'DESC').addOrderBy('d.id', 'ASC');
-      return query.getMany();
+    const inOrder = (query: SelectQueryBuilder<DesignRow>) => {
+      query.where(archived ? 'd.archivedAt IS NOT NULL' : 'd.archivedAt IS NULL');
+      return order === 'name'
+        ? query.orderBy('d.name', 'ASC').addOrderBy('d.id', 'ASC')
+        : query.orderBy('d.updated_at', 'DESC').addOrderBy('d.id', 'ASC');
     };
-    const words = wordsOf(search);
-    const rows = await read(
-      [
-        'TRUE',
-        ...words.map(
-          (_, i) => `CONCAT_WS(' ', d.name, d.words, JSON_VALUE(d.summary, '$.board.spec')) LIKE :w${i}`,
-        ),
-      ].join(' AND '),
-      Object.fromEntries(words.map((word, i) => [`w${i}`, containing(word)])),
-    );
+    const rows = await this.read((query) => {
+      inOrder(query);
+      for (const [i, word] of wordsOf(search).entries())
+        query.andWhere(`CONCAT_WS(' ', d.name, d.words, JSON_VALUE(d.summary, '$.board.spec')) LIKE :w${i}`, {
+          [`w${i}`]: containing(word),
+        });
+    });
     if (rows.length > 0 || !search) return { rows, close: false };
     const ids = await this.closeTo(search);
     if (ids.length === 0) return { rows, close: false };
-    const near = await read('d.id IN (:...ids)', { ids });
+    const near = await this.read((query) => inOrder(query).andWhere('d.id IN (:...ids)', { ids }));
     return { rows: near, close: near.length > 0 };
   }
 
@@ -191,10 +216,38 @@ export class ShelfService {
     return this.index.near(search).slice(0, MOST_CLOSE);
   }
 
-  /** Designs with how far their products have come. */
-  private async standingOf(rows: readonly Row[], today: string): Promise<ShelfEntry[]> {
+  /** What lists show of designs, by id: those that are known as they are now are not read again. */
+  private async summariesOf(rows: readonly Row[]): Promise<Map<string, DesignSummary>> {
+    const unknown = rows.filter((r) => this.summaries.get(r.id)?.revision !== r.revision);
+    for (let i = 0; i < unknown.length; i += READ_AT_ONCE) {
+      const some = unknown.slice(i, i + READ_AT_ONCE);
+      const read = await this.designs.find({
+        where: { id: In(some.map((r) => r.id)) },
+        select: { id: true, revision: true, summary: true },
+      });
+      for (const { id, revision, summary } of read)
+        this.summaries.set(id, {
+          revision,
+          summary: JSON.parse(summary ?? (await this.entries.summarise(id, revision))) as DesignSummary,
+        });
+    }
+    const out = new Map(
+      rows.flatMap(({ id }) => {
+        const known = this.summaries.get(id);
+        return known ? [[id, known.summary] as const] : [];
+      }),
+    );
+    // What is gone, or in the archive, is forgotten in time.
+    if (this.summaries.size > MOST_KEPT)
+      for (const id of this.summaries.keys()) if (!out.has(id)) this.summaries.delete(id);
+    return out;
+  }
+
+  /** Designs with how far their products have come; those that were deleted meanwhile are left out. */
+  private async placed(rows: readonly Row[], today: string): Promise<Placed[]> {
     const ids = rows.length <= FEW ? rows.map((r) => r.id) : null;
-    const [files, listings, dayOf] = await Promise.all([
+    const [summaries, files, listings, dayOf] = await Promise.all([
+      this.summariesOf(rows),
       this.files.known(ids),
       this.listingsOf(ids),
       this.seasons.listDays(today),
@@ -202,33 +255,23 @@ export class ShelfService {
     const byProduct = new Map<string, KnownFiles[]>();
     for (const known of files) {
       const key = keyOf(known.designId, known.spec);
-      byProduct.set(key, [...(byProduct.get(key) ?? []), known]);
+      const had = byProduct.get(key);
+      if (had) had.push(known);
+      else byProduct.set(key, [known]);
     }
-    const out: ShelfEntry[] = [];
-    for (const row of rows) {
-      const { id, name, revision, updatedAt, artwork, wording } = row;
-      const summary = JSON.parse(
-        row.summary ?? (await this.entries.summarise(id, revision)),
-      ) as DesignSummary;
+    return rows.flatMap((row) => {
+      const summary = summaries.get(row.id);
+      if (!summary) return [];
       const standing = summary.products.map((spec): ProductStanding => {
-        const key = keyOf(id, spec);
-        const chain = chainOf(
-          factsOf(spec, summary, { artwork, wording }, byProduct.get(key) ?? [], listings.get(key)),
-        );
+        const key = keyOf(row.id, spec);
+        const chain = chainOf(factsOf(spec, summary, row, byProduct.get(key) ?? [], listings.get(key)));
         return { spec, chain, waits: waitsFor(chain) };
       });
-      const listBy = dayOf(id, folded(summary.occasion).trim());
+      const listBy = dayOf(row.id, folded(summary.occasion).trim());
       const left = listBy === null ? null : daysBetween(today, listBy);
-      out.push({
-        ...summary,
-        ...{ id, name, revision, updatedAt, archived: row.archivedAt !== null, standing, listBy, left },
-        group: groupOf(
-          standing.map((p) => p.chain),
-          left,
-        ),
-      });
-    }
-    return out;
+      const chains = standing.map((p) => p.chain);
+      return [{ row, summary, standing, listBy, left, group: groupOf(chains, left) }];
+    });
   }
 
   private async listingsOf(ids: readonly string[] | null): Promise<Map<string, KnownListing>> {
@@ -247,7 +290,7 @@ export class ShelfService {
 }
 
 /** What is due first comes first within a group; in the others, what was changed last, as the rows come. */
-function byDay(a: ShelfEntry, b: ShelfEntry): number {
+function byDay(a: Placed, b: Placed): number {
   const groups = GROUPS.indexOf(a.group) - GROUPS.indexOf(b.group);
   if (groups || a.group !== 'due') return groups;
   return (a.left ?? 0) - (b.left ?? 0);

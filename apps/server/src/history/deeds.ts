@@ -99,7 +99,7 @@ export const DEEDS: Readonly<Record<string, Deed>> = {
 
 /** Routes that change nothing of the shop: what only asks, and what is other firms' own. */
 export const NO_DEED =
-  /^POST (plan|seasons\/try|designs\/:id\/presence)|^\w+ (press|searches|draughtsman)\/|^\w+ markets\/(?!:market\/shops)/;
+  /^POST (plan|shelf\/standing|seasons\/try|designs\/:id\/presence)|^\w+ (press|searches|draughtsman)\/|^\w+ markets\/(?!:market\/shops)/;
 
 /** Where the names of things are, by kind: a table, and how a row of it is called. */
 export const NAMED: Readonly<Record<string, readonly [table: string, name: string]>> = {

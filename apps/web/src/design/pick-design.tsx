@@ -23,7 +23,7 @@ export function PickDesign({
 }) {
   const [words, setWords] = useState('');
   const search = useSettled(words.trim());
-  const found = useDesignsInfiniteQuery({ archived: false, order: 'changed', search });
+  const found = useDesignsInfiniteQuery({ search });
   const designs = found.data?.pages.flatMap((p) => p.designs) ?? [];
   return (
     <Modal open title={title} onClose={onClose} wide>

@@ -1,4 +1,4 @@
-import { Archive, ArchiveRestore, Download, FileDown, Trash2, X } from 'lucide-react';
+import { Archive, ArchiveRestore, Download, FileDown, Send, Trash2, X } from 'lucide-react';
 import { Button, IconButton } from '../ui';
 
 /** What can be done with the designs that are chosen; it stands over the list while there are any. */
@@ -7,6 +7,7 @@ export function ChosenBar({
   hidden,
   archived,
   onMake,
+  onSend,
   onGiveOut,
   onMove,
   onDelete,
@@ -17,6 +18,7 @@ export function ChosenBar({
   hidden: number;
   archived: boolean;
   onMake: () => void;
+  onSend: () => void;
   onGiveOut: () => void;
   onMove: () => void;
   onDelete: () => void;
@@ -35,6 +37,11 @@ export function ChosenBar({
       {!archived && (
         <Button onClick={onMake}>
           <Download size={15} aria-hidden /> Make files of {count === 1 ? 'it' : 'these'}
+        </Button>
+      )}
+      {!archived && (
+        <Button onClick={onSend} title="To the marketplaces that you are connected to">
+          <Send size={15} aria-hidden /> Send listings…
         </Button>
       )}
       <Button onClick={onGiveOut} title="As a file that Brelm reads, with pictures and typefaces">

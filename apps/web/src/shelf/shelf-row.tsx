@@ -1,12 +1,15 @@
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { differenceInSeconds, formatDistanceToNowStrict } from 'date-fns';
+import { differenceInSeconds, format, formatDistanceToNowStrict, parseISO } from 'date-fns';
 import { Archive, ArchiveRestore, Copy } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
+import { DUE_DAYS } from '@brelm/core/standing';
 import { seenOn, judgedColours, nounOf, type Spec } from '@brelm/core/spec';
-import { ProductMarks } from './product-marks';
+import { ChainStrips } from './chain-strips';
+import { waitsText } from './standing-words';
 import { GarmentCanvas, specWords, usePreview } from '../design';
-import { reasonOf, useDuplicateDesignMutation, useDesignVerdictsQuery, type DesignEntry } from '../store/api';
+import { reasonOf, useDuplicateDesignMutation, useDesignVerdictsQuery } from '../store/api';
+import type { ShelfEntry } from '../store/api-types';
 import { IconButton, notify, ratioText, VerdictMark } from '../ui';
 
 /** What several of what a design is judged on are called, where they are not colours of one product. */
@@ -18,17 +21,27 @@ const readsWords = (reads: number, of: number, noun: string): string =>
     ? `Reads on ${reads} of ${of} ${SEVERAL[noun] ?? `colours of the ${noun}`}`
     : `${reads ? 'Reads' : 'Does not read'} on the ${noun}`;
 
-/** True from when the element first comes near the window: rows far down cost nothing. */
+/** A row that is passed over while one scrolls asks for nothing, ms. */
+const PASSED = 120;
+
+/** True once the element has been near the window for a moment: rows far down, or passed over, cost nothing. */
 function useSeen<T extends Element>() {
   const ref = useRef<T>(null);
   const [seen, setSeen] = useState(false);
   useEffect(() => {
+    let timer: ReturnType<typeof setTimeout>;
     const watcher = new IntersectionObserver(
-      (entries) => entries.some((e) => e.isIntersecting) && setSeen(true),
+      (entries) => {
+        clearTimeout(timer);
+        if (entries.some((e) => e.isIntersecting)) timer = setTimeout(() => setSeen(true), PASSED);
+      },
       { rootMargin: '300px' },
     );
     watcher.observe(ref.current!);
-    return () => watcher.disconnect();
+    return () => {
+      clearTimeout(timer);
+      watcher.disconnect();
+    };
   }, []);
   return [ref, seen] as const;
 }
@@ -38,32 +51,37 @@ const changedAgo = (at: string): string =>
     ? 'just now'
     : formatDistanceToNowStrict(new Date(at), { addSuffix: true });
 
+/** By when a design is to be listed; what has passed is told as such. */
+function Due({ by, left }: { by: string; left: number }) {
+  const day = format(parseISO(by), 'd MMM');
+  const tone = left < 0 ? 'font-medium text-rust' : left <= DUE_DAYS ? 'font-medium text-ink' : '';
+  return (
+    <span className={`block ${tone}`} title={format(parseISO(by), 'd MMMM yyyy')}>
+      {left < 0 ? `late since ${day}` : `list by ${day}`}
+    </span>
+  );
+}
+
 export function ShelfRow({
   design,
   specs,
   garments,
   archived,
-  states,
-  occasion,
   chosen,
   onChoose,
   onMove,
 }: {
-  design: DesignEntry;
+  design: ShelfEntry;
   specs: Spec[] | undefined;
   garments: Garment[];
   archived: boolean;
-  /** How the listings of its products stand, by spec. */
-  states: ReadonlyMap<string, string>;
-  /** What it is for, in words; empty for nothing. */
-  occasion: string;
   chosen: boolean;
   /** Chooses it, or no longer; `through` takes all rows from the one before along. */
   onChoose: (on: boolean, through: boolean) => void;
   onMove: () => void;
 }) {
-  const { id, revision, updatedAt } = design;
-  const [row, seen] = useSeen<HTMLLIElement>();
+  const { id, revision, updatedAt, occasion, standing, listBy, left } = design;
+  const [row, seen] = useSeen<HTMLDivElement>();
   const artwork = usePreview(id, revision, seen);
   const { data: verdicts = [] } = useDesignVerdictsQuery(
     { id, revision },
@@ -75,12 +93,13 @@ export function ShelfRow({
   const own = judgedColours(spec, design.garments, garments);
   const offered = seenOn(spec, garments);
   const backdrop = offered.find((g) => g.id === design.backdrop) ?? own[0] ?? offered[0] ?? garments[0];
+  const waits = waitsText(standing.map((p) => p.waits));
   const reads = verdicts.filter((v) => v.verdict === 'reads').length;
   const fail = (error: unknown) => notify('fault', reasonOf(error));
   return (
-    <li
+    <div
       ref={row}
-      className={`group relative flex items-center gap-4 rounded-md border p-2 pr-3 hover:border-edge ${chosen ? 'border-edge bg-line/50' : 'border-line bg-card'}`}
+      className={`group relative flex h-full items-center gap-4 rounded-md border p-2 pr-3 hover:border-edge ${chosen ? 'border-edge bg-line/50' : 'border-line bg-card'}`}
     >
       <label className="relative z-10 -my-2 -mr-3 -ml-2 flex cursor-pointer items-center self-stretch px-3">
         <input
@@ -100,34 +119,37 @@ export function ShelfRow({
         />
       </div>
       <div className="min-w-0 flex-1">
-        <h2 className="truncate text-[17px] leading-tight">
+        <h3 className="truncate text-[17px] leading-tight">
           <Link to={`/design/${id}`} className="after:absolute after:inset-0 after:content-['']">
             {design.name || 'Untitled'}
           </Link>
-        </h2>
+        </h3>
         <p className="mt-0.5 truncate text-[13px] text-muted">
           {specWords(design, specs)}
           {design.sides > 1 && ` · ${design.sides} sides`}
-          {occasion && ` · ${occasion}`}
+          {occasion && ` · for ${occasion}`}
         </p>
-        <div className="mt-1.5 flex items-center gap-3 text-[13px]">
-          <p className="truncate">
-            {design.parts === 0
-              ? 'Nothing on the board yet'
-              : verdicts.length > 0
-                ? readsWords(reads, verdicts.length, nounOf(spec))
-                : ' '}
-          </p>
-          <div className="relative z-10">
-            <ProductMarks products={design.products} specs={specs ?? []} states={states} />
-          </div>
+        <p className="mt-1 truncate text-[13px]">
+          {design.parts === 0
+            ? 'Nothing on the board yet'
+            : verdicts.length > 0
+              ? readsWords(reads, verdicts.length, nounOf(spec))
+              : '\u00a0'}
+          {waits && design.parts > 0 && <span className="text-muted">{` · ${waits}`}</span>}
+        </p>
+        <div className="relative z-10 mt-2">
+          <ChainStrips design={id} standing={standing} specs={specs ?? []} />
         </div>
       </div>
-      <div className="hidden gap-1.5 md:flex" aria-label="On garments">
-        {own.slice(0, 6).map((garment) => {
+      <div className="hidden shrink-0 gap-1.5 md:flex" aria-label="On garments">
+        {own.slice(0, 6).map((garment, i) => {
           const v = verdicts.find((x) => x.id === garment.id);
           return (
-            <div key={garment.id} className="w-[52px]" title={garment.name}>
+            <div
+              key={garment.id}
+              className={`w-[52px] ${i < 4 ? '' : 'max-[1150px]:hidden'}`}
+              title={garment.name}
+            >
               <div className="overflow-hidden rounded-[4px] border border-line">
                 <GarmentCanvas
                   garment={garment}
@@ -149,7 +171,10 @@ export function ShelfRow({
           );
         })}
       </div>
-      <p className="w-28 text-right text-[12.5px] text-muted">{changedAgo(updatedAt)}</p>
+      <p className="w-28 shrink-0 text-right text-[12.5px] text-muted">
+        {listBy !== null && left !== null && <Due by={listBy} left={left} />}
+        {changedAgo(updatedAt)}
+      </p>
       <div className="relative flex gap-0.5">
         <IconButton
           label={`Duplicate ${design.name}`}
@@ -165,6 +190,6 @@ export function ShelfRow({
           {archived ? <ArchiveRestore size={16} /> : <Archive size={16} />}
         </IconButton>
       </div>
-    </li>
+    </div>
   );
 }

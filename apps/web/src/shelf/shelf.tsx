@@ -1,93 +1,105 @@
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Download, FileUp, Plus } from 'lucide-react';
-import { Button, FileButton } from '../ui';
-import {
-  reasonOf,
-  useDesignsInfiniteQuery,
-  useGarmentsQuery,
-  useSpecsQuery,
-  type Listed,
-  type ListingState,
-} from '../store/api';
-import { useListingStatesQuery } from '../store/listings-api';
+import { Button, FileButton, notify } from '../ui';
+import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../store/api';
+import type { ShelfAsked } from '../store/api-types';
+import { useHearMutation } from '../store/listings-api';
+import { useLazyShelfDesignsQuery } from '../store/shelf-api';
+import { isLooking } from '../platform/standing';
 import { useKeys } from '../keys';
-import { ChosenBar } from './chosen-bar';
-import { DeleteDialog } from './delete-dialog';
+import { Above } from './above';
+import type { Beginning } from './new-design';
+import { ShelfList } from './shelf-list';
+import { ShelfRow } from './shelf-row';
+import { ALL, useAsked } from './use-asked';
 import { useChosen } from './use-chosen';
 import { useSettled } from '../ui/use-settled';
-import { useSentinel } from './use-sentinel';
+import { useShelf } from './use-shelf';
 import { giveOut, useShelfActions, type Chosen } from './use-shelf-actions';
-import { FirstWays } from './first-ways';
-import type { Beginning } from './new-design';
-import { useOccasionWords } from './for-season';
-import { ShelfRow } from './shelf-row';
 
 // Not needed for the shelf's first sight, but soon after.
 const newDesign = () => import('./new-design');
 const NewDesign = lazy(() => newDesign().then((m) => ({ default: m.NewDesign })));
+const ChosenBar = lazy(() => import('./chosen-bar').then((m) => ({ default: m.ChosenBar })));
+const DeleteDialog = lazy(() => import('./delete-dialog').then((m) => ({ default: m.DeleteDialog })));
+const Narrowing = lazy(() => import('./narrowing'));
 const MakeDialog = lazy(() => import('../files').then((m) => ({ default: m.MakeDialog })));
+const SendDialog = lazy(() => import('./send-dialog'));
 
-type Sort = 'changed' | 'name';
-
-/** Designs whose files are planned together. */
+/** Designs whose files are planned, or whose listings are sent, together. */
 const MOST_AT_ONCE = 200;
 
-const NONE: ReadonlyMap<string, string> = new Map();
+/** When marketplaces were last asked how listings stand: coming back to the shelf asks no sooner again, ms. */
+let heardAt = 0;
+const HEAR_AGAIN = 60_000;
 
-/** States of listings by design, then by spec. */
-function byDesign(listings: readonly ListingState[]): Map<string, Map<string, string>> {
-  const out = new Map<string, Map<string, string>>();
-  for (const { designId, spec, state } of listings) {
-    const own = out.get(designId) ?? new Map<string, string>();
-    out.set(designId, own.set(spec, state));
-  }
-  return out;
-}
+const nothingAsked = ({ search, group, waits, markets }: ShelfAsked): boolean =>
+  !search && !group && waits.length === 0 && markets.length === 0;
 
-/** The seller's designs: each on its garments, with what it still needs. */
+/** The seller's designs: each on its garments, how far its products have come, and what they wait for. */
 export function Shelf() {
-  const [archived, setArchived] = useState(false);
+  const [asked, ask] = useAsked();
+  const { archived } = asked;
   /** What a new design is begun from; null while none is. */
   const [making, setMaking] = useState<Beginning | null>(null);
   /** Ids of the designs whose files are planned. */
   const [files, setFiles] = useState<string[] | null>(null);
+  /** Ids of the designs whose listings are sent. */
+  const [sending, setSending] = useState<string[] | null>(null);
   const [deleting, setDeleting] = useState<Chosen[] | null>(null);
   const actions = useShelfActions();
-  const [words, setWords] = useState('');
-  const [sort, setSort] = useState<Sort>('changed');
-  const [listed, setListed] = useState<Listed | ''>('');
+  const [words, setWords] = useState(asked.search);
   const search = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const sought = useSettled(words.trim());
-  const designs = useDesignsInfiniteQuery(
-    { archived, order: sort, search: sought, ...(listed ? { listed } : {}) },
-    { refetchOnMountOrArgChange: true },
-  );
+  useEffect(() => {
+    if (sought !== asked.search) ask({ search: sought });
+    // What stands in the field is asked; what is asked otherwise is put there by whoever asks it.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [sought]);
+  const shown = useShelf(asked);
+  const { first, at } = shown;
   const { data: specs } = useSpecsQuery();
   const { data: garments } = useGarmentsQuery();
-  const { data: listings } = useListingStatesQuery(undefined, { refetchOnMountOrArgChange: true });
-  const states = useMemo(() => byDesign(listings ?? []), [listings]);
+  const [findAll] = useLazyShelfDesignsQuery();
+  const [hear] = useHearMutation();
   useKeys({
     search: [() => search.current?.focus(), 'Search the shelf'],
     'new-design': () => setMaking({}),
   });
+  const askFor = (wanted: ShelfAsked) => {
+    setWords(wanted.search);
+    ask(wanted);
+  };
 
-  const shown = useMemo(() => designs.data?.pages.flatMap((p) => p.designs) ?? [], [designs.data]);
-  const occasionWords = useOccasionWords(shown.map((d) => d.occasion));
-  const close = designs.data?.pages[0]?.close ?? false;
+  const close = first?.close ?? false;
+  const total = first?.total ?? 0;
   /** Nothing was looked for and nothing is there. */
-  const bare = designs.currentData !== undefined && shown.length === 0 && !sought && !listed && !archived;
+  const bare = !shown.waiting && total === 0 && nothingAsked(asked) && !archived;
   useEffect(() => {
     // Not every browser says when it has nothing to do.
     const soon = setTimeout(() => void newDesign(), 500);
     return () => clearTimeout(soon);
   }, []);
-  const chosen = useChosen(shown);
-  const total = designs.data?.pages[0]?.total ?? 0;
-  const more = useSentinel(() => {
-    if (designs.hasNextPage && !designs.isFetching) void designs.fetchNextPage();
-  });
+  // What marketplaces decided is heard when one comes to look.
+  const anySent = first?.designs.some((d) => d.standing.some((p) => p.waits === 'answer')) ?? false;
+  useEffect(() => {
+    if (!anySent || isLooking() || performance.now() - heardAt < HEAR_AGAIN) return;
+    heardAt = performance.now();
+    void hear();
+  }, [anySent, hear]);
+
+  const allOf = async (): Promise<Chosen[]> => {
+    try {
+      return await findAll(asked).unwrap();
+    } catch (error) {
+      notify('fault', reasonOf(error));
+      return [];
+    }
+  };
+  const chosen = useChosen(allOf, total);
+  const grouped = asked.order === 'day' && !asked.group && !close;
 
   return (
     <main
@@ -98,7 +110,7 @@ export function Shelf() {
         void actions.bringIn([...e.dataTransfer.files]);
       }}
     >
-      <div className="mb-4 flex flex-wrap items-center gap-3">
+      <div className="mb-3 flex flex-wrap items-center gap-3">
         <h1 className="mr-auto text-[26px] leading-none">{archived ? 'Archive' : 'Shelf'}</h1>
         <input
           ref={search}
@@ -110,32 +122,15 @@ export function Shelf() {
           onChange={(e) => setWords(e.target.value)}
           onKeyDown={(e) => e.key === 'Escape' && (setWords(''), e.currentTarget.blur())}
         />
-        <select
-          aria-label="Listings"
-          className="field !h-8 !w-auto"
-          value={listed}
-          onChange={(e) => setListed(e.target.value as Listed | '')}
-        >
-          <option value="">listed or not</option>
-          <option value="none">not listed yet</option>
-          <option value="review">in review</option>
-          <option value="accepted">accepted</option>
-          <option value="trouble">refused or taken off</option>
-        </select>
-        <select
-          aria-label="Order"
-          className="field !h-8 !w-auto"
-          value={sort}
-          onChange={(e) => setSort(e.target.value as Sort)}
-        >
-          <option value="changed">last changed first</option>
-          <option value="name">by name</option>
-        </select>
-        {!archived && shown.length > 0 && chosen.list.length === 0 && (
+        {!archived && total > 0 && chosen.list.length === 0 && (
           <Button
-            onClick={() => setFiles(shown.slice(0, MOST_AT_ONCE).map((d) => d.id))}
+            onClick={() =>
+              void allOf().then((all) => {
+                if (all.length) setFiles(all.slice(0, MOST_AT_ONCE).map((d) => d.id));
+              })
+            }
             title={
-              shown.length > MOST_AT_ONCE
+              total > MOST_AT_ONCE
                 ? `Files of the first ${MOST_AT_ONCE} designs that are shown`
                 : 'Files of all designs that are shown'
             }
@@ -153,7 +148,7 @@ export function Shelf() {
         </FileButton>
         <Button
           onClick={() => {
-            setArchived(!archived);
+            askFor({ ...ALL, archived: !archived });
             chosen.clear();
           }}
         >
@@ -163,91 +158,79 @@ export function Shelf() {
           <Plus size={16} aria-hidden /> New design
         </Button>
       </div>
-      {chosen.list.length > 0 && (
-        <ChosenBar
-          count={chosen.list.length}
-          hidden={chosen.hidden}
-          archived={archived}
-          onMake={() => setFiles(chosen.list.slice(0, MOST_AT_ONCE).map((d) => d.id))}
-          onGiveOut={() => void giveOut(chosen.list)}
-          onMove={() => void actions.move(chosen.list, !archived).then(chosen.drop)}
-          onDelete={() => setDeleting(chosen.list)}
-          onClear={chosen.clear}
-        />
-      )}
-      <div className="-mx-6 min-h-0 flex-1 overflow-y-auto px-6 pb-8">
-        {designs.isError && (
-          <div role="alert" className="rounded-md border border-rust bg-card p-4">
-            <p>The shelf could not be read. {reasonOf(designs.error)}</p>
-            <Button className="mt-3" onClick={() => void designs.refetch()}>
-              Try again
-            </Button>
-          </div>
-        )}
-        {designs.isLoading && <p className="text-muted">Reading the shelf…</p>}
-        {bare && (
-          <FirstWays
-            onProduct={() => setMaking({})}
-            onStarter={() => setMaking({ starter: true })}
-            onPicture={(files) => setMaking({ files })}
+      {!bare && (
+        <Suspense fallback={<div className="mb-2 h-7" />}>
+          <Narrowing
+            asked={asked}
+            first={first}
+            specs={specs ?? []}
+            chosen={chosen}
+            onAsk={ask}
+            onView={askFor}
           />
-        )}
-        {designs.data && shown.length === 0 && (words || listed || archived) && (
-          <div className="rounded-md border border-dashed border-edge p-10 text-center">
-            {words ? (
-              <p>Nothing here has “{words}” in its name, on it, or in its parts and inks.</p>
-            ) : listed ? (
-              <p>No design here has a listing that stands so.</p>
-            ) : (
-              <p>
-                The archive is empty. Designs that you archive wait here until you put them back, or delete
-                them.
-              </p>
-            )}
-          </div>
-        )}
-        {close && shown.length > 0 && (
-          <p className="mb-2 text-[13px] text-muted" role="status">
-            Nothing here has “{sought}”. Close to it:
-          </p>
-        )}
-        {garments && (
-          <ul className="flex flex-col gap-2">
-            {shown.map((design) => (
-              <ShelfRow
-                key={design.id}
-                design={design}
-                specs={specs}
-                garments={garments}
-                archived={archived}
-                states={states.get(design.id) ?? NONE}
-                occasion={occasionWords(design.occasion)}
-                chosen={chosen.has(design.id)}
-                onChoose={(on, through) => chosen.choose(design, on, through)}
-                onMove={() => void actions.move([design], !archived).then(chosen.drop)}
-              />
-            ))}
-          </ul>
-        )}
-        {shown.length < total && (
-          // Made anew with each page, so that it is seen again where the page is short.
-          <p key={shown.length} ref={more} className="py-4 text-center text-[13px] text-muted">
-            {shown.length} of {total.toLocaleString('en-GB')}
-            {designs.isFetchingNextPage ? ', reading more…' : ''}
-          </p>
-        )}
-      </div>
+        </Suspense>
+      )}
+      {chosen.list.length > 0 && (
+        <Suspense fallback={null}>
+          <ChosenBar
+            count={chosen.list.length}
+            hidden={chosen.hidden(first, at)}
+            archived={archived}
+            onMake={() => setFiles(chosen.list.slice(0, MOST_AT_ONCE).map((d) => d.id))}
+            onSend={() => setSending(chosen.list.slice(0, MOST_AT_ONCE).map((d) => d.id))}
+            onGiveOut={() => void giveOut(chosen.list)}
+            onMove={() => void actions.move(chosen.list, !archived).then(chosen.drop)}
+            onDelete={() => setDeleting(chosen.list)}
+            onClear={chosen.clear}
+          />
+        </Suspense>
+      )}
+      <ShelfList
+        shown={shown}
+        grouped={grouped}
+        before={
+          <Above
+            {...{ asked, words, sought, close, bare, total }}
+            waiting={shown.waiting && first === null}
+            error={shown.error}
+            onRetry={shown.tryAgain}
+            onAll={() => askFor({ ...ALL, archived })}
+            onBegin={setMaking}
+          />
+        }
+      >
+        {(design) =>
+          garments && (
+            <ShelfRow
+              design={design}
+              specs={specs}
+              garments={garments}
+              archived={archived}
+              chosen={chosen.has(design.id)}
+              onChoose={(on, through) => void chosen.choose(design, on, through)}
+              onMove={() => void actions.move([design], !archived).then(chosen.drop)}
+            />
+          )
+        }
+      </ShelfList>
       {files && (
         <Suspense fallback={null}>
           <MakeDialog designs={files} onClose={() => setFiles(null)} />
         </Suspense>
       )}
+      {sending && (
+        <Suspense fallback={null}>
+          <SendDialog designs={sending} onClose={() => setSending(null)} />
+        </Suspense>
+      )}
       {deleting && (
-        <DeleteDialog
-          designs={deleting}
-          onDelete={() => actions.deleteForGood(deleting).then(chosen.drop)}
-          onClose={() => setDeleting(null)}
-        />
+        <Suspense fallback={null}>
+          <DeleteDialog
+            designs={deleting}
+            onDelete={() => actions.deleteForGood(deleting).then(chosen.drop)}
+            onClose={() => setDeleting(null)}
+          />
+        </Suspense>
       )}
       {making && specs && garments && (
         <Suspense fallback={null}>

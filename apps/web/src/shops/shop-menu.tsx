@@ -8,7 +8,7 @@ import { UNNAMED_SHOP, useMeQuery, useShopsQuery } from '../store/house-api';
 
 const ShopsDialog = lazy(() => import('./shops-dialog'));
 
-const ITEM = 'block w-full rounded-md px-2 py-1.5 text-left data-focus:bg-line';
+const ITEM = 'group block w-full rounded-md px-2 py-1.5 text-left data-focus:bg-line';
 
 /** The shop by its name, the others beside it, and what is done with all of it. */
 export function ShopMenu() {
@@ -44,7 +44,7 @@ export function ShopMenu() {
                 >
                   <Check size={14} aria-hidden className={path === shopPath ? 'text-spruce' : 'invisible'} />
                   <span className="min-w-0 flex-1 truncate font-medium">{called ?? UNNAMED_SHOP}</span>
-                  <span className="text-muted tabular-nums">{designs}</span>
+                  <span className="text-muted tabular-nums group-data-focus:text-ink">{designs}</span>
                 </a>
               </MenuItem>
             ))}
@@ -52,7 +52,7 @@ export function ShopMenu() {
             <MenuItem>
               <button type="button" className={ITEM} onClick={() => setManaging(true)}>
                 <span className="block font-medium">Shops…</span>
-                <span className="block text-muted">
+                <span className="block text-muted group-data-focus:text-ink">
                   A second shop beside this one, or Duskwren’s to try things in; names; take one away.
                 </span>
               </button>
@@ -61,7 +61,9 @@ export function ShopMenu() {
           <MenuItem>
             <Link to="/history" className={ITEM}>
               <span className="block font-medium">What was done</span>
-              <span className="block text-muted">Who changed what in this shop, and when.</span>
+              <span className="block text-muted group-data-focus:text-ink">
+                Who changed what in this shop, and when.
+              </span>
             </Link>
           </MenuItem>
           {owns && (
@@ -70,7 +72,7 @@ export function ShopMenu() {
               <MenuItem>
                 <a href={apiAt('shop/everything')} download className={ITEM}>
                   <span className="block font-medium">Take everything out</span>
-                  <span className="block text-muted">
+                  <span className="block text-muted group-data-focus:text-ink">
                     Designs, materials, series, listings and all else as one archive of open formats: a copy
                     to keep, or to put back elsewhere.
                   </span>
@@ -79,7 +81,7 @@ export function ShopMenu() {
               <MenuItem>
                 <a href={apiAt('shop/everything?made=true')} download className={ITEM}>
                   <span className="block font-medium">The same with all made files</span>
-                  <span className="block text-muted">
+                  <span className="block text-muted group-data-focus:text-ink">
                     Larger by what is listed under Runs; they can be made again, too.
                   </span>
                 </a>

@@ -7,6 +7,7 @@ import type { Severity } from '@brelm/core/proof';
 import type { Spec, SpecDifference } from '@brelm/core/spec';
 import type { Licence } from '@brelm/core/rights';
 import type { SvgArt } from '@brelm/core/svg';
+import type { Chain, Group, Waits } from '@brelm/core/standing';
 import type { OrderState, OrderStep, Quote, Tolerance } from '@brelm/core/press';
 
 /** What the server's answers hold. */
@@ -62,14 +63,51 @@ export interface DesignsTakenIn {
   refused: { file: string; message: string }[];
 }
 
-/** How a listing of a design stands: what the shelf is narrowed to. */
-export type Listed = 'none' | 'review' | 'accepted' | 'trouble';
-
 export interface ShelfAsked {
   archived: boolean;
-  listed?: Listed;
-  order: 'changed' | 'name';
+  order: 'day' | 'changed' | 'name';
   search: string;
+  group: Group | null;
+  waits: readonly Waits[];
+  /** First pieces of specs. */
+  markets: readonly string[];
+}
+
+/** How far a product of a design has come; see core's standing. */
+export interface ProductStanding {
+  spec: string;
+  chain: Chain;
+  waits: Waits | null;
+}
+
+/** A design on the shelf. */
+export interface ShelfEntry extends DesignEntry {
+  standing: ProductStanding[];
+  group: Group;
+  /** The day by which it is to be listed, YYYY-MM-DD, and the days until then; null where it is for no season. */
+  listBy: string | null;
+  left: number | null;
+}
+
+/** A part of the shelf. */
+export interface ShelfPage extends Omit<DesignPage, 'designs'> {
+  designs: ShelfEntry[];
+  /** How many there would be of each group, and with each thing that is waited for. */
+  groups: Record<Group, number>;
+  waits: Partial<Record<Waits, number>>;
+}
+
+/** What is asked of the shelf, kept under a name; what is not named is not asked. */
+export interface ShelfView {
+  id: string;
+  name: string;
+  asked: Partial<Omit<ShelfAsked, 'archived'>> & { archived?: 'true' | 'false' };
+}
+
+/** Listings that were sent together, and how each goes. */
+export interface SendingView {
+  id: string;
+  lines: (SendingLine & { designId: string; spec: string })[];
 }
 
 /** A design to start others from; not `own` when it came with the application. */
@@ -374,13 +412,6 @@ export interface ListingView {
   behind: ('artwork' | 'words')[];
   changedThere: boolean;
   line: SendingLine | null;
-}
-
-/** How a listing stands, as the shelf shows it. */
-export interface ListingState {
-  designId: string;
-  spec: string;
-  state: string;
 }
 
 /** A marketplace, and whether the seller is connected to it. */

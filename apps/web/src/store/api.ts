@@ -10,7 +10,6 @@ import type {
   KeptDesign,
   DesignPage,
   DesignsTakenIn,
-  ShelfAsked,
   Palette,
   VersionEntry,
   TypefaceEntry,
@@ -91,9 +90,11 @@ export const api = createApi({
     'drawnFigures',
     'shop',
     'comments',
+    'views',
   ],
   endpoints: (build) => ({
-    designs: build.infiniteQuery<DesignPage, ShelfAsked, number>({
+    /** The designs on the shelf that have some words, those that were changed last first. */
+    designs: build.infiniteQuery<DesignPage, { search: string }, number>({
       infiniteQueryOptions: {
         initialPageParam: 0,
         getNextPageParam: (last, pages) => {
@@ -101,12 +102,9 @@ export const api = createApi({
           return last.designs.length && have < last.total ? have : undefined;
         },
       },
-      query: ({ queryArg: { archived, order, search, listed }, pageParam }) =>
+      query: ({ queryArg: { search }, pageParam }) =>
         `designs?${new URLSearchParams({
-          archived: String(archived),
-          order,
           search,
-          ...(listed ? { listed } : {}),
           from: String(pageParam),
           count: String(PAGE),
         })}`,

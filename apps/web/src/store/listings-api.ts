@@ -1,6 +1,6 @@
 import type { ProtectedWord } from '@brelm/core/listing';
 import { api } from './api';
-import type { Connection, ListingFigures, ListingRequest, ListingState, ListingView } from './api-types';
+import type { Connection, ListingFigures, ListingRequest, ListingView, SendingView } from './api-types';
 
 /** What the server is asked of listings, marketplaces and the words that they must not have. */
 const listingsApi = api.injectEndpoints({
@@ -9,12 +9,12 @@ const listingsApi = api.injectEndpoints({
       query: (id) => `designs/${id}/listings`,
       providesTags: ['listings'],
     }),
-    /** How all listings stand. */
-    listingStates: build.query<ListingState[], void>({ query: () => 'listings', providesTags: ['listings'] }),
-    send: build.mutation<{ id: string }, { designId: string; listings: ListingRequest[] }>({
-      query: ({ listings }) => ({ url: 'sendings', method: 'POST', body: { listings } }),
+    send: build.mutation<SendingView, ListingRequest[]>({
+      query: (listings) => ({ url: 'sendings', method: 'POST', body: { listings } }),
       invalidatesTags: ['listings'],
     }),
+    /** How listings go that were sent together. */
+    sending: build.query<SendingView, string>({ query: (id) => `sendings/${id}`, keepUnusedDataFor: 0 }),
     cancelLine: build.mutation<unknown, string>({
       query: (id) => ({ url: `sendings/lines/${id}/cancel`, method: 'POST' }),
       invalidatesTags: ['listings'],
@@ -68,8 +68,8 @@ const listingsApi = api.injectEndpoints({
 
 export const {
   useListingsQuery,
-  useListingStatesQuery,
   useSendMutation,
+  useSendingQuery,
   useCancelLineMutation,
   useMarkListingMutation,
   useHearMutation,

@@ -12,10 +12,10 @@ export const MARKS = [
 export type MarkName = (typeof MARKS)[number];
 
 /**
- * open: nothing of it yet; done; watch: done, and something will look poor; waiting: somebody else's turn; behind: done for
- * what the design was before; stopped: it cannot go on so.
+ * open: nothing of it yet; part: some of it; done; watch: done, and something will look poor; waiting: somebody else's turn;
+ * behind: done for what the design was before; stopped: it cannot go on so.
  */
-export type MarkState = 'open' | 'done' | 'watch' | 'waiting' | 'behind' | 'stopped';
+export type MarkState = 'open' | 'part' | 'done' | 'watch' | 'waiting' | 'behind' | 'stopped';
 
 /** The states of all marks, in their order. */
 export type Chain = readonly MarkState[];
@@ -57,9 +57,9 @@ export const NO_FILES: FilesKnown = { now: 0, before: 0, of: 0 };
 /** What a marketplace says where a listing cannot stand so. */
 const STOPPED = ['refused', 'needs changes', 'taken off'];
 
-/** All of them as it is now, some of them or others before, or none. */
+/** All of them as it is now, some of them, some of it as it was before, or none. */
 const ofFiles = ({ now, before, of }: FilesKnown): MarkState =>
-  now > 0 && now >= of ? 'done' : now > 0 || before > 0 ? 'behind' : 'open';
+  now > 0 && now >= of ? 'done' : now > 0 ? 'part' : before > 0 ? 'behind' : 'open';
 
 function proofState({ proofed, worst, made }: ProductFacts): MarkState {
   // Files that were made in spite of a stop were made knowingly.
@@ -94,7 +94,7 @@ export function chainOf(facts: ProductFacts): Chain {
   ];
   if (!stands || behind) return chain;
   return chain.map((state, i) =>
-    i < BEFORE_SENDING && (state === 'open' || state === 'behind') ? 'done' : state,
+    i < BEFORE_SENDING && (state === 'open' || state === 'part' || state === 'behind') ? 'done' : state,
   );
 }
 

@@ -132,10 +132,9 @@ function Stage({
   const begin = async (list: readonly ListingRow[], action: 'publish' | 'down', force = false) => {
     try {
       await whenSaved();
-      await send({
-        designId: id,
-        listings: list.map((r) => ({ designId: id, spec: r.spec.id, action, ...(force ? { force } : {}) })),
-      }).unwrap();
+      await send(
+        list.map((r) => ({ designId: id, spec: r.spec.id, action, ...(force ? { force } : {}) })),
+      ).unwrap();
     } catch (error) {
       notify('fault', reasonOf(error));
     }

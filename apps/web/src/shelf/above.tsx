@@ -1,0 +1,85 @@
+import { lazy, Suspense } from 'react';
+import { reasonOf } from '../store/api';
+import type { ShelfAsked } from '../store/api-types';
+import { Button } from '../ui';
+import type { Beginning } from './new-design';
+
+const FirstWays = lazy(() => import('./first-ways').then((m) => ({ default: m.FirstWays })));
+
+/** What is said where there are no rows, or above them. */
+export function Above({
+  asked,
+  words,
+  sought,
+  close,
+  bare,
+  total,
+  waiting,
+  error,
+  onRetry,
+  onAll,
+  onBegin,
+}: {
+  asked: ShelfAsked;
+  words: string;
+  sought: string;
+  close: boolean;
+  bare: boolean;
+  total: number;
+  waiting: boolean;
+  error: unknown;
+  onRetry: () => void;
+  onAll: () => void;
+  onBegin: (beginning: Beginning) => void;
+}) {
+  const narrowed = asked.group !== null || asked.waits.length > 0 || asked.markets.length > 0;
+  return (
+    <>
+      {Boolean(error) && (
+        <div role="alert" className="rounded-md border border-rust bg-card p-4">
+          <p>The shelf could not be read. {reasonOf(error)}</p>
+          <Button className="mt-3" onClick={onRetry}>
+            Try again
+          </Button>
+        </div>
+      )}
+      {waiting && !error && <p className="text-muted">Reading the shelf…</p>}
+      {bare && (
+        <Suspense fallback={null}>
+          <FirstWays
+            onProduct={() => onBegin({})}
+            onStarter={() => onBegin({ starter: true })}
+            onPicture={(files) => onBegin({ files })}
+          />
+        </Suspense>
+      )}
+      {!waiting && !error && !bare && total === 0 && (
+        <div className="rounded-md border border-dashed border-edge p-10 text-center">
+          {words ? (
+            <p>
+              Nothing here has “{words}” in its name, on it, in its parts and inks, or in its listings
+              {narrowed ? ', and stands so' : ''}.
+            </p>
+          ) : narrowed ? (
+            <p>No design here stands so.</p>
+          ) : (
+            <p>
+              The archive is empty. Designs that you archive wait here until you put them back, or delete
+              them.
+            </p>
+          )}
+          {narrowed && (
+            <Button className="mt-3" onClick={onAll}>
+              Show all
+            </Button>
+          )}
+        </div>
+      )}
+      {close && total > 0 && (
+        <p className="mb-2 text-[13px] text-muted" role="status">
+          Nothing here has “{sought}”. Close to it:
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,52 @@
+import { MARKS } from '@brelm/core/standing';
+import type { Spec } from '@brelm/core/spec';
+import type { Connection, ProductStanding } from '../store/api-types';
+
+/** A product of a design that may be sent as a listing. */
+export interface Sendable {
+  designId: string;
+  design: string;
+  spec: Spec;
+  /** It is not on its marketplace yet, or is to be brought up. */
+  action: 'new' | 'bring-up';
+}
+
+/** One that is not sent, and why. */
+export interface NotSent {
+  designId: string;
+  design: string;
+  spec: Spec;
+  why: string;
+}
+
+const SENT = MARKS.indexOf('sent');
+const marketOf = (spec: string): string => spec.split('/')[0];
+
+/** Why a product cannot be sent; null where it can, or where there is nothing to send. */
+function whyNot({ waits, chain }: ProductStanding, connected: boolean): string | null {
+  if (waits === 'design') return 'nothing is on its board';
+  if (waits === 'mending') return 'its proof stops it';
+  if (chain[MARKS.indexOf('worded')] === 'open') return 'it has no title or description';
+  if (!connected) return 'you are not connected to its marketplace';
+  return null;
+}
+
+/** What is sent of some designs, what is not and why; what stands as it is now is neither. */
+export function sendPlan(
+  designs: readonly { id: string; name: string; standing: readonly ProductStanding[] }[],
+  specs: readonly Spec[],
+  connections: readonly Pick<Connection, 'market' | 'shop'>[],
+): { send: Sendable[]; not: NotSent[] } {
+  const to = new Set(connections.filter((c) => c.shop !== null).map((c) => c.market));
+  const [send, not]: [Sendable[], NotSent[]] = [[], []];
+  for (const { id, name, standing } of designs)
+    for (const product of standing) {
+      const spec = specs.find((s) => s.id === product.spec);
+      if (!spec || product.chain[SENT] === 'done') continue;
+      const one = { designId: id, design: name || 'Untitled', spec };
+      const why = whyNot(product, to.has(marketOf(spec.id)));
+      if (why) not.push({ ...one, why });
+      else send.push({ ...one, action: product.chain[SENT] === 'behind' ? 'bring-up' : 'new' });
+    }
+  return { send, not };
+}

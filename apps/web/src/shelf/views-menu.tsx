@@ -1,0 +1,117 @@
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
+import { Bookmark, X } from 'lucide-react';
+import { useState } from 'react';
+import { reasonOf } from '../store/api';
+import type { ShelfAsked } from '../store/api-types';
+import { useKeepViewMutation, useRemoveViewMutation, useShelfViewsQuery } from '../store/shelf-api';
+import { Button, IconButton, notify } from '../ui';
+import { addressOf, askedBy, keptOf } from './use-asked';
+
+/** Views of the shelf that are kept: what is asked, under a name. */
+export function ViewsMenu({ asked, onAsk }: { asked: ShelfAsked; onAsk: (asked: ShelfAsked) => void }) {
+  const { data: views = [] } = useShelfViewsQuery();
+  const [keep, keeping] = useKeepViewMutation();
+  const [remove] = useRemoveViewMutation();
+  const [name, setName] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const here = addressOf(asked).toString();
+  const current = views.find((v) => addressOf(askedBy(v)).toString() === here);
+  const keepIt = async () => {
+    setFault(null);
+    try {
+      await keep({ name, asked: keptOf(asked) }).unwrap();
+      setName('');
+    } catch (error) {
+      setFault(reasonOf(error));
+    }
+  };
+  return (
+    <Popover>
+      <PopoverButton className="field inline-flex !h-7 !w-auto max-w-44 items-center gap-1.5 px-2 text-[13px]">
+        <Bookmark size={14} aria-hidden className="shrink-0" />
+        <span className="truncate">{current?.name ?? 'Views'}</span>
+      </PopoverButton>
+      <PopoverPanel
+        anchor={{ to: 'bottom end', gap: 4 }}
+        className="z-50 w-72 rounded-md border border-edge bg-card p-2 text-[13px]"
+      >
+        {({ close }) => (
+          <>
+            {views.length === 0 ? (
+              <p className="px-1 pb-2 text-muted">
+                What you look for often, kept under a name: who works in this shop sees it, too.
+              </p>
+            ) : (
+              <ul className="mb-2 max-h-64 overflow-y-auto" aria-label="Kept views">
+                {views.map((view) => (
+                  <li key={view.id} className="flex items-center gap-1">
+                    <button
+                      type="button"
+                      aria-current={view === current ? 'true' : undefined}
+                      className="min-w-0 flex-1 truncate rounded-md px-2 py-1.5 text-left hover:bg-line aria-[current]:font-medium"
+                      onClick={() => {
+                        onAsk(askedBy(view));
+                        close();
+                      }}
+                    >
+                      {view.name}
+                    </button>
+                    <IconButton
+                      label={`Take away ${view.name}`}
+                      onClick={() =>
+                        void remove(view.id)
+                          .unwrap()
+                          .then(
+                            () =>
+                              notify('done', `The view “${view.name}” is gone.`, {
+                                label: 'Undo',
+                                run: () => void keep({ name: view.name, asked: view.asked }),
+                              }),
+                            (error: unknown) => notify('fault', reasonOf(error)),
+                          )
+                      }
+                    >
+                      <X size={14} />
+                    </IconButton>
+                  </li>
+                ))}
+              </ul>
+            )}
+            {!current && (
+              <form
+                className="flex items-end gap-2 border-t border-line pt-2"
+                onSubmit={(e) => {
+                  e.preventDefault();
+                  void keepIt();
+                }}
+              >
+                <label className="min-w-0 flex-1">
+                  <span className="block text-[11.5px] text-muted">Keep what is shown as</span>
+                  <input
+                    className="field"
+                    maxLength={80}
+                    value={name}
+                    aria-invalid={fault ? true : undefined}
+                    aria-describedby={fault ? 'view-fault' : undefined}
+                    onChange={(e) => {
+                      setName(e.target.value);
+                      setFault(null);
+                    }}
+                  />
+                </label>
+                <Button type="submit" disabled={!name.trim() || keeping.isLoading}>
+                  Keep
+                </Button>
+              </form>
+            )}
+            {fault && (
+              <p id="view-fault" role="alert" className="mt-1 text-rust">
+                {fault}
+              </p>
+            )}
+          </>
+        )}
+      </PopoverPanel>
+    </Popover>
+  );
+}

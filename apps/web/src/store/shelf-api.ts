@@ -1,0 +1,72 @@
+import { api } from './api';
+import type { ProductStanding, ShelfAsked, ShelfPage, ShelfView } from './api-types';
+
+/** Designs of a page of the shelf. */
+export const SHELF_PAGE = 60;
+
+/** What is asked of the shelf, as the server is asked it. */
+export const queryOf = ({ archived, group, waits, markets, ...asked }: ShelfAsked): URLSearchParams =>
+  new URLSearchParams({
+    ...{ archived: String(archived), ...asked },
+    ...(group ? { group } : {}),
+    ...(waits.length ? { waits: waits.join(',') } : {}),
+    ...(markets.length ? { markets: markets.join(',') } : {}),
+  });
+
+/** The day here, YYYY-MM-DD: what is due soon is so where the seller is. */
+const today = (): string => new Date().toLocaleDateString('sv');
+
+const shelfApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    shelfPage: build.query<ShelfPage, { asked: ShelfAsked; page: number }>({
+      query: ({ asked, page }) => {
+        const query = queryOf(asked);
+        query.set('day', today());
+        query.set('from', String(page * SHELF_PAGE));
+        query.set('count', String(SHELF_PAGE));
+        return `designs?${query}`;
+      },
+      providesTags: ['designs', 'listings'],
+    }),
+    /** All designs that are asked for, in their order. */
+    shelfDesigns: build.query<{ id: string; name: string }[], ShelfAsked>({
+      query: (asked) => {
+        const query = queryOf(asked);
+        query.set('day', today());
+        return `shelf/designs?${query}`;
+      },
+      transformResponse: ({ designs }: { designs: { id: string; name: string }[] }) => designs,
+      keepUnusedDataFor: 0,
+    }),
+    /** How far some designs have come. */
+    standing: build.query<{ id: string; name: string; standing: ProductStanding[] }[], readonly string[]>({
+      query: (designs) => ({ url: 'shelf/standing', method: 'POST', body: { designs } }),
+      transformResponse: ({
+        designs,
+      }: {
+        designs: { id: string; name: string; standing: ProductStanding[] }[];
+      }) => designs,
+      providesTags: ['designs', 'listings'],
+      keepUnusedDataFor: 0,
+    }),
+    shelfViews: build.query<ShelfView[], void>({ query: () => 'shelf/views', providesTags: ['views'] }),
+    keepView: build.mutation<ShelfView[], { name: string; asked: ShelfView['asked'] }>({
+      query: (body) => ({ url: 'shelf/views', method: 'POST', body }),
+      invalidatesTags: ['views'],
+    }),
+    removeView: build.mutation<ShelfView[], string>({
+      query: (id) => ({ url: `shelf/views/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['views'],
+    }),
+  }),
+});
+
+export const {
+  useLazyShelfDesignsQuery,
+  useStandingQuery,
+  useShelfViewsQuery,
+  useKeepViewMutation,
+  useRemoveViewMutation,
+} = shelfApi;
+
+export const { shelfPage } = shelfApi.endpoints;
