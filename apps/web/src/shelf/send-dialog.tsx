@@ -1,6 +1,7 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { reasonOf, useSpecsQuery } from '../store/api';
+import { useAppDispatch } from '../store';
+import { api, reasonOf, useSpecsQuery } from '../store/api';
 import type { SendingView } from '../store/api-types';
 import { useConnectionsQuery, useSendingQuery, useSendMutation } from '../store/listings-api';
 import { useStandingQuery } from '../store/shelf-api';
@@ -13,10 +14,16 @@ const ASK_MS = 1000;
 
 const keyOf = ({ designId, spec }: Sendable): string => `${designId} ${spec.id}`;
 
+/** Why a listing is refused: the row says already which it is. */
+function whyOf(error: unknown): string {
+  const { faults } = (error as { data?: { faults?: { message: string }[] } }).data ?? {};
+  return faults?.length ? faults.map((f) => f.message).join('; ') : reasonOf(error);
+}
+
 /** What became of a listing that was to be sent. */
 interface Sent {
   one: Sendable;
-  /** What it was sent with; null where its design was refused. */
+  /** What it was sent with; null where it was refused. */
   sending: string | null;
   fault: string | null;
 }
@@ -46,16 +53,14 @@ export default function SendDialog({
   const begin = async () => {
     setBusy(true);
     const out: Sent[] = [];
-    // What is refused of one design holds up no other.
-    for (const id of new Set(chosen.map((s) => s.designId))) {
-      const own = chosen.filter((s) => s.designId === id);
+    // Each by itself: one that is refused holds up no other.
+    for (const one of chosen) {
       try {
-        const { id: sending } = await send(
-          own.map((s) => ({ designId: id, spec: s.spec.id, action: 'publish' as const })),
-        ).unwrap();
-        out.push(...own.map((one) => ({ one, sending, fault: null })));
+        const { designId, spec } = one;
+        const { id } = await send([{ designId, spec: spec.id, action: 'publish' }]).unwrap();
+        out.push({ one, sending: id, fault: null });
       } catch (error) {
-        out.push(...own.map((one) => ({ one, sending: null, fault: reasonOf(error) })));
+        out.push({ one, sending: null, fault: whyOf(error) });
       }
       setSent([...out]);
     }
@@ -178,13 +183,19 @@ function SentList({ sent }: { sent: readonly Sent[] }) {
 }
 
 const OPEN = ['queued', 'working'];
-const going = (view: SendingView | undefined): boolean =>
-  !view || view.lines.some((l) => OPEN.includes(l.state));
+const going = (view: SendingView): boolean => view.lines.some((l) => OPEN.includes(l.state));
 
 function Going({ sending, one }: { sending: string; one: Sendable }) {
+  const dispatch = useAppDispatch();
   const [asking, setAsking] = useState(true);
   const { data, error } = useSendingQuery(sending, { pollingInterval: asking ? ASK_MS : 0 });
-  if (asking && data && !going(data)) setAsking(false);
+  const ended = data !== undefined && !going(data);
+  useEffect(() => {
+    if (!ended) return;
+    setAsking(false);
+    // The shelf behind says it, too.
+    dispatch(api.util.invalidateTags(['listings']));
+  }, [ended, dispatch]);
   const line = data?.lines.find((l) => l.designId === one.designId && l.spec === one.spec.id);
   if (error) return <span role="alert">{reasonOf(error)}</span>;
   if (!line) return <span className="text-muted">…</span>;
