@@ -135,6 +135,7 @@ describe('what will be made, and the run that makes it', () => {
       'manifest.json',
       'manifest.pdf',
       'mudlark-goods/round-ornament/bog-standard_front_930.png',
+      'rights.csv',
       'stickerwharf/magnet-3-in-round/bog-standard_975.png',
     ]);
     await page.getByRole('button', { name: 'Close' }).click();

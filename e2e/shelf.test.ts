@@ -186,6 +186,14 @@ describe('the shelf', () => {
     const heron = { name: 'Heron.png', mimeType: 'image/png', buffer: PNG.sync.write(image) };
     await page.getByRole('link', { name: 'Materials' }).click();
     await page.getByTestId('pictures').setInputFiles(heron);
+    // Whose it is, in one press; what uses what is looked through by licence.
+    await page.getByText('Whose is “Heron.png”?').waitFor();
+    await press('Bought for goods');
+    const rights = page.getByRole('region', { name: 'Rights' });
+    await rights.getByText('All of it may be sold on goods.').waitFor();
+    await rights.getByLabel('Find a material by its name, maker or licence').fill('CC BY');
+    await rights.getByRole('combobox', { name: 'Licence' }).selectOption('own');
+    await rights.getByText('No material is like that.').waitFor();
     const pictures = page.getByRole('list', { name: 'Your pictures' });
     await pictures.getByText('not used').waitFor();
     expect(await serious(page)).toEqual([]);
@@ -197,6 +205,8 @@ describe('the shelf', () => {
     await page.getByRole('button', { name: 'Undo: Add Heron.png' }).waitFor();
     await saved(page);
     await page.getByRole('link', { name: 'Materials' }).click();
+    const bought = rights.getByRole('listitem').filter({ hasText: 'Heron' });
+    await bought.getByText(/bought, for goods too/).waitFor();
     await pictures.getByText('Moth Ledger Society').waitFor();
     expect(faults).toEqual([]);
   });

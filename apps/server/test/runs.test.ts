@@ -107,6 +107,11 @@ describe('a run', () => {
     const check = new Ajv2020({ strict: false }).compile(schema);
     expect(check(manifest) || check.errors).toBe(true);
     expect(manifest.files.map((f) => f.path).sort()).toEqual(wanted.map((r) => r.path).sort());
+    // What its design uses, and why that may be sold.
+    const rights = Buffer.from(files['rights.csv']).toString().replace('\ufeff', '').trim().split('\r\n');
+    expect(rights[0]).toMatch(/^design,kind,material,licence,/);
+    expect(rights.length).toBeGreaterThan(1);
+    for (const line of rights.slice(1)) expect(line).toMatch(/^Bog Standard,(typeface|figure|picture),/);
     for (const f of manifest.files) {
       const bytes = files[f.path];
       expect(createHash('sha256').update(bytes).digest('hex')).toBe(f.sha256);

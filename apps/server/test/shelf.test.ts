@@ -3,6 +3,7 @@ import { gzipSync } from 'node:zlib';
 import { strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { PNG } from 'pngjs';
 import type { DesignDocument } from '@brelm/core/design';
+import type { LedgerRow } from '@brelm/core/listing';
 import { lettering, letteringLine, place } from '@brelm/core/parts';
 import { ownFaceId } from '@brelm/core/type';
 import { askOf, running, uploadTo, type Running, type StoredDesign } from './running';
@@ -251,6 +252,46 @@ describe('designs as files', () => {
     ] as const)
       expect((await askOf(here, `design-files?ids=${ids}`)).status).toBe(status);
     expect((await askOf(here, 'design-files')).status).toBe(400);
+  });
+});
+
+describe('the rights ledger', () => {
+  const ledger = async () =>
+    (await askOf<{ materials: LedgerRow[] }>(here, 'rights')).body.materials.map((m) => ({
+      ...{ title: m.title, goods: m.goods, in: m.designs.map((d) => d.name) },
+    }));
+
+  it('says which designs use what, and follows what is said of it and what is archived', async () => {
+    const { id, document } = await madeOfMuch('Ledgered');
+    const moon = (rows: Awaited<ReturnType<typeof ledger>>, goods: string) =>
+      rows.find((m) => m.title === 'Moon.PNG' && m.goods === goods)?.in ?? [];
+    expect(moon(await ledger(), 'yes')).toContain('Ledgered');
+    const materials = document.materials.map((m) => ({ ...m, licence: { id: 'CC-BY-NC-4.0' } }));
+    await askOf(here, `designs/${id}`, 'PUT', { revision: 1, document: { ...document, materials } });
+    const after = await ledger();
+    expect(moon(after, 'no')).toEqual(['Ledgered']);
+    expect(moon(after, 'yes')).not.toContain('Ledgered');
+    // What may not be sold is told first.
+    expect(after[0]).toMatchObject({ title: 'Moon.PNG', goods: 'no' });
+    await askOf(here, `designs/${id}/archive`, 'POST');
+    expect(moon(await ledger(), 'no')).toEqual([]);
+  });
+
+  it('knows again whose a drawing is that is brought in a second time', async () => {
+    const svg = '<svg xmlns="http://www.w3.org/2000/svg" width="8" height="8"><path d="M0 0h8v8z"/></svg>';
+    const bring = async () =>
+      (
+        await uploadTo<{ kind: string; sha256: string; licence: unknown }>(
+          here,
+          'materials',
+          Buffer.from(svg),
+          'fern.svg',
+        )
+      ).body;
+    const first = await bring();
+    expect([first.kind, first.licence]).toEqual(['motif', null]);
+    await askOf(here, `materials/${first.sha256}/licence`, 'PUT', { id: 'bought', source: 'a fair' });
+    expect((await bring()).licence).toEqual({ id: 'bought', source: 'a fair' });
   });
 });
 

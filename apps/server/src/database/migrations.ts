@@ -449,7 +449,8 @@ export class Machines1764350000000 implements MigrationInterface {
 export class Shelf1764360000000 implements MigrationInterface {
   async up(db: QueryRunner): Promise<void> {
     await db.query(`ALTER TABLE designs
-      ADD COLUMN IF NOT EXISTS artwork CHAR(64) NULL, ADD COLUMN IF NOT EXISTS wording CHAR(64) NULL`);
+      ADD COLUMN IF NOT EXISTS artwork CHAR(64) NULL, ADD COLUMN IF NOT EXISTS wording CHAR(64) NULL,
+      ADD COLUMN IF NOT EXISTS used MEDIUMTEXT NULL`);
     // Summaries say which listings have words: those that do not yet are made anew.
     await db.query("UPDATE designs SET summary = NULL WHERE JSON_EXISTS(summary, '$.worded') = 0");
     await db.query('ALTER TABLE listings ADD COLUMN IF NOT EXISTS sold INT NOT NULL DEFAULT 0');
@@ -476,7 +477,9 @@ export class Shelf1764360000000 implements MigrationInterface {
     await db.query('DROP TABLE IF EXISTS shelf_views');
     await db.query('DROP TABLE IF EXISTS product_files');
     await db.query('ALTER TABLE listings DROP COLUMN IF EXISTS sold');
-    await db.query('ALTER TABLE designs DROP COLUMN IF EXISTS artwork, DROP COLUMN IF EXISTS wording');
+    await db.query(
+      'ALTER TABLE designs DROP COLUMN IF EXISTS artwork, DROP COLUMN IF EXISTS wording, DROP COLUMN IF EXISTS used',
+    );
   }
 }
 

@@ -9,6 +9,7 @@ import {
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, IsNull, Not, Repository } from 'typeorm';
 import type { DesignHead, DesignSummary } from '@brelm/core/design';
+import type { UsedMaterial } from '@brelm/core/listing';
 import {
   CommentRow,
   DesignPreviewRow,
@@ -33,8 +34,8 @@ export interface StoredDesign {
 }
 
 /** What is kept beside a document, so that lists need not read it. */
-const columnsOf = ({ head, text, summary, words }: ReadDesign) => ({
-  ...{ summary: JSON.stringify(summary), words },
+const columnsOf = ({ head, text, summary, words, used }: ReadDesign) => ({
+  ...{ summary: JSON.stringify(summary), words, used: JSON.stringify(used) },
   ...{ artwork: artworkHash(text), wording: wordingHash(head.wording) },
 });
 
@@ -107,7 +108,7 @@ export class DesignsService implements OnApplicationBootstrap {
   /** Makes what older designs lack, so that a search finds them, too. */
   async summariseAll(): Promise<void> {
     const rows = await this.designs.find({
-      where: [{ summary: IsNull() }, { artwork: IsNull() }],
+      where: [{ summary: IsNull() }, { artwork: IsNull() }, { used: IsNull() }],
       select: { id: true, revision: true },
     });
     for (const { id, revision } of rows) await this.summarise(id, revision);
@@ -130,6 +131,16 @@ export class DesignsService implements OnApplicationBootstrap {
     for (const { name, summary } of rows)
       for (const id of (JSON.parse(summary!) as DesignSummary)[what] ?? []) (used[id] ??= []).push(name);
     return used;
+  }
+
+  /** What each design on the shelf uses that somebody has a right to. */
+  async allUsed(): Promise<{ id: string; name: string; used: UsedMaterial[] }[]> {
+    const rows = await this.designs.find({
+      where: { archivedAt: IsNull(), used: Not(IsNull()) },
+      select: { id: true, name: true, used: true },
+      order: { name: 'ASC' },
+    });
+    return rows.map(({ id, name, used }) => ({ id, name, used: JSON.parse(used!) as UsedMaterial[] }));
   }
 
   /** How many designs there are that are not archived. */

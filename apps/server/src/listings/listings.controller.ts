@@ -38,6 +38,12 @@ export class ListingsController {
     return this.listings.of(id);
   }
 
+  /** All that the designs on the shelf use that somebody has a right to, and which use it. */
+  @Get('rights')
+  async ledger() {
+    return { materials: await this.listings.ledger() };
+  }
+
   /** What a design uses and why it may: as a table for a spreadsheet. */
   @Get('designs/:id/rights.csv')
   @Header('Content-Type', 'text/csv; charset=utf-8')

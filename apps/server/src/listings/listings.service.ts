@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, Not, Repository } from 'typeorm';
-import { rightsOf, type DayFigures, type RightsRow } from '@brelm/core/listing';
+import { ledgerOf, rightsOf, type DayFigures, type LedgerRow, type RightsRow } from '@brelm/core/listing';
 import { ListingRow, SendingLineRow } from '../database/entities';
 import { codeOf } from '../http/faults.filter';
 import { DesignsService } from '../designs/designs.service';
@@ -118,6 +118,11 @@ export class ListingsService {
     const { head, text } = await this.designs.get(designId);
     const { used } = await this.pool.listingFacts(text);
     return { name: head.name, rows: rightsOf(used) };
+  }
+
+  /** All that the designs on the shelf use that somebody has a right to. */
+  async ledger(): Promise<LedgerRow[]> {
+    return ledgerOf(await this.designs.allUsed());
   }
 
   /** Asks marketplaces how their listings are, and notes it; those that do not answer are told of, not waited for. */

@@ -19,7 +19,7 @@ export type BroughtIn =
       /** What was said of its rights when it was brought in before. */
       licence: Licence | null;
     }
-  | { kind: 'motif'; sha256: string; name: string; art: SvgArt };
+  | { kind: 'motif'; sha256: string; name: string; art: SvgArt; licence: Licence | null };
 
 /** What was said of a material's rights; null where nothing was. */
 export const licenceIn = (text: string | null): Licence | null =>
@@ -59,10 +59,10 @@ export class MaterialsService {
       },
       ['sha256'],
     );
-    const { licence } = await this.get(sha256);
+    const licence = licenceIn((await this.get(sha256)).licence);
     return upload.kind === 'picture'
-      ? { kind: 'picture', sha256, name, ...size, licence: licenceIn(licence) }
-      : { kind: 'motif', sha256, name, art: upload.art };
+      ? { kind: 'picture', sha256, name, ...size, licence }
+      : { kind: 'motif', sha256, name, art: upload.art, licence };
   }
 
   /**
@@ -103,7 +103,7 @@ export class MaterialsService {
     return this.bringIn(Buffer.from(png), name.replace(/\.svg$/i, '') + '.png', signal);
   }
 
-  /** Keeps what the seller says of the rights of a picture, for all designs that it comes into from now on. */
+  /** Keeps what the seller says of the rights of a picture or a drawing, for all designs that it comes into from now on. */
   async sayLicence(sha256: string, licence: Licence): Promise<void> {
     await this.get(sha256);
     await this.materials.update({ sha256 }, { licence: JSON.stringify(licence) });

@@ -9,6 +9,7 @@ import {
   documentOf,
 } from '@brelm/core/design';
 import { DocumentError } from '@brelm/core/fields';
+import { usedMaterials, type UsedMaterial } from '@brelm/core/listing';
 import { readGarmentsCsv, readSpec, readSpecFile, specText, type Spec } from '@brelm/core/spec';
 import type { Garment } from '@brelm/core/colour';
 import {
@@ -30,6 +31,8 @@ export interface ReadDesign {
   summary: DesignSummary;
   /** What it is found by. */
   words: string;
+  /** What it uses that somebody has a right to. */
+  used: UsedMaterial[];
   /** The whole design as JSON, with what formats since have added. */
   text: string;
 }
@@ -51,6 +54,7 @@ export function readDesignText(text: string, name?: string): ReadDesign {
     head: headOf(named),
     summary: summaryOf(named),
     words: searchWordsOf(named),
+    used: usedMaterials(named),
     text: JSON.stringify(documentOf(named)),
   };
 }

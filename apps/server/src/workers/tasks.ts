@@ -4,7 +4,7 @@ import type { Garment } from '@brelm/core/colour';
 import { readDesign, type Design, type FileFormat, type Material, type Placement } from '@brelm/core/design';
 import type { PictureSource } from '@brelm/core/drawing';
 import type { Manifest, ManifestFile } from '@brelm/core/export';
-import { csvOf } from '@brelm/core/listing';
+import { csvOf, RIGHTS_HEADER, rightsCells, rightsOf, usedMaterials } from '@brelm/core/listing';
 import type { BladeFile } from '@brelm/core/cutline';
 import type { MockupWish, Scene, SceneMaps } from '@brelm/core/mockup';
 import type { Takes, Tolerance } from '@brelm/core/press';
@@ -227,11 +227,16 @@ export interface PackTask {
   outputs: Place;
 }
 
-async function manifestOf({ files, place }: PackTask): Promise<Manifest> {
+/** The designs of a pack, by their snapshots. */
+async function designsOf({ files, place }: PackTask): Promise<Map<string, Design>> {
   const designs = new Map<string, Design>();
   for (const { snapshot } of files)
     if (!designs.has(snapshot))
       designs.set(snapshot, readDesign(JSON.parse((await readKept(place, snapshot)).toString('utf8'))));
+  return designs;
+}
+
+function manifestOf({ files }: PackTask, designs: ReadonlyMap<string, Design>): Manifest {
   return {
     format: 'brelm-manifest',
     version: 1,
@@ -263,6 +268,15 @@ async function manifestOf({ files, place }: PackTask): Promise<Manifest> {
     }),
     licences: licencesOf([...designs.values()]),
   };
+}
+
+/** What the designs of a pack use and why they may, as a table: a line a material of each design. */
+export function rightsTable(designs: readonly Design[]): { name: string; bytes: Buffer }[] {
+  const rows = designs.flatMap((d) =>
+    rightsCells(rightsOf(usedMaterials(d))).map((cells) => [d.name, ...cells]),
+  );
+  if (rows.length === 0) return [];
+  return [{ name: 'rights.csv', bytes: Buffer.from(`\ufeff${csvOf(['design', ...RIGHTS_HEADER], rows)}`) }];
 }
 
 /** The table for bulk uploads, where files are of rows of a series: a line a file, with the words of its listing and its cells. */
@@ -299,11 +313,12 @@ export function uploadTable(
 /** Puts the files of a run in one archive with their manifest. */
 export const packTask = told(async (task: PackTask) => {
   const store = storeOf(task.outputs);
+  const designs = await designsOf(task);
   const written = await writePack(
     store.pathOf(task.name),
-    await manifestOf(task),
+    manifestOf(task, designs),
     (f) => readKept(task.outputs, f.sha256),
-    uploadTable(task.files),
+    [...rightsTable([...designs.values()]), ...uploadTable(task.files)],
   );
   await store.put(task.name);
   return written;

@@ -7,6 +7,7 @@ import { mmToPx } from '@brelm/core/units';
 import { store } from '../store';
 import { api, reasonOf, type BroughtIn, type OwnPicture } from '../store/api';
 import { dropNotice, notify } from '../ui';
+import { askWhose, type Unsaid } from './ask-whose';
 import { stem } from './picture-files';
 import type { Editing } from './use-edit';
 import { fetchMotif, type FoundMotif } from '../stack/use-motifs';
@@ -16,7 +17,7 @@ const MOST_BYTES = 50 * 1024 * 1024;
 function partFor(design: Design, brought: BroughtIn, at: [number, number]): { edits: Edit[]; id: string } {
   return brought.kind === 'picture'
     ? pictureFor(design, brought, at)
-    : motifFor(design, stem(brought.name), brought.art, { id: 'unknown' }, at);
+    : motifFor(design, stem(brought.name), brought.art, brought.licence ?? { id: 'unknown' }, at);
 }
 
 /** A picture that lies on the server. */
@@ -152,6 +153,7 @@ async function bringInAsPicture(file: File, edit: Editing, instead?: string): Pr
 
 /** Brings files in one after another and puts each on the board; what fails is said, the rest goes on. */
 export async function bringIn(files: readonly File[], edit: Editing, at?: [number, number]): Promise<void> {
+  const unsaid: Unsaid[] = [];
   for (const file of files) {
     if (file.size > MOST_BYTES) {
       notify(
@@ -167,6 +169,7 @@ export async function bringIn(files: readonly File[], edit: Editing, at?: [numbe
       if (!design) return;
       const { edits, id } = partFor(design, brought, at ?? [design.board.width / 2, design.board.height / 2]);
       edit.make(`Bring in ${file.name}`, edits, { select: [id] });
+      if (!brought.licence) unsaid.push({ title: stem(brought.name), sha256: brought.sha256, part: id });
       const left = brought.kind === 'motif' ? brought.art.left : [];
       if (left.length)
         notify('fault', `${file.name} is in, with this difference: ${left.join(' ')}`, {
@@ -186,6 +189,7 @@ export async function bringIn(files: readonly File[], edit: Editing, at?: [numbe
       dropNotice(working);
     }
   }
+  askWhose(unsaid, edit);
 }
 
 /** Puts a picture that was brought in before in the middle of the board. */

@@ -16,6 +16,7 @@ import { SavedPalettes } from '../stack/saved-palettes';
 import { GarmentDialog } from './garment-dialog';
 import { PhotoDialog } from './photo-dialog';
 import { Pictures } from './pictures';
+import { RightsLedger } from './rights-ledger';
 import { Typefaces } from './typefaces';
 import { OwnWords } from './words';
 
@@ -141,6 +142,7 @@ function All({ sought }: { sought: URLSearchParams }) {
       </ul>
       <Pictures sought={sought.get('pictures') ?? ''} />
       <Typefaces sought={sought.get('typefaces') ?? ''} />
+      <RightsLedger />
       <h2 className="mt-8 text-xl">Palettes</h2>
       <p className="mt-1 mb-3 text-muted">
         Kept from the inks of a design, under Palette, and added to another there.

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { FileUp } from 'lucide-react';
+import { askWhose, type Unsaid } from '../editor/ask-whose';
 import { reasonOf, useBringInMutation, usePicturesQuery, type OwnPicture } from '../store/api';
 import { bytesText, Button, FileButton, notify, picturePreview } from '../ui';
 import { useSettled } from '../ui/use-settled';
@@ -19,19 +20,23 @@ export function Pictures({ sought }: { sought: string }) {
   const [take] = useBringInMutation();
 
   const bringIn = async (files: readonly File[]) => {
+    const unsaid: Unsaid[] = [];
     for (const file of files)
       await take(file)
         .unwrap()
         .then(
-          ({ kind }) =>
+          ({ kind, sha256, licence }) => {
+            if (!licence) unsaid.push({ title: file.name, sha256 });
             notify(
               'done',
               kind === 'picture'
                 ? `${file.name} is here.`
                 : `${file.name} is a drawing: add it to a design, where it becomes a motif.`,
-            ),
-          (error: unknown) => notify('fault', `${file.name}: ${reasonOf(error)}`),
+            );
+          },
+          (error: unknown) => void notify('fault', `${file.name}: ${reasonOf(error)}`),
         );
+    askWhose(unsaid, null);
   };
 
   return (

@@ -170,7 +170,7 @@ export interface StoredStyle {
 
 export type BroughtIn =
   | { kind: 'picture'; sha256: string; name: string; width: number; height: number; licence: Licence | null }
-  | { kind: 'motif'; sha256: string; name: string; art: SvgArt };
+  | { kind: 'motif'; sha256: string; name: string; art: SvgArt; licence: Licence | null };
 
 export type RunState = 'queued' | 'working' | 'done' | 'failed' | 'cancelled';
 

@@ -1,4 +1,4 @@
-import type { ProtectedWord } from '@brelm/core/listing';
+import type { LedgerRow, ProtectedWord } from '@brelm/core/listing';
 import { api } from './api';
 import type { Connection, ListingFigures, ListingRequest, ListingView, SendingView } from './api-types';
 
@@ -15,6 +15,12 @@ const listingsApi = api.injectEndpoints({
     }),
     /** How listings go that were sent together. */
     sending: build.query<SendingView, string>({ query: (id) => `sendings/${id}`, keepUnusedDataFor: 0 }),
+    /** All that the designs on the shelf use that somebody has a right to. */
+    rightsLedger: build.query<LedgerRow[], void>({
+      query: () => 'rights',
+      transformResponse: ({ materials }: { materials: LedgerRow[] }) => materials,
+      providesTags: ['designs'],
+    }),
     cancelLine: build.mutation<unknown, string>({
       query: (id) => ({ url: `sendings/lines/${id}/cancel`, method: 'POST' }),
       invalidatesTags: ['listings'],
@@ -70,6 +76,7 @@ export const {
   useListingsQuery,
   useSendMutation,
   useSendingQuery,
+  useRightsLedgerQuery,
   useCancelLineMutation,
   useMarkListingMutation,
   useHearMutation,

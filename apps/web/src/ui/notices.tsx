@@ -5,9 +5,14 @@ import { IconButton } from './button';
 interface Notice {
   id: number;
   text: string;
-  kind: 'working' | 'done' | 'fault';
+  kind: 'working' | 'done' | 'fault' | 'asked';
   /** What can be done about it. */
-  action?: { label: string; run: () => void };
+  actions: readonly NoticeAction[];
+}
+
+export interface NoticeAction {
+  label: string;
+  run: () => void;
 }
 
 let notices: Notice[] = [];
@@ -20,12 +25,26 @@ const set = (list: Notice[]) => {
 
 export const dropNotice = (id: number): void => set(notices.filter((n) => n.id !== id));
 
-/** Shows a line at the foot of the screen. Faults stay until they are sent away. */
-export function notify(kind: Notice['kind'], text: string, action?: Notice['action']): number {
+function show(kind: Notice['kind'], text: string, actions: readonly NoticeAction[]): number {
   const id = next++;
-  set([...notices, { id, kind, text, action }]);
+  set([...notices, { id, kind, text, actions }]);
+  return id;
+}
+
+/** Shows a line at the foot of the screen. Faults stay until they are sent away. */
+export function notify(kind: Notice['kind'], text: string, action?: NoticeAction): number {
+  const id = show(kind, text, action ? [action] : []);
   if (kind === 'done') setTimeout(() => dropNotice(id), 8000);
   return id;
+}
+
+/** What can be put off goes by itself, so that it covers nothing for long, ms. */
+const ASKED_MS = 20_000;
+
+/** Asks something at the foot of the screen that can be put off. */
+export function askBelow(text: string, answers: readonly NoticeAction[]): void {
+  const id = show('asked', text, answers);
+  setTimeout(() => dropNotice(id), ASKED_MS);
 }
 
 export function Notices() {
@@ -40,7 +59,7 @@ export function Notices() {
     <div
       role="status"
       aria-live="polite"
-      className="pointer-events-none fixed bottom-4 left-1/2 z-40 flex w-[30rem] max-w-[90vw] -translate-x-1/2 flex-col gap-2"
+      className="pointer-events-none fixed bottom-12 left-1/2 z-40 flex w-[30rem] max-w-[90vw] -translate-x-1/2 flex-col gap-2"
     >
       {list.map((n) => (
         <div
@@ -50,21 +69,22 @@ export function Notices() {
           <p className="min-w-0 flex-1 py-0.5 break-words">
             {n.kind === 'fault' && <span className="sr-only">Fault: </span>}
             {n.text}
-            {n.action && (
+            {n.actions.map(({ label, run }) => (
               <button
+                key={label}
                 type="button"
-                className="ml-1.5 font-medium text-spruce underline"
+                className="ml-2 font-medium text-spruce underline"
                 onClick={() => {
                   dropNotice(n.id);
-                  n.action!.run();
+                  run();
                 }}
               >
-                {n.action.label}
+                {label}
               </button>
-            )}
+            ))}
           </p>
           {n.kind !== 'working' && (
-            <IconButton label="Dismiss" onClick={() => dropNotice(n.id)}>
+            <IconButton label={n.kind === 'asked' ? 'Later' : 'Dismiss'} onClick={() => dropNotice(n.id)}>
               <X size={15} />
             </IconButton>
           )}

@@ -13,3 +13,4 @@ export * from './sales';
 export * from './csv';
 export * from './numbers';
 export * from './rights';
+export * from './ledger';

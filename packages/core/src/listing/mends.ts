@@ -1,5 +1,13 @@
 import type { Spec } from '../spec';
-import { lengthIn, overrideOf, shortenedTo, tagKey, withoutWords, type ListingOverride, type Wording } from '../wording';
+import {
+  lengthIn,
+  overrideOf,
+  shortenedTo,
+  tagKey,
+  withoutWords,
+  type ListingOverride,
+  type Wording,
+} from '../wording';
 import type { FilledListing } from './fill';
 import { countingOf, type ListingFinding } from './judge';
 import { priceFor } from './price';

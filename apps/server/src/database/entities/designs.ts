@@ -14,9 +14,11 @@ export class DesignRow {
   @Column('mediumtext', { nullable: true }) summary!: string | null;
   /** What it is found by. */
   @Column('text', { nullable: true }) words!: string | null;
-  /** SHA-256 of all of it that is made into files, and of its listings' words; null until they are first asked for. */
+  /** SHA-256 of all of it that is made into files, and of its listings' words; null until it is read for them. */
   @Column('char', { length: 64, nullable: true }) artwork!: string | null;
   @Column('char', { length: 64, nullable: true }) wording!: string | null;
+  /** What it uses that somebody has a right to: core's UsedMaterial, as a JSON list. */
+  @Column('mediumtext', { nullable: true }) used!: string | null;
 }
 
 /** A file of a product of a design: of which state of the design it was last proofed and made. */
