@@ -1,4 +1,4 @@
-import { createContext, use, useId, useState, type KeyboardEvent } from 'react';
+import { createContext, use, useId, useRef, useState, type KeyboardEvent } from 'react';
 import { inchesToPx, mmToPx, parseLength, type LengthUnit } from '@brelm/core/units';
 
 interface FieldProps {
@@ -35,8 +35,11 @@ function useTyped(
 ) {
   const [text, setText] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
+  /** Escape was pressed: what is typed does not count. */
+  const dropped = useRef(false);
   const done = () => {
-    if (text === null || text === shown) {
+    if (dropped.current || text === null || text === shown) {
+      dropped.current = false;
       setText(null);
       setFault(null);
       return;
@@ -58,19 +61,23 @@ function useTyped(
       'data-typed': text !== null,
       onChange: (e: { target: { value: string } }) => setText(e.target.value),
       onBlur: done,
-      onKeyDown: (e: KeyboardEvent) => {
-        // With nothing typed, Escape is for what the field stands in.
-        if (e.key === 'Escape' && text === null && !fault) return;
+      onKeyDown: (e: KeyboardEvent<HTMLElement>) => {
+        if (e.key === 'Escape') {
+          // With nothing typed, it is for what the field stands in, too.
+          if (text !== null || fault) e.stopPropagation();
+          dropped.current = true;
+          setText(null);
+          setFault(null);
+          // The keys after it are the stage's.
+          e.currentTarget.blur();
+          return;
+        }
         // So are undo and redo: they are the design's.
         if (text === null && (e.ctrlKey || e.metaKey) && /^[zy]$/i.test(e.key)) return;
         // Whoever was led to this one looks for the next.
         if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === 'k') return;
         e.stopPropagation();
         if (e.key === 'Enter') done();
-        if (e.key === 'Escape') {
-          setText(null);
-          setFault(null);
-        }
       },
     },
   };

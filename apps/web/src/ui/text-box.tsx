@@ -1,4 +1,4 @@
-import { useEffect, useId, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useId, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 
 /** The rest after the last letter before what is typed is taken over, ms. */
 const REST_MS = 350;
@@ -73,6 +73,7 @@ export function TextBox({
       timer.current = setTimeout(() => last.current(), REST_MS);
     },
     onBlur: take,
+    onKeyDown: (e: KeyboardEvent<HTMLElement>) => e.key === 'Escape' && e.currentTarget.blur(),
   };
   return (
     <div className="min-w-0">

@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import type { Colourway, Design } from '@brelm/core/design';
 import type { Surface } from '@brelm/core/drawing';
@@ -257,6 +257,7 @@ const Cell = memo(function Cell({
   /** Null where there is one file, whatever it is seen on. */
   onAssign: ((garment: string, colourway: string | null) => void) | null;
 }) {
+  const said = useId();
   const tick = onAssign && (
     <input
       type="checkbox"
@@ -281,6 +282,7 @@ const Cell = memo(function Cell({
         <button
           type="button"
           aria-label={`${name} on ${garment.name}: look closer`}
+          aria-describedby={contrast && said}
           className={clsx(
             'block overflow-hidden rounded-[4px] outline-2 outline-offset-0',
             ticked ? 'outline-spruce' : 'outline-transparent hover:outline-edge',
@@ -299,10 +301,10 @@ const Cell = memo(function Cell({
         </button>
         <span className="flex items-center gap-1 text-[12px]" style={{ width, height: FOOT }}>
           {contrast && (
-            <>
+            <span id={said} className="inline-flex items-center gap-1">
               <VerdictMark verdict={contrast.verdict} size={12} />
               {ratioText(contrast.lowestRatio)}
-            </>
+            </span>
           )}
           {tick}
         </span>
