@@ -2,6 +2,7 @@ import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { IsIn, IsInt, IsObject, IsOptional, IsString, Matches, MaxLength, Min } from 'class-validator';
 import { Transform } from 'class-transformer';
 import { IDEA_STATES, type IdeaState } from '@brelm/core/idea';
+import { IsDay } from '../http/is-day';
 import { PageDto } from '../http/page.dto';
 import { COUNTRY_IDS } from '../searches/model';
 import { COMPARED } from './demand.service';
@@ -9,7 +10,7 @@ import { COMPARED } from './demand.service';
 export class YearDto {
   @ApiPropertyOptional({ description: 'The day that it is seen from, YYYY-MM-DD; today where left out.' })
   @IsOptional()
-  @Matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { message: 'day must be written as YYYY-MM-DD' })
+  @IsDay()
   day?: string;
 }
 

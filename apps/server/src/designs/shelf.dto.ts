@@ -1,21 +1,20 @@
-import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
+import { ApiProperty, ApiPropertyOptional, IntersectionType } from '@nestjs/swagger';
 import { Transform, Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
   IsDefined,
   IsIn,
-  IsInt,
   IsOptional,
   IsString,
   IsUUID,
   Matches,
-  Max,
   MaxLength,
-  Min,
   ValidateNested,
 } from 'class-validator';
 import { GROUPS, WAITS, type Group, type Waits } from '@brelm/core/standing';
+import { IsDay } from '../http/is-day';
+import { PageDto } from '../http/page.dto';
 import { ORDERS, type Order } from './shelf.service';
 
 /** Designs that are told of at once, at the most. */
@@ -76,27 +75,11 @@ export class ShelfAskedDto {
 export class ShelfDto extends ShelfAskedDto {
   @ApiPropertyOptional({ description: 'The day that it is seen from, YYYY-MM-DD; today where left out.' })
   @IsOptional()
-  @Matches(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, { message: 'day must be written as YYYY-MM-DD' })
+  @IsDay()
   day?: string;
 }
 
-export class ShelfPageDto extends ShelfDto {
-  @ApiPropertyOptional({ description: 'Designs that are passed over.' })
-  @IsOptional()
-  @Type(() => Number)
-  @IsInt()
-  @Min(0)
-  @Max(1_000_000)
-  from?: number;
-
-  @ApiPropertyOptional({ description: 'Designs of the page, at the most.' })
-  @IsOptional()
-  @Type(() => Number)
-  @IsInt()
-  @Min(1)
-  @Max(200)
-  count?: number;
-}
+export class ShelfPageDto extends IntersectionType(ShelfDto, PageDto) {}
 
 export class StandingDto {
   @ApiProperty({ type: [String] })

@@ -59,12 +59,6 @@ export class ListingsController {
     return new StreamableFile(await rightsSheet(name, rows, day), { type: 'application/pdf' });
   }
 
-  /** How all listings stand. */
-  @Get('listings')
-  states() {
-    return this.listings.states();
-  }
-
   /** Marks a listing that was put up without a connection. */
   @Post('listings/marks')
   @HttpCode(200)

@@ -204,18 +204,6 @@ export class ListingsService {
     };
   }
 
-  /** How all listings stand, for the shelf. */
-  async states(): Promise<{ designId: string; spec: string; state: string }[]> {
-    const rows = await this.rows.find({
-      where: { state: Not('new') },
-      select: { designId: true, spec: true, state: true, remote: true },
-    });
-    return rows.map(({ designId, spec, state, remote }) => ({
-      ...{ designId, spec },
-      state: state === 'sent' && remote ? (JSON.parse(remote) as Remote).state : state,
-    }));
-  }
-
   private async lastLines(ids: readonly string[]): Promise<Map<string, LineView>> {
     if (ids.length === 0) return new Map();
     const rows = await this.lines

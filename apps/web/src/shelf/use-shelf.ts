@@ -24,13 +24,19 @@ export function useShelf(asked: ShelfAsked): Shown {
   const [seen, setSeen] = useState<{ key: string; pages: readonly number[] }>({ key, pages: [0] });
   const pages = useMemo(() => (seen.key === key ? seen.pages : [0]), [seen, key]);
   const [tries, setTries] = useState(0);
+  // What is asked anew is read anew: coming back to the shelf shows what has changed meanwhile.
+  useEffect(() => {
+    const first = { asked: JSON.parse(key) as ShelfAsked, page: 0 };
+    const subscribed = dispatch(shelfPage.initiate(first, { forceRefetch: true }));
+    return () => subscribed.unsubscribe();
+  }, [dispatch, key, tries]);
   useEffect(() => {
     const own = JSON.parse(key) as ShelfAsked;
-    const subscribed = pages.map((page) =>
-      dispatch(shelfPage.initiate({ asked: own, page }, { forceRefetch: page === 0 })),
-    );
+    const subscribed = pages
+      .filter((page) => page > 0)
+      .map((page) => dispatch(shelfPage.initiate({ asked: own, page })));
     return () => subscribed.forEach((s) => s.unsubscribe());
-  }, [dispatch, key, pages, tries]);
+  }, [dispatch, key, pages]);
   const selectors = useMemo(() => {
     const own = JSON.parse(key) as ShelfAsked;
     return pages.map((page) => shelfPage.select({ asked: own, page }));
