@@ -38,6 +38,8 @@ const STOP_WITHIN = 30_000;
 /** It is started again by itself so many times within so long, ms. */
 const MOST_RESTARTS = 5;
 const RESTARTS_WITHIN = 600_000;
+/** Ports that are tried at a start. */
+const MOST_PORTS = 3;
 
 const USER = 'brelm';
 const NAME = 'brelm';
@@ -130,6 +132,10 @@ function lastLines(file: string): string {
   return (errors.length ? errors : lines).slice(-3).join('\n  ');
 }
 
+/** Whether the database says that it could not start because somebody else has its port. */
+export const saysPortTaken = (reason: string): boolean =>
+  /bind on tcp\/ip port|address already in use/i.test(reason);
+
 /**
  * Starts MariaDB on a free port of 127.0.0.1 with its own data in `folder`, made on first use
  * together with a random password that lies beside it. Throws a DatabaseError in plain words.
@@ -184,10 +190,14 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
   mkdirSync(nothing, { recursive: true, mode: 0o700 });
 
   // The same as before, where it can be: others may know it.
-  const port = await freePort(
+  const takePort = async (wished: number): Promise<number> => {
+    const free = await freePort(wished);
+    writeFileSync(portFile(folder), String(free), { mode: 0o600 });
+    return free;
+  };
+  let port = await takePort(
     Number(existsSync(portFile(folder)) ? readFileSync(portFile(folder), 'utf8') : 0),
   );
-  writeFileSync(portFile(folder), String(port), { mode: 0o600 });
   let child: ChildProcess;
   let exit: string | null = null;
   let asked = false;
@@ -262,7 +272,16 @@ export async function startDatabase(folder: string): Promise<RunningDatabase> {
     }
   };
 
-  await begin();
+  for (let tries = 1; ; tries++) {
+    try {
+      await begin();
+      break;
+    } catch (error) {
+      // Somebody else took it between its being found free and the database's start.
+      if (tries >= MOST_PORTS || !saysPortTaken((error as Error).message)) throw error;
+      port = await takePort(0);
+    }
+  }
   return {
     port,
     password,
