@@ -271,7 +271,8 @@ describe('a run', () => {
     expect(run).toMatchObject({ state: 'done', counts: { done: 10, failed: 0 } });
     expect(Math.max(...run.files.map((f) => f.attempts))).toBeLessThanOrEqual(2);
     expect(made().filter((f) => f.endsWith('.part'))).toEqual([]);
-    expect(Object.keys(unzipSync(await bytesOf(`runs/${run.id}/pack`)))).toHaveLength(12);
+    // Beside them the manifest, the sheet to read, and the rights.
+    expect(Object.keys(unzipSync(await bytesOf(`runs/${run.id}/pack`)))).toHaveLength(13);
   });
 });
 

@@ -8,6 +8,7 @@ import {
   picturesBeside,
   placedOn,
   rasterSource,
+  rightsTable,
   WriteError,
   writePack,
   type FileJob,
@@ -117,9 +118,11 @@ export async function run(args: string[]): Promise<number> {
       licences: licencesOf([design]),
     };
     pack = join(out, `${slug(titled.name)}-pack.zip`);
-    await writePack(pack, manifest, (f) => readFile(join(out, f.path))).catch((error: unknown) => {
-      throw error instanceof WriteError ? new UsageError(`--out: ${error.message}`) : error;
-    });
+    await writePack(pack, manifest, (f) => readFile(join(out, f.path)), rightsTable([design])).catch(
+      (error: unknown) => {
+        throw error instanceof WriteError ? new UsageError(`--out: ${error.message}`) : error;
+      },
+    );
     say(`wrote ${pack}: ${files.length} files with their manifest.`);
   }
   if (values.json) {

@@ -34,6 +34,7 @@ import {
   rasterSource,
   seriesWorld,
   shippedGarments,
+  rightsTable,
   writePack,
   type FileJob,
   type FilledRow,
@@ -222,7 +223,7 @@ export async function run(args: string[]): Promise<number> {
       licences: licencesOf(designs),
     };
     pack = join(out, `${slug(series.name) || 'series'}-pack.zip`);
-    await writePack(pack, manifest, (f) => readFile(join(out, f.path)));
+    await writePack(pack, manifest, (f) => readFile(join(out, f.path)), rightsTable(designs));
     say(`wrote ${pack}: ${files.length} files with their manifest.`);
   }
   const some = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;

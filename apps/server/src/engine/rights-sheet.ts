@@ -1,5 +1,13 @@
 import PDFDocument from 'pdfkit';
-import type { RightsRow } from '@brelm/core/listing';
+import type { Design } from '@brelm/core/design';
+import {
+  csvOf,
+  RIGHTS_HEADER,
+  rightsCells,
+  rightsOf,
+  usedMaterials,
+  type RightsRow,
+} from '@brelm/core/listing';
 import { SHEET_COLOURS, sheetFont } from './pack';
 
 const MAY: Readonly<Record<RightsRow['goods'], string>> = {
@@ -46,4 +54,13 @@ export async function rightsSheet(name: string, rows: readonly RightsRow[], day:
   doc.end();
   await ended;
   return Buffer.concat(chunks);
+}
+
+/** What the designs of a pack use and why they may, as a table: a line a material of each design. */
+export function rightsTable(designs: readonly Design[]): { name: string; bytes: Buffer }[] {
+  const rows = designs.flatMap((d) =>
+    rightsCells(rightsOf(usedMaterials(d))).map((cells) => [d.name, ...cells]),
+  );
+  if (rows.length === 0) return [];
+  return [{ name: 'rights.csv', bytes: Buffer.from(`\ufeff${csvOf(['design', ...RIGHTS_HEADER], rows)}`) }];
 }

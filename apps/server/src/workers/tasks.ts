@@ -4,7 +4,7 @@ import type { Garment } from '@brelm/core/colour';
 import { readDesign, type Design, type FileFormat, type Material, type Placement } from '@brelm/core/design';
 import type { PictureSource } from '@brelm/core/drawing';
 import type { Manifest, ManifestFile } from '@brelm/core/export';
-import { csvOf, RIGHTS_HEADER, rightsCells, rightsOf, usedMaterials } from '@brelm/core/listing';
+import { csvOf } from '@brelm/core/listing';
 import type { BladeFile } from '@brelm/core/cutline';
 import type { MockupWish, Scene, SceneMaps } from '@brelm/core/mockup';
 import type { Takes, Tolerance } from '@brelm/core/press';
@@ -33,6 +33,7 @@ import {
   type FileJob,
   type JobFinding,
   type MadeReport,
+  rightsTable,
 } from '../engine';
 import { keepBytes, readKept, storeOf, type Place } from '../files';
 import { told } from './outcome';
@@ -268,15 +269,6 @@ function manifestOf({ files }: PackTask, designs: ReadonlyMap<string, Design>): 
     }),
     licences: licencesOf([...designs.values()]),
   };
-}
-
-/** What the designs of a pack use and why they may, as a table: a line a material of each design. */
-export function rightsTable(designs: readonly Design[]): { name: string; bytes: Buffer }[] {
-  const rows = designs.flatMap((d) =>
-    rightsCells(rightsOf(usedMaterials(d))).map((cells) => [d.name, ...cells]),
-  );
-  if (rows.length === 0) return [];
-  return [{ name: 'rights.csv', bytes: Buffer.from(`\ufeff${csvOf(['design', ...RIGHTS_HEADER], rows)}`) }];
 }
 
 /** The table for bulk uploads, where files are of rows of a series: a line a file, with the words of its listing and its cells. */
