@@ -9,10 +9,10 @@ import {
   type RunningDatabase,
 } from '../../cli/src/database/mariadb';
 import {
-  MIGRATIONS,
   PicturesInSummaries1764170000000,
   RowsAndSummaries1764120000000,
-} from '../src/database/migrations';
+} from '../src/database/early-migrations';
+import { MIGRATIONS } from '../src/database/migrations';
 
 const folder = mkdtempSync(join(tmpdir(), 'brelm-migrations-'));
 let database: RunningDatabase;
