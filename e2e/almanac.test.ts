@@ -157,11 +157,9 @@ describe('the almanac', () => {
     ).toBe('mind the lamp');
     expect(parts.some((p) => p.kind === 'motif' && /lantern/.test(p.name))).toBe(true);
     await page.getByRole('link', { name: 'Shelf' }).click();
-    await page
-      .getByRole('listitem')
-      .filter({ hasText: 'Mind the lamp' })
-      .getByText(/for Moth weeks, list by/)
-      .waitFor();
+    const row = page.getByRole('listitem').filter({ hasText: 'Mind the lamp' }).first();
+    await row.getByText(/for Moth weeks/).waitFor();
+    await row.getByText(/^(list by|late since) \d+ \w+$/).waitFor();
   });
 
   it('an idea is written, undone, taken apart, given a reference, and begins a design', async () => {

@@ -191,7 +191,7 @@ describe('the shelf', () => {
     await press('Bought for goods');
     const rights = page.getByRole('region', { name: 'Rights' });
     await rights.getByText('All of it may be sold on goods.').waitFor();
-    await rights.getByLabel('Find a material by its name, maker or licence').fill('CC BY');
+    await rights.getByLabel('Find a material').fill('CC BY');
     await rights.getByRole('combobox', { name: 'Licence' }).selectOption('own');
     await rights.getByText('No material is like that.').waitFor();
     const pictures = page.getByRole('list', { name: 'Your pictures' });

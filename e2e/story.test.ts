@@ -29,7 +29,7 @@ describe('from an empty board to a file that is accepted', () => {
     await page.goto(address);
     await page.getByRole('link', { name: 'Count Owls Not Sheep' }).waitFor();
     await page.getByText('Reads on 4 of 6 garments').first().waitFor();
-    expect(await page.getByRole('checkbox', { name: /^Choose / }).count()).toBe(11);
+    expect(await page.getByRole('list', { name: 'Designs' }).getByRole('checkbox').count()).toBe(11);
   });
 
   it('makes a new design for the Pinfold tee on Soot', async () => {

@@ -60,7 +60,7 @@ export function RightsLedger() {
           <div className="mt-3 flex flex-wrap items-center gap-2">
             <input
               type="search"
-              aria-label="Find a material by its name, maker or licence"
+              aria-label="Find a material"
               placeholder="Find by name, maker or licence"
               className="field !h-8 max-w-xs flex-1"
               value={words}
