@@ -38,7 +38,7 @@ const OWLS = 'Count Owls Not Sheep';
 const PICTURES = {
   async shelf(page) {
     await page.goto(at);
-    await page.getByText('Reads on').nth(5).waitFor({ timeout: 120_000 });
+    await page.getByText('Reads on').nth(4).waitFor({ timeout: 120_000 });
   },
   async artwork(page) {
     await open(page, OWLS);
