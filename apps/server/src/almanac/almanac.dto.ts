@@ -3,6 +3,7 @@ import { IsIn, IsInt, IsObject, IsOptional, IsString, Matches, MaxLength, Min } 
 import { Transform } from 'class-transformer';
 import { IDEA_STATES, type IdeaState } from '@brelm/core/idea';
 import { IsDay } from '../http/is-day';
+import { Listed } from '../http/listed';
 import { PageDto } from '../http/page.dto';
 import { COUNTRY_IDS } from '../searches/model';
 import { COMPARED } from './demand.service';
@@ -29,9 +30,7 @@ export class ChangeSeasonDto extends SeasonDto {
 export class ListIdeasDto extends PageDto {
   @ApiPropertyOptional({ enum: IDEA_STATES, isArray: true, description: 'Parted by commas.' })
   @IsOptional()
-  @Transform(
-    ({ value }) => (typeof value === 'string' ? value.split(',').filter(Boolean) : value) as IdeaState[],
-  )
+  @Listed()
   @IsIn(IDEA_STATES, { each: true })
   states?: IdeaState[];
 

@@ -1,5 +1,5 @@
 import { ApiProperty, ApiPropertyOptional, IntersectionType } from '@nestjs/swagger';
-import { Transform, Type } from 'class-transformer';
+import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
@@ -14,15 +14,12 @@ import {
 } from 'class-validator';
 import { GROUPS, WAITS, type Group, type Waits } from '@brelm/core/standing';
 import { IsDay } from '../http/is-day';
+import { Listed } from '../http/listed';
 import { PageDto } from '../http/page.dto';
 import { ORDERS, type Order } from './shelf.service';
 
 /** Designs that are told of at once, at the most. */
 const MOST_STANDING = 200;
-
-/** `a,b` as a list; a list as it is. */
-const Listed = () =>
-  Transform(({ value }) => (typeof value === 'string' ? value.split(',').filter(Boolean) : value) as unknown);
 
 /** What is asked of the shelf; what is left out is not asked. */
 export class ShelfAskedDto {

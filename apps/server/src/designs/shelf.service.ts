@@ -3,6 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { In, Not, type SelectQueryBuilder, Repository } from 'typeorm';
 import { daysBetween } from '@brelm/core/almanac';
 import type { DesignSummary } from '@brelm/core/design';
+import { marketOfSpec } from '@brelm/core/spec';
 import {
   chainOf,
   GROUPS,
@@ -103,8 +104,6 @@ interface KnownListing {
 
 const keyOf = (designId: string, spec: string): string => `${designId} ${spec}`;
 
-const marketOf = (spec: string): string => spec.split('/')[0];
-
 /** The shelf: designs with how far their products have come, in the order in which a seller's day goes. */
 @Injectable()
 export class ShelfService {
@@ -150,7 +149,7 @@ export class ShelfService {
   private async all(asked: ShelfAsked): Promise<Omit<ShelfPage, 'designs' | 'total'> & { found: Placed[] }> {
     const { rows, close } = await this.rowsOf(asked);
     const { markets, waits, group } = asked;
-    const inMarkets = (p: ProductStanding) => markets.length === 0 || markets.includes(marketOf(p.spec));
+    const inMarkets = (p: ProductStanding) => markets.length === 0 || markets.includes(marketOfSpec(p.spec));
     const waitFor = (p: ProductStanding) => inMarkets(p) && p.waits !== null && waits.includes(p.waits);
     const here = (await this.placed(rows, asked.today)).filter(
       (e) => markets.length === 0 || e.standing.some(inMarkets),

@@ -16,7 +16,7 @@ import { ApiTags } from '@nestjs/swagger';
 import { csvOf, rightsCells, RIGHTS_HEADER } from '@brelm/core/listing';
 import { motifLibrary, rightsSheet } from '../engine';
 import { ConnectionsService } from './connections.service';
-import { ConnectDto, MarkDto, ProtectedDto, SendDto } from './listings.dto';
+import { ConnectDto, MarkDto, ProtectedDto, SendDto, SendingsDto } from './listings.dto';
 import { ListingsService } from './listings.service';
 import { ProtectedService } from './protected.service';
 import { SendingService } from './sending.service';
@@ -83,6 +83,12 @@ export class ListingsController {
   @Post('sendings')
   send(@Body() { listings }: SendDto) {
     return this.sending.begin(listings);
+  }
+
+  /** Several at once, for who watches them. */
+  @Get('sendings')
+  async several(@Query() { ids }: SendingsDto) {
+    return { sendings: await this.sending.several(ids) };
   }
 
   @Get('sendings/:id')

@@ -1,5 +1,6 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
+import { Listed } from '../http/listed';
 import {
   ArrayMaxSize,
   ArrayMinSize,
@@ -47,6 +48,14 @@ export class SendDto {
   @ValidateNested({ each: true })
   @Type(() => AskedListingDto)
   listings!: AskedListingDto[];
+}
+
+export class SendingsDto {
+  @ApiProperty({ isArray: true, type: String, description: 'Parted by commas.' })
+  @Listed()
+  @ArrayMaxSize(MOST_SENT)
+  @IsUUID(undefined, { each: true })
+  ids!: string[];
 }
 
 export class MarkDto extends OfListingDto {

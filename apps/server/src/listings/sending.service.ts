@@ -12,6 +12,7 @@ import {
 } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
+import { marketOfSpec } from '@brelm/core/spec';
 import { slug } from '@brelm/core/export';
 import { ListingRow, SendingLineRow, SendingRow } from '../database/entities';
 import { codeOf } from '../http/faults.filter';
@@ -24,7 +25,6 @@ import { PoolService } from '../workers/pool.service';
 import type { RunJob } from '../workers/tasks';
 import { ConnectionsService } from './connections.service';
 import {
-  marketOfSpec,
   RefusedError,
   RetryError,
   type Connector,
@@ -187,19 +187,27 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   async get(id: string): Promise<SendingView> {
-    const sending = await this.sendings.findOneBy({ id });
+    const [sending] = await this.several([id]);
     if (!sending) throw new NotFoundException(`There is no sending ${id}.`);
-    const lines = await this.lines.findBy({ sendingId: id });
+    return sending;
+  }
+
+  /** Those of some sendings that there are. */
+  async several(ids: readonly string[]): Promise<SendingView[]> {
+    const sendings = await this.sendings.findBy({ id: In([...ids]) });
+    const lines = await this.lines.findBy({ sendingId: In(sendings.map((s) => s.id)) });
     const rows = new Map(
       (await this.rows.findBy({ id: In(lines.map((l) => l.listingId)) })).map((r) => [r.id, r]),
     );
-    return {
-      ...{ id, createdAt: sending.createdAt },
-      lines: lines.map((l) => {
-        const { designId, spec } = rows.get(l.listingId)!;
-        return { ...lineView(l), designId, spec };
-      }),
-    };
+    return sendings.map(({ id, createdAt }) => ({
+      ...{ id, createdAt },
+      lines: lines
+        .filter((l) => l.sendingId === id)
+        .map((l) => {
+          const { designId, spec } = rows.get(l.listingId)!;
+          return { ...lineView(l), designId, spec };
+        }),
+    }));
   }
 
   /** Ends a line that is not done: what its marketplace has taken already stays there. */

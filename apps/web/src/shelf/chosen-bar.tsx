@@ -5,6 +5,7 @@ import { Button, IconButton } from '../ui';
 export function ChosenBar({
   count,
   hidden,
+  most,
   archived,
   onMake,
   onSend,
@@ -16,6 +17,8 @@ export function ChosenBar({
   count: number;
   /** How many of them the search does not show. */
   hidden: number;
+  /** How many can be made, sent or given out together. */
+  most: number;
   archived: boolean;
   onMake: () => void;
   onSend: () => void;
@@ -32,6 +35,7 @@ export function ChosenBar({
     >
       <p className="mr-auto text-[13.5px]" role="status">
         <span className="font-semibold tabular-nums">{count}</span> chosen
+        {count > most && <span>: the first {most} are made, sent or given out at once</span>}
         {hidden > 0 && <span className="text-muted">, {hidden} of them not among those shown</span>}
       </p>
       {!archived && (

@@ -1,5 +1,5 @@
 import { WAITS } from '@brelm/core/standing';
-import type { Spec } from '@brelm/core/spec';
+import { marketOfSpec, type Spec } from '@brelm/core/spec';
 import type { ShelfAsked, ShelfPage } from '../store/api-types';
 import { GroupTabs } from './group-tabs';
 import { PickSeveral } from './pick-several';
@@ -9,7 +9,7 @@ import { ViewsMenu } from './views-menu';
 
 /** The marketplaces of the spec book, by the first piece of their specs. */
 const marketsOf = (specs: readonly Spec[]) =>
-  [...new Map(specs.map((s) => [s.id.split('/')[0], s.marketplace]))].map(([id, name]) => ({
+  [...new Map(specs.map((s) => [marketOfSpec(s.id), s.marketplace]))].map(([id, name]) => ({
     ...{ id, name, count: null },
   }));
 

@@ -2,15 +2,18 @@ import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useAppDispatch } from '../store';
 import { api, reasonOf, useSpecsQuery } from '../store/api';
-import type { SendingView } from '../store/api-types';
-import { useConnectionsQuery, useSendingQuery, useSendMutation } from '../store/listings-api';
+import type { SendingLine } from '../store/api-types';
+import { useConnectionsQuery, useLazySendingsQuery, useSendOneOfManyMutation } from '../store/listings-api';
 import { useStandingQuery } from '../store/shelf-api';
 import { Button, Modal, SeverityMark, VerdictMark } from '../ui';
-import { stateWords } from '../stages/listings/state-words';
+import { lineWords } from '../stages/listings/state-words';
 import { sendPlan, type Sendable } from './send-plan';
 
 /** How often it is asked how listings go, ms. */
 const ASK_MS = 1000;
+
+/** A line that nothing more is done with. */
+const ENDED = ['done', 'failed', 'cancelled'];
 
 const keyOf = ({ designId, spec }: Sendable): string => `${designId} ${spec.id}`;
 
@@ -20,12 +23,63 @@ function whyOf(error: unknown): string {
   return faults?.length ? faults.map((f) => f.message).join('; ') : reasonOf(error);
 }
 
-/** What became of a listing that was to be sent. */
+/** What becomes of a listing that is sent. */
 interface Sent {
   one: Sendable;
-  /** What it was sent with; null where it was refused. */
+  /** What it was sent with; null until it is asked for, and where it was refused. */
   sending: string | null;
   fault: string | null;
+}
+
+/** Sends listings one after another, each by itself, and asks how all go that have not ended, together. */
+function useSends() {
+  const dispatch = useAppDispatch();
+  const [send] = useSendOneOfManyMutation();
+  const [ask] = useLazySendingsQuery();
+  const [sent, setSent] = useState<readonly Sent[] | null>(null);
+  const [lines, setLines] = useState<ReadonlyMap<string, SendingLine>>(new Map());
+  const begin = async (chosen: readonly Sendable[]) => {
+    const list: Sent[] = chosen.map((one) => ({ one, sending: null, fault: null }));
+    setSent([...list]);
+    for (const [i, { one }] of list.entries()) {
+      try {
+        const { id } = await send({ designId: one.designId, spec: one.spec.id, action: 'publish' }).unwrap();
+        list[i] = { one, sending: id, fault: null };
+      } catch (error) {
+        // One that is refused holds up no other.
+        list[i] = { one, sending: null, fault: whyOf(error) };
+      }
+      setSent([...list]);
+    }
+    dispatch(api.util.invalidateTags(['listings']));
+  };
+  const open = (sent ?? []).flatMap(({ one, sending }) =>
+    sending && !ENDED.includes(lines.get(keyOf(one))?.state ?? '') ? [sending] : [],
+  );
+  const openIds = [...new Set(open)].join(' ');
+  useEffect(() => {
+    if (!openIds) return;
+    let here = true;
+    let timer: ReturnType<typeof setTimeout>;
+    const look = async () => {
+      // Where it does not answer, it is asked again.
+      const views = await ask(openIds.split(' '))
+        .unwrap()
+        .catch(() => []);
+      if (!here) return;
+      const heard = views.flatMap((v) => v.lines);
+      setLines((had) => new Map([...had, ...heard.map((l) => [`${l.designId} ${l.spec}`, l] as const)]));
+      // The shelf behind says it, too.
+      if (heard.some((l) => ENDED.includes(l.state))) dispatch(api.util.invalidateTags(['listings']));
+      timer = setTimeout(() => void look(), ASK_MS);
+    };
+    timer = setTimeout(() => void look(), ASK_MS);
+    return () => {
+      here = false;
+      clearTimeout(timer);
+    };
+  }, [openIds, ask, dispatch]);
+  return { sent, lines, begin };
 }
 
 /** Sends the listings of several designs: what will be sent, and then how each goes. */
@@ -36,13 +90,11 @@ export default function SendDialog({
   designs: readonly string[];
   onClose: () => void;
 }) {
-  const standing = useStandingQuery(designs, { refetchOnMountOrArgChange: true });
+  const { sent, lines, begin } = useSends();
+  const standing = useStandingQuery(designs, { refetchOnMountOrArgChange: true, skip: sent !== null });
   const { data: specs } = useSpecsQuery();
   const connections = useConnectionsQuery();
-  const [send] = useSendMutation();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const [sent, setSent] = useState<Sent[] | null>(null);
-  const [busy, setBusy] = useState(false);
   const plan = useMemo(
     () =>
       standing.data && specs && connections.data ? sendPlan(standing.data, specs, connections.data) : null,
@@ -50,32 +102,15 @@ export default function SendDialog({
   );
   const chosen = plan?.send.filter((s) => !left.has(keyOf(s))) ?? [];
 
-  const begin = async () => {
-    setBusy(true);
-    const out: Sent[] = [];
-    // Each by itself: one that is refused holds up no other.
-    for (const one of chosen) {
-      try {
-        const { designId, spec } = one;
-        const { id } = await send([{ designId, spec: spec.id, action: 'publish' }]).unwrap();
-        out.push({ one, sending: id, fault: null });
-      } catch (error) {
-        out.push({ one, sending: null, fault: whyOf(error) });
-      }
-      setSent([...out]);
-    }
-    setBusy(false);
-  };
-
   const fault = standing.error ?? connections.error;
   return (
     <Modal open title={sent ? 'Sending listings' : 'Which listings are sent'} wide onClose={onClose}>
       {fault ? (
         <p role="alert">{reasonOf(fault)}</p>
+      ) : sent ? (
+        <SentList sent={sent} lines={lines} />
       ) : !plan ? (
         <p className="text-muted">Looking at what is ready…</p>
-      ) : sent ? (
-        <SentList sent={sent} />
       ) : (
         <>
           {plan.send.length === 0 && (
@@ -141,10 +176,8 @@ export default function SendDialog({
       <div className="mt-4 flex justify-end gap-2">
         <Button onClick={onClose}>{sent ? 'Close' : 'Cancel'}</Button>
         {plan && !sent && plan.send.length > 0 && (
-          <Button tone="main" disabled={busy || chosen.length === 0} onClick={() => void begin()}>
-            {busy
-              ? 'Looking at them…'
-              : `Send ${chosen.length} ${chosen.length === 1 ? 'listing' : 'listings'}`}
+          <Button tone="main" disabled={chosen.length === 0} onClick={() => void begin(chosen)}>
+            Send {chosen.length} {chosen.length === 1 ? 'listing' : 'listings'}
           </Button>
         )}
       </div>
@@ -158,22 +191,22 @@ export default function SendDialog({
 }
 
 /** How each listing goes. */
-function SentList({ sent }: { sent: readonly Sent[] }) {
+function SentList({ sent, lines }: { sent: readonly Sent[]; lines: ReadonlyMap<string, SendingLine> }) {
   return (
     <ul aria-label="How listings go" className="max-h-[55vh] overflow-y-auto" aria-live="polite">
-      {sent.map(({ one, sending, fault }) => (
+      {sent.map(({ one, fault }) => (
         <li key={keyOf(one)} className="flex items-start gap-3 border-b border-line py-1.5 last:border-0">
           <span className="min-w-0 flex-1 truncate font-medium">{one.design}</span>
           <span className="min-w-0 flex-1 truncate">
             {one.spec.marketplace}, {one.spec.product}
           </span>
           <span className="min-w-0 flex-1">
-            {sending ? (
-              <Going sending={sending} one={one} />
-            ) : (
+            {fault ? (
               <span className="inline-flex gap-1.5">
                 <SeverityMark severity="stop" size={13} /> {fault}
               </span>
+            ) : (
+              <Going line={lines.get(keyOf(one)) ?? null} />
             )}
           </span>
         </li>
@@ -182,33 +215,15 @@ function SentList({ sent }: { sent: readonly Sent[] }) {
   );
 }
 
-const OPEN = ['queued', 'working'];
-const going = (view: SendingView): boolean => view.lines.some((l) => OPEN.includes(l.state));
-
-function Going({ sending, one }: { sending: string; one: Sendable }) {
-  const dispatch = useAppDispatch();
-  const [asking, setAsking] = useState(true);
-  const { data, error } = useSendingQuery(sending, { pollingInterval: asking ? ASK_MS : 0 });
-  const ended = data !== undefined && !going(data);
-  useEffect(() => {
-    if (!ended) return;
-    setAsking(false);
-    // The shelf behind says it, too.
-    dispatch(api.util.invalidateTags(['listings']));
-  }, [ended, dispatch]);
-  const line = data?.lines.find((l) => l.designId === one.designId && l.spec === one.spec.id);
-  if (error) return <span role="alert">{reasonOf(error)}</span>;
-  if (!line) return <span className="text-muted">…</span>;
+function Going({ line }: { line: SendingLine | null }) {
+  if (!line) return <span className="text-muted">waiting</span>;
   if (line.state === 'done')
     return (
       <span className="inline-flex items-center gap-1.5">
         <VerdictMark verdict="reads" size={13} /> sent
       </span>
     );
-  const { words, mark } = stateWords({
-    ...{ id: '', designId: one.designId, spec: one.spec.id, state: 'new', sent: null, remote: null },
-    ...{ heardAt: null, behind: [], changedThere: false, line },
-  });
+  const { words, mark } = lineWords(line);
   return (
     <span className="inline-flex items-start gap-1.5">
       {mark && mark !== 'fine' && <SeverityMark severity={mark} size={13} />}

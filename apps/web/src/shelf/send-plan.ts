@@ -1,5 +1,5 @@
 import { MARKS } from '@brelm/core/standing';
-import type { Spec } from '@brelm/core/spec';
+import { marketOfSpec, type Spec } from '@brelm/core/spec';
 import type { Connection, ProductStanding } from '../store/api-types';
 
 /** A product of a design that may be sent as a listing. */
@@ -20,7 +20,6 @@ export interface NotSent {
 }
 
 const SENT = MARKS.indexOf('sent');
-const marketOf = (spec: string): string => spec.split('/')[0];
 
 /** Why a product cannot be sent; null where it can, or where there is nothing to send. */
 function whyNot({ waits, chain }: ProductStanding, connected: boolean): string | null {
@@ -44,7 +43,7 @@ export function sendPlan(
       const spec = specs.find((s) => s.id === product.spec);
       if (!spec || product.chain[SENT] === 'done') continue;
       const one = { designId: id, design: name || 'Untitled', spec };
-      const why = whyNot(product, to.has(marketOf(spec.id)));
+      const why = whyNot(product, to.has(marketOfSpec(spec.id)));
       if (why) not.push({ ...one, why });
       else send.push({ ...one, action: product.chain[SENT] === 'behind' ? 'bring-up' : 'new' });
     }

@@ -67,7 +67,7 @@ export function ShelfList({
   const [from, to] = [rows[0] ?? 0, rows.at(-1) ?? 0];
   useEffect(() => see(from, to), [see, from, to]);
   return (
-    <div ref={scroller} className="-mx-6 min-h-0 flex-1 overflow-y-auto px-6 pb-8">
+    <div ref={scroller} data-scroller className="relative -mx-6 min-h-0 flex-1 overflow-y-auto px-6 pb-8">
       {before}
       <ul ref={list} aria-label="Designs" className="relative" style={{ height: virtual.getTotalSize() }}>
         {seen.map(({ index, key, start }) => {

@@ -35,7 +35,8 @@ function useSeen<T extends Element>() {
         clearTimeout(timer);
         if (entries.some((e) => e.isIntersecting)) timer = setTimeout(() => setSeen(true), PASSED);
       },
-      { rootMargin: '300px' },
+      // Of the list that scrolls: of the window it would not reach beyond that list's edge.
+      { root: ref.current!.closest('[data-scroller]'), rootMargin: '300px' },
     );
     watcher.observe(ref.current!);
     return () => {

@@ -27,7 +27,7 @@ const Narrowing = lazy(() => import('./narrowing'));
 const MakeDialog = lazy(() => import('../files').then((m) => ({ default: m.MakeDialog })));
 const SendDialog = lazy(() => import('./send-dialog'));
 
-/** Designs whose files are planned, or whose listings are sent, together. */
+/** Designs that are planned, sent or given out together. */
 const MOST_AT_ONCE = 200;
 
 /** When marketplaces were last asked how listings stand: coming back to the shelf asks no sooner again, ms. */
@@ -98,7 +98,7 @@ export function Shelf() {
       return [];
     }
   };
-  const chosen = useChosen(allOf, total);
+  const chosen = useChosen(allOf, total, at);
   const grouped = asked.order === 'day' && !asked.group && !close;
 
   return (
@@ -174,11 +174,12 @@ export function Shelf() {
         <Suspense fallback={null}>
           <ChosenBar
             count={chosen.list.length}
-            hidden={chosen.hidden(first, at)}
+            hidden={chosen.hidden}
+            most={MOST_AT_ONCE}
             archived={archived}
             onMake={() => setFiles(chosen.list.slice(0, MOST_AT_ONCE).map((d) => d.id))}
             onSend={() => setSending(chosen.list.slice(0, MOST_AT_ONCE).map((d) => d.id))}
-            onGiveOut={() => void giveOut(chosen.list)}
+            onGiveOut={() => void giveOut(chosen.list.slice(0, MOST_AT_ONCE))}
             onMove={() => void actions.move(chosen.list, !archived).then(chosen.drop)}
             onDelete={() => setDeleting(chosen.list)}
             onClear={chosen.clear}

@@ -1,5 +1,4 @@
 import { useMemo, useRef, useState } from 'react';
-import type { ShelfPage } from '../store/api-types';
 import type { Chosen } from './use-shelf-actions';
 
 /** The rows from one to another, both included, in the order in which they are shown. */
@@ -10,11 +9,37 @@ export function rowsBetween<T extends { id: string }>(shown: readonly T[], from:
 }
 
 /**
+ * Whether all rows that are shown are chosen, and how many of the chosen are surely not among them. Of rows that are not read
+ * yet it is taken that they are, as long as there are enough chosen for them.
+ */
+export function amongShown(
+  chosen: { size: number; has: (id: string) => boolean },
+  total: number,
+  at: (row: number) => { id: string } | null,
+): { all: boolean; hidden: number } {
+  if (chosen.size === 0) return { all: false, hidden: 0 };
+  let [unread, among, missing] = [0, 0, 0];
+  for (let row = 0; row < total; row++) {
+    const design = at(row);
+    if (!design) unread++;
+    else if (chosen.has(design.id)) among++;
+    else missing++;
+  }
+  const beside = chosen.size - among;
+  return { all: total > 0 && missing === 0 && beside >= unread, hidden: Math.max(0, beside - unread) };
+}
+
+/**
  * Which designs are chosen. They stay so over searches, until they are moved away.
  * @param allOf All designs that are asked for, in their order.
  * @param total How many those are.
+ * @param at Each by its row, as far as it is read.
  */
-export function useChosen(allOf: () => Promise<Chosen[]>, total: number) {
+export function useChosen(
+  allOf: () => Promise<Chosen[]>,
+  total: number,
+  at: (row: number) => { id: string } | null,
+) {
   const [chosen, setChosen] = useState<ReadonlyMap<string, Chosen>>(new Map());
   const last = useRef<string | null>(null);
 
@@ -33,23 +58,12 @@ export function useChosen(allOf: () => Promise<Chosen[]>, total: number) {
     set([design], on);
     if (through && from) set(rowsBetween(await allOf(), from, design.id), on);
   };
-  /** How many of them are surely not among those that are shown; 0 where not all of those are read. */
-  const hidden = (first: ShelfPage | null, at: (row: number) => Chosen | null): number => {
-    if (!first || chosen.size === 0) return 0;
-    const there = new Set<string>();
-    for (let row = 0; row < first.total; row++) {
-      const design = at(row);
-      if (!design) return Math.max(0, chosen.size - first.total);
-      there.add(design.id);
-    }
-    return [...chosen.keys()].filter((id) => !there.has(id)).length;
-  };
+  const { all, hidden } = useMemo(() => amongShown(chosen, total, at), [chosen, total, at]);
 
   return {
     list: useMemo(() => [...chosen.values()], [chosen]),
     has: (id: string) => chosen.has(id),
-    /** Whether all that are shown are chosen, as far as their number tells. */
-    all: total > 0 && chosen.size >= total,
+    all,
     hidden,
     choose,
     chooseAll: async () => set(await allOf(), true),

@@ -13,8 +13,16 @@ const listingsApi = api.injectEndpoints({
       query: (listings) => ({ url: 'sendings', method: 'POST', body: { listings } }),
       invalidatesTags: ['listings'],
     }),
-    /** How listings go that were sent together. */
-    sending: build.query<SendingView, string>({ query: (id) => `sendings/${id}`, keepUnusedDataFor: 0 }),
+    /** Sends one of many: whoever sends them says once for all that listings have changed. */
+    sendOneOfMany: build.mutation<SendingView, ListingRequest>({
+      query: (listing) => ({ url: 'sendings', method: 'POST', body: { listings: [listing] } }),
+    }),
+    /** How listings go, by what they were sent with. */
+    sendings: build.query<SendingView[], readonly string[]>({
+      query: (ids) => `sendings?ids=${ids.join(',')}`,
+      transformResponse: ({ sendings }: { sendings: SendingView[] }) => sendings,
+      keepUnusedDataFor: 0,
+    }),
     /** All that the designs on the shelf use that somebody has a right to. */
     rightsLedger: build.query<LedgerRow[], void>({
       query: () => 'rights',
@@ -75,7 +83,8 @@ const listingsApi = api.injectEndpoints({
 export const {
   useListingsQuery,
   useSendMutation,
-  useSendingQuery,
+  useSendOneOfManyMutation,
+  useLazySendingsQuery,
   useRightsLedgerQuery,
   useCancelLineMutation,
   useMarkListingMutation,

@@ -10,3 +10,4 @@ export * from './room';
 export * from './differences';
 export * from './garments-csv';
 export * from './cut-rules';
+export * from './market';

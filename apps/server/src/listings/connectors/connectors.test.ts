@@ -3,7 +3,8 @@ import { createServer, type IncomingMessage, type Server, type ServerResponse } 
 import type { AddressInfo } from 'node:net';
 import { unzipSync } from 'fflate';
 import Papa from 'papaparse';
-import { CONNECTORS, marketOfSpec, RefusedError, RetryError, type Connector, type Outgoing } from './index';
+import { marketOfSpec } from '@brelm/core/spec';
+import { CONNECTORS, RefusedError, RetryError, type Connector, type Outgoing } from './index';
 
 interface Asked {
   method: string;

@@ -16,6 +16,3 @@ export const CONNECTORS: Readonly<Record<string, (line: Line) => Connector>> = {
   stickerwharf,
   mudlark,
 };
-
-/** The marketplace that a spec is of. */
-export const marketOfSpec = (spec: string): string => spec.split('/')[0];

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import type { Garment } from '@brelm/core/colour';
 import type { Design } from '@brelm/core/design';
 import { artworkLines, figuresOf } from '@brelm/core/listing';
-import type { Spec } from '@brelm/core/spec';
+import { marketOfSpec, type Spec } from '@brelm/core/spec';
 import type { Wording } from '@brelm/core/wording';
 import { StageBar } from '../../editor/stage-bar';
 import { useEdit } from '../../editor/use-edit';
@@ -47,7 +47,7 @@ function sendLabel(picked: readonly ListingRow[], ready: number): string {
   return ready > 1 ? `Send ${ready}` : 'Send';
 }
 
-const marketOf = ({ spec }: ListingRow): string => spec.id.split('/')[0];
+const marketOf = ({ spec }: ListingRow): string => marketOfSpec(spec.id);
 
 /** The listings of a design on all of its products: words, what they lack, prices, and sending them. */
 export function ListingsStage({ specs, garments }: { specs: Spec[]; garments: Garment[] }) {

@@ -1,5 +1,5 @@
 import type { Severity } from '@brelm/core/proof';
-import type { ListingView } from '../../store/api';
+import type { ListingView, SendingLine } from '../../store/api';
 
 export interface StateWords {
   words: string;
@@ -25,28 +25,32 @@ const HEARD: Readonly<Record<string, StateWords>> = {
   'taken off': { words: 'taken off by the marketplace', mark: 'stop' },
 };
 
+/** How the sending of a listing goes, or that it did not. */
+export function lineWords({ state, step, attempts, reason }: SendingLine): StateWords {
+  const more = reason ? { more: reason } : {};
+  if (state === 'failed' || state === 'cancelled') return { words: 'not sent', mark: 'stop', ...more };
+  const waits = state === 'queued' && attempts > 0;
+  return {
+    words: waits
+      ? `tried ${attempts} ${attempts === 1 ? 'time' : 'times'}, trying again`
+      : (STEPS[step] ?? step),
+    mark: waits ? 'watch' : null,
+    ...more,
+  };
+}
+
 /** How a listing stands, in few words. */
 export function stateWords(listing: ListingView | null): StateWords {
   if (!listing) return { words: 'not listed', mark: null };
   const { line, state, remote, behind, changedThere } = listing;
-  if (line && (line.state === 'queued' || line.state === 'working')) {
-    const waits = line.state === 'queued' && line.attempts > 0;
-    return {
-      words: waits
-        ? `tried ${line.attempts} ${line.attempts === 1 ? 'time' : 'times'}, trying again`
-        : (STEPS[line.step] ?? line.step),
-      mark: waits ? 'watch' : null,
-      ...(line.reason ? { more: line.reason } : {}),
-    };
-  }
+  if (line && (line.state === 'queued' || line.state === 'working')) return lineWords(line);
   if (changedThere)
     return {
       words: 'changed there',
       mark: 'watch',
       more: 'It was changed on the marketplace since it was sent.',
     };
-  if (line?.state === 'failed')
-    return { words: 'not sent', mark: 'stop', ...(line.reason ? { more: line.reason } : {}) };
+  if (line?.state === 'failed') return lineWords(line);
   if (state === 'by-hand') return { words: 'listed by hand', mark: 'fine' };
   if (state === 'down') return { words: 'taken down', mark: null };
   if (state === 'new') return { words: 'not listed', mark: null };
