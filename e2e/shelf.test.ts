@@ -124,8 +124,12 @@ describe('the shelf', () => {
     await page.goBack();
     await page.getByRole('button', { name: 'Waits for: its proof' }).waitFor();
     await view.click();
-    await press('Take away To be proofed');
-    await page.getByText('The view “To be proofed” is gone.').waitFor();
+    await press('Rename To be proofed');
+    await page.getByLabel('Call To be proofed otherwise').fill('Proofs first');
+    await page.keyboard.press('Enter');
+    await page.getByRole('button', { name: 'Proofs first', exact: true }).first().waitFor();
+    await press('Take away Proofs first');
+    await page.getByText('The view “Proofs first” is gone.').waitFor();
     await page.keyboard.press('Escape');
     await page.goto(new URL('/', page.url()).href);
     await row('Bog Standard').waitFor();

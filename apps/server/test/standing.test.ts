@@ -185,6 +185,17 @@ describe('views of the shelf', () => {
     for (const wrong of [{ name: ' ', asked }, { name: 'x' }, { name: 'x', asked: { waits: ['rain'] } }])
       expect((await ask('shelf/views', 'POST', wrong)).status).toBe(400);
     expect((await ask<ShelfView[]>('shelf/views')).body).toHaveLength(1);
+    const id = kept.body[0].id;
+    const renamed = await ask<ShelfView[]>(`shelf/views/${id}`, 'PUT', { name: ' Words first ' });
+    expect(renamed.body).toEqual([{ ...kept.body[0], name: 'Words first' }]);
+    const other = (await ask<ShelfView[]>('shelf/views', 'POST', { name: 'Zinnia', asked: {} })).body[1];
+    const taken = await ask<{ faults: { field: string }[] }>(`shelf/views/${other.id}`, 'PUT', {
+      name: 'Words first',
+    });
+    expect([taken.status, taken.body.faults[0].field]).toEqual([409, 'name']);
+    expect((await ask(`shelf/views/${other.id}`, 'PUT', { name: '  ' })).status).toBe(400);
+    await ask(`shelf/views/${other.id}`, 'DELETE');
+    expect((await ask(`shelf/views/${other.id}`, 'PUT', { name: 'Gone' })).status).toBe(404);
     expect((await ask(`shelf/views/${kept.body[0].id}`, 'DELETE')).body).toEqual([]);
     expect((await ask(`shelf/views/${kept.body[0].id}`, 'DELETE')).status).toBe(404);
   });

@@ -28,19 +28,28 @@ export class ShelfViewsService {
 
   /** Keeps a view. A name that another has is refused: 409. */
   async keep(name: string, asked: ShelfAskedDto): Promise<ShelfView[]> {
-    const said = name.trim();
     if ((await this.rows.count()) >= MOST_VIEWS)
       throw new ConflictException(`There are ${MOST_VIEWS} views already: take one away first.`);
+    const row = { id: randomUUID(), name: name.trim(), asked: JSON.stringify(asked), createdAt: new Date() };
+    await this.named(row.name, () => this.rows.insert(row));
+    return this.list();
+  }
+
+  /** Gives a view another name. One that another has is refused: 409. */
+  async rename(id: string, name: string): Promise<ShelfView[]> {
+    const { affected } = await this.named(name.trim(), () => this.rows.update({ id }, { name: name.trim() }));
+    if (!affected) throw new NotFoundException(`There is no view ${id}.`);
+    return this.list();
+  }
+
+  private async named<T>(name: string, write: () => Promise<T>): Promise<T> {
     try {
-      await this.rows.insert({
-        ...{ id: randomUUID(), name: said, asked: JSON.stringify(asked), createdAt: new Date() },
-      });
+      return await write();
     } catch (error) {
       if (codeOf(error) !== 'ER_DUP_ENTRY') throw error;
-      const message = `There is a view called “${said}” already.`;
+      const message = `There is a view called “${name}” already.`;
       throw new ConflictException({ message, faults: [{ field: 'name', message }] });
     }
-    return this.list();
   }
 
   async remove(id: string): Promise<ShelfView[]> {

@@ -1,7 +1,18 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseUUIDPipe, Post, Query } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  ParseUUIDPipe,
+  Post,
+  Put,
+  Query,
+} from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { Looks } from '../http/standing';
-import { KeepViewDto, ShelfDto, ShelfPageDto, StandingDto } from './shelf.dto';
+import { KeepViewDto, RenameViewDto, ShelfDto, ShelfPageDto, StandingDto } from './shelf.dto';
 import { ShelfService, type ShelfAsked } from './shelf.service';
 import { ShelfViewsService } from './shelf-views.service';
 
@@ -53,6 +64,11 @@ export class ShelfController {
   @Post('shelf/views')
   keep(@Body() { name, asked }: KeepViewDto) {
     return this.views.keep(name, asked);
+  }
+
+  @Put('shelf/views/:id')
+  rename(@Param('id', ParseUUIDPipe) id: string, @Body() { name }: RenameViewDto) {
+    return this.views.rename(id, name);
   }
 
   @Delete('shelf/views/:id')

@@ -86,13 +86,15 @@ export class StandingDto {
   designs!: string[];
 }
 
-export class KeepViewDto {
+export class RenameViewDto {
   @ApiProperty({ example: 'Words for Pinfold' })
   @IsString()
   @Matches(/\S/, { message: 'name must say something' })
   @MaxLength(80)
   name!: string;
+}
 
+export class KeepViewDto extends RenameViewDto {
   @ApiProperty({ type: ShelfAskedDto, description: 'What the view asks of the shelf.' })
   @IsDefined()
   @ValidateNested()

@@ -1,17 +1,17 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
-import { Bookmark, X } from 'lucide-react';
+import { Bookmark } from 'lucide-react';
 import { useState } from 'react';
 import { reasonOf } from '../store/api';
 import type { ShelfAsked } from '../store/api-types';
-import { useKeepViewMutation, useRemoveViewMutation, useShelfViewsQuery } from '../store/shelf-api';
-import { Button, IconButton, notify } from '../ui';
+import { useKeepViewMutation, useShelfViewsQuery } from '../store/shelf-api';
+import { Button } from '../ui';
 import { addressOf, askedBy, keptOf } from './use-asked';
+import { ViewRow } from './view-row';
 
 /** Views of the shelf that are kept: what is asked, under a name. */
 export function ViewsMenu({ asked, onAsk }: { asked: ShelfAsked; onAsk: (asked: ShelfAsked) => void }) {
   const { data: views = [] } = useShelfViewsQuery();
   const [keep, keeping] = useKeepViewMutation();
-  const [remove] = useRemoveViewMutation();
   const [name, setName] = useState('');
   const [fault, setFault] = useState<string | null>(null);
   const here = addressOf(asked).toString();
@@ -44,36 +44,15 @@ export function ViewsMenu({ asked, onAsk }: { asked: ShelfAsked; onAsk: (asked: 
             ) : (
               <ul className="mb-2 max-h-64 overflow-y-auto" aria-label="Kept views">
                 {views.map((view) => (
-                  <li key={view.id} className="flex items-center gap-1">
-                    <button
-                      type="button"
-                      aria-current={view === current ? 'true' : undefined}
-                      className="min-w-0 flex-1 truncate rounded-md px-2 py-1.5 text-left hover:bg-line aria-[current]:font-medium"
-                      onClick={() => {
-                        onAsk(askedBy(view));
-                        close();
-                      }}
-                    >
-                      {view.name}
-                    </button>
-                    <IconButton
-                      label={`Take away ${view.name}`}
-                      onClick={() =>
-                        void remove(view.id)
-                          .unwrap()
-                          .then(
-                            () =>
-                              notify('done', `The view “${view.name}” is gone.`, {
-                                label: 'Undo',
-                                run: () => void keep({ name: view.name, asked: view.asked }),
-                              }),
-                            (error: unknown) => notify('fault', reasonOf(error)),
-                          )
-                      }
-                    >
-                      <X size={14} />
-                    </IconButton>
-                  </li>
+                  <ViewRow
+                    key={view.id}
+                    view={view}
+                    current={view === current}
+                    onLook={() => {
+                      onAsk(askedBy(view));
+                      close();
+                    }}
+                  />
                 ))}
               </ul>
             )}

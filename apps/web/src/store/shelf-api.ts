@@ -54,6 +54,10 @@ const shelfApi = api.injectEndpoints({
       query: (body) => ({ url: 'shelf/views', method: 'POST', body }),
       invalidatesTags: ['views'],
     }),
+    renameView: build.mutation<ShelfView[], { id: string; name: string }>({
+      query: ({ id, name }) => ({ url: `shelf/views/${id}`, method: 'PUT', body: { name } }),
+      invalidatesTags: ['views'],
+    }),
     removeView: build.mutation<ShelfView[], string>({
       query: (id) => ({ url: `shelf/views/${id}`, method: 'DELETE' }),
       invalidatesTags: ['views'],
@@ -67,6 +71,7 @@ export const {
   useShelfViewsQuery,
   useKeepViewMutation,
   useRemoveViewMutation,
+  useRenameViewMutation,
 } = shelfApi;
 
 export const { shelfPage } = shelfApi.endpoints;
