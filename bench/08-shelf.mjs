@@ -6,6 +6,8 @@ import { median, quantile, report, timed } from './measure.mjs';
 
 const FEW = 100;
 const MANY = 5000;
+/** Designs that have a picture. */
+const SHOWN = 1000;
 const TAKES = 30;
 const document = JSON.parse(readFileSync(join(ROOT, 'demo/starters', 'badge.brelm.json'), 'utf8'));
 const brelm = new Brelm();
@@ -39,6 +41,27 @@ try {
   };
   await fill(FEW);
   const few = await page('count=50');
+  // Which designs look alike is asked of those that have a picture.
+  const alike = async (upTo) => {
+    const { designs } = await (await fetch(`${at}/api/shelf/designs?order=name`)).json();
+    for (let i = 0; i < upTo; i += 8)
+      await Promise.all(designs.slice(i, i + 8).map(({ id }) => fetch(`${at}/api/designs/${id}/verdicts`)));
+    const ask = () => fetch(`${at}/api/designs/${designs[0].id}/alike`).then((a) => a.text());
+    await ask();
+    const times = [];
+    for (let i = 0; i < TAKES; i++) times.push((await timed(ask))[0]);
+    return times;
+  };
+  const alikeFew = await alike(FEW);
+  await fill(SHOWN);
+  const alikeMany = await alike(SHOWN);
+  report(
+    `which of ${SHOWN} designs look alike`,
+    `${quantile(alikeMany, 0.95).toFixed(0)} ms at the 95th percentile`,
+    'under 100 ms',
+    quantile(alikeMany, 0.95) < 100,
+    `${(median(alikeMany) / median(alikeFew)).toFixed(1)} times that of ${FEW}`,
+  );
   await fill(MANY);
   for (const [name, query] of [
     ['the first page', 'count=50'],

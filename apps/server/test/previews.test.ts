@@ -92,6 +92,31 @@ describe('previews of designs', () => {
     expect(await alikeTo(one)).toEqual([]);
   });
 
+  it('are not told as alike once the seller has told them apart, either way round, until that is taken back', async () => {
+    const same = async (name: string) => {
+      const document = designOf(name, '#2244aa');
+      Object.assign(document.sides[0].parts[0].place, { scaleX: 0.2, scaleY: 1.9 });
+      const { body } = await askOf<{ id: string }>(it0, 'designs', 'POST', { document });
+      await verdictsOf(body.id);
+      return body.id;
+    };
+    const alikeTo = async (id: string) =>
+      (await askOf<{ alike: { name: string }[] }>(it0, `designs/${id}/alike`)).body.alike.map((a) => a.name);
+    const [one, two] = [await same('Reed'), await same('Rush')];
+    await same('Sedge');
+    expect((await alikeTo(one)).sort()).toEqual(['Rush', 'Sedge']);
+    for (let twice = 0; twice < 2; twice++)
+      expect((await askOf(it0, `designs/${two}/apart/${one}`, 'PUT')).status).toBe(204);
+    expect(await alikeTo(one)).toEqual(['Sedge']);
+    expect(await alikeTo(two)).toEqual(['Sedge']);
+    expect((await askOf(it0, `designs/${one}/apart/${two}`, 'DELETE')).status).toBe(204);
+    expect((await alikeTo(one)).sort()).toEqual(['Rush', 'Sedge']);
+    const none = '00000000-0000-4000-8000-000000000000';
+    for (const other of [none, one])
+      expect((await askOf(it0, `designs/${one}/apart/${other}`, 'PUT')).status).toBe(404);
+    expect((await askOf(it0, `designs/${one}/apart/moss`, 'PUT')).status).toBe(400);
+  });
+
   it('of a design that does not exist are 404, of nonsense 400', async () => {
     const none = '00000000-0000-4000-8000-000000000000';
     expect((await askOf(it0, `designs/${none}/preview`)).status).toBe(404);

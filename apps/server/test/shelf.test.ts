@@ -52,7 +52,9 @@ function picture(seed: number): Uint8Array {
   return PNG.sync.write(image);
 }
 
-/** A design with a picture, a reference beside its board, and words in an own typeface. */
+const BILL = Buffer.from('%PDF-1.7\n<script>alert(1)</script>');
+
+/** A design with a bought picture and its bill, a reference beside its board, and words in an own typeface. */
 async function madeOfMuch(name: string): Promise<StoredDesign> {
   const put = async (seed: number, as: string) =>
     (await uploadTo<{ sha256: string }>(here, 'materials', picture(seed), as)).body.sha256;
@@ -63,11 +65,13 @@ async function madeOfMuch(name: string): Promise<StoredDesign> {
   const words = lettering('words', 'Words', place(900, 1500), [
     letteringLine('Gone walking', faces[0].id, 120, 'ink-1'),
   ]);
+  const bill = (
+    await uploadTo<{ sha256: string; name: string }>(here, 'materials/bills', BILL, 'Bill for the moon.pdf')
+  ).body;
+  const licence = { id: 'bought', proof: 'agreed in May', bill };
   return create({
     ...base,
-    materials: [
-      { id: 'moon', name: 'Moon.PNG', sha256: moon, width: 24, height: 16, licence: { id: 'own' } },
-    ],
+    materials: [{ id: 'moon', name: 'Moon.PNG', sha256: moon, width: 24, height: 16, licence }],
     sides: base.sides.map((side) => ({
       ...side,
       parts: [...side.parts, words],
@@ -131,6 +135,7 @@ describe('designs as files', () => {
     expect(name).toBe('attachment; filename="over-the-hills.brelm.zip"');
     const entries = Object.keys(unzipSync(bytes)).sort();
     expect(entries).toEqual([
+      'over-the-hills/bills/bill-for-the-moon.pdf',
       'over-the-hills/design.brelm.json',
       'over-the-hills/pictures/moon-2.png',
       'over-the-hills/pictures/moon.png',
@@ -147,6 +152,13 @@ describe('designs as files', () => {
     const [{ sha256 }] = arrived.document.materials;
     const moon = await fetch(`${there.url}/api/materials/${sha256}/file`);
     expect(new Uint8Array(await moon.arrayBuffer())).toEqual(picture(7));
+    // The bill goes with it, and nothing in it can run.
+    const bill = arrived.document.materials[0].licence.bill!;
+    const kept = await fetch(`${there.url}/api/materials/${bill.sha256}/file`);
+    expect(kept.headers.get('content-type')).toBe('application/octet-stream');
+    expect(kept.headers.get('content-disposition')).toContain('attachment');
+    expect(Buffer.from(await kept.arrayBuffer())).toEqual(BILL);
+    expect((await askOf(there, `materials/${bill.sha256}/preview?size=320`)).status).toBe(400);
     const faces = (await askOf<{ id: string }[]>(there, 'typefaces')).body.map((t) => t.id);
     const used = JSON.stringify(arrived.document).match(/own-([0-9a-f]{64})-0/)!;
     expect(faces).toContain(ownFaceId(used[1], 0));
@@ -171,8 +183,34 @@ describe('designs as files', () => {
     expect(taken.body.made[0].missing).toEqual([
       'Moon.PNG',
       'Moon.PNG',
+      'Bill for the moon.pdf',
       expect.stringMatching(/^typeface/) as string,
     ]);
+  });
+
+  it('have bills that are PDFs or pictures, and nothing else', async () => {
+    const put = (bytes: Uint8Array, as: string) =>
+      uploadTo<{ message: string }>(here, 'materials/bills', bytes, as);
+    expect((await put(picture(5), 'Receipt.png')).status).toBe(201);
+    const svg = strToU8('<svg xmlns="http://www.w3.org/2000/svg"><path d="M0 0h9v9z"/></svg>');
+    const big = Buffer.concat([BILL, Buffer.alloc(10 * 1024 * 1024)]);
+    for (const [bytes, as] of [
+      [svg, 'bill.svg'],
+      [strToU8('a bill'), 'bill.pdf'],
+      [big, 'long.pdf'],
+    ] as const) {
+      const { status, body } = await put(bytes, as);
+      expect([as, status]).toEqual([as, 422]);
+      expect(body.message).toContain(as);
+    }
+    // A picture that is the seller's stays one, though it is a bill, too.
+    const both = await uploadTo<{ sha256: string }>(here, 'materials', picture(13), 'Both.png');
+    await put(picture(13), 'Both.png');
+    const { body } = await askOf<{ pictures: { sha256: string }[] }>(here, 'materials?search=Both');
+    expect(body.pictures.map((p) => p.sha256)).toEqual([both.body.sha256]);
+    // No list of pictures has a bill.
+    const listed = await askOf<{ pictures: unknown[] }>(here, 'materials?search=Receipt');
+    expect(listed.body.pictures).toEqual([]);
   });
 
   it('may be made by hand: pictures by their paths, each design in its folder', async () => {

@@ -171,9 +171,20 @@ describe('tidying up', () => {
     const there = async () =>
       Promise.all(shas.map(async (sha) => (await fetch(`${it0.url}/api/materials/${sha}/file`)).status));
     expect(await there()).toEqual([200, 200, 200, 200, 200]);
+    // A bill is kept as long as a picture is, of which it was said.
+    const pdf = Buffer.from('%PDF-1.7\n% a bill');
+    const bill = (await uploadTo<{ sha256: string; name: string }>(it0, 'materials/bills', pdf, 'bill.pdf'))
+      .body;
+    await ask(`materials/${inDesign}/licence`, 'PUT', { id: 'bought', bill });
     await tidy(100);
     await tidy(101);
     expect(await there()).toEqual([200, 200, 200, 200, 404]);
+    await tidy(300);
+    expect((await fetch(`${it0.url}/api/materials/${bill.sha256}/file`)).status).toBe(200);
+    await ask(`materials/${inDesign}/licence`, 'PUT', { id: 'own' });
+    await tidy(301);
+    await tidy(500);
+    expect((await fetch(`${it0.url}/api/materials/${bill.sha256}/file`)).status).toBe(404);
     // Brought in again, it is there again.
     await uploadTo(it0, 'materials', await picture('#500000'), 'again.png');
     expect((await there())[shas.indexOf(nowhere)]).toBe(200);

@@ -241,6 +241,21 @@ export class Shelf1764360000000 implements MigrationInterface {
   }
 }
 
+/** What designs look like from far away is kept with their pictures; which are not the same thing is remembered. */
+export class Alike1764370000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query('ALTER TABLE design_previews ADD COLUMN IF NOT EXISTS look VARBINARY(600) NULL');
+    await db.query(`CREATE TABLE IF NOT EXISTS designs_apart (
+      first CHAR(36) NOT NULL, second CHAR(36) NOT NULL, PRIMARY KEY (first, second),
+      INDEX by_second (second)) ${TABLE}`);
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('DROP TABLE IF EXISTS designs_apart');
+    await db.query('ALTER TABLE design_previews DROP COLUMN IF EXISTS look');
+  }
+}
+
 export const MIGRATIONS = [
   First1764000000000,
   NamedVersions1764060000000,
@@ -262,4 +277,5 @@ export const MIGRATIONS = [
   Together1764340000000,
   Machines1764350000000,
   Shelf1764360000000,
+  Alike1764370000000,
 ];

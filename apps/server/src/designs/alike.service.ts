@@ -1,9 +1,9 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import sharp from 'sharp';
-import { In, Repository } from 'typeorm';
-import { likenessOf, lookOf, type Look } from '@brelm/core/raster';
-import { DesignPreviewRow } from '../database/entities';
+import { In, IsNull, Repository } from 'typeorm';
+import { likenessOf, lookFrom, lookOf, packedLook, type Look } from '@brelm/core/raster';
+import { DesignApartRow, DesignPreviewRow } from '../database/entities';
 import { DesignsService } from './designs.service';
 import { PreviewsService } from './previews.service';
 
@@ -24,24 +24,30 @@ export interface AlikeDesign {
 /** Designs of a shop that look like one another, by the small pictures that the shelf shows. */
 @Injectable()
 export class AlikeService {
-  /** Of each design the look of its picture; worked out again when the picture is another. */
+  /** Of each design the look of its picture; read again when the picture is another. */
   private readonly looks = new Map<string, { madeOf: string; look: Look | null }>();
 
   constructor(
     @InjectRepository(DesignPreviewRow) private readonly previews: Repository<DesignPreviewRow>,
+    @InjectRepository(DesignApartRow) private readonly apart: Repository<DesignApartRow>,
     private readonly designs: DesignsService,
     private readonly made: PreviewsService,
   ) {}
 
-  /** Those that are much like a design, of those that are not put away and have a picture; none for one without ink. */
+  /**
+   * Those that are much like a design, of those that are not put away, have a picture and were not told apart from it; none
+   * for one without ink.
+   */
   async to(id: string): Promise<AlikeDesign[]> {
     await this.made.of(id);
     await this.lookAtAll();
     const own = this.looks.get(id)?.look;
     if (!own) return [];
+    const pairs = await this.apart.find({ where: [{ first: id }, { second: id }] });
+    const told = new Set(pairs.flatMap(({ first, second }) => [first, second]));
     return (await this.designs.titles())
       .flatMap((other): AlikeDesign[] => {
-        const look = other.id === id ? null : this.looks.get(other.id)?.look;
+        const look = other.id === id || told.has(other.id) ? null : this.looks.get(other.id)?.look;
         const likeness = look ? likenessOf(own, look) : 0;
         return likeness < LEAST ? [] : [{ ...other, likeness }];
       })
@@ -49,17 +55,48 @@ export class AlikeService {
       .slice(0, MOST);
   }
 
+  /** Remembers that two designs are not the same thing, however alike they look; or forgets it. 404 where one is not there. */
+  async tell(id: string, other: string, apart: boolean): Promise<void> {
+    await this.designs.entry(id);
+    await this.designs.entry(other);
+    if (id === other) throw new NotFoundException('A design is not told apart from itself.');
+    const [first, second] = [id, other].sort();
+    if (apart) await this.apart.upsert({ first, second }, ['first', 'second']);
+    else await this.apart.delete({ first, second });
+  }
+
   private async lookAtAll(): Promise<void> {
-    const states = await this.previews.find({ select: { designId: true, madeOf: true } });
-    const there = new Set(states.map((s) => s.designId));
+    const states = await this.previews
+      .createQueryBuilder('p')
+      .select(['p.design_id AS id', 'p.made_of AS madeOf'])
+      .getRawMany<{ id: string; madeOf: string }>();
+    const there = new Set(states.map((s) => s.id));
     for (const id of this.looks.keys()) if (!there.has(id)) this.looks.delete(id);
-    const fresh = states.filter((s) => this.looks.get(s.designId)?.madeOf !== s.madeOf);
-    for (let at = 0; at < fresh.length; at += AT_ONCE) {
-      const ids = fresh.slice(at, at + AT_ONCE).map((s) => s.designId);
+    const fresh = states.filter((s) => this.looks.get(s.id)?.madeOf !== s.madeOf);
+    // Looks are kept with the pictures from when these are made; pictures of before are looked at once.
+    for (let at = 0; at < fresh.length; at += 20 * AT_ONCE) {
+      const ids = fresh.slice(at, at + 20 * AT_ONCE).map((s) => s.id);
+      const rows = await this.previews.find({
+        select: { designId: true, madeOf: true, look: true },
+        where: { designId: In(ids) },
+      });
+      for (const { designId, madeOf, look } of rows)
+        if (look) this.looks.set(designId, { madeOf, look: lookFrom(look) });
+    }
+    const unseen = fresh.filter((s) => this.looks.get(s.id)?.madeOf !== s.madeOf);
+    for (let at = 0; at < unseen.length; at += AT_ONCE) {
+      const ids = unseen.slice(at, at + AT_ONCE).map((s) => s.id);
       for (const { designId, madeOf, picture } of await this.previews.findBy({ designId: In(ids) })) {
-        const { data, info } = await sharp(picture).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-        this.looks.set(designId, { madeOf, look: lookOf({ ...info, data: new Uint8ClampedArray(data) }) });
+        const look = await lookOfPicture(picture);
+        this.looks.set(designId, { madeOf, look });
+        await this.previews.update({ designId, madeOf, look: IsNull() }, { look: packedLook(look) });
       }
     }
   }
+}
+
+/** The look of a small picture; null where it has no ink. */
+async function lookOfPicture(picture: Buffer): Promise<Look | null> {
+  const { data, info } = await sharp(picture).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  return lookOf({ ...info, data: new Uint8ClampedArray(data) });
 }

@@ -55,6 +55,19 @@ export class DesignsController {
     return { alike: await this.alike.to(id) };
   }
 
+  /** Says that two designs are not the same thing, however alike they look. */
+  @Put(':id/apart/:other')
+  @HttpCode(204)
+  async tellApart(@Param('id', ParseUUIDPipe) id: string, @Param('other', ParseUUIDPipe) other: string) {
+    await this.alike.tell(id, other, true);
+  }
+
+  @Delete(':id/apart/:other')
+  @HttpCode(204)
+  async takeAsAlike(@Param('id', ParseUUIDPipe) id: string, @Param('other', ParseUUIDPipe) other: string) {
+    await this.alike.tell(id, other, false);
+  }
+
   @Get(':id')
   @Header('Content-Type', JSON_TYPE)
   async get(@Param('id', ParseUUIDPipe) id: string) {

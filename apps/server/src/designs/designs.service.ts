@@ -12,6 +12,7 @@ import type { DesignHead, DesignSummary } from '@brelm/core/design';
 import type { UsedMaterial } from '@brelm/core/listing';
 import {
   CommentRow,
+  DesignApartRow,
   DesignPreviewRow,
   DesignRow,
   DesignVersionRow,
@@ -315,6 +316,8 @@ export class DesignsService implements OnApplicationBootstrap {
         await db.delete(CommentRow, { designId: id });
         await db.delete(PresenceRow, { designId: id });
         await db.delete(ProductFileRow, { designId: id });
+        await db.delete(DesignApartRow, { first: id });
+        await db.delete(DesignApartRow, { second: id });
         return;
       }
       if (await db.existsBy(DesignRow, { id }))

@@ -69,9 +69,9 @@ export class PreviewsService {
     // Saved in between: right for now, but not to be kept as the state that was asked for.
     if (design.revision === revision) {
       const picture = Buffer.from(preview.picture);
-      await this.rows.upsert({ designId, madeOf, picture, verdicts: JSON.stringify(preview.verdicts) }, [
-        'designId',
-      ]);
+      const look = Buffer.from(preview.look);
+      const verdicts = JSON.stringify(preview.verdicts);
+      await this.rows.upsert({ designId, madeOf, picture, look, verdicts }, ['designId']);
     }
     return preview;
   }

@@ -127,7 +127,8 @@ export class TransferService {
   }
 
   private async keep({ kind, name }: Needed, { bytes }: GivenFile): Promise<void> {
-    if (kind === 'picture') await this.materials.bringIn(Buffer.from(bytes), name);
+    if (kind === 'bill') await this.materials.bringInBill(Buffer.from(bytes), name);
+    else if (kind === 'picture') await this.materials.bringIn(Buffer.from(bytes), name);
     else await this.typefaces.bringIn(Buffer.from(bytes), `${name}.ttf`);
   }
 
@@ -135,7 +136,7 @@ export class TransferService {
   private async missing(needs: readonly Needed[]): Promise<string[]> {
     const of = (kind: Needed['kind']) => needs.filter((n) => n.kind === kind);
     const pictures = await this.pictures.find({
-      where: { sha256: In(of('picture').map((n) => n.sha256)) },
+      where: { sha256: In(needs.filter((n) => n.kind !== 'typeface').map((n) => n.sha256)) },
       select: { sha256: true },
     });
     const there = new Set(pictures.map((p) => p.sha256));

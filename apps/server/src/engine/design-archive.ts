@@ -71,9 +71,9 @@ async function readArchive(bytes: Buffer): Promise<ArchiveRead> {
   return read;
 }
 
-/** A picture or typeface that a design is made of, by the SHA-256 of its bytes. */
+/** A picture or typeface that a design is made of, or a bill for one, by the SHA-256 of its bytes. */
 export interface Needed {
-  kind: 'picture' | 'typeface';
+  kind: 'picture' | 'typeface' | 'bill';
   sha256: string;
   name: string;
 }
@@ -99,6 +99,11 @@ export function neededBy(document: DesignDocument): Needed[] {
   for (const { sha256, name } of document.materials) if (sha256) need('picture', sha256, name);
   for (const { aids } of document.sides)
     if (aids.reference) need('picture', aids.reference.sha256, aids.reference.name);
+  const licences = [
+    ...document.materials.map((m) => m.licence),
+    ...document.sides.flatMap((s) => s.parts.flatMap((p) => (p.kind === 'motif' ? [p.licence] : []))),
+  ];
+  for (const { bill } of licences) if (bill) need('bill', bill.sha256, bill.name);
   for (const [, sha256] of JSON.stringify(document).matchAll(OWN_FACE))
     need('typeface', sha256, `typeface ${sha256.slice(0, 8)}`);
   return [...needs.values()];

@@ -2,6 +2,7 @@ import PDFDocument from 'pdfkit';
 import type { Design } from '@brelm/core/design';
 import {
   csvOf,
+  proofOf,
   RIGHTS_HEADER,
   rightsCells,
   rightsOf,
@@ -47,7 +48,8 @@ export async function rightsSheet(name: string, rows: readonly RightsRow[], day:
       .text(`${MAY[goods]}: ${why}`);
     doc.fillColor(MUTED);
     if (licence.source) doc.text(`From: ${licence.source}`);
-    if (licence.proof) doc.text(`Proof: ${licence.proof}${licence.date ? `, since ${licence.date}` : ''}`);
+    const proof = proofOf(licence);
+    if (proof) doc.text(`Proof: ${proof}${licence.date ? `, since ${licence.date}` : ''}`);
     if (credit) doc.text(`To be named in the listing: ${credit}`);
     doc.moveDown(0.6);
   }

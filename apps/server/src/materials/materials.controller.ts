@@ -73,11 +73,23 @@ export class MaterialsController {
   async file(@Param('sha256') sha256: string) {
     const row = await this.materials.get(sha256);
     const { stream, size } = await this.files.open(sha256);
-    // An SVG is handed out as a download only, so that nothing in it can run.
+    // An SVG and a bill are handed out as downloads only, so that nothing in them can run.
+    const shown = row.kind === 'picture' || row.kind === 'reference';
     return new StreamableFile(stream, {
-      type: row.kind === 'picture' ? row.mime : 'application/octet-stream',
+      type: shown ? row.mime : 'application/octet-stream',
       length: size,
+      ...(!shown && { disposition: `attachment; filename*=UTF-8''${encodeURIComponent(row.name)}` }),
     });
+  }
+
+  /** Keeps a bill or a letter that shows that a material may be used. */
+  @Post('bills')
+  @ApiConsumes('multipart/form-data')
+  @ApiBody({ schema: { type: 'object', properties: { file: { type: 'string', format: 'binary' } } } })
+  @UseInterceptors(FileInterceptor('file', { limits: { fileSize: MAX_UPLOAD_BYTES, files: 1 } }))
+  bill(@WhileAsked() signal: AbortSignal, @UploadedFile() file?: Express.Multer.File) {
+    if (!file) throw new BadRequestException('file: send one PDF or picture.');
+    return this.materials.bringInBill(file.buffer, uploadName(file), signal);
   }
 
   /** Says under which licence a picture is, for designs to come. */

@@ -1,5 +1,6 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { IsOptional, IsString, Matches, MaxLength } from 'class-validator';
+import { Type } from 'class-transformer';
+import { IsOptional, IsString, Matches, MaxLength, ValidateNested } from 'class-validator';
 import { PageDto } from '../http/page.dto';
 
 export class ListPicturesDto extends PageDto {
@@ -10,9 +11,24 @@ export class ListPicturesDto extends PageDto {
   search?: string;
 }
 
+/** A bill that was brought in. */
+export class BillDto {
+  @ApiProperty({ description: 'The content address of its stored bytes.' })
+  @Matches(/^[0-9a-f]{64}$/, { message: 'sha256 must be 64 hexadecimal digits' })
+  sha256!: string;
+
+  @ApiProperty({ example: 'bill-204.pdf' })
+  @IsString()
+  @MaxLength(300)
+  name!: string;
+}
+
 /** What is said of the rights of a material; see core's Licence. */
 export class LicenceDto {
-  @ApiProperty({ example: 'own', description: 'SPDX id, `own`, `bought`, `permitted` or `unknown`.' })
+  @ApiProperty({
+    example: 'own',
+    description: 'SPDX id, `own`, `redrawn`, `bought`, `permitted` or `unknown`.',
+  })
   @IsString()
   @MaxLength(120)
   @Matches(/\S/, { message: 'id must not be empty' })
@@ -29,6 +45,12 @@ export class LicenceDto {
   @IsString()
   @MaxLength(2000)
   proof?: string;
+
+  @ApiPropertyOptional({ type: BillDto, description: 'The bill or the letter itself.' })
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => BillDto)
+  bill?: BillDto;
 
   @ApiPropertyOptional({ example: '2026-11-27' })
   @IsOptional()

@@ -5,6 +5,7 @@ import type { Licence } from '@brelm/core/rights';
 import type { SvgArt } from '@brelm/core/svg';
 import { containing, wordsOf } from '../database/like';
 import { MaterialRow } from '../database/entities';
+import { UploadError } from '../engine';
 import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
 
@@ -26,6 +27,9 @@ export const licenceIn = (text: string | null): Licence | null =>
   text ? (JSON.parse(text) as Licence) : null;
 
 const PREVIEW_SIZES = [320, 1600];
+
+/** Largest bill, bytes. */
+const MOST_BILL_BYTES = 10 * 1024 * 1024;
 
 @Injectable()
 export class MaterialsService {
@@ -78,18 +82,47 @@ export class MaterialsService {
     if (upload.kind !== 'picture')
       throw new BadRequestException('file: a reference is a picture: PNG, JPEG, WebP, AVIF, TIFF or GIF.');
     const { width, height, mime } = upload;
+    const sha256 = await this.keepBeside(bytes, { name, kind: 'reference', width, height, mime });
+    return { sha256, name, width, height };
+  }
+
+  /**
+   * Keeps a bill or a letter that shows that a material may be used: a PDF, which nothing here ever reads and which is handed
+   * out as a download only, or a picture. Throws an UploadError.
+   */
+  async bringInBill(
+    bytes: Buffer,
+    name: string,
+    signal?: AbortSignal,
+  ): Promise<{ sha256: string; name: string }> {
+    const kept = { name: name.slice(0, 300), kind: 'bill' as const, width: 0, height: 0 };
+    if (bytes.length > MOST_BILL_BYTES) throw new UploadError(`${name}: a bill has 10 MB at the most`);
+    if (bytes.subarray(0, 1024).includes('%PDF-'))
+      return { sha256: await this.keepBeside(bytes, { ...kept, mime: 'application/pdf' }), name: kept.name };
+    const upload = await this.pool.inspect(bytes, name, signal);
+    if (upload.kind !== 'picture')
+      throw new UploadError(`${name}: a bill is a PDF or a picture: PNG, JPEG, WebP, AVIF, TIFF or GIF`);
+    const { width, height, mime } = upload;
+    return { sha256: await this.keepBeside(bytes, { ...kept, width, height, mime }), name: kept.name };
+  }
+
+  /** Keeps a file that is no material of the seller's; one that is stays what it is. */
+  private async keepBeside(
+    bytes: Buffer,
+    row: Pick<MaterialRow, 'name' | 'kind' | 'width' | 'height' | 'mime'>,
+  ): Promise<string> {
     const sha256 = await this.files.keep(bytes);
     await this.materials
       .createQueryBuilder()
       .insert()
       .values({
-        ...{ sha256, name: name.slice(0, 300), kind: 'reference', bytes: bytes.length },
-        ...{ createdAt: new Date(), unusedSince: null, width, height, mime },
+        ...{ ...row, sha256, name: row.name.slice(0, 300), bytes: bytes.length },
+        ...{ createdAt: new Date(), unusedSince: null },
       })
       .orIgnore()
       .execute();
     await this.materials.update({ sha256 }, { unusedSince: null });
-    return { sha256, name, width, height };
+    return sha256;
   }
 
   /** Paints an SVG as a picture of so many px on its longer side, and brings that in. */
@@ -136,7 +169,8 @@ export class MaterialsService {
 
   async preview(sha256: string, size: number): Promise<Uint8Array> {
     const row = await this.get(sha256);
-    if (row.kind === 'motif') throw new BadRequestException('Only pictures have previews.');
+    if (row.kind === 'motif' || row.mime === 'application/pdf')
+      throw new BadRequestException('Only pictures have previews.');
     if (!PREVIEW_SIZES.includes(size))
       throw new BadRequestException(`size: must be one of ${PREVIEW_SIZES.join(', ')}`);
     return this.pool.preview(await this.files.at(sha256), size);

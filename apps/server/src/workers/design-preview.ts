@@ -5,6 +5,7 @@ import { openSide, readDesign, sidesOf } from '@brelm/core/design';
 import { paintSurface } from '@brelm/core/drawing';
 import { resolve } from '@brelm/core/resolve';
 import { judgeGarments, worstOnEach, type GarmentContrast } from '@brelm/core/proof';
+import { lookOf, packedLook } from '@brelm/core/raster';
 import type { Spec } from '@brelm/core/spec';
 import { loadMaterials, loadPictures, makeSurface } from '../engine';
 import { readKept, type Place } from '../files';
@@ -26,6 +27,8 @@ const PICTURE_SIDE = 1000;
 /** Paints a design's first side small, in its first colourway, and judges all sides on its garments. */
 export async function designPreviewTask({ text, spec, garments, place }: PreviewTask): Promise<{
   picture: Uint8Array;
+  /** What it looks like from far away: see core's `packedLook`. */
+  look: Uint8Array;
   verdicts: GarmentContrast[];
 }> {
   const design = readDesign(JSON.parse(text));
@@ -41,12 +44,13 @@ export async function designPreviewTask({ text, spec, garments, place }: Preview
   const scale = PREVIEW_SIDE / Math.max(drawing.width, drawing.height);
   const { context, width, height } = paintSurface(drawing, scale, pictures, makeSurface);
   const { data } = context.getImageData(0, 0, width, height);
+  const look = packedLook(lookOf({ width, height, data }));
   const picture = await sharp(Buffer.from(data.buffer, data.byteOffset, data.length), {
     raw: { width, height, channels: 4 },
   })
     .webp({ lossless: true, effort: 2 })
     .toBuffer();
-  if (!spec) return { picture, verdicts: [] };
+  if (!spec) return { picture, look, verdicts: [] };
   const verdicts = sidesOf(design)
     .filter((s) => s.parts.length > 0)
     .map((s) => {
@@ -58,5 +62,5 @@ export async function designPreviewTask({ text, spec, garments, place }: Preview
         mendFor: new Set<string>(),
       }).garments;
     });
-  return { picture, verdicts: worstOnEach(verdicts) };
+  return { picture, look, verdicts: worstOnEach(verdicts) };
 }

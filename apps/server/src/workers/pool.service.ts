@@ -140,7 +140,9 @@ export class PoolService {
     return this.run(this.quick, 'previewTask', { path, size });
   }
 
-  designPreview(task: PreviewTask): Promise<{ picture: Uint8Array; verdicts: GarmentContrast[] }> {
+  designPreview(
+    task: PreviewTask,
+  ): Promise<{ picture: Uint8Array; look: Uint8Array; verdicts: GarmentContrast[] }> {
     return this.run(this.quick, 'designPreviewTask', task);
   }
 

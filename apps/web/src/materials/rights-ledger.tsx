@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import type { LedgerRow } from '@brelm/core/listing';
+import { proofOf, type LedgerRow } from '@brelm/core/listing';
 import { termsOf } from '@brelm/core/rights';
 import { reasonOf } from '../store/api';
 import { useRightsLedgerQuery } from '../store/listings-api';
@@ -117,7 +117,7 @@ function One({ row: { kind, title, licence, goods, why, designs } }: { row: Ledg
           {title} <span className="font-normal text-muted">{KIND_WORDS[kind]}</span>
         </p>
         <p className="truncate text-[12.5px] text-muted" title={licence.source}>
-          {[why, licence.source, licence.proof, licence.date].filter(Boolean).join(' · ')}
+          {[why, licence.source, proofOf(licence), licence.date].filter(Boolean).join(' · ')}
         </p>
       </div>
       <details className="w-64 shrink-0 text-[13px] max-[800px]:w-40">

@@ -62,6 +62,7 @@ export const api = createApi({
   baseQuery: fetchBaseQuery({ baseUrl: apiAt('') }),
   tagTypes: [
     'designs',
+    'alike',
     'garments',
     'versions',
     'palettes',
@@ -119,6 +120,15 @@ export const api = createApi({
     alikeDesigns: build.query<{ id: string; name: string }[], { id: string; revision: number | null }>({
       query: ({ id }) => `designs/${id}/alike`,
       transformResponse: ({ alike }: { alike: { id: string; name: string }[] }) => alike,
+      providesTags: ['alike'],
+    }),
+    /** Says that two designs are not the same thing, or takes that back. */
+    tellApart: build.mutation<void, { id: string; other: string; apart: boolean }>({
+      query: ({ id, other, apart }) => ({
+        url: `designs/${id}/apart/${other}`,
+        method: apart ? 'PUT' : 'DELETE',
+      }),
+      invalidatesTags: ['alike'],
     }),
     facesUsed: build.query<Record<string, string[]>, void>({
       query: () => 'typefaces/used',
@@ -322,6 +332,10 @@ export const api = createApi({
       query: (id) => `designs/${id}/mockups`,
       providesTags: ['mockups'],
     }),
+    /** Keeps a bill or a letter that shows that a material may be used. */
+    bringInBill: build.mutation<{ sha256: string; name: string }, File>({
+      query: (file) => ({ url: 'materials/bills', method: 'POST', body: formOf(file) }),
+    }),
     /** Says under which licence a picture is, for designs to come. */
     sayLicence: build.mutation<void, { sha256: string; licence: Licence }>({
       query: ({ sha256, licence }) => ({ url: `materials/${sha256}/licence`, method: 'PUT', body: licence }),
@@ -372,6 +386,8 @@ export const api = createApi({
 export const {
   useDesignsInfiniteQuery,
   useAlikeDesignsQuery,
+  useBringInBillMutation,
+  useTellApartMutation,
   useDesignVerdictsQuery,
   useFacesUsedQuery,
   useDuplicateDesignMutation,

@@ -8,6 +8,7 @@ import {
   nullable,
   number,
   record,
+  SHA256,
   table,
   text,
   type Checked,
@@ -45,8 +46,6 @@ export const MOST_SCALE = 100;
 
 /** Sides that a design may have. */
 export const MOST_SIDES = 12;
-
-const SHA256 = { max: 64, pattern: /^[0-9a-f]{64}$/, says: 'must be 64 hexadecimal digits' };
 
 /** Faults of a list in which an id stands twice. */
 const idsOnce = (c: Checked, items: readonly { id: string }[], seen = new Set<string>()) => {

@@ -195,6 +195,9 @@ export const nullable = <T>(of: Field<T>, { required = false } = {}): Field<T | 
 export const given = <T>(of: Field<T>, { empty = true } = {}): Given<T> =>
   ({ is: 'given', of, empty }) as Given<T>;
 
+/** What a text is that names a file by its bytes. */
+export const SHA256 = { max: 64, pattern: /^[0-9a-f]{64}$/, says: 'must be 64 hexadecimal digits' };
+
 export const table = <T>(
   of: Field<T>,
   keys: 'any' | 'ink' | { pattern: RegExp; says: string } = 'any',

@@ -39,6 +39,7 @@ describe('rights', () => {
 
   it.each([
     ['own', 'yes'],
+    ['redrawn', 'ask'],
     ['bought', 'yes'],
     ['permitted', 'yes'],
     ['CC0-1.0', 'yes'],
@@ -53,6 +54,15 @@ describe('rights', () => {
     if (goods === 'yes') expect(row.why).toBe(termsOf({ id })!.name);
   });
 
+  it('of a drawing after another’s picture is asked until it is shown', () => {
+    const bill = { sha256: SHA, name: 'letter.pdf' };
+    const of = (licence: Licence) => rightsOf([{ kind: 'figure', title: 'Owl', key: 'k', licence }]);
+    expect(of({ id: 'redrawn', source: 'Ann' })[0].goods).toBe('ask');
+    const shown = of({ id: 'redrawn', source: 'Ann', proof: 'Ann agreed', bill });
+    expect(shown[0].goods).toBe('yes');
+    expect(rightsCells(shown)[0][6]).toBe('Ann agreed, letter.pdf');
+  });
+
   it('every licence whose terms are known is judged by them', () => {
     for (const id of KNOWN_LICENCES) {
       const [{ goods }] = rightsOf([{ kind: 'picture', title: 'x', key: 'k', licence: { id } }]);
@@ -62,7 +72,13 @@ describe('rights', () => {
   });
 
   it('are said of a material wherever a design has it, and stay in its file', () => {
-    const said: Licence = { id: 'bought', source: 'Ann', proof: 'bill 7', date: '2026-11-27' };
+    const said: Licence = {
+      id: 'bought',
+      source: 'Ann',
+      proof: 'bill 7',
+      date: '2026-11-27',
+      bill: { sha256: SHA, name: 'bill 7.pdf' },
+    };
     const [moon, owl] = usedMaterials(design);
     const after = applyEdits(design, [
       ...licenceEdits(design, owl, said),

@@ -1,5 +1,5 @@
 import { allParts, type Design, type Edit } from '../design';
-import { termsOf, type Licence } from '../rights';
+import { isUnshown, termsOf, type Licence } from '../rights';
 import { creditOf, figureKey, pictureKey, type UsedMaterial } from './credits';
 
 /** What may be done with a material of a design, and why. */
@@ -20,6 +20,8 @@ function rowOf(used: UsedMaterial): RightsRow {
   if (licence.id === 'unknown') return row('unknown', 'Nobody has said whether it may be sold on goods');
   if (!terms) return row('ask', `The terms of ${licence.id} are not known here: read them`);
   if (!terms.sale) return row('no', `${terms.name} does not let goods be sold`);
+  if (isUnshown(licence))
+    return row('ask', 'Drawn after another’s picture: say whose, and what shows that you may');
   if (terms.shareAlike)
     return row('ask', `${terms.name}: what is made with it must be given on under the same terms`);
   if (!terms.change) return row('ask', `${terms.name}: it may not be changed`);
@@ -28,6 +30,9 @@ function rowOf(used: UsedMaterial): RightsRow {
 
 /** What a design uses and why it may. */
 export const rightsOf = (used: readonly UsedMaterial[]): RightsRow[] => used.map(rowOf);
+
+/** What shows that a material may be used, in words; empty where nothing is said. */
+export const proofOf = ({ proof, bill }: Licence): string => [proof, bill?.name].filter(Boolean).join(', ');
 
 /** The header and the cells of a statement of rights, as a table. */
 export const RIGHTS_HEADER = [
@@ -44,7 +49,7 @@ export const RIGHTS_HEADER = [
 export const rightsCells = (rows: readonly RightsRow[]): string[][] =>
   rows.map((r) => [
     ...[r.kind, r.title, r.licence.id, r.licence.source ?? '', r.goods, r.why],
-    ...[r.licence.proof ?? '', r.licence.date ?? '', r.credit ?? ''],
+    ...[proofOf(r.licence), r.licence.date ?? '', r.credit ?? ''],
   ]);
 
 /** Edits that say under which licence a material of a design is, wherever it is used in it; none for a typeface. */

@@ -11,6 +11,7 @@ import {
   number,
   record,
   ref,
+  SHA256,
   share,
   text,
   type Field,
@@ -298,6 +299,9 @@ export const licenceField: Field<Licence> = record<Licence>(
     id: text({ max: 120 }),
     source: given(text()),
     proof: given(text()),
+    bill: given(
+      record<NonNullable<Licence['bill']>>({ sha256: text(SHA256), name: text({ max: 300, fallback: '' }) }),
+    ),
     date: given(
       text({
         max: 10,

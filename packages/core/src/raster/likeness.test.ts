@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { likenessOf, lookOf, type Look } from './likeness';
+import { likenessOf, lookFrom, lookOf, packedLook, type Look } from './likeness';
 
 const seed = 20261129;
 type Rgb = readonly [number, number, number];
@@ -32,6 +32,19 @@ const inks = [SOOT, GOLD, PALE];
 
 describe('the likeness of two looks', () => {
   const own = look(badge(100, 100, 60, inks));
+
+  it('is the same within a hundredth for looks that were kept as bytes', () => {
+    const other = look(badge(90, 110, 70, [PALE, SOOT, GOLD]));
+    const kept = [own, other].map((l) => lookFrom(packedLook(l))!);
+    expect(kept[0].ratio).toBeCloseTo(own.ratio, 5);
+    expect(Math.abs(likenessOf(kept[0], kept[1]) - likenessOf(own, other))).toBeLessThan(0.01);
+    expect(lookFrom(packedLook(null))).toBeNull();
+    // Read from the middle of a larger buffer, as a database hands it out.
+    const within = new Uint8Array(700);
+    within.set(packedLook(own), 61);
+    expect(lookFrom(within.subarray(61, 61 + packedLook(own).length))).toEqual(kept[0]);
+    for (const length of [1, 515, 517]) expect(lookFrom(new Uint8Array(length))).toBeNull();
+  });
 
   it('is 1 for itself, and the same whichever is first', () => {
     expect(likenessOf(own, own)).toBeCloseTo(1, 6);

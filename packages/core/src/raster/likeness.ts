@@ -52,6 +52,29 @@ export function lookOf(image: RasterImage): Look | null {
 }
 
 /**
+ * A look as bytes, to be kept: its ratio (float32, little-endian), then cover and light of each cell, 0–255; none for a
+ * picture without ink. What is read back is within 1/510 of it in each cell.
+ */
+export function packedLook(look: Look | null): Uint8Array {
+  if (!look) return new Uint8Array(0);
+  const bytes = new Uint8Array(4 + 2 * CELLS);
+  new DataView(bytes.buffer).setFloat32(0, look.ratio, true);
+  for (let c = 0; c < CELLS; c++) {
+    bytes[4 + c] = Math.round(255 * look.cover[c]);
+    bytes[4 + CELLS + c] = Math.round(255 * look.light[c]);
+  }
+  return bytes;
+}
+
+/** Reads what {@link packedLook} has written. */
+export function lookFrom(bytes: Uint8Array): Look | null {
+  if (bytes.length !== 4 + 2 * CELLS) return null;
+  const share = (from: number) => Float32Array.from(bytes.subarray(from, from + CELLS), (b) => b / 255);
+  const ratio = new DataView(bytes.buffer, bytes.byteOffset).getFloat32(0, true);
+  return { ratio, cover: share(4), light: share(4 + CELLS) };
+}
+
+/**
  * How much one look is like another, 0 to 1: what both cover of what either covers, and how far light and dark go together
  * there (a correlation, so that another colourway of the same is still like it), less where one is wider than the other.
  * The same either way round; 1 for a look and itself.

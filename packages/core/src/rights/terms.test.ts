@@ -1,10 +1,19 @@
-import { KNOWN_LICENCES, termsOf } from '.';
+import { isUnshown, KNOWN_LICENCES, termsOf } from '.';
 
 describe('the terms of licences', () => {
   it('are known by id, and for nothing else', () => {
     for (const id of KNOWN_LICENCES) expect(termsOf({ id })!.name).toBeTruthy();
     for (const id of ['unknown', '', 'mit', 'constructor', '__proto__', 'toString'])
       expect([id, termsOf({ id })]).toEqual([id, null]);
+  });
+
+  it('ask for what a drawing after another’s picture rests on, until a note or a bill says it', () => {
+    expect(isUnshown({ id: 'redrawn' })).toBe(true);
+    expect(isUnshown({ id: 'redrawn', proof: '  ', source: 'Ann' })).toBe(true);
+    expect(isUnshown({ id: 'redrawn', proof: 'Ann said so' })).toBe(false);
+    expect(isUnshown({ id: 'redrawn', bill: { sha256: 'a'.repeat(64), name: 'letter.pdf' } })).toBe(false);
+    for (const id of ['own', 'bought', 'CC-BY-4.0', 'unknown', 'odd'])
+      expect([id, isUnshown({ id })]).toEqual([id, false]);
   });
 
   it('are those of their deeds', () => {

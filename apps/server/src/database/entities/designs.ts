@@ -57,7 +57,16 @@ export class DesignPreviewRow {
   @Column('char', { length: 64, name: 'made_of' }) madeOf!: string;
   /** WebP, transparent. */
   @Column('mediumblob') picture!: Buffer;
+  /** What it looks like from far away: see core's `packedLook`; null for a picture from before there were any. */
+  @Column('varbinary', { length: 600, nullable: true }) look!: Buffer | null;
   @Column('mediumtext') verdicts!: string;
+}
+
+/** Two designs that look alike and are not the same thing, as the seller says: the lesser id first. */
+@Entity('designs_apart')
+export class DesignApartRow {
+  @PrimaryColumn('char', { length: 36 }) first!: string;
+  @PrimaryColumn('char', { length: 36 }) second!: string;
 }
 
 /**

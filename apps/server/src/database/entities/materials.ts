@@ -5,7 +5,7 @@ import { Column, Entity, PrimaryColumn } from 'typeorm';
 export class MaterialRow {
   @PrimaryColumn('char', { length: 64 }) sha256!: string;
   @Column('varchar', { length: 300 }) name!: string;
-  @Column('varchar', { length: 20 }) kind!: 'picture' | 'motif' | 'reference';
+  @Column('varchar', { length: 20 }) kind!: 'picture' | 'motif' | 'reference' | 'bill';
   @Column('varchar', { length: 60 }) mime!: string;
   @Column('int') width!: number;
   @Column('int') height!: number;

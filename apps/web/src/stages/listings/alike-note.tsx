@@ -1,24 +1,46 @@
 import { Link } from 'react-router';
 import { useAppSelector } from '../../store';
-import { useAlikeDesignsQuery } from '../../store/api';
+import { reasonOf, useAlikeDesignsQuery, useTellApartMutation } from '../../store/api';
+import { notify } from '../../ui';
 
-/** Says which other designs look so much like this one that a marketplace may take them for the same. */
+/** Says which other designs look so much like this one that a marketplace may take them for the same, and lets them be told apart. */
 export function AlikeNote({ id }: { id: string }) {
   const revision = useAppSelector((s) => s.editor.revision);
   const { data: alike = [] } = useAlikeDesignsQuery({ id, revision }, { refetchOnMountOrArgChange: true });
+  const [tell] = useTellApartMutation();
+  const fault = (error: unknown) => void notify('fault', reasonOf(error));
+  const apart = (other: { id: string; name: string }) =>
+    void tell({ id, other: other.id, apart: true })
+      .unwrap()
+      .then(
+        () =>
+          notify('done', `“${other.name || 'Untitled'}” is something else: it is not told here any more.`, {
+            label: 'Undo',
+            run: () => void tell({ id, other: other.id, apart: false }).unwrap().catch(fault),
+          }),
+        fault,
+      );
   if (alike.length === 0) return null;
   return (
-    <p role="note" className="border-b border-line bg-paper px-3 py-1.5 text-[13px]">
-      Much like{' '}
-      {alike.map((other, i) => (
-        <span key={other.id}>
-          {i > 0 && (i === alike.length - 1 ? ' and ' : ', ')}
-          <Link to={`/design/${other.id}`} className="text-spruce underline">
-            “{other.name || 'Untitled'}”
-          </Link>
-        </span>
-      ))}
-      : marketplaces refuse what is listed twice.
-    </p>
+    <div role="note" className="border-b border-line bg-paper px-3 py-1.5 text-[13px]">
+      Marketplaces refuse what is listed twice. Much like this one:
+      <ul className="mt-0.5 flex flex-wrap gap-x-4 gap-y-0.5">
+        {alike.map((other) => (
+          <li key={other.id} className="flex min-w-0 items-center gap-2">
+            <Link to={`/design/${other.id}`} className="truncate text-spruce underline">
+              “{other.name || 'Untitled'}”
+            </Link>
+            <button
+              type="button"
+              aria-label={`Something else: ${other.name || 'Untitled'}`}
+              className="shrink-0 rounded-md px-1.5 text-[12.5px] text-muted hover:bg-line hover:text-ink"
+              onClick={() => apart(other)}
+            >
+              Something else
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
   );
 }

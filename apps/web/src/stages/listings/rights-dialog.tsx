@@ -2,12 +2,13 @@ import { Download } from 'lucide-react';
 import { useState } from 'react';
 import type { Design, Edit } from '@brelm/core/design';
 import { licenceEdits, rightsOf, usedMaterials, type RightsRow } from '@brelm/core/listing';
-import { KNOWN_LICENCES, termsOf, type Licence } from '@brelm/core/rights';
+import { isUnshown, KNOWN_LICENCES, termsOf, type Licence } from '@brelm/core/rights';
 import { saveFrom } from '../../platform/save-file';
 import { useSayLicenceMutation } from '../../store/api';
 import { whenSaved } from '../../store/when-saved';
 import { Modal, SelectField, SeverityMark, TextBox, VerdictMark } from '../../ui';
 import { apiAt } from '../../platform/address';
+import { BillField } from './bill-field';
 
 const KIND_WORDS = { typeface: 'Typeface', figure: 'Figure', picture: 'Picture' } as const;
 
@@ -73,10 +74,11 @@ function One({
   const { kind, title, licence, goods, why, key, credit } = row;
   const [sayLicence] = useSayLicenceMutation();
   const [more, setMore] = useState(false);
-  const set = (change: Partial<Licence>) => {
+  const set = (change: { [K in keyof Licence]?: Licence[K] | undefined }) => {
     const said = Object.fromEntries(
       Object.entries({ ...licence, ...change }).filter(([, v]) => v),
     ) as unknown as Licence;
+    if (isUnshown(said)) setMore(true);
     onEdit(`Say whose “${title}” is`, licenceEdits(design, row, said));
     const sha256 = /^picture ([0-9a-f]{64})$/.exec(key)?.[1];
     // Brought in again, in any design, it is known.
@@ -132,7 +134,7 @@ function One({
             onCommit={(source) => set({ source })}
           />
           <TextBox
-            label="Proof: a note, a bill"
+            label="Proof: a note, the number of a bill"
             value={licence.proof ?? ''}
             onCommit={(proof) => set({ proof })}
           />
@@ -145,6 +147,9 @@ function One({
               onChange={(e) => set({ date: e.target.value })}
             />
           </label>
+          <div className="col-span-full">
+            <BillField title={title} bill={licence.bill ?? null} onBill={(bill) => set({ bill })} />
+          </div>
         </div>
       )}
     </li>

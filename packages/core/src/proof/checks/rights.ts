@@ -1,5 +1,5 @@
 import { groupBounds, type PartGroup } from '../../drawing';
-import { termsOf } from '../../rights';
+import { isUnshown, termsOf } from '../../rights';
 import { catalogueFace } from '../../type';
 import { regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
@@ -43,9 +43,11 @@ export function rightsFindings(input: Judged): Finding[] {
       );
       continue;
     }
-    if (licence.id !== 'own') fromLibrary.push(group);
+    if (licence.id !== 'own' && licence.id !== 'redrawn') fromLibrary.push(group);
     const from = licence.source ? `, ${licence.source}` : '';
     if (!terms.sale) found('stop', `“${title}” may not be sold on goods: its licence is ${terms.name}`);
+    else if (isUnshown(licence))
+      found('watch', `“${title}” is drawn after another’s picture: say whose, and what shows that you may`);
     else if (!terms.change) found('watch', `“${title}” may not be changed: its licence is ${terms.name}`);
     else if (terms.shareAlike)
       found('watch', `What is made with “${title}” must be given on under ${terms.name}${from}`);
