@@ -8,6 +8,7 @@ export * from './components';
 export * from './thin';
 export * from './alpha';
 export * from './resample';
+export * from './enlarge';
 export * from './oklab';
 export * from './blur';
 export * from './blend';
