@@ -2,7 +2,7 @@ import { createCanvas, loadImage } from '@napi-rs/canvas';
 import sharp from 'sharp';
 import { emptyDesign, type Design, type Material } from '@brelm/core/design';
 import { motif, picture, place } from '@brelm/core/parts';
-import { paintSurface } from '@brelm/core/drawing';
+import { paintSurface, type ImageItem } from '@brelm/core/drawing';
 import { resolve } from '@brelm/core/resolve';
 import { readHeader, readChunks } from '@brelm/core/export';
 import { homeAt, newPlacement } from '@brelm/core/placement';
@@ -339,6 +339,62 @@ describe('pictures in files', () => {
     await expect(make(jobOf(design, 'png'), await noise(30, 20))).rejects.toThrow(
       'is 30 × 20 px, not 300 × 200',
     );
+  });
+
+  it('that are to be enlarged are nearer to what was drawn large, lie where they lay, and are larger in SVG and PDF', async () => {
+    /** A ring and a slanted bar, smoothed as canvases do. */
+    const drawn = (times: number) => {
+      const c = createCanvas(100 * times, 80 * times).getContext('2d');
+      c.scale(times, times);
+      c.strokeStyle = '#20c060';
+      c.lineWidth = 5;
+      c.arc(45, 40, 28, 0, 7);
+      c.stroke();
+      c.fillStyle = '#c02040';
+      c.transform(1, 0.4, 0, 1, 0, 0);
+      c.fillRect(20, 10, 60, 7);
+      return c.canvas;
+    };
+    const bytes = drawn(1).toBuffer('image/png');
+    const painted = async (enlarged?: 'twice' | 'fourfold', turn = 0) => {
+      const plain = designOf(materialOf(100, 80), 4, turn);
+      const part = plain.parts.at(-1)!;
+      const design = { ...plain, parts: [{ ...part, ...(enlarged && { enlarged }) } as typeof part] };
+      const surface = await paintExact(
+        resolve(design, undefined, await loadMaterials(design)),
+        rasterSource(design, () => Promise.resolve(bytes)),
+      );
+      return { design, data: surface.context.getImageData(400, 140, 400, 320).data };
+    };
+    const aim = drawn(4).getContext('2d').getImageData(0, 0, 400, 320).data;
+    const apart = (data: Uint8ClampedArray) => {
+      let sum = 0;
+      for (let i = 3; i < data.length; i += 4) sum += (data[i] - aim[i]) ** 2;
+      return sum / (data.length / 4);
+    };
+    const [plain, large] = [await painted(), await painted('fourfold')];
+    expect(apart(large.data)).toBeLessThan(0.7 * apart(plain.data));
+    // Turned by a right angle and back it is the same picture: px lie where they lay.
+    const ink = ({ data }: { data: Uint8ClampedArray }) =>
+      data.reduce((sum, v, i) => (i % 4 === 3 ? sum + v : sum), 0);
+    expect(ink(await painted('fourfold', 180)) / ink(large)).toBeCloseTo(1, 2);
+    const svg = (await make(jobOf(large.design, 'svg'), bytes)).bytes.toString();
+    const inner = Buffer.from(/base64,([^"]+)"/.exec(svg)![1], 'base64');
+    expect(await loadImage(inner).then((i) => [i.width, i.height])).toEqual([400, 320]);
+    expect((await make(jobOf(large.design, 'pdf'), bytes)).bytes.toString('latin1')).toContain(
+      '/Width 400 /Height 320',
+    );
+    // What it is judged by is as sharp as it prints, as far as there is room for it.
+    const [found] = resolve(large.design, undefined, await loadMaterials(large.design)).groups[0].items;
+    const { material, treatment } = found as ImageItem;
+    for (const [side, width] of [
+      [400, 400],
+      [250, 200],
+      [150, 100],
+    ]) {
+      const pictures = await loadPictures(large.design, () => Promise.resolve(bytes), side);
+      expect((pictures(material, treatment, 1e6) as { width: number }).width).toBe(width);
+    }
   });
 
   it('are embedded at full resolution in SVG and PDF, though they are shown small', async () => {

@@ -5,7 +5,7 @@ import { pyramid, type Level, type PictureSource } from '@brelm/core/drawing';
 import { readChunks } from '@brelm/core/export';
 import type { RasterImage } from '@brelm/core/raster';
 import { picturesIn } from '@brelm/core/resolve';
-import { treatmentKey, treatPicture, type Treatment } from '@brelm/core/steps';
+import { enlargedFor, treatmentKey, treatPicture, type Treatment } from '@brelm/core/steps';
 import { isWear, wearOf, wearRaster, wearWidth } from '@brelm/core/wear';
 import { makeSurface } from './surfaces';
 
@@ -125,7 +125,8 @@ async function readMaterial<T extends Whole>(
 
 /**
  * The pixels of a material, treated as asked, at full resolution; a very large one that is shown at half its
- * size or less may come at half of it. `scale` is px shown for one of the picture, 1 where it is left out.
+ * size or less may come at half of it, and one that is to be enlarged comes with as many px as it is shown in. `scale` is px
+ * shown for one of the picture; where it is left out it comes as large as it is asked to be.
  */
 export interface RasterSource {
   (material: string, treatment: Treatment | null, scale?: number): Promise<RasterImage>;
@@ -146,18 +147,22 @@ const MOST_TREATED = 32_000_000;
  */
 export function rasterSource(design: Design, read: (material: Material) => Promise<Buffer>): RasterSource {
   let last: { key: string; image: RasterImage } | null = null;
-  const source: RasterSource = async (id, treatment, scale = 1) => {
+  const source: RasterSource = async (id, treatment, shown) => {
+    const scale = shown ?? 1;
     if (isWear(id)) {
       if (last?.key !== id) last = { key: id, image: wholeWear(id) };
       return last.image;
     }
     const known = design.materials.find((m) => m.id === id);
     const times = known ? (treatment ? halvingsTreated : halvings)(known, scale) : 0;
-    const key = `${id} ${times} ${treatmentKey(treatment)}`;
+    // One that is not to be enlarged is the same however large it is shown.
+    const large = (treatment?.enlarge ?? 1) > 1 && times === 0 ? (shown ?? Infinity) : 1;
+    const key = `${id} ${times} ${large <= 1 ? 1 : large <= 2 ? 2 : 4} ${treatmentKey(treatment)}`;
     if (last?.key === key) return last.image;
     last = null;
     const plain = await readMaterial(design, id, read, (b) => decodeHalved(b, times));
-    last = { key, image: treatment ? treatPicture(plain, treatment, 0.5 ** times) : plain };
+    const treated = treatment ? treatPicture(plain, treatment, 0.5 ** times) : plain;
+    last = { key, image: enlargedFor(treated, treatment, large) };
     return last.image;
   };
   source.forget = () => {
@@ -286,10 +291,11 @@ export async function loadPictures(
     const plain = await readMaterial(design, id, read, (bytes) => decodeHalved(bytes, cleaned));
     const from = sharedState(plain, [...wanted.values()], 0.5 ** cleaned);
     for (const [name, treatment] of wanted) {
-      const image = toCanvas(
-        treatment ? treatPicture(plain, treatment, 0.5 ** cleaned, undefined, from) : plain,
-      );
-      const level = { image, width: plain.width, height: plain.height };
+      const treated = treatment ? treatPicture(plain, treatment, 0.5 ** cleaned, undefined, from) : plain;
+      // What is judged is as sharp as it prints, as far as the copy has room for it.
+      const room = cleaned === 0 && times === 0 ? side / long : 1;
+      const large = enlargedFor(treated, treatment, room >= 4 ? 4 : room >= 2 ? 2 : 1);
+      const level = { image: toCanvas(large), width: large.width, height: large.height };
       const small = pyramid(level, makeSurface)(width / 2 ** times) as Canvas;
       const kept = { image: small, width: small.width, height: small.height };
       sources.set(name, pyramid(times ? kept : level, makeSurface));

@@ -1,9 +1,11 @@
-import { reducedImage, type RasterImage } from '@brelm/core/raster';
-import { treatPicture, type Treatment } from '@brelm/core/steps';
+import { createImage, reducedImage, type RasterImage } from '@brelm/core/raster';
+import { enlargedFor, treatPicture, type Treatment } from '@brelm/core/steps';
 import { apiAt } from './address';
 
 /** Long side of the copies that the board works on, px; files are made from the originals. */
 const PREVIEW_SIZE = 1600;
+/** Long side of copies that are shown enlarged, px. */
+const MOST_ENLARGED = 2400;
 
 /** The copy of a picture that the board works on. */
 export async function loadPreview(sha256: string): Promise<ImageBitmap> {
@@ -63,7 +65,14 @@ export const treatedPixels = async (
   sha256: string,
   treatment: Treatment,
   sourceWidth: number,
-): Promise<RasterImage> => treatedFrom(await pictureOf(sha256), treatment, sourceWidth);
+): Promise<RasterImage> => {
+  const picture = await pictureOf(sha256);
+  const treated = treatedFrom(picture, treatment, sourceWidth);
+  const { width, height } = picture.untouched;
+  // A copy that is smaller than the picture has no px between which others could be made.
+  const room = width === sourceWidth ? MOST_ENLARGED / Math.max(width, height) : 1;
+  return enlargedFor(treated, treatment, room >= 4 ? 4 : room >= 2 ? 2 : 1);
+};
 
 function treatedFrom({ untouched, states }: Known, treatment: Treatment, sourceWidth: number): RasterImage {
   const { steps, light } = treatment;
@@ -108,3 +117,43 @@ export const treatedPreview = async (
   treatment: Treatment,
   sourceWidth: number,
 ): Promise<ImageBitmap> => bitmapFrom(await treatedPixels(sha256, treatment, sourceWidth));
+
+/** A square of a picture as it is and as it is enlarged, for a look at what that does. */
+export interface Detail {
+  plain: RasterImage;
+  large: RasterImage;
+}
+
+/**
+ * A part of a picture, with its steps made, and the same enlarged; null where only a smaller copy of the picture is here.
+ * `left`, `top` and `side` are px of the picture.
+ */
+export async function detailOf(
+  sha256: string,
+  treatment: Treatment,
+  sourceWidth: number,
+  { left, top, side }: { left: number; top: number; side: number },
+): Promise<Detail | null> {
+  const picture = await pictureOf(sha256);
+  if (picture.untouched.width !== sourceWidth) return null;
+  const whole = treatedFrom(picture, treatment, sourceWidth);
+  // What is beside it has a say in how it is enlarged.
+  const rim = 16;
+  const around = cutFrom(whole, left - rim, top - rim, side + 2 * rim);
+  const by = treatment.enlarge;
+  const large = cutFrom(enlargedFor(around, treatment), rim * by, rim * by, side * by);
+  return { plain: cutFrom(whole, left, top, side), large };
+}
+
+/** A square of a picture; what is beyond that is clear. */
+function cutFrom({ width, height, data }: RasterImage, left: number, top: number, side: number): RasterImage {
+  const out = createImage(side, side);
+  const [from, to] = [Math.max(0, left), Math.min(width, left + side)];
+  if (to <= from) return out;
+  for (let y = Math.max(0, top); y < Math.min(height, top + side); y++)
+    out.data.set(
+      data.subarray(4 * (y * width + from), 4 * (y * width + to)),
+      4 * ((y - top) * side + from - left),
+    );
+  return out;
+}

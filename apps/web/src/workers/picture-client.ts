@@ -31,3 +31,11 @@ export const treatSmall = (
   treatment: Treatment | null,
   sourceWidth: number,
 ): Promise<ImageBitmap> => started().small(sha256, treatment, sourceWidth);
+
+/** A part of a picture as it is and enlarged; null where only a smaller copy of it is here. Lengths are px of the picture. */
+export const pictureDetail = (
+  sha256: string,
+  treatment: Treatment,
+  sourceWidth: number,
+  of: { left: number; top: number; side: number },
+) => started().detail(sha256, treatment, sourceWidth, of);

@@ -1,7 +1,14 @@
 import { expose, transfer } from 'comlink';
 import { groundNoise } from '@brelm/core/raster';
 import { tonesOf, type Tones, type Treatment } from '@brelm/core/steps';
-import { bitmapFrom, previewPixels, smallPixels, treatedPixels, treatedPreview } from '../platform/preview';
+import {
+  bitmapFrom,
+  detailOf,
+  previewPixels,
+  smallPixels,
+  treatedPixels,
+  treatedPreview,
+} from '../platform/preview';
 
 /** What a picture's tones are like. */
 export interface PictureTones {
@@ -23,6 +30,18 @@ const worker = {
   async small(sha256: string, treatment: Treatment | null, sourceWidth: number): Promise<ImageBitmap> {
     const bitmap = await bitmapFrom(await smallPixels(sha256, treatment, sourceWidth));
     return transfer(bitmap, [bitmap]);
+  },
+  /** A part of a picture as it is and enlarged; null where only a smaller copy of it is here. */
+  async detail(
+    sha256: string,
+    treatment: Treatment,
+    sourceWidth: number,
+    of: { left: number; top: number; side: number },
+  ): Promise<{ plain: ImageBitmap; large: ImageBitmap } | null> {
+    const detail = await detailOf(sha256, treatment, sourceWidth, of);
+    if (!detail) return null;
+    const [plain, large] = await Promise.all([bitmapFrom(detail.plain), bitmapFrom(detail.large)]);
+    return transfer({ plain, large }, [plain, large]);
   },
   async tones(sha256: string, treatment: Treatment | null, sourceWidth: number): Promise<PictureTones> {
     const image = treatment

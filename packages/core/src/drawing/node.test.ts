@@ -169,8 +169,10 @@ describe('what a node is', () => {
     ];
     const images: Partial<ImageItem>[] = [
       { material: 'n' },
-      { treatment: { steps: [newStep('ground', { ink: '', light: '' })], light: 0 } },
-      { treatment: { steps: [newStep('ground', { ink: '', light: '' })], light: 90 } },
+      { treatment: { steps: [newStep('ground', { ink: '', light: '' })], light: 0, enlarge: 1 } },
+      { treatment: { steps: [newStep('ground', { ink: '', light: '' })], light: 90, enlarge: 1 } },
+      { treatment: { steps: [], light: 0, enlarge: 2 } },
+      { treatment: { steps: [], light: 0, enlarge: 4 } },
       { shown: { ...image.shown, left: -4 } },
       { matrix: IDENTITY },
     ];

@@ -15,5 +15,5 @@ export {
 export * from './lettering';
 export * from './line';
 export { motif, recoloured, type MotifOutline, type MotifPart } from './motif';
-export { lightOn, picture, type PicturePart } from './picture';
+export { lightOn, picture, timesEnlarged, type PicturePart } from './picture';
 export { MOST_BANDS, shapeOf, type ShapePart, type ShapeStroke, type StrokeSide } from './shape';

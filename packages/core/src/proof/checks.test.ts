@@ -1,5 +1,5 @@
 import { emptyDesign, type Design, type Material } from '../design';
-import { lettering, letteringLine, picture, place } from '../parts';
+import { lettering, letteringLine, picture, place, type Part } from '../parts';
 import type { MakeSurface, PictureSource, Surface } from '../drawing';
 import type { RasterImage } from '../raster';
 import { treatPicture } from '../steps';
@@ -126,6 +126,38 @@ describe('effective resolution', () => {
   it('is taken from the axis that is stretched more', () => {
     expect(pictureDpi(1, -4, 300)).toBe(75);
     expect(pictureDpi(1, 1, 300)).toBe(300);
+  });
+
+  it('of an enlarged picture is still its own: what was made between is told, and a stop only where that is too little', () => {
+    const of = (scale: number, enlarged?: 'twice' | 'fourfold') => {
+      const design = withPicture(100, scale);
+      const [part] = design.parts;
+      const input = inputOf(
+        { ...design, parts: [{ ...part, ...(enlarged && { enlarged }) } as Part] },
+        [BLACK],
+        {
+          pictures: source(discPicture(100, null)),
+        },
+      );
+      return proofOf(input).findings.filter((f) => f.check === 'resolution');
+    };
+    const [plain] = of(4);
+    expect(plain.mends.map((m) => m.id)).toEqual(['shrink', 'enlarge']);
+    const [twice] = of(4, 'twice');
+    expect(twice).toMatchObject({ severity: 'watch', figure: 75, threshold: 150 });
+    expect(twice.message).toBe(
+      '“lantern” has 75 dpi of its own and 150 as it is enlarged: look at it at its size',
+    );
+    expect(twice.mends.map((m) => m.id)).toEqual(['shrink']);
+    const [still] = of(8, 'twice');
+    expect([still.severity, still.message]).toEqual([
+      'stop',
+      '“lantern” is stretched to 37 dpi, 75 as it is enlarged: needs 150',
+    ]);
+    expect(still.mends.map((m) => m.id)).toEqual(['shrink', 'enlarge']);
+    // Nothing makes 18 dpi good enough.
+    expect(of(16)[0].mends.map((m) => m.id)).toEqual(['shrink']);
+    expect(of(2, 'fourfold')).toEqual([]);
   });
 
   it('has nothing to say at exactly what is needed', () => {

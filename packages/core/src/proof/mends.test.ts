@@ -190,6 +190,9 @@ function expectMends(check: CheckId, input: ProofInput): void {
     const left = after.findings.map(key);
     // How far lettering reads is always said: mended is a watch that became a note.
     if (f.check === 'distance') expect(after.findings.find((x) => key(x) === key(f))!.severity).toBe('note');
+    // That px were made between a picture's own is always told, too.
+    else if (mend.id === 'enlarge')
+      expect(after.findings.find((x) => key(x) === key(f))!.severity).toBe('watch');
     else
       expect({ mend: mend.title, left }).toEqual({
         mend: mend.title,

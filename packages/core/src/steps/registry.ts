@@ -1,6 +1,6 @@
 import type { Hex } from '../colour';
 import { flag, kinds, list, mapField, nullable, share, type Field } from '../fields';
-import type { RasterImage } from '../raster';
+import { enlarge, type RasterImage } from '../raster';
 import type { StepBase, StepGiven, StepGroup, StepKindOf } from './kind';
 import { DOTS, type DotsStep } from './kinds/dots';
 import { EDGE, type EdgeStep } from './kinds/edge';
@@ -62,6 +62,8 @@ export type Step =
   | (TintStep | BalanceStep | ShiftStep | StencilStep)
   | (LightStep | RaisedStep | SurfaceStep | GrainStep)
   | (HalftoneStep | DotsStep | SolidStep | SpecksStep);
+/** Times a side that a picture may be enlarged. */
+export type Enlarge = 1 | 2 | 4;
 export type StepKind = Step['kind'];
 export const STEP_KINDS = Object.keys(KINDS) as readonly StepKind[];
 
@@ -119,23 +121,27 @@ export const acts = ({ on, strength }: Step): boolean => on && strength > 0;
 export interface Treatment {
   steps: readonly Step[];
   light: number;
+  /** Times that it is enlarged a side, after its steps; see {@link enlargedFor}. */
+  enlarge: Enlarge;
 }
 
 /** What a list of steps became last, and in which inks: a part that is only moved keeps its list. */
 const madeOf = new WeakMap<readonly Step[], { inks: Map<string, Hex>; treatment: Treatment | null }>();
 
-/** The treatment of steps in a design's inks, the very same for the same ones; null where none acts. */
+/** The treatment of steps in a design's inks, the very same for the same ones; null where none acts and nothing is enlarged. */
 export function treatmentFor(
   steps: readonly Step[],
   colour: (ink: string) => Hex,
   light: number,
+  enlarge: Enlarge = 1,
 ): Treatment | null {
   const acting = steps.filter(acts);
   // Light is asked for by few: the others are not made anew as it moves.
   const from = acting.some((s) => s.kind === 'raised' && s.from === null) ? light : 0;
   const known = madeOf.get(steps);
   const isSame = known && [...known.inks].every(([ink, value]) => colour(ink) === value);
-  if (isSame && (known.treatment?.light ?? from) === from) return known.treatment;
+  const { light: lit = from, enlarge: times = 1 } = known?.treatment ?? {};
+  if (isSame && lit === from && times === enlarge) return known.treatment;
   const inks = new Map<string, Hex>();
   const value = (to: string, id: string) => {
     if (to !== 'ink') return id;
@@ -143,7 +149,7 @@ export function treatmentFor(
     return inks.get(id)!;
   };
   const made = acting.map((s) => mapField(STEP_FIELD, s, { ref: value }));
-  const treatment = made.length ? { steps: made, light: from } : null;
+  const treatment = made.length || enlarge > 1 ? { steps: made, light: from, enlarge } : null;
   madeOf.set(steps, { inks, treatment });
   return treatment;
 }
@@ -153,8 +159,26 @@ const keys = new WeakMap<Treatment, string>();
 export function treatmentKey(treatment: Treatment | null): string {
   if (!treatment) return 'whole';
   let key = keys.get(treatment);
-  if (key === undefined) keys.set(treatment, (key = JSON.stringify([treatment.steps, treatment.light])));
+  if (key === undefined) {
+    const { steps, light, enlarge } = treatment;
+    keys.set(treatment, (key = JSON.stringify([steps, light, ...(enlarge > 1 ? [enlarge] : [])])));
+  }
   return key;
+}
+
+/** Px of an enlarged picture at the most: more are not needed by any file, and a worker has to hold them. */
+const MOST_ENLARGED = 64_000_000;
+
+/**
+ * A whole picture with its steps made, enlarged as far as its treatment asks for it and `shown` (px that are shown for one of
+ * it; any number where it is left out) needs it. One that would have too many px is enlarged by less, or not at all.
+ */
+export function enlargedFor(image: RasterImage, treatment: Treatment | null, shown = Infinity): RasterImage {
+  const asked = treatment?.enlarge ?? 1;
+  const pixels = image.width * image.height;
+  const fits = ([4, 2] as const).find((by) => by <= asked && pixels * by * by <= MOST_ENLARGED);
+  if (!fits || shown <= 1) return image;
+  return enlarge(image, shown <= 2 ? 2 : fits);
 }
 
 /** Whether it makes dots on purpose: loose pieces and thin places are then meant. */
@@ -181,7 +205,7 @@ function cleared(image: RasterImage): RasterImage {
  */
 export function treatPicture(
   image: RasterImage,
-  { steps, light }: Treatment,
+  { steps, light }: Pick<Treatment, 'steps' | 'light'>,
   scale = 1,
   after?: (made: number, state: RasterImage) => void,
   from: { made: number; state: RasterImage } = { made: 0, state: image },

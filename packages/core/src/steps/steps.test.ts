@@ -3,6 +3,7 @@ import { encoded, linearLight } from '../colour';
 import { createImage, type RasterImage } from '../raster';
 import {
   applyStep,
+  enlargedFor,
   isScreened,
   newStep,
   STEP_KINDS,
@@ -14,6 +15,7 @@ import {
   treatPicture,
   monotone,
   alongCurve,
+  type Enlarge,
   type Step,
   type StepKind,
   type Stroke,
@@ -144,6 +146,23 @@ describe('a list of steps', () => {
       steps: [{ stops: [{ ink: '#405060' }, { ink: '#405060' }] }, {}],
     });
     expect(of('#102030', 315)).toEqual(first);
+  });
+
+  it('may be enlarged after its steps, as far as it is shown, and not beyond what can be held', () => {
+    const of = (enlarge: Enlarge, list = steps) => treatmentFor(list, (ink) => ink, 315, enlarge);
+    expect(of(1, [])).toBeNull();
+    expect(of(2, [])).toMatchObject({ steps: [], enlarge: 2 });
+    expect(of(2)).not.toBe(of(4));
+    expect(new Set(([1, 2, 4] as const).map((by) => treatmentKey(of(by)))).size).toBe(3);
+    // Documents of before are known by what they were known by.
+    expect(treatmentKey(of(1))).toBe(JSON.stringify([of(1)!.steps, of(1)!.light]));
+    const times = (by: Enlarge, shown?: number, image = ramp) =>
+      enlargedFor(image, of(by), shown).width / image.width;
+    expect([times(1), times(2), times(4)]).toEqual([1, 2, 4]);
+    expect([times(4, 1), times(4, 1.2), times(4, 2), times(4, 2.1), times(2, 9)]).toEqual([1, 2, 2, 4, 2]);
+    expect(enlargedFor(ramp, null)).toBe(ramp);
+    const large = { width: 9000, height: 9000, data: new Uint8Array(0) };
+    expect(enlargedFor(large, of(4))).toBe(large);
   });
 
   it('says when dots are meant', () => {

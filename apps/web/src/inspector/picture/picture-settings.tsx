@@ -1,11 +1,12 @@
-import { Crop, Spline } from 'lucide-react';
+import { Crop, Grid2x2Plus, Spline } from 'lucide-react';
 import { useState } from 'react';
 import type { Design } from '@brelm/core/design';
-import type { PicturePart } from '@brelm/core/parts';
+import { timesEnlarged, type PicturePart } from '@brelm/core/parts';
 import { pictureDpi, wholeDpi } from '@brelm/core/proof';
 import { useEdit } from '../../editor/use-edit';
 import { Button } from '../../ui';
 import { CropDialog } from './crop-dialog';
+import { EnlargeDialog } from './enlarge-dialog';
 import { StepList } from './step-list';
 import { TraceDialog } from './trace-dialog';
 
@@ -17,6 +18,8 @@ export function PictureSettings({ part, design }: { part: PicturePart; design: D
   const dpi = pictureDpi(scaleX, scaleY, design.board.dpi);
   const [tracing, setTracing] = useState(false);
   const [cropping, setCropping] = useState(false);
+  const [enlarging, setEnlarging] = useState(false);
+  const times = timesEnlarged(part);
   const cut = part.crop ?? { left: 0, top: 0, right: 0, bottom: 0 };
   const shown = {
     width: (material?.width ?? 0) - cut.left - cut.right,
@@ -28,7 +31,8 @@ export function PictureSettings({ part, design }: { part: PicturePart; design: D
       <div className="flex items-center gap-2">
         <p className="min-w-0 flex-1 text-[13px] text-muted">
           {shown.width} × {shown.height} px, prints at{' '}
-          <strong className={dpi < 150 ? 'text-rust' : 'text-ink'}>{wholeDpi(dpi)} dpi</strong>
+          <strong className={dpi * times < 150 ? 'text-rust' : 'text-ink'}>{wholeDpi(dpi)} dpi</strong>
+          {times > 1 && `, ${wholeDpi(dpi * times)} as it is enlarged`}
         </p>
         {material && (
           <Button className="!h-7 !px-2" disabled={part.locked} onClick={() => setCropping(true)}>
@@ -37,11 +41,29 @@ export function PictureSettings({ part, design }: { part: PicturePart; design: D
         )}
       </div>
       {material && (
-        <Button className="!h-7 self-start !px-2" disabled={part.locked} onClick={() => setTracing(true)}>
-          <Spline size={15} aria-hidden /> Trace into outlines
-        </Button>
+        <div className="flex flex-wrap gap-2">
+          <Button className="!h-7 !px-2" disabled={part.locked} onClick={() => setTracing(true)}>
+            <Spline size={15} aria-hidden /> Trace into outlines
+          </Button>
+          <Button className="!h-7 !px-2" disabled={part.locked} onClick={() => setEnlarging(true)}>
+            <Grid2x2Plus size={15} aria-hidden /> {times > 1 ? `Enlarged ${times} times` : 'Enlarge'}
+          </Button>
+        </div>
       )}
       {tracing && <TraceDialog part={part} design={design} onClose={() => setTracing(false)} />}
+      {enlarging && material && (
+        <EnlargeDialog
+          part={part}
+          design={design}
+          material={material}
+          onClose={() => setEnlarging(false)}
+          onDone={(enlarged) => {
+            if (enlarged !== part.enlarged)
+              edit.part(part.id, enlarged ? 'Enlarge' : 'Print it as it is', { enlarged });
+            setEnlarging(false);
+          }}
+        />
+      )}
       {cropping && material && (
         <CropDialog
           part={part}

@@ -1,5 +1,5 @@
-import { nullable, number, record, ref, type Rule } from '../../fields';
-import { STEPS_FIELD, treatmentFor, type Step } from '../../steps';
+import { choice, given, nullable, number, record, ref, type Rule } from '../../fields';
+import { STEPS_FIELD, treatmentFor, type Enlarge, type Step } from '../../steps';
 import { partBase, type PartBase, type Place } from '../base';
 import type { KnownPicture, PartKindOf } from '../kind';
 
@@ -11,7 +11,13 @@ export interface PicturePart extends PartBase {
   steps: Step[];
   /** What is cut off on each side, source px. */
   crop: { left: number; top: number; right: number; bottom: number } | null;
+  /** That it prints enlarged along its edges, in two px a side or four for each; not when left out. */
+  enlarged?: 'twice' | 'fourfold';
 }
+
+/** Times a side that a picture is enlarged. */
+export const timesEnlarged = ({ enlarged }: Pick<PicturePart, 'enlarged'>): Enlarge =>
+  enlarged === 'fourfold' ? 4 : enlarged === 'twice' ? 2 : 1;
 
 /** Where light that comes from an angle of the board comes from as seen on the picture, degrees clockwise from its top. */
 export const lightOn = ({ turn, scaleX, scaleY }: Place, light: number): number => {
@@ -48,6 +54,7 @@ export const PICTURE: PartKindOf<PicturePart> = {
     crop: nullable(
       record<NonNullable<PicturePart['crop']>>({ left: cut, top: cut, right: cut, bottom: cut }),
     ),
+    enlarged: given(choice(['twice', 'fourfold'])),
   },
   rule,
   also: { properties: { keylines: { maxItems: 0 }, shade: { type: 'null' } } },
@@ -59,7 +66,7 @@ export const PICTURE: PartKindOf<PicturePart> = {
       return {
         kind: 'image',
         material: id,
-        treatment: treatmentFor(part.steps, colour, lightOn(part.place, light)),
+        treatment: treatmentFor(part.steps, colour, lightOn(part.place, light), timesEnlarged(part)),
         width,
         height,
         shown: {

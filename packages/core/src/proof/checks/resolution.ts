@@ -11,21 +11,30 @@ export const pictureDpi = (scaleX: number, scaleY: number, boardDpi: number): nu
 /** A resolution as it is said: rounded down, but not for a hair that arithmetic has lost. */
 export const wholeDpi = (dpi: number): number => Math.floor(dpi + 0.01);
 
-/** Pictures stretched until they have fewer source pixels to a printed inch than the spec asks for. */
+/** Pictures stretched until they have fewer source pixels to a printed inch than the spec asks for; enlarged px are not their own. */
 export function resolutionFindings(input: Judged): Finding[] {
   const least = input.spec.leastDpi;
   return printed(input.drawing).flatMap((group): Finding[] => {
     // Of live copies the largest has the fewest.
+    const images = imagesOf(group);
     const dpi = Math.min(
-      ...imagesOf(group).map((image) => pictureDpi(...axisScales(image.matrix), input.drawing.dpi)),
+      ...images.map((image) => pictureDpi(...axisScales(image.matrix), input.drawing.dpi)),
     );
     if (dpi >= least) return [];
+    // What was made between the px of a picture is not of the picture: that is always told.
+    const times = Math.min(...images.map((image) => image.treatment?.enlarge ?? 1));
+    const { title } = group.about;
+    const own = `${wholeDpi(dpi)} dpi`;
+    const made = `${wholeDpi(dpi * times)} as it is enlarged`;
     return [
       {
         check: 'resolution',
-        severity: 'stop',
+        severity: dpi * times >= least ? 'watch' : 'stop',
         part: group.part,
-        message: `“${group.about.title}” is stretched to ${wholeDpi(dpi)} dpi: needs ${least}`,
+        message:
+          dpi * times >= least
+            ? `“${title}” has ${own} of its own and ${made}: look at it at its size`
+            : `“${title}” is stretched to ${own}${times > 1 ? `, ${made}` : ''}: needs ${least}`,
         figure: dpi,
         threshold: least,
         unit: 'dpi',

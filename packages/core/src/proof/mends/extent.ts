@@ -3,6 +3,7 @@ import { drawingBounds, inkHull } from '../../drawing';
 import { boxCentre, boxOfPoints, intersect, type Box } from '../../geometry';
 import { largestFit, roomOf } from '../../spec';
 import { LEAST_FILL, weightOf } from '../checks/extent';
+import { timesEnlarged } from '../../parts';
 import { pictureDpi } from '../checks/resolution';
 import type { Finding, Mend, MendInput } from '../types';
 import { moveAll } from './move';
@@ -11,8 +12,13 @@ import { moveAll } from './move';
 const mostScale = (input: MendInput): number =>
   Math.min(
     ...partsIn(input.design, input.colourway)
-      .filter((p) => p.kind === 'picture' && !p.hidden)
-      .map((p) => pictureDpi(p.place.scaleX, p.place.scaleY, input.drawing.dpi) / input.spec.leastDpi),
+      .filter((p) => p.kind === 'picture')
+      .filter((p) => !p.hidden)
+      .map(
+        (p) =>
+          (timesEnlarged(p) * pictureDpi(p.place.scaleX, p.place.scaleY, input.drawing.dpi)) /
+          input.spec.leastDpi,
+      ),
   );
 
 const boardOf = ({ drawing }: MendInput): Box => ({

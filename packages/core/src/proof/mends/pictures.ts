@@ -1,4 +1,4 @@
-import type { Part, PicturePart } from '../../parts';
+import { timesEnlarged, type Part, type PicturePart } from '../../parts';
 import { imagesOf } from '../../drawing';
 import { removeGround, rimOf } from '../../raster';
 import { BOX_SAMPLE } from '../checks/box';
@@ -31,8 +31,24 @@ export function boxMends({ severity }: Finding, part: Part, input: MendInput): M
   ];
 }
 
-/** Prints a picture as small as it has pixels for. */
-export function resolutionMends({ figure: dpi, threshold: least }: Finding, part: Part): Mend[] {
+/** Enlarges a picture that is not yet, where that gives it the pixels that it lacks. */
+function enlargeMends({ figure: dpi, threshold: least, severity }: Finding, part: Part): Mend[] {
+  if (part.kind !== 'picture' || severity !== 'stop') return [];
+  const enlarged = dpi * 2 >= least ? 'twice' : 'fourfold';
+  const times = timesEnlarged({ enlarged });
+  if (dpi * times < least || times <= timesEnlarged(part)) return [];
+  return [
+    {
+      id: 'enlarge',
+      title: `Enlarge it ${times} times along its edges, to ${Math.floor(dpi * times)} dpi`,
+      edits: [{ op: 'updatePart', part: part.id, change: { enlarged } }],
+    },
+  ];
+}
+
+/** Prints a picture as small as it has pixels for, or enlarges it. */
+export function resolutionMends(finding: Finding, part: Part): Mend[] {
+  const { figure: dpi, threshold: least } = finding;
   const k = dpi / least;
   const { scaleX, scaleY } = part.place;
   return [
@@ -47,6 +63,7 @@ export function resolutionMends({ figure: dpi, threshold: least }: Finding, part
         },
       ],
     },
+    ...enlargeMends(finding, part),
   ];
 }
 

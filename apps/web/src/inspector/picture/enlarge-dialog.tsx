@@ -1,0 +1,253 @@
+import { Radio, RadioGroup } from '@headlessui/react';
+import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
+import { inkValues, type Design, type Material } from '@brelm/core/design';
+import { lightOn, timesEnlarged, type PicturePart } from '@brelm/core/parts';
+import { pictureDpi, wholeDpi } from '@brelm/core/proof';
+import { treatmentFor, type Enlarge } from '@brelm/core/steps';
+import { Button, Modal } from '../../ui';
+import { pictureDetail, treatSmall } from '../../workers/picture-client';
+
+type Enlarged = PicturePart['enlarged'];
+const CHOICES: readonly { by: Enlarge; value: Enlarged; label: string }[] = [
+  { by: 1, value: undefined, label: 'As it is' },
+  { by: 2, value: 'twice', label: '2 times' },
+  { by: 4, value: 'fourfold', label: '4 times' },
+];
+/** Side of the two views, CSS px, and px of the picture that they show. */
+const VIEW = 304;
+const SHOWN = 76;
+/** Side of the small picture in which their place is chosen, CSS px. */
+const OVERVIEW = 150;
+
+/** Has a picture printed enlarged along its edges, seen beside what it is without. */
+export function EnlargeDialog({
+  part,
+  design,
+  material,
+  onDone,
+  onClose,
+}: {
+  part: PicturePart;
+  design: Design;
+  material: Material;
+  onDone: (enlarged: Enlarged) => void;
+  onClose: () => void;
+}) {
+  const [enlarged, setEnlarged] = useState<Enlarged>(part.enlarged ?? 'twice');
+  const { width, height } = material;
+  const [place, setPlace] = useState({ x: width / 2, y: height / 2 });
+  const times = timesEnlarged({ enlarged });
+  const dpi = pictureDpi(part.place.scaleX, part.place.scaleY, design.board.dpi);
+  const treatment = useMemo(() => {
+    const inks = inkValues(design, design.colourways[0].id);
+    return (enlarge: Enlarge) =>
+      treatmentFor(
+        part.steps,
+        (ink) => inks.get(ink) ?? '#000000',
+        lightOn(part.place, design.light),
+        enlarge,
+      );
+  }, [design, part.steps, part.place]);
+  const held = (v: number, most: number) => Math.min(Math.max(0, most - SHOWN), Math.max(0, v));
+  const left = Math.round(held(place.x - SHOWN / 2, width));
+  const top = Math.round(held(place.y - SHOWN / 2, height));
+  return (
+    <Modal open title="Enlarge the picture" wide onClose={onClose}>
+      <div className="flex flex-wrap gap-5">
+        <Views
+          sha256={material.sha256 ?? ''}
+          width={width}
+          treatment={treatment(times === 1 ? 2 : times)}
+          at={{ left, top, side: SHOWN }}
+          asked={times}
+        />
+        <div className="min-w-44 flex-1">
+          <RadioGroup
+            value={times}
+            onChange={(by: Enlarge) => setEnlarged(CHOICES.find((c) => c.by === by)!.value)}
+            aria-label="How much larger"
+            className="flex flex-wrap gap-1.5"
+          >
+            {CHOICES.map(({ by, label }) => (
+              <Radio
+                key={by}
+                value={by}
+                className="cursor-pointer rounded-md border border-line px-2.5 py-1.5 text-[13px] data-checked:border-spruce data-checked:bg-paper data-checked:font-medium"
+              >
+                {label}
+              </Radio>
+            ))}
+          </RadioGroup>
+          <p className="mt-3 text-[13px]">
+            {wholeDpi(dpi)} dpi of its own
+            {times > 1 && (
+              <>
+                , <strong>{wholeDpi(dpi * times)} dpi</strong> as it is enlarged
+              </>
+            )}
+            .
+          </p>
+          <p className="mt-1 text-[12.5px] text-muted">
+            Its edges are made as sharp as they can be guessed; what the picture does not show stays unseen.
+            The proof goes on telling what it has of its own.
+          </p>
+          <Overview
+            material={material}
+            treatment={treatment(1)}
+            at={{ left, top }}
+            onAt={(x, y) => setPlace({ x, y })}
+          />
+        </div>
+      </div>
+      <div className="mt-5 flex justify-end gap-2">
+        <Button onClick={onClose}>Cancel</Button>
+        <Button tone="main" onClick={() => onDone(enlarged)}>
+          {times > 1 ? `Print it ${times} times as fine` : 'Print it as it is'}
+        </Button>
+      </div>
+    </Modal>
+  );
+}
+
+type Given = ReturnType<typeof treatmentFor>;
+
+/** The same part of a picture as it is, stretched, and as it is enlarged. */
+function Views({
+  sha256,
+  width,
+  treatment,
+  at: { left, top, side },
+  asked,
+}: {
+  sha256: string;
+  width: number;
+  treatment: Given;
+  at: { left: number; top: number; side: number };
+  asked: Enlarge;
+}) {
+  const [shown, setShown] = useState<{ plain: ImageBitmap; large: ImageBitmap } | null | 'fault' | 'coming'>(
+    'coming',
+  );
+  useEffect(() => {
+    let current = true;
+    pictureDetail(sha256, treatment!, width, { left, top, side }).then(
+      (detail) => current && setShown(detail),
+      () => current && setShown('fault'),
+    );
+    return () => {
+      current = false;
+    };
+  }, [sha256, treatment, width, left, top, side]);
+  if (shown === null)
+    return (
+      <p className="w-72 text-muted">
+        This picture has so many px that only a smaller copy of it is shown here: how it is enlarged is seen
+        in the file.
+      </p>
+    );
+  if (shown === 'fault')
+    return (
+      <p role="alert">The picture cannot be shown: the server does not answer. Close this and try again.</p>
+    );
+  return (
+    <div className="flex flex-wrap gap-3">
+      <View label="As it is" bitmap={shown === 'coming' ? null : shown.plain} />
+      <View
+        label={asked > 1 ? `Enlarged ${asked} times` : 'Enlarged 2 times'}
+        bitmap={shown === 'coming' ? null : shown.large}
+      />
+    </div>
+  );
+}
+
+function View({ label, bitmap }: { label: string; bitmap: ImageBitmap | null }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    const context = canvas.current?.getContext('2d');
+    if (!context || !bitmap) return;
+    const size = Math.round(VIEW * window.devicePixelRatio);
+    context.canvas.width = context.canvas.height = size;
+    context.imageSmoothingQuality = 'high';
+    context.drawImage(bitmap, 0, 0, size, size);
+  }, [bitmap]);
+  return (
+    <figure>
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label={label}
+        aria-busy={!bitmap}
+        className="bg-surround rounded-md border border-line"
+        style={{ width: VIEW, height: VIEW }}
+      />
+      <figcaption className="mt-1 text-[12.5px] text-muted">{label}</figcaption>
+    </figure>
+  );
+}
+
+/** The whole picture in small: where it is pressed, or the arrow keys lead, is what the views show. */
+function Overview({
+  material: { sha256, width, height },
+  treatment,
+  at: { left, top },
+  onAt,
+}: {
+  material: Material;
+  treatment: Given;
+  at: { left: number; top: number };
+  onAt: (x: number, y: number) => void;
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const k = OVERVIEW / Math.max(width, height);
+  useEffect(() => {
+    let current = true;
+    treatSmall(sha256 ?? '', treatment, width).then(
+      (bitmap) => {
+        const context = canvas.current?.getContext('2d');
+        if (!current || !context) return;
+        context.canvas.width = bitmap.width;
+        context.canvas.height = bitmap.height;
+        context.drawImage(bitmap, 0, 0);
+      },
+      () => undefined,
+    );
+    return () => {
+      current = false;
+    };
+  }, [sha256, treatment, width]);
+  const press = (e: PointerEvent<HTMLElement>) => {
+    if (e.type === 'pointermove' && e.buttons === 0) return;
+    const box = e.currentTarget.getBoundingClientRect();
+    onAt((e.clientX - box.left) / k, (e.clientY - box.top) / k);
+  };
+  const [x, y] = [left + SHOWN / 2, top + SHOWN / 2];
+  const percent = (v: number, of: number) => Math.round((100 * v) / of);
+  return (
+    <div className="mt-3">
+      <p id="enlarge-place" className="mb-1 text-[12.5px] text-muted">
+        What is shown: press, or use the arrow keys
+      </p>
+      <button
+        type="button"
+        aria-label={`What is shown: ${percent(x, width)} % across, ${percent(y, height)} % down`}
+        className="bg-surround relative block overflow-hidden rounded-md border border-edge"
+        style={{ width: width * k, height: height * k }}
+        onPointerDown={press}
+        onPointerMove={press}
+        onKeyDown={(e) => {
+          const step = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[e.key];
+          if (!step) return;
+          e.preventDefault();
+          onAt(x + (step[0] * SHOWN) / 2, y + (step[1] * SHOWN) / 2);
+        }}
+      >
+        <canvas ref={canvas} className="block h-full w-full" />
+        <span
+          aria-hidden
+          className="absolute border-2 border-rust"
+          style={{ left: left * k, top: top * k, width: SHOWN * k, height: SHOWN * k }}
+        />
+      </button>
+    </div>
+  );
+}
