@@ -134,6 +134,29 @@ describe('the steps of a picture', () => {
     await made();
   });
 
+  it('one prints enlarged, seen beside what it is without, by the keyboard alone', async () => {
+    await page.getByRole('button', { name: 'Enlarge', exact: true }).press('Enter');
+    const dialog = page.getByRole('dialog', { name: 'Enlarge the picture' });
+    await dialog.getByRole('radio', { name: '2 times' }).press('ArrowRight');
+    await dialog.getByText(/dpi as it is enlarged/).waitFor();
+    await dialog.getByRole('button', { name: 'What is shown: 50 % across, 50 % down' }).press('ArrowLeft');
+    await dialog.getByRole('button', { name: /^What is shown: 4\d % across, 50 % down/ }).waitFor();
+    for (const view of ['As it is', 'Enlarged 4 times'])
+      await dialog.locator(`canvas[aria-label="${view}"][aria-busy="false"]`).waitFor();
+    // On an eye of its wing the two views are not the same.
+    await dialog.getByRole('button', { name: /^What is shown/ }).click({ position: { x: 37, y: 38 } });
+    await page.waitForFunction(() => {
+      const [plain, large] = document.querySelectorAll<HTMLCanvasElement>('figure canvas');
+      return plain.toDataURL() !== large.toDataURL();
+    });
+    expect(await serious(page)).toEqual([]);
+    await dialog.getByRole('button', { name: 'Print it 4 times as fine' }).press('Enter');
+    await kept((d) => picture(d, 'Moth').enlarged === 'fourfold');
+    await page.getByRole('button', { name: 'Enlarged 4 times' }).waitFor();
+    await page.keyboard.press('Control+z');
+    await kept((d) => picture(d, 'Moth').enlarged === undefined);
+  });
+
   it('tracing makes a motif where the picture was, its colours the design’s inks, and keeps the picture', async () => {
     await page.getByRole('button', { name: 'Trace into outlines' }).click();
     const dialog = page.getByRole('dialog', { name: 'Trace Moth' });

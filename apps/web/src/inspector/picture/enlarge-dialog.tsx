@@ -14,8 +14,8 @@ const CHOICES: readonly { by: Enlarge; value: Enlarged; label: string }[] = [
   { by: 4, value: 'fourfold', label: '4 times' },
 ];
 /** Side of the two views, CSS px, and px of the picture that they show. */
-const VIEW = 304;
-const SHOWN = 76;
+const VIEW = 256;
+const SHOWN = 64;
 /** Side of the small picture in which their place is chosen, CSS px. */
 const OVERVIEW = 150;
 
@@ -61,7 +61,7 @@ export function EnlargeDialog({
           at={{ left, top, side: SHOWN }}
           asked={times}
         />
-        <div className="min-w-44 flex-1">
+        <div className="min-w-40 flex-1">
           <RadioGroup
             value={times}
             onChange={(by: Enlarge) => setEnlarged(CHOICES.find((c) => c.by === by)!.value)}
@@ -171,7 +171,8 @@ function View({ label, bitmap }: { label: string; bitmap: ImageBitmap | null }) 
     context.drawImage(bitmap, 0, 0, size, size);
   }, [bitmap]);
   return (
-    <figure>
+    <figure className="relative">
+      {!bitmap && <p className="absolute inset-x-0 top-28 text-center text-card">Enlarging…</p>}
       <canvas
         ref={canvas}
         role="img"
