@@ -7,7 +7,7 @@ const layers = [
   ['raster', 'type', 'wear'],
   ['steps'],
   ['drawing', 'cutline', 'trace', 'film'],
-  ['parts'],
+  ['parts', 'sketch'],
   ['design'],
   ['resolve', 'spec', 'svg'],
   ['proof', 'placement', 'sheet', 'mockup', 'press'],

@@ -8,6 +8,7 @@ import type { SpecSide } from '@brelm/core/spec';
 import { artworkPainter, borderOn, type Border, type Resolved } from '../design';
 import { paintGarment } from '../platform/garment-paint';
 import { makeSurface } from '../platform/surfaces';
+import type { ShownPaper } from '../platform/under';
 import { lengthWords } from '../editor/measure';
 import { paintProduct, twoTone, veilBeyondEdge } from './product-paint';
 import type { Snapped } from './use-snap';
@@ -114,6 +115,26 @@ export interface BoardView {
   look: Look;
   /** How a sticker is cut out. */
   border: Border | null;
+  /** What is drawn over. */
+  paper: ShownPaper | null;
+}
+
+/** Under the artwork, and nowhere but on the board: a sketch that is drawn over. */
+function paintPaper(
+  context: CanvasRenderingContext2D,
+  { bitmap, left, top, width, height, strength }: ShownPaper,
+  board: { x: number; y: number; w: number; h: number },
+  scale: number,
+): void {
+  context.save();
+  context.beginPath();
+  context.rect(board.x, board.y, board.w, board.h);
+  context.clip();
+  context.globalAlpha = strength;
+  context.imageSmoothingQuality = 'high';
+  const [x, y] = [board.x + left * scale, board.y + top * scale];
+  context.drawImage(bitmap, x, y, width * scale, height * scale);
+  context.restore();
 }
 
 /** Behind the artwork: what a sticker's border is. One of a state before is paler, till its own has been worked out. */
@@ -162,7 +183,8 @@ function paintBlade(
 
 /** Paints garment, artwork, aids and what is pointed at; what lies off the board is veiled. */
 export function paintBoard(canvas: HTMLCanvasElement, board: BoardView): void {
-  const { size, view, resolved, moving, backdrop, side, pointedAt, snapped, aids, look, border } = board;
+  const { size, view, resolved, moving, backdrop, side, pointedAt, snapped, aids, look, border, paper } =
+    board;
   const { drawing } = resolved;
   const ratio = window.devicePixelRatio || 1;
   const width = Math.round(size.width * ratio);
@@ -186,6 +208,7 @@ export function paintBoard(canvas: HTMLCanvasElement, board: BoardView): void {
   } else paintGarment(context, backdrop, x, y, w, h);
   const scale = view.scale * ratio;
   const toCanvas = [scale, 0, 0, scale, x, y] as const;
+  if (paper && look !== 'far') paintPaper(context, paper, { x, y, w, h }, scale);
   if (look === 'outlines') {
     paintOutlines(context as unknown as PaintContext, drawing, toCanvas, '#20262a');
     context.setTransform(1, 0, 0, 1, 0, 0);

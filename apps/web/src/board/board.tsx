@@ -31,6 +31,8 @@ import { liveEdits, onLive, setLive } from '../editor/live';
 import { scaleFrom } from '../editor/measure';
 import { tie } from '../editor/tie-actions';
 import { notify } from '../ui';
+import { onLoaded } from '../platform/loaded';
+import { paperUnder } from '../platform/under';
 import { PickLayer } from './pick-layer';
 import { Reference } from './reference';
 import { Rulers } from './rulers';
@@ -125,13 +127,16 @@ export const Board = forwardRef<
             aids,
             look,
             border,
+            paper: aids.reference && paperUnder(aids.reference, backdrop),
           });
       });
     };
     schedule();
     const stop = onLive(schedule);
+    const unheard = onLoaded(schedule);
     return () => {
       stop();
+      unheard();
       cancelAnimationFrame(frame);
     };
   }, [
@@ -400,7 +405,7 @@ export const Board = forwardRef<
         <StepLayers design={design} view={view} size={size} tools={tools} edit={edit} />
         {typed && <TypeLayer key={typed.id} part={typed} design={design} view={view} edit={edit} />}
         {tools.picking && <PickLayer board={canvas} onPick={tools.picking} onEnd={tools.endPick} />}
-        {aids.reference && look !== 'far' && <Reference picture={aids.reference} />}
+        {aids.reference && look !== 'far' && <Reference picture={aids.reference} board={design.board} />}
         {look !== 'far' && (
           <Rulers
             view={view}

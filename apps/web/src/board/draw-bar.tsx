@@ -1,6 +1,11 @@
-import type { Design } from '@brelm/core/design';
+import { useState } from 'react';
+import type { Design, Reference } from '@brelm/core/design';
 import type { Pen } from '@brelm/core/parts';
-import { Button, LengthField, NumberField, SelectField } from '../ui';
+import { askWhose } from '../editor/ask-whose';
+import { useEdit } from '../editor/use-edit';
+import { reasonOf, useBringInMutation } from '../store/api';
+import { Button, FileButton, LengthField, notify, NumberField, SelectField, Tick } from '../ui';
+import { UnderDialog } from './under-dialog';
 import { InkSelect } from '../editor/ink-select';
 import { usualWidth, type Tools } from './tools';
 
@@ -10,6 +15,13 @@ export const PENS: [Pen, string][] = [
   ['chisel', 'flat nib'],
 ];
 
+/** Where lines are mirrored at first: at the upright guide that is nearest to the board's middle, or there. */
+function axisOf({ board, aids }: Design): number {
+  const middle = board.width / 2;
+  const guides = aids.guides.filter((g) => g.axis === 'x').map((g) => g.at);
+  return guides.sort((a, b) => Math.abs(a - middle) - Math.abs(b - middle))[0] ?? middle;
+}
+
 /** How the next line is drawn; shown over the board while drawing. */
 export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
   const { tool, setTool, look, setLook } = tools;
@@ -18,7 +30,7 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
     <div
       role="toolbar"
       aria-label="Drawing"
-      className="absolute top-8 left-1/2 flex -translate-x-1/2 items-end gap-2 rounded-md border border-edge bg-card px-3 py-2"
+      className="absolute top-8 left-1/2 flex w-max max-w-[calc(100%-1rem)] -translate-x-1/2 flex-wrap items-end gap-2 rounded-md border border-edge bg-card px-3 py-2"
     >
       <Button
         className={tool === 'draw' ? '!border-spruce !bg-line' : ''}
@@ -78,9 +90,67 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
           />
         </div>
       )}
+      <Tick
+        label="Mirrored"
+        checked={look.mirror !== null}
+        onChange={(on) => setLook({ ...look, mirror: on ? axisOf(design) : null })}
+      />
+      {look.mirror !== null && (
+        <div className="w-24">
+          <LengthField
+            label="Axis, from left"
+            dpi={design.board.dpi}
+            value={look.mirror}
+            check={(v) => (Math.abs(v) <= 40_000 ? null : '−40000 to 40000 px')}
+            onChange={(mirror) => setLook({ ...look, mirror })}
+          />
+        </div>
+      )}
+      <SketchButton design={design} />
       <Button tone="main" title="Back to choosing parts (Escape)" onClick={() => setTool('choose')}>
         Done
       </Button>
     </div>
+  );
+}
+
+/** Brings a photograph of a sketch in, to be drawn over. */
+function SketchButton({ design }: { design: Design }) {
+  const edit = useEdit();
+  const [bringIn, { isLoading }] = useBringInMutation();
+  const [reference, setReference] = useState<Reference | null>(null);
+  const take = async (file: File) => {
+    try {
+      const brought = await bringIn(file).unwrap();
+      if (brought.kind !== 'picture') {
+        notify('fault', `${file.name} is a drawing of outlines: drop it on the board instead.`);
+        return;
+      }
+      const { sha256, licence } = brought;
+      setReference({ sha256, name: file.name.slice(0, 300), ...(licence && { licence }) });
+    } catch (error) {
+      notify('fault', `${file.name}: ${reasonOf(error)}`);
+    }
+  };
+  return (
+    <>
+      <FileButton accept="image/*" testId="sketch" onFiles={([file]) => void take(file)}>
+        {isLoading ? 'Bringing it in…' : 'Sketch…'}
+        <span className="sr-only">to draw over</span>
+      </FileButton>
+      {reference && (
+        <UnderDialog
+          board={design.board}
+          reference={reference}
+          onClose={() => setReference(null)}
+          onDone={(under) => {
+            const laid = { ...reference, under };
+            edit.make('Lay a sketch under the board', [{ op: 'setAids', change: { reference: laid } }]);
+            if (!laid.licence) askWhose([{ title: laid.name, sha256: laid.sha256 }], edit);
+            setReference(null);
+          }}
+        />
+      )}
+    </>
   );
 }

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { freshId, type Design, type Edit, partIds } from '@brelm/core/design';
-import { line, nodesOf, rubbedOut, type LinePart, type LineSample } from '@brelm/core/parts';
+import { line, mirrored, nodesOf, rubbedOut, type LinePart, type LineSample } from '@brelm/core/parts';
 import { partMatrix } from '@brelm/core/resolve';
 import { applyMatrix, axisScales, invert } from '@brelm/core/geometry';
 import { notify } from '../ui';
@@ -10,6 +10,8 @@ import type { View } from './use-view';
 
 /** How far a fitted line may stray from the hand, screen px. */
 const STRAY_PX = 1.5;
+/** How near to its axis a mirrored line ends where it meets its image, screen px. */
+const MEET_PX = 10;
 /** Radius of what rubs out, screen px. */
 export const RUB_PX = 12;
 /** Pressure at the very ends of a line drawn with something that feels none, and how far it rises. */
@@ -77,15 +79,38 @@ export function DrawLayer({
     target.width = Math.round(size.width * ratio);
     target.height = Math.round(size.height * ratio);
   }, [size, ratio]);
+  // The axis is seen before anything is drawn.
+  const shown = useRef<() => void>(() => undefined);
+  useEffect(() => shown.current(), [size, ratio, view, look.mirror, tool]);
 
   const show = () => {
     const context = canvas.current!.getContext('2d')!;
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.clearRect(0, 0, canvas.current!.width, canvas.current!.height);
     const all = samples.current;
-    if (all.length === 0) return;
     const k = view.scale * ratio;
+    const { mirror } = tool === 'draw' ? look : { mirror: null };
     context.setTransform(k, 0, 0, k, view.x * ratio, view.y * ratio);
+    if (mirror !== null)
+      for (const [tone, across] of [
+        ['#fffdf9', 3],
+        ['#1f5f50', 1.25],
+      ] as const) {
+        context.strokeStyle = tone;
+        context.lineWidth = across / view.scale;
+        context.setLineDash([8 / view.scale, 6 / view.scale]);
+        context.beginPath();
+        context.moveTo(mirror, 0);
+        context.lineTo(mirror, design.board.height);
+        context.stroke();
+        context.setLineDash([]);
+      }
+    if (all.length === 0) return;
+    const image = mirror === null ? null : all.map(([x, y, p]): LineSample => [2 * mirror - x, y, p]);
+    for (const way of image ? [all, image] : [all]) showWay(context, way);
+  };
+
+  const showWay = (context: CanvasRenderingContext2D, all: readonly LineSample[]) => {
     context.strokeStyle = tool === 'rub' ? 'rgba(178, 58, 36, 0.45)' : colour;
     context.lineCap = context.lineJoin = 'round';
     const felt = tool === 'draw' && look.pen === 'pressed' && feels.current;
@@ -106,6 +131,8 @@ export function DrawLayer({
       context.stroke();
     }
   };
+
+  shown.current = show;
 
   const take = (e: PointerEvent) => {
     const frame = canvas.current!.getBoundingClientRect();
@@ -145,9 +172,21 @@ export function DrawLayer({
       notify('fault', 'The design has no ink: add one first.');
       return;
     }
-    const id = freshId('line', partIds(design));
-    const part = line(id, made.nodes, { ink, width, pen: look.pen, nib: look.nib });
-    edit.make('Draw a line', [{ op: 'addPart', part }], { select: [id] });
+    const drawn =
+      look.mirror === null
+        ? [{ nodes: made.nodes, closed: false }]
+        : mirrored(made.nodes, look.mirror, Math.max(width, MEET_PX / view.scale));
+    const taken = partIds(design);
+    const parts = drawn.map(({ nodes, closed }) => {
+      const id = freshId('line', taken);
+      taken.push(id);
+      return { ...line(id, nodes, { ink, width, pen: look.pen, nib: look.nib }), closed };
+    });
+    edit.make(
+      parts.length > 1 ? 'Draw two lines' : 'Draw a line',
+      parts.map((part): Edit => ({ op: 'addPart', part })),
+      { select: parts.map((p) => p.id) },
+    );
   };
 
   return (

@@ -1,14 +1,20 @@
-import { Pipette, X } from 'lucide-react';
+import { Eye, EyeOff, Layers, Pipette, X } from 'lucide-react';
 import { useRef, useState } from 'react';
 import { rgbToHex } from '@brelm/core/colour';
-import { type Aids } from '@brelm/core/design';
+import type { Aids, Board } from '@brelm/core/design';
 import { IconButton, picturePreview } from '../ui';
 import { useAddInk } from '../editor/use-add-ink';
+import { askWhose } from '../editor/ask-whose';
 import { useEdit } from '../editor/use-edit';
+import { UnderDialog } from './under-dialog';
 
-/** A reference picture beside the board: looked at and picked from, never on the board and never exported. */
-export function Reference({ picture }: { picture: NonNullable<Aids['reference']> }) {
+/** A reference picture beside the board, or under it: looked at, picked from and drawn over, and never exported. */
+export function Reference({ picture, board }: { picture: NonNullable<Aids['reference']>; board: Board }) {
   const edit = useEdit();
+  const [laying, setLaying] = useState(false);
+  const { under } = picture;
+  const set = (label: string, change: Partial<NonNullable<Aids['reference']>>) =>
+    edit.make(label, [{ op: 'setAids', change: { reference: { ...picture, ...change } } }]);
   const addInk = useAddInk();
   const image = useRef<HTMLImageElement>(null);
   const [picking, setPicking] = useState(false);
@@ -42,6 +48,27 @@ export function Reference({ picture }: { picture: NonNullable<Aids['reference']>
           <Pipette size={14} />
         </IconButton>
         <IconButton
+          label={under ? 'How it lies under the board' : 'Lay it under the board'}
+          pressed={Boolean(under)}
+          className="!h-6 !w-6"
+          onClick={() => setLaying(true)}
+        >
+          <Layers size={14} />
+        </IconButton>
+        {under && (
+          <IconButton
+            label={under.shown ? 'Hide it under the board' : 'Show it under the board'}
+            className="!h-6 !w-6"
+            onClick={() =>
+              set(under.shown ? 'Hide the sketch' : 'Show the sketch', {
+                under: { ...under, shown: !under.shown },
+              })
+            }
+          >
+            {under.shown ? <Eye size={14} /> : <EyeOff size={14} />}
+          </IconButton>
+        )}
+        <IconButton
           label="Remove the reference"
           className="!h-6 !w-6"
           onClick={() => edit.make('Remove the reference', [{ op: 'setAids', change: { reference: null } }])}
@@ -49,6 +76,20 @@ export function Reference({ picture }: { picture: NonNullable<Aids['reference']>
           <X size={14} />
         </IconButton>
       </figcaption>
+      {laying && (
+        <UnderDialog
+          board={board}
+          reference={picture}
+          onClose={() => setLaying(false)}
+          onDone={(laid) => {
+            set(laid ? 'Lay a sketch under the board' : 'Take the sketch from under the board', {
+              under: laid,
+            });
+            if (laid && !picture.licence) askWhose([{ title: picture.name, sha256: picture.sha256 }], edit);
+            setLaying(false);
+          }}
+        />
+      )}
       {fault ? (
         <p role="alert" className="text-[12.5px] text-rust">
           The picture cannot be read.

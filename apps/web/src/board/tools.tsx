@@ -25,6 +25,8 @@ export interface LineLook {
   width: number | null;
   pen: Pen;
   nib: number;
+  /** Upright axis about which each line is drawn a second time, board px from the left; null for none. */
+  mirror: number | null;
 }
 
 export interface Tools {

@@ -29,7 +29,9 @@ export function askWhose(unsaid: readonly Unsaid[], edit: Editing | null): void 
   const say = (licence: Licence) => () => {
     const design = edit && store.getState().editor.design;
     const parts = unsaid.flatMap((u) => u.part ?? []);
-    const edits = design ? whoseEdits(design, parts, licence) : [];
+    // What is in no part is drawn over, if it is in the design at all.
+    const over = unsaid.filter((u) => !u.part).map((u) => u.sha256);
+    const edits = design ? whoseEdits(design, parts, licence, over) : [];
     if (edits.length) edit!.make(`Say whose ${what} ${unsaid.length === 1 ? 'is' : 'are'}`, edits);
     for (const { sha256 } of unsaid)
       void store.dispatch(api.endpoints.sayLicence.initiate({ sha256, licence }));

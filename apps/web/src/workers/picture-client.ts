@@ -1,4 +1,6 @@
 import { wrap, type Remote } from 'comlink';
+import type { Hex } from '@brelm/core/colour';
+import type { Corners } from '@brelm/core/sketch';
 import type { Treatment } from '@brelm/core/steps';
 import type { PictureWorker } from './picture.worker';
 import { workerName } from '../platform/address';
@@ -39,3 +41,7 @@ export const pictureDetail = (
   sourceWidth: number,
   of: { left: number; top: number; side: number },
 ) => started().detail(sha256, treatment, sourceWidth, of);
+
+/** The paper of a picture, squared up; its lines alone where a colour for them is given. */
+export const paperOf = (sha256: string, corners: Corners, lines: Hex | null): Promise<ImageBitmap> =>
+  started().paper(sha256, corners, lines);

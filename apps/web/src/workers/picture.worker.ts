@@ -1,5 +1,7 @@
 import { expose, transfer } from 'comlink';
+import type { Hex } from '@brelm/core/colour';
 import { groundNoise } from '@brelm/core/raster';
+import { linesOf, squaredUp, type Corners } from '@brelm/core/sketch';
 import { tonesOf, type Tones, type Treatment } from '@brelm/core/steps';
 import {
   bitmapFrom,
@@ -9,6 +11,9 @@ import {
   treatedPixels,
   treatedPreview,
 } from '../platform/preview';
+
+/** Long side of a paper that lies under the board, px. */
+const PAPER_SIDE = 1600;
 
 /** What a picture's tones are like. */
 export interface PictureTones {
@@ -42,6 +47,12 @@ const worker = {
     if (!detail) return null;
     const [plain, large] = await Promise.all([bitmapFrom(detail.plain), bitmapFrom(detail.large)]);
     return transfer({ plain, large }, [plain, large]);
+  },
+  /** The paper of a picture, squared up; its lines alone where a colour for them is given. */
+  async paper(sha256: string, corners: Corners, lines: Hex | null): Promise<ImageBitmap> {
+    const paper = squaredUp(await previewPixels(sha256), corners, PAPER_SIDE);
+    const bitmap = await bitmapFrom(lines ? linesOf(paper, lines) : paper);
+    return transfer(bitmap, [bitmap]);
   },
   async tones(sha256: string, treatment: Treatment | null, sourceWidth: number): Promise<PictureTones> {
     const image = treatment

@@ -1,5 +1,5 @@
 import { plainName, type Hex } from '../colour';
-import { mapAllParts, sidesOf, withSides } from './sides';
+import { mapAllParts, mapReferences, sidesOf, withSides } from './sides';
 import { untied } from './relations';
 import { livingBundles } from './stack';
 import type {
@@ -18,6 +18,7 @@ import type {
 import type { Keyline, Part, Place } from '../parts';
 import type { CutLine } from '../cutline';
 import type { Film, FilmCut } from '../film';
+import type { Licence } from '../rights';
 import type { Wear } from '../wear';
 import type { Wording } from '../wording';
 
@@ -52,6 +53,8 @@ export type Edit =
   | { op: 'joinBundle'; bundle: string; joined: Joining | null }
   | { op: 'removeBundle'; bundle: string }
   | { op: 'setAids'; change: Partial<Aids> }
+  /** What may be done with a reference, on whichever sides it is. */
+  | { op: 'sayReference'; sha256: string; licence: Licence }
   /** Where the design's light comes from, degrees clockwise from the top. */
   | { op: 'setLight'; light: number }
   /** The film that an ink stands for, or that it is printed (null). */
@@ -299,6 +302,8 @@ export function applyEdit(design: Design, edit: Edit): Design {
     }
     case 'setAids':
       return { ...design, aids: { ...design.aids, ...edit.change } };
+    case 'sayReference':
+      return mapReferences(design, (r) => (r.sha256 === edit.sha256 ? { ...r, licence: edit.licence } : r));
     case 'setLight':
       return { ...design, light: edit.light };
     case 'setFilm':

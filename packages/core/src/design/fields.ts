@@ -9,12 +9,15 @@ import {
   number,
   record,
   SHA256,
+  share,
   table,
   text,
+  tuple,
   type Checked,
   type FieldsOf,
   type Rule,
 } from '../fields';
+import { crossed } from '../geometry';
 import { CUT_LINE_FIELD } from '../cutline';
 import { FILM_CUT_FIELD, FILM_FIELD } from '../film';
 import { DRESSING, licenceField, PART_FIELD, RELATIONS, WEAR_LIST } from '../parts';
@@ -36,7 +39,9 @@ import {
   type PartOverride,
   type PlacedAt,
   type Placement,
+  type Reference,
   type Side,
+  type UnderBoard,
 } from './types';
 
 /** How far off a print area a board may lie, inches, and how much it may be scaled. */
@@ -123,6 +128,26 @@ const bundleField = record<Bundle>({
   joined: nullable(choice(JOININGS)),
 });
 
+const corner = tuple<[number, number]>([share(0), share(0)]);
+
+const underField = record<UnderBoard>(
+  {
+    corners: list(corner, { most: 4, least: { n: 4, says: 'needs four corners' } }),
+    x: number({ min: -20_000, max: 40_000 }),
+    y: number({ min: -20_000, max: 40_000 }),
+    width: number({ min: 1, max: 60_000 }),
+    strength: share(0.5),
+    lines: flag(true),
+    shown: flag(true),
+  },
+  {
+    rule: ({ corners }, at) => {
+      if (corners.length === 4 && crossed(corners))
+        at.at('corners').fault('cross, or lie in one line: go round the paper clockwise from its top left');
+    },
+  },
+);
+
 const aidsField = record<Aids>(
   {
     guides: list(
@@ -133,9 +158,11 @@ const aidsField = record<Aids>(
     grid: nullable(number({ min: 2, max: 10_000 })),
     unit: choice(['px', 'in', 'mm'], 'px'),
     reference: nullable(
-      record<{ sha256: string; name: string }>({
+      record<Reference>({
         sha256: text(SHA256),
         name: text({ max: 300, fallback: '' }),
+        under: given(underField),
+        licence: given(licenceField),
       }),
     ),
   },

@@ -1,5 +1,13 @@
 import type { Part } from '../parts';
-import { DESIGN_FORMAT, DESIGN_VERSION, type Design, type DesignDocument, type Side } from './types';
+import {
+  DESIGN_FORMAT,
+  DESIGN_VERSION,
+  type Aids,
+  type Design,
+  type DesignDocument,
+  type Reference,
+  type Side,
+} from './types';
 
 const asSide = ({ side, board, parts, bundles, wear, cutLine, aids }: Design): Side => ({
   ...side,
@@ -142,4 +150,14 @@ export function mapAllParts(design: Design, change: (part: Part) => Part): Desig
     return made.every((s, i) => s === list[i]) ? list : made;
   };
   return { ...design, parts: mapped(design.parts), before: sides(design.before), after: sides(design.after) };
+}
+
+/** A design with the references of all sides mapped; a side without one stays the very same. */
+export function mapReferences(design: Design, change: (reference: Reference) => Reference): Design {
+  const mapped = <T extends { aids: Aids }>(of: T): T => {
+    const { reference } = of.aids;
+    const made = reference && change(reference);
+    return made === reference ? of : { ...of, aids: { ...of.aids, reference: made } };
+  };
+  return { ...mapped(design), before: design.before.map(mapped), after: design.after.map(mapped) };
 }

@@ -81,7 +81,32 @@ export interface Aids {
   grid: number | null;
   unit: 'px' | 'in' | 'mm';
   /** A picture beside the board, by the content address of its stored bytes; null for none. */
-  reference: { sha256: string; name: string } | null;
+  reference: Reference | null;
+}
+
+export interface Reference {
+  sha256: string;
+  name: string;
+  /** How it lies under the artwork, to be drawn over; it is only beside the board where this is left out. */
+  under?: UnderBoard;
+  /** What may be done with it: what is drawn over a picture rests on it. */
+  licence?: Licence;
+}
+
+/** A paper under the artwork: faint, and never exported. */
+export interface UnderBoard {
+  /** Where its corners are in the picture, shares of that, clockwise from the paper's top left. */
+  corners: [x: number, y: number][];
+  /** The paper's middle, and its width, board px. */
+  x: number;
+  y: number;
+  width: number;
+  /** How strongly it shows, 0–1. */
+  strength: number;
+  /** Its lines alone, without the paper. */
+  lines: boolean;
+  /** Whether it is looked at just now. */
+  shown: boolean;
 }
 
 /** From the upper left, as most pictures are lit. */

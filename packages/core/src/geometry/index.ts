@@ -12,3 +12,4 @@ export * from './forms';
 export * from './bend';
 export * from './contours';
 export * from './outline-ops';
+export * from './homography';

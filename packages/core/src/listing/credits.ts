@@ -1,4 +1,4 @@
-import { allParts, type Design, type Material } from '../design';
+import { allParts, sidesOf, type Design, type Material } from '../design';
 import { facesOfPart, type MotifPart } from '../parts';
 import { termsOf, type Licence } from '../rights';
 import { catalogueFace } from '../type';
@@ -28,6 +28,12 @@ export function usedMaterials(design: Design): UsedMaterial[] {
   };
   for (const material of design.materials)
     add('picture', material.name, pictureKey(material), material.licence);
+  // What was drawn over a picture rests on it, though it is in no file.
+  for (const { aids } of sidesOf(design))
+    if (aids.reference?.under) {
+      const { sha256, name, licence = { id: 'unknown' } } = aids.reference;
+      add('picture', `${name}, drawn over`, `picture ${sha256}`, licence);
+    }
   for (const part of allParts(design)) {
     if (part.kind === 'motif') add('figure', part.name || 'a figure', figureKey(part), part.licence);
     for (const id of facesOfPart(part)) {

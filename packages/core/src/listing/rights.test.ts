@@ -1,4 +1,4 @@
-import { applyEdits, readDesign, documentOf, type Design } from '../design';
+import { applyEdits, readDesign, documentOf, sidesOf, type Design, type Reference } from '../design';
 import { DocumentError } from '../fields';
 import { lettering, letteringLine, motif, picture, place } from '../parts';
 import { KNOWN_LICENCES, termsOf, type Licence } from '../rights';
@@ -61,6 +61,46 @@ describe('rights', () => {
     const shown = of({ id: 'redrawn', source: 'Ann', proof: 'Ann agreed', bill });
     expect(shown[0].goods).toBe('yes');
     expect(rightsCells(shown)[0][6]).toBe('Ann agreed, letter.pdf');
+  });
+
+  it('of what a side is drawn over counts while it lies under the board, on any side, and is said like any other', () => {
+    const under = {
+      ...{
+        corners: [
+          [0, 0],
+          [1, 0],
+          [1, 1],
+          [0, 1],
+        ] as [number, number][],
+        x: 0,
+        y: 0,
+        width: 9,
+      },
+      ...{ strength: 0.5, lines: true, shown: false },
+    };
+    const on = (reference: Reference): Design => {
+      const aids = { ...design.aids, reference };
+      const back = { ...sidesOf(design)[0], id: 'back', parts: [], aids };
+      return { ...design, after: [back] };
+    };
+    const sketch = { sha256: 'b'.repeat(64), name: 'Fox.jpg' };
+    expect(rights(on(sketch))).toEqual(rights(design));
+    const drawn = on({ ...sketch, under });
+    expect(rights(drawn)).toEqual({ ...rights(design), 'picture Fox.jpg, drawn over': 'unknown' });
+    const row = usedMaterials(drawn).find((m) => m.title.startsWith('Fox'))!;
+    const after = applyEdits(drawn, licenceEdits(drawn, row, { id: 'redrawn', proof: 'Ann said so' }));
+    expect(rights(after)).toMatchObject({ 'picture Fox.jpg, drawn over': 'yes' });
+    const again = readDesign(JSON.parse(JSON.stringify(documentOf(after))));
+    expect(again.after[0].aids.reference).toEqual({
+      ...{ ...sketch, under },
+      licence: { id: 'redrawn', proof: 'Ann said so' },
+    });
+    const crossed = {
+      ...under,
+      corners: [under.corners[0], under.corners[2], under.corners[1], under.corners[3]],
+    };
+    const wrong = documentOf(on({ ...sketch, under: crossed }));
+    expect(() => readDesign(JSON.parse(JSON.stringify(wrong)))).toThrow(/corners/);
   });
 
   it('every licence whose terms are known is judged by them', () => {

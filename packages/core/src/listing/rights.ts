@@ -1,4 +1,4 @@
-import { allParts, type Design, type Edit } from '../design';
+import { allParts, sidesOf, type Design, type Edit } from '../design';
 import { isUnshown, termsOf, type Licence } from '../rights';
 import { creditOf, figureKey, pictureKey, type UsedMaterial } from './credits';
 
@@ -58,6 +58,11 @@ export function licenceEdits(design: Design, { key }: UsedMaterial, licence: Lic
     ...design.materials
       .filter((m) => pictureKey(m) === key)
       .map((m): Edit => ({ op: 'updateMaterial', material: m.id, change: { licence } })),
+    ...sidesOf(design).flatMap(({ aids: { reference } }): Edit[] =>
+      reference?.under && key === `picture ${reference.sha256}`
+        ? [{ op: 'sayReference', sha256: reference.sha256, licence }]
+        : [],
+    ),
     ...allParts(design)
       .filter((p) => p.kind === 'motif')
       .filter((p) => figureKey(p) === key)

@@ -16,7 +16,7 @@ import {
   type JsonSchema,
 } from '../fields';
 import { PRODUCT_KINDS } from '../spec';
-import { crossed } from './homography';
+import { crossed } from '../geometry';
 import { PHOTO_FIELD } from './photo/fields';
 import { CLOTHS, SCENE_FORMAT, SCENE_VERSION, type MapNames, type PrintField, type Scene } from './types';
 

@@ -2,7 +2,6 @@
 export * from './types';
 export * from './fields';
 export * from './fits';
-export * from './homography';
 export * from './print-looks';
 export { onPatch } from './patch';
 export * from './ground';

@@ -1,17 +1,14 @@
+import { crossed, inverseOf, mapped, squareTo } from '../geometry';
 import fc from 'fast-check';
 import { deltaE, linearLight, rgbToHex, type Garment } from '../colour';
 import { createImage, type RasterImage } from '../raster';
 import {
   codedInches,
   composeMockup,
-  crossed,
   inchesOf,
-  inverseOf,
-  mapped,
   placesOf,
   printLook,
   sizeRatio,
-  squareTo,
   viewOf,
   windowOf,
   type MapImage,

@@ -1,4 +1,4 @@
-import { inverseOf, squareTo, type Homography } from './homography';
+import { inverseOf, squareTo, type Homography } from '../geometry';
 import type { MapImage, PrintField, Scene, SceneMaps } from './types';
 
 /**

@@ -1,6 +1,6 @@
 import { list, nullable, number, record, text, tuple, type Field } from '../../fields';
 import { STROKES } from '../../steps';
-import { crossed } from '../homography';
+import { crossed } from '../../geometry';
 import type { Net, PhotoSetup } from './types';
 
 /** Points of a net to a side at the most: eight cells. */

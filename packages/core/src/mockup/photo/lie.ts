@@ -1,4 +1,4 @@
-import { inverseOf, mapped, squareTo, type Homography } from '../homography';
+import { inverseOf, mapped, squareTo, type Homography } from '../../geometry';
 import { cellsOf } from './fields';
 import type { Net, PhotoSetup } from './types';
 

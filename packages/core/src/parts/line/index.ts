@@ -6,6 +6,7 @@ import { lineShape } from './outlines';
 import type { LineNode, LinePart } from './types';
 
 export * from './drawn';
+export * from './mirrored';
 export * from './types';
 
 /** A line through these nodes, given on the board. */

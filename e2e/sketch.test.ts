@@ -1,0 +1,138 @@
+import type { Page } from 'playwright-core';
+import { PNG } from 'pngjs';
+import type { DesignDocument } from '@brelm/core/design';
+import { Brelm, keptUntil, serious } from './brelm';
+
+const brelm = new Brelm();
+let address: string;
+let page: Page;
+let faults: string[];
+
+beforeAll(async () => {
+  ({ address, page, faults } = await brelm.opened());
+});
+afterAll(() => brelm.clean());
+
+const stored = async (): Promise<DesignDocument> => {
+  const id = new URL(page.url()).pathname.split('/')[2];
+  return ((await (await fetch(`${address}/api/designs/${id}`)).json()) as { document: DesignDocument })
+    .document;
+};
+const kept = (is: (design: DesignDocument) => boolean) => keptUntil(page, async () => is(await stored()));
+const reference = ({ sides }: DesignDocument) => sides[0].aids.reference;
+const lines = ({ sides }: DesignDocument) => sides[0].parts.flatMap((p) => (p.kind === 'line' ? [p] : []));
+
+/** A paper on a dark table, with a ring drawn on it. */
+function photograph(): Buffer {
+  const image = new PNG({ width: 240, height: 200 });
+  for (let y = 0; y < 200; y++)
+    for (let x = 0; x < 240; x++) {
+      const paper = x >= 24 && x < 216 && y >= 20 && y < 180;
+      const ring = Math.abs(Math.hypot(x - 120, y - 100) - 50) < 2;
+      const tone = paper ? (ring ? 50 : 210 - x / 4) : 30;
+      image.data.set([tone, tone, tone, 255], 4 * (y * 240 + x));
+    }
+  return PNG.sync.write(image);
+}
+
+describe('a sketch on paper', () => {
+  it('is brought in while drawing, its paper squared up by keyboard, and asked whose it is', async () => {
+    await page.goto(address);
+    await page.getByRole('link', { name: 'Count Owls Not Sheep' }).click();
+    await page.getByTestId('board').waitFor();
+    await page.keyboard.press('d');
+    await page.getByRole('toolbar', { name: 'Drawing' }).waitFor();
+    await page
+      .getByTestId('sketch')
+      .setInputFiles({ name: 'Ring.png', mimeType: 'image/png', buffer: photograph() });
+    const dialog = page.getByRole('dialog', { name: 'A sketch to draw over' });
+    const corner = dialog.getByRole('button', { name: /^Top left corner/ });
+    for (let i = 0; i < 5; i++) {
+      await corner.press('Shift+ArrowRight');
+      await corner.press('Shift+ArrowDown');
+    }
+    await dialog
+      .getByRole('button', { name: 'Top left corner, 10 % across, 10 % down: arrow keys move it' })
+      .waitFor();
+    expect(await serious(page)).toEqual([]);
+    // By hand, too; corners never cross.
+    const other = dialog.getByRole('button', { name: /^Bottom right corner/ });
+    const at = (await other.boundingBox())!;
+    await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(at.x - 30, at.y - 30, { steps: 3 });
+    await page.mouse.up();
+    await dialog.getByRole('slider').press('ArrowRight');
+    await dialog.getByRole('button', { name: 'Lay it under the board' }).press('Enter');
+    await kept((d) => {
+      const under = reference(d)?.under;
+      if (!under) return false;
+      const [[x, y], , [right, below]] = under.corners;
+      return (
+        Math.abs(x - 0.1) < 1e-6 && Math.abs(y - 0.1) < 1e-6 && right < 0.97 && below < 0.97 && under.lines
+      );
+    });
+    await page.getByRole('button', { name: 'My own' }).click();
+    await kept((d) => reference(d)?.licence?.id === 'own');
+  });
+
+  it('shows under the artwork, is hidden and shown, and is in no file', async () => {
+    const board = page.getByTestId('board').first();
+    const look = () => board.evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());
+    const figure = page.getByRole('figure', { name: 'Reference: Ring.png' });
+    await figure.getByRole('button', { name: 'Hide it under the board' }).click();
+    await kept((d) => reference(d)?.under?.shown === false);
+    const without = await look();
+    await figure.getByRole('button', { name: 'Show it under the board' }).click();
+    await page.waitForFunction(
+      (was) => document.querySelector<HTMLCanvasElement>('canvas[data-testid="board"]')!.toDataURL() !== was,
+      without,
+    );
+    expect(await serious(page)).toEqual([]);
+  });
+
+  it('is drawn over with lines that are mirrored: from the axis and back to it they close', async () => {
+    const before = lines(await stored()).length;
+    await page.getByRole('checkbox', { name: 'Mirrored' }).check();
+    await page.getByLabel('Axis, from left').waitFor();
+    const box = (await page.getByTestId('draw-layer').boundingBox())!;
+    const middle = await page.getByTestId('board').first().boundingBox();
+    // The board's middle is the middle of the place that it is shown in.
+    const [x, y] = [middle!.x + middle!.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x + 1, y - 100);
+    await page.mouse.down();
+    for (const [dx, dy] of [
+      [40, -90],
+      [80, -50],
+      [90, 0],
+      [70, 50],
+      [40, 80],
+      [1, 95],
+    ])
+      await page.mouse.move(x + dx, y + dy, { steps: 4 });
+    await page.mouse.up();
+    await kept((d) => lines(d).length === before + 1 && lines(d).at(-1)!.closed);
+    const [ring] = lines(await stored()).slice(-1);
+    const xs = ring.nodes.map((n) => n.x);
+    expect(Math.min(...xs) + Math.max(...xs)).toBeCloseTo(0, 3);
+    // Away from the axis there are two, undone as one.
+    await page.mouse.move(x + 60, y + 120);
+    await page.mouse.down();
+    await page.mouse.move(x + 110, y + 140, { steps: 5 });
+    await page.mouse.up();
+    await kept((d) => lines(d).length === before + 3);
+    await page.keyboard.press('Control+z');
+    await kept((d) => lines(d).length === before + 1);
+    await page.keyboard.press('Control+z');
+    await kept((d) => lines(d).length === before);
+    await page.keyboard.press('Escape');
+  });
+
+  it('is taken from under the board again, and stays beside it', async () => {
+    const figure = page.getByRole('figure', { name: 'Reference: Ring.png' });
+    await figure.getByRole('button', { name: 'How it lies under the board' }).press('Enter');
+    await page.getByRole('button', { name: 'Only beside the board' }).press('Enter');
+    await kept((d) => reference(d) !== null && reference(d)!.under === undefined);
+    expect(faults).toEqual([]);
+  });
+});
