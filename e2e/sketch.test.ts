@@ -77,15 +77,17 @@ describe('a sketch on paper', () => {
   });
 
   it('shows under the artwork, is hidden and shown, and is in no file', async () => {
-    const board = page.getByTestId('board').first();
-    const look = () => board.evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL());
+    const look = () =>
+      page.evaluate(() =>
+        document.querySelector<HTMLCanvasElement>('[data-testid="board"] canvas')!.toDataURL(),
+      );
     const figure = page.getByRole('figure', { name: 'Reference: Ring.png' });
     await figure.getByRole('button', { name: 'Hide it under the board' }).click();
     await kept((d) => reference(d)?.under?.shown === false);
     const without = await look();
     await figure.getByRole('button', { name: 'Show it under the board' }).click();
     await page.waitForFunction(
-      (was) => document.querySelector<HTMLCanvasElement>('canvas[data-testid="board"]')!.toDataURL() !== was,
+      (was) => document.querySelector<HTMLCanvasElement>('[data-testid="board"] canvas')!.toDataURL() !== was,
       without,
     );
     expect(await serious(page)).toEqual([]);
@@ -94,7 +96,7 @@ describe('a sketch on paper', () => {
   it('is drawn over with lines that are mirrored: from the axis and back to it they close', async () => {
     const before = lines(await stored()).length;
     await page.getByRole('checkbox', { name: 'Mirrored' }).check();
-    await page.getByLabel('Axis, from left').waitFor();
+    await page.getByLabel('Axis', { exact: true }).waitFor();
     const box = (await page.getByTestId('draw-layer').boundingBox())!;
     const middle = await page.getByTestId('board').first().boundingBox();
     // The board's middle is the middle of the place that it is shown in.
@@ -116,9 +118,9 @@ describe('a sketch on paper', () => {
     const xs = ring.nodes.map((n) => n.x);
     expect(Math.min(...xs) + Math.max(...xs)).toBeCloseTo(0, 3);
     // Away from the axis there are two, undone as one.
-    await page.mouse.move(x + 60, y + 120);
+    await page.mouse.move(x - 60, y + 100);
     await page.mouse.down();
-    await page.mouse.move(x + 110, y + 140, { steps: 5 });
+    await page.mouse.move(x - 110, y + 120, { steps: 5 });
     await page.mouse.up();
     await kept((d) => lines(d).length === before + 3);
     await page.keyboard.press('Control+z');

@@ -30,7 +30,7 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
     <div
       role="toolbar"
       aria-label="Drawing"
-      className="absolute top-8 left-1/2 flex w-max max-w-[calc(100%-1rem)] -translate-x-1/2 flex-wrap items-end gap-2 rounded-md border border-edge bg-card px-3 py-2"
+      className="absolute top-8 left-1/2 flex w-max max-w-[calc(100%-3.5rem)] -translate-x-1/2 flex-wrap items-end gap-1.5 rounded-md border border-edge bg-card px-2 py-1.5 select-none"
     >
       <Button
         className={tool === 'draw' ? '!border-spruce !bg-line' : ''}
@@ -48,7 +48,7 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
         Rub out
       </Button>
       {ink && (
-        <div className="w-32">
+        <div className="w-24">
           <InkSelect
             label="Ink"
             value={ink.id}
@@ -57,7 +57,7 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
           />
         </div>
       )}
-      <div className="w-20">
+      <div className="w-14">
         <LengthField
           label="Width"
           dpi={design.board.dpi}
@@ -66,7 +66,7 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
           onChange={(width) => setLook({ ...look, width })}
         />
       </div>
-      <div className="w-28">
+      <div className="w-24">
         <SelectField
           label="Pen"
           value={look.pen}
@@ -96,9 +96,9 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
         onChange={(on) => setLook({ ...look, mirror: on ? axisOf(design) : null })}
       />
       {look.mirror !== null && (
-        <div className="w-24">
+        <div className="w-16">
           <LengthField
-            label="Axis, from left"
+            label="Axis"
             dpi={design.board.dpi}
             value={look.mirror}
             check={(v) => (Math.abs(v) <= 40_000 ? null : '−40000 to 40000 px')}
