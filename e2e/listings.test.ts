@@ -300,7 +300,9 @@ describe('listings of a design', () => {
     const [head, ...lines] = readFileSync(await saved.path(), 'utf8').split('\r\n');
     expect(head).toBe('product,week,views,sales,profit EUR');
     // Which product comes first hangs on what was sold until now.
-    expect(lines.find((l) => l.startsWith('"Kiss-cut sticker, 3 in"'))).toMatch(/^"Kiss-cut sticker, 3 in",\d{4}-\d\d-\d\d,\d+,\d+,-?\d+\.\d\d$/);
+    expect(lines.find((l) => l.startsWith('"Kiss-cut sticker, 3 in"'))).toMatch(
+      /^"Kiss-cut sticker, 3 in",\d{4}-\d\d-\d\d,\d+,\d+,-?\d+\.\d\d$/,
+    );
     expect(faults).toEqual([]);
   });
 });

@@ -1,4 +1,5 @@
 import sharp from 'sharp';
+import { connectionTo } from '../src/backup/write-backup';
 import { askOf, designsOf, running, type Running } from './running';
 import { designOf } from './sticker';
 
@@ -115,6 +116,24 @@ describe('previews of designs', () => {
     for (const other of [none, one])
       expect((await askOf(it0, `designs/${one}/apart/${other}`, 'PUT')).status).toBe(404);
     expect((await askOf(it0, `designs/${one}/apart/moss`, 'PUT')).status).toBe(400);
+  });
+
+  it('of before looks were kept with them are looked at once, and told as before', async () => {
+    const reed = (await designsOf(it0)).find((d) => d.document.name === 'Reed')!.id;
+    const db = await connectionTo(it0.options.database).initialize();
+    try {
+      await db.query('UPDATE design_previews SET look = NULL');
+      await it0.server.close();
+      await it0.again();
+      const { body } = await askOf<{ alike: { name: string }[] }>(it0, `designs/${reed}/alike`);
+      expect(body.alike.map((a) => a.name).sort()).toEqual(['Rush', 'Sedge']);
+      const looks = (await db.query('SELECT COALESCE(LENGTH(look), -1) AS bytes FROM design_previews')) as {
+        bytes: string;
+      }[];
+      expect(new Set(looks.map((l) => Number(l.bytes)))).toEqual(new Set([516]));
+    } finally {
+      await db.destroy();
+    }
   });
 
   it('of a design that does not exist are 404, of nonsense 400', async () => {

@@ -89,7 +89,10 @@ export class AlikeService {
       for (const { designId, madeOf, picture } of await this.previews.findBy({ designId: In(ids) })) {
         const look = await lookOfPicture(picture);
         this.looks.set(designId, { madeOf, look });
-        await this.previews.update({ designId, madeOf, look: IsNull() }, { look: packedLook(look) });
+        await this.previews.update(
+          { designId, madeOf, look: IsNull() },
+          { look: Buffer.from(packedLook(look)) },
+        );
       }
     }
   }

@@ -259,7 +259,8 @@ function sharedState(image: RasterImage, treatments: readonly (Treatment | null)
 
 /**
  * Decodes every picture that a design's parts show, one at a time; of each a copy of at most `side` px
- * on its long side is kept, where that is given: a proof needs no more. `read` finds a material's bytes.
+ * on its long side is kept, where that is given: a proof needs no more, and judges what a picture has of its own,
+ * not what enlarging makes between its px. `read` finds a material's bytes.
  * Throws a PictureError that names the material's field.
  */
 export async function loadPictures(
@@ -291,11 +292,10 @@ export async function loadPictures(
     const plain = await readMaterial(design, id, read, (bytes) => decodeHalved(bytes, cleaned));
     const from = sharedState(plain, [...wanted.values()], 0.5 ** cleaned);
     for (const [name, treatment] of wanted) {
-      const treated = treatment ? treatPicture(plain, treatment, 0.5 ** cleaned, undefined, from) : plain;
-      // What is judged is as sharp as it prints, as far as the copy has room for it.
-      const room = cleaned === 0 && times === 0 ? side / long : 1;
-      const large = enlargedFor(treated, treatment, room >= 4 ? 4 : room >= 2 ? 2 : 1);
-      const level = { image: toCanvas(large), width: large.width, height: large.height };
+      const image = toCanvas(
+        treatment ? treatPicture(plain, treatment, 0.5 ** cleaned, undefined, from) : plain,
+      );
+      const level = { image, width: plain.width, height: plain.height };
       const small = pyramid(level, makeSurface)(width / 2 ** times) as Canvas;
       const kept = { image: small, width: small.width, height: small.height };
       sources.set(name, pyramid(times ? kept : level, makeSurface));

@@ -123,13 +123,25 @@ function sized(bitmap: ImageBitmap | null, width: number): unknown {
   return at(width);
 }
 
+const asTheyAre = new WeakMap<Treatment, Treatment | null>();
+/** A treatment without the enlarging. */
+function withoutEnlarging(treatment: Treatment): Treatment | null {
+  if (!asTheyAre.has(treatment))
+    asTheyAre.set(treatment, treatment.steps.length > 0 ? { ...treatment, enlarge: 1 } : null);
+  return asTheyAre.get(treatment)!;
+}
+
 /** The pictures of a design, as far as they are loaded and their steps made; begins to load the others. */
 export const picturesOf =
   (design: Design): PictureSource =>
   (material, treatment, width) => {
     if (isWear(material)) return wearPicture(material, width);
     const found = design.materials.find((m) => m.id === material);
-    return found?.sha256 ? sized(bitmapOf(found.sha256, treatment, found.width), width) : null;
+    if (!found?.sha256) return null;
+    // Enlarged ones are made for who looks closely; what is judged is what the picture has of its own.
+    const isClose = !inWorker && width > found.width;
+    const as = treatment && treatment.enlarge > 1 && !isClose ? withoutEnlarging(treatment) : treatment;
+    return sized(bitmapOf(found.sha256, as, found.width), width);
   };
 
 /** Steps of some picture are being made. */

@@ -5,7 +5,7 @@ import { apiAt } from './address';
 /** Long side of the copies that the board works on, px; files are made from the originals. */
 const PREVIEW_SIZE = 1600;
 /** Long side of copies that are shown enlarged, px. */
-const MOST_ENLARGED = 2400;
+const MOST_ENLARGED = 3200;
 
 /** The copy of a picture that the board works on. */
 export async function loadPreview(sha256: string): Promise<ImageBitmap> {

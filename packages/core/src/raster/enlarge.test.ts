@@ -16,7 +16,8 @@ function drawn(
     for (let x = 0; x < side; x++) {
       let n = 0;
       for (let v = 0; v < 8; v++)
-        for (let u = 0; u < 8; u++) n += Number(cover((x + (u + 0.5) / 8) / side, (y + (v + 0.5) / 8) / side));
+        for (let u = 0; u < 8; u++)
+          n += Number(cover((x + (u + 0.5) / 8) / side, (y + (v + 0.5) / 8) / side));
       const t = n / 64;
       const alpha = ink[3] * t + ground[3] * (1 - t);
       const p = 4 * (y * side + x);
@@ -47,7 +48,11 @@ const badge = (x: number, y: number) => {
 
 /** A picture of a few random bytes, clear ones too. */
 const picture = fc
-  .record({ width: fc.integer({ min: 1, max: 9 }), height: fc.integer({ min: 1, max: 9 }), from: fc.nat(2 ** 31) })
+  .record({
+    width: fc.integer({ min: 1, max: 9 }),
+    height: fc.integer({ min: 1, max: 9 }),
+    from: fc.nat(2 ** 31),
+  })
   .map(({ width, height, from }) => {
     const image = createImage(width, height);
     let s = from;
@@ -137,7 +142,8 @@ describe('enlarging a picture', () => {
       fc.property(picture, (image) => {
         const [a, b] = [flipped(enlarge(image, 2)), enlarge(flipped(image), 2)];
         let worst = 0;
-        for (let p = 0; p < a.data.length; p += 4) worst = Math.max(worst, Math.abs(a.data[p + 3] - b.data[p + 3]));
+        for (let p = 0; p < a.data.length; p += 4)
+          worst = Math.max(worst, Math.abs(a.data[p + 3] - b.data[p + 3]));
         // Of a direction half way between two kernels either may be taken.
         return worst <= 24;
       }),
@@ -161,14 +167,16 @@ describe('enlarging a picture', () => {
     for (let y = 64; y < 4 * side; y++)
       for (let x = 64; x < 4 * side; x++)
         for (let c = 0; c < 4; c++)
-          if (a.data[4 * ((y + 4 * left) * 800 + x + 4 * left) + c] !== b.data[4 * (y * 4 * side + x) + c]) apart++;
+          if (a.data[4 * ((y + 4 * left) * 800 + x + 4 * left) + c] !== b.data[4 * (y * 4 * side + x) + c])
+            apart++;
     expect(apart).toBe(0);
   });
 
   it('brings no colour out of clear px', () => {
     const image = drawn(24, (x, y) => Math.hypot(x - 0.5, y - 0.5) < 0.3);
     const hidden = { ...image, data: new Uint8ClampedArray(image.data) };
-    for (let p = 0; p < hidden.data.length; p += 4) if (hidden.data[p + 3] === 0) hidden.data.set([255, 0, 255], p);
+    for (let p = 0; p < hidden.data.length; p += 4)
+      if (hidden.data[p + 3] === 0) hidden.data.set([255, 0, 255], p);
     expect(enlarge(hidden, 2)).toEqual(enlarge(image, 2));
   });
 

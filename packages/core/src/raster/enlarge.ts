@@ -62,7 +62,13 @@ interface Patch {
   data: Float32Array;
 }
 
-function patchOf({ width, height, data }: RasterImage, left: number, top: number, w: number, h: number): Patch {
+function patchOf(
+  { width, height, data }: RasterImage,
+  left: number,
+  top: number,
+  w: number,
+  h: number,
+): Patch {
   const out = new Float32Array(w * h * 4);
   for (let y = 0, q = 0; y < h; y++) {
     const row = Math.min(height - 1, Math.max(0, top + y)) * width;
@@ -203,9 +209,7 @@ function enlargedPatch(patch: Patch): Float32Array {
           for (let c = 0; c < 4; c++) {
             const k = 4 * i + c;
             const back =
-              (9 * missing[k] +
-                3 * (missing[k + beside] + missing[k + over]) +
-                missing[k + beside + over]) /
+              (9 * missing[k] + 3 * (missing[k + beside] + missing[k + over]) + missing[k + beside + over]) /
               16;
             const value = out[to + c] + BACK * back;
             out[to + c] = value < least[k] ? least[k] : value > most[k] ? most[k] : value;
