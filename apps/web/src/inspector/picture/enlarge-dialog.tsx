@@ -38,16 +38,13 @@ export function EnlargeDialog({
   const [place, setPlace] = useState({ x: width / 2, y: height / 2 });
   const times = timesEnlarged({ enlarged });
   const dpi = pictureDpi(part.place.scaleX, part.place.scaleY, design.board.dpi);
-  const treatment = useMemo(() => {
+  const [plain, large] = useMemo(() => {
     const inks = inkValues(design, design.colourways[0].id);
-    return (enlarge: Enlarge) =>
-      treatmentFor(
-        part.steps,
-        (ink) => inks.get(ink) ?? '#000000',
-        lightOn(part.place, design.light),
-        enlarge,
-      );
-  }, [design, part.steps, part.place]);
+    const colour = (ink: string) => inks.get(ink) ?? '#000000';
+    const lit = lightOn(part.place, design.light);
+    const treatment = (by: Enlarge) => treatmentFor(part.steps, colour, lit, by);
+    return [treatment(1), treatment(times === 1 ? 2 : times)];
+  }, [design, part.steps, part.place, times]);
   const held = (v: number, most: number) => Math.min(Math.max(0, most - SHOWN), Math.max(0, v));
   const left = Math.round(held(place.x - SHOWN / 2, width));
   const top = Math.round(held(place.y - SHOWN / 2, height));
@@ -57,7 +54,7 @@ export function EnlargeDialog({
         <Views
           sha256={material.sha256 ?? ''}
           width={width}
-          treatment={treatment(times === 1 ? 2 : times)}
+          treatment={large}
           at={{ left, top, side: SHOWN }}
           asked={times}
         />
@@ -93,7 +90,7 @@ export function EnlargeDialog({
           </p>
           <Overview
             material={material}
-            treatment={treatment(1)}
+            treatment={plain}
             at={{ left, top }}
             onAt={(x, y) => setPlace({ x, y })}
           />
@@ -225,9 +222,7 @@ function Overview({
   const percent = (v: number, of: number) => Math.round((100 * v) / of);
   return (
     <div className="mt-3">
-      <p id="enlarge-place" className="mb-1 text-[12.5px] text-muted">
-        What is shown: press, or use the arrow keys
-      </p>
+      <p className="mb-1 text-[12.5px] text-muted">What is shown: press, or use the arrow keys</p>
       <button
         type="button"
         aria-label={`What is shown: ${percent(x, width)} % across, ${percent(y, height)} % down`}
