@@ -3,6 +3,7 @@ import { pyramid, type PictureSource } from '@brelm/core/drawing';
 import { treatmentKey, type Treatment } from '@brelm/core/steps';
 import { isWear } from '@brelm/core/wear';
 import { treatPicture } from '../workers/picture-client';
+import { lentPicture } from './lent-pictures';
 import { changed } from './loaded';
 import { loadPreview, treatedPreview } from './preview';
 import { makeSurface } from './surfaces';
@@ -56,7 +57,9 @@ const wanted = new Map<string, Wanted>();
 let busy = false;
 
 const make = ({ sha256, treatment, sourceWidth }: Wanted): Promise<ImageBitmap> =>
-  inWorker ? treatedPreview(sha256, treatment, sourceWidth) : treatPicture(sha256, treatment, sourceWidth);
+  inWorker
+    ? (lentPicture(sha256, treatment, sourceWidth) ?? treatedPreview(sha256, treatment, sourceWidth))
+    : treatPicture(sha256, treatment, sourceWidth);
 
 async function work(): Promise<void> {
   if (busy) return;

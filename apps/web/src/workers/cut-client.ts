@@ -3,6 +3,7 @@ import type { CutLine } from '@brelm/core/cutline';
 import type { CutRequest, CutWorker } from './cut.worker';
 import { hand } from './hand';
 import { workerName } from '../platform/address';
+import { lendPictures } from './picture-client';
 
 export type { CutRequest, Print } from './cut.worker';
 
@@ -11,6 +12,7 @@ const cutter = hand((failed) => {
     type: 'module',
     name: workerName('cut'),
   });
+  lendPictures(worker);
   worker.addEventListener('error', failed);
   worker.addEventListener('messageerror', failed);
   return { remote: wrap<CutWorker>(worker), end: () => worker.terminate() };

@@ -3,6 +3,7 @@ import type { PhotoFacts, Scene } from '@brelm/core/mockup';
 import { hand } from './hand';
 import type { MockupRequest, MockupWorker } from './mockup.worker';
 import { workerName } from '../platform/address';
+import { lendPictures } from './picture-client';
 
 export type { MockupRequest, PlacedArtwork } from './mockup.worker';
 
@@ -14,6 +15,7 @@ const start = (failed: () => void) => {
     type: 'module',
     name: workerName('mockup'),
   });
+  lendPictures(worker);
   worker.addEventListener('error', failed);
   worker.addEventListener('messageerror', failed);
   return { remote: wrap<MockupWorker>(worker), end: () => worker.terminate() };

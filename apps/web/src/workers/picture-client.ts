@@ -1,9 +1,10 @@
-import { wrap, type Remote } from 'comlink';
+import { transfer, wrap, type Remote } from 'comlink';
 import type { Hex } from '@brelm/core/colour';
 import type { Corners } from '@brelm/core/sketch';
 import type { Treatment } from '@brelm/core/steps';
 import type { PictureWorker } from './picture.worker';
 import { workerName } from '../platform/address';
+import { LENT } from '../platform/lent-pictures';
 
 export type { PictureTones } from './picture.worker';
 
@@ -15,6 +16,13 @@ const started = (): Remote<PictureWorker> =>
       name: workerName('picture'),
     }),
   ));
+
+/** Gives another worker the way to this one: what is made for the board is not made a second time to be judged. */
+export function lendPictures(worker: Worker): void {
+  const { port1, port2 } = new MessageChannel();
+  worker.postMessage(LENT, [port1]);
+  void started().lend(transfer(port2, [port2]));
+}
 
 /** The board's copy of a picture with its steps made; `sourceWidth` is the picture's own width, px. */
 export const treatPicture = (

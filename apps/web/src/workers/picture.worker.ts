@@ -1,16 +1,9 @@
 import { expose, transfer } from 'comlink';
 import type { Hex } from '@brelm/core/colour';
-import { groundNoise } from '@brelm/core/raster';
+import { groundNoise, type RasterImage } from '@brelm/core/raster';
 import { linesOf, squaredUp, type Corners } from '@brelm/core/sketch';
-import { tonesOf, type Tones, type Treatment } from '@brelm/core/steps';
-import {
-  bitmapFrom,
-  detailOf,
-  previewPixels,
-  smallPixels,
-  treatedPixels,
-  treatedPreview,
-} from '../platform/preview';
+import { tonesOf, treatmentKey, type Tones, type Treatment } from '@brelm/core/steps';
+import { bitmapFrom, detailOf, previewPixels, smallPixels, treatedPixels } from '../platform/preview';
 
 /** Long side of a paper that lies under the board, px. */
 const PAPER_SIDE = 1600;
@@ -24,12 +17,34 @@ export interface PictureTones {
   noise: number;
 }
 
+/** What was made last, or is being made: the board and those who judge it ask for the same, one after the other. */
+const recent = new Map<string, Promise<RasterImage>>();
+const MOST_RECENT = 6;
+
+function made(sha256: string, treatment: Treatment, sourceWidth: number): Promise<RasterImage> {
+  const key = `${sha256} ${sourceWidth} ${treatmentKey(treatment)}`;
+  let image = recent.get(key);
+  if (!image) {
+    image = treatedPixels(sha256, treatment, sourceWidth);
+    // What failed is tried again.
+    image.catch(() => recent.delete(key));
+  }
+  recent.delete(key);
+  recent.set(key, image);
+  if (recent.size > MOST_RECENT) recent.delete(recent.keys().next().value!);
+  return image;
+}
+
 // `sourceWidth` is a picture's own width, px.
 const worker = {
   /** The board's copy of a picture with its steps made. */
   async treat(sha256: string, treatment: Treatment, sourceWidth: number): Promise<ImageBitmap> {
-    const bitmap = await treatedPreview(sha256, treatment, sourceWidth);
+    const bitmap = await bitmapFrom(await made(sha256, treatment, sourceWidth));
     return transfer(bitmap, [bitmap]);
+  },
+  /** Answers another worker, too. */
+  lend(port: MessagePort): void {
+    expose(worker, port);
   },
   /** A small copy with its steps made. */
   async small(sha256: string, treatment: Treatment | null, sourceWidth: number): Promise<ImageBitmap> {

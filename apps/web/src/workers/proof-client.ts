@@ -6,6 +6,7 @@ import { hand } from './hand';
 import { latestOnly } from './latest-only';
 import type { ProofRequest, ProofWorker } from './proof.worker';
 import { workerName } from '../platform/address';
+import { lendPictures } from './picture-client';
 
 export { NotWanted, reasonOf } from './hand';
 
@@ -15,6 +16,7 @@ const handNamed = (name: string) =>
       type: 'module',
       name: workerName(name),
     });
+    lendPictures(worker);
     worker.addEventListener('error', failed);
     worker.addEventListener('messageerror', failed);
     return { remote: wrap<ProofWorker>(worker), end: () => worker.terminate() };
