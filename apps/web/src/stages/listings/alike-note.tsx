@@ -33,7 +33,7 @@ export function AlikeNote({ id }: { id: string }) {
             <button
               type="button"
               aria-label={`Something else: ${other.name || 'Untitled'}`}
-              className="shrink-0 rounded-md px-1.5 text-[12.5px] text-muted hover:bg-line hover:text-ink"
+              className="shrink-0 rounded-md border border-edge bg-card px-1.5 text-[12.5px] hover:border-ink"
               onClick={() => apart(other)}
             >
               Something else
