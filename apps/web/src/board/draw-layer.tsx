@@ -163,10 +163,6 @@ export function DrawLayer({
       STRAY_PX / view.scale,
     );
     if (!made) return;
-    if (made.nodes.length > 5000) {
-      notify('fault', 'This line has more points than a line can have: draw it in pieces.');
-      return;
-    }
     const ink = look.ink && design.inks.some((i) => i.id === look.ink) ? look.ink : design.inks[0]?.id;
     if (!ink) {
       notify('fault', 'The design has no ink: add one first.');
@@ -176,6 +172,10 @@ export function DrawLayer({
       look.mirror === null
         ? [{ nodes: made.nodes, closed: false }]
         : mirrored(made.nodes, look.mirror, Math.max(width, MEET_PX / view.scale));
+    if (drawn.some((l) => l.nodes.length > 5000)) {
+      notify('fault', 'This line has more points than a line can have: draw it in pieces.');
+      return;
+    }
     const taken = partIds(design);
     const parts = drawn.map(({ nodes, closed }) => {
       const id = freshId('line', taken);
