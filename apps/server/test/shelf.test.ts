@@ -53,6 +53,7 @@ function picture(seed: number): Uint8Array {
 }
 
 const BILL = Buffer.from('%PDF-1.7\n<script>alert(1)</script>');
+const LETTER = Buffer.from('%PDF-1.4\nyou may');
 
 /** A design with a bought picture and its bill, a reference beside its board, and words in an own typeface. */
 async function madeOfMuch(name: string): Promise<StoredDesign> {
@@ -69,13 +70,17 @@ async function madeOfMuch(name: string): Promise<StoredDesign> {
     await uploadTo<{ sha256: string; name: string }>(here, 'materials/bills', BILL, 'Bill for the moon.pdf')
   ).body;
   const licence = { id: 'bought', proof: 'agreed in May', bill };
+  const agreed = await uploadTo<{ sha256: string; name: string }>(
+    ...([here, 'materials/bills', LETTER, 'Letter.pdf'] as const),
+  );
+  const letter = { id: 'redrawn', bill: agreed.body };
   return create({
     ...base,
     materials: [{ id: 'moon', name: 'Moon.PNG', sha256: moon, width: 24, height: 16, licence }],
     sides: base.sides.map((side) => ({
       ...side,
       parts: [...side.parts, words],
-      aids: { ...side.aids, reference: { sha256: beside, name: 'Moon.PNG' } },
+      aids: { ...side.aids, reference: { sha256: beside, name: 'Moon.PNG', licence: letter } },
     })),
   });
 }
@@ -136,6 +141,7 @@ describe('designs as files', () => {
     const entries = Object.keys(unzipSync(bytes)).sort();
     expect(entries).toEqual([
       'over-the-hills/bills/bill-for-the-moon.pdf',
+      'over-the-hills/bills/letter.pdf',
       'over-the-hills/design.brelm.json',
       'over-the-hills/pictures/moon-2.png',
       'over-the-hills/pictures/moon.png',
@@ -184,6 +190,7 @@ describe('designs as files', () => {
       'Moon.PNG',
       'Moon.PNG',
       'Bill for the moon.pdf',
+      'Letter.pdf',
       expect.stringMatching(/^typeface/) as string,
     ]);
   });

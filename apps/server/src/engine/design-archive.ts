@@ -101,6 +101,7 @@ export function neededBy(document: DesignDocument): Needed[] {
     if (aids.reference) need('picture', aids.reference.sha256, aids.reference.name);
   const licences = [
     ...document.materials.map((m) => m.licence),
+    ...document.sides.flatMap((s) => s.aids.reference?.licence ?? []),
     ...document.sides.flatMap((s) => s.parts.flatMap((p) => (p.kind === 'motif' ? [p.licence] : []))),
   ];
   for (const { bill } of licences) if (bill) need('bill', bill.sha256, bill.name);

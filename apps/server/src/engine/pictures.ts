@@ -3,9 +3,9 @@ import sharp from 'sharp';
 import type { Design, Material } from '@brelm/core/design';
 import { pyramid, type Level, type PictureSource } from '@brelm/core/drawing';
 import { readChunks } from '@brelm/core/export';
-import type { RasterImage } from '@brelm/core/raster';
+import { enlarge, type RasterImage } from '@brelm/core/raster';
 import { picturesIn } from '@brelm/core/resolve';
-import { enlargedFor, treatmentKey, treatPicture, type Treatment } from '@brelm/core/steps';
+import { enlargementFor, treatmentKey, treatPicture, type Treatment } from '@brelm/core/steps';
 import { isWear, wearOf, wearRaster, wearWidth } from '@brelm/core/wear';
 import { makeSurface } from './surfaces';
 
@@ -156,13 +156,13 @@ export function rasterSource(design: Design, read: (material: Material) => Promi
     const known = design.materials.find((m) => m.id === id);
     const times = known ? (treatment ? halvingsTreated : halvings)(known, scale) : 0;
     // One that is not to be enlarged is the same however large it is shown.
-    const large = (treatment?.enlarge ?? 1) > 1 && times === 0 ? (shown ?? Infinity) : 1;
-    const key = `${id} ${times} ${large <= 1 ? 1 : large <= 2 ? 2 : 4} ${treatmentKey(treatment)}`;
+    const by = known && times === 0 ? enlargementFor(known, treatment, shown) : 1;
+    const key = `${id} ${times} ${by} ${treatmentKey(treatment)}`;
     if (last?.key === key) return last.image;
     last = null;
     const plain = await readMaterial(design, id, read, (b) => decodeHalved(b, times));
     const treated = treatment ? treatPicture(plain, treatment, 0.5 ** times) : plain;
-    last = { key, image: enlargedFor(treated, treatment, large) };
+    last = { key, image: by === 1 ? treated : enlarge(treated, by) };
     return last.image;
   };
   source.forget = () => {

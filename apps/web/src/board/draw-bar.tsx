@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import type { Design, Reference } from '@brelm/core/design';
 import type { Pen } from '@brelm/core/parts';
-import { askWhose } from '../editor/ask-whose';
 import { useEdit } from '../editor/use-edit';
 import { reasonOf, useBringInMutation } from '../store/api';
 import { Button, FileButton, LengthField, notify, NumberField, SelectField, Tick } from '../ui';
+import { layUnder } from './lay-under';
 import { UnderDialog } from './under-dialog';
 import { InkSelect } from '../editor/ink-select';
 import { usualWidth, type Tools } from './tools';
@@ -144,9 +144,7 @@ function SketchButton({ design }: { design: Design }) {
           reference={reference}
           onClose={() => setReference(null)}
           onDone={(under) => {
-            const laid = { ...reference, under };
-            edit.make('Lay a sketch under the board', [{ op: 'setAids', change: { reference: laid } }]);
-            if (!laid.licence) askWhose([{ title: laid.name, sha256: laid.sha256 }], edit);
+            layUnder(edit, { ...reference, under });
             setReference(null);
           }}
         />

@@ -4,8 +4,8 @@ import { rgbToHex } from '@brelm/core/colour';
 import type { Aids, Board } from '@brelm/core/design';
 import { IconButton, picturePreview } from '../ui';
 import { useAddInk } from '../editor/use-add-ink';
-import { askWhose } from '../editor/ask-whose';
 import { useEdit } from '../editor/use-edit';
+import { layUnder } from './lay-under';
 import { UnderDialog } from './under-dialog';
 
 /** A reference picture beside the board, or under it: looked at, picked from and drawn over, and never exported. */
@@ -82,10 +82,8 @@ export function Reference({ picture, board }: { picture: NonNullable<Aids['refer
           reference={picture}
           onClose={() => setLaying(false)}
           onDone={(laid) => {
-            set(laid ? 'Lay a sketch under the board' : 'Take the sketch from under the board', {
-              under: laid,
-            });
-            if (laid && !picture.licence) askWhose([{ title: picture.name, sha256: picture.sha256 }], edit);
+            if (laid) layUnder(edit, { ...picture, under: laid });
+            else set('Take the sketch from under the board', { under: laid });
             setLaying(false);
           }}
         />

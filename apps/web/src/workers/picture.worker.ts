@@ -19,7 +19,7 @@ export interface PictureTones {
 
 /** What was made last, or is being made: the board and those who judge it ask for the same, one after the other. */
 const recent = new Map<string, Promise<RasterImage>>();
-const MOST_RECENT = 6;
+const MOST_RECENT = 4;
 
 function made(sha256: string, treatment: Treatment, sourceWidth: number): Promise<RasterImage> {
   const key = `${sha256} ${sourceWidth} ${treatmentKey(treatment)}`;

@@ -170,15 +170,23 @@ export function treatmentKey(treatment: Treatment | null): string {
 const MOST_ENLARGED = 64_000_000;
 
 /**
- * A whole picture with its steps made, enlarged as far as its treatment asks for it and `shown` (px that are shown for one of
- * it; any number where it is left out) needs it. One that would have too many px is enlarged by less, or not at all.
+ * Times a side that a picture is enlarged: as far as its treatment asks for it and `shown` (px that are shown for one of it;
+ * any number where it is left out) needs it. One that would have too many px is enlarged by less, or not at all.
  */
+export function enlargementFor(
+  { width, height }: { width: number; height: number },
+  treatment: Treatment | null,
+  shown = Infinity,
+): Enlarge {
+  const asked = shown <= 1 ? 1 : Math.min(treatment?.enlarge ?? 1, shown <= 2 ? 2 : 4);
+  const fits = (by: Enlarge) => by <= asked && width * height * by * by <= MOST_ENLARGED;
+  return ([4, 2] as const).find(fits) ?? 1;
+}
+
+/** A whole picture with its steps made, enlarged as far as {@link enlargementFor} says. */
 export function enlargedFor(image: RasterImage, treatment: Treatment | null, shown = Infinity): RasterImage {
-  const asked = treatment?.enlarge ?? 1;
-  const pixels = image.width * image.height;
-  const fits = ([4, 2] as const).find((by) => by <= asked && pixels * by * by <= MOST_ENLARGED);
-  if (!fits || shown <= 1) return image;
-  return enlarge(image, shown <= 2 ? 2 : fits);
+  const by = enlargementFor(image, treatment, shown);
+  return by === 1 ? image : enlarge(image, by);
 }
 
 /** Whether it makes dots on purpose: loose pieces and thin places are then meant. */

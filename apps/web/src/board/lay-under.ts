@@ -1,0 +1,9 @@
+import type { Reference } from '@brelm/core/design';
+import { askWhose } from '../editor/ask-whose';
+import type { Editing } from '../editor/use-edit';
+
+/** Lays a reference under the board as it says, and asks whose it is where nobody has said. */
+export function layUnder(edit: Editing, reference: Reference): void {
+  edit.make('Lay a sketch under the board', [{ op: 'setAids', change: { reference } }]);
+  if (!reference.licence) askWhose([{ title: reference.name, sha256: reference.sha256 }], edit);
+}
