@@ -117,7 +117,20 @@ describe('the typefaces', () => {
     await page.getByText('Lobster is ready to use.').waitFor();
     await page.getByRole('button', { name: /^Lobster own/ }).click();
     await stack().getByRole('button', { name: 'Typeface Lobster' }).first().waitFor();
+    // Whose it is, in one press: for this design, and for all that it is used in later.
+    await page.getByText('Whose is “Lobster”?').waitFor();
+    await page.getByRole('button', { name: 'Bought for goods' }).click();
+    await undone('Say whose “Lobster” is');
     await saved(page);
+    const [, id] = /design\/([^/]+)/.exec(page.url())!;
+    const design = await page.evaluate(
+      async (of) =>
+        (await (await fetch(`/api/designs/${of}`)).json()) as { document: { typefaces: unknown } },
+      id,
+    );
+    expect(design.document.typefaces).toEqual([
+      { id: expect.stringMatching(/^own-/) as string, name: 'Lobster', licence: { id: 'bought' } },
+    ]);
   });
 
   it('that lack a letter say so, and which have it', async () => {

@@ -283,6 +283,14 @@ describe('listings of a design', () => {
     await note.getByRole('link', { name: '“Bog once more”' }).click();
     await page.waitForURL(new RegExp(copy));
     await page.goto(address);
+    // Where several are sent at once it is said, too.
+    await page.getByRole('checkbox', { name: 'Choose Bog once more' }).click();
+    await page.getByRole('button', { name: 'Send listings…' }).click();
+    const send = page.getByRole('dialog', { name: 'Which listings are sent' });
+    await send.getByText('looks much like “Bog Standard”').first().waitFor();
+    expect(await serious(page)).toEqual([]);
+    await send.getByRole('button', { name: 'Cancel' }).click();
+    await page.getByRole('button', { name: 'Choose none' }).click();
   });
 
   it('its figures are told by week, by design, product and colour, and saved as a table', async () => {

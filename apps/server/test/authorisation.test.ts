@@ -55,6 +55,7 @@ describe('the authorisation of every route', () => {
   const LOOKS = [
     'POST /api/plan',
     'POST /api/plan/proof',
+    'POST /api/shelf/alike',
     'POST /api/shelf/standing',
     'POST /api/seasons/try',
     'POST /api/press/quotes',

@@ -14,6 +14,7 @@ interface Entry {
   name: string;
   group: string;
   favourite: boolean;
+  licence: { id: string };
   words: string;
   facts?: { embedding: string; licence: string; covers: string[]; axes: string[] };
 }
@@ -101,6 +102,23 @@ describe('own typefaces', () => {
     expect(status).toBe(400);
     expect(body.message).toMatch(reason);
     expect(body.message).toContain(name);
+  });
+
+  it('are under a licence that their owner says, with its bill, and that is remembered', async () => {
+    const [{ id, licence }] = (await send(shipped('satisfy'), 'mine.ttf')).body;
+    expect(licence).toEqual({ id: 'unknown' });
+    const said = { id: 'bought', source: 'A type maker', proof: 'bill 9' };
+    expect((await ask(`typefaces/${id}/licence`, 'PUT', said)).status).toBe(204);
+    expect((await send(shipped('satisfy'), 'again.ttf')).body[0].licence).toEqual(said);
+    const wrong = await ask(`typefaces/${id}/licence`, 'PUT', { id: '', bill: { sha256: 'x', name: 'y' } });
+    expect([wrong.status, wrong.body.faults!.map((f) => f.field).sort()]).toEqual([
+      400,
+      ['bill.sha256', 'id'],
+    ]);
+    // Of what ships nothing is to be said.
+    expect((await ask('typefaces/rye/licence', 'PUT', said)).status).toBe(404);
+    const rye = (await ask<Entry[]>('typefaces')).body.find((t) => t.id === 'rye')!;
+    expect(rye.licence).toEqual({ id: 'OFL-1.1' });
   });
 
   it('cannot be taken away while a design is set in them, and can after', async () => {

@@ -78,9 +78,18 @@ describe('previews of designs', () => {
       (await askOf<{ alike: { name: string; likeness: number }[] }>(it0, `designs/${id}/alike`)).body.alike;
     const one = await bar('Tall bar', '#113355', [0.3, 1]);
     const two = await bar('Tall bar again', '#aa2200', [0.42, 1.4]);
-    await bar('Broad bar', '#113355', [1, 0.3]);
+    const broad = await bar('Broad bar', '#113355', [1, 0.3]);
     expect((await alikeTo(one)).map((a) => a.name)).toEqual(['Tall bar again']);
     expect((await alikeTo(two)).map((a) => a.name)).toEqual(['Tall bar']);
+    const each = (
+      await askOf<{ alike: Record<string, { name: string }[]> }>(it0, 'shelf/alike', 'POST', {
+        designs: [one, two, broad],
+      })
+    ).body.alike;
+    expect(Object.entries(each).map(([id, like]) => [id, like.map((a) => a.name)])).toEqual([
+      [one, ['Tall bar again']],
+      [two, ['Tall bar']],
+    ]);
     expect((await alikeTo(two))[0].likeness).toBeGreaterThan(0.95);
     // What is changed is looked at anew.
     const document = designOf('Tall bar again');

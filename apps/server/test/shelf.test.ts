@@ -53,6 +53,7 @@ function picture(seed: number): Uint8Array {
 }
 
 const BILL = Buffer.from('%PDF-1.7\n<script>alert(1)</script>');
+const FONT_BILL = Buffer.from('%PDF-1.4\ntwo seats');
 const LETTER = Buffer.from('%PDF-1.4\nyou may');
 
 /** A design with a bought picture and its bill, a reference beside its board, and words in an own typeface. */
@@ -74,8 +75,13 @@ async function madeOfMuch(name: string): Promise<StoredDesign> {
     ...([here, 'materials/bills', LETTER, 'Letter.pdf'] as const),
   );
   const letter = { id: 'redrawn', bill: agreed.body };
+  const fontBill = await uploadTo<{ sha256: string; name: string }>(
+    ...([here, 'materials/bills', FONT_BILL, 'Wagon, two seats.pdf'] as const),
+  );
+  const bought = { id: faces[0].id, name: 'Wagon', licence: { id: 'bought', bill: fontBill.body } };
   return create({
     ...base,
+    typefaces: [bought],
     materials: [{ id: 'moon', name: 'Moon.PNG', sha256: moon, width: 24, height: 16, licence }],
     sides: base.sides.map((side) => ({
       ...side,
@@ -142,10 +148,11 @@ describe('designs as files', () => {
     expect(entries).toEqual([
       'over-the-hills/bills/bill-for-the-moon.pdf',
       'over-the-hills/bills/letter.pdf',
+      'over-the-hills/bills/wagon-two-seats.pdf',
       'over-the-hills/design.brelm.json',
       'over-the-hills/pictures/moon-2.png',
       'over-the-hills/pictures/moon.png',
-      expect.stringMatching(/^over-the-hills\/typefaces\/typeface-[0-9a-f]{8}\.ttf$/),
+      'over-the-hills/typefaces/wagon.ttf',
     ]);
     const taken = await bringIn(bytes);
     expect(taken.status).toBe(200);
@@ -190,8 +197,9 @@ describe('designs as files', () => {
       'Moon.PNG',
       'Moon.PNG',
       'Bill for the moon.pdf',
+      'Wagon, two seats.pdf',
       'Letter.pdf',
-      expect.stringMatching(/^typeface/) as string,
+      'Wagon',
     ]);
   });
 

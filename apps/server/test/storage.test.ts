@@ -2,6 +2,7 @@ import { mkdirSync, readdirSync, readFileSync, utimesSync, writeFileSync } from 
 import { dirname, join } from 'node:path';
 import sharp from 'sharp';
 import { DataSource } from 'typeorm';
+import { typefaceFile } from '@brelm/server/engine';
 import { QueueService } from '../src/runs/queue.service';
 import { RunStore } from '../src/runs/run-store.service';
 import { HousekeepingService } from '../src/storage/housekeeping.service';
@@ -181,9 +182,17 @@ describe('tidying up', () => {
     expect(await there()).toEqual([200, 200, 200, 200, 404]);
     await tidy(300);
     expect((await fetch(`${it0.url}/api/materials/${bill.sha256}/file`)).status).toBe(200);
+    // Or a typeface.
+    const font = new Uint8Array(readFileSync(typefaceFile('satisfy')!));
+    const [face] = (await uploadTo<{ id: string }[]>(it0, 'typefaces', font, 'mine.ttf')).body;
+    await ask(`typefaces/${face.id}/licence`, 'PUT', { id: 'bought', bill });
     await ask(`materials/${inDesign}/licence`, 'PUT', { id: 'own' });
     await tidy(301);
     await tidy(500);
+    expect((await fetch(`${it0.url}/api/materials/${bill.sha256}/file`)).status).toBe(200);
+    await ask(`typefaces/${face.id}/licence`, 'PUT', { id: 'own' });
+    await tidy(501);
+    await tidy(700);
     expect((await fetch(`${it0.url}/api/materials/${bill.sha256}/file`)).status).toBe(404);
     // Brought in again, it is there again.
     await uploadTo(it0, 'materials', await picture('#500000'), 'again.png');

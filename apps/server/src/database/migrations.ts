@@ -256,6 +256,17 @@ export class Alike1764370000000 implements MigrationInterface {
   }
 }
 
+/** What is said of the rights of a typeface is remembered. */
+export class TypefaceLicences1764380000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    await db.query('ALTER TABLE typefaces ADD COLUMN IF NOT EXISTS licence TEXT NULL');
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    await db.query('ALTER TABLE typefaces DROP COLUMN IF EXISTS licence');
+  }
+}
+
 export const MIGRATIONS = [
   First1764000000000,
   NamedVersions1764060000000,
@@ -278,4 +289,5 @@ export const MIGRATIONS = [
   Machines1764350000000,
   Shelf1764360000000,
   Alike1764370000000,
+  TypefaceLicences1764380000000,
 ];

@@ -40,19 +40,33 @@ export class AlikeService {
    */
   async to(id: string): Promise<AlikeDesign[]> {
     await this.made.of(id);
+    return (await this.toEach([id]))[id] ?? [];
+  }
+
+  /** The same of several, by their ids, as far as their pictures are made; those that are like none are left out. */
+  async toEach(ids: readonly string[]): Promise<Record<string, AlikeDesign[]>> {
     await this.lookAtAll();
-    const own = this.looks.get(id)?.look;
-    if (!own) return [];
-    const pairs = await this.apart.find({ where: [{ first: id }, { second: id }] });
-    const told = new Set(pairs.flatMap(({ first, second }) => [first, second]));
-    return (await this.designs.titles())
-      .flatMap((other): AlikeDesign[] => {
-        const look = other.id === id || told.has(other.id) ? null : this.looks.get(other.id)?.look;
-        const likeness = look ? likenessOf(own, look) : 0;
-        return likeness < LEAST ? [] : [{ ...other, likeness }];
-      })
-      .sort((a, b) => b.likeness - a.likeness)
-      .slice(0, MOST);
+    const pairs = await this.apart.find({ where: [{ first: In(ids) }, { second: In(ids) }] });
+    const told = new Set(pairs.flatMap(({ first, second }) => [`${first} ${second}`, `${second} ${first}`]));
+    const others = (await this.designs.titles()).flatMap((other) => {
+      const look = this.looks.get(other.id)?.look;
+      return look ? [{ ...other, look }] : [];
+    });
+    const found: Record<string, AlikeDesign[]> = {};
+    for (const id of ids) {
+      const own = this.looks.get(id)?.look;
+      if (!own) continue;
+      const alike = others
+        .flatMap(({ look, ...other }): AlikeDesign[] => {
+          if (other.id === id || told.has(`${id} ${other.id}`)) return [];
+          const likeness = likenessOf(own, look);
+          return likeness < LEAST ? [] : [{ ...other, likeness }];
+        })
+        .sort((a, b) => b.likeness - a.likeness)
+        .slice(0, MOST);
+      if (alike.length) found[id] = alike;
+    }
+    return found;
   }
 
   /** Remembers that two designs are not the same thing, however alike they look; or forgets it. 404 where one is not there. */

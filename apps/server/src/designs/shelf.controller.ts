@@ -12,6 +12,7 @@ import {
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { Looks } from '../http/standing';
+import { AlikeService } from './alike.service';
 import { KeepViewDto, RenameViewDto, ShelfDto, ShelfPageDto, StandingDto } from './shelf.dto';
 import { ShelfService, type ShelfAsked } from './shelf.service';
 import { ShelfViewsService } from './shelf-views.service';
@@ -32,6 +33,7 @@ const askedOf = (asked: ShelfDto): ShelfAsked => ({
 export class ShelfController {
   constructor(
     private readonly shelf: ShelfService,
+    private readonly alike: AlikeService,
     private readonly views: ShelfViewsService,
   ) {}
 
@@ -53,6 +55,14 @@ export class ShelfController {
   @HttpCode(200)
   async standing(@Body() { designs }: StandingDto) {
     return { designs: await this.shelf.standing(designs) };
+  }
+
+  /** Which of some designs look so much like others that they may be the same thing, by their ids. */
+  @Looks()
+  @Post('shelf/alike')
+  @HttpCode(200)
+  async alikeTo(@Body() { designs }: StandingDto) {
+    return { alike: await this.alike.toEach(designs) };
   }
 
   @Get('shelf/views')

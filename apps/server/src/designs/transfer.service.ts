@@ -83,7 +83,7 @@ export class TransferService {
       // What is gone is told where the design is brought in.
       if (path === null) continue;
       bytes += (await stat(path)).size;
-      const ending = /\.[a-z0-9]{1,5}$/i.exec(name)?.[0] ?? (kind === 'typeface' ? '.ttf' : '');
+      const ending = kind === 'typeface' ? '.ttf' : (/\.[a-z0-9]{1,5}$/i.exec(name)?.[0] ?? '');
       const stem = slug(name.slice(0, name.length - (name.endsWith(ending) ? ending.length : 0)));
       const as = `${kind}s/${fresh(stem + ending.toLowerCase(), taken)}`;
       paths.set(sha256, as);

@@ -5,6 +5,7 @@ import type { Readable } from 'node:stream';
 import archiver from 'archiver';
 import { documentOf, readDesign, type DesignDocument } from '@brelm/core/design';
 import { DocumentError } from '@brelm/core/fields';
+import { ownFace } from '@brelm/core/type';
 import { addEntry } from './add-entry';
 import { UploadError } from './inspect-upload';
 import { unzipped } from './unzip';
@@ -101,12 +102,15 @@ export function neededBy(document: DesignDocument): Needed[] {
     if (aids.reference) need('picture', aids.reference.sha256, aids.reference.name);
   const licences = [
     ...document.materials.map((m) => m.licence),
+    ...document.typefaces.map((t) => t.licence),
     ...document.sides.flatMap((s) => s.aids.reference?.licence ?? []),
     ...document.sides.flatMap((s) => s.parts.flatMap((p) => (p.kind === 'motif' ? [p.licence] : []))),
   ];
   for (const { bill } of licences) if (bill) need('bill', bill.sha256, bill.name);
-  for (const [, sha256] of JSON.stringify(document).matchAll(OWN_FACE))
-    need('typeface', sha256, `typeface ${sha256.slice(0, 8)}`);
+  for (const [, sha256] of JSON.stringify(document).matchAll(OWN_FACE)) {
+    const said = document.typefaces.find((t) => ownFace(t.id)?.sha256 === sha256);
+    need('typeface', sha256, said?.name || `typeface ${sha256.slice(0, 8)}`);
+  }
   return [...needs.values()];
 }
 

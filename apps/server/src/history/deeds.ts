@@ -33,6 +33,7 @@ export const DEEDS: Readonly<Record<string, Deed>> = {
   'DELETE starters/:id': ['deleted', 'starter'],
   'POST typefaces': ['brought in', 'typeface'],
   'PUT typefaces/:id/favourite': ['marked', 'typeface'],
+  'PUT typefaces/:id/licence': ['changed the licence of', 'typeface'],
   'DELETE typefaces/:id': ['deleted', 'typeface'],
   'POST lettering-styles': ['made', 'lettering style'],
   'DELETE lettering-styles/:id': ['deleted', 'lettering style'],
@@ -103,7 +104,7 @@ export const DEEDS: Readonly<Record<string, Deed>> = {
 
 /** Routes that change nothing of the shop: what only asks, and what is other firms' own. */
 export const NO_DEED =
-  /^POST (plan|shelf\/standing|seasons\/try|designs\/:id\/presence)|^\w+ (press|searches|draughtsman)\/|^\w+ markets\/(?!:market\/shops)/;
+  /^POST (plan|shelf\/(standing|alike)|seasons\/try|designs\/:id\/presence)|^\w+ (press|searches|draughtsman)\/|^\w+ markets\/(?!:market\/shops)/;
 
 /** Where the names of things are, by kind: a table, and how a row of it is called. */
 export const NAMED: Readonly<Record<string, readonly [table: string, name: string]>> = {

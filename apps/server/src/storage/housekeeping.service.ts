@@ -208,12 +208,11 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
           last = row.id;
         }
       }
-    // Bills that were said of a material count also while no design has it.
-    const said = await this.materials.find({
-      select: { licence: true },
-      where: { licence: Like('%"bill"%') },
-    });
-    for (const { licence } of said) read(licence!);
+    // Bills that were said of a material or a typeface count also while no design has it.
+    for (const rows of [this.materials, this.typefaces] as Repository<{ licence: string | null }>[]) {
+      const said = await rows.find({ select: { licence: true }, where: { licence: Like('%"bill"%') } });
+      for (const { licence } of said) read(licence!);
+    }
     // Tables of series name pictures by their files.
     const names = await this.namedInSeries();
     for (let i = 0; i < names.length; i += 500) {

@@ -19,6 +19,7 @@ import { ApiBody, ApiConsumes, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { IsBoolean } from 'class-validator';
 import { DesignsService } from '../designs/designs.service';
 import { MOST_FONT_BYTES } from '../engine';
+import { LicenceDto } from '../materials/materials.dto';
 import { TypefacesService } from './typefaces.service';
 
 class FavouriteDto {
@@ -80,6 +81,13 @@ export class TypefacesController {
   @HttpCode(204)
   async favourite(@Param('id') id: string, @Body() body: FavouriteDto) {
     await this.typefaces.setFavourite(id, body.favourite);
+  }
+
+  /** Says under which licence an own typeface is, for designs to come. */
+  @Put(':id/licence')
+  @HttpCode(204)
+  async licence(@Param('id') id: string, @Body() licence: LicenceDto) {
+    await this.typefaces.sayLicence(id, { ...licence });
   }
 
   @Delete(':id')

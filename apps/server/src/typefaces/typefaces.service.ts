@@ -10,8 +10,10 @@ import { Like, Repository } from 'typeorm';
 import { type Design, storedDocument } from '@brelm/core/design';
 import { partTitle, facesOf } from '@brelm/core/parts';
 import { CATALOGUE, catalogueFace, faceWords, ownFace, ownFaceId } from '@brelm/core/type';
+import type { Licence } from '@brelm/core/rights';
 import { DesignRow, FavouriteTypefaceRow, TypefaceRow } from '../database/entities';
 import { FontError, facesWith, type OwnFont } from '../engine';
+import { licenceIn } from '../materials/materials.service';
 import { FilesService } from '../storage/files.service';
 import { OPTIONS, type ShopOptions, placeOf } from '../options';
 import { PoolService } from '../workers/pool.service';
@@ -22,8 +24,8 @@ export interface TypefaceEntry {
   id: string;
   name: string;
   group: string;
-  /** SPDX id; `unknown` for an own one, whose `facts` have what its file says. */
-  licence: string;
+  /** What the seller has said of an own one, `unknown` until then; its `facts` have what its file says. */
+  licence: Licence;
   favourite: boolean;
   /** What a search looks through. */
   words: string;
@@ -51,13 +53,13 @@ export class TypefacesService {
       () => [[], new Set<string>()] as const,
     );
     const shipped = CATALOGUE.map(({ id, name, group, licence }) => ({
-      ...{ id, name, group, licence },
+      ...{ id, name, group, licence: { id: licence } },
       favourite: favourites.has(id),
       words: faceWords({ name, group }),
     }));
     return [
-      ...own.map(({ id, name, facts }) => ({
-        ...{ id, name, group: 'own', licence: 'unknown' },
+      ...own.map(({ id, name, facts, licence }) => ({
+        ...{ id, name, group: 'own', licence: licenceIn(licence) ?? { id: 'unknown' } },
         favourite: favourites.has(id),
         words: faceWords({ name, group: 'own' }),
         facts: JSON.parse(facts) as OwnFont,
@@ -130,6 +132,13 @@ export class TypefacesService {
 
   covering(characters: string): Promise<string[]> {
     return facesWith([...characters].slice(0, 40).join(''));
+  }
+
+  /** Keeps what the seller says of the rights of an own typeface, for all designs that it is used in from now on. */
+  async sayLicence(id: string, licence: Licence): Promise<void> {
+    if (!(await this.rows.existsBy({ id })))
+      throw new NotFoundException(`There is no typeface ${id} of your own.`);
+    await this.rows.update({ id }, { licence: JSON.stringify(licence) });
   }
 
   async favourites(): Promise<string[]> {

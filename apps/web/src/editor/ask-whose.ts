@@ -1,16 +1,32 @@
+import { typefaceKey } from '@brelm/core/listing';
 import type { Licence } from '@brelm/core/rights';
 import { store } from '../store';
-import { api } from '../store/api';
-import { askBelow } from '../ui';
+import { api, reasonOf } from '../store/api';
+import { askBelow, notify } from '../ui';
 import type { Editing } from './use-edit';
 import { whoseEdits } from './whose-edits';
 
 /** What was just brought in, and of which nobody has said whose it is. */
-export interface Unsaid {
-  title: string;
-  sha256: string;
-  /** The part that was made of it, where it was put into a design. */
-  part?: string;
+export type Unsaid = { title: string } & (
+  | {
+      sha256: string;
+      /** The part that was made of it, where it was put into a design. */
+      part?: string;
+    }
+  /** A typeface, by its id. */
+  | { face: string }
+);
+
+/** Keeps in the shop what was said of a material of it. */
+export function rememberWhose(of: { sha256: string } | { face: string }, licence: Licence): void {
+  const { sayFaceLicence, sayLicence } = api.endpoints;
+  const said =
+    'face' in of
+      ? store.dispatch(sayFaceLicence.initiate({ id: of.face, licence })).unwrap()
+      : store.dispatch(sayLicence.initiate({ sha256: of.sha256, licence })).unwrap();
+  said.catch((error: unknown) =>
+    notify('fault', `Whose it is was not kept for other designs. ${reasonOf(error)}`),
+  );
 }
 
 const ANSWERS: readonly { label: string; licence: Licence }[] = [
@@ -20,21 +36,23 @@ const ANSWERS: readonly { label: string; licence: Licence }[] = [
 ];
 
 /**
- * Asks whose pictures and drawings are that were just brought in: one press for all, and it can be put off; until it is said, the
- * proof and the listings tell it. What is said is known when the same file is brought in again.
+ * Asks whose pictures, drawings and typefaces are that were just brought in: one press for all, and it can be put off; until
+ * it is said, the proof and the listings tell it. What is said is known when the same file is brought in again.
  */
 export function askWhose(unsaid: readonly Unsaid[], edit: Editing | null): void {
   if (unsaid.length === 0) return;
   const what = unsaid.length === 1 ? `“${unsaid[0].title}”` : `these ${unsaid.length} files`;
   const say = (licence: Licence) => () => {
     const design = edit && store.getState().editor.design;
-    const parts = unsaid.flatMap((u) => u.part ?? []);
-    // What is in no part is drawn over, if it is in the design at all.
-    const over = unsaid.filter((u) => !u.part).map((u) => u.sha256);
-    const edits = design ? whoseEdits(design, parts, licence, over) : [];
+    const parts = unsaid.flatMap((u) => ('part' in u && u.part ? [u.part] : []));
+    // A picture that is in no part is drawn over, if it is in the design at all.
+    const others = unsaid.flatMap((u) => {
+      if ('face' in u) return [{ key: typefaceKey(u.face), title: u.title }];
+      return u.part ? [] : [{ key: `picture ${u.sha256}` }];
+    });
+    const edits = design ? whoseEdits(design, parts, licence, others) : [];
     if (edits.length) edit!.make(`Say whose ${what} ${unsaid.length === 1 ? 'is' : 'are'}`, edits);
-    for (const { sha256 } of unsaid)
-      void store.dispatch(api.endpoints.sayLicence.initiate({ sha256, licence }));
+    for (const one of unsaid) rememberWhose(one, licence);
   };
   askBelow(
     `Whose ${unsaid.length === 1 ? 'is' : 'are'} ${what}?`,

@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
-import { leftWithoutWindow, type Design, type Edit } from '@brelm/core/design';
+import { applyEdits, knownFaceEdits, leftWithoutWindow, type Design, type Edit } from '@brelm/core/design';
 import { partTitle, type Part } from '@brelm/core/parts';
 import { store, useAppDispatch } from '../store';
+import { api } from '../store/api';
 import { edited, stepEnded, undone } from '../store/editor';
 import { notify, onStepEnd } from '../ui';
 
@@ -27,12 +28,27 @@ function losesWindow(design: Design, removed: readonly string[]): string | null 
   return `${names.join(', ')}${more} showed inside what was removed, and ${show} whole now.`;
 }
 
+const SETS_WORDS: ReadonlySet<Edit['op']> = new Set(['addPart', 'updatePart', 'replacePart', 'replace']);
+
+/** Edits with what the shop knows of the seller's own typefaces, where the design is set in them from now on. */
+function withKnownFaces(edits: Edit[]): Edit[] {
+  const state = store.getState();
+  const { design } = state.editor;
+  const own =
+    api.endpoints.typefaces
+      .select()(state)
+      .data?.filter((t) => t.facts) ?? [];
+  if (!design || own.length === 0 || !edits.some((e) => SETS_WORDS.has(e.op))) return edits;
+  const known = own.map(({ id, name, licence }) => ({ id, name, licence }));
+  return [...edits, ...knownFaceEdits(applyEdits(design, edits), known)];
+}
+
 /** Changes to the open design. */
 export function useEdit(): Editing {
   const dispatch = useAppDispatch();
   return useMemo(() => {
     const make: Editing['make'] = (label, edits, options = {}) => {
-      if (edits.length) dispatch(edited({ edits, label, ...options }));
+      if (edits.length) dispatch(edited({ edits: withKnownFaces(edits), label, ...options }));
     };
     return {
       make,

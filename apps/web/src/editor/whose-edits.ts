@@ -3,19 +3,19 @@ import { figureKey, licenceEdits, pictureKey, usedMaterials } from '@brelm/core/
 import type { Licence } from '@brelm/core/rights';
 
 /**
- * The edits that say whose some pictures and motifs are, by their parts, and what is drawn over, by its file; none for what is
- * gone.
+ * The edits that say whose some pictures and motifs are, by their parts, and other materials, by their keys and names; none
+ * for what is gone.
  */
 export function whoseEdits(
   design: Design,
   parts: readonly string[],
   licence: Licence,
-  drawnOver: readonly string[] = [],
+  others: readonly { key: string; title?: string }[] = [],
 ): Edit[] {
   const used = usedMaterials(design);
-  const over = drawnOver.flatMap((sha256) => {
-    const material = used.find((m) => m.key === `picture ${sha256}`);
-    return material ? licenceEdits(design, material, licence) : [];
+  const besides = others.flatMap(({ key, title }) => {
+    const material = used.find((m) => m.key === key);
+    return material ? licenceEdits(design, { ...material, title: title ?? material.title }, licence) : [];
   });
   const of = parts.flatMap((id) => {
     const part = allParts(design).find((p) => p.id === id);
@@ -24,5 +24,5 @@ export function whoseEdits(
     const material = used.find((m) => m.key === key);
     return material ? licenceEdits(design, material, licence) : [];
   });
-  return [...of, ...over];
+  return [...of, ...besides];
 }

@@ -46,7 +46,8 @@ export function RightsLedger() {
       <h2 className="mt-8 text-xl">Rights</h2>
       <p className="mt-1 max-w-3xl text-muted">
         What the designs on the shelf use that somebody has a right to, and where: look here when a licence
-        changes. Whose a figure or a picture is, is said in a design, under Listings, Rights.
+        changes. Whose a figure, a picture or a typeface of your own is, is said in a design, under Listings,
+        Rights.
       </p>
       {isError ? (
         <div role="alert" className="mt-3 flex items-center gap-3">

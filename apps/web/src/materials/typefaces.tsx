@@ -1,6 +1,8 @@
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
+import { rememberWhose } from '../editor/ask-whose';
 import { FaceSample, FontFileButton } from '../inspector/lettering';
+import { LicenceFields } from '../rights';
 import {
   reasonOf,
   useFacesUsedQuery,
@@ -25,14 +27,15 @@ export function Typefaces({ sought: from }: { sought: string }) {
   const wanted = sought.toLowerCase().split(/\s+/).filter(Boolean);
   const found = typefaces.filter((t) => wanted.every((w) => t.words.includes(w)));
   const shown = all ? found : found.slice(0, SHOWN);
+  // Of an own one its file may say something; what counts is what its owner says, beside it.
   const licenceOf = (t: TypefaceEntry) =>
-    t.facts ? t.facts.licence.slice(0, 90) || 'says no licence' : t.licence;
+    t.facts ? t.facts.licence.slice(0, 90) || 'its file says no licence' : t.licence.id;
   return (
     <section aria-label="Typefaces" ref={from ? ledTo : undefined}>
       <h2 className="mt-8 text-xl">Typefaces</h2>
       <p className="mt-1 text-muted">
-        {typefaces.length} are here. Those that ship may be used on goods for sale; of your own, Brelm shows
-        what the file says.
+        {typefaces.length} are here. Those that ship may be used on goods for sale; of your own, say whose
+        they are: Brelm shows what the file says.
       </p>
       <div className="mt-3 flex flex-wrap items-center gap-2">
         <input
@@ -64,40 +67,60 @@ export function Typefaces({ sought: from }: { sought: string }) {
       )}
       <ul className="mt-3 divide-y divide-line rounded-md border border-line bg-card">
         {shown.map((t) => (
-          <li key={t.id} className="flex items-center gap-4 px-3 py-2">
-            <span className="w-52 shrink-0">
-              <span className="block truncate font-medium">{t.name}</span>
-              <span className="block truncate text-[12.5px] text-muted" title={licenceOf(t)}>
-                {t.group} · {licenceOf(t)}
-              </span>
-              {t.facts && (
-                <span className="block truncate text-[12.5px] text-muted">
-                  {t.facts.glyphs} forms · {t.facts.covers.join(', ')}
-                  {t.facts.axes.length > 0 && ` · axes ${t.facts.axes.join(', ')}`} · embedding:{' '}
-                  {t.facts.embedding}
+          <li key={t.id} className="px-3 py-2">
+            <div className="flex items-center gap-4">
+              <span className="w-52 shrink-0">
+                <span className="block truncate font-medium">{t.name}</span>
+                <span className="block truncate text-[12.5px] text-muted" title={licenceOf(t)}>
+                  {t.group} · {licenceOf(t)}
                 </span>
-              )}
-            </span>
-            <span className="block min-w-0 flex-1 overflow-hidden">
-              <FaceSample id={t.id} words={words.trim() || WORDS} />
-            </span>
-            <span className="w-40 shrink-0 truncate text-[12.5px] text-muted" title={used[t.id]?.join(', ')}>
-              {used[t.id]?.join(', ') ?? 'not used'}
-            </span>
-            {t.facts && (
-              <IconButton
-                label={`Remove ${t.name}`}
-                onClick={() =>
-                  void remove(t.id)
-                    .unwrap()
-                    .then(
-                      () => notify('done', `${t.name} is removed.`),
-                      (error: unknown) => notify('fault', `${t.name} stays. ${reasonOf(error)}`),
-                    )
-                }
+                {t.facts && (
+                  <span className="block truncate text-[12.5px] text-muted">
+                    {t.facts.glyphs} forms · {t.facts.covers.join(', ')}
+                    {t.facts.axes.length > 0 && ` · axes ${t.facts.axes.join(', ')}`} · embedding:{' '}
+                    {t.facts.embedding}
+                  </span>
+                )}
+              </span>
+              <span className="block min-w-0 flex-1 overflow-hidden">
+                <FaceSample id={t.id} words={words.trim() || WORDS} />
+              </span>
+              <span
+                className="w-40 shrink-0 truncate text-[12.5px] text-muted"
+                title={used[t.id]?.join(', ')}
               >
-                <Trash2 size={15} />
-              </IconButton>
+                {used[t.id]?.join(', ') ?? 'not used'}
+              </span>
+              {t.facts ? (
+                <IconButton
+                  label={`Remove ${t.name}`}
+                  onClick={() =>
+                    void remove(t.id)
+                      .unwrap()
+                      .then(
+                        () => notify('done', `${t.name} is removed.`),
+                        (error: unknown) => notify('fault', `${t.name} stays. ${reasonOf(error)}`),
+                      )
+                  }
+                >
+                  <Trash2 size={15} />
+                </IconButton>
+              ) : (
+                <span className="w-8 shrink-0" />
+              )}
+            </div>
+            {t.facts && (
+              <LicenceFields
+                title={t.name}
+                licence={t.licence}
+                onSay={(licence) => rememberWhose({ face: t.id }, licence)}
+              >
+                <p className="flex-1 text-[12.5px] text-muted">
+                  {t.licence.id === 'unknown'
+                    ? 'Nobody has said whether it may be used on goods for sale.'
+                    : 'Known wherever it is used from now on.'}
+                </p>
+              </LicenceFields>
             )}
           </li>
         ))}

@@ -4,7 +4,7 @@ import { useAppDispatch } from '../store';
 import { api, reasonOf, useSpecsQuery } from '../store/api';
 import type { SendingLine } from '../store/api-types';
 import { useConnectionsQuery, useLazySendingsQuery, useSendOneOfManyMutation } from '../store/listings-api';
-import { useStandingQuery } from '../store/shelf-api';
+import { useAlikeAmongQuery, useStandingQuery } from '../store/shelf-api';
 import { Button, Modal, SeverityMark, VerdictMark } from '../ui';
 import { lineWords } from '../stages/listings/state-words';
 import { sendPlan, type Sendable } from './send-plan';
@@ -92,6 +92,11 @@ export default function SendDialog({
 }) {
   const { sent, lines, begin } = useSends();
   const standing = useStandingQuery(designs, { refetchOnMountOrArgChange: true, skip: sent !== null });
+  // Told where it is known: sending does not wait for it.
+  const { data: alike } = useAlikeAmongQuery(designs, {
+    refetchOnMountOrArgChange: true,
+    skip: sent !== null,
+  });
   const { data: specs } = useSpecsQuery();
   const connections = useConnectionsQuery();
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
@@ -136,7 +141,10 @@ export default function SendDialog({
                         setLeft(next);
                       }}
                     />
-                    <span className="min-w-0 flex-1 truncate font-medium">{one.design}</span>
+                    <span className="min-w-0 flex-1">
+                      <span className="block truncate font-medium">{one.design}</span>
+                      {one.action === 'new' && <Alike to={alike?.[one.designId]} />}
+                    </span>
                     <span className="min-w-0 flex-1 truncate">
                       {one.spec.marketplace}, {one.spec.product}
                     </span>
@@ -187,6 +195,18 @@ export default function SendDialog({
         </p>
       )}
     </Modal>
+  );
+}
+
+/** That a design looks like others: marketplaces refuse the same thing twice. */
+function Alike({ to }: { to: readonly { name: string }[] | undefined }) {
+  if (!to?.length) return null;
+  const names = to.map((d) => `“${d.name || 'Untitled'}”`).join(', ');
+  return (
+    <span className="flex items-center gap-1 text-[12.5px] text-muted" title={names}>
+      <SeverityMark severity="note" size={12} />
+      <span className="truncate">looks much like {names}</span>
+    </span>
   );
 }
 

@@ -137,7 +137,8 @@ export interface TypefaceEntry {
   id: string;
   name: string;
   group: string;
-  licence: string;
+  /** What was said of an own one, `unknown` until then. */
+  licence: Licence;
   favourite: boolean;
   /** What a search looks through, lower case. */
   words: string;

@@ -191,6 +191,11 @@ export const api = createApi({
       invalidatesTags: ['garments'],
     }),
     shop: build.query<{ name: string | null }, void>({ query: () => 'shop', providesTags: ['shop'] }),
+    /** Says under which licence an own typeface is, for designs to come. */
+    sayFaceLicence: build.mutation<void, { id: string; licence: Licence }>({
+      query: ({ id, licence }) => ({ url: `typefaces/${id}/licence`, method: 'PUT', body: licence }),
+      invalidatesTags: ['typefaces'],
+    }),
     typefaces: build.query<TypefaceEntry[], void>({ query: () => 'typefaces', providesTags: ['typefaces'] }),
     motifTopics: build.query<{ id: string; name: string }[], void>({ query: () => 'motifs/topics' }),
     addTypeface: build.mutation<TypefaceEntry[], File>({
@@ -409,6 +414,7 @@ export const {
   useMotifTopicsQuery,
   useAddTypefaceMutation,
   useRemoveTypefaceMutation,
+  useSayFaceLicenceMutation,
   useFaceSampleQuery,
   useFacesCoveringQuery,
   useSetFavouriteMutation,

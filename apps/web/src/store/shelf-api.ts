@@ -49,6 +49,13 @@ const shelfApi = api.injectEndpoints({
       providesTags: ['designs', 'listings'],
       keepUnusedDataFor: 0,
     }),
+    /** Which of some designs look so much like others that they may be the same thing, by their ids. */
+    alikeAmong: build.query<Record<string, { id: string; name: string }[]>, readonly string[]>({
+      query: (designs) => ({ url: 'shelf/alike', method: 'POST', body: { designs } }),
+      transformResponse: ({ alike }: { alike: Record<string, { id: string; name: string }[]> }) => alike,
+      providesTags: ['alike', 'designs'],
+      keepUnusedDataFor: 0,
+    }),
     shelfViews: build.query<ShelfView[], void>({ query: () => 'shelf/views', providesTags: ['views'] }),
     keepView: build.mutation<ShelfView[], { name: string; asked: ShelfView['asked'] }>({
       query: (body) => ({ url: 'shelf/views', method: 'POST', body }),
@@ -68,6 +75,7 @@ const shelfApi = api.injectEndpoints({
 export const {
   useLazyShelfDesignsQuery,
   useStandingQuery,
+  useAlikeAmongQuery,
   useShelfViewsQuery,
   useKeepViewMutation,
   useRemoveViewMutation,

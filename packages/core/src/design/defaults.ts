@@ -29,6 +29,7 @@ export function emptyDesign(
     inks: [{ id: 'ink-1', ...ink }],
     colourways: [{ id: 'base', name: 'Base', inks: {}, garments: [] }],
     materials: [],
+    typefaces: [],
     light: USUAL_LIGHT,
     films: NO_FILM_CUT,
     parts: [],

@@ -28,6 +28,7 @@ export function differences(mine: Design, theirs: Design): string[] {
   if (mine.light !== theirs.light) out.push('The light comes from elsewhere');
   if (!same(mine.films, theirs.films)) out.push('Its films are cut otherwise');
   if (!same(mine.colourways, theirs.colourways)) out.push('Colourways differ');
+  if (!same(mine.typefaces, theirs.typefaces)) out.push('What is said of its typefaces differs');
   if (!same(mine.wording, theirs.wording)) out.push('The words of its listings differ');
   return out.length || same(documentOf(mine), documentOf(theirs))
     ? out

@@ -11,6 +11,7 @@ import type {
   Ink,
   Joining,
   Material,
+  OwnTypeface,
   PartOverride,
   Placement,
   Side,
@@ -55,6 +56,8 @@ export type Edit =
   | { op: 'setAids'; change: Partial<Aids> }
   /** What may be done with a reference, on whichever sides it is. */
   | { op: 'sayReference'; sha256: string; licence: Licence }
+  /** What was said of a typeface of the seller's own. */
+  | { op: 'sayTypeface'; typeface: OwnTypeface }
   /** Where the design's light comes from, degrees clockwise from the top. */
   | { op: 'setLight'; light: number }
   /** The film that an ink stands for, or that it is printed (null). */
@@ -304,6 +307,10 @@ export function applyEdit(design: Design, edit: Edit): Design {
       return { ...design, aids: { ...design.aids, ...edit.change } };
     case 'sayReference':
       return mapReferences(design, (r) => (r.sha256 === edit.sha256 ? { ...r, licence: edit.licence } : r));
+    case 'sayTypeface': {
+      const others = design.typefaces.filter((t) => t.id !== edit.typeface.id);
+      return { ...design, typefaces: [...others, edit.typeface] };
+    }
     case 'setLight':
       return { ...design, light: edit.light };
     case 'setFilm':

@@ -21,6 +21,7 @@ import { crossed } from '../geometry';
 import { CUT_LINE_FIELD } from '../cutline';
 import { FILM_CUT_FIELD, FILM_FIELD } from '../film';
 import { DRESSING, licenceField, PART_FIELD, RELATIONS, WEAR_LIST } from '../parts';
+import { OWN_FACE } from '../type';
 import { WORDING_FIELD } from '../wording';
 import { bundlesAround } from './stack';
 import {
@@ -36,6 +37,7 @@ import {
   type DesignDocument,
   type Ink,
   type Material,
+  type OwnTypeface,
   type PartOverride,
   type PlacedAt,
   type Placement,
@@ -120,6 +122,17 @@ const materialField = record<Material>(
     also: { anyOf: [{ required: ['file'] }, { required: ['sha256'] }] },
   },
 );
+
+const typefaceField = record<OwnTypeface>({
+  id: text({
+    max: 80,
+    pattern: OWN_FACE,
+    says: 'must be a typeface that was brought in',
+    examples: [`own-${'0'.repeat(64)}-0`],
+  }),
+  name: text({ max: 200, fallback: '' }),
+  licence: licenceField,
+});
 
 const bundleField = record<Bundle>({
   id: id(),
@@ -232,7 +245,8 @@ type Body = Omit<DesignDocument, 'format' | 'version'>;
 
 /** Ids stand once in their lists, those of parts and bundles once in a design; a side of a product is placed once. */
 const once: Rule<Body> = (design, at) => {
-  for (const key of ['inks', 'materials', 'colourways', 'sides'] as const) idsOnce(at.at(key), design[key]);
+  for (const key of ['inks', 'materials', 'typefaces', 'colourways', 'sides'] as const)
+    idsOnce(at.at(key), design[key]);
   const [parts, bundles] = [new Set<string>(), new Set<string>()];
   design.sides.forEach((side, i) => {
     idsOnce(at.at('sides').at(i).at('parts'), side.parts, parts);
@@ -254,6 +268,7 @@ export const DESIGN_FIELDS: FieldsOf<Body> = {
   inks: list(inkField),
   colourways: list(colourwayField, { optional: true }),
   materials: list(materialField, { optional: true }),
+  typefaces: list(typefaceField, { most: 200, optional: true }),
   light: number({ min: -360, max: 360, fallback: USUAL_LIGHT }),
   films: FILM_CUT_FIELD,
   sides: list(sideField, { most: MOST_SIDES, least: { n: 1, says: 'must have at least one' } }),

@@ -26,3 +26,4 @@ export * from './lettering-text';
 export * from './lettering-style';
 export * from './picture-look';
 export * from './summary';
+export { knownFaceEdits } from './typefaces';

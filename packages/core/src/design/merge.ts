@@ -265,6 +265,17 @@ export function mergeDesigns(base: Design, mine: Design, theirs: Design): Merged
         },
         clash,
       ),
+    typefaces: (was, here, there) =>
+      mergeList(
+        was ?? [],
+        here,
+        there,
+        {
+          ...{ key: byId, says: (x) => `What is said of the typeface “${x.name}”` },
+          order: 'The order of the typefaces',
+        },
+        clash,
+      ),
     colourways: (was, here, there) =>
       mergeList<Colourway>(
         was ?? [],

@@ -67,6 +67,7 @@ export function documentOf(design: Design): DesignDocument {
     inks,
     colourways,
     materials,
+    typefaces,
     light,
     films,
     accepted,
@@ -76,7 +77,7 @@ export function documentOf(design: Design): DesignDocument {
   return {
     format: DESIGN_FORMAT,
     version: DESIGN_VERSION,
-    ...{ name, backdrop, garments, inks, colourways, materials, light, films },
+    ...{ name, backdrop, garments, inks, colourways, materials, typefaces, light, films },
     sides: sidesOf(design),
     ...{ accepted, placements, wording },
   };
@@ -105,6 +106,7 @@ const SHARED = [
   'inks',
   'colourways',
   'materials',
+  'typefaces',
   'light',
   'films',
   'accepted',

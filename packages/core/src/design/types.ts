@@ -71,6 +71,14 @@ export interface Material {
   licence: Licence;
 }
 
+/** What was said of a typeface of the seller's own; what a font file says of itself settles nothing for goods. */
+export interface OwnTypeface {
+  /** See ownFaceId. */
+  id: string;
+  name: string;
+  licence: Licence;
+}
+
 /** What helps in drawing and is never exported. */
 export interface Aids {
   /** Lines across the board: `x` upright at board px from the left, `y` level from the top. */
@@ -206,6 +214,8 @@ export interface Design {
   inks: Ink[];
   colourways: Colourway[];
   materials: Material[];
+  /** The seller's own typefaces of which something was said, each once. */
+  typefaces: OwnTypeface[];
   /** Where the light comes from that raises edges, degrees clockwise from the top: one for all of it. */
   light: number;
   /** How its films are cut. */

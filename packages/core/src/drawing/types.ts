@@ -137,6 +137,16 @@ export interface Group {
 
 export type DrawingNode = DrawingItem | Group;
 
+/** A typeface of the seller's own that words are set in. */
+export interface SetFace {
+  id: string;
+  /** Empty where nothing was said of it. */
+  name: string;
+  licence: Licence;
+  /** Whether its maker lets nobody embed it. */
+  restricted: boolean;
+}
+
 /** What a judge needs to know of a part beside what it draws. Lengths are px of the drawing. */
 export interface About {
   /** The kind of part. */
@@ -146,10 +156,8 @@ export interface About {
   mustRead: boolean;
   /** Of what it shows; null for what was typed or set here. */
   licence: Licence | null;
-  /** Typefaces that are set, by id. */
-  faces: readonly string[];
-  /** Those of them whose makers do not let them be embedded. */
-  restrictedFaces: readonly string[];
+  /** The seller's own typefaces that it is set in, each once. */
+  ownFaces: readonly SetFace[];
   /** Lines of words. */
   words: readonly string[];
   /** Height of the smallest letters: of x where a line has lower case, else of capitals; null without letters. */

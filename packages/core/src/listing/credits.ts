@@ -20,6 +20,10 @@ export const pictureKey = ({ sha256, id }: Material): string => `picture ${sha25
 export const figureKey = ({ name, licence }: MotifPart): string =>
   `figure ${name || 'a figure'} ${licence.source ?? licence.id}`;
 
+/** What a typeface of the seller's own is called while its name is not known. */
+export const UNNAMED_FACE = 'of your own';
+export const typefaceKey = (id: string): string => `typeface ${id}`;
+
 /** All that a design uses and that somebody has a right to, each once; pictures that no part shows are left out. */
 export function usedMaterials(design: Design): UsedMaterial[] {
   const all = new Map<string, UsedMaterial>();
@@ -38,8 +42,9 @@ export function usedMaterials(design: Design): UsedMaterial[] {
     if (part.kind === 'motif') add('figure', part.name || 'a figure', figureKey(part), part.licence);
     for (const id of facesOfPart(part)) {
       const face = catalogueFace(id);
-      const licence = face ? { id: face.licence } : { id: 'unknown' };
-      add('typeface', face?.name ?? 'of your own', `typeface ${id}`, licence);
+      const said = design.typefaces.find((t) => t.id === id);
+      const licence = face ? { id: face.licence } : (said?.licence ?? { id: 'unknown' });
+      add('typeface', face?.name ?? (said?.name || UNNAMED_FACE), typefaceKey(id), licence);
     }
   }
   return [...all.values()];

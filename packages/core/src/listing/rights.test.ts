@@ -1,9 +1,18 @@
-import { applyEdits, readDesign, documentOf, sidesOf, type Design, type Reference } from '../design';
+import {
+  applyEdits,
+  knownFaceEdits,
+  readDesign,
+  documentOf,
+  sidesOf,
+  type Design,
+  type Reference,
+} from '../design';
 import { DocumentError } from '../fields';
 import { lettering, letteringLine, motif, picture, place } from '../parts';
 import { KNOWN_LICENCES, termsOf, type Licence } from '../rights';
 import { designOf } from '../../testing';
-import { csvOf, licenceEdits, rightsCells, rightsOf, RIGHTS_HEADER, usedMaterials } from './index';
+import { ownFaceId } from '../type';
+import { canSay, csvOf, licenceEdits, rightsCells, rightsOf, RIGHTS_HEADER, usedMaterials } from './index';
 
 const SHA = 'a'.repeat(64);
 const art = { width: 10, height: 10, outlines: [] };
@@ -132,8 +141,48 @@ describe('rights', () => {
     ]);
     const spoilt = JSON.parse(JSON.stringify(documentOf(after)).replace('2026-11-27', 'yesterday')) as object;
     expect(() => readDesign(spoilt)).toThrow(DocumentError);
-    const face = usedMaterials(design).find((u) => u.kind === 'typeface')!;
-    expect(licenceEdits(design, face, said)).toEqual([]);
+  });
+
+  it('are said of a typeface of the seller’s own, by its name, and of none that ships', () => {
+    const id = ownFaceId(SHA, 0);
+    const set = (part: string, face: string) =>
+      lettering(part, '', place(0, 0), [letteringLine('Owls', face, 100, 'a')]);
+    const own = designOf({ a: '#ffffff' }, set('words', 'rye'), set('more', id), set('again', id));
+    const [ships, face] = usedMaterials(own);
+    expect([canSay(ships), canSay(face)]).toEqual([false, true]);
+    expect(licenceEdits(own, ships, { id: 'bought' })).toEqual([]);
+    expect(rights(applyEdits(own, licenceEdits(own, face, { id: 'own' })))).toEqual({
+      'typeface Rye': 'yes',
+      'typeface of your own': 'yes',
+    });
+    const said: Licence = { id: 'bought', proof: 'bill 8', bill: { sha256: SHA, name: 'bill 8.pdf' } };
+    const named = { ...face, title: 'Barn Door' };
+    const after = applyEdits(own, licenceEdits(own, named, said));
+    expect(rights(after)).toEqual({ 'typeface Rye': 'yes', 'typeface Barn Door': 'yes' });
+    const again = readDesign(JSON.parse(JSON.stringify(documentOf(after))));
+    expect(again.typefaces).toEqual([{ id, name: 'Barn Door', licence: said }]);
+    const taken = applyEdits(after, licenceEdits(after, named, { id: 'CC-BY-NC-4.0' }));
+    expect(taken.typefaces).toHaveLength(1);
+    expect(rights(taken)['typeface Barn Door']).toBe('no');
+    const spoilt = documentOf({ ...own, typefaces: [{ id: 'rye', name: 'Rye', licence: said }] });
+    expect(() => readDesign(JSON.parse(JSON.stringify(spoilt)))).toThrow(/typefaces\[0\]\.id/);
+  });
+
+  it('of typefaces that the shop knows are written down where they are used, and never over what a design says', () => {
+    const [id, other] = [0, 1].map((n) => ownFaceId(SHA, n));
+    const known = [id, other].map((of) => ({ id: of, name: of.slice(-1), licence: { id: 'bought' } }));
+    const lines = [letteringLine('Owls', 'rye', 100, 'a')];
+    const none = designOf({ a: '#ffffff' }, lettering('w', '', place(0, 0), lines));
+    expect(knownFaceEdits(none, known)).toEqual([]);
+    const used = { ...none, parts: [lettering('w', '', place(0, 0), [{ ...lines[0], face: id }])] };
+    const after = applyEdits(used, knownFaceEdits(used, known));
+    expect(after.typefaces).toEqual([known[0]]);
+    expect(knownFaceEdits(after, [{ ...known[0], licence: { id: 'own' } }])).toEqual([]);
+    const unsaid = { ...known[0], licence: { id: 'unknown' } };
+    const named = applyEdits(used, knownFaceEdits(used, [unsaid]));
+    expect(named.typefaces).toEqual([unsaid]);
+    expect(knownFaceEdits(named, [unsaid])).toEqual([]);
+    expect(applyEdits(named, knownFaceEdits(named, known)).typefaces).toEqual([known[0]]);
   });
 
   it('are stated as a table in which nothing runs', () => {

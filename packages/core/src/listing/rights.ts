@@ -1,6 +1,7 @@
-import { allParts, sidesOf, type Design, type Edit } from '../design';
+import { allParts, sidesOf, type Design, type Edit, type OwnTypeface } from '../design';
 import { isUnshown, termsOf, type Licence } from '../rights';
-import { creditOf, figureKey, pictureKey, type UsedMaterial } from './credits';
+import { ownFace } from '../type';
+import { creditOf, figureKey, pictureKey, UNNAMED_FACE, type UsedMaterial } from './credits';
 
 /** What may be done with a material of a design, and why. */
 export interface RightsRow extends UsedMaterial {
@@ -52,9 +53,23 @@ export const rightsCells = (rows: readonly RightsRow[]): string[][] =>
     ...[proofOf(r.licence), r.licence.date ?? '', r.credit ?? ''],
   ]);
 
-/** Edits that say under which licence a material of a design is, wherever it is used in it; none for a typeface. */
-export function licenceEdits(design: Design, { key }: UsedMaterial, licence: Licence): Edit[] {
+/** Whether a seller can say whose it is: of typefaces that ship it is known. */
+export const canSay = ({ kind, key }: Pick<UsedMaterial, 'kind' | 'key'>): boolean =>
+  kind !== 'typeface' || ownFaceIn(key) !== null;
+
+/** The id of the typeface of the seller's own that a key is of; null for any other material. */
+export function ownFaceIn(key: string): string | null {
+  const id = key.startsWith('typeface ') ? key.slice('typeface '.length) : '';
+  return ownFace(id) && id;
+}
+
+const sayFace = (typeface: OwnTypeface): Edit => ({ op: 'sayTypeface', typeface });
+
+/** Edits that say under which licence a material of a design is, wherever it is used in it; none for a typeface that ships. */
+export function licenceEdits(design: Design, { key, title }: UsedMaterial, licence: Licence): Edit[] {
+  const face = ownFaceIn(key);
   return [
+    ...(face ? [sayFace({ id: face, name: title === UNNAMED_FACE ? '' : title, licence })] : []),
     ...design.materials
       .filter((m) => pictureKey(m) === key)
       .map((m): Edit => ({ op: 'updateMaterial', material: m.id, change: { licence } })),

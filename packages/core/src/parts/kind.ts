@@ -89,4 +89,6 @@ export interface AboutGiven {
   colour(ink: string): Hex;
   materials: Materials;
   picture(id: string): KnownPicture | undefined;
+  /** What was said of a typeface of the seller's own. */
+  typeface(id: string): { name: string; licence: Licence } | undefined;
 }

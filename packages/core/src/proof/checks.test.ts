@@ -15,6 +15,7 @@ import {
   SPEC,
   surfaces,
 } from '../../testing';
+import { ownFaceId } from '../type';
 import { pictureDpi, proofOf, type Finding, type ProofInput } from './index';
 
 const SOOT = garment('Soot', '#1b1b1d');
@@ -273,22 +274,30 @@ describe('rights', () => {
 });
 
 describe('rights of typefaces', () => {
-  it('are noted where a typeface was brought in, whose terms only its owner knows', async () => {
+  it('are asked for where a typeface was brought in, whose terms only its owner knows', async () => {
     const own = await loadFace('anton');
-    const materials = { face: (id: string) => (id === 'own-1' ? { ...own, id } : own) };
-    const set = (face: string) =>
-      designOf(
+    const id = ownFaceId('0'.repeat(64), 0);
+    const materials = { face: (face: string) => (face === id ? { ...own, id } : own) };
+    const set = (face: string, licence?: string): Design => ({
+      ...designOf(
         { pale: '#ffffff' },
         lettering('w', '', place(450, 450), [letteringLine('OWL', face, 200, 'pale')]),
-      );
-    const rights = (face: string) => findings(inputOf(set(face), [BLACK], { materials }), 'rights');
+      ),
+      typefaces: licence ? [{ id, name: 'Barn Door', licence: { id: licence } }] : [],
+    });
+    const rights = (face: string, licence?: string) =>
+      findings(inputOf(set(face, licence), [BLACK], { materials }), 'rights');
     expect(rights('anton')).toEqual([]);
-    expect(rights('own-1').map((f) => [f.part, f.severity])).toEqual([['w', 'note']]);
-    // Its maker's own word in the file weighs more than that nobody said anything.
+    expect(rights(id).map((f) => [f.part, f.severity])).toEqual([['w', 'watch']]);
+    expect(rights(id, 'bought')).toEqual([]);
+    expect(rights(id, 'CC-BY-NC-4.0').map((f) => [f.severity, f.message])).toEqual([
+      ['stop', 'The typeface “Barn Door” may not be sold on goods: its licence is CC BY-NC 4.0'],
+    ]);
+    // Its maker's own word in the file is told until its owner says what was agreed on.
     own.embedding = 'restricted';
-    const [finding, ...more] = rights('own-1');
+    const [[finding, ...more], agreed] = [rights(id), rights(id, 'permitted')];
     own.embedding = 'installable';
-    expect([finding.severity, more]).toEqual(['watch', []]);
+    expect([finding.severity, more, agreed]).toEqual(['watch', [], []]);
     expect(finding.message).toContain('lets nobody embed');
   });
 });

@@ -2,6 +2,7 @@ import { applyEdits, type Design } from '../design';
 import { code, lettering, letteringLine, place, type LetteringPart } from '../parts';
 import { designOf, materialsWith, NO_FACES, rect, shape } from '../../testing';
 import { resolve } from './index';
+import { ownFaceId } from '../type';
 import { movedGroup, type Materials } from '../drawing';
 
 let materials: Materials;
@@ -9,6 +10,7 @@ beforeAll(async () => {
   materials = await materialsWith('anton', 'lobster');
 });
 
+const OWN = ownFaceId('0'.repeat(64), 0);
 const INKS = { pale: '#f2ead8', rust: '#b3492a' };
 const words = (text: string, size = 200, scale = 1, over: Partial<LetteringPart> = {}): LetteringPart => ({
   ...lettering('w', '', place(450, 450, scale), [letteringLine(text, 'anton', size, 'pale')]),
@@ -23,13 +25,20 @@ describe('what a group says of its part', () => {
     const part = words('COUNT OWLS', 200, 1, { mustRead: true });
     expect(about(designOf(INKS, part))).toMatchObject({
       ...{ kind: 'lettering', title: 'COUNT OWLS', mustRead: true, licence: null },
-      ...{ faces: ['anton'], words: ['COUNT OWLS'] },
+      ...{ ownFaces: [], words: ['COUNT OWLS'] },
     });
-    const two = { ...part, lines: [...part.lines, letteringLine('by night', 'lobster', 90, 'rust')] };
-    expect(about(designOf(INKS, two))).toMatchObject({
-      faces: ['anton', 'lobster'],
+    const two = { ...part, lines: [...part.lines, letteringLine('by night', OWN, 90, 'rust')] };
+    const design = designOf(INKS, two);
+    const own: Materials = { ...materials, face: (id) => materials.face(id === OWN ? 'lobster' : id) };
+    expect(about(design, undefined, own)).toMatchObject({
+      ownFaces: [{ id: OWN, name: '', licence: { id: 'unknown' }, restricted: false }],
       words: ['COUNT OWLS', 'by night'],
     });
+    // What is said of a typeface is told although the part stays as it is.
+    const typeface = { id: OWN, name: 'Barn Door', licence: { id: 'bought' } };
+    const said = applyEdits(design, [{ op: 'sayTypeface', typeface }]);
+    expect(said.parts[0]).toBe(design.parts[0]);
+    expect(about(said, undefined, own).ownFaces).toEqual([{ ...typeface, restricted: false }]);
   });
 
   it('is whose it is, where it was not made here', () => {

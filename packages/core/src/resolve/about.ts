@@ -15,13 +15,13 @@ export function aboutPart(
     title: partTitle(part),
     mustRead: part.mustRead,
     licence: null,
-    faces: [],
-    restrictedFaces: [],
+    ownFaces: [],
     words: [],
     letterHeight: () => null,
     ...kindOf(part).about?.(part, {
       colour: (ink) => inks.get(ink) ?? '#000000',
       materials,
+      typeface: (id) => design.typefaces.find((t) => t.id === id),
       picture: (id) => design.materials.find((m) => m.id === id),
     }),
   };

@@ -102,13 +102,11 @@ const UNMOVED: Matrix = [1, 0, 0, 1, 0, 0];
 
 /** What a judge needs to know of several parts that are one. */
 function aboutAll(lead: About, all: readonly About[]): About {
-  const each = <T>(of: (about: About) => readonly T[]) => [...new Set(all.flatMap(of))];
   return {
     ...lead,
     mustRead: all.some((a) => a.mustRead),
     licence: lead.licence ?? all.find((a) => a.licence)?.licence ?? null,
-    faces: each((a) => a.faces),
-    restrictedFaces: each((a) => a.restrictedFaces),
+    ownFaces: [...new Map(all.flatMap((a) => a.ownFaces.map((f) => [f.id, f]))).values()],
     words: all.flatMap((a) => a.words),
     letterHeight: () => {
       const heights = all.flatMap((a) => a.letterHeight() ?? []);

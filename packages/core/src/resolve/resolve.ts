@@ -31,7 +31,15 @@ import {
   type PathData,
 } from '../geometry';
 import { treatmentKey, type Treatment } from '../steps';
-import { isDressed, kindOf, type FindOutline, type Part, type Shape, type UninkedItem } from '../parts';
+import {
+  facesOfPart,
+  isDressed,
+  kindOf,
+  type FindOutline,
+  type Part,
+  type Shape,
+  type UninkedItem,
+} from '../parts';
 import { aboutPart } from './about';
 import {
   newBudget,
@@ -214,6 +222,10 @@ function resolvePart(
         materials.ops,
         plain,
         ...(outlined?.outside?.(part, materials, along) ?? []),
+        // What was said of its typefaces is told with it.
+        ...(design.typefaces.length ? facesOfPart(part) : []).map((id) =>
+          design.typefaces.find((t) => t.id === id),
+        ),
       ];
   const known = resolvedParts.get(part);
   if (known && known.outside.length === outside.length && known.outside.every((v, i) => v === outside[i]))

@@ -25,6 +25,8 @@ export class TypefaceRow {
   @Column('varchar', { length: 200 }) name!: string;
   /** What the file says of itself, as JSON: see the engine's OwnFont. */
   @Column('text') facts!: string;
+  /** What the seller has said of its rights, as JSON: see core's Licence; null while they have not. */
+  @Column('text', { nullable: true }) licence!: string | null;
   @Column('datetime', { precision: 3, name: 'created_at' }) createdAt!: Date;
 }
 

@@ -2,6 +2,8 @@ import clsx from 'clsx';
 import { FileUp, Star } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { FACE_GROUPS } from '@brelm/core/type';
+import { askWhose } from '../../editor/ask-whose';
+import { useEdit } from '../../editor/use-edit';
 import {
   reasonOf,
   useAddTypefaceMutation,
@@ -15,9 +17,10 @@ import { FaceSample } from './face-sample';
 const ROW = 60;
 const FONT_FILES = '.ttf,.otf,.woff,.woff2,.ttc,.otc,font/ttf,font/otf,font/woff,font/woff2';
 
-/** Brings font files in; says what came in, and why a file did not. */
+/** Brings font files in; says what came in, and why a file did not, and asks whose they are. */
 export function useBringFonts(): (files: File[]) => Promise<TypefaceEntry[]> {
   const [add] = useAddTypefaceMutation();
+  const edit = useEdit();
   return async (files) => {
     const added: TypefaceEntry[] = [];
     for (const file of files)
@@ -28,6 +31,11 @@ export function useBringFonts(): (files: File[]) => Promise<TypefaceEntry[]> {
       } catch (error) {
         notify('fault', `${file.name} was not taken. ${reasonOf(error).replace(`file: ${file.name}: `, '')}`);
       }
+    const unsaid = added.filter((f) => f.licence.id === 'unknown');
+    askWhose(
+      unsaid.map(({ id, name }) => ({ face: id, title: name })),
+      edit,
+    );
     return added;
   };
 }

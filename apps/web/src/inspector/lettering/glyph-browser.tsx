@@ -54,7 +54,7 @@ export function GlyphBrowser({
             `${entry?.name ?? 'Ornament'} ${glyph}`,
             place(w / 2, h / 2, scale),
             { width, height, outlines: [{ path, ink, rule: 'nonzero', opacity: 1, stroke: null }] },
-            { id: entry && entry.licence !== 'unknown' ? entry.licence : 'unknown', source: entry?.name },
+            { source: entry?.name, ...(entry?.licence ?? { id: 'unknown' }) },
           ),
         },
       ],

@@ -1,3 +1,4 @@
+import { catalogueFace } from '../../type';
 import { partBase, type Place } from '../base';
 import type { PartKindOf } from '../kind';
 import { LETTERING_FIELDS } from './fields';
@@ -67,11 +68,15 @@ export const LETTERING: PartKindOf<LetteringPart> = {
       .join(' ') || 'Lettering',
   words: (part) => part.lines.map((l) => l.text),
   faces: facesOf,
-  about(part, { materials }) {
+  about(part, { materials, typeface }) {
     let height: number | null | undefined;
     return {
-      faces: facesOf(part),
-      restrictedFaces: facesOf(part).filter((id) => materials.face(id)?.embedding === 'restricted'),
+      ownFaces: facesOf(part)
+        .filter((id) => !catalogueFace(id))
+        .map((id) => ({
+          ...{ id, name: '', licence: { id: 'unknown' }, ...typeface(id) },
+          restricted: materials.face(id)?.embedding === 'restricted',
+        })),
       words: part.lines.map((l) => l.text),
       letterHeight: () => (height ??= smallestLetters(part, materials)),
     };

@@ -1,9 +1,9 @@
 import { Download, Paperclip, X } from 'lucide-react';
 import type { Licence } from '@brelm/core/rights';
-import { apiAt } from '../../platform/address';
-import { saveFrom } from '../../platform/save-file';
-import { reasonOf, useBringInBillMutation } from '../../store/api';
-import { FileButton, IconButton, notify } from '../../ui';
+import { apiAt } from '../platform/address';
+import { saveFrom } from '../platform/save-file';
+import { reasonOf, useBringInBillMutation } from '../store/api';
+import { FileButton, IconButton, notify } from '../ui';
 
 type Bill = NonNullable<Licence['bill']>;
 
