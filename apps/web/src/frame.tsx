@@ -5,6 +5,7 @@ import { IconButton, Notices } from './ui';
 import { openHelp, useOpenHelp } from './help/help-store';
 import { isLooking } from './platform/standing';
 import { PersonMenu } from './people/person-menu';
+import { PlacesMenu } from './places-menu';
 import { SaveMark } from './save-mark';
 import { ShopMenu } from './shops/shop-menu';
 import { useKeys } from './keys';
@@ -63,7 +64,8 @@ export function Frame() {
           Brelm
         </NavLink>
         <ShopMenu />
-        <nav aria-label="Places" className="flex xl:gap-1">
+        <PlacesMenu places={PLACES} />
+        <nav aria-label="Places" className="flex max-[839px]:hidden xl:gap-1">
           {PLACES.map(([to, name]) => (
             <NavLink
               key={to}

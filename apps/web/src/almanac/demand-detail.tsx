@@ -102,7 +102,7 @@ export function DemandDetail({
   return (
     <aside
       aria-label={phrase}
-      className="w-[370px] shrink-0 overflow-y-auto rounded-md border border-line bg-card p-3"
+      className="w-[370px] max-w-full shrink-0 overflow-y-auto rounded-md border border-line bg-card p-3"
     >
       <div className="flex items-start gap-1">
         <h2 className="min-w-0 flex-1 text-[18px] leading-tight break-words">{phrase}</h2>

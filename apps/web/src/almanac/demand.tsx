@@ -129,7 +129,7 @@ export function Demand() {
           The service does not answer: only your own figures are here.
         </p>
       )}
-      <div className="flex min-h-0 flex-1 gap-4 pb-4">
+      <div className="flex min-h-0 flex-1 gap-4 pb-4 max-[759px]:flex-col-reverse">
         <div
           className="min-h-0 min-w-0 flex-1 overflow-y-auto rounded-md border border-line bg-card"
           aria-busy={isFetching}

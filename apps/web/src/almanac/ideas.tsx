@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { IDEA_STATES, newIdea, type IdeaState } from '@brelm/core/idea';
 import { reasonOf } from '../store/api';
 import { useCreateIdeaMutation, useIdeasQuery, useSeasonsQuery } from '../store/almanac-api';
-import { Button, notify } from '../ui';
+import { Panes, Button, notify } from '../ui';
 import { useSettled } from '../ui/use-settled';
 import { useKeys } from '../keys';
 import { shortDay } from './days';
@@ -39,7 +39,7 @@ export function Ideas() {
       );
   const seasonOf = (season: string | null) => year?.seasons.find((s) => s.season.id === season);
   return (
-    <div className="flex h-full gap-4 pb-4">
+    <Panes names={['All ideas', 'The idea']} shown={id ? 1 : 0} className="flex h-full gap-4 pb-4">
       <section aria-label="All ideas" className="flex min-h-0 w-[340px] shrink-0 flex-col">
         <div className="mb-2 flex items-center gap-1.5">
           {IDEA_STATES.map((s) => (
@@ -125,6 +125,6 @@ export function Ideas() {
           <p className="mt-16 text-center text-muted">Choose an idea, or note a new one.</p>
         )}
       </section>
-    </div>
+    </Panes>
   );
 }

@@ -18,7 +18,7 @@ import {
 import { reasonOf } from '../store/api';
 import { useCreateIdeaMutation, useDesignNamesQuery, useSeasonsQuery } from '../store/almanac-api';
 import { useProtectedWordsQuery } from '../store/listings-api';
-import { Button, notify, SelectField, SeverityMark, WorkFaultNote } from '../ui';
+import { Panes, Button, notify, SelectField, SeverityMark, WorkFaultNote } from '../ui';
 import { NotWanted } from '../workers/hand';
 import { phrasesFor } from '../workers/phrases-client';
 
@@ -191,7 +191,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
   const all = useMemo(() => pages.flat(), [pages]);
   const short = state === 'done' && (pages.at(-1)?.length ?? 0) < PAGE;
   return (
-    <div className="flex h-full gap-5 pb-4">
+    <Panes names={['Wanted', 'Phrases']} className="flex h-full gap-5 pb-4">
       <form
         aria-label="What phrases are wanted"
         className="flex w-60 shrink-0 flex-col gap-3 overflow-y-auto pr-1"
@@ -387,6 +387,6 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
           {state === 'done' && !short && <Button onClick={more}>More</Button>}
         </p>
       </section>
-    </div>
+    </Panes>
   );
 }

@@ -73,8 +73,8 @@ export function Year() {
         </Button>
       </div>
       <YearBand seasons={seasons} today={today} chosen={chosen} onChoose={setChosen} />
-      <div className="flex min-h-0 flex-1 gap-4">
-        <div className="min-h-0 min-w-0 flex-1 overflow-y-auto pr-1">
+      <div className="flex min-h-0 flex-1 gap-4 max-[759px]:flex-col-reverse">
+        <div className="min-h-0 min-w-0 flex-1 overflow-y-auto pr-1 low:overflow-visible">
           {GROUPS.map(([title, is]) => {
             const rows = work.filter((w) => is(w.work.when));
             if (!rows.length) return null;

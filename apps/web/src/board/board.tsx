@@ -40,6 +40,7 @@ import { StepLayers } from './step-layers';
 import { newGesture, useEdit } from '../editor/use-edit';
 import { useTools } from './tools';
 import { partUnder } from './under';
+import { usePinch } from './use-pinch';
 import { useSnap } from './use-snap';
 import { useView } from './use-view';
 
@@ -51,6 +52,8 @@ export interface BoardHandle {
 }
 
 const SPRUCE = '#1f5f50';
+/** Handles are larger for fingers. */
+const COARSE = matchMedia('(pointer: coarse)').matches;
 const QUARTERS = [0, 90, 180, 270];
 const FIFTEENS = Array.from({ length: 24 }, (_, i) => i * 15);
 /** The board on its garment: the artwork by our painter, hit shapes and handles by Konva. */
@@ -82,6 +85,7 @@ export const Board = forwardRef<
     null,
   );
   const { view, size, fit, show, showAt, zoomAt, pan } = useView(box, design.board);
+  usePinch(box, zoomAt, pan);
   const tools = useTools();
   const [look, setLook] = useState<Look>('print');
   const [pulled, setPulled] = useState<{ axis: 'x' | 'y'; at: number } | null>(null);
@@ -305,10 +309,14 @@ export const Board = forwardRef<
       };
       setMarquee(rect);
     };
-    const up = () => {
+    const end = () => {
       window.removeEventListener('pointerup', up);
+      window.removeEventListener('pointercancel', end);
       stage.off('pointermove.marquee');
       setMarquee(null);
+    };
+    const up = () => {
+      end();
       const hit = [...nodes.current].filter(
         ([, node]) => node.listening() && Konva.Util.haveIntersection(rect, node.getClientRect()),
       );
@@ -320,6 +328,7 @@ export const Board = forwardRef<
     };
     stage.on('pointermove.marquee', move);
     window.addEventListener('pointerup', up);
+    window.addEventListener('pointercancel', end);
   };
 
   return (
@@ -328,7 +337,7 @@ export const Board = forwardRef<
         ref={box}
         data-testid="board"
         data-view={JSON.stringify(view)}
-        className="relative min-h-0 flex-1 overflow-hidden"
+        className="relative min-h-0 flex-1 touch-none overflow-hidden"
         onDragOver={(e) => {
           e.preventDefault();
           setOver(true);
@@ -369,7 +378,7 @@ export const Board = forwardRef<
               rotateAnchorOffset={22}
               rotationSnapTolerance={4}
               rotationSnaps={QUARTERS}
-              anchorSize={9}
+              anchorSize={COARSE ? 16 : 9}
               anchorCornerRadius={1}
               anchorStroke={SPRUCE}
               anchorFill="#fffdf9"

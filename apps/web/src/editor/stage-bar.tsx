@@ -69,13 +69,13 @@ export function StageBar({
     here,
   );
   return (
-    <div className="flex h-12 shrink-0 items-center gap-3 border-b border-line bg-card px-4 max-[959px]:h-auto max-[959px]:flex-wrap max-[959px]:gap-y-1 max-[959px]:py-1.5">
+    <div className="flex h-12 shrink-0 items-center gap-3 border-b border-line bg-card px-4 max-[959px]:h-auto max-[959px]:flex-wrap max-[959px]:gap-y-1 max-[959px]:py-1.5 max-[759px]:gap-x-1.5 max-[759px]:px-2">
       <input
         key={design.name}
         aria-label="Name of the design"
         defaultValue={design.name}
         maxLength={300}
-        className="h-8 w-60 min-w-0 shrink rounded-md max-[1100px]:w-36 border border-transparent bg-transparent px-1.5 font-display text-[17px] font-semibold text-ellipsis hover:border-line focus:border-edge focus:bg-card"
+        className="h-8 w-60 min-w-0 shrink rounded-md max-[1100px]:w-36 max-[759px]:w-28 border border-transparent bg-transparent px-1.5 font-display text-[17px] font-semibold text-ellipsis hover:border-line focus:border-edge focus:bg-card"
         onKeyDown={(e) => leaveField(e, design.name)}
         onBlur={(e) => {
           const name = e.target.value.trim();
@@ -83,7 +83,7 @@ export function StageBar({
           else e.target.value = design.name;
         }}
       />
-      <div className="min-w-0 flex-1 max-[959px]:min-w-24">
+      <div className="min-w-0 flex-1 max-[959px]:min-w-24 max-[759px]:min-w-16">
         <button
           type="button"
           className="block max-w-full truncate rounded-md px-1.5 py-1 text-left text-[13px] text-muted hover:bg-line hover:text-ink"
@@ -94,7 +94,10 @@ export function StageBar({
         </button>
       </div>
       {sides && <SideSwitch design={design} specs={specs} />}
-      <nav aria-label="Stages" className="flex gap-1 max-[959px]:order-last max-[959px]:basis-full">
+      <nav
+        aria-label="Stages"
+        className="flex gap-1 max-[959px]:order-last max-[959px]:basis-full max-[959px]:overflow-x-auto"
+      >
         {STAGES.map(([path, stage, key]) => {
           // What is not worn comes in colours.
           const name = stage === 'Garments' && !isWorn(spec) ? 'Colours' : stage;
@@ -156,7 +159,7 @@ export function StageBar({
       {onExport && (
         <Button tone="main" onClick={onExport}>
           <Download size={16} aria-hidden />
-          Make files
+          <span className="max-[759px]:sr-only">Make files</span>
           {findings && design.parts.length > 0 && (
             <span className="-mr-1 ml-0.5 inline-flex items-center gap-1 rounded-[4px] bg-card px-1 py-0.5 text-[12px] leading-none text-ink">
               {stops ? (

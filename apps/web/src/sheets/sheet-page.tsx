@@ -14,6 +14,7 @@ import {
 import { askSlowly } from '../platform/asking';
 import { useSpecsQuery, type DesignEntry } from '../store/api';
 import {
+  Panes,
   Button,
   KEPT_WORDS,
   KeptNotes,
@@ -237,7 +238,10 @@ function Workplace({
         }
         onTakeOther={open.takeTheirs}
       />
-      <div className="grid min-h-0 flex-1 grid-cols-[272px_minmax(0,1fr)_252px]">
+      <Panes
+        names={['What is on it', 'Sheet', 'Layout']}
+        className="grid grid-cols-[272px_minmax(0,1fr)_252px]"
+      >
         <aside
           aria-label="What is on it"
           className="flex min-h-0 flex-col gap-4 overflow-y-auto border-r border-line p-3"
@@ -373,7 +377,7 @@ function Workplace({
             )}
           </section>
         </aside>
-      </div>
+      </Panes>
       {adding && (
         <PickDesign
           title="Put designs on the sheet"

@@ -100,7 +100,7 @@ export function ShelfRow({
   return (
     <div
       ref={row}
-      className={`group relative flex h-full items-center gap-4 rounded-md border p-2 pr-3 hover:border-edge ${chosen ? 'border-edge bg-line/50' : 'border-line bg-card'}`}
+      className={`group relative flex h-full items-center gap-4 rounded-md border p-2 pr-3 max-[599px]:gap-2 max-[599px]:pr-1 hover:border-edge ${chosen ? 'border-edge bg-line/50' : 'border-line bg-card'}`}
     >
       <label className="relative z-10 -my-2 -mr-3 -ml-2 flex cursor-pointer items-center self-stretch px-3">
         <input
@@ -110,7 +110,7 @@ export function ShelfRow({
           onChange={(e) => onChoose(e.target.checked, (e.nativeEvent as MouseEvent).shiftKey)}
         />
       </label>
-      <div className="overflow-hidden rounded-[4px] border border-line">
+      <div className="shrink-0 overflow-hidden rounded-[4px] border border-line">
         <GarmentCanvas
           garment={backdrop}
           artwork={artwork}
@@ -138,7 +138,7 @@ export function ShelfRow({
               : '\u00a0'}
           {waits && design.parts > 0 && <span className="text-muted">{` · ${waits}`}</span>}
         </p>
-        <div className="relative z-10 mt-2">
+        <div className="relative z-10 mt-2 overflow-hidden">
           <ChainStrips design={id} standing={standing} specs={specs ?? []} />
         </div>
       </div>
@@ -172,11 +172,11 @@ export function ShelfRow({
           );
         })}
       </div>
-      <p className="w-28 shrink-0 text-right text-[12.5px] text-muted">
+      <p className="w-28 shrink-0 text-right text-[12.5px] text-muted max-[599px]:hidden">
         {listBy !== null && left !== null && <Due by={listBy} left={left} />}
         {changedAgo(updatedAt)}
       </p>
-      <div className="relative flex gap-0.5">
+      <div className="relative flex gap-0.5 max-[599px]:flex-col">
         <IconButton
           label={`Duplicate ${design.name}`}
           onClick={() =>

@@ -103,7 +103,7 @@ export function Shelf() {
 
   return (
     <main
-      className="mx-auto flex h-full max-w-[1180px] flex-col px-6 pt-6"
+      className="mx-auto flex h-full max-w-[1180px] flex-col px-6 pt-6 max-[599px]:px-3 max-[599px]:pt-3"
       onDragOver={(e) => e.dataTransfer.types.includes('Files') && e.preventDefault()}
       onDrop={(e) => {
         e.preventDefault();

@@ -4,7 +4,7 @@ import { Plus } from 'lucide-react';
 import { SPEC_VERSION, type Spec } from '@brelm/core/spec';
 import { freshSlug } from '@brelm/core/design';
 import { reasonOf, useAddSpecMutation, useSpecBookQuery, type StoredSpec } from '../store/api';
-import { Button, FileButton, notify } from '../ui';
+import { Panes, Button, FileButton, notify } from '../ui';
 import { useKeys } from '../keys';
 import { BringInDialog } from './bring-in-dialog';
 import { useSpecDrafts } from './drafts';
@@ -81,7 +81,11 @@ export function SpecBook() {
       );
 
   return (
-    <div className="grid h-full grid-cols-[270px_minmax(0,1fr)]">
+    <Panes
+      names={['Products', 'Spec']}
+      shown={id ? 1 : 0}
+      className="grid h-full grid-cols-[270px_minmax(0,1fr)]"
+    >
       <aside aria-label="Products" className="flex min-h-0 flex-col border-r border-line">
         <div className="flex flex-col gap-2 border-b border-line p-3">
           <input
@@ -164,6 +168,6 @@ export function SpecBook() {
         </main>
       )}
       {file && <BringInDialog file={file} onClose={() => setFile(null)} />}
-    </div>
+    </Panes>
   );
 }

@@ -6,7 +6,7 @@ import { freshSlug } from '@brelm/core/design';
 import { DocumentError } from '@brelm/core/fields';
 import { readSpec, type Spec, type SpecSide } from '@brelm/core/spec';
 import { reasonOf, useChangeSpecMutation, useRemoveSpecMutation, type StoredSpec } from '../store/api';
-import { Button, IconButton, notify } from '../ui';
+import { Panes, Button, IconButton, notify } from '../ui';
 import { Affected } from './affected';
 import { DrawingKey, SideDrawing } from './side-drawing';
 import { SideFields } from './side-fields';
@@ -146,7 +146,7 @@ export function SpecPage({
         )}
       </div>
       {behind && <DraftBehind now={stored} mine={spec} />}
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_372px]">
+      <Panes names={['Drawing', 'Fields']} start={0} className="grid grid-cols-[minmax(0,1fr)_372px]">
         <section aria-label="Drawing" className="flex min-h-0 flex-col overflow-y-auto p-4">
           <div className="mb-2 flex items-center gap-1">
             <TabGroup selectedIndex={spec.sides.indexOf(side)} onChange={setAt}>
@@ -205,7 +205,7 @@ export function SpecPage({
           />
           <SpecFields spec={spec} faults={faults} onChange={(over) => setSpec({ ...spec, ...over })} />
         </aside>
-      </div>
+      </Panes>
     </main>
   );
 }

@@ -17,3 +17,4 @@ export * from './kept-notes';
 export * from './kept-bar';
 export * from './kept-list';
 export * from './text-box';
+export * from './panes';

@@ -41,7 +41,7 @@ import {
   type StepTarget,
   type Tool,
 } from '../../board/tools';
-import { LengthUnits, notify } from '../../ui';
+import { Panes, LengthUnits, notify } from '../../ui';
 import { setApart } from '../../editor/outline-actions';
 import { toggleKnockOut, toggleWindow } from '../../editor/tie-actions';
 import { useEdit } from '../../editor/use-edit';
@@ -264,7 +264,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
       <LengthUnits value={design.aids.unit}>
         <div className="flex h-full flex-col">
           <StageBar design={made} specs={specs} onExport={() => setExporting(true)} />
-          <div className="grid min-h-0 flex-1 grid-cols-[284px_minmax(0,1fr)_252px]">
+          <Panes names={['Stack', 'Board', 'Proof']} className="grid grid-cols-[284px_minmax(0,1fr)_252px]">
             <aside
               aria-label="Stack"
               className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform [@media(max-height:639px)]:overflow-y-auto"
@@ -306,7 +306,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
                 garments={garments}
               />
             </aside>
-          </div>
+          </Panes>
           <AddPart
             open={adding}
             design={made}

@@ -25,7 +25,7 @@ import { MakeDialog } from '../../files';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
-import { Button, SelectField, WorkFaultNote } from '../../ui';
+import { Panes, Button, SelectField, WorkFaultNote } from '../../ui';
 import { useKeys } from '../../keys';
 import { CutSettings } from './cut-settings';
 import { saveFile } from '../../platform/save-file';
@@ -255,7 +255,7 @@ function Sticker({
   const inMm = (px: number) => ((px / drawing.dpi) * 25.4).toFixed(1);
   const size = `${inMm(drawing.width)} × ${inMm(drawing.height)} mm`;
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-[252px_minmax(0,1fr)_276px]">
+    <Panes names={['Cut', 'Sticker', 'Peel check']} className="grid grid-cols-[252px_minmax(0,1fr)_276px]">
       <aside
         aria-label="Cut"
         className="flex min-h-0 flex-col gap-4 overflow-y-auto border-r border-line p-3"
@@ -390,6 +390,6 @@ function Sticker({
           <p className="text-[13px] text-muted">{state.fault ? '' : 'Working out…'}</p>
         )}
       </aside>
-    </div>
+    </Panes>
   );
 }

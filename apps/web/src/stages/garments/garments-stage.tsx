@@ -9,7 +9,7 @@ import { useBorder } from '../../design';
 import { useEdit } from '../../editor/use-edit';
 import { store, useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, undone } from '../../store/editor';
-import { Button, WorkFaultNote } from '../../ui';
+import { Panes, Button, WorkFaultNote } from '../../ui';
 import { useFindable } from '../../find/found';
 import { useKeys } from '../../keys';
 import { reasonOf, wall } from '../../workers/proof-client';
@@ -132,7 +132,7 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
   return (
     <div className="flex h-full flex-col">
       <StageBar design={design} specs={specs} />
-      <div className="grid min-h-0 flex-1 grid-cols-[404px_minmax(0,1fr)]">
+      <Panes names={['Ladder', 'Wall']} className="grid grid-cols-[404px_minmax(0,1fr)]">
         <aside
           aria-label="Ladder"
           className="flex min-h-0 flex-col gap-4 overflow-y-auto border-r border-line p-4"
@@ -209,7 +209,7 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
             }
           />
         </section>
-      </div>
+      </Panes>
       {cell && (
         <CellDialog
           design={design}

@@ -23,7 +23,7 @@ import {
 } from '../../store/listings-api';
 import { redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
-import { Button, notify } from '../../ui';
+import { Panes, Button, notify } from '../../ui';
 import { useFindable } from '../../find/found';
 import { AlikeNote } from './alike-note';
 import { useKeys } from '../../keys';
@@ -165,9 +165,13 @@ function Stage({
           </p>
         </main>
       ) : (
-        <main className="flex min-h-0 flex-1">
+        <Panes
+          names={row ? ['Wording', 'Listings', row.spec.product] : ['Wording', 'Listings']}
+          shown={row ? 2 : 1}
+          className="flex"
+        >
           <div
-            className={`w-[330px] shrink-0 overflow-y-auto border-r border-line bg-card max-[1150px]:w-[280px] ${row ? 'max-[1150px]:hidden' : ''}`}
+            className={`w-[330px] shrink-0 overflow-y-auto border-r border-line bg-card max-[1150px]:w-[280px] ${row ? 'min-[760px]:max-[1150px]:hidden' : ''}`}
           >
             <WordingPanel
               design={design}
@@ -238,7 +242,7 @@ function Stage({
               />
             </aside>
           )}
-        </main>
+        </Panes>
       )}
       {dialog === 'connect' && <ConnectDialog onClose={() => setDialog(null)} />}
       {dialog === 'protected' && <ProtectedDialog onClose={() => setDialog(null)} />}

@@ -10,7 +10,7 @@ import { api, reasonOf, useMockupsQuery, type FileRequest } from '../../store/ap
 import { useStartRunsMutation } from '../../store/runs-api';
 import { useRunEvents } from '../../store/run-events';
 import { whenSaved } from '../../store/when-saved';
-import { Button, FileButton, garmentBackground, notify, SeverityMark } from '../../ui';
+import { Panes, Button, FileButton, garmentBackground, notify, SeverityMark } from '../../ui';
 import { SampleDialog } from '../../samples/sample-dialog';
 import { useSettled } from '../../ui/use-settled';
 import type { MockupRequest, PlacedArtwork } from '../../workers/mockup-client';
@@ -204,7 +204,7 @@ export function OnProduct({
       />
     );
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-[236px_minmax(0,1fr)_276px]">
+    <Panes names={['Scene', 'Picture', 'Colours']} className="grid grid-cols-[236px_minmax(0,1fr)_276px]">
       <aside
         aria-label="Scene"
         className="flex min-h-0 flex-col gap-3 overflow-y-auto border-r border-line p-3"
@@ -372,6 +372,6 @@ export function OnProduct({
           onClose={() => setSampling(false)}
         />
       )}
-    </div>
+    </Panes>
   );
 }

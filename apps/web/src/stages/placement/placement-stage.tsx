@@ -28,7 +28,7 @@ import { makeSurface } from '../../platform/surfaces';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, sideOpened, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
-import { Button, IconButton, SeverityMark, VerdictMark } from '../../ui';
+import { Panes, Button, IconButton, SeverityMark, VerdictMark } from '../../ui';
 import { useFindable } from '../../find/found';
 import { useKeys, useTip } from '../../keys';
 import { AddProducts } from './add-products';
@@ -231,7 +231,10 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
         sides={false}
         onExport={() => setDialog('make')}
       />
-      <div className="grid min-h-0 flex-1 grid-cols-[236px_minmax(0,1fr)_290px]">
+      <Panes
+        names={row ? ['Products', 'On it', 'Settings'] : ['Products']}
+        className="grid grid-cols-[236px_minmax(0,1fr)_290px]"
+      >
         <aside aria-label="Products" className="flex min-h-0 flex-col border-r border-line">
           <div className="border-b border-line p-3">
             <Button onClick={() => setDialog('add')} title={tip('Add products', 'add-product')}>
@@ -367,7 +370,7 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
         ) : (
           <p className="col-span-2 p-8 text-muted">Add a product to place the artwork on.</p>
         )}
-      </div>
+      </Panes>
       {dialog === 'add' && (
         <AddProducts
           specs={specs.filter((s) => !products.includes(s))}

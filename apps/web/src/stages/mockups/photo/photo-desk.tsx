@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { withPhoto, type PhotoFacts, type Scene } from '@brelm/core/mockup';
 import { MOST_STROKES } from '@brelm/core/steps';
 import { reasonOf } from '../../../store/api';
-import { Button, IconButton, KEPT_WORDS, KeptNotes, NameField, UndoRedo, notify } from '../../../ui';
+import { Panes, Button, IconButton, KEPT_WORDS, KeptNotes, NameField, UndoRedo, notify } from '../../../ui';
 import { useKeys } from '../../../keys';
 import { NotWanted } from '../../../workers/hand';
 import { photoFacts, type MockupRequest } from '../../../workers/mockup-client';
@@ -50,7 +50,7 @@ export function PhotoDesk({
   if (!scene?.photo || !request) return <p className="p-6 text-muted">Opening the photo…</p>;
   const { photo } = scene;
   return (
-    <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_276px]">
+    <Panes names={['Photo', 'Settings']} start={0} className="grid grid-cols-[minmax(0,1fr)_276px]">
       <section aria-label="Photo" className="flex min-h-0 min-w-0 flex-col">
         <div className="flex items-center gap-3 border-b border-line px-4 py-1.5">
           <h1 className="sr-only">Your photo: {scene.name}</h1>
@@ -118,7 +118,7 @@ export function PhotoDesk({
         />
       </aside>
       {leaving && <DeleteScene scene={scene} onClose={() => setLeaving(false)} onGone={onDone} />}
-    </div>
+    </Panes>
   );
 }
 
