@@ -56,7 +56,7 @@ export class RowsDto {
 export class MakeSeriesDto extends RowsDto {
   @ApiPropertyOptional({
     type: [String],
-    description: 'Products; all that the layout is placed on when missing.',
+    description: 'Products; all that the layout is for when missing.',
   })
   @IsOptional()
   @IsArray()

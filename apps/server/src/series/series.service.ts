@@ -10,6 +10,7 @@ import {
 } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, IsNull, Not, Repository } from 'typeorm';
+import { productsOf } from '@brelm/core/design';
 import { DocumentError } from '@brelm/core/fields';
 import { patternFault } from '@brelm/core/export';
 import { coloursSold, filledListing, phraseOf } from '@brelm/core/listing';
@@ -351,15 +352,15 @@ export class SeriesService {
     return { series, layout };
   }
 
-  /** Products that are asked for, or all that the layout is placed on; refuses one that it is not placed on. */
+  /** Products that are asked for, or all that the layout is for; refuses one that it is not for. */
   private async specsFor({ head }: StoredDesign, asked: readonly string[] | undefined): Promise<Spec[]> {
-    const placed = new Set(head.placements.map((p) => p.spec));
+    const own = productsOf(head);
     const specs: Spec[] = [];
-    for (const [i, id] of (asked ?? [...placed]).entries()) {
-      if (!placed.has(id)) refuse(`specs[${i}]`, `the layout is not placed on "${id}"`);
+    for (const [i, id] of (asked ?? own).entries()) {
+      if (!own.includes(id)) refuse(`specs[${i}]`, `the layout is not placed on "${id}"`);
       specs.push(await this.specs.get(id));
     }
-    if (specs.length === 0) refuse('specs', 'the layout is placed on no product: place it on one first');
+    if (specs.length === 0) refuse('specs', 'choose one product at least');
     return specs;
   }
 

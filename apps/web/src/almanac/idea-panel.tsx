@@ -1,5 +1,5 @@
 import { Redo2, Trash2, Undo2 } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { IDEA_STATES, type Idea, type IdeaState } from '@brelm/core/idea';
 import { NICHES } from '@brelm/core/phrases';
@@ -28,9 +28,11 @@ export function IdeaPanel({
 }) {
   const open = useIdea(id);
   const { now: idea, fault, state } = open;
-  // The list beside it shows what is saved.
+  // The list beside it shows what is saved, from the first save on: before that it is only being read itself.
+  const before = useRef(state);
   useEffect(() => {
-    if (state === 'saved') onChanged();
+    if (state === 'saved' && before.current !== 'saved') onChanged();
+    before.current = state;
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [state]);
   if (fault)

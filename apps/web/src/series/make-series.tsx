@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import type { Design } from '@brelm/core/design';
+import { productsOf, type Design } from '@brelm/core/design';
 import { plannedFiles } from '@brelm/core/placement';
 import type { Series, SeriesRow } from '@brelm/core/series';
 import type { Spec } from '@brelm/core/spec';
@@ -44,8 +44,8 @@ export function MakeSeries({
   onClose: () => void;
 }) {
   const offered = useMemo(() => {
-    const ids = new Set(layout.placements.map((p) => p.spec));
-    return specs.filter((s) => ids.has(s.id));
+    const ids = productsOf(layout);
+    return specs.filter((s) => ids.includes(s.id));
   }, [layout, specs]);
   const [off, setOff] = useState<ReadonlySet<string>>(new Set());
   const [pattern, setPattern] = useState(series.fileNames);
@@ -158,7 +158,7 @@ export function MakeSeries({
             .
           </p>
           <fieldset className="mb-3 flex flex-col gap-0.5">
-            <legend className="heading mb-1">Products that the layout is placed on</legend>
+            <legend className="heading mb-1">Products that the layout is for</legend>
             {offered.map((s) => (
               <Tick
                 key={s.id}
@@ -173,7 +173,9 @@ export function MakeSeries({
               />
             ))}
             {offered.length === 0 && (
-              <p className="text-muted">The layout is on no product: place it on one first.</p>
+              <p className="text-muted">
+                The layout’s product is not in the spec book any more: place it on another one.
+              </p>
             )}
           </fieldset>
           <Tick

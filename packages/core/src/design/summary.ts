@@ -69,9 +69,12 @@ function picturesOf(design: Design): string[] {
   return [...new Set([...own, ...beside])].filter((sha256) => sha256 !== undefined);
 }
 
-const productsOf = (design: Design): string[] => {
+/** The products that a design is for, by spec: those that it is placed on, or those of its boards where it is on none. */
+export const productsOf = (
+  design: Pick<DesignHead, 'before' | 'side' | 'board' | 'after' | 'placements'>,
+): string[] => {
   const placed = design.placements.map((p) => p.spec);
-  return [...new Set(placed.length ? placed : sidesOf(design).map((s) => s.board.spec))];
+  return [...new Set(placed.length ? placed : boardsOf(design).map((s) => s.board.spec))];
 };
 
 export const summaryOf = (design: Design): DesignSummary => ({
