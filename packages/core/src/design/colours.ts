@@ -71,18 +71,22 @@ export function partsIn(design: Design, colourway: string | undefined): Part[] {
 
 /**
  * Edits that take a new colourway for some garments. What a colourway without garments of its own stood for till then,
- * the other colours that the design is for, it keeps: else its file would no longer be made.
+ * the other colours that the design is for, it keeps: else its file would no longer be made. Those on which it vanishes it
+ * keeps only where it would have none otherwise: they are looked at, and would stop its listing.
  */
 export function takeColourwayEdits(
   design: Pick<Design, 'colourways' | 'garments'>,
   colourway: Colourway,
   garments: readonly string[],
+  vanishes: readonly string[] = [],
 ): Edit[] {
   const ticked = new Set([...design.colourways.flatMap((c) => c.garments), ...garments]);
   const [base] = design.colourways;
-  const kept = design.colourways.some((c) => c.garments.length > 0)
+  const others = design.colourways.some((c) => c.garments.length > 0)
     ? []
     : design.garments.filter((g) => !ticked.has(g));
+  const shown = others.filter((g) => !vanishes.includes(g));
+  const kept = shown.length ? shown : others;
   return [
     { op: 'addColourway', colourway: { ...colourway, garments: [] } },
     ...(base ? kept.map((garment): Edit => ({ op: 'assignGarment', garment, colourway: base.id })) : []),

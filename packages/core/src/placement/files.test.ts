@@ -96,6 +96,21 @@ describe('which files are made', () => {
     );
   });
 
+  it('of the first colourway is for none on which that vanishes, if it reads on any', () => {
+    const [dark, pale, other] = GARMENTS;
+    const open: Design = {
+      ...design,
+      garments: [dark, pale, other],
+      colourways: design.colourways.slice(0, 1).map((c) => ({ ...c, garments: [] })),
+    };
+    const taken = { id: 'new', name: 'New', inks: {}, garments: [] };
+    const of = (vanishes: string[]) =>
+      applyEdits(open, takeColourwayEdits(open, taken, [other], vanishes)).colourways.map((c) => c.garments);
+    expect(of([])).toEqual([[dark, pale], [other]]);
+    expect(of([pale])).toEqual([[dark], [other]]);
+    expect(of([dark, pale])).toEqual([[dark, pale], [other]]);
+  });
+
   it('is one for a product without colours, and none for a product that it is not placed on', () => {
     const mug = specOf({ kind: 'mug' });
     expect(files(design, mug)).toEqual([]);

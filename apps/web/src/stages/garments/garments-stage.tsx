@@ -107,6 +107,8 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
 
   // One set of values seldom serves garments far apart: begin with those that this design is for.
   const own = unread.filter((g) => design.garments.includes(g.id));
+  const base = rows.find((r) => r.colourway === design.colourways[0]?.id);
+  const vanishes = base?.garments.filter((g) => g.verdict === 'vanishes').map((g) => g.id) ?? [];
   const suggested = own.length ? own : byLightness(unread).slice(-1);
 
   const add = () => {
@@ -228,6 +230,7 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
           garments={garments}
           noun={noun}
           suggested={suggested}
+          vanishes={vanishes}
           spec={spec}
           side={side}
           onClose={() => setProposing(false)}

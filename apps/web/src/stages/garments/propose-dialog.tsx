@@ -15,6 +15,7 @@ export function ProposeDialog({
   garments,
   noun,
   suggested,
+  vanishes,
   spec,
   side,
   onClose,
@@ -27,6 +28,8 @@ export function ProposeDialog({
   /** What one of them is called. */
   noun: string;
   suggested: readonly Garment[];
+  /** On which the first colourway vanishes. */
+  vanishes: readonly string[];
   spec: Spec;
   side: SpecSide;
   onClose: () => void;
@@ -75,6 +78,7 @@ export function ProposeDialog({
         design,
         taken,
         chosen.map((g) => g.id),
+        vanishes,
       ),
     );
     onTaken(id);
