@@ -37,6 +37,13 @@ const stage = async (key: '1' | '2' | '3' | '4' | '5' | '6', there: string | Reg
     .waitFor();
 };
 
+/** Opens a design of the shelf. */
+async function open(name: string): Promise<void> {
+  await page.goto(address);
+  await page.getByRole('link', { name, exact: true }).click();
+  await page.getByTestId('board').waitFor();
+}
+
 /** A design on the shelf is begun anew for a product on a colour. */
 async function newDesign(name: string, product: RegExp, colour?: string): Promise<void> {
   await page.goto(address);
@@ -120,9 +127,7 @@ describe('morning: what for', () => {
 
 describe('noon: six designs', () => {
   it('1, the block of lettering, is judged on every garment and gets a colourway for the pale ones', async () => {
-    await page.goto(address);
-    await page.getByRole('link', { name: 'Bats, square block' }).click();
-    await page.getByTestId('board').waitFor();
+    await open('Bats, square block');
     await stage('2', /^Propose a colourway/);
     await press(/^Propose a colourway/);
     const propose = dialog('Propose a colourway for…');
@@ -141,9 +146,7 @@ describe('noon: six designs', () => {
   });
 
   it('2, the ring badge, is placed on a tote, too', async () => {
-    await page.goto(address);
-    await page.getByRole('link', { name: 'Bats, ring seal' }).click();
-    await page.getByTestId('board').waitFor();
+    await open('Bats, ring seal');
     await stage('5', /^Add products/);
     await press(/^Add products/);
     await page.getByLabel('Search products').fill('tote');
@@ -269,9 +272,7 @@ describe('noon: six designs', () => {
 
 describe('evening: listings', () => {
   it('shops are opened on the marketplaces', async () => {
-    await page.goto(address);
-    await page.getByRole('link', { name: 'Bats, ring seal' }).click();
-    await page.getByTestId('board').waitFor();
+    await open('Bats, ring seal');
     await stage('6', 'Rights');
     await press('Marketplaces');
     for (const market of ['Pinfold Market', 'Gannet Row', 'Stickerwharf']) {
