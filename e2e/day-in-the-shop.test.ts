@@ -183,8 +183,8 @@ describe('noon: six designs', () => {
     );
   });
 
-  it('4, a collage of photographs, has their grounds taken away', async () => {
-    await newDesign('Two lanterns', /Pinfold Market, tee front/, 'Soot');
+  it('4, a photograph with words, has its ground taken away', async () => {
+    await newDesign('Moon shift', /Pinfold Market, tee front/, 'Soot');
     const photo = await sharp({ create: { width: 1500, height: 1500, channels: 3, background: '#f4f4f2' } })
       .composite([
         {
@@ -212,7 +212,7 @@ describe('noon: six designs', () => {
     await word('Moon shift {product}', '{A product} for the late ones.', 'moon {product}, night shift');
   });
 
-  it('5, a silhouette, is one outline in one ink', async () => {
+  it('5, a silhouette, names whose figure it is', async () => {
     await newDesign('Owl, cut', /Pinfold Market, tee front/, 'Soot');
     await addFigure('owl', 'owl, one colour');
     await saved(page);

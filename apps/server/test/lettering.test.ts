@@ -141,6 +141,10 @@ describe('own typefaces', () => {
     expect(refused.body.message).toMatch(/Pacifico is used by/);
     expect(made.id).toBeTruthy();
     expect((await ask('typefaces/rye', 'DELETE')).status).toBe(404);
+    // Set in another again, a design that still says whose it was holds it back no more.
+    const said = { ...stored.document, typefaces: [{ id: own.id, name: own.name, licence: { id: 'own' } }] };
+    expect((await ask(`designs/${made.id}`, 'PUT', { revision: 1, document: said })).status).toBe(200);
+    expect((await ask(`typefaces/${own.id}`, 'DELETE')).status).toBe(204);
   });
 });
 

@@ -107,7 +107,7 @@ export function neededBy(document: DesignDocument): Needed[] {
     ...document.sides.flatMap((s) => s.parts.flatMap((p) => (p.kind === 'motif' ? [p.licence] : []))),
   ];
   for (const { bill } of licences) if (bill) need('bill', bill.sha256, bill.name);
-  for (const [, sha256] of JSON.stringify(document).matchAll(OWN_FACE)) {
+  for (const [, sha256] of JSON.stringify(document.sides).matchAll(OWN_FACE)) {
     const said = document.typefaces.find((t) => ownFace(t.id)?.sha256 === sha256);
     need('typeface', sha256, said?.name || `typeface ${sha256.slice(0, 8)}`);
   }

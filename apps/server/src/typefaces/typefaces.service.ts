@@ -93,18 +93,15 @@ export class TypefacesService {
   async remove(id: string): Promise<void> {
     const row = await this.rows.findOneBy({ id });
     if (!row) throw new NotFoundException(`There is no typeface ${id} of your own.`);
-    // Its id is long enough that no document holds it but as a typeface's.
-    const users = await this.designs.find({
-      select: { name: true, document: true },
-      where: { document: Like(`%"${id}"%`) },
-      take: 1,
-    });
-    for (const { name, document } of users) {
-      const part = storedDocument(JSON.parse(document))
-        .sides.flatMap((s) => s.parts)
-        .find((p) => p.kind === 'lettering' && usesFace(p, id));
+    // Its id is long enough that no document holds it but as a typeface's; one that only says whose it is uses it no more.
+    const named = await this.designs.find({ select: { id: true }, where: { document: Like(`%"${id}"%`) } });
+    for (const design of named) {
+      const found = await this.designs.findOneBy({ id: design.id });
+      const part = found && partWith(found.document, id);
+      if (!part) continue;
+      const { name } = found;
       throw new ConflictException(
-        `${row.name} is used by ${part ? `“${partTitle(part)}” in ` : ''}“${name}”: choose another typeface there first.`,
+        `${row.name} is used by “${partTitle(part)}” in “${name}”: choose another typeface there first.`,
       );
     }
     await this.rows.delete({ id });
@@ -151,6 +148,12 @@ export class TypefacesService {
     else await this.marked.delete({ id });
   }
 }
+
+/** The first part of a stored document that is set in a typeface. */
+const partWith = (document: string, face: string) =>
+  storedDocument(JSON.parse(document))
+    .sides.flatMap((s) => s.parts)
+    .find((p) => usesFace(p, face));
 
 const usesFace = (part: Design['parts'][number], id: string) =>
   part.kind === 'lettering' &&
