@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
-import { Brelm, checked, saved, serious } from './brelm';
+import { Brelm, checked, ROOT, saved, serious } from './brelm';
 
 /**
  * A day in a new shop, from a season to listings that are accepted: six designs of six kinds, on several products, through every
@@ -183,7 +185,7 @@ describe('noon: six designs', () => {
     );
   });
 
-  it('4, a photograph with words, has its ground taken away', async () => {
+  it('4, a collage of photographs, has their grounds taken away', async () => {
     await newDesign('Moon shift', /Pinfold Market, tee front/, 'Soot');
     const photo = await sharp({ create: { width: 1500, height: 1500, channels: 3, background: '#f4f4f2' } })
       .composite([
@@ -196,17 +198,21 @@ describe('noon: six designs', () => {
       .png()
       .toBuffer();
     await page.keyboard.press('a');
-    await page
-      .getByTestId('file-input')
-      .setInputFiles([{ name: 'moon.png', mimeType: 'image/png', buffer: photo }]);
-    await part('moon').waitFor();
-    await page.getByText('Whose is “moon”?').waitFor();
+    await page.getByTestId('file-input').setInputFiles([
+      { name: 'moon.png', mimeType: 'image/png', buffer: photo },
+      {
+        ...{ name: 'lantern.png', mimeType: 'image/png' },
+        buffer: readFileSync(join(ROOT, 'demo/samples/lantern-on-white.png')),
+      },
+    ]);
+    await part('lantern').waitFor();
+    await page.getByText('Whose are these 2 files?').waitFor();
     await press('My own');
-    await page
-      .getByTestId('finding-box')
-      .getByRole('button', { name: /Take the ground away/ })
-      .click();
-    await page.getByTestId('finding-box').waitFor({ state: 'detached' });
+    for (const picture of ['moon', 'lantern']) {
+      const box = page.getByTestId('finding-box').filter({ hasText: `“${picture}”` });
+      await box.getByRole('button', { name: /Take the ground away/ }).click();
+      await box.waitFor({ state: 'detached' });
+    }
     await addWords('MOON SHIFT');
     await nothingStops();
     await word('Moon shift {product}', '{A product} for the late ones.', 'moon {product}, night shift');
