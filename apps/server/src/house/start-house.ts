@@ -14,6 +14,7 @@ import { QueueService } from '../runs/queue.service';
 import { DiskGuard, LEAST_ROOM } from '../storage/disk-guard';
 import { PoolService, RUN_PROCESSES } from '../workers/pool.service';
 import { keyIn } from '../storage/seal';
+import { assets, smallAnswers } from './compressed';
 import { admitted, hasPages, headers, ownDoor, toPages, toShops } from './door';
 import { SessionRow } from './entities';
 import { arrivals } from './people/arrivals';
@@ -87,6 +88,7 @@ export async function openHouse(options: ServerOptions): Promise<OpenHouse> {
     made.use(checkOrigin(team?.address));
     made.use(ownDoor(secret));
     if (team) {
+      made.use(smallAnswers());
       const store = new SessionStore(made.get(getRepositoryToken(SessionRow)), () => people.now());
       const key = await keyIn(join(options.shopsDir, 'sessions.key'), 'sessions', options.keys);
       const signedBy = Buffer.from(key).toString('hex');
@@ -96,7 +98,7 @@ export async function openHouse(options: ServerOptions): Promise<OpenHouse> {
     made.use(toShops(shops, admitted(people, Boolean(team))));
     const { webDir } = options;
     if (hasPages(webDir)) {
-      made.useStaticAssets(join(webDir, 'assets'), { prefix: '/assets/', immutable: true, maxAge: '1y' });
+      made.use('/assets', assets(join(webDir, 'assets')));
       made.useStaticAssets(webDir, { index: false });
       made.use(toPages(webDir));
     }

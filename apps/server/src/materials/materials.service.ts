@@ -1,4 +1,4 @@
-import { BadRequestException, Injectable, NotFoundException } from '@nestjs/common';
+import { BadRequestException, Inject, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import type { Licence } from '@brelm/core/rights';
@@ -6,8 +6,10 @@ import type { SvgArt } from '@brelm/core/svg';
 import { containing, wordsOf } from '../database/like';
 import { MaterialRow } from '../database/entities';
 import { UploadError } from '../engine';
+import { OPTIONS, type ShopOptions } from '../options';
 import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
+import { KeptPreviews, previewsIn } from './kept-previews';
 
 export type BroughtIn =
   | {
@@ -33,11 +35,16 @@ const MOST_BILL_BYTES = 10 * 1024 * 1024;
 
 @Injectable()
 export class MaterialsService {
+  private readonly previews: KeptPreviews;
+
   constructor(
     @InjectRepository(MaterialRow) private readonly materials: Repository<MaterialRow>,
     private readonly files: FilesService,
     private readonly pool: PoolService,
-  ) {}
+    @Inject(OPTIONS) options: ShopOptions,
+  ) {
+    this.previews = new KeptPreviews(previewsIn(options.filesDir));
+  }
 
   /** Looks at a file, keeps its bytes, and says what it is. Throws an UploadError. */
   async bringIn(bytes: Buffer, name: string, signal?: AbortSignal): Promise<BroughtIn> {
@@ -173,6 +180,6 @@ export class MaterialsService {
       throw new BadRequestException('Only pictures have previews.');
     if (!PREVIEW_SIZES.includes(size))
       throw new BadRequestException(`size: must be one of ${PREVIEW_SIZES.join(', ')}`);
-    return this.pool.preview(await this.files.at(sha256), size);
+    return this.previews.of(sha256, size, async () => this.pool.preview(await this.files.at(sha256), size));
   }
 }

@@ -26,6 +26,7 @@ import {
 import { wantedBy, type Series } from '@brelm/core/series';
 import { sweepBegun } from '../engine';
 import { DutiesService } from '../machines';
+import { KeptPreviews, previewsIn } from '../materials/kept-previews';
 import { readKept, storeOf } from '../files';
 import { OPTIONS, outputsOf, placeOf, type ShopOptions } from '../options';
 import { shaNames } from './sha-names';
@@ -81,9 +82,12 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
   ) {}
 
   onApplicationBootstrap(): void {
-    const tidy = () =>
-      this.duties.isOn &&
-      void this.tidy().catch((error: Error) => this.log.warn(`old files stay for now: ${error.message}`));
+    const stay = (error: Error) => this.log.warn(`old files stay for now: ${error.message}`);
+    const tidy = () => {
+      // Each machine has previews of its own; of all others there is one set.
+      void this.forgetPreviews().catch(stay);
+      if (this.duties.isOn) void this.tidy().catch(stay);
+    };
     this.timer = setInterval(tidy, EVERY).unref();
     setTimeout(tidy, 60_000).unref();
   }
@@ -97,6 +101,13 @@ export class HousekeepingService implements OnApplicationBootstrap, OnModuleDest
   tidy(now = Date.now()): Promise<Tidied> {
     this.tidying ??= this.all(now).finally(() => (this.tidying = null));
     return this.tidying;
+  }
+
+  /** Takes away previews of pictures that are no materials any more; returns how many. */
+  forgetPreviews(): Promise<number> {
+    return new KeptPreviews(previewsIn(this.options.filesDir)).sweep((sha256) =>
+      this.materials.existsBy({ sha256 }),
+    );
   }
 
   private async all(now: number): Promise<Tidied> {
