@@ -41,6 +41,7 @@ import { newGesture, useEdit } from '../editor/use-edit';
 import { useTools } from './tools';
 import { partUnder } from './under';
 import { usePinch } from './use-pinch';
+import { COARSE, usePointed } from './use-pointed';
 import { useSnap } from './use-snap';
 import { useView } from './use-view';
 
@@ -52,8 +53,6 @@ export interface BoardHandle {
 }
 
 const SPRUCE = '#1f5f50';
-/** Handles are larger for fingers. */
-const COARSE = matchMedia('(pointer: coarse)').matches;
 const QUARTERS = [0, 90, 180, 270];
 const FIFTEENS = Array.from({ length: 24 }, (_, i) => i * 15);
 /** The board on its garment: the artwork by our painter, hit shapes and handles by Konva. */
@@ -203,6 +202,8 @@ export const Board = forwardRef<
     [design.parts],
   );
 
+  const { pointed, layer, point } = usePointed(resolved, locked, view);
+
   const choose = (id: string, add: boolean) => {
     const now = store.getState().editor.selection;
     // What is bundled is chosen together.
@@ -344,6 +345,7 @@ export const Board = forwardRef<
         }}
         onDragLeave={() => setOver(false)}
         onDrop={drop}
+        onPointerDownCapture={point}
       >
         <canvas
           ref={canvas}
@@ -357,7 +359,7 @@ export const Board = forwardRef<
           className="absolute inset-0"
           onPointerDown={startMarquee}
         >
-          <Layer>
+          <Layer ref={layer}>
             <Group x={view.x} y={view.y} scaleX={view.scale} scaleY={view.scale}>
               {resolved.drawing.groups.map((group) => (
                 <HitPart
@@ -366,6 +368,7 @@ export const Board = forwardRef<
                   locked={locked.has(group.part)}
                   nodes={nodes.current}
                   hands={hands}
+                  pointed={pointed}
                 />
               ))}
             </Group>
@@ -378,6 +381,7 @@ export const Board = forwardRef<
               rotateAnchorOffset={22}
               rotationSnapTolerance={4}
               rotationSnaps={QUARTERS}
+              // Larger for fingers.
               anchorSize={COARSE ? 16 : 9}
               anchorCornerRadius={1}
               anchorStroke={SPRUCE}

@@ -1,8 +1,8 @@
 import type Konva from 'konva';
-import { memo } from 'react';
+import { memo, type RefObject } from 'react';
 import { Group, Rect } from 'react-konva';
 import type { PartGroup } from '@brelm/core/drawing';
-import { handleOf } from '@brelm/core/resolve';
+import { graspOf, handleOf } from '@brelm/core/resolve';
 
 /** What can be done to a part with the pointer. */
 export interface Hands {
@@ -17,8 +17,14 @@ export interface Hands {
   dragEnd(inside: boolean): void;
 }
 
-/** Half the side of what can be grasped of a part that draws nothing, in the part's own units. */
-const GRASP = 20;
+/** Which part the pointer means: Konva, which knows boxes alone, is told. */
+export interface Pointed {
+  /** Null where none is meant. */
+  part: string | null;
+}
+
+/** Far beyond any board, in a part's own units. */
+const FAR = 1e6;
 
 /** The place of one part that the pointer meets; Konva's node has exactly the part's own placement. */
 export const HitPart = memo(function HitPart({
@@ -26,15 +32,17 @@ export const HitPart = memo(function HitPart({
   locked,
   nodes,
   hands,
+  pointed,
 }: {
   group: PartGroup;
   locked: boolean;
   nodes: Map<string, Konva.Group>;
   hands: Hands;
+  pointed: RefObject<Pointed>;
 }) {
   const { part } = group;
-  const { box: b, place } = handleOf(group);
-  const empty = !(b.right > b.left);
+  const { place } = handleOf(group);
+  const b = graspOf(group);
   return (
     <Group
       ref={(node) => {
@@ -57,13 +65,21 @@ export const HitPart = memo(function HitPart({
       onDragEnd={(e) => hands.dragEnd(e.evt.ctrlKey || e.evt.metaKey)}
     >
       <Rect
-        x={empty ? -GRASP : b.left}
-        y={empty ? -GRASP : b.top}
-        width={empty ? 2 * GRASP : b.right - b.left}
-        height={empty ? 2 * GRASP : b.bottom - b.top}
+        x={b.left}
+        y={b.top}
+        width={b.right - b.left}
+        height={b.bottom - b.top}
         fill="#000"
         opacity={0}
         perfectDrawEnabled={false}
+        hitFunc={(context, shape) => {
+          // What is meant is hit wherever the pointer is, a live copy of it included; nothing else is.
+          if (pointed.current.part !== part) return;
+          context.beginPath();
+          context.rect(-FAR, -FAR, 2 * FAR, 2 * FAR);
+          context.closePath();
+          context.fillStrokeShape(shape);
+        }}
       />
     </Group>
   );

@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale';
-import { useRef } from 'react';
+import { memo, useRef } from 'react';
 import type { Board } from '@brelm/core/design';
 import { pxPerUnit, type Unit } from '../editor/measure';
 import type { View } from './use-view';
@@ -19,16 +19,67 @@ interface Props {
   onDrop: (axis: 'x' | 'y', at: number | null) => void;
 }
 
-function Ruler({ axis, view, size, board, unit, onPull, onDrop }: Props & { axis: 'x' | 'y' }) {
-  const along = axis === 'x' ? size.width : size.height;
-  const offset = axis === 'x' ? view.x : view.y;
-  const per = pxPerUnit(unit, board.dpi);
-  const scale = scaleLinear([-offset / view.scale / per, (along - offset) / view.scale / per], [0, along]);
+/** What is drawn of a ruler. It depends on numbers alone, so that a change of the artwork draws none of it anew. */
+const Marks = memo(function Marks({
+  axis,
+  along,
+  offset,
+  scale: zoom,
+  long: side,
+  per,
+}: {
+  axis: 'x' | 'y';
+  /** Its length, screen px. */
+  along: number;
+  /** Where the board begins, screen px. */
+  offset: number;
+  /** Screen px a board px. */
+  scale: number;
+  /** The board's side along it, board px. */
+  long: number;
+  /** Board px a unit. */
+  per: number;
+}) {
+  const scale = scaleLinear([-offset / zoom / per, (along - offset) / zoom / per], [0, along]);
   const figures = scale.ticks(Math.max(2, along / APART));
   const step = figures.length > 1 ? figures[1] - figures[0] : 1;
   const marks = scale.ticks(figures.length * 5);
-  const board0 = offset;
-  const board1 = offset + (axis === 'x' ? board.width : board.height) * view.scale;
+  return (
+    <>
+      {axis === 'x' ? (
+        <rect x={offset} y={RULER - 3} width={side * zoom} height={3} fill="#c9c2b2" />
+      ) : (
+        <rect x={RULER - 3} y={offset} width={3} height={side * zoom} fill="#c9c2b2" />
+      )}
+      {marks.map((value) => {
+        const at = Math.round(scale(value)) + 0.5;
+        const long = Math.abs(value / step - Math.round(value / step)) < 1e-6;
+        const from = RULER - (long ? 7 : 4);
+        return axis === 'x' ? (
+          <line key={value} x1={at} x2={at} y1={from} y2={RULER} stroke="#5d666b" />
+        ) : (
+          <line key={value} y1={at} y2={at} x1={from} x2={RULER} stroke="#5d666b" />
+        );
+      })}
+      {figures.map((value) => {
+        const at = scale(value);
+        const words = String(Number(value.toFixed(3)));
+        return axis === 'x' ? (
+          <text key={value} x={at + 3} y={9} fontSize={9.5} fill="#5d666b">
+            {words}
+          </text>
+        ) : (
+          <text key={value} transform={`translate(9 ${at - 3}) rotate(-90)`} fontSize={9.5} fill="#5d666b">
+            {words}
+          </text>
+        );
+      })}
+    </>
+  );
+});
+
+function Ruler({ axis, view, size, board, unit, onPull, onDrop }: Props & { axis: 'x' | 'y' }) {
+  const along = axis === 'x' ? size.width : size.height;
   const box = useRef<SVGSVGElement>(null);
   // A guide from the upper ruler is level, from the left one upright.
   const guide = axis === 'x' ? 'y' : 'x';
@@ -54,34 +105,14 @@ function Ruler({ axis, view, size, board, unit, onPull, onDrop }: Props & { axis
       onPointerUp={(e) => onDrop(guide, where(e))}
     >
       <title>Drag a guide from here onto the board</title>
-      {axis === 'x' ? (
-        <rect x={board0} y={RULER - 3} width={board1 - board0} height={3} fill="#c9c2b2" />
-      ) : (
-        <rect x={RULER - 3} y={board0} width={3} height={board1 - board0} fill="#c9c2b2" />
-      )}
-      {marks.map((value) => {
-        const at = Math.round(scale(value)) + 0.5;
-        const long = Math.abs(value / step - Math.round(value / step)) < 1e-6;
-        const from = RULER - (long ? 7 : 4);
-        return axis === 'x' ? (
-          <line key={value} x1={at} x2={at} y1={from} y2={RULER} stroke="#5d666b" />
-        ) : (
-          <line key={value} y1={at} y2={at} x1={from} x2={RULER} stroke="#5d666b" />
-        );
-      })}
-      {figures.map((value) => {
-        const at = scale(value);
-        const words = String(Number(value.toFixed(3)));
-        return axis === 'x' ? (
-          <text key={value} x={at + 3} y={9} fontSize={9.5} fill="#5d666b">
-            {words}
-          </text>
-        ) : (
-          <text key={value} transform={`translate(9 ${at - 3}) rotate(-90)`} fontSize={9.5} fill="#5d666b">
-            {words}
-          </text>
-        );
-      })}
+      <Marks
+        axis={axis}
+        along={along}
+        offset={axis === 'x' ? view.x : view.y}
+        scale={view.scale}
+        long={axis === 'x' ? board.width : board.height}
+        per={pxPerUnit(unit, board.dpi)}
+      />
     </svg>
   );
 }

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { closesCircle, hangingOn, partsOfBundle, type Design } from '@brelm/core/design';
 import {
   MOST_GAP,
@@ -26,6 +27,15 @@ function wholeOf(key: string): Whole | null {
 /** The value that all have, or that they differ. */
 const common = <T extends string>(values: readonly T[]): T | typeof MIXED =>
   values.every((v) => v === values[0]) ? values[0] : MIXED;
+
+/** All of which something may show inside; as one text, so that what is long is drawn anew only where it has changed. */
+const Wholes = memo(function Wholes({ told }: { told: string }) {
+  return (JSON.parse(told) as { key: string; name: string; out: boolean }[]).map(({ key, name, out }) => (
+    <option key={key} value={key} disabled={out}>
+      {name}
+    </option>
+  ));
+});
 
 /** How what is chosen cuts other parts, and what it shows inside of. */
 export function TieSettings({ parts, design }: { parts: Part[]; design: Design }) {
@@ -60,13 +70,18 @@ export function TieSettings({ parts, design }: { parts: Part[]; design: Design }
   };
   const inBundle = parts.every((p) => p.bundle !== null);
   const hanging = hangingOn(design, ids);
-  const partsOf = (whole: Whole) =>
-    whole.kind === 'part' ? [whole.part] : partsOfBundle(design, whole.bundle);
-  const option = (whole: Whole, name: string) => (
-    <option key={keyOf(whole)} value={keyOf(whole)} disabled={partsOf(whole).some((id) => hanging.has(id))}>
-      {name}
-    </option>
-  );
+  const wholes: { key: string; name: string; out: boolean }[] = [
+    ...bundles.map((b) => ({
+      key: keyOf({ kind: 'bundle', bundle: b.id }),
+      name: b.name || 'Bundle',
+      out: partsOfBundle(design, b.id).some((id) => hanging.has(id)),
+    })),
+    ...others.map((p) => ({
+      key: keyOf({ kind: 'part', part: p.id }),
+      name: partTitle(p),
+      out: hanging.has(p.id),
+    })),
+  ];
   return (
     <div className="flex flex-col gap-1.5">
       <div className="grid grid-cols-2 gap-1.5">
@@ -77,8 +92,7 @@ export function TieSettings({ parts, design }: { parts: Part[]; design: Design }
         >
           <option value={EVERYWHERE}>everywhere</option>
           {window === MIXED && <option value={MIXED}>several</option>}
-          {bundles.map((b) => option({ kind: 'bundle', bundle: b.id }, b.name || 'Bundle'))}
-          {others.map((p) => option({ kind: 'part', part: p.id }, partTitle(p)))}
+          <Wholes told={JSON.stringify(wholes)} />
         </SelectField>
         <SelectField
           label="Knocked out of"

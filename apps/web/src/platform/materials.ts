@@ -2,8 +2,8 @@ import initPathKit from 'pathkit-wasm/bin/pathkit.js';
 import wasm from 'pathkit-wasm/bin/pathkit.wasm?url';
 import type { Materials } from '@brelm/core/drawing';
 import { createOutlineOps, type OutlineOps } from '@brelm/core/geometry';
-import { face } from './faces';
-import { changed } from './loaded';
+import { face, facesLoading } from './faces';
+import { changed, onLoaded } from './loaded';
 
 let ops: OutlineOps | 'loading' | undefined;
 
@@ -32,6 +32,26 @@ export const materials: Materials = {
     return outlineOps();
   },
 };
+
+/**
+ * The same, once these typefaces and the outline operations are there or cannot be got: what is measured once, such as
+ * words that are fitted into a place, must not be measured without them.
+ */
+export function loadedMaterials(faces: readonly string[]): Promise<Materials> {
+  const isThere = () => {
+    faces.forEach(face);
+    outlineOps();
+    return !facesLoading() && !outlineOpsLoading();
+  };
+  return new Promise((done) => {
+    if (isThere()) return done(materials);
+    const stop = onLoaded(() => {
+      if (!isThere()) return;
+      stop();
+      done(materials);
+    });
+  });
+}
 
 /** The same, but what takes longer than `ms` in all is drawn in a plainer way for now. */
 export function hurried(ms: number): Materials {

@@ -1,11 +1,12 @@
 import { Radio, RadioGroup } from '@headlessui/react';
 import { useState } from 'react';
 import { plainName, type Garment } from '@brelm/core/colour';
-import { emptyDesign, fromStarter } from '@brelm/core/design';
+import { allParts, emptyDesign, fromStarter } from '@brelm/core/design';
+import { facesOfPart } from '@brelm/core/parts';
 import { partLocalBox } from '@brelm/core/resolve';
 import { byLightness } from '@brelm/core/proof';
 import { boardOf, seenOn, nounOf, safeBox, type Spec } from '@brelm/core/spec';
-import { materials } from '../platform/materials';
+import { loadedMaterials } from '../platform/materials';
 import { reasonOf } from '../store/api';
 import { useCreateDesignMutation, useStartersQuery } from '../store/design-documents-api';
 import {
@@ -51,7 +52,7 @@ export function NewDesign({
         .find((key) => key !== undefined) ?? choices[0]?.key,
   );
   const [garmentId, setGarmentId] = useState(garments[0]?.id);
-  const [create, { isLoading, error }] = useCreateDesignMutation();
+  const [create, { error }] = useCreateDesignMutation();
   const files = beginning.files ?? [];
   const choice = choices.find((c) => c.key === chosen);
   // A product comes in its own colours: one that it does not come in gives way to its first.
@@ -63,12 +64,20 @@ export function NewDesign({
   const [words, setWords] = useState<Record<string, string>>({});
   const starter = starters?.find((s) => s.id === starterId);
 
+  const [making, setMaking] = useState(false);
   const make = async () => {
-    if (!choice || !garment) return;
+    if (!choice || !garment || making) return;
+    setMaking(true);
+    await makeOf(choice, garment).finally(() => setMaking(false));
+  };
+  const makeOf = async (choice: (typeof choices)[number], garment: Garment) => {
     const board = boardOf(choice.spec, choice.side);
     const pale = isPale(garment);
     const shared = { name: name.trim() || 'Untitled', board, backdrop: garment.id };
     const judged = spread(offered, garment);
+    const loaded = await loadedMaterials(
+      starter ? [...new Set(allParts(starter.document).flatMap(facesOfPart))] : [],
+    );
     const from = starter && choices.find((c) => c.spec.id === starter.document.board.spec);
     const design = starter
       ? fromStarter(starter.document, {
@@ -77,7 +86,7 @@ export function NewDesign({
           pale,
           words,
           frames: from ? { from: safeBox(from.side), to: safeBox(choice.side) } : undefined,
-          boxOf: (part) => partLocalBox(part, starter.document, materials),
+          boxOf: (part) => partLocalBox(part, starter.document, loaded),
         })
       : emptyDesign(
           shared.name,
@@ -166,8 +175,8 @@ export function NewDesign({
         )}
         <div className="mt-5 flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
-          <Button tone="main" type="submit" disabled={isLoading || !choice || !garment}>
-            {isLoading ? 'Making…' : 'Make it'}
+          <Button tone="main" type="submit" disabled={making || !choice || !garment}>
+            {making ? 'Making…' : 'Make it'}
           </Button>
         </div>
       </form>

@@ -20,13 +20,11 @@ const unquoted = (words: string) => words.replace(/^\s*["“”](.*?)["“”]?\
 
 /** One place for everything that can be added: words, figures, shapes, codes, or files from disk. */
 export function AddPart({
-  open,
   design,
   onClose,
   onDraw,
   onOrder,
 }: {
-  open: boolean;
   design: Design;
   onClose: () => void;
   /** Begins a line by hand. */
@@ -49,35 +47,28 @@ export function AddPart({
   const looking = searching || topic !== '';
   useEffect(() => {
     // The first search finds the figures at hand.
-    if (open) void fetch(apiAt('motifs?count=1')).catch(() => undefined);
-  }, [open]);
-  const close = () => {
-    setWords('');
-    setAddress('');
-    setTopic('');
-    setFace(null);
-    onClose();
-  };
+    void fetch(apiAt('motifs?count=1')).catch(() => undefined);
+  }, []);
   const sought = useSettled(words);
   const own = (picture: OwnPicture) => {
     addPicture(design, edit, picture);
-    close();
+    onClose();
   };
   const order = (asked: string) => {
-    close();
+    onClose();
     onOrder(asked);
   };
   const shape = (form: string) => {
     addShape(design, edit, form);
-    close();
+    onClose();
   };
   return (
-    <Modal open={open} onClose={close} title="Add a part" wide>
+    <Modal open onClose={onClose} title="Add a part" wide>
       <form
         onSubmit={(e) => {
           e.preventDefault();
           addLettering(design, edit, unquoted(words), chosen);
-          close();
+          onClose();
         }}
       >
         <label htmlFor="add-words" className="heading mb-1 block">
@@ -142,7 +133,7 @@ export function AddPart({
             onOrder={order}
             onShape={shape}
             onMotif={(m) => {
-              close();
+              onClose();
               void addMotif(m, edit);
             }}
           />
@@ -172,7 +163,7 @@ export function AddPart({
             onSubmit={(e) => {
               e.preventDefault();
               addCode(design, edit, address.trim());
-              close();
+              onClose();
             }}
           >
             <label htmlFor="add-code" className="heading mb-1 block">
@@ -201,7 +192,7 @@ export function AddPart({
           testId="file-input"
           accept={PART_FILES}
           onFiles={(list) => {
-            close();
+            onClose();
             void bringIn(list, edit);
           }}
         >
@@ -210,7 +201,7 @@ export function AddPart({
         <Button
           title={tip('Draw a line by hand', 'draw-line')}
           onClick={() => {
-            close();
+            onClose();
             onDraw();
           }}
         >

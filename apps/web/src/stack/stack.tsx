@@ -11,7 +11,7 @@ import {
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { Expand, Plus } from 'lucide-react';
-import { useMemo, useState, type ReactNode } from 'react';
+import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
 import {
   fitted,
   inksOfPart,
@@ -27,7 +27,7 @@ import {
 } from '@brelm/core/design';
 import { drawingBounds, inkHull } from '@brelm/core/drawing';
 import { boxHeight, boxWidth, isEmptyBox, type Box } from '@brelm/core/geometry';
-import { partTitle, wordsOfPart, type Part, type Whole } from '@brelm/core/parts';
+import { partTitle, wordsOfPart, type Whole } from '@brelm/core/parts';
 import { largestFit, roomOf, type SpecSide } from '@brelm/core/spec';
 import type { Resolved } from '../design';
 import { useAppDispatch, useAppSelector } from '../store';
@@ -42,6 +42,7 @@ import { useTip } from '../keys';
 import { keysOf, rowKey, rowOf } from './rows';
 import { tieWords } from './tie-words';
 import { useHeld } from './use-held';
+import { VirtualRows, type RowPlace } from './virtual-rows';
 
 /** The box that the artwork, whose own is `drawn`, fills at its largest: within the product's shape, clear of its zones. */
 function roomFor(design: Design, drawn: Box, resolved: Resolved, side: SpecSide | undefined): Box {
@@ -60,14 +61,6 @@ const BY_KEYS = { coordinateGetter: sortableKeyboardCoordinates };
 
 /** So many parts are looked through by eye. */
 const FILTER_FROM = 16;
-
-/** The inks of parts, which are asked for at each rendering: a part never changes. */
-const inksKnown = new WeakMap<Part, string[]>();
-function inksOf(part: Part): string[] {
-  let inks = inksKnown.get(part);
-  if (!inks) inksKnown.set(part, (inks = inksOfPart(part)));
-  return inks;
-}
 
 const HOW_TO_DRAG = {
   draggable:
@@ -103,9 +96,12 @@ export function Stack({
   const dispatch = useAppDispatch();
   const selection = useAppSelector((s) => s.editor.selection);
   const colourway = useAppSelector((s) => s.editor.colourway);
+  // The choice is seen at once; the part's settings, which take longer to lay out, follow.
+  const opened = useDeferredValue(selection.length === 1 ? selection[0] : null);
   const values = useMemo(() => inkValues(design, colourway), [design, colourway]);
   const sensors = useSensors(useSensor(PointerSensor, BY_POINTER), useSensor(KeyboardSensor, BY_KEYS));
   const altHeld = useHeld('Alt');
+  const [scroller, setScroller] = useState<HTMLDivElement | null>(null);
   const reorder = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     if (altHeld()) return putInside(rowOf(String(active.id)), rowOf(String(over.id)));
@@ -120,7 +116,7 @@ export function Stack({
     if (why) notify('done', why);
   };
   const drawn = drawingBounds(resolved.drawing);
-  const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
+  const [unfolded, setUnfolded] = useState<ReadonlySet<string>>(new Set());
   const [dragged, setDragged] = useState<string | null>(null);
   const [words, setWords] = useState('');
   const filtered = words.trim() !== '' && design.parts.length >= FILTER_FROM;
@@ -131,25 +127,26 @@ export function Stack({
   /** A part that is chosen by itself is always seen; a bundle that is dragged is one row. */
   const isOpen = (bundle: string) => {
     if (dragged === rowKey({ bundle })) return false;
-    if (opened.has(bundle)) return true;
+    if (unfolded.has(bundle)) return true;
     const parts = partsOfBundle(design, bundle);
     const chosen = parts.filter((id) => selection.includes(id)).length;
     return chosen > 0 && chosen < parts.length;
   };
   const byId = useMemo(() => new Map(design.parts.map((p) => [p.id, p])), [design.parts]);
   const ties = useMemo(() => tieWords(design), [design]);
-  const row = (id: string) => {
+  const row = (id: string, place?: RowPlace) => {
     const part = byId.get(id)!;
     return (
       <PartRow
         key={id}
         part={part}
-        colours={inksOf(part)
+        colours={inksOfPart(part)
           .map((ink) => values.get(ink) ?? '#000000')
           .join()}
         ties={ties.get(id) ?? ''}
         selected={selection.includes(id)}
-        open={selection.length === 1 && selection[0] === id ? { design } : null}
+        open={opened === id ? { design } : null}
+        {...place}
       />
     );
   };
@@ -167,11 +164,17 @@ export function Stack({
       over ? `${nameOf(active.id)} has the place of ${nameOf(over.id)}.` : `${nameOf(active.id)} stays.`,
     onDragCancel: ({ active }) => `${nameOf(active.id)} is back where it was.`,
   };
-  const bundleRow = (bundle: Bundle, nodes: StackNode[]) => {
+  const bundleRow = (bundle: Bundle, nodes: StackNode[], place?: RowPlace) => {
     const parts = partsOfBundle(design, bundle.id);
     const open = isOpen(bundle.id);
     return (
-      <li key={`${bundle.id} ${partsOfNodes(nodes)[0]}`} className="rounded-md border border-line p-0.5">
+      <li
+        key={`${bundle.id} ${partsOfNodes(nodes)[0]}`}
+        ref={place?.measure}
+        data-index={place?.index}
+        style={{ marginTop: place?.above }}
+        className="rounded-md border border-line p-0.5"
+      >
         <BundleHead
           bundle={bundle}
           parts={parts}
@@ -179,20 +182,30 @@ export function Stack({
           open={open}
           chosen={parts.every((id) => selection.includes(id))}
           onOpen={() => {
-            const next = new Set(opened);
+            const next = new Set(unfolded);
             if (!next.delete(bundle.id)) next.add(bundle.id);
-            setOpened(next);
+            setUnfolded(next);
           }}
         />
-        {open && <ul className="mt-0.5 flex flex-col gap-1 pl-2">{nodes.map(node)}</ul>}
+        {open && <ul className="mt-0.5 flex flex-col gap-1 pl-2">{nodes.map((n) => node(n))}</ul>}
       </li>
     );
   };
-  const node = (n: StackNode): ReactNode => {
-    if ('part' in n) return row(n.part);
-    const bundle = design.bundles.find((b) => b.id === n.bundle);
-    return bundle ? bundleRow(bundle, n.nodes) : n.nodes.map(node);
-  };
+  const node = (n: StackNode, place?: RowPlace): ReactNode =>
+    'part' in n
+      ? row(n.part, place)
+      : bundleRow(
+          design.bundles.find((b) => b.id === n.bundle)!,
+          n.nodes,
+          place,
+        );
+  /** The outermost row in which a part lies. */
+  const indexOf = (part: string | undefined) =>
+    tree.findIndex((n) => ('part' in n ? n.part === part : partsOfNodes([n]).includes(part ?? '')));
+  const chosenRow = selection.length > 0 ? indexOf(selection[0]) : -1;
+  const held = dragged === null ? null : rowOf(dragged);
+  const heldRow =
+    held === null ? -1 : indexOf('part' in held ? held.part : partsOfBundle(design, held.bundle)[0]);
   const order = keysOf(tree, isOpen).join('\n');
   const keys = useMemo(() => (order === '' ? [] : order.split('\n')), [order]);
   return (
@@ -217,7 +230,7 @@ export function Stack({
         </div>
       </div>
       <Arrange design={design} resolved={resolved} side={side} />
-      <div className="min-h-0 flex-1 overflow-y-auto px-2 pt-2 pb-2">
+      <div ref={setScroller} className="relative min-h-0 flex-1 overflow-y-auto px-2 pt-2 pb-2">
         {design.parts.length >= FILTER_FROM && (
           <input
             type="search"
@@ -254,7 +267,15 @@ export function Stack({
           }}
         >
           <SortableContext items={keys} disabled={filtered} strategy={verticalListSortingStrategy}>
-            <ul className="flex flex-col gap-1">{tree.map(node)}</ul>
+            <VirtualRows
+              scroller={scroller}
+              count={tree.length}
+              keyOf={(i) => `${rowKey(tree[i])} ${partsOfNodes([tree[i]])[0]}`}
+              stay={[chosenRow, heldRow].filter((i) => i >= 0)}
+              shown={chosenRow < 0 ? null : chosenRow}
+            >
+              {(place) => node(tree[place.index], place)}
+            </VirtualRows>
           </SortableContext>
         </DndContext>
       </div>

@@ -34,10 +34,17 @@ function inksIn<T>(field: Field<T>, value: T): string[] {
   return [...inks];
 }
 
-/** Ids of the inks that a part uses, its own first. */
-export const inksOfPart = (part: Part): string[] => [
-  ...new Set([...ownInks(part), ...inksIn(PART_FIELD, part)]),
-];
+const inksKnown = new WeakMap<Part, readonly string[]>();
+
+/** Ids of the inks that a part uses, its own first. Parts never change: each is looked through once. */
+export function inksOfPart(part: Part): readonly string[] {
+  let inks = inksKnown.get(part);
+  if (!inks) {
+    inks = [...new Set([...ownInks(part), ...inksIn(PART_FIELD, part)])];
+    inksKnown.set(part, inks);
+  }
+  return inks;
+}
 
 /** Ids of all inks that a design uses, colourways' own keylines and shades included. */
 export function usedInks(design: Design): Set<string> {

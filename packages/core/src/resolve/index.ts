@@ -8,3 +8,4 @@ export * from './letters-apart';
 export { MOST_PIECES, splitEdits, type Split } from './split';
 export * from './snap';
 export * from './onto-board';
+export { graspOf, paintsAt, pickPart } from './pick';

@@ -1,7 +1,7 @@
-import { useRef, useState } from 'react';
+import { createContext, memo, useContext, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import type { Garment } from '@brelm/core/colour';
-import { applyEdits, sidesOf, type Design } from '@brelm/core/design';
+import { applyEdits, type Design } from '@brelm/core/design';
 import type { Finding, Mend } from '@brelm/core/proof';
 import { GarmentCanvas, resolveDesign, useThumbnail, type Resolved } from '../../design';
 import { useAppDispatch } from '../../store';
@@ -16,20 +16,23 @@ const unbroken = (text: string) => text.replace(/ : 1/g, '\u00a0:\u00a01');
 
 const SMALL = 'rounded-md px-1 py-0.5 text-[12.5px] text-muted hover:bg-line hover:text-ink';
 
-/** One finding: what, where, and what can be done about it. */
-export function FindingCard({
-  finding,
-  design,
-  colourway,
-  resolved,
-  backdrop,
-  onGarment,
-}: {
-  finding: Finding;
+/** What was found of: asked for by the one card that shows a mend, not handed to all, which each change would draw anew. */
+export const FoundOf = createContext<{
   design: Design;
   colourway: string | undefined;
   resolved: Resolved;
   backdrop: Garment;
+} | null>(null);
+
+/** One finding: what, where, and what can be done about it. */
+export const FindingCard = memo(function FindingCard({
+  finding,
+  side,
+  onGarment,
+}: {
+  finding: Finding;
+  /** The side that it was told of, where there are several: it is accepted on that one. */
+  side: string | undefined;
   onGarment?: Garment;
 }) {
   const dispatch = useAppDispatch();
@@ -42,8 +45,7 @@ export function FindingCard({
   const show = () => dispatch(selected(finding.part ? [finding.part] : []));
   const about = {
     ...{ check: finding.check, part: finding.part, garment: finding.garment ?? null },
-    // With several sides a finding is accepted on the one that it was told of.
-    ...(sidesOf(design).length > 1 ? { side: design.side.id } : {}),
+    ...(side !== undefined && { side }),
   };
   const look = (at: Mend | null) => {
     setMend(at);
@@ -140,16 +142,7 @@ export function FindingCard({
               {m.title}
             </button>
           ))}
-          {mend && (
-            <BeforeAfter
-              mend={mend}
-              design={design}
-              colourway={colourway}
-              resolved={resolved}
-              garment={onGarment ?? backdrop}
-              beside={card.current!}
-            />
-          )}
+          {mend && <BeforeAfter mend={mend} garment={onGarment} beside={card.current!} />}
           {accepting && (
             <Accept
               onCancel={() => setAccepting(false)}
@@ -163,7 +156,7 @@ export function FindingCard({
       )}
     </li>
   );
-}
+});
 
 function Accept({ onCancel, onReason }: { onCancel: () => void; onReason: (reason: string) => void }) {
   const [reason, setReason] = useState('');
@@ -212,19 +205,16 @@ const PANEL_HEIGHT = 274;
  */
 function BeforeAfter({
   mend,
-  design,
-  colourway,
-  resolved,
-  garment,
+  garment: other,
   beside,
 }: {
   mend: Mend;
-  design: Design;
-  colourway: string | undefined;
-  resolved: Resolved;
-  garment: Garment;
+  /** The garment on which it is seen; the one behind the artwork where left out. */
+  garment: Garment | undefined;
   beside: HTMLElement;
 }) {
+  const { design, colourway, resolved, backdrop } = useContext(FoundOf)!;
+  const garment = other ?? backdrop;
   const before = useThumbnail(resolveDesign(design, colourway, resolved), 200);
   const after = useThumbnail(resolveDesign(applyEdits(design, mend.edits), colourway, resolved), 200);
   const box = beside.getBoundingClientRect();

@@ -1,10 +1,10 @@
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import type { Garment } from '@brelm/core/colour';
-import type { Design } from '@brelm/core/design';
+import { sidesOf, type Design } from '@brelm/core/design';
 import { worstFirst, type Finding } from '@brelm/core/proof';
 import type { Resolved } from '../../design';
 import { WorkFaultNote } from '../../ui';
-import { FindingCard } from './finding-card';
+import { FindingCard, FoundOf } from './finding-card';
 
 import { proofNow, setProof, useProofState } from '../../editor/proof-store';
 
@@ -42,16 +42,13 @@ export function Findings({
     };
   }, [quick, slow, design.parts, backdrop.id]);
   const nameOf = (f: Finding) => garments.find((g) => g.id === f.garment);
+  const side = sidesOf(design).length > 1 ? design.side.id : undefined;
   const card = (f: Finding, onGarment?: Garment) => (
-    <FindingCard
-      key={keyOf(f)}
-      finding={f}
-      design={design}
-      colourway={colourway}
-      resolved={resolved}
-      backdrop={backdrop}
-      onGarment={onGarment}
-    />
+    <FindingCard key={keyOf(f)} finding={f} side={side} onGarment={onGarment} />
+  );
+  const foundOf = useMemo(
+    () => ({ design, colourway, resolved, backdrop }),
+    [design, colourway, resolved, backdrop],
   );
   return (
     <section
@@ -84,19 +81,49 @@ export function Findings({
             {design.parts.length ? `Nothing wrong on ${backdrop.name}.` : 'Nothing on the board yet.'}
           </p>
         )}
-        <ul className="flex flex-col gap-2">{here.map((f) => card(f))}</ul>
-        <Folded title={`${elsewhere.length} more on other colours`} count={elsewhere.length}>
-          {elsewhere.map((f) => card(f, nameOf(f)))}
-        </Folded>
-        <Folded title={`${accepted.length} accepted`} count={accepted.length}>
-          {accepted.map((f) => card(f, f.garment === backdrop.id ? undefined : nameOf(f)))}
-        </Folded>
+        <FoundOf value={foundOf}>
+          <Listed findings={here}>{(f) => card(f)}</Listed>
+          <Folded title={`${elsewhere.length} more on other colours`} count={elsewhere.length}>
+            <Listed findings={elsewhere}>{(f) => card(f, nameOf(f))}</Listed>
+          </Folded>
+          <Folded title={`${accepted.length} accepted`} count={accepted.length}>
+            <Listed findings={accepted}>
+              {(f) => card(f, f.garment === backdrop.id ? undefined : nameOf(f))}
+            </Listed>
+          </Folded>
+        </FoundOf>
       </div>
     </section>
   );
 }
 
-function Folded({ title, count, children }: { title: string; count: number; children: React.ReactNode }) {
+/** Nobody reads on beyond so many, and each takes its time to be drawn. */
+const MOST_SEEN = 40;
+
+/** The worst of some findings; all of them where they are asked for. */
+function Listed({ findings, children }: { findings: Finding[]; children: (finding: Finding) => ReactNode }) {
+  const [all, setAll] = useState(false);
+  const more = findings.length - MOST_SEEN;
+  return (
+    <>
+      <ul className="flex flex-col gap-2">
+        {(all ? findings : findings.slice(0, MOST_SEEN)).map((f) => children(f))}
+      </ul>
+      {more > 0 && (
+        <button
+          type="button"
+          aria-expanded={all}
+          className="mt-2 text-[13px] text-spruce hover:underline"
+          onClick={() => setAll(!all)}
+        >
+          {all ? `The worst ${MOST_SEEN} only` : `Show ${more} more`}
+        </button>
+      )}
+    </>
+  );
+}
+
+function Folded({ title, count, children }: { title: string; count: number; children: ReactNode }) {
   const [open, setOpen] = useState(false);
   if (count === 0) return null;
   return (
@@ -109,7 +136,7 @@ function Folded({ title, count, children }: { title: string; count: number; chil
       >
         {title}
       </button>
-      {open && <ul className="mt-2 flex flex-col gap-2">{children}</ul>}
+      {open && <div className="mt-2">{children}</div>}
     </div>
   );
 }

@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import { applyEdits, type Design } from '@brelm/core/design';
 import { byLightness } from '@brelm/core/proof';
@@ -68,7 +68,9 @@ export function OnGarments({
     () => live && new Set(live.flatMap((e) => (e.op === 'place' ? [e.part] : []))),
     [live],
   );
-  const artwork = useThumbnail(useBordered(shown, border), 150, moving);
+  // The board comes first: that a key is answered there waits for no picture here.
+  const later = useDeferredValue(useMemo(() => ({ shown, moving }), [shown, moving]));
+  const artwork = useThumbnail(useBordered(later.shown, border), 150, later.moving);
   const [choosing, setChoosing] = useState(false);
   const heading = HEADINGS[noun] ?? `On the ${noun}`;
   const verdicts = judged.flatMap((g) => contrast.find((c) => c.id === g.id) ?? []);

@@ -295,7 +295,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
                 resolved={resolved}
                 border={border}
                 empty={design.parts.every((p) => p.hidden)}
-                onBackdrop={setBackdrop}
+                onBackdrop={edit.backdrop}
                 onChosen={edit.garments}
               />
               <Findings
@@ -307,19 +307,20 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
               />
             </aside>
           </Panes>
-          <AddPart
-            open={adding}
-            design={made}
-            onClose={() => setAdding(false)}
-            onOrder={(words) => {
-              setAdding(false);
-              setOrdering(words);
-            }}
-            onDraw={() => {
-              setAdding(false);
-              setTool('draw');
-            }}
-          />
+          {adding && (
+            <AddPart
+              design={made}
+              onClose={() => setAdding(false)}
+              onOrder={(words) => {
+                setAdding(false);
+                setOrdering(words);
+              }}
+              onDraw={() => {
+                setAdding(false);
+                setTool('draw');
+              }}
+            />
+          )}
           {ordering !== null && <OrderFigures words={ordering} onClose={() => setOrdering(null)} />}
           {replacing && <ReplaceDialog design={made} onClose={() => setReplacing(false)} />}
           {exporting && id && (

@@ -28,7 +28,7 @@ describe('the inks of bands', () => {
     expect(down(stripes([]))).toBe('aaaaaaa');
     expect(down(stripes(['b']))).toBe('abababa');
     expect(down(stripes(['b', 'c']))).toBe('abcabca');
-    expect(inksOfPart(stripes(['b', 'c'])).sort()).toEqual(['a', 'b', 'c']);
+    expect([...inksOfPart(stripes(['b', 'c']))].sort()).toEqual(['a', 'b', 'c']);
   });
 
   it('stay with fewer bands than inks, and are passed over by forms without bands', () => {

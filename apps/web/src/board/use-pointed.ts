@@ -1,0 +1,36 @@
+import type Konva from 'konva';
+import { useRef, type PointerEvent } from 'react';
+import { paintsAt, pickPart } from '@brelm/core/resolve';
+import type { Resolved } from '../design';
+import { makeSurface } from '../platform/surfaces';
+import { store } from '../store';
+import type { Pointed } from './hit-part';
+import type { View } from './use-view';
+
+/** Fingers are about. */
+export const COARSE = matchMedia('(pointer: coarse)').matches;
+
+/** How near to what is painted the pointer has to be, screen px. */
+const REACH = COARSE ? 12 : 4;
+
+/**
+ * Has Konva, which knows boxes alone, hit the part that is meant where the pointer goes down: the one that is seen there,
+ * not the one whose box lies in front. `point` has to hear of it before Konva does.
+ */
+export function usePointed({ drawing, pictures }: Resolved, locked: ReadonlySet<string>, view: View) {
+  const layer = useRef<Konva.Layer>(null);
+  const pointed = useRef<Pointed>({ part: null });
+  const point = ({ clientX, clientY, currentTarget }: PointerEvent) => {
+    const frame = currentTarget.getBoundingClientRect();
+    const { x, y, scale } = view;
+    const at = [(clientX - frame.left - x) / scale, (clientY - frame.top - y) / scale] as const;
+    pointed.current.part = pickPart(
+      drawing.groups.filter((g) => !locked.has(g.part)),
+      at,
+      (group) => paintsAt(group, at, REACH / scale, scale, pictures, makeSurface),
+      new Set(store.getState().editor.selection),
+    );
+    layer.current?.drawHit();
+  };
+  return { layer, pointed, point };
+}
