@@ -52,6 +52,7 @@ describe('figures', () => {
     await page.getByText(/^MIT: Fluent/).waitFor();
     expect(await page.getByLabel(/^Ink \d/).count()).toBeGreaterThan(3);
     await page.getByRole('button', { name: 'one colour' }).click();
+    await page.getByRole('button', { name: 'Undo: Make it one colour' }).waitFor();
     expect(await page.getByLabel(/^Ink \d/).count()).toBe(1);
     await page.keyboard.press('Control+z');
     await page.getByRole('button', { name: 'take apart' }).click();

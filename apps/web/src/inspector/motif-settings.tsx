@@ -1,10 +1,15 @@
-import { freshId, type Design, type Edit, partIds } from '@brelm/core/design';
+import { freshId, inkValues, type Design, type Edit, partIds } from '@brelm/core/design';
+import { motifInOneColour } from '@brelm/core/figure';
 import { ownInks, recoloured, type MotifPart } from '@brelm/core/parts';
 import { termsOf } from '@brelm/core/rights';
 import { useState } from 'react';
 import { FigureDialog } from '../stack/figure-dialog';
 import { InkSelect } from '../editor/ink-select';
 import { useEdit } from '../editor/use-edit';
+import { loadedMaterials } from '../platform/materials';
+import { store } from '../store';
+import { useGarmentsQuery } from '../store/api';
+import { notify } from '../ui';
 
 /** A motif is taken apart into no more parts than this. */
 const MOST_APART = 300;
@@ -12,6 +17,7 @@ const MOST_APART = 300;
 /** Each colour of a motif is an ink; it can be put on another. All can be made one, or taken apart. */
 export function MotifSettings({ part, design }: { part: MotifPart; design: Design }) {
   const edit = useEdit();
+  const { data: garments = [] } = useGarmentsQuery();
   const [choosing, setChoosing] = useState(false);
   const inks = ownInks(part);
   const terms = termsOf(part.licence);
@@ -19,10 +25,14 @@ export function MotifSettings({ part, design }: { part: MotifPart; design: Desig
     edit.part(part.id, 'Recolour', {
       outlines: part.outlines.map((o) => recoloured(o, (ink) => (ink === from ? to : ink))),
     });
-  const one = () =>
-    edit.part(part.id, 'Make it one colour', {
-      outlines: part.outlines.map(({ gradient: _dropped, ...o }) => ({ ...o, ink: inks[0], opacity: 1 })),
-    });
+  const one = async () => {
+    const { ops } = await loadedMaterials([]);
+    const { colourway } = store.getState().editor;
+    const ground = garments.find((g) => g.id === design.backdrop)?.value ?? '#ffffff';
+    const outline = ops && motifInOneColour(part, inkValues(design, colourway), ground, ops);
+    if (outline) edit.part(part.id, 'Make it one colour', { outlines: [outline] });
+    else notify('fault', 'It could not be made one colour: nothing of it would be left.');
+  };
   const apart = () => {
     const taken = partIds(design);
     const at = design.parts.findIndex((p) => p.id === part.id);
@@ -59,7 +69,7 @@ export function MotifSettings({ part, design }: { part: MotifPart; design: Desig
         <button type="button" className={link} disabled={part.locked} onClick={() => setChoosing(true)}>
           another figure
         </button>
-        <button type="button" className={link} disabled={inks.length < 2} onClick={one}>
+        <button type="button" className={link} disabled={inks.length < 2} onClick={() => void one()}>
           one colour
         </button>
         <button

@@ -5,6 +5,7 @@ import { paint } from '@brelm/core/drawing';
 import type { Box } from '@brelm/core/geometry';
 import {
   fromPieces,
+  figureInOneColour,
   inStyle,
   onStarter,
   withInks,
@@ -49,37 +50,57 @@ export interface Tried {
 /** Rounds of mends: one of them may need another one. */
 const ROUNDS = 2;
 
+/** Whether a figure of a composition cannot be told from what it lies on. */
+const losesFigure = ({ design, findings }: { design: Design; findings: Finding[] }): boolean =>
+  design.parts.some(
+    (p) => p.kind === 'motif' && findings.some((f) => f.check === 'contrast' && f.part === p.id),
+  );
+
 const worker = {
   stop: (): void => stopWaiting(),
   /** One composition: laid out, in inks that read on the garment, mended, proofed and painted. */
   async compose({ on, layout, spec, side, garment, width }: TryRequest): Promise<Tried> {
     const boxOf: ComposeOn['boxOf'] = (part, design) => partLocalBox(part, design, materials);
-    const made = (): Design => {
-      if (layout.kind === 'starter') return onStarter(layout.starter, layout.frame, { ...on, boxOf });
-      if (layout.kind === 'style') return inStyle(layout.style, { ...on, boxOf });
-      return fromPieces(layout.idea, new Map(layout.figures), { ...on, boxOf });
+    /** With each figure as it is, or as `drawn` says. */
+    const made = (drawn: (figure: ComposedFigure) => ComposedFigure): Design => {
+      const figure = on.figure && drawn(on.figure);
+      if (layout.kind === 'starter') return onStarter(layout.starter, layout.frame, { ...on, figure, boxOf });
+      if (layout.kind === 'style') return inStyle(layout.style, { ...on, figure, boxOf });
+      const figures = new Map(layout.figures.map(([words, f]) => [words, drawn(f)]));
+      return fromPieces(layout.idea, figures, { ...on, boxOf });
     };
+    const asItIs = (figure: ComposedFigure) => figure;
     // The first time for its typefaces: before they are here, nothing can be measured.
-    await loaded(layout.kind === 'starter' ? layout.starter : made());
-    let design = made();
-    await loaded(design);
+    await loaded(layout.kind === 'starter' ? layout.starter : made(asItIs));
+    await loaded(made(asItIs));
     const inputOf = (of: Design) => ({
       ...{ design: of, colourway: undefined, spec, side, garments: [garment], materials },
       ...{ surfaces: makeSurface, pictures: picturesOf(of), cache: new Map() as LayerCache },
       ...{ mendFor: new Set<string>(), slow: false },
     });
-    const [proposed] = proposeColourways(inputOf(design));
-    if (proposed) design = withInks(design, proposed.inks);
-    const look = () => proofOf({ ...inputOf(design), mends: false }).findings;
-    let findings = look();
-    for (let round = 0; round < ROUNDS && stopsOn(findings, garment.id).length; round++) {
-      // Mends are worked out for what needs one alone: that takes longer than all the rest.
-      const closely = proofOf({ ...inputOf(design), mendFor: new Set([garment.id]) });
-      const mend = stopsOn(closely.findings, garment.id).flatMap((f) => f.mends)[0];
-      if (!mend) break;
-      design = applyEdits(design, mend.edits);
-      findings = look();
+    const look = (of: Design) => proofOf({ ...inputOf(of), mends: false }).findings;
+    /** In inks that read on the garment, and mended. */
+    const settled = (first: Design): { design: Design; findings: Finding[] } => {
+      const [proposed] = proposeColourways(inputOf(first));
+      let design = proposed ? withInks(first, proposed.inks) : first;
+      let findings = look(design);
+      for (let round = 0; round < ROUNDS && stopsOn(findings, garment.id).length; round++) {
+        // Mends are worked out for what needs one alone: that takes longer than all the rest.
+        const closely = proofOf({ ...inputOf(design), mendFor: new Set([garment.id]) });
+        const mend = stopsOn(closely.findings, garment.id).flatMap((f) => f.mends)[0];
+        if (!mend) break;
+        design = applyEdits(design, mend.edits);
+        findings = look(design);
+      }
+      return { design, findings };
+    };
+    let best = settled(made(asItIs));
+    const { ops } = materials;
+    if (ops && losesFigure(best)) {
+      const plain = settled(made((figure) => figureInOneColour(figure, ops, !on.pale) ?? figure));
+      if (!losesFigure(plain) && stopsOn(plain.findings, garment.id).length === 0) best = plain;
     }
+    const { design, findings } = best;
     const { board } = design;
     const scale = width / board.width;
     const size = { width, height: Math.max(1, Math.round(board.height * scale)) };

@@ -5,3 +5,4 @@ export * from './request';
 export * from './compose';
 export * from './styles';
 export * from './picture';
+export * from './in-one-colour';

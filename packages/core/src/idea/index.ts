@@ -12,4 +12,5 @@ export {
   type ComposedFigure,
   type ComposeOn,
 } from './compose';
+export { figureInOneColour } from './one-colour';
 export { fromPieces } from './pieces';

@@ -1,5 +1,14 @@
 import { lightness } from '../../colour';
-import { CLOSE, flatten, LINE, MOVE, signedArea, type OutlineOps, type PathData } from '../../geometry';
+import {
+  CLOSE,
+  flatten,
+  LINE,
+  MOVE,
+  reversePath,
+  signedArea,
+  type OutlineOps,
+  type PathData,
+} from '../../geometry';
 import type { Fill, Piece } from '../types';
 
 /** The ink of styles that have one. */
@@ -21,9 +30,14 @@ export interface Seen {
   piece: number;
 }
 
+const windingOf = (path: PathData): number =>
+  flatten(path, 0.5).reduce((sum, { points }) => sum + signedArea(points) / 2, 0);
+
 /** Area that a path covers, px²; of outlines as operations give them, holes the other way round. */
-const areaOf = (path: PathData): number =>
-  Math.abs(flatten(path, 0.5).reduce((sum, { points }) => sum + signedArea(points) / 2, 0));
+export const areaOf = (path: PathData): number => Math.abs(windingOf(path));
+
+/** A path that goes round as all do: two that go round against one another would be a hole where they overlap. */
+const oneWay = (path: PathData): PathData => (windingOf(path) < 0 ? reversePath(path) : path);
 
 /** Edges that all but touch make operations fail: then what is taken away is a little larger, px. */
 const NUDGES = [0, 0.35, 0.8];
@@ -60,7 +74,7 @@ const solid = ({ opacity }: Fill): boolean => opacity >= LEAST_OPACITY;
 
 /** All that a piece covers, welded. */
 export const bodyOf = (piece: Piece, ops: OutlineOps): PathData =>
-  ops.weld(piece.fills.filter(solid).flatMap((f) => [...f.path]));
+  ops.weld(piece.fills.filter(solid).flatMap((f) => [...oneWay(f.path)]));
 
 /**
  * What is seen of each outline, back to front. A piece that lies before others is kept clear of them by a gap of so many
@@ -72,12 +86,13 @@ export function seenOf(pieces: readonly Piece[], ops: OutlineOps, gap: number): 
   for (let p = pieces.length - 1; p >= 0; p--) {
     let own: PathData = [];
     for (const fill of [...pieces[p].fills].reverse().filter(solid)) {
+      const whole = oneWay(fill.path);
       const covered = own.length && above.length ? ops.weld([...above, ...own]) : own.length ? own : above;
       out.push({
-        ...{ whole: fill.path, above: covered, lightness: lightness(fill.colour), piece: p },
-        seen: without(fill.path, covered, ops),
+        ...{ whole, above: covered, lightness: lightness(fill.colour), piece: p },
+        seen: without(whole, covered, ops),
       });
-      own = own.length ? ops.weld([...own, ...fill.path]) : fill.path;
+      own = own.length ? ops.weld([...own, ...whole]) : whole;
     }
     const clear = gap > 0 && p > 0 ? ops.offset(own, gap, 'round') : own;
     above = above.length ? ops.weld([...above, ...clear]) : clear;
