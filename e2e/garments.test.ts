@@ -95,6 +95,24 @@ describe('the garments stage', () => {
     await page.keyboard.press('Escape');
   });
 
+  it('proposes two where no one reads on all, and takes both as one step', async () => {
+    const colourways = () => page.locator('tbody th button').count();
+    const before = await colourways();
+    await page.getByRole('button', { name: 'Propose a colourway…' }).click();
+    const dialog = page.getByRole('dialog');
+    const boxes = dialog.getByRole('checkbox');
+    for (let i = 0; i < (await boxes.count()); i++) await boxes.nth(i).check();
+    await dialog.getByRole('button', { name: 'Work it out' }).press('Enter');
+    await dialog.getByText(/^No one set of values reads on all of these; \d do between them/).waitFor();
+    expect(await serious(page)).toEqual([]);
+    await dialog.getByRole('button', { name: /^Take (both|all \d)$/ }).press('Enter');
+    await dialog.waitFor({ state: 'detached' });
+    await page.getByRole('button', { name: 'Undo: Take proposed colourways' }).waitFor();
+    expect(await colourways()).toBeGreaterThanOrEqual(before + 2);
+    await page.keyboard.press('Control+z');
+    expect(await colourways()).toBe(before);
+  });
+
   it('has nothing serious for axe, and leads back to the artwork by its key', async () => {
     expect(await serious(page)).toEqual([]);
     await page.keyboard.press('1');

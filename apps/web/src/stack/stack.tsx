@@ -96,8 +96,10 @@ export function Stack({
   const dispatch = useAppDispatch();
   const selection = useAppSelector((s) => s.editor.selection);
   const colourway = useAppSelector((s) => s.editor.colourway);
-  // The choice is seen at once; the part's settings, which take longer to lay out, follow.
-  const opened = useDeferredValue(selection.length === 1 ? selection[0] : null);
+  // The choice is seen at once; the part's settings, which take longer to lay out, follow. Nobody else's are shown meanwhile.
+  const chosen = selection.length === 1 ? selection[0] : null;
+  const followed = useDeferredValue(chosen);
+  const opened = followed === chosen ? chosen : null;
   const values = useMemo(() => inkValues(design, colourway), [design, colourway]);
   const sensors = useSensors(useSensor(PointerSensor, BY_POINTER), useSensor(KeyboardSensor, BY_KEYS));
   const altHeld = useHeld('Alt');

@@ -58,12 +58,19 @@ export function VirtualRows({
       [...new Set([...defaultRangeExtractor(range), ...stay])].filter((i) => i < count).sort((a, b) => a - b),
   });
   useEffect(() => {
-    const row = shown !== null && list.current?.querySelector(`:scope > [data-index="${shown}"]`);
-    if (!row || !scroller) return;
-    const [at, within] = [row.getBoundingClientRect(), scroller.getBoundingClientRect()];
-    // Its head is what has to be seen: an opened part may be higher than the stack.
-    if (at.top < within.top || at.top + ROW > within.bottom) row.scrollIntoView({ block: 'nearest' });
-  }, [shown, scroller]);
+    if (shown === null || !scroller) return;
+    const look = () => {
+      const row = list.current?.querySelector(`:scope > [data-index="${shown}"]`);
+      if (!row) return;
+      const [at, within] = [row.getBoundingClientRect(), scroller.getBoundingClientRect()];
+      // Its head is what has to be seen: an opened part may be higher than the stack.
+      if (at.top < within.top || at.top + ROW > within.bottom)
+        virtual.scrollToIndex(shown, { align: 'start' });
+    };
+    // What was open before is closed, measured and drawn by then: rows below it have moved.
+    let frame = requestAnimationFrame(() => (frame = requestAnimationFrame(look)));
+    return () => cancelAnimationFrame(frame);
+  }, [shown, scroller, virtual]);
   const rows = virtual.getVirtualItems();
   const { scrollMargin } = virtual.options;
   const last = rows.at(-1);

@@ -13,9 +13,11 @@ import {
   slowFindings,
   stopsOn,
   proposeColourways,
+  proposeGroups,
   wallOf,
   type EdgeMap,
   type Proposal,
+  type ProposedGroup,
   type WallRow,
   type GarmentContrast,
   type LayerCache,
@@ -41,6 +43,15 @@ export interface ProofRequest {
   garments: Garment[];
   /** The garment for whose findings mends are worked out. */
   mendFor: string;
+}
+
+export interface Proposed {
+  /** Sets of values that read on all garments, the least change first. */
+  proposals: Proposal[];
+  /** Where there is none: sets that do between them, each with its garments. */
+  groups: ProposedGroup[];
+  /** Garments on which nothing reads. */
+  none: string[];
 }
 
 /** Raster size while something is dragged, px. */
@@ -88,9 +99,13 @@ const worker = {
     await loaded(request.design);
     return wallOf({ ...inputOf(request, new Map()), walks: caches.walks }, caches.wall);
   },
-  async propose(request: ProofRequest): Promise<Proposal[]> {
+  /** Colourways for the garments of the request: such as read on all of them, or else as few as do between them. */
+  async propose(request: ProofRequest): Promise<Proposed> {
     await loaded(request.design);
-    return proposeColourways(inputOf(request, new Map()));
+    const input = inputOf(request, new Map());
+    const proposals = proposeColourways(input);
+    if (proposals.length > 0) return { proposals, groups: [], none: [] };
+    return { proposals, ...proposeGroups(input) };
   },
   /** Contrast along the edge, on the first garment of the request. */
   async edges(request: ProofRequest): Promise<EdgeMap> {

@@ -1,9 +1,11 @@
 import { contrastRatio, deltaE, lightness, nearestReading, yarns, type Garment, type Hex } from '../colour';
 import { inksOfPart, inkValues, type Design } from '../design';
+import { printed, type Drawing } from '../drawing';
 import { judgedDrawing } from './judged-drawing';
 import { analyse, type Analysis, judgeGarment, NEEDED_RATIO, sampleEdges } from './measure';
 import { mustReadParts } from './proof';
 import type { ProofInput } from './types';
+import { byLightness } from './wall';
 
 /** Inks that lie side by side should differ by at least this (CIEDE2000), or two parts look like one. */
 const APART = 8;
@@ -29,6 +31,12 @@ function partShares(analysis: Analysis): Map<string, number> {
   return new Map(analysis.layers.map((layer, i) => [layer.part, counts[i] / total]));
 }
 
+/** Parts that must be read by their own ink: words that are cut out of another part are read by that one's. */
+function printedMust(drawing: Drawing): Set<string> {
+  const must = mustReadParts(drawing);
+  return new Set(printed(drawing).flatMap(({ part }) => (must.has(part) ? [part] : [])));
+}
+
 /** Pairs of inks that one part uses: they are taken to lie side by side. */
 function neighbours(design: Design): [string, string][] {
   return design.parts.flatMap((part) => {
@@ -48,8 +56,11 @@ export function proposeColourways(input: ProofInput): Proposal[] {
   const grounds = garments.flatMap(yarns);
   const reads = (v: Hex) => grounds.every((g) => contrastRatio(v, g) >= NEEDED_RATIO);
   const drawing = judgedDrawing(input);
-  const must = mustReadParts(drawing);
-  const critical = new Set(design.parts.filter((p) => must.has(p.id)).flatMap((p) => inksOfPart(p)));
+  const must = printedMust(drawing);
+  // Where nothing must be read, or by no ink of its own, all of it is what a buyer would miss.
+  const critical = new Set(
+    design.parts.filter((p) => must.size === 0 || must.has(p.id)).flatMap((p) => inksOfPart(p)),
+  );
   const failing = [...critical].filter((id) => values.has(id) && !reads(values.get(id)!));
   if (failing.length === 0 || grounds.length === 0) return [];
 
@@ -98,6 +109,48 @@ export function proposeColourways(input: ProofInput): Proposal[] {
   return proposals.sort((a, b) => a.change - b.change).slice(0, 3);
 }
 
+/** Garments that one set of values is for. */
+export interface ProposedGroup {
+  /** Ids, from dark to light. */
+  garments: string[];
+  proposal: Proposal;
+}
+
+/** The least change with which a design reads on all garments of the input: none where it does so already; null where nothing does. */
+function leastFor(input: ProofInput): Proposal | null {
+  if (readsOnAll(input, {}, printedMust(judgedDrawing(input)))) return { inks: {}, change: 0 };
+  return proposeColourways(input)[0] ?? null;
+}
+
+/**
+ * For garments on which no one set of values reads: as few sets as can be found, each for neighbours in lightness, and the
+ * garments on which nothing reads whatever the values. A set that reads on some garments reads on each of them, so the most
+ * that one can take, from the darkest on, are found by halving.
+ */
+export function proposeGroups(input: ProofInput): { groups: ProposedGroup[]; none: string[] } {
+  const sorted = byLightness(input.garments);
+  const groups: ProposedGroup[] = [];
+  const none: string[] = [];
+  for (let from = 0; from < sorted.length;) {
+    const upTo = (to: number) => leastFor({ ...input, garments: sorted.slice(from, to) });
+    let best = upTo(from + 1);
+    if (!best) {
+      none.push(sorted[from++].id);
+      continue;
+    }
+    let [fits, fails] = [from + 1, sorted.length + 1];
+    while (fails - fits > 1) {
+      const middle = (fits + fails) >> 1;
+      const found = upTo(middle);
+      if (found) [best, fits] = [found, middle];
+      else fails = middle;
+    }
+    groups.push({ garments: sorted.slice(from, fits).map((g) => g.id), proposal: best });
+    from = fits;
+  }
+  return { groups, none };
+}
+
 function readsOnAll(input: ProofInput, inks: Record<string, Hex>, must: Set<string>): boolean {
   const design: Design = {
     ...input.design,
@@ -110,9 +163,10 @@ function readsOnAll(input: ProofInput, inks: Record<string, Hex>, must: Set<stri
   const drawing = judgedDrawing({ ...input, design });
   const analysis = analyse(drawing, input.pictures, input.surfaces, TRIAL_SIZE);
   const samples = sampleEdges(analysis);
-  return input.garments.every((garment: Garment) =>
-    judgeGarment(analysis, samples, garment, must).parts.every(
-      (p) => !must.has(p.id) || p.verdict === 'reads',
-    ),
-  );
+  return input.garments.every((garment: Garment) => {
+    const { parts, verdict } = judgeGarment(analysis, samples, garment, must);
+    return must.size === 0
+      ? verdict === 'reads'
+      : parts.every((p) => !must.has(p.id) || p.verdict === 'reads');
+  });
 }

@@ -1,6 +1,7 @@
+import fc from 'fast-check';
 import { applyEdits, inkValues, type Colourway, type Design } from '../design';
 import { circle, designOf, garment, inputOf, shape } from '../../testing';
-import { byLightness, proofOf, proposeColourways, wallOf, wallSummary } from './index';
+import { byLightness, proofOf, proposeColourways, proposeGroups, wallOf, wallSummary } from './index';
 
 const SOOT = garment('Soot', '#1b1b1d');
 const BONE = garment('Bone', '#f2ead8');
@@ -124,5 +125,75 @@ describe('colourways as edits', () => {
       { op: 'resetInk', ink: 'bone', colourway: 'a' },
     ]);
     expect(inkValues(design, 'a').get('bone')).toBe('#f2ead8');
+  });
+});
+
+describe('colourways for garments that no one set of values reads on', () => {
+  const GREY = garment('Slate', '#767676');
+  // Neither black nor white is three times as dark or light as both of its yarns.
+  const ASH = garment('Ash', '#585858', '#9c9c9c');
+  const rust = () => ({
+    ...designOf({ rust: '#b3492a' }, shape('w', circle(450, 450, 200), 'rust')),
+    colourways: [colourway('base')],
+  });
+  const readsOn = (groups: ReturnType<typeof proposeGroups>['groups'], of: ReturnType<typeof garment>[]) =>
+    groups.every(({ garments, proposal }) => {
+      const design = applyEdits(rust(), [{ op: 'addColourway', colourway: colourway('new', proposal.inks) }]);
+      const chosen = of.filter((g) => garments.includes(g.id));
+      const { garments: verdicts } = proofOf({ ...inputOf(design, chosen), colourway: 'new' });
+      return verdicts.length === garments.length && verdicts.every((v) => v.verdict === 'reads');
+    });
+
+  it('are one for the dark ones and one for the pale ones', () => {
+    const all = [BONE, SOOT, garment('White', '#ffffff'), garment('Midnight', '#1f2a44'), GREY];
+    expect(proposeColourways(inputOf(rust(), all))).toEqual([]);
+    const { groups, none } = proposeGroups(inputOf(rust(), all));
+    expect(none).toEqual([]);
+    expect(groups).toHaveLength(2);
+    expect(groups[0].garments.slice(0, 2)).toEqual(['Soot', 'Midnight']);
+    expect(groups[1].garments).toEqual(expect.arrayContaining(['Bone', 'White']));
+    expect(readsOn(groups, all)).toBe(true);
+  });
+
+  it('leave out what nothing reads on, and change nothing where all reads already', () => {
+    const { groups, none } = proposeGroups(inputOf(rust(), [ASH, BONE, SOOT]));
+    expect(none).toEqual(['Ash']);
+    expect(groups.flatMap((g) => g.garments).sort()).toEqual(['Bone', 'Soot']);
+    const white = { ...rust(), inks: [{ id: 'rust', name: 'rust', value: '#ffffff' }] };
+    const dark = [SOOT, garment('Midnight', '#1f2a44')];
+    expect(proposeGroups(inputOf(white, dark))).toEqual({
+      groups: [{ garments: ['Soot', 'Midnight'], proposal: { inks: {}, change: 0 } }],
+      none: [],
+    });
+  });
+
+  it('are found for a design of which nothing must be read, too', () => {
+    const free = rust();
+    const figure = { ...free, parts: free.parts.map((p) => ({ ...p, mustRead: false })) };
+    const all = [BONE, SOOT, garment('White', '#ffffff'), garment('Midnight', '#1f2a44'), GREY];
+    const { groups, none } = proposeGroups(inputOf(figure, all));
+    expect(none).toEqual([]);
+    expect(groups).toHaveLength(2);
+    expect(readsOn(groups, all)).toBe(true);
+  });
+
+  it('are as few as can be, each garment in one, whatever the garments', () => {
+    const level = fc.integer({ min: 0, max: 255 });
+    fc.assert(
+      fc.property(fc.uniqueArray(level, { minLength: 1, maxLength: 6 }), (levels) => {
+        const all = levels.map((l) => garment(`g${l}`, `#${l.toString(16).padStart(2, '0').repeat(3)}`));
+        const input = inputOf(rust(), all);
+        const { groups, none } = proposeGroups(input);
+        expect([...groups.flatMap((g) => g.garments), ...none].sort()).toEqual(all.map((g) => g.id).sort());
+        expect(readsOn(groups, all)).toBe(true);
+        // Two that lie beside one another could not have been one.
+        for (let i = 1; i < groups.length; i++) {
+          const both = [...groups[i - 1].garments, groups[i].garments[0]];
+          const one = { ...input, garments: all.filter((g) => both.includes(g.id)) };
+          expect(proposeColourways(one)).toEqual([]);
+        }
+      }),
+      { seed: 20_261_129, numRuns: 12 },
+    );
   });
 });

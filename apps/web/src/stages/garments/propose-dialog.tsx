@@ -1,12 +1,21 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import { applyEdits, freshId, takeColourwayEdits, type Colourway, type Design } from '@brelm/core/design';
-import { byLightness, type Proposal } from '@brelm/core/proof';
+import { byLightness, type Proposal, type ProposedGroup } from '@brelm/core/proof';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import { useEdit } from '../../editor/use-edit';
 import { GarmentCanvas, useBorder, useBordered, useDrawing, useThumbnail, type Border } from '../../design';
 import { Button, garmentBackground, Modal, Swatch, WorkFaultNote } from '../../ui';
 import { propose, reasonOf } from '../../workers/proof-client';
+import type { Proposed } from '../../workers/proof.worker';
+
+/** `Soot`, `Soot and Bone`, `Soot, Bone and White`. */
+const andOf = (names: readonly string[]): string =>
+  names.length < 2 ? names.join() : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+
+/** `Soot`, `Soot and 3 more`. */
+const shortly = ([first, ...more]: readonly string[]): string =>
+  more.length === 0 ? first : `${first} and ${more.length} more`;
 
 /** Computes colourways for chosen garments and offers them as pictures; none is taken by itself. */
 export function ProposeDialog({
@@ -39,7 +48,7 @@ export function ProposeDialog({
   const sorted = useMemo(() => byLightness(garments), [garments]);
   const border = useBorder(design, colourway, spec);
   const [ids, setIds] = useState<string[]>(() => suggested.map((g) => g.id));
-  const [found, setFound] = useState<Proposal[] | 'working' | null>(null);
+  const [found, setFound] = useState<Proposed | 'working' | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const given = useRef<AbortController>(undefined);
   const chosen = sorted.filter((g) => ids.includes(g.id));
@@ -64,26 +73,30 @@ export function ProposeDialog({
       },
     );
   };
-  const take = (proposal: Proposal) => {
-    const id = freshId(
-      'colourway',
-      design.colourways.map((c) => c.id),
-    );
-    const name =
-      chosen.length === 1 ? `For ${chosen[0].name}` : `For ${chosen[0].name} and ${chosen.length - 1} more`;
-    const taken = { id, name: name.slice(0, 120), inks: { ...base.inks, ...proposal.inks }, garments: [] };
-    edit.make(
-      'Take a proposed colourway',
-      takeColourwayEdits(
-        design,
-        taken,
-        chosen.map((g) => g.id),
-        vanishes,
-      ),
-    );
-    onTaken(id);
+  const namesOf = (some: readonly string[]) => sorted.filter((g) => some.includes(g.id)).map((g) => g.name);
+  /** Takes each of some proposals as a colourway for its garments, all as one step. */
+  const take = (some: readonly ProposedGroup[]) => {
+    let made = design;
+    let last = '';
+    const edits = some.flatMap(({ garments: own, proposal }) => {
+      last = freshId(
+        'colourway',
+        made.colourways.map((c) => c.id),
+      );
+      const inks = { ...base.inks, ...proposal.inks };
+      const taken = { id: last, name: `For ${shortly(namesOf(own))}`.slice(0, 120), inks, garments: [] };
+      const more = takeColourwayEdits(made, taken, own, vanishes);
+      made = applyEdits(made, more);
+      return more;
+    });
+    edit.make(some.length === 1 ? 'Take a proposed colourway' : 'Take proposed colourways', edits);
+    onTaken(last);
     onClose();
   };
+  const proposed = found === 'working' ? null : found;
+  /** Of several sets those that change something, and what reads without. */
+  const changing = proposed?.groups.filter((g) => Object.keys(g.proposal.inks).length > 0) ?? [];
+  const reading = proposed?.groups.filter((g) => !changing.includes(g)).flatMap((g) => g.garments) ?? [];
   return (
     <Modal open onClose={onClose} title="Propose a colourway for…" wide>
       <p className="mb-2 text-[13px] text-muted">
@@ -114,35 +127,67 @@ export function ProposeDialog({
       </div>
       <div className="mt-3 flex items-center gap-3">
         <Button
-          tone={Array.isArray(found) ? 'plain' : 'main'}
+          tone={proposed ? 'plain' : 'main'}
           disabled={chosen.length === 0 || found === 'working'}
           onClick={look}
         >
           {found === 'working' ? 'Working it out…' : 'Work it out'}
         </Button>
         {fault !== null && <WorkFaultNote what="It could not be worked out" reason={fault} onAgain={look} />}
-        {Array.isArray(found) && found.length === 0 && (
-          <p role="status">
-            No one set of values reads on all of these. Tick fewer garments that are closer in lightness, or
-            add a keyline on the artwork stage.
-          </p>
-        )}
       </div>
-      {Array.isArray(found) && found.length > 0 && (
+      {proposed && proposed.proposals.length === 0 && (
+        <div role="status" className="mt-3 flex flex-col gap-1">
+          {changing.length > 1 && (
+            <p>
+              No one set of values reads on all of these; {changing.length} do between them, each for garments
+              close in lightness.
+            </p>
+          )}
+          {reading.length > 0 && (
+            <p>
+              {base.name} reads already on {andOf(namesOf(reading))}.
+            </p>
+          )}
+          {proposed.none.length > 0 && (
+            <p>
+              Nothing reads on {andOf(namesOf(proposed.none))}, whatever the values: add a keyline on the
+              artwork stage, or do not sell it there.
+            </p>
+          )}
+        </div>
+      )}
+      {proposed && proposed.proposals.length > 0 && (
         <ul className="mt-4 flex flex-wrap gap-4">
-          {found.map((proposal, i) => (
+          {proposed.proposals.map((proposal, i) => (
             <Offer
               key={i}
-              design={design}
-              border={border}
-              base={base}
-              proposal={proposal}
+              {...{ design, border, base, proposal }}
               garments={chosen}
-              least={i === 0}
-              onTake={() => take(proposal)}
+              take={i === 0 ? 'Take it: least change' : 'Take it'}
+              onTake={() => take([{ garments: chosen.map((g) => g.id), proposal }])}
             />
           ))}
         </ul>
+      )}
+      {changing.length > 0 && (
+        <>
+          <ul className="mt-4 flex flex-wrap gap-4">
+            {changing.map((group) => (
+              <Offer
+                key={group.garments[0]}
+                {...{ design, border, base, proposal: group.proposal }}
+                garments={chosen.filter((g) => group.garments.includes(g.id))}
+                take={`Take it for ${shortly(namesOf(group.garments))}`}
+                onTake={() => take([group])}
+              />
+            ))}
+          </ul>
+          {changing.length > 1 && (
+            <Button tone="main" className="mt-3" onClick={() => take(changing)}>
+              {changing.length === 2 ? 'Take both' : `Take all ${changing.length}`}
+            </Button>
+          )}
+        </>
       )}
       <div className="mt-4 flex justify-end">
         <Button onClick={onClose}>Close</Button>
@@ -157,7 +202,7 @@ function Offer({
   base,
   proposal,
   garments,
-  least,
+  take,
   onTake,
 }: {
   design: Design;
@@ -165,7 +210,8 @@ function Offer({
   base: Colourway;
   proposal: Proposal;
   garments: readonly Garment[];
-  least: boolean;
+  /** What the button says. */
+  take: string;
   onTake: () => void;
 }) {
   const tried = useMemo(() => {
@@ -206,7 +252,7 @@ function Offer({
         ))}
       </ul>
       <Button className="mt-2 !h-7" onClick={onTake}>
-        {least ? 'Take it: least change' : 'Take it'}
+        {take}
       </Button>
     </li>
   );
