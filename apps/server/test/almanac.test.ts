@@ -288,8 +288,11 @@ describe('ideas', () => {
       return (await fetch(`${it0.url}/api/materials/${reference.sha256}/preview?size=320`)).status;
     };
     expect(await there()).toBe(200);
+    expect(await keep.forgetPreviews()).toBe(0);
     await ask(`ideas/${idea.id}`, 'DELETE');
     expect(await there()).toBe(404);
+    // Its small copy goes with it.
+    expect(await keep.forgetPreviews()).toBe(1);
     const svg = new FormData();
     svg.set(
       'file',

@@ -5,7 +5,7 @@ import { createOutlineOps, type OutlineOps } from '@brelm/core/geometry';
 import { face, facesLoading } from './faces';
 import { changed, onLoaded } from './loaded';
 
-let ops: OutlineOps | 'loading' | undefined;
+let ops: OutlineOps | 'loading' | 'missing' | undefined;
 
 /** Outline operations if they are loaded; begins to load them otherwise. */
 function outlineOps(): OutlineOps | undefined {
@@ -15,8 +15,11 @@ function outlineOps(): OutlineOps | undefined {
       .then(async (response) => initPathKit({ wasmBinary: new Uint8Array(await response.arrayBuffer()) }))
       .then(
         (kit) => (ops = createOutlineOps(kit)),
-        // The server may come back: try again when next asked for.
-        () => setTimeout(() => (ops = undefined), 5000),
+        () => {
+          // The server may come back: try again when next asked for. Until then nobody waits for them.
+          ops = 'missing';
+          setTimeout(() => (ops = undefined), 5000);
+        },
       )
       .finally(changed);
   }
