@@ -102,7 +102,7 @@ export function proposeColourways(input: ProofInput): Proposal[] {
     if (collides) continue;
     const like = (p: Proposal) => failing.every((id) => deltaE(p.inks[id], inks[id]) < 6);
     if (proposals.some(like)) continue;
-    if (!readsOnAll(input, inks, must)) continue;
+    if (!readsOn(input, inks, must).every(Boolean)) continue;
     const change = failing.reduce((sum, id) => sum + weight(id) * deltaE(values.get(id)!, inks[id]), 0);
     proposals.push({ inks, change });
   }
@@ -116,12 +116,6 @@ export interface ProposedGroup {
   proposal: Proposal;
 }
 
-/** The least change with which a design reads on all garments of the input: none where it does so already; null where nothing does. */
-function leastFor(input: ProofInput): Proposal | null {
-  if (readsOnAll(input, {}, printedMust(judgedDrawing(input)))) return { inks: {}, change: 0 };
-  return proposeColourways(input)[0] ?? null;
-}
-
 /**
  * For garments on which no one set of values reads: as few sets as can be found, each for neighbours in lightness, and the
  * garments on which nothing reads whatever the values. A set that reads on some garments reads on each of them, so the most
@@ -129,10 +123,18 @@ function leastFor(input: ProofInput): Proposal | null {
  */
 export function proposeGroups(input: ProofInput): { groups: ProposedGroup[]; none: string[] } {
   const sorted = byLightness(input.garments);
+  // As it is it is looked at once, whatever the halves.
+  const asItIs = readsOn(input, {}, printedMust(judgedDrawing(input)));
+  const reading = new Set(input.garments.filter((_, i) => asItIs[i]).map((g) => g.id));
+  /** The least change with which it reads on all of some: none where it does so already; null where nothing does. */
+  const leastFor = (garments: readonly Garment[]): Proposal | null =>
+    garments.every((g) => reading.has(g.id))
+      ? { inks: {}, change: 0 }
+      : (proposeColourways({ ...input, garments: [...garments] })[0] ?? null);
   const groups: ProposedGroup[] = [];
   const none: string[] = [];
   for (let from = 0; from < sorted.length;) {
-    const upTo = (to: number) => leastFor({ ...input, garments: sorted.slice(from, to) });
+    const upTo = (to: number) => leastFor(sorted.slice(from, to));
     let best = upTo(from + 1);
     if (!best) {
       none.push(sorted[from++].id);
@@ -151,7 +153,8 @@ export function proposeGroups(input: ProofInput): { groups: ProposedGroup[]; non
   return { groups, none };
 }
 
-function readsOnAll(input: ProofInput, inks: Record<string, Hex>, must: Set<string>): boolean {
+/** On which of the garments, in their order, a design reads with other values for some inks. */
+function readsOn(input: ProofInput, inks: Record<string, Hex>, must: Set<string>): boolean[] {
   const design: Design = {
     ...input.design,
     inks: input.design.inks.map((i) => ({ ...i, value: inks[i.id] ?? i.value })),
@@ -163,7 +166,7 @@ function readsOnAll(input: ProofInput, inks: Record<string, Hex>, must: Set<stri
   const drawing = judgedDrawing({ ...input, design });
   const analysis = analyse(drawing, input.pictures, input.surfaces, TRIAL_SIZE);
   const samples = sampleEdges(analysis);
-  return input.garments.every((garment: Garment) => {
+  return input.garments.map((garment: Garment) => {
     const { parts, verdict } = judgeGarment(analysis, samples, garment, must);
     return must.size === 0
       ? verdict === 'reads'
