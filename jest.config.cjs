@@ -40,6 +40,7 @@ module.exports = {
       ...base,
       ...prepared,
       displayName: 'e2e',
+      testEnvironment: '<rootDir>/jest.browser.cjs',
       testMatch: ['<rootDir>/e2e/**/*.test.ts'],
     },
   ],

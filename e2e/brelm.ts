@@ -4,9 +4,12 @@ import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium, type Browser, type BrowserContext, type Page } from 'playwright-core';
+import { chromium, type Browser, type BrowserContext, type Page, type Request } from 'playwright-core';
 
 export const ROOT = join(__dirname, '..');
+
+/** Characters of what a page shows that are told with a test that fails. */
+const MOST_TOLD = 6000;
 
 const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -34,6 +37,7 @@ export class Brelm {
     if (prepared && !more.includes('--empty') && readdirSync(this.data).length === 0)
       cpSync(prepared, this.data, { recursive: true });
     this.log = '';
+    brelms.add(this);
     const child = spawn(
       process.execPath,
       [
@@ -159,9 +163,45 @@ export async function launchWithProfile(folder: string): Promise<BrowserContext>
   return context;
 }
 
+const brelms = new Set<Brelm>();
+const watched = new Map<Page, { asked: Set<Request>; refused: string[]; faults: string[] }>();
+
+/** What is told with a test that fails: what each page shows, what it waits for, and what each Brelm said last. */
+async function told(): Promise<string> {
+  const out: string[] = [];
+  for (const [page, { asked, refused, faults }] of watched) {
+    if (page.isClosed()) continue;
+    const shown = page.locator('body').ariaSnapshot({ timeout: 20_000 });
+    out.push(
+      `The page at ${page.url()} shows:`,
+      (await shown.catch((e: Error) => e.message)).slice(-MOST_TOLD),
+      ...[...asked].map((r) => `and waits for ${r.method()} ${r.url()}`),
+      ...refused.slice(-20).map((r) => `and was refused ${r}`),
+      ...faults.map((f) => `and said: ${f}`),
+    );
+  }
+  for (const { log } of brelms) if (log) out.push('Brelm said last:', log.slice(-MOST_TOLD / 4));
+  return out.join('\n');
+}
+(globalThis as { brelmTold?: typeof told }).brelmTold = told;
+
 /** Faults that the page itself reports; a test expects none. */
 export function watch(page: Page): string[] {
   const faults: string[] = [];
+  const asked = new Set<Request>();
+  const refused: string[] = [];
+  watched.set(page, { asked, refused, faults });
+  page.on('request', (request) => asked.add(request));
+  page.on('requestfinished', (request) => asked.delete(request));
+  page.on('requestfailed', (request) => {
+    asked.delete(request);
+    refused.push(`${request.method()} ${request.url()}: ${request.failure()?.errorText}`);
+  });
+  page.on('response', (response) => {
+    if (response.status() < 400) return;
+    const request = response.request();
+    refused.push(`${request.method()} ${request.url()}: ${response.status()}`);
+  });
   page.on('pageerror', (error) => faults.push(error.message));
   page.on('console', (message) => {
     if (message.type() === 'error' && !/Failed to load resource|ERR_CONNECTION/.test(message.text()))

@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import sharp from 'sharp';
 import { DataSource } from 'typeorm';
 import { typefaceFile } from '@brelm/server/engine';
+import { DatabaseGuard } from '../src/database/database-guard';
 import { QueueService } from '../src/runs/queue.service';
 import { RunStore } from '../src/runs/run-store.service';
 import { HousekeepingService } from '../src/storage/housekeeping.service';
@@ -278,6 +279,14 @@ describe('a database that is away', () => {
     const [now] = (await designsOf(it0)).filter((d) => d.id === design.id);
     expect(now.revision - design.revision).toBeLessThanOrEqual(1);
     expect(now.document).toEqual(design.document);
+  });
+
+  it('is not taken for away by a server that was held up itself', async () => {
+    const guard = it0.server.app.get(DatabaseGuard);
+    const asked = guard.answers();
+    // Held up for longer than an answer may take: work of its own, or a machine that is busy with something else.
+    Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 4000);
+    expect(await asked).toBe(true);
   });
 
   it('that was killed is started again, and nothing that was saved is gone', async () => {

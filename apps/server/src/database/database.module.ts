@@ -66,7 +66,8 @@ export class DatabaseModule implements OnApplicationShutdown {
           ...{ host, port, username: user, password, database: name },
           ...{ charset: 'utf8mb4', timezone: 'Z' },
           ...{ entities: entities as never, migrations, synchronize: false },
-          extra: { connectTimeout: 3000, ...(connections && { connectionLimit: connections }) },
+          // Nobody waits so long for an answer: see the guard. A machine that is busy with something else may need it.
+          extra: { connectTimeout: 15_000, ...(connections && { connectionLimit: connections }) },
         }),
     };
     return {

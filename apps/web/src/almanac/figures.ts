@@ -1,6 +1,6 @@
 import type { ComposedFigure } from '@brelm/core/idea';
 import { fetchMotif, type FoundMotif } from '../stack/use-motifs';
-import { apiAt } from '../platform/address';
+import { readAt } from '../platform/asked-again';
 
 /** The colour that figures of one colour are fetched in; they take one of the design's. */
 const PLAIN = '#20262a';
@@ -14,7 +14,7 @@ export async function figuresFor(
   const asked = words.trim();
   if (!asked) return [];
   const query = new URLSearchParams({ q: asked, count: String(count) });
-  const response = await fetch(apiAt(`motifs?${query.toString()}`), { signal });
+  const response = await readAt(`motifs?${query.toString()}`, { signal });
   if (!response.ok) throw new Error(`The figures could not be searched (${response.status}).`);
   const { entries } = (await response.json()) as { entries: FoundMotif[] };
   return Promise.all(

@@ -5,6 +5,7 @@ import { pixelsOf } from '../platform/looked-at';
 import { reasonOf } from '../store/api';
 import { dropNotice, FileButton, IconButton, notify, Swatch, TextBox } from '../ui';
 import { apiAt } from '../platform/address';
+import { readAt } from '../platform/asked-again';
 
 /** Colours that are taken out of a reference. */
 const COLOURS = 6;
@@ -44,7 +45,7 @@ export function References({
   };
   const takeColours = async (sha256: string) => {
     try {
-      const response = await fetch(apiAt(`materials/${sha256}/preview?size=320`));
+      const response = await readAt(`materials/${sha256}/preview?size=320`);
       if (!response.ok) throw new Error('The picture could not be read.');
       const found = paletteOf(await pixelsOf(await response.blob()), COLOURS);
       onChange({ palette: found.map(({ value }) => ({ name: plainName(value), value })) });

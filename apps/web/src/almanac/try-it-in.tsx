@@ -15,7 +15,7 @@ import { dressedFor } from './dressed-for';
 import { figuresFor, figuresForPhrase } from './figures';
 import { useMadeFor } from './made-for';
 import { useTried, type Layout, type Tile } from './use-tried';
-import { apiAt } from '../platform/address';
+import { readAt } from '../platform/asked-again';
 
 /** Compositions at once. */
 const DOZEN = 12;
@@ -201,7 +201,7 @@ export function TryItIn() {
   const take = async ({ design }: Tried) => {
     try {
       const idea = ideaId
-        ? ((await (await fetch(apiAt(`ideas/${ideaId}`))).json()) as StoredIdea & { message?: string })
+        ? ((await (await readAt(`ideas/${ideaId}`)).json()) as StoredIdea & { message?: string })
         : null;
       const season = year?.seasons.find((s) => s.season.id === seasonId)?.season.name ?? null;
       const kept = await create(dressedFor(design, season, idea?.document ?? null)).unwrap();

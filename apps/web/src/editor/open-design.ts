@@ -2,6 +2,7 @@ import { documentOf, readDesign } from '@brelm/core/design';
 import type { KeptDesign, StoredDesign } from '../store/api';
 import { adoptDraft, draftsOf, dropDraft, forgetDraft, sameDesign, type KeptDraft } from '../store/drafts';
 import { apiAt } from '../platform/address';
+import { readAt } from '../platform/asked-again';
 
 /** A design as it can be opened: from the server, with what this browser kept that the server lacks. */
 export interface Opening {
@@ -27,7 +28,8 @@ export async function findDesign(id: string): Promise<Opening> {
   let drafts = own ? [own, ...left] : left;
   let stored: StoredDesign;
   try {
-    const response = await fetch(apiAt(`designs/${id}`));
+    // With what is here, work goes on at once.
+    const response = await (drafts.length ? fetch(apiAt(`designs/${id}`)) : readAt(`designs/${id}`));
     const body = (await response.json()) as KeptDesign & { message?: string };
     // Away for now: go on with what is here.
     if (response.status >= 500 && drafts.length) throw new TypeError(body.message);

@@ -1,5 +1,5 @@
 import PQueue from 'p-queue';
-import { apiAt } from './address';
+import { readAt } from './asked-again';
 
 /**
  * Requests that the server computes for long go a few at a time: a browser has six connections to one
@@ -25,7 +25,7 @@ export function askSlowly<T>(
   return waiting.add(
     async () => {
       signal.throwIfAborted();
-      const response = await fetch(apiAt(path), {
+      const response = await readAt(path, {
         signal,
         ...(body !== undefined && {
           method: 'POST',

@@ -3,14 +3,14 @@ import hbjs from 'harfbuzzjs/hbjs.js';
 import wasm from 'harfbuzzjs/hb.wasm?url';
 import { createTypeface, type HarfBuzz, type Typeface } from '@brelm/core/type';
 import { changed } from './loaded';
-import { apiAt } from './address';
+import { readAt } from './asked-again';
 
 let harfbuzz: Promise<HarfBuzz> | undefined;
 const faces = new Map<string, Typeface | 'loading' | 'missing'>();
 
 async function load(id: string): Promise<void> {
   harfbuzz ??= createHarfBuzz({ locateFile: () => wasm }).then(hbjs);
-  const response = await fetch(apiAt(`typefaces/${id}/file`));
+  const response = await readAt(`typefaces/${id}/file`);
   if (!response.ok) throw new Error(`typeface ${id}: ${response.status}`);
   const bytes = new Uint8Array(await response.arrayBuffer());
   faces.set(id, createTypeface(await harfbuzz, id, bytes));

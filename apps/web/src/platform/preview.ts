@@ -1,6 +1,6 @@
 import { createImage, reducedImage, type RasterImage } from '@brelm/core/raster';
 import { enlargedFor, treatPicture, type Treatment } from '@brelm/core/steps';
-import { apiAt } from './address';
+import { readAt } from './asked-again';
 
 /** Long side of the copies that the board works on, px; files are made from the originals. */
 const PREVIEW_SIZE = 1600;
@@ -9,7 +9,7 @@ const MOST_ENLARGED = 3200;
 
 /** The copy of a picture that the board works on. */
 export async function loadPreview(sha256: string): Promise<ImageBitmap> {
-  const response = await fetch(apiAt(`materials/${sha256}/preview?size=${PREVIEW_SIZE}`));
+  const response = await readAt(`materials/${sha256}/preview?size=${PREVIEW_SIZE}`);
   if (!response.ok) throw new Error(`picture: ${response.status}`);
   return createImageBitmap(await response.blob());
 }

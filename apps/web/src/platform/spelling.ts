@@ -1,11 +1,11 @@
 import { createSpelling, type Dictionary, type Spelling } from '@brelm/core/proof';
-import { apiAt } from './address';
+import { readAt } from './asked-again';
 
 const BOOKS = ['en-gb', 'en'];
 
 async function load(id: string): Promise<Dictionary> {
   const part = async (name: string) => {
-    const response = await fetch(apiAt(`dictionaries/${id}/${name}`));
+    const response = await readAt(`dictionaries/${id}/${name}`);
     if (!response.ok) throw new Error(`dictionary: ${response.status}`);
     return response.text();
   };
@@ -15,14 +15,14 @@ async function load(id: string): Promise<Dictionary> {
 
 /** A shop's own name is right, however it is spelt. */
 const shopWords = (): Promise<string[]> =>
-  fetch(apiAt('shop')).then(
+  readAt('shop').then(
     async (response) => ((await response.json()) as { name: string | null }).name?.split(/\s+/) ?? [],
     () => [],
   );
 
 /** The words that the seller has added. */
 const ownWords = (): Promise<string[]> =>
-  fetch(apiAt('words')).then(
+  readAt('words').then(
     async (response) => (response.ok ? ((await response.json()) as string[]) : []),
     () => [],
   );

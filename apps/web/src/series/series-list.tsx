@@ -12,7 +12,7 @@ import {
   useSeriesListQuery,
 } from '../store/series-api';
 import { KeptList, notify } from '../ui';
-import { apiAt } from '../platform/address';
+import { readAt } from '../platform/asked-again';
 
 const NONE: ReadonlySet<string> = new Set();
 
@@ -26,7 +26,7 @@ export function SeriesList() {
   const [remove] = useDeleteSeriesMutation();
   const navigate = useNavigate();
   const begin = async (entry: DesignEntry) => {
-    const response = await fetch(apiAt(`designs/${entry.id}`));
+    const response = await readAt(`designs/${entry.id}`);
     if (!response.ok) throw new Error('The server does not give this design out.');
     const { document } = (await response.json()) as { document: unknown };
     const { id } = await create(newSeries(readDesign(document), entry.id)).unwrap();

@@ -3,6 +3,7 @@ import { documentOf, readDesign, type Design } from '@brelm/core/design';
 import { readSeries, type Series } from '@brelm/core/series';
 import { useKept, type KeptKind } from '../store/use-kept';
 import { apiAt } from '../platform/address';
+import { readAt } from '../platform/asked-again';
 
 const SERIES: KeptKind<Series> = {
   ...{ path: 'series', noun: 'series', read: readSeries },
@@ -42,7 +43,7 @@ export function useLayout(id: string | null): { state: LayoutState; look: () => 
   useEffect(() => {
     if (id === null) return;
     const abort = new AbortController();
-    fetch(apiAt(`designs/${encodeURIComponent(id)}`), { signal: abort.signal }).then(
+    readAt(`designs/${encodeURIComponent(id)}`, { signal: abort.signal }).then(
       async (response) => {
         if (!response.ok)
           return setState({

@@ -11,7 +11,7 @@ import {
   type Series,
 } from '@brelm/core/series';
 import { fetchMotif, type FoundMotif } from '../stack/use-motifs';
-import { apiAt } from '../platform/address';
+import { readAt } from '../platform/asked-again';
 
 /** Figures that are looked at for one that is drawn as the layout's own is. */
 const LOOKED_AT = '8';
@@ -21,9 +21,7 @@ const PLAIN = '#20262a';
 const AT_ONCE = 3;
 
 async function figureFor(words: string, like: string | undefined): Promise<ComposedFigure | null> {
-  const response = await fetch(
-    apiAt(`motifs?${new URLSearchParams({ q: words, count: LOOKED_AT }).toString()}`),
-  );
+  const response = await readAt(`motifs?${new URLSearchParams({ q: words, count: LOOKED_AT }).toString()}`);
   if (!response.ok) throw new Error('the figures cannot be searched');
   const { entries } = (await response.json()) as { entries: FoundMotif[] };
   const found = entries.find((e) => e.id === words) ?? bestFigure(entries, like);
@@ -34,7 +32,7 @@ async function figureFor(words: string, like: string | undefined): Promise<Compo
 
 async function pictureNamed(name: string): Promise<FoundPicture | null> {
   const asked = new URLSearchParams({ search: name, count: '60' });
-  const response = await fetch(apiAt(`materials?${asked.toString()}`));
+  const response = await readAt(`materials?${asked.toString()}`);
   if (!response.ok) throw new Error('the pictures cannot be searched');
   const { pictures } = (await response.json()) as {
     pictures: { sha256: string; name: string; width: number; height: number; licence: Licence | null }[];

@@ -4,7 +4,7 @@ import { inkValues, lightestInk, openSide, readDesign, sidesOf, type Design } fr
 import { shapeOf, type Sheet, type SheetSticker, type StickerShape } from '@brelm/core/sheet';
 import { cutLine, cutPrint, type Print } from '../workers/cut-client';
 import { NotWanted } from '../workers/hand';
-import { apiAt } from '../platform/address';
+import { readAt } from '../platform/asked-again';
 
 /** A design cut out, as it is shown on a sheet. */
 export interface StickerArt {
@@ -29,7 +29,7 @@ const keyOf = ({ design, side, colourway, size }: SheetSticker) =>
   `${design} ${side ?? ''} ${colourway ?? ''} ${size}`;
 
 async function read(id: string, signal: AbortSignal): Promise<Design> {
-  const response = await fetch(apiAt(`designs/${id}`), { signal });
+  const response = await readAt(`designs/${id}`, { signal });
   if (response.status === 404) throw new Error('its design is gone');
   if (!response.ok) throw new Error('the server does not give it out');
   return readDesign(((await response.json()) as { document: unknown }).document);

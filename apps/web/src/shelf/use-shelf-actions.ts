@@ -7,7 +7,7 @@ import {
   type DesignEntry,
 } from '../store/api';
 import { dropNotice, notify } from '../ui';
-import { apiAt } from '../platform/address';
+import { readAt } from '../platform/asked-again';
 
 /** A design as far as it is acted on. */
 export type Chosen = Pick<DesignEntry, 'id' | 'name'>;
@@ -20,7 +20,7 @@ export const designsText = (list: readonly { name: string }[]): string =>
 export async function giveOut(list: readonly Chosen[]): Promise<void> {
   const working = notify('working', `Giving out ${designsText(list)}…`);
   try {
-    const response = await fetch(apiAt(`design-files?ids=${list.map((d) => d.id).join(',')}`));
+    const response = await readAt(`design-files?ids=${list.map((d) => d.id).join(',')}`);
     if (!response.ok) throw Object.assign(new Error(), { data: await response.json() });
     const name = /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1];
     saveFile(await response.blob(), name ?? 'designs.brelm.zip');

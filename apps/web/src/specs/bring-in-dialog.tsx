@@ -1,6 +1,11 @@
 import { useEffect, useState } from 'react';
 import { faultText, readSpecFile, SpecFileError, specText } from '@brelm/core/spec';
-import { reasonOf, useSpecFileMutation, type SpecBrought } from '../store/api';
+import {
+  reasonOf,
+  useBringInSpecFileMutation,
+  useLookAtSpecFileMutation,
+  type SpecBrought,
+} from '../store/api';
 import { Button, Modal, notify } from '../ui';
 
 const KINDS = { new: 'new', changed: 'changes', same: 'the same' } as const;
@@ -14,7 +19,8 @@ async function base64(file: File): Promise<string> {
 
 /** Looks at a spec file: what is wrong with it, line by line, or what it would change; then brings it in. */
 export function BringInDialog({ file, onClose }: { file: File; onClose: () => void }) {
-  const [send, sending] = useSpecFileMutation();
+  const [look] = useLookAtSpecFileMutation();
+  const [send, sending] = useBringInSpecFileMutation();
   const [found, setFound] = useState<SpecBrought[] | null>(null);
   const [faults, setFaults] = useState<string[] | null>(null);
   useEffect(() => {
@@ -23,7 +29,7 @@ export function BringInDialog({ file, onClose }: { file: File; onClose: () => vo
       try {
         const text = specText(new Uint8Array(await file.arrayBuffer()));
         readSpecFile(text);
-        const list = await send({ file: await base64(file), mode: 'look' }).unwrap();
+        const list = await look(await base64(file)).unwrap();
         if (wanted) setFound(list);
       } catch (error) {
         if (wanted)
@@ -33,11 +39,11 @@ export function BringInDialog({ file, onClose }: { file: File; onClose: () => vo
     return () => {
       wanted = false;
     };
-  }, [file, send]);
+  }, [file, look]);
   const changes = found?.filter((f) => f.kind !== 'same').length ?? 0;
   const bring = async () => {
     try {
-      await send({ file: await base64(file), mode: 'bring-in' }).unwrap();
+      await send(await base64(file)).unwrap();
       notify('done', `${changes} ${changes === 1 ? 'spec' : 'specs'} of ${file.name} came in.`);
       onClose();
     } catch (error) {

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Licence } from '@brelm/core/rights';
 import type { SvgArt } from '@brelm/core/svg';
-import { apiAt } from '../platform/address';
+import { readAt } from '../platform/asked-again';
 
 /** A figure of the library as it is found. */
 export interface FoundMotif {
@@ -22,7 +22,7 @@ interface Page {
 async function ask(phrase: string, topic: string, from: number, signal?: AbortSignal): Promise<Page> {
   const asked = new URLSearchParams({ q: phrase, from: String(from), count: String(PAGE) });
   if (topic) asked.set('topic', topic);
-  const response = await fetch(apiAt(`motifs?${asked}`), { signal });
+  const response = await readAt(`motifs?${asked}`, { signal });
   if (!response.ok) throw new Error(`The figures could not be searched (${response.status}).`);
   return (await response.json()) as Page;
 }
@@ -74,7 +74,7 @@ export function useMotifs(phrase: string, topic = '') {
 
 /** A figure's outlines; one of a single colour comes in `colour` (#rrggbb). */
 export async function fetchMotif(id: string, colour: string): Promise<FoundMotif & { art: SvgArt }> {
-  const response = await fetch(apiAt(`motifs/${id}?colour=${colour.slice(1)}`));
+  const response = await readAt(`motifs/${id}?colour=${colour.slice(1)}`);
   if (!response.ok) throw new Error(`The figure could not be fetched (${response.status}).`);
   return (await response.json()) as FoundMotif & { art: SvgArt };
 }

@@ -1,4 +1,4 @@
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { createApi } from '@reduxjs/toolkit/query/react';
 import type { Garment } from '@brelm/core/colour';
 import type { Scene } from '@brelm/core/mockup';
 import type { Catalogue } from '@brelm/core/press';
@@ -30,6 +30,7 @@ import type {
   SampleRequest,
 } from './api-types';
 import { apiAt } from '../platform/address';
+import { requestsTo } from './reads';
 
 export type * from './api-types';
 
@@ -59,7 +60,7 @@ const PAGE = 60;
 
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({ baseUrl: apiAt('') }),
+  baseQuery: requestsTo(apiAt('')),
   tagTypes: [
     'designs',
     'alike',
@@ -381,9 +382,13 @@ export const api = createApi({
       query: (id) => `spec-book/affected?id=${encodeURIComponent(id)}`,
       providesTags: ['specs', 'designs', 'runs'],
     }),
-    specFile: build.mutation<SpecBrought[], { file: string; mode: 'look' | 'bring-in' }>({
-      query: (body) => ({ url: 'spec-book/file', method: 'POST', body }),
-      invalidatesTags: (_r, _e, { mode }) => (mode === 'bring-in' ? ['specs'] : []),
+    lookAtSpecFile: build.mutation<SpecBrought[], string>({
+      query: (file) => ({ url: 'spec-book/file', method: 'POST', body: { file, mode: 'look' } }),
+      extraOptions: { reads: true },
+    }),
+    bringInSpecFile: build.mutation<SpecBrought[], string>({
+      query: (file) => ({ url: 'spec-book/file', method: 'POST', body: { file, mode: 'bring-in' } }),
+      invalidatesTags: ['specs'],
     }),
   }),
 });
@@ -452,6 +457,7 @@ export const {
   useRemoveSpecMutation,
   useSpecHistoryQuery,
   useSpecAffectedQuery,
-  useSpecFileMutation,
+  useLookAtSpecFileMutation,
+  useBringInSpecFileMutation,
   useSayLicenceMutation,
 } = api;

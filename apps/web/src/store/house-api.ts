@@ -1,4 +1,5 @@
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { createApi } from '@reduxjs/toolkit/query/react';
+import { requestsTo } from './reads';
 
 /** A shop that nobody has named yet. */
 export const UNNAMED_SHOP = 'The shop';
@@ -79,7 +80,7 @@ export interface ShopAway {
 /** What is above the shops is asked at one address, whichever shop is open. */
 export const houseApi = createApi({
   reducerPath: 'house',
-  baseQuery: fetchBaseQuery({ baseUrl: '/api/house/' }),
+  baseQuery: requestsTo('/api/house/'),
   tagTypes: ['shops', 'me', 'people', 'sessions', 'passkeys'],
   endpoints: (build) => ({
     me: build.query<Me, void>({ query: () => 'me', providesTags: ['me'] }),

@@ -27,7 +27,7 @@ import { picturesOf } from '../platform/pictures';
 import { makeSurface } from '../platform/surfaces';
 import { loaded, stopWaiting } from './loaded-design';
 import { photoAt } from './photo-maps';
-import { apiAt } from '../platform/address';
+import { readAt } from '../platform/asked-again';
 
 /** Artwork as it is placed on a side of a product. */
 export interface PlacedArtwork {
@@ -52,7 +52,7 @@ export interface MockupRequest {
 
 async function picture(scene: Scene, name: string | null, channels: 1 | 3): Promise<MapImage | null> {
   if (name === null) return null;
-  const answer = await fetch(apiAt(`scenes/${scene.id}/${name}`));
+  const answer = await readAt(`scenes/${scene.id}/${name}`);
   if (!answer.ok) throw new Error(`the scene’s picture ${name} could not be had (${answer.status})`);
   const bitmap = await createImageBitmap(await answer.blob(), { colorSpaceConversion: 'none' });
   const { width, height } = bitmap;
@@ -67,7 +67,7 @@ async function picture(scene: Scene, name: string | null, channels: 1 | 3): Prom
 
 async function surfaceOf(scene: Scene): Promise<SceneMaps['surface']> {
   if (!scene.maps?.surface) return null;
-  const answer = await fetch(apiAt(`scenes/${scene.id}/${scene.maps.surface}`));
+  const answer = await readAt(`scenes/${scene.id}/${scene.maps.surface}`);
   if (!answer.ok) throw new Error(`the scene’s surface could not be had (${answer.status})`);
   const { width, height, channels, data } = decode(await answer.arrayBuffer());
   return { width, height, channels, data: data as Uint16Array };
