@@ -170,6 +170,48 @@ describe('what lettering can be made to do', () => {
     await saved(page);
   });
 
+  it('is made of a metal by the keyboard; its light, its colours and their order are changed, and it is undone', async () => {
+    const inks = page.getByRole('region', { name: 'Inks' }).getByRole('button', { name: /^Ink / });
+    const before = await inks.count();
+    await stack().getByRole('button', { name: 'relief', exact: true }).focus();
+    await page.keyboard.press('Enter');
+    await page.getByRole('menuitem', { name: 'Copper' }).waitFor();
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.type('Copper');
+    await page.keyboard.press('Enter');
+    await undone('Copper');
+    expect(await inks.count()).toBe(before + 3);
+    const metal = stack().getByRole('group', { name: 'Metal (1)' });
+    const raised = stack().getByRole('group', { name: 'Raised edge (2)' });
+    await metal.getByLabel('From % 2').fill('90');
+    await metal.getByLabel('From % 2').press('Enter');
+    await metal.getByText('0 to 50').waitFor();
+    await metal.getByLabel('From % 2').fill('30');
+    await metal.getByLabel('From % 2').press('Enter');
+    await undone('Change the relief');
+    await metal.getByRole('button', { name: 'colour', exact: true }).click();
+    await metal.getByRole('button', { name: 'Remove colour 6' }).waitFor();
+    await metal.getByRole('button', { name: 'Remove colour 6' }).click();
+    await metal.getByRole('button', { name: 'Remove colour 6' }).waitFor({ state: 'detached' });
+    await raised.getByLabel('Lit as the whole design is').uncheck();
+    await raised.getByLabel('Light from °').last().fill('180');
+    await raised.getByLabel('Light from °').last().press('Enter');
+    await raised.getByRole('button', { name: 'Raised edge (2): further down' }).click();
+    await undone('Order of reliefs');
+    await stack().getByRole('button', { name: 'relief', exact: true }).click();
+    await page.getByRole('menuitem', { name: 'Sunk in, under a shade' }).click();
+    await stack().getByRole('group', { name: 'Sunk in (3)' }).getByLabel('Softness').waitFor();
+    expect(await serious(page)).toEqual([]);
+    await saved(page);
+    await page.getByRole('button', { name: 'Remove Sunk in (3)' }).click();
+    await page.getByRole('button', { name: 'Remove Raised edge (1)' }).click();
+    await page.getByRole('button', { name: 'Remove Metal', exact: true }).click();
+    await undone('Remove a relief');
+    await page.keyboard.press('Control+z');
+    await stack().getByRole('group', { name: 'Metal', exact: true }).waitFor();
+    await saved(page);
+  });
+
   it('comes apart into letters, and together again', async () => {
     await stack().getByRole('button', { name: 'Into letters' }).click();
     await undone('Into letters');

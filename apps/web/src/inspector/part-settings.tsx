@@ -19,6 +19,7 @@ import { duplicateParts } from '../editor/part-actions';
 import { PictureSettings } from './picture';
 import { ShapeSettings } from './shape-settings';
 import { ShadeSettings } from './shade-settings';
+import { ReliefSettings } from './relief-settings';
 import { RepeatSettings } from './repeat-settings';
 import { TieSettings } from './tie-settings';
 import { PartsWear } from './wear-settings';
@@ -159,6 +160,7 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
         </label>
       )}
       {isDressed(part) && <ShadeSettings part={part} design={design} />}
+      {isDressed(part) && <ReliefSettings part={part} design={design} />}
       <OutlineSettings parts={[part]} design={design} />
       <RepeatSettings parts={[part]} design={design} />
       <TieSettings parts={[part]} design={design} />

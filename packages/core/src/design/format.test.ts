@@ -44,7 +44,7 @@ function faultsOf(document: unknown): string[] {
 
 /** What only rules between fields say: no schema can. */
 const BETWEEN_FIELDS =
-  /there is no|used twice|leaves nothing|before the end of the span|spans\[\d+\]\.(from|to): must be from|measure\.most: must be from|of another side|\.path: path/;
+  /there is no|used twice|leaves nothing|before the end of the span|spans\[\d+\]\.(from|to): must be from|measure\.most: must be from|of another side|less than that of the one before|\.path: path/;
 
 /** All paths into a value, each to a thing that can be spoilt. */
 const pathsOf = (value: unknown, path: (string | number)[] = []): (string | number)[][] =>

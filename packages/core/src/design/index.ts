@@ -24,6 +24,7 @@ export * from './joins';
 export * from './palette-file';
 export * from './lettering-text';
 export * from './lettering-style';
+export { METALS, metalEdits, usualDepth, type Metal } from './metals';
 export * from './picture-look';
 export * from './summary';
 export { knownFaceEdits } from './typefaces';

@@ -1,6 +1,6 @@
 import { bringInks, clippingOf, readClipping, type Clipping } from './clipping';
 import type { Edit } from './edits';
-import { scaledOverride } from './refit';
+import { scaledOverride, scaledPart } from './refit';
 import { reinked } from './reink';
 import type { Design } from './types';
 import type { Decoration, LetteringPart } from '../parts';
@@ -35,7 +35,7 @@ const scaledDecoration = (d: Decoration, k: number): Decoration => ({
 
 /**
  * Edits that give lettering the look of a style, in proportion to its size: typeface, spacing, case and
- * inks of the style's first line, keylines, shade, decorations, gradient and envelope. Words, size,
+ * inks of the style's first line, keylines, shade, relief, decorations, gradient and envelope. Words, size,
  * place and baseline stay.
  */
 export function styleEdits(design: Design, part: LetteringPart, style: LetteringStyle): Edit[] {
@@ -63,6 +63,7 @@ export function styleEdits(design: Design, part: LetteringPart, style: Lettering
         envelope: look.envelope,
         hollow: look.hollow,
         spread: look.spread * k,
+        relief: scaledPart(look, k).relief,
       },
     },
   ];

@@ -42,9 +42,10 @@ function smallestOf(hulls: readonly Point[][]): Point[] {
 function nodePoints(item: DrawingNode): Point[] {
   if (item.kind === 'group') {
     if (item.opacity <= 0) return [];
-    // What a clip leaves is within the clip's own outline, and within what is cut.
+    // What a clip or a mask leaves is within the clip's own outline, and within what is cut.
     const clips = (item.clips ?? []).map((clip) => outlinePoints(transformPath(clip.path, clip.matrix), 0));
-    return smallestOf([item.items.flatMap(nodePoints), ...clips]);
+    const mask = item.mask?.shows === 'covered' ? [item.mask.nodes.flatMap(nodePoints)] : [];
+    return smallestOf([item.items.flatMap(nodePoints), ...clips, ...mask]);
   }
   if (item.kind === 'image') {
     return cornersOf(item.shown).map(([x, y]) => applyMatrix(item.matrix, x, y));

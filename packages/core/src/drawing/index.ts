@@ -15,6 +15,8 @@ export {
   inRuns,
   itemsOf,
   keyOf,
+  isRelief,
+  unrelieved,
   leastAlpha,
   mapNode,
   movedGroup,

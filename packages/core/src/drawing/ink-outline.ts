@@ -1,5 +1,5 @@
 import { EVERYWHERE, transformPath, type OutlineOps, type PathData } from '../geometry';
-import { isPrinted } from './node';
+import { isPrinted, isRelief } from './node';
 import type { DrawingNode, Group, ImageItem, Mask, OutlineItem, WindingRule } from './types';
 
 /** What of an item is seen, as an outline. */
@@ -7,6 +7,8 @@ export interface InkPiece {
   item: OutlineItem;
   /** Filled non-zero, crossing itself nowhere; px of the drawing. */
   path: PathData;
+  /** A relief colours it, or those before it of its part. */
+  relief?: true;
 }
 
 /** What nodes draw as outlines, back to front, and the pictures that have none. */
@@ -82,6 +84,12 @@ export function inkPieces(
   const pictures: ImageItem[] = [];
   const add = (node: DrawingNode, cut: (path: PathData) => PathData) => {
     if (!isPrinted(node)) return;
+    if (isRelief(node)) {
+      // It covers what is covered already.
+      const under = pieces.at(-1);
+      if (under) under.relief = true;
+      return;
+    }
     if (node.kind === 'image') {
       const outline = image(node);
       if (outline) traced.push(cut(outline));

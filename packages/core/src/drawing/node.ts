@@ -191,6 +191,26 @@ export function unworn<G extends Group>(group: G): G {
   return made as G;
 }
 
+const coveringOnes = new WeakMap<Group, Group>();
+
+/**
+ * A group without what only colours its ink: it covers the same, and is cheaper to paint. The very same where there is no
+ * such thing, and for the same group.
+ */
+export function unrelieved<G extends Group>(group: G): G {
+  let made = coveringOnes.get(group);
+  if (!made) {
+    const covers = group.items.filter((node) => !isRelief(node));
+    const items = covers.map((node) => (node.kind === 'group' ? unrelieved(node) : node));
+    const same = items.length === group.items.length && items.every((node, i) => node === group.items[i]);
+    // What lies over the ink is held to it by a mask, which has nothing more to do then.
+    const { mask: _mask, ...rest } = group;
+    made = same ? group : items.length === group.items.length ? { ...group, items } : { ...rest, items };
+    coveringOnes.set(group, made);
+  }
+  return made as G;
+}
+
 /**
  * Groups as they are painted: those next to one another that share a mask (the very same one) are masked together, once.
  * It looks the same but for the rim of what is partly covered.
@@ -211,6 +231,12 @@ export function inRuns(groups: readonly PartGroup[]): Group[] {
   return out;
 }
 
+/** Whether a node only colours ink that lies under it: where that is solid, so is all. */
+export const isRelief = (node: DrawingNode): boolean =>
+  node.kind === 'group'
+    ? node.items.length > 0 && node.items.every(isRelief)
+    : node.kind === 'outline' && node.role === 'relief';
+
 /** How solid an outline is where it is least so: a gradient by its stops, a blur not at all. */
 function leastOf(item: DrawingItem): number {
   if (item.kind === 'image') return isWear(item.material) && wearOf(item.material).soft > 0 ? 0 : 1;
@@ -225,6 +251,7 @@ function leastOf(item: DrawingItem): number {
  * transparent covers nothing; of pictures the pixels would have to be asked. `only` takes some of the items.
  */
 export function leastAlpha(node: DrawingNode, only: (item: DrawingItem) => boolean = () => true): number {
+  if (isRelief(node)) return 1;
   if (node.kind !== 'group') return only(node) ? leastOf(node) : 1;
   if (node.opacity === 0) return 1;
   const inner = Math.min(1, ...node.items.map((i) => leastAlpha(i, only)));

@@ -1,4 +1,5 @@
 import { IDENTITY, multiply, type OutlineOps, type PathData } from '../geometry';
+import { isRelief } from './node';
 import { cutBy, itemOutline, maskOutline, type ImageOutline } from './ink-outline';
 import type { Drawing, DrawingNode, Group, PartGroup } from './types';
 
@@ -16,7 +17,8 @@ function outlinedNode(
   ops: OutlineOps,
   image: ImageOutline,
 ): DrawingNode[] {
-  if (node.kind === 'image' || (node.kind === 'outline' && node.blur)) return [around.wrap(node)];
+  if (node.kind === 'image' || (node.kind === 'outline' && node.blur) || isRelief(node))
+    return [around.wrap(node)];
   if (node.kind === 'outline') {
     const { clips: _clips, gradient, ...item } = node;
     const path = around.cut(itemOutline(node, ops));

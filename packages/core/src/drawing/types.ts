@@ -9,8 +9,11 @@ export type WindingRule = 'nonzero' | 'evenodd';
 /** An outline filled or stroked with one colour. */
 export interface OutlineItem {
   kind: 'outline';
-  /** What it is of its part: the part's own ink, a line around it, or what lies behind it. */
-  role: 'ink' | 'keyline' | 'shade';
+  /**
+   * What it is of its part: the part's own ink, a line around it, what lies behind it, or what only colours the ink and
+   * covers nothing beyond it.
+   */
+  role: 'ink' | 'keyline' | 'shade' | 'relief';
   ink: string;
   colour: Hex;
   path: PathData;

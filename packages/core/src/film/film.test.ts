@@ -95,6 +95,20 @@ describe('films of a drawing', () => {
     expect([printed, soft]).toEqual([['printed'], 1]);
   });
 
+  it('have no relief: they are cut as without it, and it is told once for what it lies on', () => {
+    const relief = (ink: string) => item(ink, square(10, 10, 50), { role: 'relief' });
+    const shaded = drawingOf(
+      item('printed', square(0, 500, 100)),
+      relief('b'),
+      item('a', square(0, 0, 100)),
+      relief('b'),
+      relief('printed'),
+    );
+    const { layers, printed, soft } = filmLayers(shaded, films(), NO_FILM_CUT, ops);
+    expect([layers.map((l) => l.ink), printed, soft]).toEqual([['a'], ['printed'], 1]);
+    expect(areas(shaded)).toEqual({ a: 10_000 });
+  });
+
   it('lose the pieces that they do not hold where that is asked', () => {
     const specks = drawingOf(item('a', square(0, 0, 300)), item('a', square(500, 500, 5)));
     expect(areas(specks)).toEqual({ a: 90_025 });

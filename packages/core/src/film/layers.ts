@@ -22,7 +22,7 @@ export interface FilmLayers {
   printed: string[];
   /** Pictures that are drawn: no blade can follow them. */
   pictures: number;
-  /** Outlines that are partly see-through, blurred or run through colours: films are solid. */
+  /** Outlines that are partly see-through, blurred, run through colours or have a relief: films are solid. */
   soft: number;
 }
 
@@ -74,7 +74,7 @@ export function filmLayers(
     }),
     printed: [...new Set(pieces.map((p) => p.item.ink))].filter((ink) => !films.has(ink)),
     pictures: pictures.length,
-    soft: pieces.filter(isSoft).length,
+    soft: pieces.filter((p) => isSoft(p) || (p.relief && films.has(p.item.ink))).length,
   };
 }
 

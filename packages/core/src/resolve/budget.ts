@@ -41,6 +41,7 @@ export function operationsOf(part: Part): number {
   const isWords = kindOf(part).outlined?.letters !== undefined;
   let gap = part.hollow;
   let n = (part.shade ? 1 : 0) + (part.thin > 0 ? 1 : 0) + (part.smooth > 0 ? 3 : 0);
+  if (part.relief.length && !part.hollow) n += 1;
   for (const { side = 'outside', distance = 0, counters = 'kept' } of part.keylines) {
     if (side === 'inside') n += 3;
     else {

@@ -32,7 +32,7 @@ export function identityOf(part: Part, shape: Shape): object {
   if (shape.same) return shape.same;
   const same = kindOf(part).outlined?.same;
   if (same) return same(part, shape);
-  const { place: _place, keylines: _keylines, shade: _shade, ...own } = part;
+  const { place: _place, keylines: _keylines, shade: _shade, relief: _relief, ...own } = part;
   return identities(JSON.stringify(own), () => ({}));
 }
 

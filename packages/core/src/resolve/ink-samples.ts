@@ -1,5 +1,5 @@
 import type { DrawingItem, DrawingNode, OutlineItem, PartGroup } from '../drawing';
-import { groupBounds } from '../drawing';
+import { groupBounds, unrelieved } from '../drawing';
 import {
   axisScales,
   cornersOf,
@@ -137,7 +137,7 @@ function coverOfItem(item: DrawingItem, grid: Grid): Cover {
 function coverOfNode(node: DrawingNode, grid: Grid): Cover {
   if (node.kind !== 'group') return coverOfItem(node, grid);
   const sum = new Uint8Array(grid.width * grid.height);
-  for (const item of node.items) {
+  for (const item of unrelieved(node).items) {
     const own = coverOfNode(item, grid);
     for (let k = 0; k < sum.length; k++) sum[k] |= own[k];
   }

@@ -1,6 +1,13 @@
 import type { Hex } from '../colour';
 import { membersOf, type JoinedBundle, type Joining } from '../design';
-import { type About, type DrawingFault, type Materials, type OutlineItem, type PartGroup } from '../drawing';
+import {
+  type About,
+  type DrawingFault,
+  type DrawingNode,
+  type Materials,
+  type OutlineItem,
+  type PartGroup,
+} from '../drawing';
 import {
   invert,
   multiply,
@@ -117,7 +124,7 @@ function aboutAll(lead: About, all: readonly About[]): About {
 
 /** How a part is dressed and coloured whose outline is another than its own. */
 export interface Dressed {
-  items: OutlineItem[];
+  items: DrawingNode[];
   own: OutlineItem[];
   late: boolean;
   faults: DrawingFault[];

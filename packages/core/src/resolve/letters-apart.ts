@@ -36,7 +36,7 @@ export function lettersApart(
   const alone = { ...design, parts: [{ ...part, hidden: false, repeat: null }] };
   const [group] = resolve(alone, undefined, materials).groups;
   const dressing = (group?.items ?? []).filter(
-    (i): i is OutlineItem => i.kind === 'outline' && i.role !== 'ink',
+    (i): i is OutlineItem => i.kind === 'outline' && i.role !== 'ink' && i.role !== 'relief',
   );
   const behind = motifOf(fresh(), `Behind ${partTitle(part)}`.slice(0, 300), dressing);
   const bundle = freshId('bundle', bundleIds(design));
@@ -44,6 +44,7 @@ export function lettersApart(
     ...m,
     bundle,
     opacity: part.opacity,
+    relief: m === behind ? [] : part.relief,
     mustRead: part.mustRead && m !== behind,
     window: part.window,
     knockOut: part.knockOut,

@@ -16,6 +16,7 @@ import {
   type Drawing,
   type DrawingFault,
   type DrawingItem,
+  type DrawingNode,
   type ImageItem,
   type Materials,
   type OutlineItem,
@@ -58,6 +59,7 @@ import type { Drawn } from './drawn';
 import { joinedUp } from './joined';
 import { related } from './relate';
 import { middleOf, repeatMatrices } from './repeat';
+import { inRelief } from './relief';
 import { reshaped } from './reshape';
 import { allWorn, wornGroup } from './worn';
 
@@ -88,14 +90,20 @@ function outlineItems(
   materials: Materials,
   faults: DrawingFault[],
   plain: boolean,
-): { items: OutlineItem[]; own: OutlineItem[]; late: boolean } {
+  light: number,
+): { items: DrawingNode[]; own: OutlineItem[]; late: boolean } {
   const colour = (ink: string) => inks.get(ink) ?? '#000000';
   const matrix = partMatrix(part);
   const own = inkedItems(shape, matrix, colour);
   const dressing = dress(part, matrix, shape, own, colour, materials, plain);
   faults.push(...dressing.faults);
   const ink = part.hollow ? [] : own.flatMap((item) => grown(item, part.spread));
-  return { late: dressing.late, own, items: [...dressing.behind, ...ink, ...dressing.over] };
+  const worked = plain ? null : inRelief(part, matrix, shape, own, { colour, light, materials });
+  return {
+    late: dressing.late || (worked?.late ?? false),
+    own,
+    items: [...dressing.behind, ...(worked ? [worked.group] : ink), ...dressing.over],
+  };
 }
 
 const copied = new WeakMap<PartGroup, Map<string, PartGroup>>();
@@ -221,6 +229,7 @@ function resolvePart(
         ...inksOfPart(part).map((id) => inks.get(id)),
         materials.ops,
         plain,
+        part.relief.length ? design.light : null,
         ...(outlined?.outside?.(part, materials, along) ?? []),
         // What was said of its typefaces is told with it.
         ...(design.typefaces.length ? facesOfPart(part) : []).map((id) =>
@@ -244,7 +253,7 @@ function resolvePart(
     shape = made.shape;
     if (shape.items.length === 0 && drawn.items.length > 0)
       faults.push({ kind: 'thinned-away', part: part.id });
-    ({ items, late, own } = outlineItems(part, shape, inks, materials, faults, plain));
+    ({ items, late, own } = outlineItems(part, shape, inks, materials, faults, plain, design.light));
     late ||= made.late;
     box = shape.box;
   }
@@ -333,7 +342,7 @@ export function resolve(design: Design, colourway: string | undefined, materials
   const stack = { parts: partsIn(design, colourway), bundles: design.bundles };
   const joined = joinedUp(drawn, joinsOf(stack), inks, materials, (part, shape, plain) => {
     const found: DrawingFault[] = [];
-    return { ...outlineItems(part, shape, inks, materials, found, plain), faults: found };
+    return { ...outlineItems(part, shape, inks, materials, found, plain, design.light), faults: found };
   });
   const ties = tiesOf(stack);
   faults.push(...joined.faults, ...tieFaults(ties));

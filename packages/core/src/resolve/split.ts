@@ -109,11 +109,11 @@ function edited(design: Design, others: readonly Part[], gone: readonly Part[], 
       matrix: [1, 0, 0, 1, 0, 0],
     } as const;
     const made = motifOf(id, `${partTitle(part).slice(0, 280)} ${n}`, [drawn])!;
-    const { opacity, blend, wear, spared, mustRead, keylines, shade, hollow } = part;
+    const { opacity, blend, wear, spared, mustRead, keylines, shade, hollow, relief } = part;
     return {
       ...made,
       ...{ bundle, opacity, blend, wear, spared, mustRead },
-      ...(alone ? { keylines, shade, hollow } : {}),
+      ...(alone ? { keylines, shade, hollow, relief } : {}),
       ...(part.kind === 'motif' ? { licence: part.licence } : {}),
     };
   });

@@ -86,7 +86,10 @@ function imageOf(picture: WearPicture, { width, height }: WornBoard): ImageItem 
 const alongEdges = (groups: readonly PartGroup[], by: number): OutlineItem[] =>
   groups
     .flatMap((group) => [...itemsOf(group)])
-    .filter((item): item is OutlineItem => item.kind === 'outline' && item.role !== 'shade')
+    .filter(
+      (item): item is OutlineItem =>
+        item.kind === 'outline' && item.role !== 'shade' && item.role !== 'relief',
+    )
     .map(({ path, matrix, rule, ink, colour, stroke }) => ({
       ...{ kind: 'outline', role: 'ink', opacity: 1 },
       ...{ path, matrix, rule, ink, colour },

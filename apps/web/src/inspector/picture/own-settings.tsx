@@ -3,11 +3,11 @@ import type { ComponentType } from 'react';
 import type { StepKind, Stroke } from '@brelm/core/steps';
 import { useTools } from '../../board/tools';
 import { InkSelect } from '../../editor/ink-select';
-import { useEdit } from '../../editor/use-edit';
 import { Amount, Button, IconButton } from '../../ui';
 import { CurveSettings } from './curve-settings';
 import type { OwnProps } from './own-props';
 import { GroundSettings, LevelsSettings, MatchSettings } from './reading-settings';
+import { LightField } from '../light-field';
 
 function TintSettings({ step, design, onSet }: OwnProps<'tint'>) {
   const { stops } = step;
@@ -186,37 +186,9 @@ function OutlineSettings({ step, at, part, design, measure, onSet }: OwnProps<'o
   );
 }
 
-function RaisedSettings({ step, design, onSet }: OwnProps<'raised'>) {
-  const edit = useEdit();
-  const own = step.from !== null;
-  return (
-    <>
-      <Amount
-        label={own ? 'Light from °' : 'Design’s light °'}
-        digits={0}
-        value={step.from ?? design.light}
-        min={0}
-        max={360}
-        least={-360}
-        step={1}
-        onChange={(v) =>
-          own
-            ? onSet({ from: v }, 'Light', 'from')
-            : edit.make('Light of the design', [{ op: 'setLight', light: v }], { gesture: 'light' })
-        }
-      />
-      <label className="flex items-center gap-2 text-[13px]">
-        <input
-          type="checkbox"
-          className="h-4 w-4 accent-spruce"
-          checked={!own}
-          onChange={(e) => onSet({ from: e.target.checked ? null : design.light }, 'Light')}
-        />
-        Lit as the whole design is
-      </label>
-    </>
-  );
-}
+const RaisedSettings = ({ step, design, onSet }: OwnProps<'raised'>) => (
+  <LightField from={step.from} design={design} onSet={(from, gesture) => onSet({ from }, 'Light', gesture)} />
+);
 
 type AnyOwn = ComponentType<OwnProps<StepKind>>;
 /** What a kind has besides plain controls. */

@@ -36,9 +36,10 @@ export const picture = (id: string, at: Place, material: { id: string; name: str
 
 const cut = number({ min: 0, max: 60000, fallback: 0 });
 
-const rule: Rule<PicturePart> = ({ keylines, shade, crop, material }, at, known) => {
+const rule: Rule<PicturePart> = ({ keylines, shade, relief, crop, material }, at, known) => {
   if (keylines.length) at.at('keylines').fault('must be empty: a picture takes no keyline');
   if (shade) at.at('shade').fault('must be null: a picture takes no shade');
+  if (relief.length) at.at('relief').fault('must be empty: a picture takes no relief');
   const whole = known.material.get(material) as KnownPicture | undefined;
   if (crop && whole && (crop.left + crop.right >= whole.width || crop.top + crop.bottom >= whole.height))
     at.at('crop').fault(`leaves nothing of a picture of ${whole.width} × ${whole.height} px`);
@@ -57,7 +58,7 @@ export const PICTURE: PartKindOf<PicturePart> = {
     enlarged: given(choice(['twice', 'fourfold'])),
   },
   rule,
-  also: { properties: { keylines: { maxItems: 0 }, shade: { type: 'null' } } },
+  also: { properties: { keylines: { maxItems: 0 }, shade: { type: 'null' }, relief: { maxItems: 0 } } },
   about: (part, { picture: found }) => ({ licence: found(part.material)?.licence ?? null }),
   pictured: {
     material: (part) => part.material,

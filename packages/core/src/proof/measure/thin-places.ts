@@ -3,6 +3,7 @@ import {
   itemsOf,
   paintGroup,
   printed,
+  unrelieved,
   unworn,
   type Drawing,
   type Group,
@@ -24,7 +25,7 @@ const HEAVY = 150_000;
 export const isHeavy = (groups: readonly Group[]): boolean => {
   let numbers = 0;
   for (const group of groups)
-    for (const item of itemsOf(group)) if (item.kind === 'outline') numbers += item.path.length;
+    for (const item of itemsOf(unrelieved(group))) if (item.kind === 'outline') numbers += item.path.length;
   return numbers > HEAVY;
 };
 /** How much longer than the least width a place must be: the tip of a letter is thin, too, but no line. */
@@ -63,7 +64,7 @@ export function thinOf(
   const halo = Math.ceil(Math.max(limits.ink, limits.gap) * LONG) + 4;
   // Wear is thin by its nature; what it leaves is judged by the lettering that it lies on.
   const placed = printed(drawing)
-    .map(unworn)
+    .map((group) => unrelieved(unworn(group)))
     .map((group) => ({ group, bounds: groupBounds(group), key: shapeKeyOf(group, pictures) }));
   const spots: ThinSpot[] = [];
   const tile = isHeavy(drawing.groups) ? LARGE_TILE : TILE;
