@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core';
 import type { DesignDocument } from '@brelm/core/design';
-import { Brelm, saved, serious } from './brelm';
+import { Brelm, saved, serious, keptUntil } from './brelm';
 
 const brelm = new Brelm();
 let page: Page;
@@ -51,6 +51,26 @@ describe('outlines that are one', () => {
     await stack().getByText('welded · 2 parts').waitFor();
     await page.keyboard.press('Control+z');
     await row('Rays').waitFor();
+  });
+
+  it('meet what lies below as one where they are bundled, which is kept and undone', async () => {
+    await both();
+    await page.getByTestId('board').focus();
+    expect(await page.getByLabel('Blend of the bundle').count()).toBe(0);
+    await page.keyboard.press('b');
+    await page.getByLabel('Blend of the bundle').selectOption('multiply');
+    await page.getByText('All of it as one meets the artwork below').waitFor();
+    expect(await serious(page)).toEqual([]);
+    await keptUntil(page, async () => {
+      const [{ bundles }] = (await stored()).sides;
+      return bundles.length === 1 && (bundles[0] as { blend?: string }).blend === 'multiply';
+    });
+    await page.keyboard.press('Control+z');
+    await page.getByText('All of it as one meets the artwork below').waitFor({ state: 'detached' });
+    await page.getByTestId('board').focus();
+    await page.keyboard.press('Control+z');
+    await row('Rays').waitFor();
+    await keptUntil(page, async () => (await stored()).sides[0].bundles.length === 0);
   });
 
   it('get thinner and rounder, and are outlines for good', async () => {

@@ -63,7 +63,7 @@ export function artworkPainter() {
     const looks = filmLooks(drawing);
     const options: PaintOptions = { view, pictures, surfaces: makeSurface, ...(looks ? { looks } : {}) };
     // What is blended meets the artwork alone, never what lies behind it.
-    if (drawing.groups.some((g) => (g.blend ?? 'normal') !== 'normal')) {
+    if (drawing.groups.some((g) => g.around || (g.blend ?? 'normal') !== 'normal')) {
       const own = makeSurface(size.width, size.height);
       paint(own.context, drawing, options, size);
       context.drawImage(own.canvas, 0, 0, size.width, size.height);

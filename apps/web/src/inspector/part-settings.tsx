@@ -1,13 +1,12 @@
 import type { ComponentType } from 'react';
 import { Copy, FlipHorizontal2, Trash2 } from 'lucide-react';
 import type { Design } from '@brelm/core/design';
-import type { Blend } from '@brelm/core/drawing';
 import { isDressed, type Part, type PartKind } from '@brelm/core/parts';
 import { partLocalBox, partMatrix } from '@brelm/core/resolve';
 import { boxHeight, boxWidth, isEmptyBox, transformBox } from '@brelm/core/geometry';
 import { materials } from '../platform/materials';
-import { IconButton, LengthField, NumberField, SelectField, leaveField } from '../ui';
-import { BLEND_NAMES } from './blend-names';
+import { IconButton, LengthField, NumberField, leaveField } from '../ui';
+import { BlendField, BlendNote } from './blend-field';
 import { CodeSettings } from './code-settings';
 import { KeylineSettings } from './keyline-settings';
 import { useLive } from '../editor/live';
@@ -126,27 +125,14 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
               edit.part(part.id, 'Change the opacity', { opacity: v / 100 }, `opacity ${part.id}`)
             }
           />
-          <SelectField
-            label="Blend"
+          <BlendField
             title="How it meets the artwork below it; never the garment"
             value={part.blend}
-            onChange={(e) => edit.part(part.id, 'Blend', { blend: e.target.value as Blend })}
-          >
-            {Object.entries(BLEND_NAMES).map(([blend, name]) => (
-              <option key={blend} value={blend}>
-                {name}
-              </option>
-            ))}
-            {!BLEND_NAMES[part.blend] && <option value={part.blend}>{part.blend}</option>}
-          </SelectField>
+            onChange={(blend) => edit.part(part.id, 'Blend', { blend })}
+          />
         </div>
       )}
-      {part.blend !== 'normal' && (
-        <p className="text-[12px] text-muted">
-          It meets the artwork below it, never the garment: where nothing lies below, it prints as it is. A
-          cutter needs flat shapes.
-        </p>
-      )}
+      <BlendNote blend={part.blend} what="It meets" />
       {isDressed(part) && <KeylineSettings part={part} design={design} />}
       {isDressed(part) && (part.keylines.length > 0 || part.hollow) && (
         <label className="flex items-center gap-2 text-[13px]">

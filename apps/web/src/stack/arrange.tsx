@@ -32,6 +32,7 @@ import { makeSurface } from '../platform/surfaces';
 import { useAppSelector } from '../store';
 import { Button, IconButton } from '../ui';
 import { RepeatSettings } from '../inspector/repeat-settings';
+import { BundleBlend } from '../inspector/bundle-blend';
 import { JoinSettings } from '../inspector/join-settings';
 import { OutlineSettings } from '../inspector/outline-settings';
 import { TieSettings } from '../inspector/tie-settings';
@@ -180,6 +181,7 @@ export function Arrange({
         <div className="mt-1.5 flex flex-col gap-1.5">
           <RepeatSettings parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
           <JoinSettings ids={selection} design={design} />
+          <BundleBlend ids={selection} design={design} />
           <OutlineSettings parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
           <TieSettings parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />
           <PartsWear parts={design.parts.filter((p) => selection.includes(p.id))} design={design} />

@@ -22,6 +22,7 @@ import type { Film, FilmCut } from '../film';
 import type { Licence } from '../rights';
 import type { Wear } from '../wear';
 import type { Wording } from '../wording';
+import type { Blend } from '../drawing';
 
 /** A change to a design as plain data: what a mend is made of, and what the board applies. */
 export type Edit =
@@ -52,6 +53,7 @@ export type Edit =
   | { op: 'nestBundle'; bundle: string; within: string | null }
   /** Makes its members one outline, or leaves them as they are. */
   | { op: 'joinBundle'; bundle: string; joined: Joining | null }
+  | { op: 'blendBundle'; bundle: string; blend: Blend }
   | { op: 'removeBundle'; bundle: string }
   | { op: 'setAids'; change: Partial<Aids> }
   /** What may be done with a reference, on whichever sides it is. */
@@ -291,6 +293,14 @@ export function applyEdit(design: Design, edit: Edit): Design {
         ...design,
         bundles: design.bundles.map((b) => (b.id === edit.bundle ? { ...b, joined: edit.joined } : b)),
       };
+    case 'blendBundle': {
+      const blended = ({ blend: _, ...rest }: Bundle): Bundle =>
+        edit.blend === 'normal' ? rest : { ...rest, blend: edit.blend };
+      return {
+        ...design,
+        bundles: design.bundles.map((b) => (b.id === edit.bundle ? blended(b) : b)),
+      };
+    }
     case 'removeBundle': {
       // What lay in it lies then in what it lay in.
       const bundle = design.bundles.find((b) => b.id === edit.bundle)?.bundle ?? null;

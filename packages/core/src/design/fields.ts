@@ -17,6 +17,7 @@ import {
   type FieldsOf,
   type Rule,
 } from '../fields';
+import { BLENDS } from '../drawing';
 import { crossed } from '../geometry';
 import { CUT_LINE_FIELD } from '../cutline';
 import { FILM_CUT_FIELD, FILM_FIELD } from '../film';
@@ -139,6 +140,7 @@ const bundleField = record<Bundle>({
   name: text({ max: 120, fallback: '' }),
   bundle: nullable(id()),
   joined: nullable(choice(JOININGS)),
+  blend: given(choice(BLENDS)),
 });
 
 const corner = tuple<[number, number]>([share(0), share(0)]);

@@ -5,6 +5,7 @@ import type { CutLine } from '../cutline';
 import type { Film, FilmCut } from '../film';
 import type { Wear } from '../wear';
 import type { Wording } from '../wording';
+import type { Blend } from '../drawing';
 
 export const DESIGN_FORMAT = 'brelm-design';
 export const DESIGN_VERSION = 3;
@@ -130,6 +131,8 @@ export interface Bundle {
   bundle: string | null;
   /** Its members are drawn as one outline: see {@link Joining}. */
   joined: Joining | null;
+  /** How all of it as one meets the artwork below it; its parts each by themselves where it is left out. */
+  blend?: Blend;
 }
 
 /**

@@ -12,6 +12,7 @@ export {
   clippedBox,
   groupBounds,
   imagesOf,
+  inBundles,
   inRuns,
   itemsOf,
   keyOf,

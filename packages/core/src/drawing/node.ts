@@ -16,6 +16,7 @@ import { treatmentKey } from '../steps';
 import { isWear, wearOf } from '../wear';
 import {
   PRINTS,
+  type Blend,
   type Clip,
   type DrawingItem,
   type DrawingNode,
@@ -212,23 +213,66 @@ export function unrelieved<G extends Group>(group: G): G {
 }
 
 /**
- * Groups as they are painted: those next to one another that share a mask (the very same one) are masked together, once.
- * It looks the same but for the rim of what is partly covered.
+ * What lies in a list that is parted into runs by a key: `one` is given what has none, `several` each run of one key.
  */
-export function inRuns(groups: readonly PartGroup[]): Group[] {
-  const out: Group[] = [];
-  for (let i = 0; i < groups.length;) {
-    const { mask } = groups[i];
+function runsBy<T, K, R>(
+  list: readonly T[],
+  keyOf: (item: T) => K | undefined,
+  one: (items: readonly T[]) => R[],
+  several: (items: readonly T[], key: K) => R[],
+): R[] {
+  const out: R[] = [];
+  for (let i = 0; i < list.length;) {
+    const key = keyOf(list[i]);
     let end = i + 1;
-    const joins = (g: PartGroup) =>
-      g.mask === mask && (g.blend ?? 'normal') === 'normal' && g.layer !== 'film';
-    if (mask && joins(groups[i])) while (end < groups.length && joins(groups[end])) end++;
-    const run = groups.slice(i, end);
-    if (run.length === 1) out.push(run[0]);
-    else out.push({ kind: 'group', opacity: 1, items: run.map(({ mask: _mask, ...group }) => group), mask });
+    while (end < list.length && keyOf(list[end]) === key) end++;
+    const run = list.slice(i, end);
+    out.push(...(key === undefined ? one(run) : several(run, key)));
     i = end;
   }
   return out;
+}
+
+/** Things in runs by what lies around their groups `depth` deep: those that are blended as one, and the others. */
+export const inBundles = <T, R>(
+  list: readonly T[],
+  groupOf: (item: T) => PartGroup,
+  depth: number,
+  one: (items: readonly T[]) => R[],
+  blended: (items: readonly T[], blend: Blend) => R[],
+): R[] =>
+  runsBy(
+    list,
+    (item) => groupOf(item).around?.[depth]?.bundle,
+    one,
+    (items) => blended(items, groupOf(items[0]).around![depth].blend),
+  );
+
+/**
+ * Groups as they are painted: bundles that are blended as one are one group, and those next to one another that share a mask
+ * (the very same one) are masked together, once. It looks the same but for the rim of what is partly covered.
+ */
+export const inRuns = (groups: readonly PartGroup[], depth = 0): Group[] =>
+  inBundles(
+    groups,
+    (group) => group,
+    depth,
+    maskedRuns,
+    (items, blend): Group[] => [{ kind: 'group', opacity: 1, blend, items: inRuns(items, depth + 1) }],
+  );
+
+function maskedRuns(groups: readonly PartGroup[]): Group[] {
+  const joins = (g: PartGroup) =>
+    g.mask && (g.blend ?? 'normal') === 'normal' && g.layer !== 'film' ? g.mask : undefined;
+  return runsBy<PartGroup, Mask, Group>(
+    groups,
+    joins,
+    (run) => [...run],
+    (run, mask) =>
+      run.length === 1
+        ? [...run]
+        : [{ kind: 'group', opacity: 1, items: run.map(({ mask: _mask, ...group }) => group), mask }],
+  );
 }
 
 /** Whether a node only colours ink that lies under it: where that is solid, so is all. */
@@ -314,9 +358,10 @@ function partsOfKey(node: DrawingNode, isThere: (item: ImageItem) => boolean, co
   if (node.kind === 'image') return imageKey(node, isThere);
   if (node.kind === 'outline') return outlineKey(node, colours);
   // What a part is about changes no pixel.
-  const { part, about, ...group } = node as Group & Partial<PartGroup>;
+  const { part, about, around, ...group } = node as Group & Partial<PartGroup>;
   void part;
   void about;
+  void around;
   const { kind, items, opacity, blend, clips, mask, layer, ...rest } = group;
   nothingLeft(rest);
   const inner = (n: DrawingNode) => partsOfKey(n, isThere, colours);

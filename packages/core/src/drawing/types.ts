@@ -169,11 +169,19 @@ export interface About {
   code?: { text: string; ink: Hex; ground: Hex | null };
 }
 
+/** Parts that meet the artwork below them as one. */
+export interface Around {
+  bundle: string;
+  blend: Blend;
+}
+
 /** All that one part draws. */
 export interface PartGroup extends Group {
   /** The part's id. */
   part: string;
   about: About;
+  /** What it lies in that meets the artwork below it as one, outermost first; left out where it lies in no such thing. */
+  around?: readonly Around[];
 }
 
 /** An ink of the design with its value in the colourway that is drawn. */

@@ -1,6 +1,7 @@
 import type { Hex } from '../colour';
 import {
   allParts,
+  bundlesAround,
   colourwayOf,
   inksOfPart,
   inkValues,
@@ -13,6 +14,7 @@ import {
 } from '../design';
 import {
   movedNode,
+  type Around,
   type Drawing,
   type DrawingFault,
   type DrawingItem,
@@ -310,6 +312,29 @@ function resolveWithin(
   return { drawn: { part, group, shape, covers }, faults: cut.length ? [...faults, ...cut] : faults, late };
 }
 
+/** The bundles around a part that meet what lies below them as one, outermost first. */
+const aroundOf = (bundles: Design['bundles'], innermost: string | null): Around[] =>
+  bundles.some((b) => b.blend)
+    ? bundlesAround(bundles, innermost).flatMap((id) => {
+        const blend = bundles.find((b) => b.id === id)?.blend;
+        return blend && blend !== 'normal' ? [{ bundle: id, blend }] : [];
+      })
+    : [];
+
+const blendedGroups = new WeakMap<PartGroup, { key: string; made: PartGroup }>();
+
+/** A group with what it lies in; the very same for the same. */
+function blendedIn(group: PartGroup, around: Around[]): PartGroup {
+  if (around.length === 0) return group;
+  const key = JSON.stringify(around);
+  const known = blendedGroups.get(group);
+  if (known?.key === key) return known.made;
+  const made: PartGroup = { ...group, around };
+  keepHandle(made, handleOf(group));
+  blendedGroups.set(group, { key, made });
+  return made;
+}
+
 /** What is said of parts that cut one another, where it cannot be done. */
 const tieFaults = (ties: StackTies | null): DrawingFault[] => [
   ...(ties?.lost ?? []).map((part): DrawingFault => ({ kind: 'no-window', part })),
@@ -350,7 +375,9 @@ export function resolve(design: Design, colourway: string | undefined, materials
   const { width, height, dpi } = design.board;
   const each = tied.map((group, i) => wornGroup(group, drawn[i].part.wear, design.board));
   const parts = drawn.map((d) => d.part);
-  const groups = allWorn(each, parts, design.wear, design.board);
+  const groups = allWorn(each, parts, design.wear, design.board).map((group, i) =>
+    blendedIn(group, aroundOf(design.bundles, drawn[i].part.bundle)),
+  );
   const drawnInks = design.inks.map(({ id, name, film }) => ({
     ...{ id, name, value: inks.get(id)! },
     ...(film ? { film: film.kind } : {}),

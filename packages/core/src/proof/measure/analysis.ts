@@ -9,6 +9,7 @@ import {
   type Drawing,
   type Group,
   type ImageItem,
+  inBundles,
   type MakeSurface,
   type PartGroup,
   type PictureSource,
@@ -132,6 +133,30 @@ function paintLayer(
   };
 }
 
+/** Lays layers on a surface, those that are blended as one by themselves first. */
+function compose(
+  on: Surface,
+  seen: readonly { group: PartGroup; layer: AnalysisLayer }[],
+  surfaces: MakeSurface,
+  depth = 0,
+): void {
+  const lay = (from: Surface, blend: Blend, x: number, y: number) => {
+    on.context.globalCompositeOperation = blend === 'normal' ? 'source-over' : blend;
+    on.context.drawImage(from.canvas, x, y, from.width, from.height);
+  };
+  inBundles(
+    seen,
+    ({ group }) => group,
+    depth,
+    (items) => items.map(({ layer }) => lay(layer.surface, layer.blend, layer.x, layer.y)),
+    (items, blend) => {
+      const own = surfaces(on.width, on.height);
+      compose(own, items, surfaces, depth + 1);
+      return [lay(own, blend, 0, 0)];
+    },
+  );
+}
+
 /**
  * Paints a drawing at `size` px on its long side, whole and part by part. Layers in `cache` that
  * still look the same are taken from it; new ones are put there if `keep` says so.
@@ -152,6 +177,7 @@ export function analyse(
   const layers: AnalysisLayer[] = [];
   const frame = `${width}x${height}@${scale}`;
   const shapes: string[] = [frame];
+  const seen: { group: PartGroup; layer: AnalysisLayer }[] = [];
   for (const group of printed(drawing)) {
     const known = cache?.get(group.part);
     // The very same group needs no closer look, unless a picture may have come in meanwhile.
@@ -162,9 +188,9 @@ export function analyse(
     if (keep) cache?.set(group.part, { group, frame, key, layer });
     layers.push(layer);
     shapes.push(group.part, shapeKeyOf(group, pictures));
-    whole.context.globalCompositeOperation = layer.blend === 'normal' ? 'source-over' : layer.blend;
-    whole.context.drawImage(layer.surface.canvas, layer.x, layer.y, layer.width, layer.height);
+    seen.push({ group, layer });
   }
+  compose(whole, seen, surfaces);
   return {
     width,
     height,
