@@ -17,6 +17,7 @@ import {
 } from '../geometry';
 import type { Treatment } from '../steps';
 import { printed } from './bounds';
+import { coarser } from './coarser';
 import { groupBounds, inRuns, isPrinted } from './node';
 import {
   MITRE,
@@ -355,7 +356,8 @@ function paintApart(context: PaintContext, group: Group, options: PaintOptions, 
   if (own.width < 1 || own.height < 1) return;
   const inner = { ...options, view: multiply([1, 0, 0, 1, -x, -y], options.view) };
   const layer = options.surfaces(own.width, own.height);
-  for (const node of whole.items) paintNode(layer.context, node, inner, own);
+  for (const node of coarser(whole.items, Math.max(...axisScales(inner.view))))
+    paintNode(layer.context, node, inner, own);
   if (mask) maskWith(layer.context, mask, inner, own);
   context.setTransform(1, 0, 0, 1, 0, 0);
   const alpha = context.globalAlpha;
