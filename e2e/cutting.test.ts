@@ -2,7 +2,7 @@ import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from 'playwright-core';
 import type { DesignDocument } from '@brelm/core/design';
-import { Brelm, keptUntil, ROOT, saved, serious } from './brelm';
+import { Brelm, keptUntil, onScreen, ROOT, saved, serious } from './brelm';
 
 const PICTURES = join(ROOT, 'demo/designs/pictures');
 const brelm = new Brelm();
@@ -69,6 +69,35 @@ describe('parts that cut one another', () => {
     await page.getByRole('checkbox', { name: 'NIGHT SHIFT OWLS' }).waitFor({ state: 'attached' });
     await page.keyboard.press('Control+z');
     await silent('Star', 'cuts');
+  });
+
+  it('are dropped into what is seen there with Ctrl held, and on nothing that is said', async () => {
+    await choose('Rays');
+    await page.getByTestId('board').focus();
+    await page.keyboard.press('w');
+    await silent('Rays', 'inside Star');
+    const dropAt = async (from: [number, number], to: [number, number]) => {
+      const [[x0, y0], [x1, y1]] = [await onScreen(page, ...from), await onScreen(page, ...to)];
+      await page.mouse.move(x0, y0);
+      await page.mouse.down();
+      await page.mouse.move((x0 + x1) / 2, (y0 + y1) / 2, { steps: 4 });
+      await page.mouse.move(x1, y1, { steps: 4 });
+      await page.keyboard.down('Control');
+      await page.mouse.up();
+      await page.keyboard.up('Control');
+    };
+    // A ray lies there, and the star alone where it is let go.
+    await dropAt([1000, 2900], [3500, 1500]);
+    await page.getByText('It shows inside “Star” now.').waitFor();
+    await says('Rays', 'inside Star · cut by NIGHT SHIFT OWLS');
+    await page.keyboard.press('Control+z');
+    await silent('Rays', 'inside Star');
+    await page.keyboard.press('Control+z');
+    await dropAt([1000, 2900], [4450, 5350]);
+    await page.getByText('Nothing lies there to show it inside of.').waitFor();
+    await page.keyboard.press('Control+z');
+    await page.keyboard.press('Control+z');
+    await says('Rays', 'inside Star · cut by NIGHT SHIFT OWLS');
   });
 
   it('that lose their window say so, and have it back by Undo', async () => {

@@ -39,9 +39,8 @@ import { Rulers } from './rulers';
 import { StepLayers } from './step-layers';
 import { newGesture, useEdit } from '../editor/use-edit';
 import { useTools } from './tools';
-import { partUnder } from './under';
 import { usePinch } from './use-pinch';
-import { COARSE, usePointed } from './use-pointed';
+import { COARSE, partMeant, usePointed } from './use-pointed';
 import { useSnap } from './use-snap';
 import { useView } from './use-view';
 
@@ -250,12 +249,11 @@ export const Board = forwardRef<
     const ids = store.getState().editor.selection;
     const at = inside ? nodes.current.get(ids[0])?.getStage()?.getPointerPosition() : null;
     if (!at) return;
-    const under = partUnder(resolved.drawing, ids, ...toBoard(at.x, at.y));
-    const window = under && ({ kind: 'part', part: under.part } as const);
-    const why = window
-      ? tie(edit, design, 'Show inside', ids, { window })
-      : 'Nothing lies there to show it inside of.';
-    notify('done', why ?? `It shows inside “${under!.about.title}” now.`);
+    const part = partMeant(resolved, toBoard(at.x, at.y), view.scale, new Set(ids));
+    if (!part) return notify('done', 'Nothing lies there to show it inside of.');
+    const why = tie(edit, design, 'Show inside', ids, { window: { kind: 'part', part } });
+    const { title } = resolved.drawing.groups.find((g) => g.part === part)!.about;
+    notify('done', why ?? `It shows inside “${title}” now.`);
   };
 
   const grab = (part: string) => {
