@@ -83,6 +83,29 @@ describe('the steps of a picture', () => {
     await steps().getByText('masked').waitFor();
   });
 
+  it('a mask can be another part; one that is gone is found, and back with it', async () => {
+    await page.getByRole('combobox', { name: 'It acts' }).selectOption('part');
+    await page.getByRole('combobox', { name: 'The part' }).selectOption({ label: 'keep one lit' });
+    const masked = (d: Design, by: string) =>
+      picture(d, 'Moth').steps.some((s) => s.mask?.kind === 'part' && s.mask.part === by && s.mask.invert);
+    await kept((d) => masked(d, 'sub'));
+    await made();
+    expect(await serious(page)).toEqual([]);
+    const row = (name: string) => page.locator('aside[aria-label="Stack"] li', { hasText: name }).first();
+    await row('keep one lit').getByRole('button', { expanded: false }).click();
+    await page.getByTestId('board').focus();
+    await page.keyboard.press('Delete');
+    const found = page.getByText('A step of “Moth” acts inside a part that is not there').first();
+    await found.waitFor();
+    await page.keyboard.press('Control+z');
+    await found.waitFor({ state: 'detached' });
+    await kept((d) => masked(d, 'sub'));
+    await row('Moth').getByRole('button', { expanded: false }).first().click();
+    await openStep('Posterise masked');
+    await page.getByRole('combobox', { name: 'It acts' }).selectOption('tones');
+    await kept((d) => !masked(d, 'sub'));
+  });
+
   it('light is painted on the board, in px of the picture, and rubbed out again', async () => {
     await steps().getByRole('button', { name: 'Add a step' }).click();
     await page.getByRole('button', { name: /^Light and shade by brush/ }).click();

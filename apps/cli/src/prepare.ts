@@ -94,11 +94,8 @@ export interface Loaded {
 /** The typefaces and pictures of a design. */
 export async function loaded({ file, design }: Pick<Job, 'file' | 'design'>): Promise<Loaded> {
   try {
-    const [materials, pictures] = await Promise.all([
-      loadMaterials(design),
-      loadPictures(design, picturesBeside(file)),
-    ]);
-    return { materials, pictures };
+    const materials = await loadMaterials(design);
+    return { materials, pictures: await loadPictures(design, picturesBeside(file), materials) };
   } catch (error) {
     if (error instanceof PictureError)
       throw new UsageError(`${file}: ${error.field ? `${error.field}: ` : ''}${error.message}`);

@@ -5,7 +5,7 @@ import type { Design, Material } from '@brelm/core/design';
 import { DocumentError } from '@brelm/core/fields';
 import { patternFault, plannedNames, slug, type Manifest } from '@brelm/core/export';
 import type { PlannedFile } from '@brelm/core/placement';
-import { resolve as resolveDesign } from '@brelm/core/resolve';
+import { masksByParts, resolve as resolveDesign } from '@brelm/core/resolve';
 import {
   cellsByName,
   drawingTroubles,
@@ -156,7 +156,7 @@ export async function run(args: string[]): Promise<number> {
   const read = (m: Material) => (m.file && existsSync(m.file) ? readFile(m.file) : beside(m));
 
   const materials = await loadMaterials(layout);
-  const layoutPictures = await loadPictures(layout, read);
+  const layoutPictures = await loadPictures(layout, read, materials);
   let placed = layout;
   for (const spec of specs) placed = placedOn(placed, spec, garments, materials, layoutPictures).design;
   const world = await seriesWorld(placed, series, rows, materials, garments, pictureBeside(folders));
@@ -204,7 +204,9 @@ export async function run(args: string[]): Promise<number> {
   for (const { filled, at, planned } of ready) {
     const { design } = filled;
     const pictures =
-      design.materials.length > layout.materials.length ? await loadPictures(design, read) : layoutPictures;
+      design.materials.length > layout.materials.length || masksByParts(design)
+        ? await loadPictures(design, read, materials)
+        : layoutPictures;
     const named = planned.map((p) => ({ ...p, name: names[next++] }));
     const made = await writeFiles(named, {
       ...{ out, design, materials, pictures, garments, rasters: rasterSource(design, read) },

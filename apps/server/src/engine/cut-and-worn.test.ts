@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readDesign, refit, type Design } from '@brelm/core/design';
+import { NO_MATERIALS } from '@brelm/core/drawing';
 import { resolve } from '@brelm/core/resolve';
 import { both } from '../../testing/other-renderers';
 import { loadMaterials, loadPictures, paintExact, rasterSource } from './index';
@@ -26,7 +27,7 @@ describe('designs whose parts cut one another and are worn', () => {
     const design = small(file, dpi);
     const drawing = resolve(design, undefined, await loadMaterials(design));
     expect(drawing.faults).toEqual([]);
-    const pictures = await loadPictures(design, noFile);
+    const pictures = await loadPictures(design, noFile, NO_MATERIALS);
     const { share, pdfShare } = await both(drawing, pictures, rasterSource(design, noFile));
     expect(format === 'PDF' ? pdfShare : share).toBeLessThan(0.005);
   });

@@ -1,6 +1,7 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { emptyDesign, readStyle, type Design } from '@brelm/core/design';
+import { NO_MATERIALS } from '@brelm/core/drawing';
 import { partLocalBox, resolve } from '@brelm/core/resolve';
 import { placedDrawing } from '@brelm/core/placement';
 import type { SpecSide } from '@brelm/core/spec';
@@ -25,7 +26,7 @@ describe('the SVG and the PDF of a drawing', () => {
       const design = { ...readDesignFile(file), wear: [] };
       const [materials, pictures] = await Promise.all([
         loadMaterials(design),
-        loadPictures(design, picturesBeside(file)),
+        loadPictures(design, picturesBeside(file), NO_MATERIALS),
       ]);
       const rasters = workedOutOnce(rasterSource(design, picturesBeside(file)));
       for (const { id } of design.colourways) {
@@ -69,7 +70,7 @@ describe('the SVG and the PDF of a drawing', () => {
     const design = readDesignFile(file);
     const [materials, pictures] = await Promise.all([
       loadMaterials(design),
-      loadPictures(design, picturesBeside(file)),
+      loadPictures(design, picturesBeside(file), NO_MATERIALS),
     ]);
     const side: SpecSide = {
       id: 'wrap',

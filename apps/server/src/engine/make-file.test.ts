@@ -2,7 +2,7 @@ import { createCanvas, loadImage } from '@napi-rs/canvas';
 import sharp from 'sharp';
 import { emptyDesign, type Design, type Material } from '@brelm/core/design';
 import { motif, picture, place } from '@brelm/core/parts';
-import { paintSurface, type ImageItem } from '@brelm/core/drawing';
+import { NO_MATERIALS, paintSurface, type ImageItem } from '@brelm/core/drawing';
 import { resolve } from '@brelm/core/resolve';
 import { readHeader, readChunks } from '@brelm/core/export';
 import { homeAt, newPlacement } from '@brelm/core/placement';
@@ -191,7 +191,7 @@ describe('files of every kind from one drawing', () => {
       const expected = await expectedBytes(
         job,
         await loadMaterials(design),
-        await loadPictures(design, read),
+        await loadPictures(design, read, NO_MATERIALS),
         rasterSource(design, read),
       );
       const { length } = (await make(job, grain)).bytes;
@@ -316,7 +316,7 @@ describe('pictures in files', () => {
       const theirs = paintSurface(
         drawing,
         1,
-        await loadPictures(placed, read),
+        await loadPictures(placed, read, NO_MATERIALS),
         makeSurface,
       ).context.getImageData(0, 0, 900, 600).data;
       let sum = 0;
@@ -387,7 +387,7 @@ describe('pictures in files', () => {
     // It is judged by what it has of its own.
     const [found] = resolve(large.design, undefined, await loadMaterials(large.design)).groups.at(-1)!.items;
     const { material, treatment } = found as ImageItem;
-    const pictures = await loadPictures(large.design, () => Promise.resolve(bytes));
+    const pictures = await loadPictures(large.design, () => Promise.resolve(bytes), NO_MATERIALS);
     expect((pictures(material, treatment, 1e6) as { width: number }).width).toBe(100);
   });
 

@@ -1,7 +1,7 @@
 import { createCanvas, ImageData, loadImage, type Canvas } from '@napi-rs/canvas';
 import sharp from 'sharp';
 import type { Design, Material } from '@brelm/core/design';
-import { pyramid, type Level, type PictureSource } from '@brelm/core/drawing';
+import { pyramid, type Level, type Materials, type PictureSource } from '@brelm/core/drawing';
 import { readChunks } from '@brelm/core/export';
 import { enlarge, type RasterImage } from '@brelm/core/raster';
 import { picturesIn } from '@brelm/core/resolve';
@@ -244,8 +244,8 @@ function sharedState(image: RasterImage, treatments: readonly (Treatment | null)
   const lists = treatments.filter((t) => t !== null);
   const [first] = lists;
   const same = (i: number) => {
-    const step = JSON.stringify([first.steps[i], first.light]);
-    return lists.every((t) => JSON.stringify([t.steps[i], t.light]) === step);
+    const step = JSON.stringify([first.steps[i], first.light, first.outlines]);
+    return lists.every((t) => JSON.stringify([t.steps[i], t.light, t.outlines]) === step);
   };
   let made = 0;
   if (lists.length > 1) while (made < first.steps.length && same(made)) made++;
@@ -266,12 +266,13 @@ function sharedState(image: RasterImage, treatments: readonly (Treatment | null)
 export async function loadPictures(
   design: Design,
   read: (material: Material) => Promise<Buffer>,
+  materials: Materials,
   side = Infinity,
 ): Promise<PictureSource> {
   const sources = new Map<string, (width: number) => unknown>();
   const key = (material: string, treatment: Treatment | null) => `${material} ${treatmentKey(treatment)}`;
   const treatments = new Map<string, Map<string, Treatment | null>>();
-  for (const { material, treatment } of picturesIn(design)) {
+  for (const { material, treatment } of picturesIn(design, materials)) {
     const of = treatments.get(material) ?? new Map<string, Treatment | null>();
     treatments.set(material, of.set(key(material, treatment), treatment));
   }
@@ -302,6 +303,16 @@ export async function loadPictures(
     }
   }
   const wear = wearSource();
+  // The same steps under outlines that a larger or smaller board has moved by less than is seen.
+  const alike = (material: string, treatment: Treatment) =>
+    sources.get(
+      [...(treatments.get(material) ?? [])].find(
+        ([, t]) =>
+          t?.outlines && treatmentKey({ ...t, outlines: treatment.outlines }) === treatmentKey(treatment),
+      )?.[0] ?? '',
+    );
+  const sourceFor = (material: string, treatment: Treatment | null) =>
+    sources.get(key(material, treatment)) ?? (treatment?.outlines && alike(material, treatment));
   return (material, treatment, width) =>
-    isWear(material) ? wear(material, width) : (sources.get(key(material, treatment))?.(width) ?? null);
+    isWear(material) ? wear(material, width) : (sourceFor(material, treatment)?.(width) ?? null);
 }

@@ -35,7 +35,7 @@ export async function designPreviewTask({ text, spec, garments, place }: Preview
   const read = (sha256: string) => readKept(place, sha256);
   const materials = await loadMaterials(design, read);
   // A picture that is gone leaves its place empty; the design itself says so when it is opened.
-  const pictures = await loadPictures(design, (m) => read(m.sha256 ?? 'none'), PICTURE_SIDE).catch(
+  const pictures = await loadPictures(design, (m) => read(m.sha256 ?? 'none'), materials, PICTURE_SIDE).catch(
     () => () => null,
   );
   const flat = resolve(design, undefined, materials);

@@ -125,7 +125,7 @@ function proofed(
 export const proofTask = told(async (task: JobTask) => {
   const ready = await prepared(task);
   const { design, fileJob, read, materials } = ready;
-  const pictures = await loadPictures(design, read, PROOF_SIDE);
+  const pictures = await loadPictures(design, read, materials, PROOF_SIDE);
   const findings = proofed(task, ready, pictures);
   const bytes = await expectedBytes(fileJob, materials, pictures, rasterSource(design, read));
   return { findings, expectedBytes: bytes };
@@ -158,7 +158,7 @@ async function sceneFor({ job, place }: JobTask, wish: MockupWish) {
 export const samplePhotoTask = told(
   async (task: JobTask & { wish: MockupWish; misprint: Tolerance }): Promise<Uint8Array> => {
     const { design, fileJob, read, materials } = await prepared(task);
-    const pictures = await loadPictures(design, read, PROOF_SIDE);
+    const pictures = await loadPictures(design, read, materials, PROOF_SIDE);
     const rasters = rasterSource(design, read);
     const scene = await sceneFor(task, task.wish);
     const { wish, misprint } = task;
@@ -177,7 +177,7 @@ export const checkPrintTask = told(
 async function mockupOf(task: MakeTask, wish: MockupWish): Promise<MadeResult> {
   const { design, fileJob, read, materials } = await prepared(task);
   const scene = await sceneFor(task, wish);
-  const pictures = await loadPictures(design, read, PROOF_SIDE);
+  const pictures = await loadPictures(design, read, materials, PROOF_SIDE);
   const file = await makeMockup(
     partsOf(fileJob, wish, task.garments),
     wish,
@@ -195,7 +195,8 @@ export const makeTask = told(async (task: MakeTask): Promise<MadeResult> => {
   if (task.job.mockup) return mockupOf(task, task.job.mockup);
   const ready = await prepared(task);
   const { design, fileJob, read, materials } = ready;
-  const findings = task.findings ?? proofed(task, ready, await loadPictures(design, read, PROOF_SIDE));
+  const findings =
+    task.findings ?? proofed(task, ready, await loadPictures(design, read, materials, PROOF_SIDE));
   const stops = stopsOfJob(findings);
   if (stops.length && !task.acceptStops) throw new StopError(stops);
   const rasters = rasterSource(design, read);

@@ -75,8 +75,8 @@ export const treatedPixels = async (
 };
 
 function treatedFrom({ untouched, states }: Known, treatment: Treatment, sourceWidth: number): RasterImage {
-  const { steps, light } = treatment;
-  const keys = steps.map((_, i) => JSON.stringify([steps.slice(0, i + 1), light]));
+  const { steps, light, outlines } = treatment;
+  const keys = steps.map((_, i) => JSON.stringify([steps.slice(0, i + 1), light, outlines]));
   const at = keys.findLastIndex((key) => states.has(key));
   const from = at >= 0 ? states.get(keys[at])! : { made: 0, state: untouched };
   // What it goes on from is likely to be gone on from again.

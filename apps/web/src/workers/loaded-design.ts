@@ -16,7 +16,8 @@ export async function loaded(design: Design): Promise<void> {
   const ask = () => {
     const pictures = picturesOf(design);
     resolve(design, undefined, materials);
-    for (const { material, treatment } of picturesIn(design, design.parts)) pictures(material, treatment, 1);
+    for (const { material, treatment } of picturesIn(design, materials, design.parts))
+      pictures(material, treatment, 1);
     return facesLoading() || outlineOpsLoading() || picturesLoading();
   };
   while (ask())

@@ -204,6 +204,8 @@ export type DrawingFault =
   | { kind: 'no-baseline'; part: string }
   /** The part inside which it shows is not there: it shows whole. */
   | { kind: 'no-window'; part: string }
+  /** A part inside which a step of its picture acts is not there: the step does nothing. */
+  | { kind: 'no-mask'; part: string }
   /** It would cut what it is cut by itself: that is not done. */
   | { kind: 'circle'; part: string }
   /** The bundle of this part is joined to what its members have in common, which is nothing. */

@@ -1,5 +1,8 @@
 /** A design made into its drawing: parts resolved, dressed, repeated and arranged, within a budget. */
 export * from './resolve';
+export { outlineOn, ownItems, partMatrix, shapeOfPart } from './own';
+export { picturesIn } from './picture-of';
+export { masksByParts, maskOutline } from './mask-of';
 export { handleOf, type Handle } from './handle';
 export * from './arrange';
 export * from './repeat';

@@ -1,7 +1,8 @@
 import { freshId, type Design, type Edit, partIds, partsOfBundle, bundleIds } from '../design';
 import { decorated, letteringBlock, partTitle, type LetteringPart, type Whole } from '../parts';
 import { motifOf } from './motif-of';
-import { outlineOn, partMatrix, resolve } from './resolve';
+import { outlineOn, partMatrix } from './own';
+import { resolve } from './resolve';
 import type { Materials, OutlineItem } from '../drawing';
 
 /**

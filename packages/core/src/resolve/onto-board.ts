@@ -2,7 +2,8 @@ import type { Materials } from '../drawing';
 import type { Design } from '../design';
 import { isEmptyBox, transformBox } from '../geometry';
 import type { Part, Place } from '../parts';
-import { partLocalBox, partMatrix } from './resolve';
+import { partMatrix } from './own';
+import { partLocalBox } from './resolve';
 
 /** The least shift of a stretch from `low` to `high` into 0 to `room`; to its middle where it is longer. */
 function shiftInto(low: number, high: number, room: number): number {

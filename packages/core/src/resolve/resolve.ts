@@ -1,6 +1,5 @@
 import type { Hex } from '../colour';
 import {
-  allParts,
   bundlesAround,
   colourwayOf,
   inksOfPart,
@@ -19,30 +18,12 @@ import {
   type DrawingFault,
   type DrawingItem,
   type DrawingNode,
-  type ImageItem,
   type Materials,
   type OutlineItem,
   type PartGroup,
 } from '../drawing';
-import {
-  EMPTY_BOX,
-  multiply,
-  placeMatrix,
-  transformPath,
-  type Box,
-  type Matrix,
-  type PathData,
-} from '../geometry';
-import { treatmentKey, type Treatment } from '../steps';
-import {
-  facesOfPart,
-  isDressed,
-  kindOf,
-  type FindOutline,
-  type Part,
-  type Shape,
-  type UninkedItem,
-} from '../parts';
+import { EMPTY_BOX, type Box } from '../geometry';
+import { facesOfPart, isDressed, kindOf, type Part, type Shape } from '../parts';
 import { aboutPart } from './about';
 import {
   newBudget,
@@ -59,31 +40,14 @@ import { dress, grown } from './dressing';
 import { handleOf, keepHandle } from './handle';
 import type { Drawn } from './drawn';
 import { joinedUp } from './joined';
+import { lostMasks, maskOutline } from './mask-of';
+import { inkedItems, outlineOn, partMatrix, shapeOfPart } from './own';
+import { pictureOf } from './picture-of';
 import { related } from './relate';
 import { middleOf, repeatMatrices } from './repeat';
 import { inRelief } from './relief';
 import { reshaped } from './reshape';
 import { allWorn, wornGroup } from './worn';
-
-/** The part's own units to board px. */
-export const partMatrix = (part: Part): Matrix =>
-  placeMatrix(part.place.x, part.place.y, part.place.turn, part.place.scaleX, part.place.scaleY);
-
-/** From the units of one of a shape's outlines to board px. */
-const toBoard = (matrix: Matrix, shift: UninkedItem['shift']): Matrix =>
-  shift ? multiply(matrix, [1, 0, 0, 1, ...shift]) : matrix;
-
-/** A part's outlines in its own inks, on the board. */
-const inkedItems = (shape: Shape, matrix: Matrix, colour: (ink: string) => Hex): OutlineItem[] =>
-  shape.items.map(({ shift, ...item }): OutlineItem => ({
-    ...item,
-    colour: colour(item.ink),
-    gradient: item.gradient && {
-      ...item.gradient,
-      stops: item.gradient.stops.map((s) => ({ at: s.at, colour: colour(s.ink), opacity: s.opacity })),
-    },
-    matrix: toBoard(matrix, shift),
-  }));
 
 function outlineItems(
   part: Part,
@@ -148,53 +112,6 @@ interface ResolvedPart {
 }
 const resolvedParts = new WeakMap<Part, ResolvedPart>();
 
-/** The outline of a part on the board, for lettering that runs along it. */
-export function outlineOn(design: Design, id: string): PathData | null {
-  const part = design.parts.find((p) => p.id === id);
-  const way = part && kindOf(part).outlined?.way;
-  if (!way) return null;
-  let path = ways.get(part);
-  if (path === undefined) {
-    const own = way(part);
-    ways.set(part, (path = own && transformPath(own, partMatrix(part))));
-  }
-  return path;
-}
-const ways = new WeakMap<Part, PathData | null>();
-
-/** The outlines of a part in its own units, without what is around or behind them; null for a picture. */
-export const shapeOfPart = (
-  part: Part,
-  materials: Materials,
-  faults: DrawingFault[],
-  outline: FindOutline = () => null,
-): Shape | null => kindOf(part).outlined?.shape(part, materials, faults, outline) ?? null;
-
-/** What a part that shows a picture draws of it. */
-function pictureOf(part: Part, design: Design, inks: ReadonlyMap<string, Hex>): ImageItem {
-  const { material, image } = kindOf(part).pictured!;
-  const found = design.materials.find((m) => m.id === material(part))!;
-  const colour = (ink: string) => inks.get(ink) ?? '#000000';
-  return { ...image(part, found, { colour, light: design.light }), matrix: partMatrix(part) };
-}
-
-/** Each picture of a design (of all sides, or of some parts) with what is done to it in all colourways; the same ones once. */
-export function picturesIn(
-  design: Design,
-  parts: readonly Part[] = allParts(design),
-): { material: string; treatment: Treatment | null }[] {
-  const found = new Map<string, { material: string; treatment: Treatment | null }>();
-  for (const { id } of design.colourways) {
-    const inks = inkValues(design, id);
-    for (const part of parts) {
-      if (!kindOf(part).pictured) continue;
-      const { material, treatment } = pictureOf(part, design, inks);
-      found.set(`${material} ${treatmentKey(treatment)}`, { material, treatment });
-    }
-  }
-  return [...found.values()];
-}
-
 /** A shape whose outlines can all be painted; says where one cannot be as it is. */
 function thinnedShape(shape: Shape, part: string, faults: DrawingFault[]): Shape {
   const items = shape.items.map((item) => {
@@ -221,10 +138,12 @@ function resolvePart(
 ): ResolvedPart {
   const { outlined, pictured } = kindOf(part);
   const along = (id: string) => outlineOn(design, id);
+  const picture = pictured && design.materials.find((m) => m.id === pictured.material(part));
   const outside: unknown[] = pictured
     ? [
-        design.materials.find((m) => m.id === pictured.material(part)),
+        picture,
         design.light,
+        ...pictured.masks(part).map((id) => maskOutline(id, part, picture!, design, materials)),
         ...inksOfPart(part).map((id) => inks.get(id)),
       ]
     : [
@@ -247,7 +166,7 @@ function resolvePart(
   let shape: Shape | null = null;
   const drawn = shapeOfPart(part, materials, faults, along);
   if (!drawn) {
-    const image = pictureOf(part, design, inks);
+    const image = pictureOf(part, design, inks, materials);
     [items, box, own] = [[image], image.shown, [image]];
   } else {
     const whole = thinnedShape(drawn, part.id, faults);
@@ -375,6 +294,7 @@ export function resolve(design: Design, colourway: string | undefined, materials
   const { width, height, dpi } = design.board;
   const each = tied.map((group, i) => wornGroup(group, drawn[i].part.wear, design.board));
   const parts = drawn.map((d) => d.part);
+  for (const part of lostMasks(design, parts)) faults.push({ kind: 'no-mask', part });
   const groups = allWorn(each, parts, design.wear, design.board).map((group, i) =>
     blendedIn(group, aroundOf(design.bundles, drawn[i].part.bundle)),
   );
@@ -396,21 +316,7 @@ export function resolve(design: Design, colourway: string | undefined, materials
 
 const NO_INKS: ReadonlyMap<string, Hex> = new Map();
 
-/** What a part draws in its own inks on the board, in the design's own values, and its live copies; no lines around it. */
-export function ownItems(part: Part, design: Design, materials: Materials, copies = false): OutlineItem[] {
-  const inks = inkValues(design, undefined);
-  const drawn = shapeOfPart(part, materials, [], (id) => outlineOn(design, id));
-  if (!drawn) return [];
-  const matrix = partMatrix(part);
-  const { shape } = reshaped(part, drawn, matrix, materials);
-  const items = inkedItems(shape, matrix, (ink) => inks.get(ink) ?? '#000000');
-  if (!copies || !part.repeat) return items;
-  return repeatMatrices(part.repeat, middleOf(part, shape.box, matrix))
-    .reverse()
-    .flatMap((copy) => items.map((item) => movedNode(item, copy, Math.hypot(copy[0], copy[1]))));
-}
-
 /** The ink box of one part in its own units, whether it is hidden or not. */
 export const partLocalBox = (part: Part, design: Design, materials: Materials): Box =>
   shapeOfPart(part, materials, [], (id) => outlineOn(design, id))?.box ??
-  pictureOf(part, design, NO_INKS).shown;
+  pictureOf(part, design, NO_INKS, materials).shown;

@@ -5,7 +5,7 @@ import { partTitle, type LinePart, type Part } from '../parts';
 import { mmToPx } from '../units';
 import { grown } from './dressing';
 import { motifOf } from './motif-of';
-import { ownItems } from './resolve';
+import { ownItems } from './own';
 import { LEAST_PIECE_MM } from './to-outlines';
 
 /** More pieces than this are no work for hands. */

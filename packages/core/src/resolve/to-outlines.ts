@@ -5,7 +5,7 @@ import { kindOf, type MotifPart, type Part } from '../parts';
 import { mmToPx, pxToMm } from '../units';
 import { grown } from './dressing';
 import { motifOf, type Piece } from './motif-of';
-import { ownItems } from './resolve';
+import { ownItems } from './own';
 
 /** Pieces narrower than this are no pieces, mm: a blade tears them. */
 export const LEAST_PIECE_MM = 0.05;

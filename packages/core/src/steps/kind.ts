@@ -1,6 +1,6 @@
 import type { FieldsOf } from '../fields';
 import type { RasterImage } from '../raster';
-import type { StepMask } from './mask';
+import type { MaskOutlines, StepMask } from './mask';
 
 /** What every step of a picture has beside its own settings. Lengths in all of them count px of the untouched picture. */
 export interface StepBase {
@@ -22,6 +22,8 @@ export interface StepGiven {
   untouched: RasterImage;
   /** Where the design's light comes from as seen on the picture, degrees clockwise from the top. */
   light: number;
+  /** Of the parts that masks name. */
+  outlines?: MaskOutlines;
 }
 
 /** All that Brelm knows about one kind of step: a file, and a line in the registry. */

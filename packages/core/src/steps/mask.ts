@@ -1,4 +1,4 @@
-import { colour, flag, kinds, list, number, tuple, type Field } from '../fields';
+import { colour, flag, kinds, link, list, number, tuple, type Field } from '../fields';
 import { blurPlane, fillPolygons, squaredDistance, toOklab, type Plane, type RasterImage } from '../raster';
 import { hexToRgb } from '../colour';
 import { coveredBy, STROKES, type Stroke } from './strokes';
@@ -17,7 +17,16 @@ export type StepMask = {
   | { kind: 'tones'; from: number; to: number; fall: number }
   /** Colours no farther than `within` from one (OKLab distance × 100), falling off over `fall` beyond. */
   | { kind: 'colour'; colour: string; within: number; fall: number }
+  /** What another part covers of the picture, as both lie on the board; nothing where that part is not there. */
+  | { kind: 'part'; part: string }
 );
+
+/**
+ * Outlines of parts that masks name, by their ids: closed lines of points x, y, x, y, …, px of the untouched picture, filled by
+ * the even-odd rule.
+ */
+export type MaskOutlines = Readonly<Record<string, readonly (readonly number[])[]>>;
+export const NO_OUTLINES: MaskOutlines = {};
 
 const at = number({ min: -100_000, max: 100_000 });
 
@@ -44,6 +53,7 @@ export const MASK_FIELD: Field<StepMask> = kinds<
       within: number({ min: 0, max: 100 }),
       fall: number({ min: 0, max: 100, fallback: 5 }),
     },
+    part: { part: link('part') },
   },
   {
     name: 'stepMask',
@@ -70,13 +80,24 @@ function byColour(image: RasterImage, of: (L: number, a: number, b: number) => n
   return { width, height, data: plane };
 }
 
-function plainMask(mask: StepMask, image: RasterImage, scale: number): Plane {
+function plainMask(mask: StepMask, image: RasterImage, scale: number, outlines: MaskOutlines): Plane {
   const { width, height } = image;
   switch (mask.kind) {
     case 'brush':
       return coveredBy(mask.strokes, width, height, scale).paint;
     case 'outline':
       return fillPolygons([mask.points.map(([x, y]) => [x * scale, y * scale])], width, height);
+    case 'part':
+      return fillPolygons(
+        (outlines[mask.part] ?? []).map((line) =>
+          Array.from({ length: line.length / 2 }, (_, i): [number, number] => [
+            line[2 * i] * scale,
+            line[2 * i + 1] * scale,
+          ]),
+        ),
+        width,
+        height,
+      );
     case 'tones':
       return byColour(image, (L) =>
         Math.min(falling(mask.from - L, mask.fall), falling(L - mask.to, mask.fall)),
@@ -101,8 +122,13 @@ function grown({ width, height, data }: Plane, by: number): Plane {
 }
 
 /** How much a step acts on each pixel of a copy of the untouched picture, 0–1. */
-export function maskPlane(mask: StepMask, untouched: RasterImage, scale: number): Plane {
-  let plane = plainMask(mask, untouched, scale);
+export function maskPlane(
+  mask: StepMask,
+  untouched: RasterImage,
+  scale: number,
+  outlines: MaskOutlines = NO_OUTLINES,
+): Plane {
+  let plane = plainMask(mask, untouched, scale, outlines);
   if (mask.grow !== 0) plane = grown(plane, mask.grow * scale);
   if (mask.soften > 0) plane = blurPlane(plane, mask.soften * scale);
   if (mask.invert) for (let i = 0; i < plane.data.length; i++) plane.data[i] = 1 - plane.data[i];

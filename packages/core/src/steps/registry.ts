@@ -21,7 +21,7 @@ import { BALANCE, SHIFT, STENCIL, TINT } from './kinds/tint';
 import type { BalanceStep, ShiftStep, StencilStep, TintStep } from './kinds/tint';
 import { CURVE, EXPOSURE, LEVELS, POSTERISE } from './kinds/tones';
 import type { CurveStep, ExposureStep, LevelsStep, PosteriseStep } from './kinds/tones';
-import { MASK_FIELD } from './mask';
+import { MASK_FIELD, type MaskOutlines } from './mask';
 import { mixed } from './mix';
 
 /** Every kind of step, in the order in which they are offered. A new kind is a file and a line here. */
@@ -107,7 +107,8 @@ export const newStep = <K extends StepKind>(
 export const stepsForAnother = (steps: readonly Step[]): Step[] =>
   steps.flatMap((step): Step[] => {
     if (step.kind === 'outline' || stepKind(step.kind).brush) return [];
-    const drawn = step.mask?.kind === 'brush' || step.mask?.kind === 'outline';
+    // Another part is there, too, but lies elsewhere on another picture.
+    const drawn = step.mask && ['brush', 'outline', 'part'].includes(step.mask.kind);
     return [drawn ? { ...step, mask: null } : step];
   });
 
@@ -123,7 +124,14 @@ export interface Treatment {
   light: number;
   /** Times that it is enlarged a side, after its steps; see {@link enlargedFor}. */
   enlarge: Enlarge;
+  /** Of the parts that masks of its steps name, each that is there; left out where none does. */
+  outlines?: MaskOutlines;
 }
+
+/** Ids of the parts that the masks of acting steps name, each once. */
+export const maskedBy = (steps: readonly Step[]): string[] => [
+  ...new Set(steps.flatMap((s) => (acts(s) && s.mask?.kind === 'part' ? [s.mask.part] : []))),
+];
 
 /** What a list of steps became last, and in which inks: a part that is only moved keeps its list. */
 const madeOf = new WeakMap<readonly Step[], { inks: Map<string, Hex>; treatment: Treatment | null }>();
@@ -134,14 +142,21 @@ export function treatmentFor(
   colour: (ink: string) => Hex,
   light: number,
   enlarge: Enlarge = 1,
+  outlineOf: (part: string) => MaskOutlines[string] | undefined = () => undefined,
 ): Treatment | null {
   const acting = steps.filter(acts);
   // Light is asked for by few: the others are not made anew as it moves.
   const from = acting.some((s) => s.kind === 'raised' && s.from === null) ? light : 0;
   const known = madeOf.get(steps);
   const isSame = known && [...known.inks].every(([ink, value]) => colour(ink) === value);
-  const { light: lit = from, enlarge: times = 1 } = known?.treatment ?? {};
-  if (isSame && lit === from && times === enlarge) return known.treatment;
+  const { light: lit = from, enlarge: times = 1, outlines: before } = known?.treatment ?? {};
+  const found = maskedBy(steps).flatMap((id) => {
+    const outline = outlineOf(id);
+    return outline ? [[id, outline] as const] : [];
+  });
+  const sameMasks =
+    found.length === Object.keys(before ?? {}).length && found.every(([id, line]) => before?.[id] === line);
+  if (isSame && lit === from && times === enlarge && sameMasks) return known.treatment;
   const inks = new Map<string, Hex>();
   const value = (to: string, id: string) => {
     if (to !== 'ink') return id;
@@ -149,7 +164,8 @@ export function treatmentFor(
     return inks.get(id)!;
   };
   const made = acting.map((s) => mapField(STEP_FIELD, s, { ref: value }));
-  const treatment = made.length || enlarge > 1 ? { steps: made, light: from, enlarge } : null;
+  const outlines = found.length ? { outlines: Object.fromEntries(found) } : {};
+  const treatment = made.length || enlarge > 1 ? { steps: made, light: from, enlarge, ...outlines } : null;
   madeOf.set(steps, { inks, treatment });
   return treatment;
 }
@@ -160,8 +176,9 @@ export function treatmentKey(treatment: Treatment | null): string {
   if (!treatment) return 'whole';
   let key = keys.get(treatment);
   if (key === undefined) {
-    const { steps, light, enlarge } = treatment;
-    keys.set(treatment, (key = JSON.stringify([steps, light, ...(enlarge > 1 ? [enlarge] : [])])));
+    const { steps, light, enlarge, outlines } = treatment;
+    const more = [...(enlarge > 1 ? [enlarge] : []), ...(outlines ? [outlines] : [])];
+    keys.set(treatment, (key = JSON.stringify([steps, light, ...more])));
   }
   return key;
 }
@@ -213,12 +230,12 @@ function cleared(image: RasterImage): RasterImage {
  */
 export function treatPicture(
   image: RasterImage,
-  { steps, light }: Pick<Treatment, 'steps' | 'light'>,
+  { steps, light, outlines }: Pick<Treatment, 'steps' | 'light' | 'outlines'>,
   scale = 1,
   after?: (made: number, state: RasterImage) => void,
   from: { made: number; state: RasterImage } = { made: 0, state: image },
 ): RasterImage {
-  const given: StepGiven = { scale, untouched: image, light };
+  const given: StepGiven = { scale, untouched: image, light, outlines };
   let out = from.state;
   for (let i = from.made; i < steps.length; i++) {
     out = applyStep(out, steps[i], given);

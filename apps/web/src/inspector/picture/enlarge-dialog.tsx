@@ -1,11 +1,12 @@
 import { Radio, RadioGroup } from '@headlessui/react';
 import { useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
-import { inkValues, type Design, type Material } from '@brelm/core/design';
-import { lightOn, timesEnlarged, type PicturePart } from '@brelm/core/parts';
+import { type Design, type Material } from '@brelm/core/design';
+import { timesEnlarged, type PicturePart } from '@brelm/core/parts';
 import { pictureDpi, wholeDpi } from '@brelm/core/proof';
 import { treatmentFor, type Enlarge } from '@brelm/core/steps';
 import { Button, Modal } from '../../ui';
 import { pictureDetail, treatSmall } from '../../workers/picture-client';
+import { treatmentOf } from './treatment-of';
 
 type Enlarged = PicturePart['enlarged'];
 const CHOICES: readonly { by: Enlarge; value: Enlarged; label: string }[] = [
@@ -39,12 +40,10 @@ export function EnlargeDialog({
   const times = timesEnlarged({ enlarged });
   const dpi = pictureDpi(part.place.scaleX, part.place.scaleY, design.board.dpi);
   const [plain, large] = useMemo(() => {
-    const inks = inkValues(design, design.colourways[0].id);
-    const colour = (ink: string) => inks.get(ink) ?? '#000000';
-    const lit = lightOn(part.place, design.light);
-    const treatment = (by: Enlarge) => treatmentFor(part.steps, colour, lit, by);
+    const treatment = (enlarge: Enlarge) =>
+      treatmentOf(part, part.steps, design, design.colourways[0].id, { enlarge });
     return [treatment(1), treatment(times === 1 ? 2 : times)];
-  }, [design, part.steps, part.place, times]);
+  }, [design, part, times]);
   const held = (v: number, most: number) => Math.min(Math.max(0, most - SHOWN), Math.max(0, v));
   const left = Math.round(held(place.x - SHOWN / 2, width));
   const top = Math.round(held(place.y - SHOWN / 2, height));

@@ -1,17 +1,8 @@
 import { X } from 'lucide-react';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import {
-  inkValues,
-  lookEdits,
-  lookOf,
-  lookText,
-  readLook,
-  withLook,
-  type Design,
-  type Edit,
-} from '@brelm/core/design';
-import { lightOn, type PicturePart } from '@brelm/core/parts';
-import { LOOK_SIDE, LOOKS, stepsFor, treatmentFor, type Step, type Treatment } from '@brelm/core/steps';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { lookEdits, lookOf, lookText, readLook, withLook, type Design, type Edit } from '@brelm/core/design';
+import { type PicturePart } from '@brelm/core/parts';
+import { LOOK_SIDE, LOOKS, stepsFor, type Step, type Treatment } from '@brelm/core/steps';
 import { useEdit } from '../../editor/use-edit';
 import { useAppSelector } from '../../store';
 import {
@@ -25,6 +16,7 @@ import { Button, IconButton, Modal, notify } from '../../ui';
 import { treatSmall } from '../../workers/picture-client';
 import { lookInks } from './start-inks';
 import { useSameTreatment } from './use-same-treatment';
+import { treatmentOf } from './treatment-of';
 
 /** A picture with some steps, in small. */
 function LookPicture({
@@ -116,14 +108,13 @@ export function LooksDialog({
     }));
     return [...own, ...shipped];
   }, [part, design, side, stored]);
-  const treat = useMemo(() => {
-    const inks = inkValues(design, colourway);
-    return (steps: Step[], edits: Edit[]) => {
+  const treat = useCallback(
+    (steps: Step[], edits: Edit[]) => {
       const added = new Map(edits.flatMap((e) => (e.op === 'addInk' ? [[e.ink.id, e.ink.value]] : [])));
-      const colour = (ink: string) => inks.get(ink) ?? added.get(ink) ?? '#000000';
-      return treatmentFor(steps, colour, lightOn(part.place, design.light));
-    };
-  }, [design, colourway, part.place]);
+      return treatmentOf(part, steps, design, colourway, { added });
+    },
+    [design, colourway, part],
+  );
   const { data: garments } = useGarmentsQuery();
   // Seen on the garment that is open: what prints light is not seen on white.
   const behind = garments?.find((g) => g.id === design.backdrop)?.value;

@@ -1,3 +1,5 @@
+import type { Design } from '@brelm/core/design';
+import { isDressed, partTitle } from '@brelm/core/parts';
 import type { StepMask } from '@brelm/core/steps';
 import { useTools } from '../../board/tools';
 import { Amount, Button, SelectField } from '../../ui';
@@ -5,7 +7,7 @@ import { ColourSetting, type Measure } from './step-fields';
 
 const PLAIN = { invert: false, soften: 0, grow: 0 };
 /** A new mask of each kind. */
-const NEW: Readonly<Record<StepMask['kind'], StepMask>> = {
+const NEW: Readonly<Record<Exclude<StepMask['kind'], 'part'>, StepMask>> = {
   brush: { ...PLAIN, kind: 'brush', strokes: [] },
   outline: { ...PLAIN, kind: 'outline', points: [] },
   tones: { ...PLAIN, kind: 'tones', from: 0, to: 0.5, fall: 0.15 },
@@ -15,6 +17,7 @@ const KINDS: readonly [StepMask['kind'] | 'all', string][] = [
   ['all', 'Everywhere'],
   ['brush', 'Where it is painted'],
   ['outline', 'Inside an outline'],
+  ['part', 'Inside another part'],
   ['tones', 'Where it is so light'],
   ['colour', 'Where it has a colour'],
 ];
@@ -24,10 +27,12 @@ export function MaskFields({
   mask,
   at,
   measure,
+  design,
   onSet,
 }: {
   mask: StepMask | null;
   at: { part: string; step: number };
+  design: Design;
   measure: Measure;
   onSet: (mask: StepMask | null, label: string, gesture?: string) => void;
 }) {
@@ -35,8 +40,11 @@ export function MaskFields({
   const set = (change: Partial<StepMask>, gesture: string) =>
     onSet({ ...mask, ...change } as StepMask, 'Where a step acts', gesture);
   const { mmPerPx } = measure;
+  const others = design.parts.filter((p) => p.id !== at.part && isDressed(p));
   const choose = (kind: StepMask['kind'] | 'all') => {
     if (kind === 'all') onSet(null, 'A step acts everywhere');
+    else if (kind === 'part')
+      onSet({ ...PLAIN, kind, part: others[0].id, invert: mask?.invert ?? false }, 'Where a step acts');
     // An outline is there once it is drawn.
     else if (kind !== 'outline') onSet({ ...NEW[kind], invert: mask?.invert ?? false }, 'Where a step acts');
     if (kind === 'brush') tools.aim({ ...at, of: 'mask' }, 'brush');
@@ -53,7 +61,7 @@ export function MaskFields({
           onChange={(e) => choose(e.target.value as StepMask['kind'])}
         >
           {KINDS.map(([kind, label]) => (
-            <option key={kind} value={kind}>
+            <option key={kind} value={kind} disabled={kind === 'part' && others.length === 0}>
               {label}
             </option>
           ))}
@@ -67,6 +75,21 @@ export function MaskFields({
           </Button>
         )}
       </div>
+      {mask?.kind === 'part' && (
+        <SelectField
+          label="The part"
+          title="What it covers, as it lies on the picture: moved, the step moves with it"
+          value={mask.part}
+          onChange={(e) => set({ part: e.target.value }, 'part')}
+        >
+          {others.every((p) => p.id !== mask.part) && <option value={mask.part}>gone: choose another</option>}
+          {others.map((p) => (
+            <option key={p.id} value={p.id}>
+              {partTitle(p)}
+            </option>
+          ))}
+        </SelectField>
+      )}
       {mask?.kind === 'tones' && (
         <>
           {(['from', 'to', 'fall'] as const).map((key) => (

@@ -1,8 +1,8 @@
 import { Brush } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { inkValues, type Design } from '@brelm/core/design';
-import { lightOn, type PicturePart } from '@brelm/core/parts';
-import { newStep, treatmentFor } from '@brelm/core/steps';
+import { type Design } from '@brelm/core/design';
+import { type PicturePart } from '@brelm/core/parts';
+import { newStep } from '@brelm/core/steps';
 import { useTools } from '../../board/tools';
 import { useEdit } from '../../editor/use-edit';
 import { useAppSelector } from '../../store';
@@ -12,18 +12,14 @@ import { Histogram } from './histogram';
 import type { OwnProps } from './own-props';
 import { startInks } from './start-inks';
 import { useSameTreatment } from './use-same-treatment';
+import { treatmentOf } from './treatment-of';
 
 // Settings that look at the picture's own pixels.
 
 /** What is done to a part's picture before one of its steps, in the open colourway. */
 function useBefore(part: PicturePart, design: Design, at: number) {
   const colourway = useAppSelector((s) => s.editor.colourway);
-  const inks = inkValues(design, colourway);
-  return treatmentFor(
-    part.steps.slice(0, at),
-    (ink) => inks.get(ink) ?? '#000000',
-    lightOn(part.place, design.light),
-  );
+  return treatmentOf(part, part.steps.slice(0, at), design, colourway);
 }
 
 /** Steps between neighbours of a rim, ΔE 76, above which its ground is not told from the figure by its colour. */
@@ -113,17 +109,12 @@ export function LevelsSettings({ step, at, part, design, onSet }: OwnProps<'leve
 /** The picture whose tones are taken. */
 export function MatchSettings({ step, part, design, onSet }: OwnProps<'match'>) {
   const colourway = useAppSelector((s) => s.editor.colourway);
-  const inks = inkValues(design, colourway);
   const others = design.parts.filter((p): p is PicturePart => p.kind === 'picture' && p.id !== part.id);
   const take = async (id: string) => {
     const other = others.find((p) => p.id === id);
     const found = design.materials.find((m) => m.id === other?.material);
     if (!other || !found?.sha256) return;
-    const before = treatmentFor(
-      other.steps,
-      (ink) => inks.get(ink) ?? '#000000',
-      lightOn(other.place, design.light),
-    );
+    const before = treatmentOf(other, other.steps, design, colourway);
     try {
       const { tones } = await pictureTones(found.sha256, before, found.width);
       onSet({ from: other.name || found.name, ...tones }, 'Match');

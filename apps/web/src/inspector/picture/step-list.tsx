@@ -186,6 +186,7 @@ function StepCard({
             mask={step.mask}
             at={{ part: part.id, step: at }}
             measure={measure}
+            design={design}
             onSet={(mask, what, gesture) => onChange({ ...step, mask }, what, gesture)}
           />
           <div className="flex justify-end border-t border-line pt-1">

@@ -1,7 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
-import { inkValues, type Design } from '@brelm/core/design';
-import { lightOn, type PicturePart } from '@brelm/core/parts';
-import { treatmentFor } from '@brelm/core/steps';
+import { type Design } from '@brelm/core/design';
+import { type PicturePart } from '@brelm/core/parts';
 import {
   artOf,
   MOST_COLOURS,
@@ -19,6 +18,7 @@ import { NotWanted } from '../../workers/hand';
 import { tracePicture, type TraceRequest } from '../../workers/trace-client';
 import { MOST_POINTS, tracedEdits } from './traced-motif';
 import { apiAt } from '../../platform/address';
+import { treatmentOf } from './treatment-of';
 
 type State = 'working' | { traced: Traced } | { fault: string };
 
@@ -137,10 +137,7 @@ export function TraceDialog({
   const [settings, setSettings] = useState<TraceSettings>(TRACE);
   const [fates, setFates] = useState<(ColourFate | undefined)[]>([]);
   const settled = useSettled(settings);
-  const [from] = useState(() => {
-    const inks = inkValues(design, colourway);
-    return treatmentFor(part.steps, (ink) => inks.get(ink) ?? '#000000', lightOn(part.place, design.light));
-  });
+  const [from] = useState(() => treatmentOf(part, part.steps, design, colourway));
   const request = useMemo(
     (): TraceRequest | null =>
       material?.sha256

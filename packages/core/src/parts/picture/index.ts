@@ -1,5 +1,5 @@
 import { choice, given, nullable, number, record, ref, type Rule } from '../../fields';
-import { STEPS_FIELD, treatmentFor, type Enlarge, type Step } from '../../steps';
+import { STEPS_FIELD, maskedBy, treatmentFor, type Enlarge, type Step } from '../../steps';
 import { partBase, type PartBase, type Place } from '../base';
 import type { KnownPicture, PartKindOf } from '../kind';
 
@@ -62,12 +62,19 @@ export const PICTURE: PartKindOf<PicturePart> = {
   about: (part, { picture: found }) => ({ licence: found(part.material)?.licence ?? null }),
   pictured: {
     material: (part) => part.material,
-    image(part, { id, width, height }, { colour, light }) {
+    masks: (part) => maskedBy(part.steps),
+    image(part, { id, width, height }, { colour, light, outlineOf }) {
       const { left, top, right, bottom } = part.crop ?? { left: 0, top: 0, right: 0, bottom: 0 };
       return {
         kind: 'image',
         material: id,
-        treatment: treatmentFor(part.steps, colour, lightOn(part.place, light), timesEnlarged(part)),
+        treatment: treatmentFor(
+          part.steps,
+          colour,
+          lightOn(part.place, light),
+          timesEnlarged(part),
+          outlineOf,
+        ),
         width,
         height,
         shown: {

@@ -31,7 +31,7 @@ function tooMuch(name: string, { of, drawn, asked }: Extract<DrawingFault, { kin
 /** Letters that a typeface lacks, and typefaces that are not there: both print wrongly. */
 export function letterFindings(input: Judged): Finding[] {
   const own = input.drawing.faults.filter(
-    (f) => f.kind !== 'no-window' && f.kind !== 'circle' && f.kind !== 'joined-empty',
+    (f) => f.kind !== 'no-window' && f.kind !== 'no-mask' && f.kind !== 'circle' && f.kind !== 'joined-empty',
   );
   return own.map((fault): Finding => {
     const group = input.drawing.groups.find((g) => g.part === fault.part)!;

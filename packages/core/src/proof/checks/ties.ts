@@ -26,6 +26,14 @@ export function tieFindings({ drawing, analysis }: Judged): Finding[] {
     const { title } = group.about;
     if (fault.kind === 'no-window')
       return [finding(group, 'window', `The window of “${title}” is not there or hidden: it shows whole`)];
+    if (fault.kind === 'no-mask')
+      return [
+        finding(
+          group,
+          'window',
+          `A step of “${title}” acts inside a part that is not there: it does nothing. Choose another part there, or let it act everywhere`,
+        ),
+      ];
     if (fault.kind === 'circle')
       return [
         finding(group, 'circle', `“${title}” would cut what it is cut by itself: that cut is left out`),
