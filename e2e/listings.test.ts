@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
-import { Brelm, serious } from './brelm';
+import { Brelm, keptUntil, serious } from './brelm';
 
 const brelm = new Brelm();
 let address: string;
@@ -166,12 +166,27 @@ describe('listings of a design', () => {
       .selectOption({ label: 'bought, for goods too' });
     await dialog.getByText('Everything that it uses may be sold on goods.').waitFor();
     await dialog.getByRole('button', { name: 'more of Fern' }).press('Enter');
-    await dialog.getByLabel('Proof: a note, the number of a bill').fill('bill 7');
+    // What is typed while the bill is on its way stays.
+    let goesOn = () => {};
+    const held = new Promise<void>((done) => (goesOn = done));
+    await page.route('**/api/materials/bills', async (route) => {
+      await held;
+      await route.continue();
+    });
     await dialog.getByTestId('bill').setInputFiles({
       ...{ name: 'Bill 7.pdf', mimeType: 'application/pdf' },
       buffer: Buffer.from('%PDF-1.7'),
     });
+    await dialog.getByText('Bringing it in…').waitFor();
+    await dialog.getByLabel('Proof: a note, the number of a bill').fill('bill 7');
+    await page.keyboard.press('Tab');
+    const id = /design\/([^/]+)/.exec(page.url())![1];
+    await keptUntil(page, async () =>
+      (await (await fetch(`${address}/api/designs/${id}`)).text()).includes('"proof":"bill 7"'),
+    );
+    goesOn();
     await dialog.getByRole('button', { name: 'Bill 7.pdf' }).waitFor();
+    await page.unroute('**/api/materials/bills');
     expect(await serious(page)).toEqual([]);
     const [saved] = await Promise.all([
       page.waitForEvent('download'),

@@ -1,7 +1,8 @@
 import type { Locator, Page } from 'playwright-core';
 import type { Design } from '@brelm/core/design';
 import type { PicturePart } from '@brelm/core/parts';
-import { Brelm, keptUntil, serious } from './brelm';
+import { join } from 'node:path';
+import { Brelm, keptUntil, ROOT, serious } from './brelm';
 
 const brelm = new Brelm();
 let address: string;
@@ -104,6 +105,35 @@ describe('the steps of a picture', () => {
     await openStep('Posterise masked');
     await page.getByRole('combobox', { name: 'It acts' }).selectOption('tones');
     await kept((d) => !masked(d, 'sub'));
+  });
+
+  it('a surface can be another picture, of the design or of a file', async () => {
+    await steps().getByRole('button', { name: 'Add a step' }).click();
+    await page.getByRole('searchbox', { name: 'Find a step' }).fill('surface');
+    await page.keyboard.press('Enter');
+    await card('Surface').waitFor();
+    await page.getByRole('combobox', { name: 'Surface' }).selectOption('own');
+    await page.getByText('Until there is one, nothing is laid over.').waitFor();
+    await page.getByRole('combobox', { name: 'Or of this design' }).selectOption({ label: 'Lantern' });
+    await page.getByText(/\d+ × \d+ greys, kept with the design/).waitFor();
+    expect(await serious(page)).toEqual([]);
+    const own = (d: Design) =>
+      picture(d, 'Moth').steps.flatMap((s) => (s.kind === 'surface' && s.own ? [s.own] : []));
+    await kept((d) => own(d).length === 1);
+    await made();
+    await page.getByTestId('picture of the surface').setInputFiles({
+      name: 'none.png',
+      mimeType: 'image/png',
+      buffer: Buffer.from('none'),
+    });
+    await page.getByText('“none.png” cannot be read as a picture').waitFor();
+    await page
+      .getByTestId('picture of the surface')
+      .setInputFiles(join(ROOT, 'demo/designs/pictures/pale-moon.png'));
+    const [before] = own(await stored());
+    await kept((d) => own(d).length === 1 && own(d)[0].data !== before.data);
+    await page.getByRole('button', { name: /^Remove: step \d+, Surface/ }).click();
+    await kept((d) => own(d).length === 0);
   });
 
   it('light is painted on the board, in px of the picture, and rubbed out again', async () => {

@@ -5,7 +5,7 @@ import { pyramid, type Level, type Materials, type PictureSource } from '@brelm/
 import { readChunks } from '@brelm/core/export';
 import { enlarge, type RasterImage } from '@brelm/core/raster';
 import { picturesIn } from '@brelm/core/resolve';
-import { enlargementFor, treatmentKey, treatPicture, type Treatment } from '@brelm/core/steps';
+import { enlargementFor, stepsKey, treatmentKey, treatPicture, type Treatment } from '@brelm/core/steps';
 import { isWear, wearOf, wearRaster, wearWidth } from '@brelm/core/wear';
 import { makeSurface } from './surfaces';
 
@@ -244,8 +244,8 @@ function sharedState(image: RasterImage, treatments: readonly (Treatment | null)
   const lists = treatments.filter((t) => t !== null);
   const [first] = lists;
   const same = (i: number) => {
-    const step = JSON.stringify([first.steps[i], first.light, first.outlines]);
-    return lists.every((t) => JSON.stringify([t.steps[i], t.light, t.outlines]) === step);
+    const keyAt = (t: Treatment) => t.steps[i] && stepsKey([t.steps[i]], t.light, t.outlines);
+    return lists.every((t) => keyAt(t) === keyAt(first));
   };
   let made = 0;
   if (lists.length > 1) while (made < first.steps.length && same(made)) made++;

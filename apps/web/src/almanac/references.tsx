@@ -3,7 +3,7 @@ import { paletteOf, plainName } from '@brelm/core/colour';
 import type { Idea } from '@brelm/core/idea';
 import { pixelsOf } from '../platform/looked-at';
 import { reasonOf } from '../store/api';
-import { dropNotice, FileButton, IconButton, notify, Swatch, TextBox } from '../ui';
+import { dropNotice, FileButton, IconButton, notify, Swatch, TextBox, useLatest } from '../ui';
 import { apiAt } from '../platform/address';
 import { readAt } from '../platform/asked-again';
 
@@ -27,16 +27,20 @@ export function References({
   onChange: (part: Partial<Idea>, gesture?: string) => void;
 }) {
   const { references, palette } = idea;
+  const set = useLatest(onChange);
+  const add = useLatest((added: Idea['references']) => {
+    const news = added.filter((a) => references.every((r) => r.sha256 !== a.sha256));
+    onChange({ references: [...references, ...news].slice(0, 30) });
+  });
   const bringIn = async (files: File[]) => {
     const working = notify('working', 'Looking at it…');
     try {
       const added = [];
       for (const file of files) {
         const { sha256, name } = await send(file);
-        if (!references.some((r) => r.sha256 === sha256))
-          added.push({ sha256, name: name.slice(0, 300), from: '' });
+        added.push({ sha256, name: name.slice(0, 300), from: '' });
       }
-      onChange({ references: [...references, ...added].slice(0, 30) });
+      add(added);
     } catch (error) {
       notify('fault', reasonOf({ data: error as { message?: string } }));
     } finally {
@@ -48,7 +52,7 @@ export function References({
       const response = await readAt(`materials/${sha256}/preview?size=320`);
       if (!response.ok) throw new Error('The picture could not be read.');
       const found = paletteOf(await pixelsOf(await response.blob()), COLOURS);
-      onChange({ palette: found.map(({ value }) => ({ name: plainName(value), value })) });
+      set({ palette: found.map(({ value }) => ({ name: plainName(value), value })) });
     } catch (error) {
       notify('fault', (error as Error).message);
     }

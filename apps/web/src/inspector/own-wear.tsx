@@ -1,24 +1,6 @@
-import { MOST_GREY, type Wear, type WearGrey } from '@brelm/core/wear';
-import { FileButton, notify, SelectField } from '../ui';
-
-/** A picture in greys, as large as wear keeps one. Throws where the browser cannot read it. */
-async function greyOf(file: Blob): Promise<WearGrey> {
-  const image = await createImageBitmap(file);
-  const k = Math.min(1, MOST_GREY / Math.max(image.width, image.height));
-  const [width, height] = [image.width, image.height].map((v) => Math.max(1, Math.round(v * k)));
-  const context = new OffscreenCanvas(width, height).getContext('2d')!;
-  context.imageSmoothingQuality = 'high';
-  // What is see-through is as light as paper.
-  context.fillStyle = '#ffffff';
-  context.fillRect(0, 0, width, height);
-  context.drawImage(image, 0, 0, width, height);
-  image.close();
-  const { data } = context.getImageData(0, 0, width, height);
-  let text = '';
-  for (let i = 0; i < data.length; i += 4)
-    text += String.fromCharCode(Math.round(0.2126 * data[i] + 0.7152 * data[i + 1] + 0.0722 * data[i + 2]));
-  return { width, height, data: btoa(text) };
-}
+import type { Wear } from '@brelm/core/wear';
+import { FileButton, notify, SelectField, useLatest } from '../ui';
+import { greyOf } from './grey-of';
 
 /** The seller's own picture of wear: which, and what of it takes ink away. */
 export function OwnWear({
@@ -30,9 +12,10 @@ export function OwnWear({
   name: string;
   onSet: (change: Partial<Wear>, label: string) => void;
 }) {
+  const set = useLatest(onSet);
   const take = (file: File) =>
     greyOf(file).then(
-      (picture) => onSet({ picture }, 'Picture of wear'),
+      (picture) => set({ picture }, 'Picture of wear'),
       () => notify('fault', `“${file.name}” cannot be read as a picture: choose a PNG, JPEG or WebP.`),
     );
   const { picture } = wear;

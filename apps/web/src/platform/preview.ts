@@ -1,5 +1,5 @@
 import { createImage, reducedImage, type RasterImage } from '@brelm/core/raster';
-import { enlargedFor, treatPicture, type Treatment } from '@brelm/core/steps';
+import { enlargedFor, stepsKey, treatPicture, type Treatment } from '@brelm/core/steps';
 import { readAt } from './asked-again';
 
 /** Long side of the copies that the board works on, px; files are made from the originals. */
@@ -76,7 +76,7 @@ export const treatedPixels = async (
 
 function treatedFrom({ untouched, states }: Known, treatment: Treatment, sourceWidth: number): RasterImage {
   const { steps, light, outlines } = treatment;
-  const keys = steps.map((_, i) => JSON.stringify([steps.slice(0, i + 1), light, outlines]));
+  const keys = steps.map((_, i) => stepsKey(steps.slice(0, i + 1), light, outlines));
   const at = keys.findLastIndex((key) => states.has(key));
   const from = at >= 0 ? states.get(keys[at])! : { made: 0, state: untouched };
   // What it goes on from is likely to be gone on from again.

@@ -3,7 +3,7 @@ import type { Licence } from '@brelm/core/rights';
 import { apiAt } from '../platform/address';
 import { saveFrom } from '../platform/save-file';
 import { reasonOf, useBringInBillMutation } from '../store/api';
-import { FileButton, IconButton, notify } from '../ui';
+import { FileButton, IconButton, notify, useLatest } from '../ui';
 
 type Bill = NonNullable<Licence['bill']>;
 
@@ -18,10 +18,11 @@ export function BillField({
   onBill: (bill: Bill | undefined) => void;
 }) {
   const [bringIn, { isLoading }] = useBringInBillMutation();
+  const given = useLatest(onBill);
   const put = (file: File) =>
     void bringIn(file)
       .unwrap()
-      .then(onBill, (error: unknown) => void notify('fault', reasonOf(error)));
+      .then(given, (error: unknown) => void notify('fault', reasonOf(error)));
   if (bill)
     return (
       <p className="flex items-center gap-1 text-[13px]">

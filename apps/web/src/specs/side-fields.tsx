@@ -1,6 +1,6 @@
 import { Trash2 } from 'lucide-react';
 import { ZONE_KINDS, type AreaShape, type Margins, type SpecSide, type Zone } from '@brelm/core/spec';
-import { Button, FileButton, IconButton, notify, SelectField } from '../ui';
+import { Button, FileButton, IconButton, notify, SelectField, useLatest } from '../ui';
 import { FigureField, TextField } from './field';
 
 const round3 = (v: number) => Number(v.toFixed(4));
@@ -29,6 +29,7 @@ function ShapeFields({
   onChange: (shape: AreaShape | undefined) => void;
 }) {
   const kind = shape?.kind ?? 'rectangle';
+  const set = useLatest(onChange);
   return (
     <div>
       <SelectField
@@ -76,7 +77,7 @@ function ShapeFields({
               accept=".svg"
               onFiles={([file]) =>
                 void outlineOf(file, side).then(
-                  (path) => onChange({ kind: 'outline', path }),
+                  (path) => set({ kind: 'outline', path }),
                   (error: Error) => notify('fault', `${file.name}: ${error.message}`),
                 )
               }

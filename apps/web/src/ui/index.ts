@@ -9,6 +9,7 @@ export * from './notices';
 export * from './swatch';
 export * from './text';
 export * from './toggled';
+export * from './use-latest';
 export * from './refusal';
 export * from './work-fault';
 export * from './amount';

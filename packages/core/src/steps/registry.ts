@@ -21,6 +21,7 @@ import { BALANCE, SHIFT, STENCIL, TINT } from './kinds/tint';
 import type { BalanceStep, ShiftStep, StencilStep, TintStep } from './kinds/tint';
 import { CURVE, EXPOSURE, LEVELS, POSTERISE } from './kinds/tones';
 import type { CurveStep, ExposureStep, LevelsStep, PosteriseStep } from './kinds/tones';
+import { greyName, type WearGrey } from '../wear';
 import { MASK_FIELD, type MaskOutlines } from './mask';
 import { mixed } from './mix';
 
@@ -170,6 +171,15 @@ export function treatmentFor(
   return treatment;
 }
 
+const isGrey = (value: unknown): value is WearGrey =>
+  typeof value === 'object' && value !== null && 'data' in value && 'width' in value && 'height' in value;
+
+/** Equal for steps that do the same under the same light and outlines; short, however large the pictures in them are. */
+export const stepsKey = (steps: readonly Step[], light: number, outlines?: MaskOutlines): string =>
+  JSON.stringify([steps, light, ...(outlines ? [outlines] : [])], (_, value: unknown) =>
+    isGrey(value) ? greyName(value) : value,
+  );
+
 const keys = new WeakMap<Treatment, string>();
 /** Equal for treatments that do the same; `whole` for none. */
 export function treatmentKey(treatment: Treatment | null): string {
@@ -177,8 +187,8 @@ export function treatmentKey(treatment: Treatment | null): string {
   let key = keys.get(treatment);
   if (key === undefined) {
     const { steps, light, enlarge, outlines } = treatment;
-    const more = [...(enlarge > 1 ? [enlarge] : []), ...(outlines ? [outlines] : [])];
-    keys.set(treatment, (key = JSON.stringify([steps, light, ...more])));
+    key = stepsKey(steps, light, outlines) + (enlarge > 1 ? ` ${enlarge}` : '');
+    keys.set(treatment, key);
   }
   return key;
 }

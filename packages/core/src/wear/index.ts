@@ -1,6 +1,6 @@
 /** Wear: textures that take ink away, laid in mm on the print, the same from the same seed everywhere. */
 export * from './wear';
-export { MOST_GREY, type WearGrey } from './grey';
+export { GREY_FIELD, greyName, lightOf, MOST_GREY, type WearGrey } from './grey';
 export { WEAR_KINDS, wearKind, type WearKind } from './kinds';
 export { heightOf, type Height } from './height';
 export { thresholdFor } from './amount';

@@ -8,6 +8,7 @@ import { CurveSettings } from './curve-settings';
 import type { OwnProps } from './own-props';
 import { GroundSettings, LevelsSettings, MatchSettings } from './reading-settings';
 import { LightField } from '../light-field';
+import { SurfaceSettings } from './surface-settings';
 
 function TintSettings({ step, design, onSet }: OwnProps<'tint'>) {
   const { stops } = step;
@@ -203,4 +204,5 @@ export const OWN_SETTINGS: Partial<Record<StepKind, AnyOwn>> = {
   light: StrokeSettings as unknown as AnyOwn,
   outline: OutlineSettings as unknown as AnyOwn,
   raised: RaisedSettings as unknown as AnyOwn,
+  surface: SurfaceSettings as unknown as AnyOwn,
 };

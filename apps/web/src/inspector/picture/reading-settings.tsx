@@ -6,7 +6,7 @@ import { newStep } from '@brelm/core/steps';
 import { useTools } from '../../board/tools';
 import { useEdit } from '../../editor/use-edit';
 import { useAppSelector } from '../../store';
-import { Amount, Button, notify, SelectField } from '../../ui';
+import { Amount, Button, notify, SelectField, useLatest } from '../../ui';
 import { pictureTones } from '../../workers/picture-client';
 import { Histogram } from './histogram';
 import type { OwnProps } from './own-props';
@@ -108,6 +108,7 @@ export function LevelsSettings({ step, at, part, design, onSet }: OwnProps<'leve
 
 /** The picture whose tones are taken. */
 export function MatchSettings({ step, part, design, onSet }: OwnProps<'match'>) {
+  const set = useLatest(onSet);
   const colourway = useAppSelector((s) => s.editor.colourway);
   const others = design.parts.filter((p): p is PicturePart => p.kind === 'picture' && p.id !== part.id);
   const take = async (id: string) => {
@@ -117,7 +118,7 @@ export function MatchSettings({ step, part, design, onSet }: OwnProps<'match'>) 
     const before = treatmentOf(other, other.steps, design, colourway);
     try {
       const { tones } = await pictureTones(found.sha256, before, found.width);
-      onSet({ from: other.name || found.name, ...tones }, 'Match');
+      set({ from: other.name || found.name, ...tones }, 'Match');
     } catch {
       notify('fault', 'The other picture could not be read.');
     }

@@ -1,12 +1,14 @@
-import { choice, number } from '../../fields';
+import { choice, given, number } from '../../fields';
 import { blendColour, type PixelBlend } from '../../raster';
-import { cells, cloud, grains, noise, type Cells } from '../../wear';
+import { cells, cloud, grains, GREY_FIELD, lightOf, noise, type Cells, type WearGrey } from '../../wear';
 import type { StepBase, StepKindOf } from '../kind';
 
 /** A surface is laid over the picture, never beyond what it covers. */
 export interface SurfaceStep extends StepBase {
   kind: 'surface';
-  surface: keyof typeof SURFACES;
+  surface: keyof typeof SURFACES | 'own';
+  /** Of the surface `own`: a picture in greys, as wide as `size`; it does nothing until there is one. */
+  own?: WearGrey;
   blend: PixelBlend;
   /** Of its coarsest feature, px. */
   size: number;
@@ -63,12 +65,15 @@ const SURFACES = {
     ),
 } satisfies Record<string, Surface>;
 
-export const SURFACE_KINDS = Object.keys(SURFACES) as (keyof typeof SURFACES)[];
+export const SURFACE_KINDS: readonly SurfaceStep['surface'][] = [
+  ...(Object.keys(SURFACES) as (keyof typeof SURFACES)[]),
+  'own',
+];
 
 /** What surfaces are called. */
-export const SURFACE_NAMES: Readonly<Record<keyof typeof SURFACES, string>> = {
+export const SURFACE_NAMES: Readonly<Record<SurfaceStep['surface'], string>> = {
   ...{ paper: 'Paper', canvas: 'Canvas', plastic: 'Plastic sheet', scratches: 'Scratches' },
-  ...{ smoke: 'Smoke', foil: 'Crumpled foil', brushed: 'Brushed metal' },
+  ...{ smoke: 'Smoke', foil: 'Crumpled foil', brushed: 'Brushed metal', own: 'A picture of your own' },
 };
 
 export const SURFACE_BLENDS: readonly PixelBlend[] = [
@@ -82,7 +87,8 @@ export const SURFACE: StepKindOf<SurfaceStep> = {
   does: 'paper, canvas, scratches, smoke, foil, metal',
   group: 'surface',
   fields: {
-    surface: choice(SURFACE_KINDS),
+    surface: choice(SURFACE_KINDS as SurfaceStep['surface'][]),
+    own: given(GREY_FIELD),
     blend: choice(SURFACE_BLENDS as PixelBlend[], 'overlay'),
     size: number({ min: 4, max: 10_000 }),
     turn: number({ min: -360, max: 360, fallback: 0 }),
@@ -90,10 +96,11 @@ export const SURFACE: StepKindOf<SurfaceStep> = {
   },
   start: () => ({ surface: 'paper', blend: 'overlay', size: 120, turn: 0, seed: 1 }),
   partly: true,
-  apply(image, { surface, blend, size, turn, seed }, { scale }) {
+  apply(image, { surface, own, blend, size, turn, seed }, { scale }) {
+    if (surface === 'own' && !own) return image;
     const { width, height } = image;
     const data = new Uint8ClampedArray(image.data);
-    const at = SURFACES[surface];
+    const at: Surface = surface === 'own' ? lightOf(own!) : SURFACES[surface];
     const step = size * scale;
     const [c, s] = [Math.cos((turn * Math.PI) / 180) / step, Math.sin((turn * Math.PI) / 180) / step];
     const [below, over, out] = [new Float64Array(3), new Float64Array(3), new Float64Array(3)];
