@@ -16,12 +16,12 @@ import {
   text,
   type Field,
   type FieldsOf,
-  type Rule,
 } from '../fields';
 import { BLENDS, type Blend } from '../drawing';
 import type { Join } from '../geometry';
 import type { Licence } from '../rights';
 import { MOST_WEAR, WEAR_FIELD, type Wear } from '../wear';
+import { RELIEF_LIST, type Relief } from './relief';
 
 /** Where a part sits: its own origin at (x, y) board px, scaled, then turned clockwise by degrees. */
 export interface Place {
@@ -69,46 +69,6 @@ export interface Shade {
   /** Inks of the further echoes, each as far from the one before. */
   echoes?: string[];
 }
-
-/**
- * What is laid over a part's own ink and never beyond its edge, as if it had a height; board px, not changed by the part's
- * scale. `metal`: colours that follow the edge inwards. `raised`: the edge that faces the light is lit, the other one dark.
- * `sunk`: a shade that falls from the edge on the ink, as if it lay deeper than what is around it.
- */
-export type Relief =
-  | {
-      kind: 'metal';
-      /** How far in from the edge the last colour begins. */
-      depth: number;
-      /** From the edge (0) to the depth (1), rising. */
-      stops: { at: number; ink: string }[];
-    }
-  | {
-      kind: 'raised';
-      lit: string;
-      dark: string;
-      /** How far in from the edge it rises. */
-      depth: number;
-      /** 0: a hard facet; 1: as round as it is deep. */
-      round: number;
-      /** 0–1, of light and shade. */
-      strength: number;
-      /** Where the light comes from, degrees clockwise from the top; the design's own light where null. */
-      from: number | null;
-    }
-  | {
-      kind: 'sunk';
-      ink: string;
-      /** How far the shade falls. */
-      dx: number;
-      dy: number;
-      /** Standard deviation of its blur. */
-      soft: number;
-      /** 0–1. */
-      opacity: number;
-    };
-export const RELIEF_KINDS: readonly Relief['kind'][] = ['metal', 'raised', 'sunk'];
-export const MOST_RELIEF = 6;
 
 /** How far an outline may be thinned, and how far its corners rounded, board px. */
 export const MOST_THIN = 500;
@@ -272,44 +232,6 @@ const shadeField = record<Shade>(
   { name: 'shade' },
 );
 
-const stopsRise: Rule<Extract<Relief, { kind: 'metal' }>> = ({ stops }, at) =>
-  stops.forEach((stop, i) => {
-    if (i > 0 && stop.at < stops[i - 1].at)
-      at.at('stops').at(i).at('at').fault('must not be less than that of the one before it');
-  });
-
-const depth = boardPx(0.5, 2000);
-const reliefField = kinds<Relief>(
-  {
-    metal: {
-      depth,
-      stops: list(record<{ at: number; ink: string }>({ at: share(), ink: ref('ink') }), {
-        least: { n: 2, says: 'must have two colours or more' },
-        most: 8,
-      }),
-    },
-    raised: {
-      lit: ref('ink'),
-      dark: ref('ink'),
-      depth,
-      round: share(0.5),
-      strength: share(0.7),
-      from: nullable(number({ min: -360, max: 360 })),
-    },
-    sunk: {
-      ink: ref('ink'),
-      dx: boardPx(-2000, 2000),
-      dy: boardPx(-2000, 2000),
-      soft: boardPx(0, 1000, 0),
-      opacity: share(0.6),
-    },
-  },
-  {
-    name: 'relief',
-    rules: { metal: { rule: stopsRise } },
-  },
-);
-
 const copies = {
   count: number({ min: 2, max: MOST_COPIES, whole: true }),
   dx: boardPx(-FAR, FAR),
@@ -368,7 +290,7 @@ export const baseFields = (mustRead: boolean): FieldsOf<PartBase> => ({
   thin: boardPx(0, MOST_THIN, 0),
   smooth: boardPx(0, MOST_THIN, 0),
   shade: DRESSING.shade,
-  relief: list(reliefField, { most: MOST_RELIEF, optional: true }),
+  relief: RELIEF_LIST,
   repeat: nullable(repeatField),
   bundle: nullable(ref('bundle')),
   ...RELATIONS,

@@ -3,6 +3,7 @@ export * from './base';
 export * from './gradient';
 export * from './kind';
 export * from './registry';
+export { MOST_RELIEF, type Relief } from './relief';
 export {
   code,
   codeShape,
