@@ -1,5 +1,5 @@
 import type { Browser, Page } from 'playwright-core';
-import { Brelm, checked, launch, serious, watch } from './brelm';
+import { Brelm, checked, launch, serious, watch, numberIs } from './brelm';
 
 const brelm = new Brelm();
 let browser: Browser;
@@ -33,11 +33,11 @@ describe('the keyboard', () => {
     const before = Number(await left.inputValue());
     await page.keyboard.press('Shift+ArrowRight');
     await page.keyboard.press('ArrowRight');
-    expect(Number(await left.inputValue())).toBeCloseTo(before + 11, 3);
+    await numberIs(left, before + 11, 0.0005);
     await page.keyboard.press('Control+z');
-    expect(Number(await left.inputValue())).toBeCloseTo(before, 3);
+    await numberIs(left, before, 0.0005);
     await page.keyboard.press('Control+y');
-    expect(Number(await left.inputValue())).toBeCloseTo(before + 11, 3);
+    await numberIs(left, before + 11, 0.0005);
     await page.keyboard.press('Control+d');
     expect(await page.locator('aside[aria-label="Stack"] li', { hasText: 'HOOT' }).count()).toBe(2);
     await page.keyboard.press('Delete');

@@ -4,7 +4,14 @@ import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium, type Browser, type BrowserContext, type Page, type Request } from 'playwright-core';
+import {
+  chromium,
+  type Browser,
+  type BrowserContext,
+  type Locator,
+  type Page,
+  type Request,
+} from 'playwright-core';
 
 export const ROOT = join(__dirname, '..');
 
@@ -240,6 +247,20 @@ export async function drag(page: Page, from: [number, number], to: [number, numb
   await page.mouse.down();
   for (let i = 1; i <= 8; i++) await page.mouse.move(x0 + ((x1 - x0) * i) / 8, y0 + ((y1 - y0) * i) / 8);
   await page.mouse.up();
+}
+
+/**
+ * Waits until the number in a field is as asked, or as near to one: what is open in the stack follows a change when there is
+ * time for it.
+ */
+export async function numberIs(
+  field: Locator,
+  asked: number | ((value: number) => boolean),
+  within = 0.001,
+): Promise<void> {
+  const is = typeof asked === 'number' ? (v: number) => Math.abs(v - asked) <= within : asked;
+  while (!is(Number(await field.inputValue())))
+    await field.page().evaluate(() => new Promise((done) => requestAnimationFrame(done)));
 }
 
 /** Waits until what is stored is as asked: looked at again after each save. */

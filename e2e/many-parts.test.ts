@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core';
-import { Brelm, checked, drag, saved, serious } from './brelm';
+import { Brelm, checked, drag, saved, serious, numberIs } from './brelm';
 
 /** How many rings the design has, in a grid, beside the words that it had before. */
 const RINGS = 200;
@@ -117,7 +117,7 @@ describe('a design of two hundred parts', () => {
     await page.keyboard.press('Enter');
     await page.getByRole('button', { name: /^Undo: / }).waitFor();
     await saved(page);
-    expect(Number(await left.inputValue())).toBe(before + 11);
+    await numberIs(left, before + 11, 0);
     await page.keyboard.press('Control+z');
   });
 

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { PNG } from 'pngjs';
-import { Brelm, checked, drag, launch, ROOT, saved, watch } from './brelm';
+import { Brelm, checked, drag, launch, ROOT, saved, watch, numberIs } from './brelm';
 
 const brelm = new Brelm();
 let browser: Browser;
@@ -83,14 +83,14 @@ describe('from an empty board to a file that is accepted', () => {
     const left = page.getByLabel('Left', { exact: true });
     const before = Number(await left.inputValue());
     await drag(page, [2250, 2500], [1250, 1500]);
-    expect(Math.abs(Number(await left.inputValue()) - (before - 1000))).toBeLessThan(30);
+    await numberIs(left, before - 1000, 30);
     // 900 × 1100 px about (1250, 1700): its lower right corner is at (1700, 2250).
     const width = page.getByLabel('Width', { exact: true });
     await drag(page, [1700, 2250], [2150, 2800]);
-    expect(Math.abs(Number(await width.inputValue()) - 1350)).toBeLessThan(40);
+    await numberIs(width, 1350, 40);
     await page.getByLabel('Width', { exact: true }).fill('12in');
     await page.keyboard.press('Enter');
-    expect(Number(await width.inputValue())).toBeCloseTo(3600, 0);
+    await numberIs(width, 3600, 0.5);
     await checked(page);
     await page
       .getByTestId('finding-resolution')
