@@ -22,6 +22,9 @@ afterAll(async () => {
 });
 
 const settings = (title: string) => page.locator('aside[aria-label="Stack"] li', { hasText: title });
+/** The row of a part itself: what is open under another may name it, too, and have things that open. */
+const row = (title: string) =>
+  page.locator('aside[aria-label="Stack"] li > div > button[aria-expanded]', { hasText: title }).first();
 const verdict = (id: string) => page.getByTestId(`garment-${id}`).getAttribute('data-verdict');
 
 describe('from an empty board to a file that is accepted', () => {
@@ -79,7 +82,7 @@ describe('from an empty board to a file that is accepted', () => {
 
   it('places parts by hand: drag, and scale by a corner', async () => {
     await drag(page, [2250, 2700], [2250, 4000]);
-    await settings('lantern-on-white').getByRole('button', { expanded: false }).first().click();
+    await row('lantern-on-white').click();
     const left = page.getByLabel('Left', { exact: true });
     const before = Number(await left.inputValue());
     await drag(page, [2250, 2500], [1250, 1500]);
@@ -112,7 +115,7 @@ describe('from an empty board to a file that is accepted', () => {
   });
 
   it('says what lies outside the safe area, and undoes the drag', async () => {
-    await settings('mushroom').getByRole('button', { expanded: false }).first().click();
+    await row('mushroom').click();
     const left = page.getByLabel('Left', { exact: true });
     await left.fill('-100');
     await page.keyboard.press('Enter');
