@@ -8,7 +8,7 @@ import {
   type Materials,
   type OutlineItem,
 } from '../drawing';
-import { EVERYWHERE, multiply, type Box, type Matrix, type PathData } from '../geometry';
+import { EVERYWHERE, multiply, type Box, type Matrix, type OutlineOps, type PathData } from '../geometry';
 import type { Part, Shape } from '../parts';
 import { grown, reachAround } from './dressing';
 import { Edge } from './edge';
@@ -21,7 +21,7 @@ import { middleOf, repeatMatrices } from './repeat';
 export type Cover = { kind: 'outlines'; clips: readonly Clip[] } | { kind: 'nodes'; nodes: DrawingNode[] };
 
 /** Numbers of path data beyond which an outline is not joined into one: it cuts as it is drawn. */
-const MOST_NUMBERS = 60_000;
+export const MOST_NUMBERS = 60_000;
 /** Copies of a picture around it that stand for its growing: they lie within 0.4 % of the true distance. */
 const AROUND = 36;
 
@@ -107,9 +107,15 @@ function strokedOf({ matrix, own, materials }: Given, by: number) {
   const outlines = own.filter((i): i is OutlineItem => i.kind === 'outline');
   if (outlines.length < own.length || outlines.length === 0) return { path: null, matrix, late: false };
   if (!ops || hurry?.()) return { path: null, matrix, late: true };
-  const paths = outlines.flatMap((item) => grown(item, by)).map((item) => itemOutline(item, ops));
-  return { path: oneOutline(paths, ops), matrix: UNMOVED, late: false };
+  return { path: inkOutline(outlines, by, ops), matrix: UNMOVED, late: false };
 }
+
+/** What outlines cover on the board, lines and even-odd holes too, grown by `by` board px: as one outline. */
+export const inkOutline = (outlines: readonly OutlineItem[], by: number, ops: OutlineOps): PathData =>
+  oneOutline(
+    outlines.flatMap((item) => grown(item, by)).map((item) => itemOutline(item, ops)),
+    ops,
+  );
 const UNMOVED: Matrix = [1, 0, 0, 1, 0, 0];
 
 const clipsOf = (given: Given, path: PathData, matrix: Matrix): Clip[] =>

@@ -1,5 +1,6 @@
 import { allParts, openSide, sidesOf, type Design } from '../design';
-import { itemOutline, oneOutline, type Materials } from '../drawing';
+import type { Materials } from '../drawing';
+import { inkOutline } from './cover';
 import { flatten, invert, multiply, transformPath, type Matrix } from '../geometry';
 import { kindOf, type Part } from '../parts';
 import type { MaskOutlines } from '../steps';
@@ -69,7 +70,7 @@ function traced(part: Part, to: Matrix, design: Design, materials: Materials): O
   const { ops } = materials;
   const items = ownItems(part, design, materials, true);
   const path = ops
-    ? oneOutline([[], ...items.map((item) => itemOutline(item, ops))], ops)
+    ? inkOutline(items, 0, ops)
     : items.flatMap((item) => transformPath(item.path, item.matrix));
   return flatten(transformPath(path, to), STRAY).map(({ points }) =>
     points.map((v) => Math.round(v * DIGITS) / DIGITS),
@@ -83,9 +84,9 @@ export const masksByParts = (design: Design): boolean =>
 /** Pictures of a design that steps mask by parts that are not there, by the pictures' ids. */
 export const lostMasks = (design: Design, parts: readonly Part[] = allParts(design)): string[] =>
   parts.flatMap((part) => {
-    const { pictured } = kindOf(part);
-    const open = pictured && sideWith(design, part);
-    const isThere = (id: string) =>
-      open!.parts.some((p) => p.id === id && id !== part.id && kindOf(p).outlined);
-    return pictured?.masks(part).some((id) => !isThere(id)) ? [part.id] : [];
+    const masks = kindOf(part).pictured?.masks(part) ?? [];
+    if (masks.length === 0) return [];
+    const { parts: beside } = sideWith(design, part);
+    const isThere = (id: string) => beside.some((p) => p.id === id && id !== part.id && kindOf(p).outlined);
+    return masks.every(isThere) ? [] : [part.id];
   });

@@ -1,14 +1,8 @@
 import type { Hex } from '../colour';
-import {
-  itemOutline,
-  oneOutline,
-  type DrawingNode,
-  type Group,
-  type Materials,
-  type OutlineItem,
-} from '../drawing';
+import { type DrawingNode, type Group, type Materials, type OutlineItem } from '../drawing';
 import { IDENTITY, multiply, transformPath, type Matrix, type PathData } from '../geometry';
 import type { Part, Relief, Shape } from '../parts';
+import { inkOutline, MOST_NUMBERS } from './cover';
 import { grown } from './dressing';
 import { Edge } from './edge';
 
@@ -16,9 +10,6 @@ import { Edge } from './edge';
 const STEPS = { least: 8, most: 28 } as const;
 /** Standard deviation of a blur that takes a hard facet as round as it is deep, as a share of its depth. */
 const ROUNDING = 0.6;
-
-/** Numbers of path data beyond which an outline is not made one. */
-const MOST_NUMBERS = 60_000;
 
 /** What of a part a relief lies on. */
 interface Ground {
@@ -52,8 +43,7 @@ function groundOf(
     const path = own.filter((i) => !i.stroke).flatMap((i) => transformPath(i.path, i.matrix));
     return { path, matrix: IDENTITY, late: numbers <= MOST_NUMBERS };
   }
-  const pieces = own.flatMap((item) => grown(item, part.spread)).map((item) => itemOutline(item, ops));
-  const path = pieces.length ? oneOutline(pieces, ops) : [];
+  const path = inkOutline(own, part.spread, ops);
   strokedOnes.set(own, { by: part.spread, ops, path });
   return { path, matrix: IDENTITY, late: false };
 }
