@@ -202,6 +202,8 @@ export function watch(page: Page): string[] {
   page.on('requestfinished', (request) => asked.delete(request));
   page.on('requestfailed', (request) => {
     asked.delete(request);
+    // Nobody wanted it any more.
+    if (request.failure()?.errorText === 'net::ERR_ABORTED') return;
     refused.push(`${request.method()} ${request.url()}: ${request.failure()?.errorText}`);
   });
   page.on('response', (response) => {

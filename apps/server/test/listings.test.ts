@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import type { DesignDocument } from '@brelm/core/design';
 import { designFrom } from '@brelm/core/design';
 import { MARKS } from '@brelm/core/standing';
-import { ConnectionRow, MarketListingRow } from '../src/database/entities';
+import { ConnectionRow, ListingRow, MarketListingRow, SendingLineRow } from '../src/database/entities';
 import { ConnectionsService } from '../src/listings/connections.service';
 import { sealWith } from '../src/storage/seal';
 import type { ListingView } from '../src/listings/listings.service';
@@ -13,7 +13,7 @@ import type { MarketListing } from '../src/markets/markets.service';
 import { OPTIONS, type ServerOptions } from '../src/options';
 import { HousekeepingService } from '../src/storage/housekeeping.service';
 import { askOf, designsOf, running, until, type Running, type StoredDesign } from './running';
-import { DataSource } from 'typeorm';
+import { DataSource, type EntityTarget, type ObjectLiteral } from 'typeorm';
 
 let it0: Running;
 let owls: StoredDesign;
@@ -315,6 +315,35 @@ describe('a marketplace that does not answer well', () => {
       return remote?.state === 'taken off' && remote;
     });
     expect(off.reasons[0].message).toContain('taken off');
+  });
+});
+
+describe('a database that gives way', () => {
+  const repository = <T extends ObjectLiteral>(row: EntityTarget<T>) =>
+    it0.server.app.get(DataSource).getRepository(row);
+  afterEach(() => jest.restoreAllMocks());
+
+  it('to another writer, is asked again, and no listing fails of it', async () => {
+    const deadlock = Object.assign(new Error('deadlock found'), { code: 'ER_LOCK_DEADLOCK' });
+    jest.spyOn(repository(ListingRow), 'findOneByOrFail').mockRejectedValueOnce(deadlock);
+    const line = await published('pinfold');
+    expect([line.state, line.reason, line.attempts]).toEqual(['done', null, 1]);
+  });
+
+  it('in the middle, so that not even an end could be noted: it is taken up again', async () => {
+    const lost = Object.assign(new Error('read ECONNRESET'), { code: 'ECONNRESET' });
+    const lines = repository(SendingLineRow);
+    const update = lines.update.bind(lines);
+    let gone = true;
+    jest.spyOn(repository(ListingRow), 'findOneByOrFail').mockRejectedValueOnce(lost);
+    jest.spyOn(lines, 'update').mockImplementation((...of) => {
+      const ends = (of[1] as Partial<SendingLineRow>).state !== 'working' && gone;
+      if (ends) gone = false;
+      return ends ? Promise.reject(lost) : update(...of);
+    });
+    const line = await published('mudlark');
+    expect([line.state, line.reason]).toEqual(['done', null]);
+    expect(gone).toBe(false);
   });
 });
 

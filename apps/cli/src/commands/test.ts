@@ -2,6 +2,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
+import { digest } from '../digest';
 import { options, UsageError } from '../arguments';
 import { needPackage } from '../database/programs';
 import { say } from '../say';
@@ -66,8 +67,32 @@ interface Report {
   numPassedTests: number;
   numFailedTests: number;
   numRuntimeErrorTestSuites: number;
-  testResults: { name: string; assertionResults: { fullName: string; duration?: number | null }[] }[];
+  testResults: {
+    name: string;
+    /** What the file itself failed of, where it could not be run. */
+    message: string;
+    status: string;
+    assertionResults: {
+      fullName: string;
+      status: string;
+      failureMessages: string[] | null;
+      duration?: number | null;
+    }[];
+  }[];
 }
+
+/** What failed, told once more where whoever reads only the end finds it. */
+const failures = ({ testResults }: Report): string[] =>
+  testResults.flatMap(({ name, message, status, assertionResults }) => {
+    const failed = assertionResults.filter((t) => t.status === 'failed');
+    if (status === 'failed' && failed.length === 0) return [`${basename(name)}:\n${digest(message)}`];
+    return failed.map(
+      (t) => `${basename(name)}: ${t.fullName}\n${digest((t.failureMessages ?? []).join('\n'))}`,
+    );
+  });
+
+/** At most so many failures are told again. */
+const MOST_AGAIN = 4;
 
 /** How many of the slowest tests of a suite are named. */
 const SLOWEST = 20;
@@ -81,7 +106,7 @@ function saySlowest(name: Suite, { testResults }: Report): void {
   say(`the slowest ${name} tests:\n${tests.join('\n')}`);
 }
 
-function suite(name: Suite): [passed: number, failed: number] {
+function suite(name: Suite, told: string[]): [passed: number, failed: number] {
   say(`running the ${name} tests…`);
   const folder = mkdtempSync(join(tmpdir(), 'brelm-test-'));
   const report = join(folder, 'report.json');
@@ -99,6 +124,7 @@ function suite(name: Suite): [passed: number, failed: number] {
     ]);
     const result = JSON.parse(readFileSync(report, 'utf8')) as Report;
     saySlowest(name, result);
+    told.push(...failures(result));
     return [result.numPassedTests, result.numFailedTests + result.numRuntimeErrorTestSuites];
   } catch {
     say(`the ${name} tests did not run to their end.`);
@@ -128,10 +154,12 @@ export async function run(args: string[]): Promise<number> {
   }
   if (wanted.includes('server') || wanted.includes('e2e')) needPackage('redis-server', 'redis-server');
   if (wanted.includes('e2e')) needPackage('chromium', 'chromium');
+  const told: string[] = [];
   const results = [
     ...(positionals.length ? [] : [await checks()]),
-    ...wanted.map((name) => suite(name as Suite)),
+    ...wanted.map((name) => suite(name as Suite, told)),
   ];
+  if (told.length) say(`what failed, in short:\n\n${told.slice(0, MOST_AGAIN).join('\n\n')}`);
   const passed = results.reduce((n, r) => n + r[0], 0);
   const failed = results.reduce((n, r) => n + r[1], 0);
   process.stdout.write(`${passed} passed, ${failed} failed\n`);

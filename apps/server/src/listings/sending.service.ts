@@ -15,13 +15,14 @@ import { In, Repository } from 'typeorm';
 import { marketOfSpec } from '@brelm/core/spec';
 import { slug } from '@brelm/core/export';
 import { ListingRow, SendingLineRow, SendingRow } from '../database/entities';
-import { codeOf } from '../http/faults.filter';
+import { codeOf, isDatabaseAway, isOutOfTurn } from '../http/faults.filter';
 import { LibraryService } from '../library/library.service';
 import { OPTIONS, type ShopOptions, outputsOf, placeOf } from '../options';
 import { FilesService } from '../storage/files.service';
 import { DutiesService } from '../machines';
 import { readKept } from '../files';
 import { PoolService } from '../workers/pool.service';
+import { BusyError } from '../workers/process-pool';
 import type { RunJob } from '../workers/tasks';
 import { ConnectionsService } from './connections.service';
 import {
@@ -56,6 +57,8 @@ const MOST_ATTEMPTS = 8;
 const LONGEST_REST = 120_000;
 /** Lines that are worked at together; of one marketplace one at a time. */
 const AT_ONCE = 2;
+/** Before it is gone on with what could not be noted, ms. */
+const TAKEN_UP = 1000;
 /** Before it is looked again while the server is only just starting, or the database is away, ms. */
 const SOON = 300;
 
@@ -171,12 +174,7 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
         ...{ market: marketOfSpec(one.spec), action: one.action, state: 'queued', step: 'waiting' },
         ...{ attempts: 0, nextAt: null, reason: null, job: JSON.stringify(job), snapshot, finishedAt: null },
       };
-      try {
-        await this.lines.insert(line);
-      } catch (error) {
-        if (codeOf(error) !== 'ER_DUP_ENTRY') throw error;
-        joined = (await this.lines.findOneBy({ openFor: listing.id }))?.sendingId ?? joined;
-      }
+      joined = (await this.insertOrJoin(line)) ?? joined;
     }
     this.tell({ of: 'sending' });
     if (joined && (await this.lines.countBy({ sendingId: id })) === 0) {
@@ -184,6 +182,20 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
       return this.get(joined);
     }
     return this.get(id);
+  }
+
+  /** Inserts a line; where its listing is being sent already, tells by which sending instead. */
+  private async insertOrJoin(line: SendingLineRow): Promise<string | null> {
+    for (;;)
+      try {
+        await this.lines.insert(line);
+        return null;
+      } catch (error) {
+        if (codeOf(error) !== 'ER_DUP_ENTRY') throw error;
+        const open = await this.lines.findOneBy({ openFor: line.listingId });
+        if (open) return open.sendingId;
+        // It ended between the two.
+      }
   }
 
   async get(id: string): Promise<SendingView> {
@@ -238,7 +250,7 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
         .catch((error: Error) => {
           if (this.closed) return;
           this.log.warn(`sending waits: ${error.message}`);
-          this.wake(1000);
+          this.wake(TAKEN_UP);
         });
     }, after).unref();
   }
@@ -246,9 +258,14 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
   private async look(): Promise<void> {
     if (this.closed || !this.duties.isOn) return;
     if (!this.connections.home) return this.wake(SOON);
-    const queued = await this.lines.find({ where: { state: 'queued' }, order: { nextAt: 'ASC', id: 'ASC' } });
+    // Whoever has the duties alone works at lines: one in work that is not in work here was left by a database that went away.
+    const open = await this.lines.find({
+      where: { state: In(['queued', 'working']) },
+      order: { nextAt: 'ASC', id: 'ASC' },
+    });
     let next = Infinity;
-    for (const line of queued) {
+    for (const line of open) {
+      if (this.inWork.has(line.id)) continue;
       if (this.inWork.size >= AT_ONCE) return;
       if ([...this.inWork.values()].some((w) => w.market === line.market)) continue;
       const due = line.nextAt?.getTime() ?? 0;
@@ -257,18 +274,21 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
         continue;
       }
       const { affected } = await this.lines.update(
-        { id: line.id, state: 'queued' },
+        { id: line.id, state: line.state },
         { state: 'working', reason: null },
       );
       if (!affected) continue;
       const abort = new AbortController();
       const done = this.work({ ...line, state: 'working' }, abort.signal)
+        .then(() => 0)
         .catch((error: Error) => {
+          // Not even how it ended could be noted: it is taken up again.
           if (!this.closed) this.log.error(error.stack);
+          return TAKEN_UP;
         })
-        .finally(() => {
+        .then((rest) => {
           this.inWork.delete(line.id);
-          this.wake();
+          this.wake(rest);
         });
       this.inWork.set(line.id, { market: line.market, abort, done });
     }
@@ -293,16 +313,17 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
       await this.connections.note(line.market, null);
     } catch (error) {
       if (this.closed || signal.aborted) return;
-      if (error instanceof RetryError && line.attempts + 1 < MOST_ATTEMPTS) {
+      const after = passing(error);
+      if (after !== null && line.attempts + 1 < MOST_ATTEMPTS) {
         const rest = (this.options.marketRest ?? 1000) * 2 ** line.attempts;
-        const wait = Math.min(LONGEST_REST, Math.max(rest, (error.after ?? 0) * 1000));
+        const wait = Math.min(LONGEST_REST, Math.max(rest, after * 1000));
         await this.lines.update(
           { id: line.id, state: 'working' },
           {
             state: 'queued',
             attempts: line.attempts + 1,
             nextAt: new Date(Date.now() + wait),
-            reason: error.message,
+            reason: shortened((error as Error).message),
           },
         );
         return;
@@ -441,6 +462,13 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
     await take('picture', job.pictures);
     return out;
   }
+}
+
+/** The least time, s, after which what failed so may go well; null where it will not. */
+function passing(error: unknown): number | null {
+  if (error instanceof RetryError) return error.after ?? 0;
+  if (error instanceof BusyError) return error.retryAfterSeconds;
+  return isDatabaseAway(error) || isOutOfTurn(error) ? 0 : null;
 }
 
 const NOTHING_SENT = (spec: string): SendJob => ({

@@ -1,4 +1,4 @@
-import { worker } from 'workerpool';
+import { worker, workerEmit } from 'workerpool';
 import {
   checkPrintTask,
   inspectTask,
@@ -17,6 +17,7 @@ import { sheetFileTask } from './sheet-file';
 import * as series from './series-rows';
 import * as market from './market-tasks';
 import { told } from './outcome';
+import type { Begun } from './process-pool';
 import * as reading from './reading';
 
 /** What the child processes do, by name. */
@@ -53,8 +54,19 @@ export const TASKS = {
 };
 export type TaskName = keyof typeof TASKS;
 
+/** Pieces of work that were begun in this process. */
+let begun = 0;
+
+/** The same, which says first how many came before: see ProcessPool. */
+const counted =
+  (task: (argument: never) => unknown) =>
+  (argument: never): unknown => {
+    workerEmit({ before: begun++ } satisfies Begun);
+    return task(argument);
+  };
+
 if (process.send) {
   // Ended by the server alone, never by a key in its terminal.
   for (const signal of ['SIGINT', 'SIGHUP'] as const) process.on(signal, () => undefined);
-  worker(TASKS);
+  worker(Object.fromEntries(Object.entries(TASKS).map(([name, task]) => [name, counted(task)])));
 }

@@ -7,7 +7,9 @@ const folder = mkdtempSync(join(tmpdir(), 'brelm-pool-'));
 const script = join(folder, 'tasks.cjs');
 writeFileSync(
   script,
-  `const { worker } = require(${JSON.stringify(require.resolve('workerpool'))});
+  `const { worker, workerEmit } = require(${JSON.stringify(require.resolve('workerpool'))});
+  let begun = 0;
+  const kept = [];
   worker({
     pid: () => process.pid,
     double: (n) => 2 * n,
@@ -19,6 +21,15 @@ writeFileSync(
       const all = [];
       for (let n = 0; n < mb; n += 10) all.push(Buffer.alloc(10e6, 1));
       return all.length;
+    },
+    allocation: () => process.env.MALLOC_MMAP_THRESHOLD_,
+    // Leaves some of what it took, as native code does.
+    leave: (mb) => {
+      workerEmit({ before: begun++ });
+      for (let n = 0; n < mb; n += 10) kept.push(Buffer.alloc(10e6, 1));
+      // One that has too much stays until it is looked at.
+      const over = 10 * kept.length > 250;
+      return over ? new Promise((done) => setTimeout(done, 60000)) : process.pid;
     },
     bytes: (given) => Uint8Array.from(given, (v) => 255 - v),
   });`,
@@ -74,6 +85,20 @@ describe('a pool of processes', () => {
     expect(await pool.run('fill', 50, LONG)).toBe(5);
     await expect(pool.run('fill', 2000, LONG)).rejects.toThrow();
     expect(await pool.run('double', 4, LONG)).toBe(8);
+  });
+
+  it('begins work again whose process died of what work before it had left', async () => {
+    const first = await pool.run<number>('leave', 150, LONG);
+    // Both do not fit; each by itself does.
+    const second = await pool.run<number>('leave', 150, LONG);
+    expect(second).not.toBe(first);
+    expect(alive(first)).toBe(false);
+    // What does not fit by itself is not tried for ever.
+    await expect(pool.run('leave', 2000, LONG)).rejects.toMatchObject({ reason: 'died', before: 0 });
+  });
+
+  it('has a process give back what it has freed', async () => {
+    expect(await pool.run('allocation', null, LONG)).toBe('131072');
   });
 
   it('ends work that nobody waits for any more, in the middle of it', async () => {

@@ -18,6 +18,8 @@ export class EndedError extends Error {
     message: string,
     /** What its process said last, for the log. */
     readonly said = '',
+    /** How many pieces of work its process had done before. */
+    readonly before = 0,
   ) {
     super(message);
     this.name = 'EndedError';
@@ -54,6 +56,21 @@ function residentMb(pid: number): number {
   } catch {
     return 0;
   }
+}
+
+/**
+ * Large pieces of memory come from the kernel one by one and go back when they are freed. Grown by itself, as the C library
+ * does otherwise, the threshold keeps hundreds of MiB of what pictures once took, until a process is ended for work that
+ * would have fitted.
+ */
+const MALLOC = { MALLOC_MMAP_THRESHOLD_: '131072', MALLOC_TRIM_THRESHOLD_: '131072' };
+
+/** How often work is begun again whose process died with what earlier work had left in it. */
+const MOST_AGAIN = 2;
+
+/** What a process says with each piece of work that it begins: how many it has done before. */
+export interface Begun {
+  before: number;
 }
 
 /**
@@ -94,6 +111,7 @@ export class ProcessPool {
           `--max-old-space-size=${Math.round(memory * 0.6)}`,
           '--expose-gc',
         ],
+        env: { ...process.env, ...MALLOC },
         serialization: 'advanced',
         // Ctrl-C reaches the server alone, which then stops what it has begun.
         detached: true,
@@ -103,7 +121,9 @@ export class ProcessPool {
 
   /**
    * Calls a function of the script. Rejects with what it throws, a BusyError where too much is waiting
-   * already, or an EndedError after `deadline` ms of work, when the process dies, or on `signal`.
+   * already, or an EndedError after `deadline` ms of work, when the process dies, or on `signal`. Work whose process dies
+   * that had done other work before is begun again in another one: it is to blame only where it dies in a new one. A
+   * script says so by a `Begun`; one that does not is taken for new.
    */
   async run<T>(name: string, argument: unknown, deadline: number, signal?: AbortSignal): Promise<T> {
     if (this.closed) throw new EndedError('stopping', 'The server is stopping.');
@@ -114,9 +134,36 @@ export class ProcessPool {
     clearTimeout(this.idle);
     this.running++;
     this.watch ??= setInterval(() => this.look(), LOOK_EVERY).unref();
+    try {
+      for (let again = 0; ; again++) {
+        try {
+          return await this.once<T>(name, argument, deadline, signal);
+        } catch (error) {
+          const { reason, before } = error as EndedError;
+          if (reason !== 'died' || before === 0 || again === MOST_AGAIN) throw error;
+        }
+      }
+    } finally {
+      this.running--;
+      if (this.running === 0) {
+        clearInterval(this.watch);
+        this.watch = undefined;
+      }
+      if (this.running === 0 && !this.closed) this.idle = setTimeout(() => void this.rest(), IDLE).unref();
+    }
+  }
+
+  private async once<T>(
+    name: string,
+    argument: unknown,
+    deadline: number,
+    signal: AbortSignal | undefined,
+  ): Promise<T> {
     let said = '';
-    const on = ({ stderr = '' }: { stderr?: string }) => {
-      said = (said + stderr).slice(-MOST_SAID);
+    let before = 0;
+    const on = (heard: { stderr?: string } & Partial<Begun>) => {
+      said = (said + (heard.stderr ?? '')).slice(-MOST_SAID);
+      before = heard.before ?? before;
     };
     const job = this.processes.exec(name, [argument], { on });
     const cancel = () => void job.cancel();
@@ -125,15 +172,9 @@ export class ProcessPool {
       job.timeout(deadline);
       return (await job) as T;
     } catch (error) {
-      throw this.told(error as Error, deadline, signal, said);
+      throw this.told(error as Error, deadline, signal, said, before);
     } finally {
       signal?.removeEventListener('abort', cancel);
-      this.running--;
-      if (this.running === 0) {
-        clearInterval(this.watch);
-        this.watch = undefined;
-      }
-      if (this.running === 0 && !this.closed) this.idle = setTimeout(() => void this.rest(), IDLE).unref();
     }
   }
 
@@ -153,7 +194,13 @@ export class ProcessPool {
     }
   }
 
-  private told(error: Error, deadline: number, signal: AbortSignal | undefined, said: string): Error {
+  private told(
+    error: Error,
+    deadline: number,
+    signal: AbortSignal | undefined,
+    said: string,
+    before: number,
+  ): Error {
     if (this.closed) return new EndedError('stopping', 'The server is stopping.');
     if (signal?.aborted) return new EndedError('cancelled', 'Cancelled.');
     // Its promises throw a class of their own, which its types leave out.
@@ -162,7 +209,7 @@ export class ProcessPool {
     if (late)
       return new EndedError('deadline', `it takes longer than ${Math.round(deadline / 1000)} seconds`);
     if (error.name === 'TerminateError' || /^(Workerpool )?Worker/.test(error.message))
-      return new EndedError('died', 'it takes more memory than there may be, or is damaged', said);
+      return new EndedError('died', 'it takes more memory than there may be, or is damaged', said, before);
     return error;
   }
 
