@@ -173,6 +173,45 @@ describe('the steps of a picture', () => {
     await page.keyboard.press('Shift+ArrowRight');
     await page.keyboard.press('+');
     await kept((d) => loop(d).points.length === 5 && loop(d).points[0][0] > before[0] + 5);
+  });
+
+  it('an outline turns into a curve at a point, whose handles are moved by keys and by hand', async () => {
+    const layer = page.getByRole('group', { name: 'Draw the outline here' });
+    const loop = (d: Design) =>
+      picture(d, 'Moth').steps.flatMap((s) => (s.kind === 'outline' ? s.loops : []))[0];
+    const first = layer.getByRole('button', { name: /^Point 1 of 5, outline 1/ });
+    await first.focus();
+    expect(await layer.getByRole('button', { name: /^Handle/ }).count()).toBe(0);
+    await page.keyboard.press('Enter');
+    await kept((d) => Boolean(loop(d).handles?.[0]));
+    const [inX, inY, outX, outY] = loop(await stored()).handles![0]!;
+    // Smooth: both on one line through the point.
+    expect(Math.abs(inX * outY - inY * outX)).toBeLessThan(1e-6);
+    await layer.getByRole('button', { name: 'Handle after point 1 of 5, outline 1' }).focus();
+    await page.keyboard.press('Shift+ArrowUp');
+    await kept((d) => loop(d).handles![0]![3] < outY);
+    // The other turned with it, and kept its length.
+    const turned = loop(await stored()).handles![0]!;
+    expect(Math.hypot(turned[0], turned[1])).toBeCloseTo(Math.hypot(inX, inY), 6);
+    expect(Math.abs(turned[0] * turned[3] - turned[1] * turned[2])).toBeLessThan(1e-6);
+    const before = layer.getByRole('button', { name: 'Handle before point 1 of 5, outline 1' });
+    const box = (await before.boundingBox())!;
+    await page.keyboard.down('Alt');
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 30, box.y - 20, { steps: 4 });
+    await page.mouse.up();
+    await page.keyboard.up('Alt');
+    await kept((d) => {
+      const h = loop(d).handles![0]!;
+      return h[0] !== turned[0] && h[2] === turned[2] && h[3] === turned[3];
+    });
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('Control+z');
+    await kept((d) => loop(d).handles![0]![0] === turned[0]);
+    await layer.getByRole('button', { name: /^Point 1 of 5, outline 1, curved/ }).dblclick();
+    await kept((d) => loop(d).handles![0]!.every((v) => v === 0));
+    await made();
     await page.getByRole('button', { name: 'Done' }).click();
     await page.getByRole('button', { name: /^Remove: step \d+, Cut by hand/ }).click();
   });

@@ -41,6 +41,7 @@ import { newGesture, useEdit } from '../editor/use-edit';
 import { useTools } from './tools';
 import { usePinch } from './use-pinch';
 import { COARSE, partMeant, usePointed } from './use-pointed';
+import { useAimedView } from './use-aimed-view';
 import { useSnap } from './use-snap';
 import { useView } from './use-view';
 
@@ -82,9 +83,11 @@ export const Board = forwardRef<
   const [marquee, setMarquee] = useState<{ x: number; y: number; width: number; height: number } | null>(
     null,
   );
-  const { view, size, fit, show, showAt, zoomAt, pan } = useView(box, design.board);
+  const seen = useView(box, design.board);
+  const { view, size, fit, show, showAt, zoomAt, pan } = seen;
   usePinch(box, zoomAt, pan);
   const tools = useTools();
+  useAimedView(design, tools, seen);
   const [look, setLook] = useState<Look>('print');
   const [pulled, setPulled] = useState<{ axis: 'x' | 'y'; at: number } | null>(null);
   const snap = useSnap(design, resolved, side, view);
@@ -160,7 +163,9 @@ export const Board = forwardRef<
 
   useEffect(() => {
     const chosen = selection.flatMap((id) => nodes.current.get(id) ?? []);
-    transformer.current?.nodes(previewing || tools.tool === 'points' || tools.typing ? [] : chosen);
+    // What is drawn on a part, or of it, has points and handles of its own.
+    const own = tools.typing !== null || ['points', 'brush', 'outline'].includes(tools.tool);
+    transformer.current?.nodes(previewing || own ? [] : chosen);
   }, [selection, design, previewing, tools.tool, tools.typing]);
 
   // The wheel must not scroll the page, so its listener cannot be passive, as React's is.

@@ -1,8 +1,9 @@
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useRef, useState, type PointerEvent } from 'react';
 import { applyMatrix } from '@brelm/core/geometry';
-import { alongCurve, type HandLoop } from '@brelm/core/steps';
+import { handlesAt, isCorner, withCorner, type HandLoop } from '@brelm/core/steps';
 import type { Editing } from '../editor/use-edit';
 import { Button } from '../ui';
+import { heldAt, OutlinePoints, type Held } from './outline-points';
 import { changeStep, onPicture, outlinesOf, withOutlines, type Aimed } from './step-target';
 import type { Tools } from './tools';
 import type { View } from './use-view';
@@ -13,10 +14,25 @@ const CLOSES = 9;
 /** A point is put so far from the last while the outline is drawn freely, screen px. */
 const FREE = 7;
 
-const pathOf = (points: readonly Point[], closed: boolean) =>
-  points.length
-    ? `M${points.map((p) => p.map((v) => v.toFixed(1)).join(' ')).join('L')}${closed ? 'Z' : ''}`
-    : '';
+const pathOf = (points: readonly Point[]) =>
+  points.length ? `M${points.map((p) => p.map((v) => v.toFixed(1)).join(' ')).join('L')}` : '';
+
+/** A loop's border on the screen, in SVG's terms. */
+function borderOf(loop: HandLoop, toScreen: (p: Point) => Point): string {
+  const { points } = loop;
+  const said = (p: Point) =>
+    toScreen(p)
+      .map((v) => v.toFixed(1))
+      .join(' ');
+  const way = points.map((from, i) => {
+    const j = (i + 1) % points.length;
+    const [, , outX, outY] = handlesAt(loop, i);
+    const [inX, inY] = handlesAt(loop, j);
+    const to = points[j];
+    return `C${said([from[0] + outX, from[1] + outY])} ${said([to[0] + inX, to[1] + inY])} ${said(to)}`;
+  });
+  return `M${said(points[0])}${way.join('')}Z`;
+}
 
 /** Lies over the board while outlines are drawn around what a picture keeps, or where a step acts. */
 export function OutlineLayer({
@@ -32,14 +48,13 @@ export function OutlineLayer({
 }) {
   const layer = useRef<SVGSVGElement>(null);
   const [drawing, setDrawing] = useState<Point[]>([]);
-  const [moving, setMoving] = useState<{ loop: number; point: number; at: Point } | null>(null);
+  const [held, setHeld] = useState<Held | null>(null);
+  const [chosen, setChosen] = useState<{ loop: number; point: number } | null>(null);
   const [takes, setTakes] = useState(false);
   const [curved, setCurved] = useState(false);
   const free = useRef(false);
   const isMask = aimed.of === 'mask';
-  const loops = outlinesOf(aimed).map((loop, l) =>
-    moving?.loop === l ? { ...loop, points: loop.points.with(moving.point, moving.at) } : loop,
-  );
+  const loops = outlinesOf(aimed).map((loop, l) => (held?.loop === l ? heldAt(loop, held) : loop));
   const toScreen = (p: Point): Point => {
     const [x, y] = applyMatrix(aimed.toBoard, ...p);
     return [x * view.scale + view.x, y * view.scale + view.y];
@@ -57,38 +72,20 @@ export function OutlineLayer({
   const close = (points: Point[]) => {
     setDrawing([]);
     if (points.length < 3) return;
-    const loop = { points, curved: curved && !isMask, takes: takes && !isMask };
+    const loop = { points, curved, takes: takes && !isMask };
     set(isMask ? [loop] : [...outlinesOf(aimed), loop], 'Draw an outline');
   };
   const near = (a: Point, b: Point, reach: number) => {
     const [p, q] = [toScreen(a), toScreen(b)];
     return Math.hypot(p[0] - q[0], p[1] - q[1]) <= reach;
   };
-  const change = (l: number, points: Point[], label: string) =>
+  const change = (l: number, next: HandLoop | null, label: string) =>
     set(
-      points.length < 3
-        ? outlinesOf(aimed).filter((_, i) => i !== l)
-        : outlinesOf(aimed).map((loop, i) => (i === l ? { ...loop, points } : loop)),
+      outlinesOf(aimed).flatMap((loop, i) => (i !== l ? [loop] : next ? [next] : [])),
       label,
     );
-  const key = (e: KeyboardEvent, l: number, i: number) => {
-    const { points } = outlinesOf(aimed)[l];
-    const step = (e.shiftKey ? 10 : 1) / aimed.scale;
-    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[
-      e.key
-    ];
-    if (by)
-      change(l, points.with(i, [points[i][0] + by[0], points[i][1] + by[1]]), 'Point of the outline moved');
-    else if (e.key === 'Delete' || e.key === 'Backspace')
-      change(l, points.toSpliced(i, 1), 'Point of the outline taken away');
-    else if (e.key === 'Insert' || e.key === '+') {
-      const next = points[(i + 1) % points.length];
-      const middle: Point = [(points[i][0] + next[0]) / 2, (points[i][1] + next[1]) / 2];
-      change(l, points.toSpliced(i + 1, 0, middle), 'Point of the outline added');
-    } else return;
-    e.preventDefault();
-    e.stopPropagation();
-  };
+  // A point that an undo has taken is chosen no more.
+  const open = chosen && loops[chosen.loop]?.points[chosen.point] ? chosen : null;
   const box = () => {
     const { width, height } = aimed.size;
     const [x, y] = [width * 0.1, height * 0.1];
@@ -116,8 +113,11 @@ export function OutlineLayer({
           free.current = false;
         }}
         onPointerMove={(e) => {
-          if (moving) setMoving({ ...moving, at: at(e) });
-          else if (e.currentTarget.hasPointerCapture(e.pointerId) && drawing.length) {
+          if (held) {
+            // Not before: what is captured takes clicks, too, and a point has its own.
+            e.currentTarget.setPointerCapture(e.pointerId);
+            setHeld({ ...held, at: at(e) });
+          } else if (e.currentTarget.hasPointerCapture(e.pointerId) && drawing.length) {
             const p = at(e);
             if (near(p, drawing.at(-1)!, FREE)) return;
             free.current = true;
@@ -125,10 +125,10 @@ export function OutlineLayer({
           }
         }}
         onPointerUp={(e) => {
-          if (moving) {
-            const { loop, point, at: to } = moving;
-            change(loop, outlinesOf(aimed)[loop].points.with(point, to), 'Point of the outline moved');
-            setMoving(null);
+          if (held) {
+            const label = held.of === 'point' ? 'Point of the outline moved' : 'Curve of the outline';
+            if (held.at) change(held.loop, heldAt(outlinesOf(aimed)[held.loop], held), label);
+            setHeld(null);
           } else if (free.current) {
             // Drawn in one go: it ends where the hand lifts.
             free.current = false;
@@ -138,50 +138,32 @@ export function OutlineLayer({
         onDoubleClick={() => close(drawing.slice(0, -1))}
       >
         {loops.map((loop, l) => {
-          const screen = loop.points.map(toScreen);
+          const border = borderOf(loop, toScreen);
           return (
             <g key={l}>
+              <path d={border} fill="none" stroke="#fffdf9" strokeWidth={3.5} pointerEvents="none" />
               <path
-                d={pathOf(loop.curved ? alongCurve(screen) : screen, true)}
-                fill="none"
-                stroke="#fffdf9"
-                strokeWidth={3.5}
-                pointerEvents="none"
-              />
-              <path
-                d={pathOf(loop.curved ? alongCurve(screen) : screen, true)}
+                d={border}
                 fill="none"
                 stroke={loop.takes ? '#b23a24' : '#1f5f50'}
                 strokeWidth={1.6}
                 pointerEvents="none"
               />
-              {screen.map(([x, y], i) => (
-                <circle
-                  key={i}
-                  cx={x}
-                  cy={y}
-                  r={screen.length > 60 ? 3 : 5}
-                  tabIndex={0}
-                  role="button"
-                  aria-label={`Point ${i + 1} of ${screen.length}, outline ${l + 1}${loop.takes ? ', takes away' : ''}`}
-                  className="cursor-move fill-card stroke-spruce focus:fill-ochre"
-                  strokeWidth={1.6}
-                  onKeyDown={(e) => key(e, l, i)}
-                  onPointerDown={(e) => {
-                    e.stopPropagation();
-                    if (e.button !== 0) return;
-                    if (e.altKey)
-                      return change(l, loop.points.toSpliced(i, 1), 'Point of the outline taken away');
-                    layer.current!.setPointerCapture(e.pointerId);
-                    setMoving({ loop: l, point: i, at: loop.points[i] });
-                  }}
-                />
-              ))}
+              <OutlinePoints
+                loop={loop}
+                at={l}
+                chosen={open?.loop === l ? open.point : null}
+                step={1 / aimed.scale}
+                toScreen={toScreen}
+                choose={(point) => setChosen({ loop: l, point })}
+                hold={(point, of, alone) => setHeld({ loop: l, point, of, alone, at: null })}
+                change={(next, label) => change(l, next, label)}
+              />
             </g>
           );
         })}
         <path
-          d={pathOf(drawing.map(toScreen), false)}
+          d={pathOf(drawing.map(toScreen))}
           fill="none"
           stroke="#1f5f50"
           strokeWidth={1.6}
@@ -217,17 +199,27 @@ export function OutlineLayer({
             >
               Take away
             </Button>
-            <label className="flex h-7 items-center gap-1.5">
-              <input
-                type="checkbox"
-                className="h-4 w-4 accent-spruce"
-                checked={curved}
-                onChange={(e) => setCurved(e.target.checked)}
-              />
-              Curved
-            </label>
           </>
         )}
+        <label className="flex h-7 items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="h-4 w-4 accent-spruce"
+            checked={curved}
+            onChange={(e) => setCurved(e.target.checked)}
+          />
+          Curved
+        </label>
+        <Button
+          disabled={!open}
+          title="The point that is chosen has a corner, or a curve with handles (Enter, or a double click)"
+          onClick={() =>
+            open &&
+            change(open.loop, withCorner(outlinesOf(aimed)[open.loop], open.point), 'Corner of the outline')
+          }
+        >
+          {open && !isCorner(loops[open.loop], open.point) ? 'Make it a corner' : 'Make it a curve'}
+        </Button>
         <Button onClick={box}>Begin with a box</Button>
         <Button disabled={loops.length === 0} onClick={() => set([], 'Take outlines away')}>
           Clear
@@ -236,8 +228,8 @@ export function OutlineLayer({
           Done
         </Button>
         <p className="w-full text-muted">
-          Click corner by corner, or draw in one go; the first point closes it. Points are dragged, or moved
-          by arrow keys; Delete takes one away, + adds one.
+          Click corner by corner, or draw in one go; the first point closes it. Points and their handles are
+          dragged, or moved by arrow keys; Alt moves one handle alone. Delete takes a point away, + adds one.
         </p>
       </div>
     </>

@@ -2,7 +2,7 @@ import { applyMatrix, axisScales, invert, multiply, type Matrix } from '@brelm/c
 import type { Design } from '@brelm/core/design';
 import type { PicturePart } from '@brelm/core/parts';
 import { partMatrix } from '@brelm/core/resolve';
-import type { OutlineStep, Step, Stroke } from '@brelm/core/steps';
+import type { HandLoop, OutlineStep, Step, Stroke } from '@brelm/core/steps';
 import type { Editing } from '../editor/use-edit';
 import type { StepTarget } from './tools';
 
@@ -59,10 +59,17 @@ export function withStrokes({ step, of }: Aimed, strokes: Stroke[]): Step {
   return { ...step, mask: { ...mask, strokes } };
 }
 
+const ringOf = ({ points, handles }: Pick<HandLoop, 'points' | 'handles'>) => ({
+  points,
+  ...(handles && { handles }),
+});
+
 /** The outlines that a target has, in px of the untouched picture. */
 export function outlinesOf({ step, of }: Aimed): OutlineStep['loops'] {
   if (of === 'mask')
-    return step.mask?.kind === 'outline' ? [{ points: step.mask.points, curved: false, takes: false }] : [];
+    return step.mask?.kind === 'outline'
+      ? [{ ...ringOf(step.mask), curved: step.mask.curved ?? false, takes: false }]
+      : [];
   return step.kind === 'outline' ? step.loops : [];
 }
 
@@ -72,7 +79,9 @@ export function withOutlines({ step, of }: Aimed, loops: OutlineStep['loops']): 
   const { invert: turned, soften, grow } = step.mask ?? { invert: false, soften: 0, grow: 0 };
   return {
     ...step,
-    mask: loops.length ? { kind: 'outline', points: loops[0].points, invert: turned, soften, grow } : null,
+    mask: loops.length
+      ? { kind: 'outline', ...ringOf(loops[0]), curved: loops[0].curved, invert: turned, soften, grow }
+      : null,
   };
 }
 

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import type { Board } from '@brelm/core/design';
 import type { Box } from '@brelm/core/geometry';
+import { useLatest } from '../ui';
 
 /** From board px to the window: x' = x · scale + x. */
 export interface View {
@@ -57,15 +58,26 @@ export function useView(box: RefObject<HTMLDivElement | null>, board: Board) {
     });
   }, []);
 
-  /** Shows a box of the board as large as it goes. */
+  const shown = useRef(view);
+  useLayoutEffect(() => {
+    shown.current = view;
+  });
+  const refit = useLatest(fit);
+  /** Keeps what is shown now; called, what it returns shows it again. */
+  const keep = useCallback(() => {
+    const [was, mine] = [shown.current, own.current];
+    return () => (mine ? setView(was) : refit());
+  }, [refit]);
+
+  /** Shows a box of the board as large as it goes, below so many px of the window. */
   const show = useCallback(
-    (to: Box) => {
+    (to: Box, top = 0) => {
       own.current = true;
       const [w, h] = [Math.max(1, to.right - to.left), Math.max(1, to.bottom - to.top)];
-      const fit = Math.min((size.width - 2 * MARGIN) / w, (size.height - 2 * MARGIN) / h);
+      const fit = Math.min((size.width - 2 * MARGIN) / w, (size.height - top - 2 * MARGIN) / h);
       const scale = Math.max(LEAST, Math.min(MOST, fit));
       const middle = { x: (to.left + to.right) / 2, y: (to.top + to.bottom) / 2 };
-      setView({ scale, x: size.width / 2 - middle.x * scale, y: size.height / 2 - middle.y * scale });
+      setView({ scale, x: size.width / 2 - middle.x * scale, y: (size.height + top) / 2 - middle.y * scale });
     },
     [size],
   );
@@ -89,5 +101,5 @@ export function useView(box: RefObject<HTMLDivElement | null>, board: Board) {
     setView((v) => ({ ...v, x: v.x + dx, y: v.y + dy }));
   }, []);
 
-  return { view, size, fit, show, showAt, zoomAt, pan };
+  return { view, size, fit, show, keep, showAt, zoomAt, pan };
 }

@@ -1,6 +1,7 @@
-import { colour, flag, kinds, link, list, number, tuple, type Field } from '../fields';
+import { colour, flag, kinds, link, number, type Field } from '../fields';
 import { blurPlane, fillPolygons, squaredDistance, toOklab, type Plane, type RasterImage } from '../raster';
 import { hexToRgb } from '../colour';
+import { alongRing, RING_FIELDS, type HandRing } from './hand-loop';
 import { coveredBy, STROKES, type Stroke } from './strokes';
 
 /** Where a step acts; measured on the untouched picture, so that the order of steps does not change it. */
@@ -12,7 +13,7 @@ export type StepMask = {
   grow: number;
 } & (
   | { kind: 'brush'; strokes: Stroke[] }
-  | { kind: 'outline'; points: [number, number][] }
+  | ({ kind: 'outline'; curved?: boolean } & Omit<HandRing, 'curved'>)
   /** Lightness from `from` to `to` (OKLab's, 0–1), falling off over `fall` beyond. */
   | { kind: 'tones'; from: number; to: number; fall: number }
   /** Colours no farther than `within` from one (OKLab distance × 100), falling off over `fall` beyond. */
@@ -28,8 +29,6 @@ export type StepMask = {
 export type MaskOutlines = Readonly<Record<string, readonly (readonly number[])[]>>;
 export const NO_OUTLINES: MaskOutlines = {};
 
-const at = number({ min: -100_000, max: 100_000 });
-
 export const MASK_FIELD: Field<StepMask> = kinds<
   StepMask,
   'kind',
@@ -37,12 +36,7 @@ export const MASK_FIELD: Field<StepMask> = kinds<
 >(
   {
     brush: { strokes: STROKES },
-    outline: {
-      points: list(tuple<[number, number]>([at, at], 'must be x and y'), {
-        most: 4000,
-        least: { n: 3, says: 'must have at least three points' },
-      }),
-    },
+    outline: RING_FIELDS,
     tones: {
       from: number({ min: 0, max: 1 }),
       to: number({ min: 0, max: 1 }),
@@ -86,7 +80,7 @@ function plainMask(mask: StepMask, image: RasterImage, scale: number, outlines: 
     case 'brush':
       return coveredBy(mask.strokes, width, height, scale).paint;
     case 'outline':
-      return fillPolygons([mask.points.map(([x, y]) => [x * scale, y * scale])], width, height);
+      return fillPolygons([alongRing({ ...mask, curved: mask.curved ?? false }, scale)], width, height);
     case 'part':
       return fillPolygons(
         (outlines[mask.part] ?? []).map((line) =>

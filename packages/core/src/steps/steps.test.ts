@@ -14,7 +14,6 @@ import {
   treatmentKey,
   treatPicture,
   monotone,
-  alongCurve,
   type Enlarge,
   type Step,
   type StepKind,
@@ -430,17 +429,6 @@ describe('cut by hand', () => {
     expect(at(rimmed, 9, 24)).toEqual([255, 0, 0, 255]);
     expect(at(rimmed, 15, 15)).toEqual([10, 20, 30, 255]);
     expect(at(rimmed, 3, 24)[3]).toBe(0);
-  });
-
-  it('a curve goes through all of its points', () => {
-    const points: [number, number][] = [
-      [0, 0],
-      [10, 4],
-      [20, 0],
-      [12, 14],
-    ];
-    const curve = alongCurve(points);
-    for (const [x, y] of points) expect(curve.some(([u, v]) => Math.hypot(u - x, v - y) < 1e-9)).toBe(true);
   });
 });
 
