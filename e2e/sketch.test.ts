@@ -1,7 +1,7 @@
 import type { Page } from 'playwright-core';
 import { PNG } from 'pngjs';
 import type { DesignDocument } from '@brelm/core/design';
-import { Brelm, keptUntil, serious } from './brelm';
+import { Brelm, keptUntil, onScreen, serious } from './brelm';
 
 const brelm = new Brelm();
 let address: string;
@@ -135,6 +135,98 @@ describe('a sketch on paper', () => {
     await figure.getByRole('button', { name: 'How it lies under the board' }).press('Enter');
     await page.getByRole('button', { name: 'Only beside the board' }).press('Enter');
     await kept((d) => reference(d) !== null && reference(d)!.under === undefined);
+    expect(faults).toEqual([]);
+  });
+});
+
+/** A paper in uneven light with a ring on it and a bar through that. */
+function drawing(): Buffer {
+  const image = new PNG({ width: 300, height: 240 });
+  for (let y = 0; y < 240; y++)
+    for (let x = 0; x < 300; x++) {
+      const ring = Math.abs(Math.hypot(x - 150, y - 120) - 70) < 3;
+      const bar = Math.abs(y - 110) < 4 && x > 30 && x < 270;
+      const tone = ring || bar ? 40 : 225 - x / 4;
+      image.data.set([tone, tone, tone, 255], 4 * (y * 300 + x));
+    }
+  return PNG.sync.write(image);
+}
+
+describe('a drawing on paper', () => {
+  it('becomes lines that can be moved, in an ink of the design, by the keyboard; its picture is kept', async () => {
+    await page.keyboard.press('Escape');
+    const before = lines(await stored()).length;
+    await page.keyboard.press('a');
+    await page
+      .getByTestId('file-input')
+      .setInputFiles({ name: 'Ring and bar.png', mimeType: 'image/png', buffer: drawing() });
+    await page.getByRole('button', { name: 'My own' }).click();
+    const trace = page.getByRole('button', { name: 'Trace into outlines' });
+    await trace.focus();
+    await page.keyboard.press('Enter');
+    const dialog = page.getByRole('dialog', { name: 'Trace Ring and bar' });
+    await dialog.getByRole('combobox', { name: 'It becomes' }).selectOption('lines');
+    await dialog.getByText(/^2 lines of \d+ points$/).waitFor();
+    expect(await serious(page)).toEqual([]);
+    // What is shorter than asked goes.
+    const least = dialog.getByLabel('Least, mm', { exact: true });
+    await least.fill('60');
+    await page.keyboard.press('Enter');
+    await dialog.getByText('No lines are found: they must be darker than the paper around them.').waitFor();
+    await least.fill('1');
+    await page.keyboard.press('Enter');
+    await dialog.getByText(/^2 lines of \d+ points$/).waitFor();
+    await dialog.getByRole('button', { name: 'Put it on the board' }).press('Enter');
+    await kept((d) => lines(d).length === before + 2);
+    const design = await stored();
+    const made = lines(design).filter((l) => l.bundle !== null);
+    const [ring] = made.filter((l) => l.closed);
+    const [bar] = made.filter((l) => !l.closed);
+    expect(ring.nodes.length).toBeLessThan(14);
+    expect(bar.nodes.length).toBeLessThan(5);
+    const picture = design.sides[0].parts.find((p) => p.kind === 'picture' && p.name === 'Ring and bar')!;
+    expect(picture.hidden).toBe(true);
+    // As large as it lies: the bar is 240 px long and 8 wide, the ring 140 across.
+    const { scaleX } = picture.place;
+    const across = (l: (typeof made)[number]) =>
+      Math.max(...l.nodes.map((n) => n.x)) - Math.min(...l.nodes.map((n) => n.x));
+    expect(across(bar) / scaleX).toBeGreaterThan(225);
+    expect(across(ring) / scaleX).toBeGreaterThan(134);
+    expect(bar.width / scaleX).toBeGreaterThan(6);
+    expect(bar.width / scaleX).toBeLessThan(9);
+    expect(design.inks.map((i) => i.id)).toContain(bar.ink);
+    expect(faults).toEqual([]);
+  });
+
+  it('has what stands out rubbed away by going around it, undone in one step', async () => {
+    const made = lines(await stored()).filter((l) => l.bundle !== null);
+    const bar = made.find((l) => !l.closed)!;
+    const right = bar.place.x + Math.max(...bar.nodes.map((n) => n.x));
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('d');
+    await page.getByRole('button', { name: 'Rub out' }).click();
+    await page.getByRole('combobox', { name: 'What goes' }).selectOption('within');
+    const reach = 3 * bar.width;
+    const way: [number, number][] = [
+      [right - reach, bar.place.y - reach],
+      [right + reach, bar.place.y - reach],
+      [right + reach, bar.place.y + reach],
+      [right - reach, bar.place.y + reach],
+    ];
+    const [first, ...rest] = await Promise.all(way.map(([x, y]) => onScreen(page, x, y)));
+    await page.mouse.move(...first);
+    await page.mouse.down();
+    for (const to of rest) await page.mouse.move(...to, { steps: 6 });
+    await page.mouse.up();
+    const end = (d: DesignDocument) => {
+      const now = lines(d).find((l) => l.id === bar.id)!;
+      return now.place.x + Math.max(...now.nodes.map((n) => n.x));
+    };
+    await kept((d) => Math.abs(end(d) - (right - reach)) < bar.width);
+    expect(lines(await stored()).length).toBeGreaterThanOrEqual(made.length);
+    expect(await serious(page)).toEqual([]);
+    await page.keyboard.press('Control+z');
+    await kept((d) => end(d) === right);
     expect(faults).toEqual([]);
   });
 });

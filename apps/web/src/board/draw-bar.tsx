@@ -42,69 +42,85 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
       <Button
         className={tool === 'rub' ? '!border-spruce !bg-line' : ''}
         aria-pressed={tool === 'rub'}
-        title="Rub lines out where you go over them"
+        title="Rub lines out where you go over them, or all within what you go around"
         onClick={() => setTool('rub')}
       >
         Rub out
       </Button>
-      {ink && (
-        <div className="w-24">
-          <InkSelect
-            label="Ink"
-            value={ink.id}
-            design={design}
-            onChange={(id) => setLook({ ...look, ink: id })}
-          />
+      {tool === 'rub' && (
+        <div className="w-28">
+          <SelectField
+            label="What goes"
+            value={look.rubs}
+            onChange={(e) => setLook({ ...look, rubs: e.target.value as typeof look.rubs })}
+          >
+            <option value="along">where I go</option>
+            <option value="within">what I go around</option>
+          </SelectField>
         </div>
       )}
-      <div className="w-14">
-        <LengthField
-          label="Width"
-          dpi={design.board.dpi}
-          value={look.width ?? usualWidth(design.board)}
-          check={(v) => (v >= 0.1 && v <= 5000 ? null : '0.1 to 5000')}
-          onChange={(width) => setLook({ ...look, width })}
-        />
-      </div>
-      <div className="w-24">
-        <SelectField
-          label="Pen"
-          value={look.pen}
-          onChange={(e) => setLook({ ...look, pen: e.target.value as Pen })}
-        >
-          {PENS.map(([pen, name]) => (
-            <option key={pen} value={pen}>
-              {name}
-            </option>
-          ))}
-        </SelectField>
-      </div>
-      {look.pen === 'chisel' && (
-        <div className="w-16">
-          <NumberField
-            label="Nib °"
-            digits={0}
-            value={look.nib}
-            check={(v) => (Math.abs(v) <= 360 ? null : '−360 to 360')}
-            onChange={(nib) => setLook({ ...look, nib })}
+      {tool === 'draw' && (
+        <>
+          {ink && (
+            <div className="w-24">
+              <InkSelect
+                label="Ink"
+                value={ink.id}
+                design={design}
+                onChange={(id) => setLook({ ...look, ink: id })}
+              />
+            </div>
+          )}
+          <div className="w-14">
+            <LengthField
+              label="Width"
+              dpi={design.board.dpi}
+              value={look.width ?? usualWidth(design.board)}
+              check={(v) => (v >= 0.1 && v <= 5000 ? null : '0.1 to 5000')}
+              onChange={(width) => setLook({ ...look, width })}
+            />
+          </div>
+          <div className="w-24">
+            <SelectField
+              label="Pen"
+              value={look.pen}
+              onChange={(e) => setLook({ ...look, pen: e.target.value as Pen })}
+            >
+              {PENS.map(([pen, name]) => (
+                <option key={pen} value={pen}>
+                  {name}
+                </option>
+              ))}
+            </SelectField>
+          </div>
+          {look.pen === 'chisel' && (
+            <div className="w-16">
+              <NumberField
+                label="Nib °"
+                digits={0}
+                value={look.nib}
+                check={(v) => (Math.abs(v) <= 360 ? null : '−360 to 360')}
+                onChange={(nib) => setLook({ ...look, nib })}
+              />
+            </div>
+          )}
+          <Tick
+            label="Mirrored"
+            checked={look.mirror !== null}
+            onChange={(on) => setLook({ ...look, mirror: on ? axisOf(design) : null })}
           />
-        </div>
-      )}
-      <Tick
-        label="Mirrored"
-        checked={look.mirror !== null}
-        onChange={(on) => setLook({ ...look, mirror: on ? axisOf(design) : null })}
-      />
-      {look.mirror !== null && (
-        <div className="w-16">
-          <LengthField
-            label="Axis"
-            dpi={design.board.dpi}
-            value={look.mirror}
-            check={(v) => (Math.abs(v) <= 40_000 ? null : '−40000 to 40000 px')}
-            onChange={(mirror) => setLook({ ...look, mirror })}
-          />
-        </div>
+          {look.mirror !== null && (
+            <div className="w-16">
+              <LengthField
+                label="Axis"
+                dpi={design.board.dpi}
+                value={look.mirror}
+                check={(v) => (Math.abs(v) <= 40_000 ? null : '−40000 to 40000 px')}
+                onChange={(mirror) => setLook({ ...look, mirror })}
+              />
+            </div>
+          )}
+        </>
       )}
       <SketchButton design={design} />
       <Button tone="main" title="Back to choosing parts (Escape)" onClick={() => setTool('choose')}>

@@ -1,9 +1,8 @@
 import { useEffect, useRef } from 'react';
 import { freshId, type Design, type Edit, partIds } from '@brelm/core/design';
-import { line, mirrored, nodesOf, rubbedOut, type LinePart, type LineSample } from '@brelm/core/parts';
-import { partMatrix } from '@brelm/core/resolve';
-import { applyMatrix, axisScales, invert } from '@brelm/core/geometry';
+import { line, mirrored, nodesOf, type LineSample } from '@brelm/core/parts';
 import { notify } from '../ui';
+import { rubEdits } from './rub-edits';
 import { usualWidth, type Tools } from './tools';
 import type { Editing } from '../editor/use-edit';
 import type { View } from './use-view';
@@ -24,31 +23,6 @@ const tapered = (samples: LineSample[]): LineSample[] =>
     const rise = Math.min(1, Math.min(t, 1 - t) / TAPER.share);
     return [x, y, TAPER.least + (1 - TAPER.least) * rise];
   });
-
-/** Edits that rub a disc along a way out of every line that is not locked or hidden; board px. */
-function rubEdits(design: Design, way: readonly (readonly [number, number])[], r: number): Edit[] {
-  const taken = partIds(design);
-  return design.parts.flatMap((part): Edit[] => {
-    if (part.kind !== 'line' || part.locked || part.hidden) return [];
-    const matrix = partMatrix(part);
-    const back = invert(matrix);
-    const own = way.map(([x, y]) => applyMatrix(back, x, y));
-    const { pieces, hit } = rubbedOut(part, own, r / Math.max(...axisScales(matrix)));
-    if (!hit) return [];
-    const lines = pieces.flatMap((samples): LinePart[] => {
-      const fitted = nodesOf(samples, 0.5);
-      return fitted ? [{ ...part, nodes: fitted.nodes, closed: false }] : [];
-    });
-    if (lines.length === 0) return [{ op: 'removeParts', parts: [part.id] }];
-    const at = design.parts.indexOf(part);
-    return lines.map((piece, i): Edit => {
-      if (i === 0) return { op: 'updatePart', part: part.id, change: { nodes: piece.nodes, closed: false } };
-      const id = freshId(part.id.replace(/-\d+$/, ''), taken);
-      taken.push(id);
-      return { op: 'addPart', part: { ...piece, id }, at };
-    });
-  });
-}
 
 /** Lies over the board while a line is drawn, or lines are rubbed out. */
 export function DrawLayer({
@@ -111,6 +85,7 @@ export function DrawLayer({
   };
 
   const showWay = (context: CanvasRenderingContext2D, all: readonly LineSample[]) => {
+    if (tool === 'rub' && look.rubs === 'within') return showOutline(context, all);
     context.strokeStyle = tool === 'rub' ? 'rgba(178, 58, 36, 0.45)' : colour;
     context.lineCap = context.lineJoin = 'round';
     const felt = tool === 'draw' && look.pen === 'pressed' && feels.current;
@@ -132,6 +107,18 @@ export function DrawLayer({
     }
   };
 
+  /** What is to be rubbed out, as far as it is outlined. */
+  const showOutline = (context: CanvasRenderingContext2D, all: readonly LineSample[]) => {
+    context.beginPath();
+    all.forEach(([x, y], i) => (i ? context.lineTo(x, y) : context.moveTo(x, y)));
+    context.closePath();
+    context.fillStyle = 'rgba(178, 58, 36, 0.25)';
+    context.fill();
+    context.strokeStyle = 'rgb(178, 58, 36)';
+    context.lineWidth = 1.5 / view.scale;
+    context.stroke();
+  };
+
   shown.current = show;
 
   const take = (e: PointerEvent) => {
@@ -150,12 +137,16 @@ export function DrawLayer({
     samples.current = [];
     show();
     if (tool === 'rub') {
-      const edits = rubEdits(
-        design,
-        all.map(([x, y]) => [x, y] as const),
-        RUB_PX / view.scale,
+      const way = all.map(([x, y]) => [x, y] as const);
+      const within = look.rubs === 'within';
+      if (within && way.length < 3) return;
+      edit.make(
+        'Rub out',
+        rubEdits(design, within ? { within: way } : { along: way, r: RUB_PX / view.scale }),
+        {
+          select: [],
+        },
       );
-      edit.make('Rub out', edits, { select: [] });
       return;
     }
     const made = nodesOf(

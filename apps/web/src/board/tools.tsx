@@ -27,6 +27,8 @@ export interface LineLook {
   nib: number;
   /** Upright axis about which each line is drawn a second time, board px from the left; null for none. */
   mirror: number | null;
+  /** Lines are rubbed out where the pointer goes, or all within what it goes around. */
+  rubs: 'along' | 'within';
 }
 
 export interface Tools {

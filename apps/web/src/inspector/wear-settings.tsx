@@ -139,7 +139,7 @@ function WearFields({
   const kind = wearKind(wear.kind);
   const { least, most } = kind.size;
   return (
-    <fieldset className={`rounded-md border border-line p-1.5 ${wear.off ? 'opacity-60' : ''}`}>
+    <fieldset className={`rounded-md border border-line p-1.5 ${wear.off ? 'text-muted' : ''}`}>
       <legend className="sr-only">{name}</legend>
       <div className="flex items-end gap-0.5">
         <SelectField

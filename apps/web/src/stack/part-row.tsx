@@ -85,7 +85,7 @@ const RowFace = memo(function RowFace({
             </span>
           )}
         </span>
-        <span className="flex shrink-0 gap-0.5">
+        <span className={clsx('flex shrink-0 gap-0.5', part.hidden && 'opacity-50')}>
           {colours
             .split(',')
             .filter(Boolean)
@@ -153,7 +153,8 @@ export const PartRow = memo(function PartRow({
         // What lies far down a long bundle is neither laid out nor painted.
         !open && index === undefined && '[contain-intrinsic-size:auto_38px] [content-visibility:auto]',
         selected ? 'border-spruce' : 'border-line',
-        part.hidden && 'opacity-60',
+        // Paler, and still to be read.
+        part.hidden && 'text-muted',
       )}
     >
       <RowFace {...{ part, colours, ties, attributes, listeners }} isOpen={open !== null} />

@@ -1,9 +1,9 @@
 import { wrap } from 'comlink';
 import { hand } from './hand';
-import type { TraceRequest, TraceWorker } from './trace.worker';
+import type { LinesRequest, TraceRequest, TraceWorker } from './trace.worker';
 import { workerName } from '../platform/address';
 
-export type { TraceRequest } from './trace.worker';
+export type { LinesRequest, TracedLines, TracedPicture, TraceRequest } from './trace.worker';
 
 const tracer = hand((failed) => {
   const worker = new Worker(new URL('./trace.worker.ts', import.meta.url), {
@@ -18,3 +18,7 @@ const tracer = hand((failed) => {
 /** A picture traced into flat colours; as `hand` says where it comes to no end. */
 export const tracePicture = (request: TraceRequest, signal?: AbortSignal) =>
   tracer((w) => w.trace(request), signal);
+
+/** The lines of a drawing on paper, as lines; as `hand` says where it comes to no end. */
+export const linesOfPicture = (request: LinesRequest, signal?: AbortSignal) =>
+  tracer((w) => w.lines(request), signal);

@@ -135,7 +135,7 @@ describe('rubbing out', () => {
   const level = drawn(Array.from({ length: 60 }, (_, i): LineSample => [i * 10, 0, 1]));
 
   it('leaves what was not touched, in two pieces when its middle goes', () => {
-    const { pieces, hit } = rubbedOut(level, [[0, 0]], 30);
+    const { pieces, hit } = rubbedOut(level, { along: [[0, 0]], r: 30 });
     expect(hit).toBe(true);
     expect(pieces).toHaveLength(2);
     // 30 and half of the line's own width are gone on each side.
@@ -145,15 +145,32 @@ describe('rubbing out', () => {
   });
 
   it('touches nothing that it misses, and leaves nothing of what it covers', () => {
-    expect(rubbedOut(level, [[0, 200]], 30)).toMatchObject({ hit: false });
+    expect(rubbedOut(level, { along: [[0, 200]], r: 30 })).toMatchObject({ hit: false });
     const all = Array.from({ length: 80 }, (_, i) => [i * 10 - 400, 0] as const);
-    expect(rubbedOut(level, all, 30).pieces).toEqual([]);
+    expect(rubbedOut(level, { along: all, r: 30 }).pieces).toEqual([]);
+  });
+
+  it('takes what lies within an outline, up to where that crosses the line', () => {
+    const box = [
+      [-60, -20],
+      [90, -20],
+      [90, 20],
+      [-60, 20],
+    ] as const;
+    const { pieces, hit } = rubbedOut(level, { within: box });
+    expect([hit, pieces.length]).toEqual([true, 2]);
+    expect(Math.abs(pieces[0].at(-1)![0] + 60)).toBeLessThan(3);
+    expect(Math.abs(pieces[1][0][0] - 90)).toBeLessThan(3);
+    // A line that lies outside it altogether, or one that only its width reaches, stays.
+    expect(rubbedOut(level, { within: box.map(([x, y]) => [x, y + 40] as const) }).hit).toBe(false);
+    // All within it is gone.
+    expect(rubbedOut(level, { within: box.map(([x, y]) => [10 * x, y] as const) }).pieces).toEqual([]);
   });
 
   it('opens a closed line into one piece', () => {
     const ring = drawn(arc(), { closed: true });
     const bottom = ring.nodes.reduce((low, n) => (n.y > low.y ? n : low));
-    const { pieces } = rubbedOut(ring, [[bottom.x, bottom.y]], 20);
+    const { pieces } = rubbedOut(ring, { along: [[bottom.x, bottom.y]], r: 20 });
     expect(pieces).toHaveLength(1);
   });
 });

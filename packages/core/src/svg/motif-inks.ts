@@ -7,14 +7,13 @@ import type { SvgArt } from './read-svg';
 const SAME_INK = 1;
 
 /**
- * The art's colours as inks: an ink that the design has already is used again, each colour takes the
- * nearest ink within `same` (CIEDE2000), and the rest become new inks with plain names.
+ * Inks for colours: one that the design has already is used again, each colour takes the nearest within `same` (CIEDE2000), and
+ * the rest become new inks with plain names, in `added`.
  */
-export function inkOutlines(
-  art: Pick<SvgArt, 'outlines'>,
+export function inksFor(
   inks: readonly Ink[],
   same = SAME_INK,
-): { outlines: MotifOutline[]; added: Ink[] } {
+): { inkFor: (colour: Hex) => string; added: Ink[] } {
   const added: Ink[] = [];
   const byColour = new Map<Hex, string>();
   const inkFor = (colour: Hex): string => {
@@ -38,6 +37,16 @@ export function inkOutlines(
     byColour.set(colour, ink.id);
     return ink.id;
   };
+  return { inkFor, added };
+}
+
+/** The art's colours as inks: see {@link inksFor}. */
+export function inkOutlines(
+  art: Pick<SvgArt, 'outlines'>,
+  inks: readonly Ink[],
+  same = SAME_INK,
+): { outlines: MotifOutline[]; added: Ink[] } {
+  const { inkFor, added } = inksFor(inks, same);
   const outlines = art.outlines.map(({ colour, gradient, ...outline }): MotifOutline => ({
     ...outline,
     ink: inkFor(colour),

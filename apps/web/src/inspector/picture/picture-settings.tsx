@@ -8,7 +8,7 @@ import { Button } from '../../ui';
 import { CropDialog } from './crop-dialog';
 import { EnlargeDialog } from './enlarge-dialog';
 import { StepList } from './step-list';
-import { TraceDialog } from './trace-dialog';
+import { TraceDialog } from './trace/trace-dialog';
 
 /** How sharply a picture will print, what is cut off it, and the steps that are made of it. */
 export function PictureSettings({ part, design }: { part: PicturePart; design: Design }) {

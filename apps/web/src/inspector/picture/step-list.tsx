@@ -144,7 +144,7 @@ function StepCard({
   const set: SetStep = (change, what, gesture) => onChange({ ...step, ...change } as Step, what, gesture);
   const Own = OWN_SETTINGS[step.kind];
   return (
-    <div className={`rounded-md border border-line ${step.on ? '' : 'opacity-60'}`}>
+    <div className={`rounded-md border border-line ${step.on ? '' : 'text-muted'}`}>
       <div className="flex items-center gap-0.5 px-1">
         <button
           type="button"

@@ -82,7 +82,10 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
   /** The words that a figure is to be drawn from; null while none is asked for. */
   const [ordering, setOrdering] = useState<string | null>(null);
   const [tool, setTool] = useState<Tool>('choose');
-  const [look, setLook] = useState<LineLook>({ ink: null, width: null, pen: 'even', nib: 45, mirror: null });
+  const [look, setLook] = useState<LineLook>({
+    ...{ ink: null, width: null, pen: 'even', nib: 45, mirror: null },
+    rubs: 'along',
+  });
   const [target, setTarget] = useState<StepTarget | null>(null);
   const [brush, setBrush] = useState<BrushLook>({
     does: 'paint',

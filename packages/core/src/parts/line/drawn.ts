@@ -4,6 +4,7 @@ import {
   CUBIC,
   fitCurve,
   flatten,
+  isInside,
   MOVE,
   type Matrix,
   type PathData,
@@ -145,26 +146,41 @@ export function withoutNode(part: LinePart, index: number): LineNode[] | null {
 export const withNodeAt = (part: LinePart, index: number, x: number, y: number): LineNode[] =>
   part.nodes.map((n, i) => (i === index ? movedNode(n, x - n.x, y - n.y) : n));
 
+/** What rubs out, in the units of what it rubs: a disc of radius `r` along a way, or all within an outline. */
+export type Rubber =
+  | { along: readonly (readonly [number, number])[]; r: number }
+  | { within: readonly (readonly [number, number])[] };
+
+/** Whether what rubs out takes a place of a line's middle. */
+function taking(rubber: Rubber, width: number): (x: number, y: number) => boolean {
+  if ('within' in rubber) {
+    const outline = [rubber.within.flat()];
+    return (x, y) => isInside(outline, x, y);
+  }
+  const reach = rubber.r + width / 2;
+  return (x, y) => rubber.along.some(([px, py]) => Math.hypot(x - px, y - py) <= reach);
+}
+
+/** How far what is rubbed out goes past or stops short of where it should, own units, for an outline. */
+const EXACT = 2;
+
 /**
- * What is left of a line when a disc of radius `r` has been rubbed along `rubbed`; all in the part's
- * own units. One run of samples a piece that is left; the line itself, as one run, when it was missed.
+ * What is left of a line when it has been rubbed out, all in the part's own units. One run of samples a piece that is left;
+ * the line itself, as one run, when it was missed.
  */
-export function rubbedOut(
-  part: LinePart,
-  rubbed: readonly (readonly [number, number])[],
-  r: number,
-): { pieces: LineSample[][]; hit: boolean } {
+export function rubbedOut(part: LinePart, rubber: Rubber): { pieces: LineSample[][]; hit: boolean } {
+  const step = 'within' in rubber ? EXACT : rubber.r / 4;
   const fine = samplesOf(part, 0.1).flatMap((s, i, all): LineSample[] => {
     const next = all[i + 1];
     if (!next) return [s];
-    const cuts = Math.max(1, Math.min(200, Math.ceil(Math.hypot(next[0] - s[0], next[1] - s[1]) / (r / 4))));
+    const cuts = Math.max(1, Math.min(200, Math.ceil(Math.hypot(next[0] - s[0], next[1] - s[1]) / step)));
     return Array.from(
       { length: cuts },
       (_, k) => [0, 1, 2].map((c) => s[c] + ((next[c] - s[c]) * k) / cuts) as unknown as LineSample,
     );
   });
-  const gone = (s: LineSample) =>
-    rubbed.some(([x, y]) => Math.hypot(s[0] - x, s[1] - y) <= r + part.width / 2);
+  const takes = taking(rubber, part.width);
+  const gone = ([x, y]: LineSample) => takes(x, y);
   const pieces: LineSample[][] = [[]];
   let hit = false;
   for (const s of fine)

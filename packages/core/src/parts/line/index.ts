@@ -7,6 +7,8 @@ import type { LineNode, LinePart } from './types';
 
 export * from './drawn';
 export * from './mirrored';
+export * from './of-stroke';
+export { lineShape } from './outlines';
 export * from './types';
 
 /** A line through these nodes, given on the board. */

@@ -4,6 +4,7 @@ import { partMatrix } from '@brelm/core/resolve';
 import { applyMatrix } from '@brelm/core/geometry';
 import { inkOutlines } from '@brelm/core/svg';
 import type { Traced, TracedOutline } from '@brelm/core/trace';
+import { ofCopy } from './use-traced-picture';
 
 /** Points that a motif may have; more are no drawing any more. */
 export const MOST_POINTS = 60_000;
@@ -21,10 +22,8 @@ export function tracedEdits(
 ): { edits: Edit[]; id: string } {
   const id = freshId('motif', partIds(design));
   const { outlines, added } = inkOutlines({ outlines: art }, design.inks, 4);
-  const { left, top, right, bottom } = part.crop ?? { left: 0, top: 0, right: 0, bottom: 0 };
-  const k = (material.width - left - right) / traced.width;
-  // The middle of what the crop leaves.
-  const [x, y] = applyMatrix(partMatrix(part), (left - right) / 2, (top - bottom) / 2);
+  const { k, middle } = ofCopy(part, material, traced.width);
+  const [x, y] = applyMatrix(partMatrix(part), ...middle);
   const { scaleX, scaleY, turn } = part.place;
   const name = `${part.name || material.name}, traced`;
   const { width, height } = traced;

@@ -1,6 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
-import { type Design } from '@brelm/core/design';
-import { type PicturePart } from '@brelm/core/parts';
+import { useMemo, useState } from 'react';
 import {
   artOf,
   MOST_COLOURS,
@@ -10,43 +8,14 @@ import {
   type TracedOutline,
   type TraceSettings,
 } from '@brelm/core/trace';
-import { useEdit } from '../../editor/use-edit';
-import { useAppSelector } from '../../store';
-import { Amount, Button, Modal, notify, SelectField, Swatch, WorkFaultNote } from '../../ui';
-import { useSettled } from '../../ui/use-settled';
-import { NotWanted } from '../../workers/hand';
-import { tracePicture, type TraceRequest } from '../../workers/trace-client';
+import { useEdit } from '../../../editor/use-edit';
+import { Amount, notify, SelectField, Swatch } from '../../../ui';
+import { useSettled } from '../../../ui/use-settled';
+import { tracePicture, type TraceRequest } from '../../../workers/trace-client';
+import { TraceFrame, type TraceProps } from './trace-frame';
 import { MOST_POINTS, tracedEdits } from './traced-motif';
-import { apiAt } from '../../platform/address';
-import { treatmentOf } from './treatment-of';
-
-type State = 'working' | { traced: Traced } | { fault: string };
-
-/**
- * A picture traced with some settings, anew as they change. What came of one request never stands for another, not for
- * a frame: nobody can take what was traced with other settings than are shown.
- */
-function useTraced(request: TraceRequest | null): { state: State; last: Traced | null; again: () => void } {
-  const [come, setCome] = useState<{ of: TraceRequest; state: Exclude<State, 'working'> }>();
-  const [last, setLast] = useState<Traced | null>(null);
-  const [attempt, setAttempt] = useState(0);
-  useEffect(() => {
-    if (!request) return;
-    const abort = new AbortController();
-    setCome(undefined);
-    tracePicture(request, abort.signal).then(
-      (traced) => {
-        setLast(traced);
-        setCome({ of: request, state: { traced } });
-      },
-      (reason: Error) =>
-        reason instanceof NotWanted || setCome({ of: request, state: { fault: reason.message } }),
-    );
-    return () => abort.abort();
-  }, [request, attempt]);
-  const state = come && come.of === request ? come.state : 'working';
-  return { state, last, again: () => setAttempt((n) => n + 1) };
-}
+import { useAsked } from './use-asked';
+import { ofCopy, useTracedPicture } from './use-traced-picture';
 
 function TracedPicture({ traced, art }: { traced: Traced; art: TracedOutline[] }) {
   return (
@@ -122,48 +91,34 @@ function Colours({
 }
 
 /** Makes a motif of few flat colours of a picture, seen beside it while it is set. */
-export function TraceDialog({
-  part,
-  design,
-  onClose,
-}: {
-  part: PicturePart;
-  design: Design;
-  onClose: () => void;
-}) {
+export function TraceShapes({ part, design, material, kind, onClose }: TraceProps) {
   const edit = useEdit();
-  const colourway = useAppSelector((s) => s.editor.colourway);
-  const material = design.materials.find((m) => m.id === part.material);
   const [settings, setSettings] = useState<TraceSettings>(TRACE);
   const [fates, setFates] = useState<(ColourFate | undefined)[]>([]);
   const settled = useSettled(settings);
-  const [from] = useState(() => treatmentOf(part, part.steps, design, colourway));
+  const picture = useTracedPicture(part, design);
   const request = useMemo(
-    (): TraceRequest | null =>
-      material?.sha256
-        ? {
-            ...{ sha256: material.sha256, treatment: from, width: material.width, height: material.height },
-            ...{ crop: part.crop, settings: settled },
-          }
-        : null,
-    [material, from, part.crop, settled],
+    (): TraceRequest | null => picture && { ...picture, settings: settled },
+    [picture, settled],
   );
-  const { state: come, last, again } = useTraced(request);
+  const { state: come, last, again } = useAsked(request, tracePicture);
   const state = settled === settings ? come : 'working';
   const set = (change: Partial<TraceSettings>) => {
     setSettings({ ...settings, ...change });
     if ('colours' in change || 'paper' in change) setFates([]);
   };
-  const shown = last && state !== 'working' && 'traced' in state ? state.traced : last;
+  const shown = last && state !== 'working' && 'made' in state ? state.made : last;
   const art = useMemo(() => (shown ? artOf(shown, settings.trap, fates) : []), [shown, settings.trap, fates]);
-  if (!material) return null;
-  const { left, right } = part.crop ?? { left: 0, right: 0 };
   const mmPerPx = shown
-    ? (((material.width - left - right) / shown.width) * Math.abs(part.place.scaleX) * 25.4) /
-      design.board.dpi
+    ? (ofCopy(part, material, shown.width).k * Math.abs(part.place.scaleX) * 25.4) / design.board.dpi
     : 0.1;
+  const done = state !== 'working' && 'made' in state;
   const tooMany = shown !== null && shown.points > MOST_POINTS;
-  const ready = state !== 'working' && 'traced' in state && art.length > 0 && !tooMany;
+  const fault = tooMany
+    ? `This would be ${shown.points} points: ask for fewer colours, larger islands, or more smoothing.`
+    : shown && done && art.length === 0
+      ? 'Nothing is left: let one colour print.'
+      : null;
   const take = () => {
     if (!shown) return;
     const { edits, id } = tracedEdits(design, part, material, shown, art);
@@ -172,33 +127,17 @@ export function TraceDialog({
     onClose();
   };
   return (
-    <Modal open title={`Trace ${part.name || material.name}`} wide="very" onClose={onClose}>
-      <div className="grid grid-cols-[1fr_1fr_240px] gap-3">
-        <figure className="min-w-0">
-          <img
-            src={apiAt(`materials/${material.sha256}/preview?size=1600`)}
-            alt="The picture as it was brought in"
-            className="h-[46vh] w-full rounded-sm bg-surround object-contain"
-          />
-          <figcaption className="text-[12px] text-muted">
-            As it was brought in; it is traced with its steps made.
-          </figcaption>
-        </figure>
-        <figure className="min-w-0">
-          <div
-            className={`h-[46vh] rounded-sm bg-surround ${state === 'working' ? 'opacity-60' : ''}`}
-            aria-busy={state === 'working'}
-          >
-            {shown && <TracedPicture traced={shown} art={art} />}
-          </div>
-          <figcaption role="status" className="text-[12px] text-muted">
-            {state === 'working'
-              ? 'Tracing…'
-              : shown &&
-                `${shown.points} points; borders ${(shown.error.mean * mmPerPx).toFixed(2)} mm off in the mean, ${(shown.error.largest * mmPerPx).toFixed(2)} mm at most`}
-          </figcaption>
-        </figure>
-        <div className="flex max-h-[52vh] flex-col gap-2 overflow-y-auto pr-1">
+    <TraceFrame
+      sha256={material.sha256}
+      state={state}
+      made={shown && <TracedPicture traced={shown} art={art} />}
+      told={
+        shown &&
+        `${shown.points} points; borders ${(shown.error.mean * mmPerPx).toFixed(2)} mm off in the mean, ${(shown.error.largest * mmPerPx).toFixed(2)} mm at most`
+      }
+      settings={
+        <>
+          {kind}
           <SelectField
             label="Colours"
             value={settings.colours ?? 'found'}
@@ -260,25 +199,13 @@ export function TraceDialog({
             onChange={(v) => set({ trap: v / mmPerPx })}
           />
           {shown && <Colours traced={shown} fates={fates} onFates={setFates} />}
-        </div>
-      </div>
-      {state !== 'working' && 'fault' in state && (
-        <WorkFaultNote what="The picture could not be traced" reason={state.fault} onAgain={again} />
-      )}
-      {tooMany && (
-        <p role="alert" className="mt-2 text-rust">
-          This would be {shown.points} points: ask for fewer colours, larger islands, or more smoothing.
-        </p>
-      )}
-      {shown && state !== 'working' && art.length === 0 && (
-        <p className="mt-2 text-muted">Nothing is left: let one colour print.</p>
-      )}
-      <div className="mt-3 flex justify-end gap-2">
-        <Button onClick={onClose}>Cancel</Button>
-        <Button tone="main" disabled={!ready} onClick={take}>
-          Put it on the board
-        </Button>
-      </div>
-    </Modal>
+        </>
+      }
+      fault={fault}
+      ready={done && art.length > 0 && !tooMany}
+      onAgain={again}
+      onTake={take}
+      onClose={onClose}
+    />
   );
 }
