@@ -47,6 +47,16 @@ describe('a sketch on paper', () => {
       .setInputFiles({ name: 'Ring.png', mimeType: 'image/png', buffer: photograph() });
     const dialog = page.getByRole('dialog', { name: 'A sketch to draw over' });
     const corner = dialog.getByRole('button', { name: /^Top left corner/ });
+    // Its paper is found; all of the picture it is only where that is said.
+    for (const found of [
+      'Top left corner, 10 % across, 10 % down',
+      'Bottom right corner, 90 % across, 90 % down',
+    ])
+      await dialog.getByRole('button', { name: `${found}: arrow keys move it` }).waitFor();
+    await dialog.getByRole('button', { name: 'The paper is all of the picture' }).press('Enter');
+    await dialog
+      .getByRole('button', { name: 'Top left corner, 0 % across, 0 % down: arrow keys move it' })
+      .waitFor();
     for (let i = 0; i < 5; i++) {
       await corner.press('Shift+ArrowRight');
       await corner.press('Shift+ArrowDown');

@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Board, Reference, UnderBoard } from '@brelm/core/design';
 import { crossed } from '@brelm/core/geometry';
-import { paperRatio, WHOLE_PAPER } from '@brelm/core/sketch';
+import { findPaper, paperRatio, WHOLE_PAPER } from '@brelm/core/sketch';
 import { apiAt } from '../platform/address';
-import { Button, LengthField, Modal, Tick } from '../ui';
+import { Button, LengthField, Modal, notify, Tick } from '../ui';
 
 type Corner = UnderBoard['corners'][number];
 const NAMES = ['Top left', 'Top right', 'Bottom right', 'Bottom left'];
@@ -16,9 +16,27 @@ const COVERS = 0.8;
 
 const wholePaper = (): Corner[] => WHOLE_PAPER.map(([x, y]): Corner => [x, y]);
 
-/** A picture of so many px laid in the middle of a board. */
-export function laidUnder({ width, height }: Board, picture: { width: number; height: number }): UnderBoard {
-  const corners = wholePaper();
+/** Long side of the copy in which the paper is looked for, px. */
+const LOOKED_AT = 480;
+
+/** The corners of the paper in a picture, where it can be told from what it lies on. */
+function paperIn(image: HTMLImageElement): Corner[] | null {
+  const k = Math.min(1, LOOKED_AT / Math.max(image.naturalWidth, image.naturalHeight));
+  const [width, height] = [image.naturalWidth * k, image.naturalHeight * k].map((v) =>
+    Math.max(1, Math.round(v)),
+  );
+  const context = new OffscreenCanvas(width, height).getContext('2d')!;
+  context.drawImage(image, 0, 0, width, height);
+  const { data } = context.getImageData(0, 0, width, height);
+  return findPaper({ width, height, data })?.map(([x, y]): Corner => [x, y]) ?? null;
+}
+
+/** A picture of so many px laid in the middle of a board; all of it is the paper unless it is said where that is. */
+export function laidUnder(
+  { width, height }: Board,
+  picture: { width: number; height: number },
+  corners = wholePaper(),
+): UnderBoard {
   const ratio = paperRatio(corners, picture.width, picture.height);
   return {
     ...{ corners, x: width / 2, y: height / 2, strength: 0.5, lines: true, shown: true },
@@ -47,7 +65,7 @@ export function UnderDialog({
     loading.onload = () => {
       setImage(loading);
       const picture = { width: loading.naturalWidth, height: loading.naturalHeight };
-      if (!given.current) setUnder(laidUnder(board, picture));
+      if (!given.current) setUnder(laidUnder(board, picture, paperIn(loading) ?? wholePaper()));
     };
     loading.onerror = () => setFault(true);
     loading.src = apiAt(`materials/${reference.sha256}/preview?size=1600`);
@@ -70,7 +88,8 @@ export function UnderDialog({
         {under && (
           <div className="min-w-44 flex-1">
             <p className="mb-2 text-[13px] text-muted">
-              Put the corners on the paper’s: it is squared up. It lies under the artwork and is in no file.
+              Put the corners on the paper’s, where they are not there yet: it is squared up. It lies under
+              the artwork and is in no file.
             </p>
             <div className="grid grid-cols-2 gap-1.5">
               <LengthField
@@ -114,9 +133,19 @@ export function UnderDialog({
                 onChange={(lines) => set({ lines })}
               />
             </div>
-            <Button className="mt-3" onClick={() => set({ corners: wholePaper() })}>
-              The paper is all of the picture
-            </Button>
+            <div className="mt-3 flex flex-wrap gap-1.5">
+              <Button
+                onClick={() => {
+                  const corners = image && paperIn(image);
+                  if (corners) set({ corners });
+                  else
+                    notify('fault', 'The paper cannot be told from what it lies on: put the corners on it.');
+                }}
+              >
+                Find the paper
+              </Button>
+              <Button onClick={() => set({ corners: wholePaper() })}>The paper is all of the picture</Button>
+            </div>
           </div>
         )}
       </div>
