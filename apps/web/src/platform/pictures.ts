@@ -4,6 +4,7 @@ import { treatmentKey, type Treatment } from '@brelm/core/steps';
 import { isWear } from '@brelm/core/wear';
 import { treatPicture } from '../workers/picture-client';
 import { lentPicture } from './lent-pictures';
+import { KeptBySize } from './kept-by-size';
 import { changed } from './loaded';
 import { loadPreview, treatedPreview } from './preview';
 import { makeSurface } from './surfaces';
@@ -14,21 +15,24 @@ const inWorker = typeof document === 'undefined';
 type Kept = ImageBitmap | 'loading' | 'missing';
 const bitmaps = new Map<string, Kept>();
 
-/** Treated pictures that are kept, and when each was last asked for, ms; those asked for last are at the end. */
-const treated = new Map<string, { bitmap: Kept; used: number; of: string }>();
-const KEPT = 24;
+interface TreatedPicture {
+  bitmap: Kept;
+  /** When it was last asked for, ms. */
+  used: number;
+  of: string;
+}
 /** One that was asked for so lately is on the board: it is kept, however many there are. */
 const IN_USE_MS = 5000;
+/** Bytes of treated pictures that are kept besides; a worker, which shows none, gets them again from the one that makes them. */
+const ROOM = inWorker ? 32_000_000 : 72_000_000;
+/** With the halves of a picture that are made to paint it smaller. */
+const bytesOf = ({ bitmap }: TreatedPicture) =>
+  typeof bitmap === 'object' ? (4 / 3) * 4 * bitmap.width * bitmap.height : 0;
 
-function forgetOld(): void {
-  const now = Date.now();
-  for (const [key, { bitmap, used }] of treated) {
-    if (treated.size <= KEPT) return;
-    if (typeof bitmap !== 'object' || now - used < IN_USE_MS) continue;
-    bitmap.close();
-    treated.delete(key);
-  }
-}
+const treated = new KeptBySize<TreatedPicture>(ROOM, bytesOf, {
+  spared: ({ used }) => Date.now() - used < IN_USE_MS,
+  gone: ({ bitmap }) => typeof bitmap === 'object' && bitmap.close(),
+});
 
 /** After so long what could not be had is asked for again, ms. */
 const AGAIN_MS = 5000;
@@ -72,7 +76,6 @@ async function work(): Promise<void> {
     const bitmap = await make(one).catch(() => null);
     treated.set(one.key, { bitmap: bitmap ?? 'missing', used: Date.now(), of });
     if (!bitmap) setTimeout(() => treated.delete(one.key), AGAIN_MS);
-    forgetOld();
     changed();
   }
   busy = false;
@@ -80,14 +83,11 @@ async function work(): Promise<void> {
 }
 
 /** A picture with its steps made; begins to make them where they are not. */
-function treatedBitmap(sha256: string, treatment: Treatment, whole: ImageBitmap, sourceWidth: number) {
+function treatedBitmap(sha256: string, treatment: Treatment, whole: ImageBitmap | null, sourceWidth: number) {
   const key = `${sha256} ${treatmentKey(treatment)}`;
   const known = treated.get(key);
   if (known) {
     known.used = Date.now();
-    // To the end: it was asked for last.
-    treated.delete(key);
-    treated.set(key, known);
     if (typeof known.bitmap === 'object') return known.bitmap;
     return known.bitmap === 'loading' ? standIn(sha256, known.of, whole) : null;
   }
@@ -98,19 +98,21 @@ function treatedBitmap(sha256: string, treatment: Treatment, whole: ImageBitmap,
 }
 
 /** What is shown of a picture while its steps are made: on the page as it was before; nothing is judged by it. */
-function standIn(sha256: string, of: string, whole: ImageBitmap): ImageBitmap | null {
+function standIn(sha256: string, of: string, whole: ImageBitmap | null): ImageBitmap | null {
   if (inWorker) return null;
-  const ready = [...treated.values()].filter((t) => typeof t.bitmap === 'object' && t.of.startsWith(sha256));
+  const ready = treated.values().filter((t) => typeof t.bitmap === 'object' && t.of.startsWith(sha256));
   const before = ready.findLast((t) => t.of === of) ?? ready.at(-1);
   return (before?.bitmap as ImageBitmap | undefined) ?? (plain.has(sha256) ? whole : null);
 }
 
 function bitmapOf(sha256: string, treatment: Treatment | null, sourceWidth: number): ImageBitmap | null {
+  // The picture as it was is of use only where it was shown: it stands in for what is being made.
+  if (treatment && !plain.has(sha256)) return treatedBitmap(sha256, treatment, null, sourceWidth);
   const whole = bitmaps.get(sha256);
   if (whole === undefined) begin(sha256);
   if (typeof whole !== 'object') return null;
   if (treatment) return treatedBitmap(sha256, treatment, whole, sourceWidth);
-  plain.add(sha256);
+  if (!inWorker) plain.add(sha256);
   return whole;
 }
 

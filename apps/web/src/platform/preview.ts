@@ -1,6 +1,7 @@
 import { createImage, reducedImage, type RasterImage } from '@brelm/core/raster';
 import { enlargedFor, stepsKey, treatPicture, type Treatment } from '@brelm/core/steps';
 import { readAt } from './asked-again';
+import { KeptBySize } from './kept-by-size';
 
 /** Long side of the copies that the board works on, px; files are made from the originals. */
 const PREVIEW_SIZE = 1600;
@@ -27,17 +28,24 @@ function pixelsOf(bitmap: ImageBitmap): RasterImage {
 export const bitmapFrom = ({ data, width, height }: RasterImage): Promise<ImageBitmap> =>
   createImageBitmap(new ImageData(new Uint8ClampedArray(data), width, height));
 
-/** A picture whose steps were made, with its last states: a slider changes one step, and only what follows is made anew. */
+/** A picture whose steps are made. */
 interface Known {
+  /** It and its size, by which its states are known. */
+  name: string;
   untouched: RasterImage;
   /** The same in small; see smallPixels. */
   small?: Known;
-  /** What was done to reach a state, and how many steps that were; those reached last are at the end. */
-  states: Map<string, { made: number; state: RasterImage }>;
 }
 const known = new Map<string, Known>();
 const MOST_PICTURES = 4;
-const MOST_STATES = 10;
+
+/** Bytes of all states that are kept: of one picture a dozen, or of several those that are changed. */
+const STATES = 112_000_000;
+/**
+ * States of pictures by what was done to reach them, and how many steps that were: a slider changes one step, and only what
+ * follows is made anew.
+ */
+const states = new KeptBySize<{ made: number; state: RasterImage }>(STATES, ({ state }) => state.data.length);
 
 /** The board's copy of a picture, its pixels. */
 export async function previewPixels(sha256: string): Promise<RasterImage> {
@@ -48,7 +56,7 @@ async function pictureOf(sha256: string): Promise<Known> {
   let picture = known.get(sha256);
   if (!picture) {
     const bitmap = await loadPreview(sha256);
-    picture = { untouched: pixelsOf(bitmap), states: new Map() };
+    picture = { name: sha256, untouched: pixelsOf(bitmap) };
     bitmap.close();
   }
   known.delete(sha256);
@@ -74,22 +82,14 @@ export const treatedPixels = async (
   return enlargedFor(treated, treatment, room >= 4 ? 4 : room >= 2 ? 2 : 1);
 };
 
-function treatedFrom({ untouched, states }: Known, treatment: Treatment, sourceWidth: number): RasterImage {
+function treatedFrom({ name, untouched }: Known, treatment: Treatment, sourceWidth: number): RasterImage {
   const { steps, light, outlines } = treatment;
-  const keys = steps.map((_, i) => stepsKey(steps.slice(0, i + 1), light, outlines));
+  const keys = steps.map((_, i) => `${name} ${stepsKey(steps.slice(0, i + 1), light, outlines)}`);
   const at = keys.findLastIndex((key) => states.has(key));
-  const from = at >= 0 ? states.get(keys[at])! : { made: 0, state: untouched };
-  // What it goes on from is likely to be gone on from again.
-  for (const key of keys.slice(0, at + 1)) {
-    const state = states.get(key);
-    if (!state) continue;
-    states.delete(key);
-    states.set(key, state);
-  }
-  const after = (made: number, state: RasterImage) => {
-    states.set(keys[made - 1], { made, state });
-    if (states.size > MOST_STATES) states.delete(states.keys().next().value!);
-  };
+  // What it goes on from, and what was before that, is likely to be gone on from again.
+  const reached = keys.slice(0, at + 1).map((key) => states.get(key));
+  const from = reached.at(-1) ?? { made: 0, state: untouched };
+  const after = (made: number, state: RasterImage) => states.set(keys[made - 1], { made, state });
   return treatPicture(untouched, treatment, untouched.width / sourceWidth, after, from);
 }
 
@@ -105,8 +105,8 @@ export async function smallPixels(
   const whole = await pictureOf(sha256);
   const { width, height } = whole.untouched;
   whole.small ??= {
+    name: `${sha256} small`,
     untouched: reducedImage(whole.untouched, Math.min(1, SMALL / Math.max(width, height))),
-    states: new Map(),
   };
   return treatment ? treatedFrom(whole.small, treatment, sourceWidth) : whole.small.untouched;
 }
