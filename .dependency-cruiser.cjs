@@ -1,7 +1,7 @@
 // The arrows between rooms go downwards only (docs/architecture.md).
 const core = (room) => `^packages/core/src/${room}/`;
 const layers = [
-  ['units', 'rights', 'fields'],
+  ['units', 'rights', 'fields', 'sentences'],
   ['wording'],
   ['colour', 'geometry'],
   ['raster', 'type', 'wear'],

@@ -222,7 +222,7 @@ describe('codes', () => {
   it('that hold too much are named', () => {
     const long = designOf({ a: '#101010' }, code('qr', place(450, 450, 4), 'x'.repeat(2500), 'a', null));
     const level = { ...long, parts: long.parts.map((p) => ({ ...p, level: 'H' as const })) } as Design;
-    expect(find(inputOf(level, [BLACK]), 'code')[0].message).toContain('2500 characters do not fit');
+    expect(find(inputOf(level, [BLACK]), 'code')[0].message).toContain('2,500 characters do not fit');
   });
 
   it('hold any text: what is read back is what was written', () => {

@@ -1,6 +1,7 @@
 import type { Garment } from '../colour';
 import type { Design, Edit } from '../design';
 import type { Drawing, MakeSurface, Materials, PictureSource } from '../drawing';
+import type { Sentence } from '../sentences';
 import type { Spec, SpecSide } from '../spec';
 import type { Analysis, GarmentContrast, LayerCache, Region, ThinCache, WalkCache } from './measure';
 
@@ -66,6 +67,8 @@ export interface Finding {
   /** The garment it is about; absent when it holds for all. */
   garment?: string;
   message: string;
+  /** The same before it is put into words, where it can be said in other languages. */
+  said?: Sentence;
   /** What was measured, the threshold that it missed, and their unit. */
   figure: number;
   threshold: number;

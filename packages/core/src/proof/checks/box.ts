@@ -1,6 +1,7 @@
 import { groupBounds, imagesOf, printed } from '../../drawing';
 import { rgbToHex } from '../../colour';
 import { rimOf } from '../../raster';
+import { told } from '../../sentences';
 import { type AnalysisLayer, onceFor, samplePicture, regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
 
@@ -53,9 +54,9 @@ export function boxFindings(input: Judged): Finding[] {
         check: 'box',
         severity: plain ? 'stop' : 'watch',
         part: group.part,
-        message: plain
-          ? `A box will print behind “${title}”: its ground is ${rgbToHex(rim.colour!)}, not transparent`
-          : `“${title}” will print as a rectangle: it is opaque to its edges`,
+        ...(plain
+          ? told('box.ground', { title, ground: rgbToHex(rim.colour!) })
+          : told('box.rectangle', { title })),
         figure: rim.opaque,
         threshold: RIM_SHARE,
         unit: 'share',
@@ -72,7 +73,7 @@ export function boxFindings(input: Judged): Finding[] {
       check: 'box',
       severity: 'stop',
       part: group.part,
-      message: `A box will print: “${title}” covers ${Math.round(cover * 100)} % of the board in one colour`,
+      ...told('box.colour', { title, percent: Math.round(cover * 100) }),
       figure: cover,
       threshold: BOARD_SHARE,
       unit: 'share',

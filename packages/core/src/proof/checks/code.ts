@@ -2,6 +2,7 @@ import jsQR from 'jsqr';
 import { contrastRatio, hexToRgb, yarns, type Garment } from '../../colour';
 import { groupBounds, itemsOf, paint, type PartGroup, printed } from '../../drawing';
 import { axisScales, boxHeight, boxWidth, grow, isEmptyBox, type Matrix } from '../../geometry';
+import { told } from '../../sentences';
 import { pxToMm } from '../../units';
 import { regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
@@ -59,7 +60,7 @@ export function codeFindings(input: Judged): Finding[] {
         check: 'code-size',
         severity: 'watch',
         part: group.part,
-        message: `The code's modules print at ${mm.toFixed(2)} mm: phones need ${LEAST_MODULE_MM}`,
+        ...told('code.size', { mm, least: LEAST_MODULE_MM }),
         figure: mm,
         threshold: LEAST_MODULE_MM,
         unit: 'mm',
@@ -70,14 +71,14 @@ export function codeFindings(input: Judged): Finding[] {
     for (const garment of judged) {
       const ground = code.ground ? [code.ground] : yarns(garment);
       const ratio = Math.min(...ground.map((g) => contrastRatio(code.ink, g)));
-      const on = code.ground ? '' : ` on ${garment.name}`;
+      const on = code.ground ? null : { garment: garment.name };
       const about = { part: group.part, region, ...(code.ground ? {} : { garment: garment.id }) };
       if (ratio < LEAST_CODE_RATIO)
         findings.push({
           check: 'code-contrast',
           severity: ratio < 2 ? 'stop' : 'watch',
           ...about,
-          message: `The code has a contrast of ${ratio.toFixed(1)} : 1${on}: phones need ${LEAST_CODE_RATIO} : 1`,
+          ...told(on ? 'code.contrast-on' : 'code.contrast', { ratio, least: LEAST_CODE_RATIO, ...on }),
           figure: ratio,
           threshold: LEAST_CODE_RATIO,
           unit: 'ratio',
@@ -91,7 +92,7 @@ export function codeFindings(input: Judged): Finding[] {
           check: 'code',
           severity: 'stop',
           ...about,
-          message: `The code cannot be read${on}: something covers it, or its ground is too small`,
+          ...told(on ? 'code.unread-on' : 'code.unread', { ...on }),
           figure: 0,
           threshold: 1,
           unit: 'parts',

@@ -1,6 +1,7 @@
 import { edgeRatios, groupingOf, NEEDED_RATIO, regionOf, sampleEdges, weakBox } from '../measure';
 import { BORDER } from '../../cutline';
 import { groupBounds } from '../../drawing';
+import { told } from '../../sentences';
 import type { Finding, Judged } from '../types';
 
 const figure = (ratio: number) => (ratio < 10 ? ratio.toFixed(1) : Math.round(ratio).toString());
@@ -18,7 +19,7 @@ function coveredFindings({ analysis, drawing }: Judged, byLayer: readonly number
         check: 'contrast',
         severity: 'stop',
         part: layer.part,
-        message: `“${about.title}” cannot be seen: other parts lie over all of it`,
+        ...told('contrast.covered', { title: about.title }),
         figure: 0,
         threshold: 1,
         unit: 'share',
@@ -55,17 +56,17 @@ export function contrastFindings(input: Judged): Finding[] {
       const { scale } = input.analysis;
       const box = weakBox(samples, ratios, edge);
       const vanishes = result.verdict === 'vanishes';
-      const { title } = about;
+      const of = { title: about.title, garment: garment.name, least: NEEDED_RATIO };
       findings.push({
         check: 'contrast',
         severity: vanishes && about.mustRead ? 'stop' : 'watch',
         part,
         garment: garment.id,
-        message: missed
-          ? `“${title}” is lost on ${garment.name}: ${Math.round(missed.lost * 100)} % of it cannot be told from the cloth`
+        ...(missed
+          ? told('contrast.lost', { ...of, percent: Math.round(missed.lost * 100) })
           : vanishes
-            ? `“${title}” vanishes on ${garment.name}: contrast ${figure(result.medianRatio)} : 1, needs ${NEEDED_RATIO} : 1`
-            : `“${title}” is weak on ${garment.name}: ${Math.round(result.shareBelow3 * 100)} % of its edge is under ${NEEDED_RATIO} : 1`,
+            ? told('contrast.vanishes', { ...of, ratio: figure(result.medianRatio) })
+            : told('contrast.weak', { ...of, percent: Math.round(result.shareBelow3 * 100) })),
         figure: missed ? missed.lost : vanishes ? result.medianRatio : result.shareBelow3,
         threshold: missed ? 0.5 : vanishes ? NEEDED_RATIO : 0.2,
         unit: !missed && vanishes ? 'ratio' : 'share',

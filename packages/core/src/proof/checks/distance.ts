@@ -1,4 +1,5 @@
 import { groupBounds, type PartGroup } from '../../drawing';
+import { told } from '../../sentences';
 import { pxToMm } from '../../units';
 import { regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
@@ -34,7 +35,9 @@ export function distanceFindings(input: Judged): Finding[] {
       check: 'distance',
       severity: comfortable < LEAST_DISTANCE_M ? 'watch' : 'note',
       part: group.part,
-      message: `The smallest lettering, “${group.about.title}” (${mm.toFixed(1)} mm), reads well up to ${said(comfortable)} m, at the limit at ${said(limit)} m`,
+      ...told('distance.smallest', {
+        ...{ title: group.about.title, mm, well: said(comfortable), limit: said(limit) },
+      }),
       figure: comfortable,
       threshold: LEAST_DISTANCE_M,
       unit: 'm',

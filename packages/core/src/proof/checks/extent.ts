@@ -1,6 +1,7 @@
 import { drawingBounds, inkHull, type Drawing } from '../../drawing';
 import { boxCentre, boxHeight, boxWidth, intersect, isEmptyBox, type Box } from '../../geometry';
 import { alphaCentre } from '../../raster';
+import { told } from '../../sentences';
 import { largestFit, roomOf, type SpecSide } from '../../spec';
 import { pxToMm } from '../../units';
 import { regionOf } from '../measure';
@@ -38,7 +39,7 @@ export function extentFindings(input: Judged): Finding[] {
       check: 'extent',
       severity: 'watch',
       part: null,
-      message: `The artwork fills ${Math.round(fill * 100)} % of the safe area: it will look small`,
+      ...told('extent.small', { percent: Math.round(fill * 100) }),
       figure: fill,
       threshold: LEAST_FILL,
       unit: 'share',
@@ -55,7 +56,7 @@ export function extentFindings(input: Judged): Finding[] {
       check: 'centre',
       severity: 'watch',
       part: null,
-      message: `The artwork sits ${Math.abs(off).toFixed(1)} mm ${off < 0 ? 'left' : 'right'} of the centre line`,
+      ...told(off < 0 ? 'extent.left' : 'extent.right', { mm: Math.abs(off) }),
       figure: Math.abs(off),
       threshold: MOST_OFF_CENTRE_MM,
       unit: 'mm',

@@ -1,5 +1,6 @@
 import { groupBounds, imagesOf, printed } from '../../drawing';
 import { labDistance, maskOfAlpha, squaredDistance, type RasterImage } from '../../raster';
+import { told } from '../../sentences';
 import { onceFor, RIM_SAMPLE, samplePicture, regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
 
@@ -71,7 +72,7 @@ export function fringeFindings(input: Judged): Finding[] {
         check: 'fringe',
         severity: 'watch',
         part: group.part,
-        message: `“${group.about.title}” has a ${ground} fringe along ${Math.round(share * 100)} % of its rim`,
+        ...told(`fringe.${ground}`, { title: group.about.title, percent: Math.round(share * 100) }),
         figure: share,
         threshold: MOST_FRINGE,
         unit: 'share',

@@ -1,5 +1,6 @@
 import { groupBounds, imagesOf, leastAlpha, type DrawingItem, printed } from '../../drawing';
 import type { RasterImage } from '../../raster';
+import { told } from '../../sentences';
 import { onceFor, RIM_SAMPLE, samplePicture, regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
 
@@ -60,12 +61,9 @@ export function hazeFindings(input: Judged): Finding[] {
         check: 'haze',
         severity: onUnderbase ? 'watch' : 'note',
         part: group.part,
-        message:
-          image && !seeThrough
-            ? `${Math.round(share * 100)} % of “${title}” is half transparent: it will print as a pale haze`
-            : seeThrough
-              ? `“${title}” is see-through: it will print as a pale haze`
-              : `The shade of “${title}” is not solid all over: it will print as a pale haze`,
+        ...(image && !seeThrough
+          ? told('haze.share', { title, percent: Math.round(share * 100) })
+          : told(seeThrough ? 'haze.all' : 'haze.shade', { title })),
         figure: share,
         threshold: MOST_HAZE,
         unit: 'share',

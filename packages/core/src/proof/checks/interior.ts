@@ -1,5 +1,6 @@
 import { deltaE, nearestYarn, rgbToHex, type Garment, type Hex } from '../../colour';
 import { BORDER } from '../../cutline';
+import { told } from '../../sentences';
 import type { Analysis } from '../measure';
 import type { Finding, Judged } from '../types';
 
@@ -59,7 +60,10 @@ export function interiorFindings(input: Judged): Finding[] {
         severity: share < WATCH_SHARE ? 'note' : 'watch',
         part: null,
         garment: garment.id,
-        message: `${ink ? `The ink ${ink.name}` : 'A colour of the artwork'} disappears on ${garment.name}: ${Math.round(share * 100)} % of the artwork looks like a hole`,
+        ...told(ink ? 'interior.ink' : 'interior.colour', {
+          ...{ garment: garment.name, percent: Math.round(share * 100) },
+          ...(ink && { ink: ink.name }),
+        }),
         figure: share,
         threshold: NOTE_SHARE,
         unit: 'share',

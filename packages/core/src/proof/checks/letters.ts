@@ -1,4 +1,5 @@
 import { groupBounds, type DrawingFault } from '../../drawing';
+import { told } from '../../sentences';
 import { catalogueFace } from '../../type';
 import { regionOf } from '../measure';
 import type { CheckId, Finding, Judged } from '../types';
@@ -17,15 +18,11 @@ const finding = (part: string, check: CheckId, region: Finding['region']) => ({
 });
 
 /** What is left out of a part that asks for more than one design may. */
-function tooMuch(name: string, { of, drawn, asked }: Extract<DrawingFault, { kind: 'too-much' }>): string {
-  const n = (v: number) => v.toLocaleString('en-GB');
-  if (of === 'letters')
-    return `“${name}” has ${n(asked)} letters, of which the first ${n(drawn)} are drawn: spread them over several designs`;
-  if (of === 'points')
-    return `“${name}” crosses itself so often that one point in ${Math.round(asked / drawn)} of it is drawn: bring it in simpler`;
-  if (of === 'copies')
-    return `Of the ${n(asked)} copies of “${name}” ${n(drawn)} are drawn: the design has more than can be drawn at once`;
-  return `“${name}” has so many points that what is around it is drawn plainly: one keyline as an even stroke, without gaps. Use fewer letters, or a simpler figure`;
+function tooMuch(title: string, { of, drawn, asked }: Extract<DrawingFault, { kind: 'too-much' }>) {
+  if (of === 'letters') return told('letters.too-many', { title, asked, drawn });
+  if (of === 'points') return told('letters.crosses', { title, every: Math.round(asked / drawn) });
+  if (of === 'copies') return told('letters.copies', { title, asked, drawn });
+  return told('letters.points', { title });
 }
 
 /** Letters that a typeface lacks, and typefaces that are not there: both print wrongly. */
@@ -43,7 +40,7 @@ export function letterFindings(input: Judged): Finding[] {
         check: 'typeface',
         severity: 'stop',
         part,
-        message: `“${title}” is set in ${faceName(fault.face)}, which is not here: that line will not print`,
+        ...told('letters.no-typeface', { title, face: faceName(fault.face) }),
         figure: 1,
         threshold: 0,
         unit: 'parts',
@@ -55,7 +52,7 @@ export function letterFindings(input: Judged): Finding[] {
         check: 'code',
         severity: 'stop',
         part,
-        message: `${fault.characters} characters do not fit in a code at this level: shorten the text, or take a lower level`,
+        ...told('code.too-long', { characters: fault.characters }),
         figure: fault.characters,
         threshold: 0,
         unit: 'characters',
@@ -65,30 +62,30 @@ export function letterFindings(input: Judged): Finding[] {
     if (fault.kind === 'ring-small')
       return {
         ...finding(part, 'ring', region),
-        message: `The ring of “${title}” is too small for its words: they run into one another. It needs a radius of ${Math.ceil(fault.needs)} px`,
+        ...told('letters.ring', { title, px: Math.ceil(fault.needs) }),
         figure: fault.needs,
         unit: 'px',
       };
     if (fault.kind === 'no-baseline')
       return {
         ...finding(part, 'baseline', region),
-        message: `“${title}” runs along a part that is no longer there, so it is straight: choose another baseline`,
+        ...told('letters.baseline', { title }),
       };
     if (fault.kind === 'keyline-wide')
       return {
         ...finding(part, 'keyline', region),
-        message: `Keyline ${fault.keyline + 1} of “${title}” is wider than the letters are thick: it leaves nothing inside`,
+        ...told('letters.keyline', { title, n: fault.keyline + 1 }),
         at: fault.keyline,
       };
     if (fault.kind === 'thinned-away')
       return {
         ...finding(part, 'cut-away', region),
-        message: `Nothing is left of “${title}”: it is thinned, or its corners rounded, by more than it is thick`,
+        ...told('letters.thinned', { title }),
       };
     if (fault.kind === 'too-much')
       return {
         ...finding(part, 'too-much', region),
-        message: tooMuch(title, fault),
+        ...tooMuch(title, fault),
         figure: fault.asked,
         threshold: fault.drawn,
       };
@@ -97,7 +94,7 @@ export function letterFindings(input: Judged): Finding[] {
       check: 'letters',
       severity: 'stop',
       part,
-      message: `${faceName(fault.face)} has no ${letters}: choose another typeface for “${title}”`,
+      ...told('letters.missing', { title, face: faceName(fault.face), letters }),
       figure: fault.characters.length,
       threshold: 0,
       unit: 'characters',

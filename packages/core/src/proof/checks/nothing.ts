@@ -1,5 +1,6 @@
 import { drawingBounds, imagesOf } from '../../drawing';
 import { isEmptyBox } from '../../geometry';
+import { told } from '../../sentences';
 import type { Finding, Judged } from '../types';
 
 /** A board of which nothing will print, and why. */
@@ -17,21 +18,21 @@ export function nothingFindings(input: Judged): Finding[] {
   const why =
     drawing.groups.length === 0
       ? drawing.hidden === 0
-        ? 'There is nothing on the board yet'
-        : 'Every part is hidden'
+        ? 'nothing.empty'
+        : 'nothing.hidden'
       : off
-        ? 'All of the artwork lies off the board'
+        ? 'nothing.off'
         : isEmptyBox(bounds)
-          ? 'No part has anything to print: its lettering is empty'
+          ? 'nothing.lettering'
           : pictures.length > 0
-            ? 'The artwork is fully transparent'
-            : 'The artwork is too small or too faint to print';
+            ? 'nothing.clear'
+            : 'nothing.faint';
   return [
     {
       check: 'nothing',
       severity: 'stop',
       part: null,
-      message: `${why}: the file would be empty`,
+      ...told(why),
       figure: 0,
       threshold: 1,
       unit: 'parts',

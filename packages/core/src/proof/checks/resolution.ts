@@ -1,5 +1,6 @@
 import { groupBounds, imagesOf, printed } from '../../drawing';
 import { axisScales } from '../../geometry';
+import { told } from '../../sentences';
 import { effectiveDpi, pxToInches } from '../../units';
 import { regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
@@ -24,17 +25,15 @@ export function resolutionFindings(input: Judged): Finding[] {
     // What was made between the px of a picture is not of the picture: that is always told.
     const times = Math.min(...images.map((image) => image.treatment?.enlarge ?? 1));
     const { title } = group.about;
-    const own = `${wholeDpi(dpi)} dpi`;
-    const made = `${wholeDpi(dpi * times)} as it is enlarged`;
+    const of = { title, least, dpi: wholeDpi(dpi), enlarged: wholeDpi(dpi * times) };
     return [
       {
         check: 'resolution',
         severity: dpi * times >= least ? 'watch' : 'stop',
         part: group.part,
-        message:
-          dpi * times >= least
-            ? `“${title}” has ${own} of its own and ${made}: look at it at its size`
-            : `“${title}” is stretched to ${own}${times > 1 ? `, ${made}` : ''}: needs ${least}`,
+        ...(dpi * times >= least
+          ? told('resolution.enlarged', of)
+          : told(times > 1 ? 'resolution.stretched-enlarged' : 'resolution.stretched', of)),
         figure: dpi,
         threshold: least,
         unit: 'dpi',

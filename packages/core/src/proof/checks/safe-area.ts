@@ -1,10 +1,11 @@
 import { groupBounds, groupHull, type PartGroup, printed } from '../../drawing';
 import { boxOfPoints, cornersOf, intersect, isEmptyBox, type Box, type Point } from '../../geometry';
 import { alphaBox } from '../../raster';
-import { beyondBox, beyondSafe, beyondTrim, roomOf, zonesUnder, type AreaShape } from '../../spec';
+import { told, type SentenceKey, type SentenceValues } from '../../sentences';
+import { beyondBox, beyondSafe, beyondTrim, roomOf, zonesUnder } from '../../spec';
 import { pxToMm } from '../../units';
 import { regionOf } from '../measure';
-import type { CheckId, Finding, Judged, Severity } from '../types';
+import type { Finding, Judged, Severity } from '../types';
 
 /** Less than this far outside is not worth a word, mm. */
 const SLACK_MM = 0.25;
@@ -44,13 +45,6 @@ export function inkPoints(group: PartGroup, input: Judged): readonly Point[] {
   return group.about.kind === 'picture' ? cornersOf(box) : groupHull(group);
 }
 
-/** How a safe area that is no rectangle is named. */
-const SHAPED: Partial<Record<AreaShape['kind'], string>> = {
-  circle: ', which is round',
-  rounded: ', whose corners are round',
-  outline: ', which has the product’s outline',
-};
-
 /**
  * Parts that reach beyond the safe area (a watch), beyond the product's edge (a watch: the blade goes there) or beyond
  * the print area (a stop: cut off), and those that lie over what is to be kept clear.
@@ -66,9 +60,11 @@ export function safeAreaFindings(input: Judged): Finding[] {
     if (points.length === 0) continue;
     const box = boxOfPoints(points);
     const mm = (px: number) => pxToMm(px, drawing.dpi);
-    const say = (check: CheckId, severity: Severity, message: string, figure: number) =>
+    const say = (severity: Severity, figure: number, key: SentenceKey, more: SentenceValues = {}) =>
       findings.push({
-        ...{ check, severity, message, figure },
+        check: key === 'zone.over' ? 'zone' : 'safe-area',
+        ...{ severity, figure },
+        ...told(key, { title, ...more }),
         part: group.part,
         threshold: 0,
         unit: 'mm',
@@ -79,31 +75,16 @@ export function safeAreaFindings(input: Judged): Finding[] {
     const beyondBoard = mm(beyondBox(points, board));
     const cut = mm(beyondTrim(room, points));
     const outside = mm(beyondSafe(room, points));
-    if (gone) say('safe-area', 'stop', `“${title}” lies off the board: none of it will print`, beyondBoard);
-    else if (beyondBoard >= SLACK_MM)
-      say(
-        'safe-area',
-        'stop',
-        `“${title}” is cut off: it reaches ${beyondBoard.toFixed(1)} mm beyond the print area`,
-        beyondBoard,
-      );
-    else if (cut >= SLACK_MM)
-      say('safe-area', 'watch', `“${title}” is cut off ${cut.toFixed(1)} mm beyond the product’s edge`, cut);
-    else if (outside >= SLACK_MM)
-      say(
-        'safe-area',
-        'watch',
-        `“${title}” is ${outside.toFixed(1)} mm outside the safe area${SHAPED[side.safeShape?.kind ?? 'rectangle'] ?? ''}`,
-        outside,
-      );
+    const shape = side.safeShape?.kind ?? 'rectangle';
+    if (gone) say('stop', beyondBoard, 'safe-area.off');
+    else if (beyondBoard >= SLACK_MM) say('stop', beyondBoard, 'safe-area.beyond', { mm: beyondBoard });
+    else if (cut >= SLACK_MM) say('watch', cut, 'safe-area.trim', { mm: cut });
+    else if (outside >= SLACK_MM) say('watch', outside, 'safe-area.outside', { mm: outside, shape });
     if (!gone && points.length > 2)
       for (const { zone } of zonesUnder(room, points))
-        say(
-          'zone',
-          zone.kind === 'hole' ? 'watch' : 'note',
-          `“${title}” lies over: ${(zone.name || zone.kind).toLowerCase()}`,
-          0,
-        );
+        say(zone.kind === 'hole' ? 'watch' : 'note', 0, 'zone.over', {
+          zone: (zone.name || zone.kind).toLowerCase(),
+        });
   }
   return findings;
 }

@@ -1,3 +1,4 @@
+import { told } from '../../sentences';
 import { groupBounds, imagesOf, type ImageItem, printed } from '../../drawing';
 import { applyMatrix, axisScales, transformBox, type Matrix } from '../../geometry';
 import { componentsOf, maskOfAlpha } from '../../raster';
@@ -42,7 +43,7 @@ export function speckFindings(input: Judged): Finding[] {
         check: 'specks',
         severity: count < MANY ? 'note' : 'watch',
         part: group.part,
-        message: `“${group.about.title}” has ${count === 1 ? 'a speck' : `${count} specks`} under ${SPECK_MM} mm`,
+        ...told('specks', { title: group.about.title, n: count, mm: SPECK_MM }),
         figure: count,
         threshold: 0,
         unit: 'pieces',

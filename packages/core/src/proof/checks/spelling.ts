@@ -1,3 +1,4 @@
+import { told } from '../../sentences';
 import { groupBounds } from '../../drawing';
 import { regionOf } from '../measure';
 import type { Artwork, Finding, Spelling } from '../types';
@@ -62,8 +63,9 @@ export function spellingFindings({ drawing, spelling }: Artwork): Finding[] {
         check: 'spelling',
         severity: 'note',
         part: group.part,
-        message:
-          list === `“${title}”` ? `${list} is in no dictionary` : `${list} in “${title}”: in no dictionary`,
+        ...(list === `“${title}”`
+          ? told('spelling.word', { words: list })
+          : told('spelling.words', { words: list, title })),
         figure: doubtful.length,
         threshold: 0,
         unit: 'pieces',

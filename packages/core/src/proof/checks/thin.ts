@@ -1,6 +1,7 @@
 import { BORDER } from '../../cutline';
 import { groupBounds, imagesOf, itemsOf, type Drawing, type PartGroup, printed } from '../../drawing';
 import { boxCentre, boxHeight, boxWidth } from '../../geometry';
+import { told } from '../../sentences';
 import type { Spec } from '../../spec';
 import { isScreened } from '../../steps';
 import { mmToPx, pxToMm } from '../../units';
@@ -11,9 +12,9 @@ import type { Artwork, Finding } from '../types';
 export const LEAST_INK_MM = 0.35;
 export const LEAST_GAP_MM = 0.5;
 
-const WORDS = {
-  ink: { check: 'thin-ink', one: 'a line', many: 'lines', fate: 'may not print' },
-  gap: { check: 'thin-gap', one: 'a gap', many: 'gaps', fate: 'may fill in' },
+const CHECK = {
+  ink: 'thin-ink',
+  gap: 'thin-gap',
 } as const;
 
 type SpecLimits = Pick<Spec, 'thinnestLineMm' | 'thinnestGapMm'>;
@@ -64,7 +65,7 @@ function thinKeylines({ drawing, spec }: Artwork): Finding[] {
         check: 'thin-keyline',
         severity: 'watch',
         part: group.part,
-        message: `The keyline of “${group.about.title}” is ${pxToMm(thinnest, dpi).toFixed(2)} mm: under ${leastInk} mm may not print`,
+        ...told('thin.keyline', { title: group.about.title, mm: pxToMm(thinnest, dpi), least: leastInk }),
         figure: pxToMm(thinnest, dpi),
         threshold: leastInk,
         unit: 'mm',
@@ -105,13 +106,14 @@ export function thinFindings(input: Artwork): Finding[] {
     for (const [part, own] of found[kind]) {
       // A border's own thin places are those of its cut.
       if (part === BORDER) continue;
-      const words = WORDS[kind];
       const thinnest = pxToMm(own[0].thickness, dpi);
       findings.push({
-        check: words.check,
+        check: CHECK[kind],
         severity: 'watch',
         part,
-        message: `“${titles.get(part)}” has ${own.length === 1 ? words.one : `${own.length} ${words.many}`} as thin as ${thinnest.toFixed(2)} mm: under ${least[kind]} mm ${words.fate}`,
+        ...told(`thin.${kind}`, {
+          ...{ title: titles.get(part) ?? '', n: own.length, mm: thinnest, least: least[kind] },
+        }),
         figure: thinnest,
         threshold: least[kind],
         unit: 'mm',

@@ -1,4 +1,5 @@
 import { groupBounds, itemsOf, printed, type PartGroup } from '../../drawing';
+import { told, type SentenceKey } from '../../sentences';
 import { regionOf } from '../measure';
 import type { CheckId, Finding, Judged } from '../types';
 
@@ -10,8 +11,9 @@ const isCut = ({ clips, mask }: PartGroup): boolean => !!clips?.length || mask !
 
 /** What is wrong with how parts cut one another: a window that is gone, a circle, a part of which nothing is left. */
 export function tieFindings({ drawing, analysis }: Judged): Finding[] {
-  const finding = (group: PartGroup, check: CheckId, message: string): Finding => ({
-    ...{ check, message },
+  const finding = (group: PartGroup, check: CheckId, key: SentenceKey): Finding => ({
+    check,
+    ...told(key, { title: group.about.title }),
     severity: 'watch',
     part: group.part,
     figure: 1,
@@ -23,29 +25,10 @@ export function tieFindings({ drawing, analysis }: Judged): Finding[] {
   const faults = drawing.faults.flatMap((fault): Finding[] => {
     const group = drawing.groups.find((g) => g.part === fault.part);
     if (!group) return [];
-    const { title } = group.about;
-    if (fault.kind === 'no-window')
-      return [finding(group, 'window', `The window of “${title}” is not there or hidden: it shows whole`)];
-    if (fault.kind === 'no-mask')
-      return [
-        finding(
-          group,
-          'window',
-          `A step of “${title}” acts inside a part that is not there: it does nothing. Choose another part there, or let it act everywhere`,
-        ),
-      ];
-    if (fault.kind === 'circle')
-      return [
-        finding(group, 'circle', `“${title}” would cut what it is cut by itself: that cut is left out`),
-      ];
-    if (fault.kind === 'joined-empty')
-      return [
-        finding(
-          group,
-          'cut-away',
-          `Nothing is left of “${title}” and what it is joined with: they have nothing in common that could be drawn`,
-        ),
-      ];
+    if (fault.kind === 'no-window') return [finding(group, 'window', 'ties.window')];
+    if (fault.kind === 'no-mask') return [finding(group, 'window', 'ties.mask')];
+    if (fault.kind === 'circle') return [finding(group, 'circle', 'ties.circle')];
+    if (fault.kind === 'joined-empty') return [finding(group, 'cut-away', 'ties.joined')];
     return [];
   });
   const seen = new Map(analysis.layers.map((layer) => [layer.part, layer]));
@@ -53,13 +36,7 @@ export function tieFindings({ drawing, analysis }: Judged): Finding[] {
     if (!isCut(group) || group.opacity === 0 || ![...itemsOf(group)].length) return [];
     const data = seen.get(group.part)?.data;
     for (let i = 3; data && i < data.length; i += 4) if (data[i] >= SEEN) return [];
-    return [
-      finding(
-        group,
-        'cut-away',
-        `Nothing is left of “${group.about.title}”: its window or what is knocked out of it takes all of it away`,
-      ),
-    ];
+    return [finding(group, 'cut-away', 'ties.gone')];
   });
   return [...faults, ...gone];
 }

@@ -1,5 +1,6 @@
 import { groupBounds, paintGroup, printed, unworn, type PartGroup } from '../../drawing';
 import { boxHeight, boxWidth, grow, intersect, isEmptyBox } from '../../geometry';
+import { told } from '../../sentences';
 import { regionOf } from '../measure';
 import type { Finding, Judged } from '../types';
 
@@ -55,7 +56,13 @@ export function wornFindings(input: Judged): Finding[] {
         check: 'worn',
         severity: 'watch',
         part: group.part,
-        message: `Wear takes ${Math.round(share * 100)} % of the ink of “${group.about.title}”: over ${MOST_WORN * 100} % letters fall apart`,
+        ...told('worn.most', {
+          ...{
+            title: group.about.title,
+            percent: Math.round(share * 100),
+            most: Math.round(MOST_WORN * 100),
+          },
+        }),
         figure: share,
         threshold: MOST_WORN,
         unit: 'share',

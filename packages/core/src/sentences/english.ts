@@ -1,0 +1,126 @@
+/**
+ * What the proof says, by what it says it of. ICU MessageFormat (Unicode CLDR, UTS 35): titles and names come as they are, numbers
+ * as numbers, shares as whole per cents.
+ */
+export const ENGLISH = {
+  'box.ground': 'A box will print behind “{title}”: its ground is {ground}, not transparent',
+  'box.rectangle': '“{title}” will print as a rectangle: it is opaque to its edges',
+  'box.colour': 'A box will print: “{title}” covers {percent, number} % of the board in one colour',
+
+  'code.size': 'The code’s modules print at {mm, number, ::.00} mm: phones need {least, number}',
+  'code.contrast': 'The code has a contrast of {ratio, number, ::.0} : 1: phones need {least, number} : 1',
+  'code.contrast-on':
+    'The code has a contrast of {ratio, number, ::.0} : 1 on {garment}: phones need {least, number} : 1',
+  'code.unread': 'The code cannot be read: something covers it, or its ground is too small',
+  'code.unread-on': 'The code cannot be read on {garment}: something covers it, or its ground is too small',
+  'code.too-long':
+    '{characters, number} characters do not fit in a code at this level: shorten the text, or take a lower level',
+
+  'contrast.covered': '“{title}” cannot be seen: other parts lie over all of it',
+  'contrast.lost': '“{title}” is lost on {garment}: {percent, number} % of it cannot be told from the cloth',
+  'contrast.vanishes': '“{title}” vanishes on {garment}: contrast {ratio} : 1, needs {least, number} : 1',
+  'contrast.weak':
+    '“{title}” is weak on {garment}: {percent, number} % of its edge is under {least, number} : 1',
+
+  'distance.smallest':
+    'The smallest lettering, “{title}” ({mm, number, ::.0} mm), reads well up to {well} m, at the limit at {limit} m',
+
+  'extent.small': 'The artwork fills {percent, number} % of the safe area: it will look small',
+  'extent.left': 'The artwork sits {mm, number, ::.0} mm left of the centre line',
+  'extent.right': 'The artwork sits {mm, number, ::.0} mm right of the centre line',
+
+  'fringe.white': '“{title}” has a white fringe along {percent, number} % of its rim',
+  'fringe.black': '“{title}” has a black fringe along {percent, number} % of its rim',
+
+  'haze.share': '{percent, number} % of “{title}” is half transparent: it will print as a pale haze',
+  'haze.all': '“{title}” is see-through: it will print as a pale haze',
+  'haze.shade': 'The shade of “{title}” is not solid all over: it will print as a pale haze',
+
+  'interior.ink':
+    'The ink {ink} disappears on {garment}: {percent, number} % of the artwork looks like a hole',
+  'interior.colour':
+    'A colour of the artwork disappears on {garment}: {percent, number} % of the artwork looks like a hole',
+
+  'letters.missing': '{face} has no {letters}: choose another typeface for “{title}”',
+  'letters.no-typeface': '“{title}” is set in {face}, which is not here: that line will not print',
+  'letters.ring':
+    'The ring of “{title}” is too small for its words: they run into one another. It needs a radius of {px, number, ::group-off} px',
+  'letters.baseline':
+    '“{title}” runs along a part that is no longer there, so it is straight: choose another baseline',
+  'letters.keyline':
+    'Keyline {n, number} of “{title}” is wider than the letters are thick: it leaves nothing inside',
+  'letters.thinned':
+    'Nothing is left of “{title}”: it is thinned, or its corners rounded, by more than it is thick',
+  'letters.too-many':
+    '“{title}” has {asked, number} letters, of which the first {drawn, number} are drawn: spread them over several designs',
+  'letters.crosses':
+    '“{title}” crosses itself so often that one point in {every, number, ::group-off} of it is drawn: bring it in simpler',
+  'letters.copies':
+    'Of the {asked, number} copies of “{title}” {drawn, number} are drawn: the design has more than can be drawn at once',
+  'letters.points':
+    '“{title}” has so many points that what is around it is drawn plainly: one keyline as an even stroke, without gaps. Use fewer letters, or a simpler figure',
+
+  'nothing.empty': 'There is nothing on the board yet: the file would be empty',
+  'nothing.hidden': 'Every part is hidden: the file would be empty',
+  'nothing.off': 'All of the artwork lies off the board: the file would be empty',
+  'nothing.lettering': 'No part has anything to print: its lettering is empty: the file would be empty',
+  'nothing.clear': 'The artwork is fully transparent: the file would be empty',
+  'nothing.faint': 'The artwork is too small or too faint to print: the file would be empty',
+
+  'resolution.stretched': '“{title}” is stretched to {dpi, number, ::group-off} dpi: needs {least, number}',
+  'resolution.stretched-enlarged':
+    '“{title}” is stretched to {dpi, number, ::group-off} dpi, {enlarged, number, ::group-off} as it is enlarged: needs {least, number}',
+  'resolution.enlarged':
+    '“{title}” has {dpi, number, ::group-off} dpi of its own and {enlarged, number, ::group-off} as it is enlarged: look at it at its size',
+
+  'rights.unknown':
+    'Nobody has said whether {of, select, part {“{name}”} typeface {the typeface “{name}”} other {the typeface of “{name}”}} may be sold: its licence is unknown',
+  'rights.unread':
+    'The terms of {of, select, part {“{name}”} typeface {the typeface “{name}”} other {the typeface of “{name}”}} ({licence}) are not known here: read them before you sell it',
+  'rights.no-sale':
+    '{of, select, part {“{name}”} typeface {The typeface “{name}”} other {The typeface of “{name}”}} may not be sold on goods: its licence is {licence}',
+  'rights.unshown':
+    '{of, select, part {“{name}”} typeface {The typeface “{name}”} other {The typeface of “{name}”}} is drawn after another’s picture: say whose, and what shows that you may',
+  'rights.no-change':
+    '{of, select, part {“{name}”} typeface {The typeface “{name}”} other {The typeface of “{name}”}} may not be changed: its licence is {licence}',
+  'rights.share-alike':
+    'What is made with {of, select, part {“{name}”} typeface {the typeface “{name}”} other {the typeface of “{name}”}} must be given on under {licence}{sourced, select, yes {, {source}} other {}}',
+  'rights.attribution':
+    'The listing must name the maker of {of, select, part {“{name}”} typeface {the typeface “{name}”} other {the typeface of “{name}”}}: {licence}{sourced, select, yes {, {source}} other {}}',
+  'rights.restricted-face':
+    '“{title}” is set in {named, select, yes {“{face}”, a typeface} other {a typeface}} that its maker lets nobody embed: ask for a licence that allows goods, and say so',
+  'rights.own-face':
+    '“{title}” is set in {named, select, yes {“{face}”, a typeface} other {a typeface}} of your own: nobody has said whether its licence allows goods for sale',
+  'rights.alone':
+    '“{title}” comes from a library and stands alone: marketplaces want something of your own added',
+
+  'safe-area.off': '“{title}” lies off the board: none of it will print',
+  'safe-area.beyond': '“{title}” is cut off: it reaches {mm, number, ::.0} mm beyond the print area',
+  'safe-area.trim': '“{title}” is cut off {mm, number, ::.0} mm beyond the product’s edge',
+  'safe-area.outside':
+    '“{title}” is {mm, number, ::.0} mm outside the safe area{shape, select, circle {, which is round} rounded {, whose corners are round} outline {, which has the product’s outline} other {}}',
+  'zone.over': '“{title}” lies over: {zone}',
+
+  specks: '“{title}” has {n, plural, one {a speck} other {# specks}} under {mm, number} mm',
+
+  'spelling.word': '{words} is in no dictionary',
+  'spelling.words': '{words} in “{title}”: in no dictionary',
+
+  'thin.ink':
+    '“{title}” has {n, plural, one {a line} other {# lines}} as thin as {mm, number, ::.00} mm: under {least, number} mm may not print',
+  'thin.gap':
+    '“{title}” has {n, plural, one {a gap} other {# gaps}} as thin as {mm, number, ::.00} mm: under {least, number} mm may fill in',
+  'thin.keyline':
+    'The keyline of “{title}” is {mm, number, ::.00} mm: under {least, number} mm may not print',
+
+  'ties.window': 'The window of “{title}” is not there or hidden: it shows whole',
+  'ties.mask':
+    'A step of “{title}” acts inside a part that is not there: it does nothing. Choose another part there, or let it act everywhere',
+  'ties.circle': '“{title}” would cut what it is cut by itself: that cut is left out',
+  'ties.joined':
+    'Nothing is left of “{title}” and what it is joined with: they have nothing in common that could be drawn',
+  'ties.gone': 'Nothing is left of “{title}”: its window or what is knocked out of it takes all of it away',
+
+  'worn.most':
+    'Wear takes {percent, number} % of the ink of “{title}”: over {most, number} % letters fall apart',
+} as const satisfies Record<string, string>;

@@ -1,0 +1,132 @@
+import type { ENGLISH } from './english';
+
+/** The same in German. */
+export const GERMAN: Readonly<Record<keyof typeof ENGLISH, string>> = {
+  'box.ground': 'Hinter „{title}“ druckt ein Kasten: Der Grund ist {ground} und nicht durchsichtig',
+  'box.rectangle': '„{title}“ druckt als Rechteck: Bis zu den Rändern ist alles deckend',
+  'box.colour': 'Ein Kasten druckt: „{title}“ bedeckt {percent, number} % der Fläche in einer Farbe',
+
+  'code.size': 'Die Module des Codes drucken mit {mm, number, ::.00} mm: Telefone brauchen {least, number}',
+  'code.contrast':
+    'Der Code hat einen Kontrast von {ratio, number, ::.0} : 1: Telefone brauchen {least, number} : 1',
+  'code.contrast-on':
+    'Der Code hat auf {garment} einen Kontrast von {ratio, number, ::.0} : 1: Telefone brauchen {least, number} : 1',
+  'code.unread': 'Der Code ist nicht lesbar: Etwas verdeckt ihn, oder sein Grund ist zu klein',
+  'code.unread-on':
+    'Der Code ist auf {garment} nicht lesbar: Etwas verdeckt ihn, oder sein Grund ist zu klein',
+  'code.too-long':
+    '{characters, number} Zeichen passen bei dieser Stufe nicht in einen Code: den Text kürzen oder eine niedrigere Stufe nehmen',
+
+  'contrast.covered': '„{title}“ ist nicht zu sehen: Andere Teile liegen ganz darüber',
+  'contrast.lost':
+    '„{title}“ geht auf {garment} verloren: {percent, number} % davon sind vom Stoff nicht zu unterscheiden',
+  'contrast.vanishes':
+    '„{title}“ verschwindet auf {garment}: Kontrast {ratio} : 1, nötig sind {least, number} : 1',
+  'contrast.weak':
+    '„{title}“ ist auf {garment} schwach: {percent, number} % des Randes liegen unter {least, number} : 1',
+
+  'distance.smallest':
+    'Die kleinste Schrift, „{title}“ ({mm, number, ::.0} mm), liest sich bis {well} m gut, bei {limit} m ist Schluss',
+
+  'extent.small': 'Das Motiv füllt {percent, number} % des sicheren Bereichs: Es wird klein wirken',
+  'extent.left': 'Das Motiv sitzt {mm, number, ::.0} mm links der Mittellinie',
+  'extent.right': 'Das Motiv sitzt {mm, number, ::.0} mm rechts der Mittellinie',
+
+  'fringe.white': '„{title}“ hat an {percent, number} % des Randes einen weißen Saum',
+  'fringe.black': '„{title}“ hat an {percent, number} % des Randes einen schwarzen Saum',
+
+  'haze.share': '{percent, number} % von „{title}“ sind halb durchsichtig: Das druckt als blasser Schleier',
+  'haze.all': '„{title}“ ist durchscheinend: Das druckt als blasser Schleier',
+  'haze.shade': 'Der Schatten von „{title}“ ist nicht überall deckend: Das druckt als blasser Schleier',
+
+  'interior.ink':
+    'Die Druckfarbe {ink} verschwindet auf {garment}: {percent, number} % des Motivs sehen aus wie ein Loch',
+  'interior.colour':
+    'Eine Farbe des Motivs verschwindet auf {garment}: {percent, number} % des Motivs sehen aus wie ein Loch',
+
+  'letters.missing': '{face} hat kein {letters}: für „{title}“ eine andere Schrift wählen',
+  'letters.no-typeface': '„{title}“ ist in {face} gesetzt, die hier fehlt: Die Zeile druckt nicht',
+  'letters.ring':
+    'Der Ring von „{title}“ ist zu klein für die Worte: Sie laufen ineinander. Er braucht einen Radius von {px, number, ::group-off} px',
+  'letters.baseline':
+    '„{title}“ läuft entlang eines Teils, das es nicht mehr gibt, und ist deshalb gerade: eine andere Grundlinie wählen',
+  'letters.keyline':
+    'Kontur {n, number} von „{title}“ ist breiter, als die Buchstaben dick sind: Innen bleibt nichts übrig',
+  'letters.thinned':
+    'Von „{title}“ bleibt nichts übrig: Es ist um mehr verdünnt oder gerundet, als es dick ist',
+  'letters.too-many':
+    '„{title}“ hat {asked, number} Buchstaben, von denen die ersten {drawn, number} gezeichnet werden: auf mehrere Entwürfe verteilen',
+  'letters.crosses':
+    '„{title}“ kreuzt sich so oft, dass nur jeder {every, number, ::group-off}. Punkt davon gezeichnet wird: einfacher einbringen',
+  'letters.copies':
+    'Von den {asked, number} Kopien von „{title}“ werden {drawn, number} gezeichnet: Der Entwurf hat mehr, als auf einmal gezeichnet werden können',
+  'letters.points':
+    '„{title}“ hat so viele Punkte, dass schlicht gezeichnet wird, was darum liegt: eine Kontur als gleichmäßiger Strich ohne Lücken. Weniger Buchstaben oder eine einfachere Figur nehmen',
+
+  'nothing.empty': 'Es liegt noch nichts auf der Fläche: Die Datei wäre leer',
+  'nothing.hidden': 'Alle Teile sind ausgeblendet: Die Datei wäre leer',
+  'nothing.off': 'Das ganze Motiv liegt neben der Fläche: Die Datei wäre leer',
+  'nothing.lettering': 'Kein Teil hat etwas zu drucken, die Schrift ist leer: Die Datei wäre leer',
+  'nothing.clear': 'Das Motiv ist ganz durchsichtig: Die Datei wäre leer',
+  'nothing.faint': 'Das Motiv ist zu klein oder zu blass zum Drucken: Die Datei wäre leer',
+
+  'resolution.stretched':
+    '„{title}“ ist auf {dpi, number, ::group-off} dpi gestreckt: nötig sind {least, number}',
+  'resolution.stretched-enlarged':
+    '„{title}“ ist auf {dpi, number, ::group-off} dpi gestreckt, vergrößert {enlarged, number, ::group-off}: nötig sind {least, number}',
+  'resolution.enlarged':
+    '„{title}“ hat selbst {dpi, number, ::group-off} dpi und vergrößert {enlarged, number, ::group-off}: in wahrer Größe ansehen',
+
+  'rights.unknown':
+    'Niemand hat gesagt, ob {of, select, part {„{name}“} typeface {die Schrift „{name}“} other {die Schrift von „{name}“}} verkauft werden darf: Die Lizenz ist unbekannt',
+  'rights.unread':
+    'Die Bedingungen von {of, select, part {„{name}“} typeface {der Schrift „{name}“} other {der Schrift von „{name}“}} ({licence}) sind hier nicht bekannt: vor dem Verkauf lesen',
+  'rights.no-sale':
+    '{of, select, part {„{name}“} typeface {Die Schrift „{name}“} other {Die Schrift von „{name}“}} darf nicht auf Waren verkauft werden: Die Lizenz ist {licence}',
+  'rights.unshown':
+    '{of, select, part {„{name}“} typeface {Die Schrift „{name}“} other {Die Schrift von „{name}“}} ist nach einem fremden Bild gezeichnet: sagen, wessen, und was zeigt, dass es erlaubt ist',
+  'rights.no-change':
+    '{of, select, part {„{name}“} typeface {Die Schrift „{name}“} other {Die Schrift von „{name}“}} darf nicht verändert werden: Die Lizenz ist {licence}',
+  'rights.share-alike':
+    'Was mit {of, select, part {„{name}“} typeface {der Schrift „{name}“} other {der Schrift von „{name}“}} entsteht, muss unter {licence} weitergegeben werden{sourced, select, yes {, {source}} other {}}',
+  'rights.attribution':
+    'Das Angebot muss nennen, wer {of, select, part {„{name}“} typeface {die Schrift „{name}“} other {die Schrift von „{name}“}} gemacht hat: {licence}{sourced, select, yes {, {source}} other {}}',
+  'rights.restricted-face':
+    '„{title}“ ist in {named, select, yes {„{face}“ gesetzt, einer Schrift} other {einer Schrift gesetzt}}, die nach dem Willen ihres Herstellers niemand einbetten darf: um eine Lizenz für Waren bitten und das angeben',
+  'rights.own-face':
+    '„{title}“ ist in {named, select, yes {„{face}“ gesetzt, einer eigenen Schrift} other {einer eigenen Schrift gesetzt}}: Niemand hat gesagt, ob ihre Lizenz Waren zum Verkauf erlaubt',
+  'rights.alone':
+    '„{title}“ kommt aus einer Bibliothek und steht allein: Marktplätze wollen, dass etwas Eigenes dazukommt',
+
+  'safe-area.off': '„{title}“ liegt neben der Fläche: Nichts davon druckt',
+  'safe-area.beyond':
+    '„{title}“ wird abgeschnitten: Es reicht {mm, number, ::.0} mm über die Druckfläche hinaus',
+  'safe-area.trim': '„{title}“ wird {mm, number, ::.0} mm jenseits der Produktkante abgeschnitten',
+  'safe-area.outside':
+    '„{title}“ liegt {mm, number, ::.0} mm außerhalb des sicheren Bereichs{shape, select, circle {, der rund ist} rounded {, dessen Ecken rund sind} outline {, der dem Umriss des Produkts folgt} other {}}',
+  'zone.over': '„{title}“ liegt über: {zone}',
+
+  specks: '„{title}“ hat {n, plural, one {einen Fleck} other {# Flecken}} unter {mm, number} mm',
+
+  'spelling.word': '{words} steht in keinem Wörterbuch',
+  'spelling.words': '{words} in „{title}“: in keinem Wörterbuch',
+
+  'thin.ink':
+    '„{title}“ hat {n, plural, one {eine Linie} other {# Linien}} von nur {mm, number, ::.00} mm: Unter {least, number} mm druckt sie vielleicht nicht',
+  'thin.gap':
+    '„{title}“ hat {n, plural, one {eine Lücke} other {# Lücken}} von nur {mm, number, ::.00} mm: Unter {least, number} mm läuft sie vielleicht zu',
+  'thin.keyline':
+    'Die Kontur von „{title}“ ist {mm, number, ::.00} mm breit: Unter {least, number} mm druckt sie vielleicht nicht',
+
+  'ties.window': 'Das Fenster von „{title}“ fehlt oder ist ausgeblendet: Es zeigt sich ganz',
+  'ties.mask':
+    'Ein Schritt von „{title}“ wirkt in einem Teil, das es nicht gibt: Er tut nichts. Dort ein anderes Teil wählen oder ihn überall wirken lassen',
+  'ties.circle': '„{title}“ würde schneiden, wovon es selbst geschnitten wird: Dieser Schnitt entfällt',
+  'ties.joined':
+    'Von „{title}“ und dem, womit es verbunden ist, bleibt nichts übrig: Sie haben nichts gemeinsam, was zu zeichnen wäre',
+  'ties.gone':
+    'Von „{title}“ bleibt nichts übrig: Sein Fenster oder das, was ausgespart ist, nimmt alles weg',
+
+  'worn.most':
+    'Die Abnutzung nimmt {percent, number} % der Farbe von „{title}“: Über {most, number} % zerfallen Buchstaben',
+};
