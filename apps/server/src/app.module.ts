@@ -35,6 +35,7 @@ import { ListingsController } from './listings/listings.controller';
 import { ListingsService } from './listings/listings.service';
 import { PrepareService } from './listings/prepare.service';
 import { ProtectedService } from './listings/protected.service';
+import { OutgoingFilesService } from './listings/outgoing-files.service';
 import { SendingService } from './listings/sending.service';
 import { GannetRowController } from './markets/gannet-row.controller';
 import { MarketsController } from './markets/markets.controller';
@@ -169,6 +170,7 @@ export class AppModule {
         ProtectedService,
         ListingsService,
         PrepareService,
+        OutgoingFilesService,
         SendingService,
         SeasonsService,
         DemandService,

@@ -1,5 +1,4 @@
-import { createHash, randomUUID } from 'node:crypto';
-import { readFile } from 'node:fs/promises';
+import { randomUUID } from 'node:crypto';
 import {
   ConflictException,
   Inject,
@@ -13,27 +12,15 @@ import {
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
 import { marketOfSpec } from '@brelm/core/spec';
-import { slug } from '@brelm/core/export';
 import { ListingRow, SendingLineRow, SendingRow } from '../database/entities';
 import { codeOf, isDatabaseAway, isOutOfTurn } from '../http/faults.filter';
-import { LibraryService } from '../library/library.service';
-import { OPTIONS, type ShopOptions, outputsOf, placeOf } from '../options';
-import { FilesService } from '../storage/files.service';
+import { OPTIONS, type ShopOptions } from '../options';
 import { DutiesService } from '../machines';
-import { readKept } from '../files';
-import { PoolService } from '../workers/pool.service';
 import { BusyError } from '../workers/process-pool';
-import type { RunJob } from '../workers/tasks';
 import { ConnectionsService } from './connections.service';
-import {
-  RefusedError,
-  RetryError,
-  type Connector,
-  type Outgoing,
-  type OutgoingFile,
-  type Remote,
-} from './connectors';
+import { RefusedError, RetryError, type Connector, type Outgoing, type Remote } from './connectors';
 import { lineView, ListingsService, type LineView, type SentListing } from './listings.service';
+import { OutgoingFilesService } from './outgoing-files.service';
 import { PrepareService, type SendJob } from './prepare.service';
 
 /** What is asked to be done with a listing. */
@@ -62,16 +49,6 @@ const TAKEN_UP = 1000;
 /** Before it is looked again while the server is only just starting, or the database is away, ms. */
 const SOON = 300;
 
-const MIMES: Readonly<Record<string, string>> = {
-  ...{
-    png: 'image/png',
-    jpeg: 'image/jpeg',
-    webp: 'image/webp',
-    svg: 'image/svg+xml',
-    pdf: 'application/pdf',
-  },
-};
-
 /**
  * Sends listings to their marketplaces. What is to be sent is in the database alone, so that a server that was killed goes
  * on; a listing is looked for by its reference before it is made, so that it is never there twice.
@@ -95,9 +72,7 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly listings: ListingsService,
     private readonly prepare: PrepareService,
     private readonly connections: ConnectionsService,
-    private readonly library: LibraryService,
-    private readonly files: FilesService,
-    private readonly pool: PoolService,
+    private readonly files: OutgoingFilesService,
     private readonly duties: DutiesService,
     @Inject(OPTIONS) private readonly options: ShopOptions,
   ) {}
@@ -357,7 +332,10 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
     const begun = isBegun(line);
     if (!begun) await this.step(line, 'files');
     const before = listing.sent ? (JSON.parse(listing.sent) as SentListing) : null;
-    const files = await this.filesOf(line, job, before, signal);
+    const files = await this.files.of(line.snapshot, job, before, {
+      signal,
+      kept: () => this.step(line, begun ? line.step : 'files', job),
+    });
     const outgoing: Outgoing = {
       ...{ reference: listing.id, product: job.spec, ...job.words, price: job.price, colours: job.colours },
       files,
@@ -411,56 +389,6 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
         { state: 'done', step: 'done', reason: null, openFor: null, finishedAt: heardAt },
       );
     });
-  }
-
-  /** The files of a listing; those that were made for it before, of the same design, are not made again. */
-  private async filesOf(
-    line: SendingLineRow,
-    job: SendJob,
-    before: SentListing | null,
-    signal: AbortSignal,
-  ): Promise<OutgoingFile[]> {
-    const known = { ...before?.made, ...job.made };
-    const garments = await this.library.garments();
-    const outputs = outputsOf(this.options);
-    const out: OutgoingFile[] = [];
-    job.made = {};
-    const bytesOf = async (one: RunJob): Promise<{ sha256: string; bytes: Buffer }> => {
-      const key = createHash('sha256')
-        .update(`${line.snapshot} ${JSON.stringify(one)}`)
-        .digest('hex');
-      const there = Object.hasOwn(known, key) ? await this.files.found(known[key]) : null;
-      if (there) {
-        job.made![key] = known[key];
-        return { sha256: known[key], bytes: await readFile(there) };
-      }
-      const task = {
-        ...{ job: one, snapshot: line.snapshot, garments, acceptStops: false },
-        ...{ findings: one.mockup ? [] : null, place: placeOf(this.options), outputs },
-      };
-      const bytes = await readKept(outputs, (await this.pool.make(task, signal)).sha256);
-      const sha256 = await this.files.keep(bytes);
-      job.made![key] = sha256;
-      return { sha256, bytes };
-    };
-    const take = async (kind: OutgoingFile['kind'], jobs: readonly RunJob[]) => {
-      for (const [i, one] of jobs.entries()) {
-        const format = one.mockup?.format ?? one.format;
-        const side = kind === 'print' ? one.side : '';
-        const name = `${kind}-${i + 1}${side ? `-${slug(side)}` : ''}.${format === 'jpeg' ? 'jpg' : format}`;
-        out.push({
-          kind,
-          side,
-          name,
-          mime: MIMES[format] ?? 'application/octet-stream',
-          ...(await bytesOf(one)),
-        });
-        await this.step(line, isBegun(line) ? line.step : 'files', job);
-      }
-    };
-    await take('print', job.prints);
-    await take('picture', job.pictures);
-    return out;
   }
 }
 
