@@ -1,49 +1,38 @@
 import Konva from 'konva';
-import {
-  forwardRef,
-  useEffect,
-  useImperativeHandle,
-  useLayoutEffect,
-  useMemo,
-  useRef,
-  useState,
-  type DragEvent,
-} from 'react';
+import { forwardRef, useEffect, useImperativeHandle, useMemo, useRef, useState, type DragEvent } from 'react';
 import { Group, Layer, Rect, Stage, Transformer } from 'react-konva';
 import type { Garment } from '@brelm/core/colour';
-import { applyEdits, inkValues, withBundled, type Design, type Edit } from '@brelm/core/design';
+import { inkValues, type Design } from '@brelm/core/design';
 import { groupBounds } from '@brelm/core/drawing';
 import { EMPTY_BOX, isEmptyBox, unite, type Box } from '@brelm/core/geometry';
 import type { SpecSide } from '@brelm/core/spec';
-import { resolveDesign, type Border, type Resolved } from '../design';
-import { store, useAppDispatch, useAppSelector } from '../store';
-import { dragged, selected } from '../store/editor';
+import type { Border, Resolved } from '../design';
+import { store, useAppSelector } from '../store';
 import { BoardFoot } from './board-foot';
-import { paintBoard, type Look } from './board-paint';
+import type { Look } from './board-paint';
 import { bringIn } from '../editor/bring-in';
 import { Guides } from './guides';
-import { HitPart, type Hands } from './hit-part';
+import { HitPart } from './hit-part';
 import { DrawBar } from './draw-bar';
 import { DrawLayer } from './draw-layer';
 import { LinePoints } from './line-points';
 import { NetHandles, TypeLayer } from '../inspector/lettering';
-import { liveEdits, onLive, setLive } from '../editor/live';
 import { scaleFrom } from '../editor/measure';
-import { tie } from '../editor/tie-actions';
-import { notify } from '../ui';
-import { onLoaded } from '../platform/loaded';
-import { paperUnder } from '../platform/under';
 import { PickLayer } from './pick-layer';
 import { Reference } from './reference';
 import { Rulers } from './rulers';
 import { StepLayers } from './step-layers';
-import { newGesture, useEdit } from '../editor/use-edit';
+import { useEdit } from '../editor/use-edit';
 import { useTools } from './tools';
 import { usePinch } from './use-pinch';
-import { COARSE, partMeant, usePointed } from './use-pointed';
+import { COARSE, usePointed } from './use-pointed';
 import { useAimedView } from './use-aimed-view';
+import { useHands } from './use-hands';
+import { useMarquee } from './use-marquee';
+import { usePainting } from './use-painting';
 import { useSnap } from './use-snap';
 import { useView } from './use-view';
+import { useWheel } from './use-wheel';
 
 export interface BoardHandle {
   fit(): void;
@@ -67,22 +56,17 @@ export const Board = forwardRef<
     border: Border | null;
   }
 >(function Board({ design, resolved, backdrop, side, border }, handle) {
-  const dispatch = useAppDispatch();
   const edit = useEdit();
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const transformer = useRef<Konva.Transformer>(null);
   const nodes = useRef(new Map<string, Konva.Group>());
-  const gesture = useRef('');
   const selection = useAppSelector((s) => s.editor.selection);
   const pointedAt = useAppSelector((s) => s.editor.pointedAt);
   const dragging = useAppSelector((s) => s.editor.dragging);
   const colourway = useAppSelector((s) => s.editor.colourway);
   const previewing = useAppSelector((s) => s.editor.preview !== null);
   const [over, setOver] = useState(false);
-  const [marquee, setMarquee] = useState<{ x: number; y: number; width: number; height: number } | null>(
-    null,
-  );
   const seen = useView(box, design.board);
   const { view, size, fit, show, showAt, zoomAt, pan } = seen;
   usePinch(box, zoomAt, pan);
@@ -111,55 +95,14 @@ export const Board = forwardRef<
     showSelection,
   }));
 
-  useLayoutEffect(() => {
-    const moving = dragging ? new Set(selection) : null;
-    let frame = 0;
-    const schedule = () => {
-      frame ||= requestAnimationFrame(() => {
-        frame = 0;
-        const edits = liveEdits();
-        const now = edits ? resolveDesign(applyEdits(design, edits), colourway, resolved) : resolved;
-        if (canvas.current)
-          paintBoard(canvas.current, {
-            size,
-            view,
-            resolved: now,
-            moving,
-            backdrop,
-            side,
-            pointedAt,
-            snapped: snapped.current,
-            aids,
-            look,
-            border,
-            paper: aids.reference && paperUnder(aids.reference, backdrop),
-          });
-      });
-    };
-    schedule();
-    const stop = onLive(schedule);
-    const unheard = onLoaded(schedule);
-    return () => {
-      stop();
-      unheard();
-      cancelAnimationFrame(frame);
-    };
-  }, [
-    size,
-    view,
+  usePainting(
+    canvas,
     design,
     colourway,
-    resolved,
-    dragging,
-    selection,
-    backdrop,
-    side,
-    pointedAt,
+    { size, view, resolved, backdrop, side, pointedAt, aids, look, border },
+    { dragging, selection },
     snapped,
-    aids,
-    look,
-    border,
-  ]);
+  );
 
   useEffect(() => {
     const chosen = selection.flatMap((id) => nodes.current.get(id) ?? []);
@@ -168,23 +111,7 @@ export const Board = forwardRef<
     transformer.current?.nodes(previewing || own ? [] : chosen);
   }, [selection, design, previewing, tools.tool, tools.typing]);
 
-  // The wheel must not scroll the page, so its listener cannot be passive, as React's is.
-  useEffect(() => {
-    const element = box.current!;
-    const wheel = (e: WheelEvent) => {
-      e.preventDefault();
-      const frame = element.getBoundingClientRect();
-      if (e.ctrlKey || e.metaKey)
-        zoomAt(
-          e.clientX - frame.left,
-          e.clientY - frame.top,
-          Math.exp(-e.deltaY * (e.deltaMode ? 0.05 : 0.0022)),
-        );
-      else pan(-(e.shiftKey ? e.deltaY : e.deltaX), -(e.shiftKey ? 0 : e.deltaY));
-    };
-    element.addEventListener('wheel', wheel, { passive: false });
-    return () => element.removeEventListener('wheel', wheel);
-  }, [zoomAt, pan]);
+  useWheel(box, zoomAt, pan);
 
   const chosenPart = selection.length === 1 ? design.parts.find((p) => p.id === selection[0]) : undefined;
   const openLine = chosenPart?.kind === 'line' ? chosenPart : null;
@@ -208,85 +135,15 @@ export const Board = forwardRef<
 
   const { pointed, layer, point } = usePointed(resolved, locked, view);
 
-  const choose = (id: string, add: boolean) => {
-    const now = store.getState().editor.selection;
-    // What is bundled is chosen together.
-    const all = withBundled(design, [id]);
-    if (add)
-      dispatch(
-        selected(now.includes(id) ? now.filter((x) => !all.includes(x)) : [...new Set([...now, ...all])]),
-      );
-    else if (!now.includes(id)) dispatch(selected(all));
-  };
-  /** One part out of its bundle. */
-  const only = (id: string) => {
-    dispatch(selected([id]));
-    const part = design.parts.find((p) => p.id === id);
-    if (part?.kind === 'lettering' && !part.locked) tools.setTyping(id);
-  };
-
-  const begin = (what: string) => {
-    gesture.current = newGesture(what);
-    dispatch(dragged(true));
-  };
-  const placed = (label: string, turned: boolean, last: boolean) => {
-    const edits = store.getState().editor.selection.flatMap((id): Edit[] => {
-      const node = nodes.current.get(id);
-      if (!node) return [];
-      const place = turned
-        ? { x: node.x(), y: node.y(), turn: node.rotation(), scaleX: node.scaleX(), scaleY: node.scaleY() }
-        : { x: node.x(), y: node.y() };
-      return [{ op: 'place', part: id, place }];
-    });
-    if (!last) {
-      setLive(edits);
-      return;
-    }
-    snap.release();
-    edit.make(label, edits, { gesture: gesture.current });
-    setLive(null);
-    dispatch(dragged(false));
-  };
-
-  /** What was dragged lies where it was let go; with Ctrl held it shows inside the part that lies there. */
-  const dropped = (inside: boolean) => {
-    placed('Move', false, true);
-    const ids = store.getState().editor.selection;
-    const at = inside ? nodes.current.get(ids[0])?.getStage()?.getPointerPosition() : null;
-    if (!at) return;
-    const part = partMeant(resolved, toBoard(at.x, at.y), view.scale, new Set(ids));
-    if (!part) return notify('done', 'Nothing lies there to show it inside of.');
-    const why = tie(edit, design, 'Show inside', ids, { window: { kind: 'part', part } });
-    const { title } = resolved.drawing.groups.find((g) => g.part === part)!.about;
-    notify('done', why ?? `It shows inside “${title}” now.`);
-  };
-
-  const grab = (part: string) => {
-    begin('drag');
-    snap.grab(part);
-  };
-
-  // The hands stay the same from frame to frame, so that parts which do not move are not rendered again.
-  const now = useRef({ choose, only, grab, bound: snap.bound, placed, dropped });
-  useLayoutEffect(() => {
-    now.current = { choose, only, grab, bound: snap.bound, placed, dropped };
-  });
-  const hands = useMemo<Hands>(
-    () => ({
-      choose: (id, add) => now.current.choose(id, add),
-      only: (id) => now.current.only(id),
-      dragStart: (part) => now.current.grab(part),
-      bound: (to) => now.current.bound(to),
-      dragMove: () => now.current.placed('Move', false, false),
-      dragEnd: (inside) => now.current.dropped(inside),
-    }),
-    [],
-  );
-
   const toBoard = (x: number, y: number): [number, number] => [
     (x - view.x) / view.scale,
     (y - view.y) / view.scale,
   ];
+  const { hands, begin, placed } = useHands({
+    ...{ design, resolved, edit, tools, nodes, snap, toBoard },
+    scale: view.scale,
+  });
+  const { marquee, startMarquee } = useMarquee(design, nodes);
 
   const drop = (e: DragEvent) => {
     e.preventDefault();
@@ -294,45 +151,6 @@ export const Board = forwardRef<
     const frame = box.current!.getBoundingClientRect();
     const at = toBoard(e.clientX - frame.left, e.clientY - frame.top);
     void bringIn([...e.dataTransfer.files], edit, at);
-  };
-
-  const startMarquee = (e: Konva.KonvaEventObject<PointerEvent>) => {
-    const stage = e.target.getStage();
-    if (e.target !== stage || e.evt.button !== 0) return;
-    const from = stage.getPointerPosition()!;
-    const base = e.evt.shiftKey ? store.getState().editor.selection : [];
-    let rect = { x: from.x, y: from.y, width: 0, height: 0 };
-    const move = () => {
-      const p = stage.getPointerPosition();
-      if (!p) return;
-      rect = {
-        x: Math.min(from.x, p.x),
-        y: Math.min(from.y, p.y),
-        width: Math.abs(p.x - from.x),
-        height: Math.abs(p.y - from.y),
-      };
-      setMarquee(rect);
-    };
-    const end = () => {
-      window.removeEventListener('pointerup', up);
-      window.removeEventListener('pointercancel', end);
-      stage.off('pointermove.marquee');
-      setMarquee(null);
-    };
-    const up = () => {
-      end();
-      const hit = [...nodes.current].filter(
-        ([, node]) => node.listening() && Konva.Util.haveIntersection(rect, node.getClientRect()),
-      );
-      dispatch(
-        selected(
-          rect.width + rect.height < 6 ? base : withBundled(design, [...base, ...hit.map(([id]) => id)]),
-        ),
-      );
-    };
-    stage.on('pointermove.marquee', move);
-    window.addEventListener('pointerup', up);
-    window.addEventListener('pointercancel', end);
   };
 
   return (
