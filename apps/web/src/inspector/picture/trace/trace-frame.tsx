@@ -3,7 +3,7 @@ import type { Design, Material } from '@brelm/core/design';
 import type { PicturePart } from '@brelm/core/parts';
 import { apiAt } from '../../../platform/address';
 import { Button, WorkFaultNote } from '../../../ui';
-import type { Asked } from './use-asked';
+import type { Asked } from './use-tracing';
 
 /** What each way of tracing is given. */
 export interface TraceProps {

@@ -4,12 +4,12 @@ import { line, lineShape } from '@brelm/core/parts';
 import { CENTRE_LINES } from '@brelm/core/sketch';
 import { useEdit } from '../../../editor/use-edit';
 import { Amount, notify, SelectField } from '../../../ui';
-import { useSettled } from '../../../ui/use-settled';
 import { linesOfPicture, type LinesRequest, type TracedLines } from '../../../workers/trace-client';
+import { copyMm } from './of-copy';
 import { TraceFrame, type TraceProps } from './trace-frame';
 import { linesEdits, MOST_LINES } from './traced-lines';
-import { useAsked } from './use-asked';
-import { ofCopy, useTracedPicture } from './use-traced-picture';
+import { useTracing } from './use-tracing';
+import { useTracedPicture } from './use-traced-picture';
 
 const START: LinesRequest['settings'] = { ...CENTRE_LINES, tolerance: 1.2, even: false };
 
@@ -19,20 +19,10 @@ export function TraceLines({ part, design, material, kind, onClose }: TraceProps
   const [settings, setSettings] = useState(START);
   // What was drawn with is seldom what is to print: dark on paper, it would not be seen on a dark garment.
   const [ink, setInk] = useState<string | null>(design.inks[0]?.id ?? null);
-  const settled = useSettled(settings);
   const picture = useTracedPicture(part, design);
-  const request = useMemo(
-    (): LinesRequest | null => picture && { ...picture, settings: settled },
-    [picture, settled],
-  );
-  const { state: come, last, again } = useAsked(request, linesOfPicture);
-  const state = settled === settings ? come : 'working';
+  const { state, shown, done, again } = useTracing(picture, settings, linesOfPicture);
   const set = (change: Partial<LinesRequest['settings']>) => setSettings({ ...settings, ...change });
-  const shown = last && state !== 'working' && 'made' in state ? state.made : last;
-  const mmPerPx = shown
-    ? (ofCopy(part, material, shown.width).k * Math.abs(part.place.scaleX) * 25.4) / design.board.dpi
-    : 0.1;
-  const done = state !== 'working' && 'made' in state;
+  const mmPerPx = shown ? copyMm(part, material, shown.width, design.board.dpi) : 0.1;
   const count = shown?.lines.length ?? 0;
   const fault = !done
     ? null

@@ -10,12 +10,12 @@ import {
 } from '@brelm/core/trace';
 import { useEdit } from '../../../editor/use-edit';
 import { Amount, notify, SelectField, Swatch } from '../../../ui';
-import { useSettled } from '../../../ui/use-settled';
-import { tracePicture, type TraceRequest } from '../../../workers/trace-client';
+import { tracePicture } from '../../../workers/trace-client';
+import { copyMm } from './of-copy';
 import { TraceFrame, type TraceProps } from './trace-frame';
 import { MOST_POINTS, tracedEdits } from './traced-motif';
-import { useAsked } from './use-asked';
-import { ofCopy, useTracedPicture } from './use-traced-picture';
+import { useTracing } from './use-tracing';
+import { useTracedPicture } from './use-traced-picture';
 
 function TracedPicture({ traced, art }: { traced: Traced; art: TracedOutline[] }) {
   return (
@@ -95,24 +95,14 @@ export function TraceShapes({ part, design, material, kind, onClose }: TraceProp
   const edit = useEdit();
   const [settings, setSettings] = useState<TraceSettings>(TRACE);
   const [fates, setFates] = useState<(ColourFate | undefined)[]>([]);
-  const settled = useSettled(settings);
   const picture = useTracedPicture(part, design);
-  const request = useMemo(
-    (): TraceRequest | null => picture && { ...picture, settings: settled },
-    [picture, settled],
-  );
-  const { state: come, last, again } = useAsked(request, tracePicture);
-  const state = settled === settings ? come : 'working';
+  const { state, shown, done, again } = useTracing(picture, settings, tracePicture);
   const set = (change: Partial<TraceSettings>) => {
     setSettings({ ...settings, ...change });
     if ('colours' in change || 'paper' in change) setFates([]);
   };
-  const shown = last && state !== 'working' && 'made' in state ? state.made : last;
   const art = useMemo(() => (shown ? artOf(shown, settings.trap, fates) : []), [shown, settings.trap, fates]);
-  const mmPerPx = shown
-    ? (ofCopy(part, material, shown.width).k * Math.abs(part.place.scaleX) * 25.4) / design.board.dpi
-    : 0.1;
-  const done = state !== 'working' && 'made' in state;
+  const mmPerPx = shown ? copyMm(part, material, shown.width, design.board.dpi) : 0.1;
   const tooMany = shown !== null && shown.points > MOST_POINTS;
   const fault = tooMany
     ? `This would be ${shown.points} points: ask for fewer colours, larger islands, or more smoothing.`

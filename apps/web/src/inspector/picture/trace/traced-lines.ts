@@ -3,7 +3,7 @@ import { axisScales } from '@brelm/core/geometry';
 import { line, mappedNode, type LinePart, type PicturePart } from '@brelm/core/parts';
 import { inksFor } from '@brelm/core/svg';
 import type { TracedLines } from '../../../workers/trace-client';
-import { copyToBoard } from './use-traced-picture';
+import { copyToBoard } from './of-copy';
 
 /** Lines that are laid on a board at once; more are no drawing that anybody would move by hand. */
 export const MOST_LINES = 300;

@@ -4,7 +4,7 @@ import { partMatrix } from '@brelm/core/resolve';
 import { applyMatrix } from '@brelm/core/geometry';
 import { inkOutlines } from '@brelm/core/svg';
 import type { Traced, TracedOutline } from '@brelm/core/trace';
-import { ofCopy } from './use-traced-picture';
+import { ofCopy } from './of-copy';
 
 /** Points that a motif may have; more are no drawing any more. */
 export const MOST_POINTS = 60_000;
