@@ -5,6 +5,9 @@ import { median, report, require, testing, timed } from './measure.mjs';
 const { blurImage, enlarge, resample } = require('@brelm/core/raster');
 const { applyStep, newStep, treatmentFor, treatPicture } = require('@brelm/core/steps');
 const { artOf, trace, TRACE } = require('@brelm/core/trace');
+const { toSvgPath } = require('@brelm/core/geometry');
+const { lineOfStroke, nodesPath } = require('@brelm/core/parts');
+const { centreLines } = require('@brelm/core/sketch');
 const { createCanvas, Path2D } = require('@napi-rs/canvas');
 const { cutOutCase, cutOutError, EDGES, GROUNDS } = testing('cut-outs');
 
@@ -189,6 +192,43 @@ for (const [name, image] of Object.entries(pictures())) {
     'at most 1',
     ourError <= theirError,
     `${ourError.toFixed(1)} against ${theirError.toFixed(1)} of 255`,
+  );
+}
+
+// The lines of the drawing as lines, against tracing it into shapes: they are painted again and held against it.
+{
+  const image = pictures()['a drawing'];
+  const [shapes] = await timed(() => trace(image, { ...TRACE, colours: 2, paper: true }));
+  const [took, { colour, strokes }] = await timed(() => centreLines(image));
+  const lines = strokes.flatMap((s) => lineOfStroke(s, 1.2) ?? []);
+  const again = createCanvas(image.width, image.height).getContext('2d');
+  again.fillStyle = '#ece6d8';
+  again.fillRect(0, 0, image.width, image.height);
+  again.strokeStyle = colour;
+  again.lineCap = again.lineJoin = 'round';
+  for (const { nodes, closed, width } of lines) {
+    again.lineWidth = width;
+    again.stroke(new Path2D(toSvgPath(nodesPath(nodes, closed))));
+  }
+  const { data } = again.getImageData(0, 0, image.width, image.height);
+  const off = data.reduce(
+    (n, _, p) => n + (p % 4 === 0 && Math.abs(data[p] - image.data[p]) > 100 ? 1 : 0),
+    0,
+  );
+  const ink = image.data.reduce((n, v, p) => n + (p % 4 === 0 && v < 140 ? 1 : 0), 0);
+  report(
+    'the lines of a drawing: time ÷ tracing it into shapes',
+    (took / shapes).toFixed(2),
+    'at most 1',
+    took <= shapes,
+    `${Math.round(took)} against ${Math.round(shapes)} ms`,
+  );
+  report(
+    'the lines of a drawing, painted again: px that are another ÷ px of ink',
+    (off / ink).toFixed(3),
+    'at most 0.05',
+    off / ink <= 0.05,
+    `${lines.length} lines of ${lines.reduce((n, l) => n + l.nodes.length, 0)} points for nine`,
   );
 }
 
