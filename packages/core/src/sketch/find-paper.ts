@@ -49,16 +49,18 @@ function largestFour(hull: readonly Point[]): Point[] {
     );
   let best: number[] = [];
   let most = -1;
-  for (let i = 0; i < n; i++)
-    for (let j = i + 2; j < n; j++) {
-      // The farthest from the diagonal, on either side of it.
-      let [a, b] = [i + 1, (j + 1) % n];
-      for (let k = i + 1; k < j; k++) if (off(i, j, k) > off(i, j, a)) a = k;
-      for (let k = j + 1; k < i + n; k++) if (off(i, j, k % n) > off(i, j, b)) b = k % n;
-      if (b === i) continue;
-      const sum = off(i, j, a) + off(i, j, b);
-      if (sum > most) [most, best] = [sum, [i, a, j, b]];
+  for (let i = 0; i < n; i++) {
+    // The farthest from the diagonal, on either side of it: as that turns, they go on in the same direction.
+    let [a, b] = [i + 1, i + 3];
+    for (let j = i + 2; j < i + n - 1; j++) {
+      const to = j % n;
+      while (a + 1 < j && off(i, to, (a + 1) % n) >= off(i, to, a % n)) a++;
+      b = Math.max(b, j + 1);
+      while (b + 1 < i + n && off(i, to, (b + 1) % n) >= off(i, to, b % n)) b++;
+      const sum = off(i, to, a % n) + off(i, to, b % n);
+      if (sum > most) [most, best] = [sum, [i, a % n, to, b % n]];
     }
+  }
   return best.map((i) => hull[i]);
 }
 
