@@ -146,6 +146,30 @@ describe('the lines of a drawing', () => {
     expect(centreLines(drawn([]))).toMatchObject({ strokes: [] });
   });
 
+  it.each([
+    ['light ones on a dark board', (v: number) => [255 - v, 255]],
+    ['faint ones on a board in dim light', (v: number) => [100 - v / 4, 255]],
+    ['dark ones on a paper in dim light', (v: number) => [20 + v / 4, 255]],
+    ['dark ones on a clear ground', (v: number) => [10, v > 130 ? 0 : 255]],
+    ['white ones on a clear ground', (v: number) => [255, v > 130 ? 0 : 255]],
+  ])('are found as well where they are %s', (_, tone) => {
+    const ways = [straight([30, 60], [170, 60]), arc(100, 150, 45, 190, 350, 7)];
+    const image = drawn(ways);
+    for (let p = 0; p < image.data.length; p += 4) {
+      const [grey, alpha] = tone(image.data[p]);
+      image.data.set([grey, grey, grey, alpha], p);
+    }
+    const { strokes } = centreLines(image);
+    expect(strokes).toHaveLength(2);
+    for (const way of ways) {
+      const [off, width] = strokes
+        .map((s) => [strays(s, way), widthOf(s)])
+        .reduce((a, b) => (b[0] < a[0] ? b : a));
+      expect(off).toBeLessThan(1.5);
+      expect(Math.abs(width - (way.width as number))).toBeLessThan(1.6);
+    }
+  });
+
   it('never leave what was drawn, and cover nearly all of it, however lines lie', () => {
     const place = fc.tuple(fc.integer({ min: 15, max: 105 }), fc.integer({ min: 15, max: 105 }));
     fc.assert(

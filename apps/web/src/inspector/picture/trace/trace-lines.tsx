@@ -29,7 +29,7 @@ export function TraceLines({ part, design, material, kind, onClose }: TraceProps
     : count > MOST_LINES
       ? `These would be ${count} lines; at most ${MOST_LINES} can be laid on the board: leave shorter ones out.`
       : count === 0
-        ? 'No lines are found: they must be darker than the paper around them.'
+        ? 'No lines are found: they must be darker or lighter than the paper around them, or lie on a clear ground.'
         : null;
   const take = () => {
     if (!shown) return;
@@ -97,8 +97,8 @@ export function TraceLines({ part, design, material, kind, onClose }: TraceProps
             onChange={(v) => set({ through: v })}
           />
           <p className="text-[12.5px] text-muted">
-            Dark lines on a lighter paper, shadows and all. Where lines meet, one goes on in another that
-            turns by no more than this.
+            Dark lines on a lighter paper or light ones on a darker, shadows and all, or what is drawn on a
+            clear ground. Where lines meet, one goes on in another that turns by no more than this.
           </p>
         </>
       }
