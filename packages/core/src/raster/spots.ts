@@ -26,3 +26,22 @@ export function shareOf(shape: SpotShape): Float64Array {
   spread.set(shape, made);
   return made;
 }
+
+/** Places across a cell, and down it, for which {@link spotCell} knows what is reached; a power of two. */
+export const CELL = 256;
+const cells = new Map<SpotShape, Float32Array>();
+
+/** The share of a cell that is reached before each of its {@link CELL} × CELL places, row by row from the cell's middle on. */
+export function spotCell(shape: SpotShape): Float32Array {
+  let cell = cells.get(shape);
+  if (!cell) {
+    const share = shareOf(shape);
+    const at = (i: number) => (i + 0.5) / CELL - (i < CELL / 2 ? 0 : 1);
+    cell = Float32Array.from({ length: CELL * CELL }, (_, i) => {
+      const reached = SPOTS[shape](at(i % CELL), at(Math.floor(i / CELL)));
+      return share[Math.min(256, Math.round(256 * reached))];
+    });
+    cells.set(shape, cell);
+  }
+  return cell;
+}
