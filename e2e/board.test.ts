@@ -461,3 +461,43 @@ describe('a long stack', () => {
     expect(faults).toEqual([]);
   });
 });
+
+describe('parts of other designs', () => {
+  it('are looked through before anything is typed, and taken as bundles and parts with their inks', async () => {
+    const count = await rows().count();
+    await page.keyboard.press('a');
+    const dialog = page.getByRole('dialog', { name: 'Add a part' });
+    const from = dialog.getByRole('combobox', { name: 'Take a part out of' });
+    // The design that is open is not among them; starters are.
+    expect(await from.locator('option').allInnerTexts()).not.toContain('Forty rings');
+    await from.locator('optgroup[label="Starters"] option').nth(3).waitFor({ state: 'attached' });
+    await from.selectOption({ label: 'Count Owls Not Sheep' });
+    const owl = dialog.getByRole('button', { name: 'Barn owl' });
+    expect(await serious(page)).toEqual([]);
+    await owl.press('Enter');
+    await dialog.waitFor({ state: 'detached' });
+    await undone('Take “Barn owl” out of “Count Owls Not Sheep”');
+    await rows().nth(count).waitFor();
+    await saved(page);
+    const url = new URL(page.url());
+    const { document } = (await (
+      await fetch(`${url.origin}/api${url.pathname.replace('design', 'designs')}`)
+    ).json()) as {
+      document: { inks: { id: string }[]; sides: { parts: { name: string }[] }[] };
+    };
+    const taken = document.sides[0].parts.find((p) => p.name === 'Barn owl')!;
+    const inks = new Set(document.inks.map((i) => i.id));
+    const used = JSON.stringify(taken)
+      .match(/"ink":"[^"]+"/g)!
+      .map((found) => found.slice(7, -1));
+    expect(used.length).toBeGreaterThan(0);
+    expect(used.filter((ink) => !inks.has(ink))).toEqual([]);
+    await page.keyboard.press('Control+z');
+    await rows().nth(count).waitFor({ state: 'detached' });
+    // The next one begins where this one was found.
+    await page.keyboard.press('a');
+    await owl.waitFor();
+    await page.keyboard.press('Escape');
+    expect(faults).toEqual([]);
+  });
+});

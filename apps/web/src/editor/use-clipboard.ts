@@ -35,11 +35,8 @@ export function useClipboard(edit: Editing): void {
       const clipping = readClipping(text);
       if (clipping) {
         const here = design.parts.some((p) => clipping.parts.some((c) => c.id === p.id));
-        const { edits, select } = pasteEdits(
-          design,
-          clipping,
-          here ? Math.round(design.board.width / 60) : 0,
-        );
+        const aside = here ? Math.round(design.board.width / 60) : 0;
+        const { edits, select } = pasteEdits(design, clipping, { scale: 1, x: aside, y: aside });
         edit.make(select.length === 1 ? 'Paste a part' : `Paste ${select.length} parts`, edits, { select });
       } else if (/^(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*)*<svg[\s>]/i.test(text))
         void bringIn([new File([text], 'pasted.svg', { type: 'image/svg+xml' })], edit);

@@ -9,6 +9,7 @@ import { PART_FILES } from '../editor/picture-files';
 import { FaceField } from '../inspector/lettering';
 import { useSettled } from '../ui/use-settled';
 import { OwnPictures } from './own-pictures';
+import { PartsElsewhere } from './parts-elsewhere';
 import { FindParts } from './find-parts';
 import { FormPicture } from '../inspector/form-picture';
 import { useEdit } from '../editor/use-edit';
@@ -142,7 +143,7 @@ export function AddPart({
         <>
           <div className="mt-4 border-t border-line pt-3">
             <p className="heading mb-1.5">Shape</p>
-            <ul className="grid grid-cols-10 gap-1.5">
+            <ul className="grid grid-cols-11 gap-1.5">
               {FORMS.map((f) => (
                 <li key={f.id}>
                   <button
@@ -158,6 +159,7 @@ export function AddPart({
               ))}
             </ul>
           </div>
+          <PartsElsewhere design={design} edit={edit} onDone={onClose} />
           <form
             className="mt-4 border-t border-line pt-3"
             onSubmit={(e) => {

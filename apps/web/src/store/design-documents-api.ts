@@ -8,6 +8,13 @@ const designDocumentsApi = api.injectEndpoints({
       query: (design) => ({ url: 'designs', method: 'POST', body: { document: documentOf(design) } }),
       invalidatesTags: ['designs'],
     }),
+    /** A design of the shelf, to take parts out of. */
+    designToTakeFrom: build.query<Design, string>({
+      query: (id) => `designs/${id}`,
+      transformResponse: ({ document }: KeptDesign) => readDesign(document),
+      providesTags: ['designs'],
+      keepUnusedDataFor: 60,
+    }),
     starters: build.query<Starter[], void>({
       query: () => 'starters',
       transformResponse: (starters: (Omit<Starter, 'document'> & { document: DesignDocument })[]) =>
@@ -42,6 +49,7 @@ const designDocumentsApi = api.injectEndpoints({
 
 export const {
   useCreateDesignMutation,
+  useDesignToTakeFromQuery,
   useStartersQuery,
   useAddStarterMutation,
   useRemoveStarterMutation,

@@ -111,14 +111,37 @@ export function bringInks(
   return { edits, to: (ink) => inks.get(ink) ?? ink };
 }
 
+/** Room that is left around what is put in the middle of a board, of its sides. */
+const AROUND = 0.05;
+
 /**
- * Edits that put a clipping into a design: in front, moved by `offset` board px, at the same size in
- * inches. An ink of the same name and value is used again, others are added; so are materials.
+ * Where what fills `box` (px of the clipping's board) comes to lie in the middle of a design's board: at the same size in inches,
+ * smaller where that would not fit.
+ */
+export function inTheMiddle(
+  { board }: Pick<Design, 'board'>,
+  from: Pick<Clipping['board'], 'dpi'>,
+  box: { left: number; top: number; right: number; bottom: number },
+): { scale: number; x: number; y: number } {
+  const k = board.dpi / from.dpi;
+  const room = 1 - 2 * AROUND;
+  const [w, h] = [k * (box.right - box.left), k * (box.bottom - box.top)];
+  const scale = Math.min(1, (room * board.width) / w, (room * board.height) / h);
+  return {
+    scale,
+    x: board.width / 2 - (scale * k * (box.left + box.right)) / 2,
+    y: board.height / 2 - (scale * k * (box.top + box.bottom)) / 2,
+  };
+}
+
+/**
+ * Edits that put a clipping into a design: in front, at the same size in inches times `scale`, moved by `x` and `y` board px. An ink of
+ * the same name and value is used again, others are added; so are materials.
  */
 export function pasteEdits(
   design: Design,
   clipping: Clipping,
-  offset = 0,
+  { scale, x, y }: { scale: number; x: number; y: number } = { scale: 1, x: 0, y: 0 },
 ): { edits: Edit[]; select: string[] } {
   const { edits, to: inked } = bringInks(design, clipping.inks);
   const materialIds = design.materials.map((m) => m.id);
@@ -152,7 +175,7 @@ export function pasteEdits(
   }
   const parts = newPartIds(design, clipping);
   const select = clipping.parts.map((p) => parts.get(p.id)!);
-  const k = design.board.dpi / clipping.board.dpi;
+  const k = (scale * design.board.dpi) / clipping.board.dpi;
   const renamed: Record<string, ReadonlyMap<string, string>> = {
     material: materials,
     bundle: bundles,
@@ -167,7 +190,7 @@ export function pasteEdits(
     const own = mapPart(given, {
       ref: (to, ref) => (to === 'ink' ? inked(ref) : (renamed[to].get(ref) ?? ref)),
     });
-    const part: Part = { ...scaledPart(own, k, offset, offset), id: parts.get(given.id)!, locked: false };
+    const part: Part = { ...scaledPart(own, k, x, y), id: parts.get(given.id)!, locked: false };
     edits.push({ op: 'addPart', part: tiedTo(part, has), at });
   });
   return { edits, select };
