@@ -103,8 +103,13 @@ describe('the steps of a picture', () => {
     await kept((d) => masked(d, 'sub'));
     await row('Moth').getByRole('button', { expanded: false }).first().click();
     await openStep('Posterise masked');
+    // Another picture, too: as much as that covers.
+    const lantern = picture(await stored(), 'Lantern').id;
+    await page.getByRole('combobox', { name: 'The part' }).selectOption(lantern);
+    await kept((d) => masked(d, lantern));
+    await made();
     await page.getByRole('combobox', { name: 'It acts' }).selectOption('tones');
-    await kept((d) => !masked(d, 'sub'));
+    await kept((d) => !masked(d, lantern));
   });
 
   it('a surface can be another picture, of the design or of a file', async () => {

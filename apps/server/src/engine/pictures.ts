@@ -5,7 +5,17 @@ import { pyramid, type Level, type Materials, type PictureSource } from '@brelm/
 import { readChunks } from '@brelm/core/export';
 import { enlarge, type RasterImage } from '@brelm/core/raster';
 import { picturesIn } from '@brelm/core/resolve';
-import { enlargementFor, stepsKey, treatmentKey, treatPicture, type Treatment } from '@brelm/core/steps';
+import {
+  alphaPlaneOf,
+  coveringPictures,
+  enlargementFor,
+  stepsKey,
+  treatmentKey,
+  treatPicture,
+  type AlphaPlane,
+  type CoverAlphas,
+  type Treatment,
+} from '@brelm/core/steps';
 import { isWear, wearOf, wearRaster, wearWidth } from '@brelm/core/wear';
 import { makeSurface } from './surfaces';
 
@@ -160,8 +170,11 @@ export function rasterSource(design: Design, read: (material: Material) => Promi
     const key = `${id} ${times} ${by} ${treatmentKey(treatment)}`;
     if (last?.key === key) return last.image;
     last = null;
+    const alphas = await alphasFor(design, treatment, read);
     const plain = await readMaterial(design, id, read, (b) => decodeHalved(b, times));
-    const treated = treatment ? treatPicture(plain, treatment, 0.5 ** times) : plain;
+    const treated = treatment
+      ? treatPicture(plain, treatment, 0.5 ** times, undefined, undefined, alphas)
+      : plain;
     last = { key, image: by === 1 ? treated : enlarge(treated, by) };
     return last.image;
   };
@@ -169,6 +182,21 @@ export function rasterSource(design: Design, read: (material: Material) => Promi
     last = null;
   };
   return source;
+}
+
+/** The alpha of the pictures that mask steps of a treatment; nothing else of them is kept. */
+async function alphasFor(
+  design: Design,
+  treatment: Treatment | null,
+  read: (material: Material) => Promise<Buffer>,
+): Promise<CoverAlphas> {
+  const found: Record<string, AlphaPlane> = {};
+  for (const [part, { material, treatment: own, width, height }] of coveringPictures(treatment)) {
+    const times = halvingsTreated({ width, height } as Material, 1);
+    const plain = await readMaterial(design, material, read, (b) => decodeHalved(b, times));
+    found[part] = alphaPlaneOf(own ? treatPicture(plain, own, 0.5 ** times) : plain);
+  }
+  return found;
 }
 
 /** What goes of whole boards, a byte a pixel: the files of a run have their wear in common. */
@@ -240,11 +268,16 @@ async function decodeHalved(bytes: Buffer, times: number): Promise<RasterImage &
 }
 
 /** What several treatments of a picture begin with alike, made once: colourways differ in tints alone, not in cut-outs. */
-function sharedState(image: RasterImage, treatments: readonly (Treatment | null)[], scale: number) {
+function sharedState(
+  image: RasterImage,
+  treatments: readonly (Treatment | null)[],
+  scale: number,
+  alphas: CoverAlphas,
+) {
   const lists = treatments.filter((t) => t !== null);
   const [first] = lists;
   const same = (i: number) => {
-    const keyAt = (t: Treatment) => t.steps[i] && stepsKey([t.steps[i]], t.light, t.outlines);
+    const keyAt = (t: Treatment) => t.steps[i] && stepsKey([t.steps[i]], t.light, t.covers);
     return lists.every((t) => keyAt(t) === keyAt(first));
   };
   let made = 0;
@@ -252,7 +285,7 @@ function sharedState(image: RasterImage, treatments: readonly (Treatment | null)
   let state = image;
   if (made > 0) {
     const begun = { ...first, steps: first.steps.slice(0, made) };
-    treatPicture(image, begun, scale, (_, reached) => (state = reached));
+    treatPicture(image, begun, scale, (_, reached) => (state = reached), undefined, alphas);
   }
   return { made, state };
 }
@@ -291,10 +324,13 @@ export async function loadPictures(
       continue;
     }
     const plain = await readMaterial(design, id, read, (bytes) => decodeHalved(bytes, cleaned));
-    const from = sharedState(plain, [...wanted.values()], 0.5 ** cleaned);
+    const [first] = [...wanted.values()].filter((t) => t !== null);
+    const shared = await alphasFor(design, first, read);
+    const from = sharedState(plain, [...wanted.values()], 0.5 ** cleaned, shared);
     for (const [name, treatment] of wanted) {
+      const alphas = treatment === first ? shared : await alphasFor(design, treatment, read);
       const image = toCanvas(
-        treatment ? treatPicture(plain, treatment, 0.5 ** cleaned, undefined, from) : plain,
+        treatment ? treatPicture(plain, treatment, 0.5 ** cleaned, undefined, from, alphas) : plain,
       );
       const level = { image, width: plain.width, height: plain.height };
       const small = pyramid(level, makeSurface)(width / 2 ** times) as Canvas;
@@ -303,16 +339,15 @@ export async function loadPictures(
     }
   }
   const wear = wearSource();
-  // The same steps under outlines that a larger or smaller board has moved by less than is seen.
+  // The same steps under covers that a larger or smaller board has moved by less than is seen.
   const alike = (material: string, treatment: Treatment) =>
     sources.get(
       [...(treatments.get(material) ?? [])].find(
-        ([, t]) =>
-          t?.outlines && treatmentKey({ ...t, outlines: treatment.outlines }) === treatmentKey(treatment),
+        ([, t]) => t?.covers && treatmentKey({ ...t, covers: treatment.covers }) === treatmentKey(treatment),
       )?.[0] ?? '',
     );
   const sourceFor = (material: string, treatment: Treatment | null) =>
-    sources.get(key(material, treatment)) ?? (treatment?.outlines && alike(material, treatment));
+    sources.get(key(material, treatment)) ?? (treatment?.covers && alike(material, treatment));
   return (material, treatment, width) =>
     isWear(material) ? wear(material, width) : (sourceFor(material, treatment)?.(width) ?? null);
 }

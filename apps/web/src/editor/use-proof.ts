@@ -4,11 +4,25 @@ import { boardsOf, openSide, type Design } from '@brelm/core/design';
 import type { GarmentContrast } from '@brelm/core/proof';
 import { sideOf, type Spec, type SpecSide } from '@brelm/core/spec';
 import { judge, judgeLive, proof, reasonOf, slowProof, stopsOf } from '../workers/proof-client';
+import { picturesAtRest } from '../platform/pictures';
 import { liveEdits, onLive } from './live';
 import { proofNow, setProof, useProofState } from './proof-store';
 
 /** How long nothing must change before the whole proof is made, ms. */
 const REST_MS = 120;
+
+/** Until the board has asked for what it shows of a change, ms: two frames. */
+const ASKED_MS = 34;
+
+/**
+ * Waits while steps of pictures are set: each place of a slider would have its picture made whole only to be judged, and what is
+ * seen would wait for it.
+ */
+async function settled(design: Design, signal: AbortSignal): Promise<void> {
+  if (design.materials.length === 0) return;
+  await new Promise((done) => setTimeout(done, ASKED_MS));
+  await picturesAtRest(signal);
+}
 
 /** Verdicts while the design changes, also in the middle of a drag, and the whole proof when it rests. */
 export function useProof(
@@ -39,7 +53,9 @@ export function useProof(
         setProof({ current: false, slowCurrent: false, fault: null });
     };
     outdated();
-    judge(request, signal).then(show, fail);
+    void settled(design, signal)
+      .then(() => (signal.aborted ? null : judge(request, signal)))
+      .then(show, fail);
     const stop = onLive(() => {
       const edits = liveEdits();
       if (!edits) return;
@@ -48,6 +64,8 @@ export function useProof(
     });
     const rest = setTimeout(() => {
       void (async () => {
+        await settled(design, signal);
+        if (signal.aborted) return;
         // Both are begun at once, each on a thread of its own: one after the other takes twice as long.
         const slower = slowProof(request, signal);
         slower.catch(() => undefined);

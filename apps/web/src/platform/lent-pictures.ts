@@ -1,6 +1,6 @@
 import { wrap, type Remote } from 'comlink';
 import type { Treatment } from '@brelm/core/steps';
-import type { PictureWorker } from '../workers/picture.worker';
+import type { PictureWorker, TreatedWhole } from '../workers/picture.worker';
 
 /** What a worker is sent together with the way to the pictures' worker. */
 export const LENT = 'pictures';
@@ -18,4 +18,4 @@ export const lentPicture = (
   sha256: string,
   treatment: Treatment,
   sourceWidth: number,
-): Promise<ImageBitmap> | null => lender && lender.treat(sha256, treatment, sourceWidth);
+): Promise<TreatedWhole> | null => lender && lender.treat(sha256, treatment, sourceWidth);

@@ -1,13 +1,14 @@
-import type { Design } from '@brelm/core/design';
+import type { Design, Material } from '@brelm/core/design';
 import { pyramid, type PictureSource } from '@brelm/core/drawing';
 import { treatmentKey, type Treatment } from '@brelm/core/steps';
 import { isWear } from '@brelm/core/wear';
-import { treatPicture } from '../workers/picture-client';
+import { treatPicture, treatQuickly } from '../workers/picture-client';
 import { lentPicture } from './lent-pictures';
 import { KeptBySize } from './kept-by-size';
-import { changed } from './loaded';
-import { loadPreview, treatedPreview } from './preview';
+import { changed, onLoaded } from './loaded';
+import { loadPreview, PREVIEW_SIZE, treatedPreview } from './preview';
 import { makeSurface } from './surfaces';
+import { Treating } from './treating';
 import { wearPicture } from './wear';
 
 const inWorker = typeof document === 'undefined';
@@ -48,70 +49,77 @@ function begin(sha256: string): void {
     .finally(changed);
 }
 
-interface Wanted {
-  key: string;
-  sha256: string;
-  treatment: Treatment;
-  sourceWidth: number;
-}
 /** Pictures that were shown without steps: they are until their first ones are made. */
 const plain = new Set<string>();
-/** Of one picture with the same kinds of steps only the last that was asked for: the ones before it were on the way. */
-const wanted = new Map<string, Wanted>();
-let busy = false;
 
-const make = ({ sha256, treatment, sourceWidth }: Wanted): Promise<ImageBitmap> =>
-  inWorker
-    ? (lentPicture(sha256, treatment, sourceWidth) ?? treatedPreview(sha256, treatment, sourceWidth))
-    : treatPicture(sha256, treatment, sourceWidth);
+const keep = (key: string, of: string, bitmap: Kept) => treated.set(key, { bitmap, used: Date.now(), of });
 
-async function work(): Promise<void> {
-  if (busy) return;
-  busy = true;
-  for (let next = wanted.entries().next().value; next; next = wanted.entries().next().value) {
-    const [of, one] = next;
-    wanted.delete(of);
-    treated.set(one.key, { bitmap: 'loading', used: Date.now(), of });
-    changed();
-    const bitmap = await make(one).catch(() => null);
-    treated.set(one.key, { bitmap: bitmap ?? 'missing', used: Date.now(), of });
-    if (!bitmap) setTimeout(() => treated.delete(one.key), AGAIN_MS);
-    changed();
-  }
-  busy = false;
-  changed();
-}
+const treating = new Treating<ImageBitmap>({
+  side: PREVIEW_SIZE,
+  whole: async ({ sha256, treatment, sourceWidth }) => {
+    if (!inWorker) return treatPicture(sha256, treatment, sourceWidth);
+    return (
+      (await lentPicture(sha256, treatment, sourceWidth)) ?? {
+        made: await treatedPreview(sha256, treatment, sourceWidth),
+        took: 0,
+      }
+    );
+  },
+  // Nothing is judged by a copy in small.
+  ...(inWorker
+    ? {}
+    : {
+        small: ({ sha256, treatment, sourceWidth }, side) =>
+          treatQuickly(sha256, treatment, sourceWidth, side),
+      }),
+  begun: ({ key, of }) => keep(key, of, 'loading'),
+  done: ({ key, of }, bitmap) => {
+    keep(key, of, bitmap ?? 'missing');
+    if (!bitmap) setTimeout(() => treated.delete(key), AGAIN_MS);
+  },
+  gone: (bitmap) => bitmap.close(),
+  changed,
+});
 
 /** A picture with its steps made; begins to make them where they are not. */
-function treatedBitmap(sha256: string, treatment: Treatment, whole: ImageBitmap | null, sourceWidth: number) {
+function treatedBitmap(
+  sha256: string,
+  treatment: Treatment,
+  whole: ImageBitmap | null,
+  { width: sourceWidth, height: sourceHeight }: Material,
+) {
   const key = `${sha256} ${treatmentKey(treatment)}`;
   const known = treated.get(key);
   if (known) {
     known.used = Date.now();
-    if (typeof known.bitmap === 'object') return known.bitmap;
+    if (typeof known.bitmap === 'object') {
+      treating.forgetSmall(known.of);
+      return known.bitmap;
+    }
     return known.bitmap === 'loading' ? standIn(sha256, known.of, whole) : null;
   }
   const of = `${sha256} ${treatment.steps.map((s) => s.kind).join(' ')}`;
-  wanted.set(of, { key, sha256, treatment, sourceWidth });
-  void work();
+  treating.want({ key, of, sha256, treatment, sourceWidth, sourceHeight });
   return standIn(sha256, of, whole);
 }
 
 /** What is shown of a picture while its steps are made: on the page as it was before; nothing is judged by it. */
 function standIn(sha256: string, of: string, whole: ImageBitmap | null): ImageBitmap | null {
   if (inWorker) return null;
+  const small = treating.shownInSmall(of);
+  if (small) return small;
   const ready = treated.values().filter((t) => typeof t.bitmap === 'object' && t.of.startsWith(sha256));
   const before = ready.findLast((t) => t.of === of) ?? ready.at(-1);
   return (before?.bitmap as ImageBitmap | undefined) ?? (plain.has(sha256) ? whole : null);
 }
 
-function bitmapOf(sha256: string, treatment: Treatment | null, sourceWidth: number): ImageBitmap | null {
+function bitmapOf(sha256: string, treatment: Treatment | null, material: Material): ImageBitmap | null {
   // The picture as it was is of use only where it was shown: it stands in for what is being made.
-  if (treatment && !plain.has(sha256)) return treatedBitmap(sha256, treatment, null, sourceWidth);
+  if (treatment && !plain.has(sha256)) return treatedBitmap(sha256, treatment, null, material);
   const whole = bitmaps.get(sha256);
   if (whole === undefined) begin(sha256);
   if (typeof whole !== 'object') return null;
-  if (treatment) return treatedBitmap(sha256, treatment, whole, sourceWidth);
+  if (treatment) return treatedBitmap(sha256, treatment, whole, material);
   if (!inWorker) plain.add(sha256);
   return whole;
 }
@@ -146,11 +154,23 @@ export const picturesOf =
     // Enlarged ones are made for who looks closely; what is judged is what the picture has of its own.
     const isClose = !inWorker && width > found.width;
     const as = treatment && treatment.enlarge > 1 && !isClose ? withoutEnlarging(treatment) : treatment;
-    return sized(bitmapOf(found.sha256, as, found.width), width);
+    return sized(bitmapOf(found.sha256, as, found), width);
   };
 
+/** Waits until the pictures that are shown are those that were asked for last, or nobody waits any more. */
+export async function picturesAtRest(signal: AbortSignal): Promise<void> {
+  while ((treating.isBusy || treating.isWaiting) && !signal.aborted)
+    await new Promise<void>((done) => {
+      const stop = onLoaded(() => {
+        stop();
+        done();
+      });
+      signal.addEventListener('abort', () => done(), { once: true });
+    });
+}
+
 /** Steps of some picture are being made. */
-export const picturesWorking = (): boolean => busy;
+export const picturesWorking = (): boolean => treating.isBusy;
 
 export const picturesLoading = (): boolean =>
-  busy || wanted.size > 0 || [...bitmaps.values()].includes('loading');
+  treating.isBusy || treating.isWaiting || [...bitmaps.values()].includes('loading');

@@ -1,10 +1,20 @@
 import { createImage, reducedImage, type RasterImage } from '@brelm/core/raster';
-import { enlargedFor, stepsKey, treatPicture, type Treatment } from '@brelm/core/steps';
+import {
+  alphaPlaneOf,
+  coveringPictures,
+  enlargedFor,
+  stepsKey,
+  treatmentKey,
+  treatPicture,
+  type AlphaPlane,
+  type CoverAlphas,
+  type Treatment,
+} from '@brelm/core/steps';
 import { readAt } from './asked-again';
 import { KeptBySize } from './kept-by-size';
 
 /** Long side of the copies that the board works on, px; files are made from the originals. */
-const PREVIEW_SIZE = 1600;
+export const PREVIEW_SIZE = 1600;
 /** Long side of copies that are shown enlarged, px. */
 const MOST_ENLARGED = 3200;
 
@@ -33,8 +43,8 @@ interface Known {
   /** It and its size, by which its states are known. */
   name: string;
   untouched: RasterImage;
-  /** The same in small; see smallPixels. */
-  small?: Known;
+  /** The same in small, by its long side, px; see smallPixels. */
+  small: Map<number, Known>;
 }
 const known = new Map<string, Known>();
 const MOST_PICTURES = 4;
@@ -56,7 +66,7 @@ async function pictureOf(sha256: string): Promise<Known> {
   let picture = known.get(sha256);
   if (!picture) {
     const bitmap = await loadPreview(sha256);
-    picture = { name: sha256, untouched: pixelsOf(bitmap) };
+    picture = { name: sha256, untouched: pixelsOf(bitmap), small: new Map() };
     bitmap.close();
   }
   known.delete(sha256);
@@ -75,40 +85,67 @@ export const treatedPixels = async (
   sourceWidth: number,
 ): Promise<RasterImage> => {
   const picture = await pictureOf(sha256);
-  const treated = treatedFrom(picture, treatment, sourceWidth);
+  const treated = await treatedFrom(picture, treatment, sourceWidth);
   const { width, height } = picture.untouched;
   // A copy that is smaller than the picture has no px between which others could be made.
   const room = width === sourceWidth ? MOST_ENLARGED / Math.max(width, height) : 1;
   return enlargedFor(treated, treatment, room >= 4 ? 4 : room >= 2 ? 2 : 1);
 };
 
-function treatedFrom({ name, untouched }: Known, treatment: Treatment, sourceWidth: number): RasterImage {
-  const { steps, light, outlines } = treatment;
-  const keys = steps.map((_, i) => `${name} ${stepsKey(steps.slice(0, i + 1), light, outlines)}`);
+/** Of pictures by which others are masked, by what is done to them. */
+const alphas = new KeptBySize<{ plane: AlphaPlane }>(12_000_000, ({ plane }) => plane.data.length);
+
+/** The alpha of the pictures that mask steps of a treatment. One that cannot be loaded covers nothing, until it can. */
+async function alphasFor(treatment: Treatment): Promise<CoverAlphas> {
+  const found: Record<string, AlphaPlane> = {};
+  for (const [part, { sha256, treatment: own, width }] of coveringPictures(treatment)) {
+    if (sha256 === null) continue;
+    const key = `${sha256} ${treatmentKey(own)}`;
+    let known = alphas.get(key);
+    if (!known) {
+      const image = own ? await treatedPixels(sha256, own, width) : await previewPixels(sha256);
+      alphas.set(key, (known = { plane: alphaPlaneOf(image) }));
+    }
+    found[part] = known.plane;
+  }
+  return found;
+}
+
+async function treatedFrom(
+  { name, untouched }: Known,
+  treatment: Treatment,
+  sourceWidth: number,
+): Promise<RasterImage> {
+  const masked = await alphasFor(treatment);
+  const { steps, light, covers } = treatment;
+  const keys = steps.map((_, i) => `${name} ${stepsKey(steps.slice(0, i + 1), light, covers)}`);
   const at = keys.findLastIndex((key) => states.has(key));
   // What it goes on from, and what was before that, is likely to be gone on from again.
   const reached = keys.slice(0, at + 1).map((key) => states.get(key));
   const from = reached.at(-1) ?? { made: 0, state: untouched };
   const after = (made: number, state: RasterImage) => states.set(keys[made - 1], { made, state });
-  return treatPicture(untouched, treatment, untouched.width / sourceWidth, after, from);
+  return treatPicture(untouched, treatment, untouched.width / sourceWidth, after, from, masked);
 }
 
-/** Long side of a small copy, px. */
+/** Long side of a small copy that is chosen by, px. */
 const SMALL = 260;
 
-/** A small copy of a picture with its steps made, to be chosen by. */
+/** A copy of a picture that is `side` px at its long side, with its steps made: quickly there, and not to be judged by. */
 export async function smallPixels(
   sha256: string,
   treatment: Treatment | null,
   sourceWidth: number,
+  side = SMALL,
 ): Promise<RasterImage> {
   const whole = await pictureOf(sha256);
-  const { width, height } = whole.untouched;
-  whole.small ??= {
-    name: `${sha256} small`,
-    untouched: reducedImage(whole.untouched, Math.min(1, SMALL / Math.max(width, height))),
-  };
-  return treatment ? treatedFrom(whole.small, treatment, sourceWidth) : whole.small.untouched;
+  let small = whole.small.get(side);
+  if (!small) {
+    const { width, height } = whole.untouched;
+    const untouched = reducedImage(whole.untouched, Math.min(1, side / Math.max(width, height)));
+    small = { name: `${sha256} ${side}`, untouched, small: new Map() };
+    whole.small.set(side, small);
+  }
+  return treatment ? treatedFrom(small, treatment, sourceWidth) : small.untouched;
 }
 
 /** The same as a bitmap. */
@@ -136,7 +173,7 @@ export async function detailOf(
 ): Promise<Detail | null> {
   const picture = await pictureOf(sha256);
   if (picture.untouched.width !== sourceWidth) return null;
-  const whole = treatedFrom(picture, treatment, sourceWidth);
+  const whole = await treatedFrom(picture, treatment, sourceWidth);
   // What is beside it has a say in how it is enlarged.
   const rim = 16;
   const around = cutFrom(whole, left - rim, top - rim, side + 2 * rim);

@@ -2,20 +2,42 @@ import { transfer, wrap, type Remote } from 'comlink';
 import type { Hex } from '@brelm/core/colour';
 import type { Corners } from '@brelm/core/sketch';
 import type { Treatment } from '@brelm/core/steps';
-import type { PictureWorker } from './picture.worker';
+import type { PictureWorker, TreatedWhole } from './picture.worker';
 import { workerName } from '../platform/address';
 import { LENT } from '../platform/lent-pictures';
 
 export type { PictureTones } from './picture.worker';
 
+const begin = (): Worker =>
+  new Worker(new URL('./picture.worker.ts', import.meta.url), {
+    type: 'module',
+    name: workerName('picture'),
+  });
+
 let worker: Remote<PictureWorker> | null = null;
-const started = (): Remote<PictureWorker> =>
-  (worker ??= wrap<PictureWorker>(
-    new Worker(new URL('./picture.worker.ts', import.meta.url), {
-      type: 'module',
-      name: workerName('picture'),
-    }),
-  ));
+const started = (): Remote<PictureWorker> => (worker ??= wrap<PictureWorker>(begin()));
+
+/** One that makes pictures in small while the other makes them whole; it is ended when nothing was asked of it for a while. */
+let quick: { worker: Worker; remote: Remote<PictureWorker>; calls: number } | null = null;
+const QUICK_IDLE_MS = 20_000;
+
+async function askQuickly<R>(work: (remote: Remote<PictureWorker>) => Promise<R>): Promise<R> {
+  if (!quick) {
+    const worker = begin();
+    quick = { worker, remote: wrap<PictureWorker>(worker), calls: 0 };
+  }
+  const own = quick;
+  const call = ++own.calls;
+  try {
+    return await work(own.remote);
+  } finally {
+    setTimeout(() => {
+      if (own.calls !== call) return;
+      own.worker.terminate();
+      if (quick === own) quick = null;
+    }, QUICK_IDLE_MS);
+  }
+}
 
 /** Gives another worker the way to this one: what is made for the board is not made a second time to be judged. */
 export function lendPictures(worker: Worker): void {
@@ -29,7 +51,19 @@ export const treatPicture = (
   sha256: string,
   treatment: Treatment,
   sourceWidth: number,
-): Promise<ImageBitmap> => started().treat(sha256, treatment, sourceWidth);
+): Promise<TreatedWhole> => started().treat(sha256, treatment, sourceWidth);
+
+/** A smaller copy of the same, `side` px at its long side, beside what else is being made. */
+export const treatQuickly = (
+  sha256: string,
+  treatment: Treatment,
+  sourceWidth: number,
+  side: number,
+): Promise<ImageBitmap> => askQuickly((remote) => remote.small(sha256, treatment, sourceWidth, side));
+
+/** Makes ready for smaller copies of a picture: its steps are about to be set. One that cannot be loaded is told of elsewhere. */
+export const readyQuickly = (sha256: string): void =>
+  void askQuickly((remote) => remote.load(sha256)).catch(() => undefined);
 
 /** The tones of the board's copy of a picture after some steps. */
 export const pictureTones = (sha256: string, treatment: Treatment | null, sourceWidth: number) =>

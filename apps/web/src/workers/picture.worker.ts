@@ -18,14 +18,30 @@ export interface PictureTones {
 }
 
 /** What was made last, or is being made: the board and those who judge it ask for the same, one after the other. */
-const recent = new Map<string, Promise<RasterImage>>();
+const recent = new Map<string, Promise<{ image: RasterImage; took: number }>>();
 const MOST_RECENT = 4;
 
-function made(sha256: string, treatment: Treatment, sourceWidth: number): Promise<RasterImage> {
+async function timed(work: () => Promise<RasterImage>): Promise<{ image: RasterImage; took: number }> {
+  const since = performance.now();
+  const image = await work();
+  return { image, took: performance.now() - since };
+}
+
+/** The board's copy of a picture with its steps made, and how long the work itself took, ms. */
+export interface TreatedWhole {
+  made: ImageBitmap;
+  took: number;
+}
+
+function made(
+  sha256: string,
+  treatment: Treatment,
+  sourceWidth: number,
+): Promise<{ image: RasterImage; took: number }> {
   const key = `${sha256} ${sourceWidth} ${treatmentKey(treatment)}`;
   let image = recent.get(key);
   if (!image) {
-    image = treatedPixels(sha256, treatment, sourceWidth);
+    image = timed(() => treatedPixels(sha256, treatment, sourceWidth));
     // What failed is tried again.
     image.catch(() => recent.delete(key));
   }
@@ -38,17 +54,27 @@ function made(sha256: string, treatment: Treatment, sourceWidth: number): Promis
 // `sourceWidth` is a picture's own width, px.
 const worker = {
   /** The board's copy of a picture with its steps made. */
-  async treat(sha256: string, treatment: Treatment, sourceWidth: number): Promise<ImageBitmap> {
-    const bitmap = await bitmapFrom(await made(sha256, treatment, sourceWidth));
-    return transfer(bitmap, [bitmap]);
+  async treat(sha256: string, treatment: Treatment, sourceWidth: number): Promise<TreatedWhole> {
+    const { image, took } = await made(sha256, treatment, sourceWidth);
+    const bitmap = await bitmapFrom(image);
+    return transfer({ made: bitmap, took }, [bitmap]);
   },
   /** Answers another worker, too. */
   lend(port: MessagePort): void {
     expose(worker, port);
   },
-  /** A small copy with its steps made. */
-  async small(sha256: string, treatment: Treatment | null, sourceWidth: number): Promise<ImageBitmap> {
-    const bitmap = await bitmapFrom(await smallPixels(sha256, treatment, sourceWidth));
+  /** Has a picture at hand. */
+  async load(sha256: string): Promise<void> {
+    await previewPixels(sha256);
+  },
+  /** A small copy with its steps made; `side` is its long side, px. */
+  async small(
+    sha256: string,
+    treatment: Treatment | null,
+    sourceWidth: number,
+    side?: number,
+  ): Promise<ImageBitmap> {
+    const bitmap = await bitmapFrom(await smallPixels(sha256, treatment, sourceWidth, side));
     return transfer(bitmap, [bitmap]);
   },
   /** A part of a picture as it is and enlarged; null where only a smaller copy of it is here. */

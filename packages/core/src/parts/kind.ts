@@ -3,7 +3,7 @@ import type { FieldsOf, Rule } from '../fields';
 import type { Box, Matrix, PathData } from '../geometry';
 import type { Hex } from '../colour';
 import type { Licence } from '../rights';
-import type { MaskOutlines } from '../steps';
+import type { Covers, Treatment } from '../steps';
 import type { PartBase } from './base';
 import type { InkGradient } from './gradient';
 
@@ -54,7 +54,7 @@ export interface OutlinedKind<P> {
 /** A part that shows one raster picture, with nothing around it. */
 export interface PicturedKind<P> {
   material(part: P): string;
-  /** Ids of the parts whose outlines have a say in what it shows. */
+  /** Ids of the parts that have a say in what it shows, by what they cover. */
   masks(part: P): string[];
   /** `light`: where the design's light comes from, degrees clockwise from the top of the board. */
   image(
@@ -64,7 +64,7 @@ export interface PicturedKind<P> {
       colour(ink: string): Hex;
       light: number;
       /** What a part covers, px of the picture; undefined where it is not there. */
-      outlineOf?(part: string): MaskOutlines[string] | undefined;
+      coverOf?(part: string): Covers<Treatment>[string] | undefined;
     },
   ): Omit<ImageItem, 'matrix'>;
 }

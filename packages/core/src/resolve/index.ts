@@ -2,7 +2,7 @@
 export * from './resolve';
 export { outlineOn, ownItems, partMatrix, shapeOfPart } from './own';
 export { picturesIn } from './picture-of';
-export { masksByParts, maskOutline } from './mask-of';
+export { masksByParts, maskCover } from './mask-of';
 export { handleOf, type Handle } from './handle';
 export * from './arrange';
 export * from './repeat';

@@ -1,9 +1,17 @@
 import { emptySide, type Design } from '../design';
 import type { ImageItem, Materials } from '../drawing';
-import { applyMatrix } from '../geometry';
+import { applyMatrix, invert } from '../geometry';
 import { picture, place, shapeOf, type Part, type PicturePart } from '../parts';
 import { createImage } from '../raster';
-import { maskPlane, newStep, treatPicture, type MaskOutlines, type StepMask } from '../steps';
+import {
+  maskPlane,
+  newStep,
+  treatPicture,
+  type Covers,
+  type PictureCover,
+  type StepMask,
+  type Treatment,
+} from '../steps';
 import { circle, designOf, loadOutlineOps, NO_FACES, rect, shape } from '../../testing';
 import { partMatrix, picturesIn, resolve } from './index';
 
@@ -26,8 +34,7 @@ const design = (...parts: Part[]): Design => ({
   ...designOf({ a: '#ffffff' }, ...parts),
   materials: [FOUND],
 });
-const outlines = (of: Design, by = materials): MaskOutlines | undefined =>
-  picturesIn(of, by)[0].treatment?.outlines;
+const outlines = (of: Design, by = materials): Covers | undefined => picturesIn(of, by)[0].treatment?.covers;
 /** How much of each px of the picture a mask covers, as the design's first picture has it. */
 const covered = (of: Design, mask: StepMask = maskBy('s')) =>
   maskPlane(mask, createImage(SIZE.width, SIZE.height), 1, outlines(of));
@@ -81,7 +88,7 @@ describe('a mask that is another part', () => {
     expect(image(of).treatment).toBe(treatment(of));
     const moved = { ...disc, place: { ...disc.place, x: disc.place.x + 50 } };
     const other = { ...of, parts: [moved, of.parts[1]] };
-    expect(image(other).treatment!.outlines).not.toEqual(treatment(of)!.outlines);
+    expect(image(other).treatment!.covers).not.toEqual(treatment(of)!.covers);
     expect(wrong(other, (x, y) => Math.hypot(x - 500, y - 430) < 90)).toBe(0);
     const [, first] = of.parts;
     const turned = { ...of, parts: [disc, { ...first, place: { ...first.place, turn: -40 } }] };
@@ -112,8 +119,8 @@ describe('a mask that is another part', () => {
     expect(outlines(both)).toEqual(outlines(design(...back.parts)));
   });
 
-  it('covers nothing where the part is gone, is a picture, or the picture itself; and that is found', () => {
-    for (const by of ['gone', 'photo', 'second']) {
+  it('covers nothing where the part is gone, or the picture itself; and that is found', () => {
+    for (const by of ['gone', 'photo']) {
       const of = design(photo(by), { ...photo(by), id: 'second', steps: [] });
       expect(outlines(of)).toBeUndefined();
       expect(covered(of, maskBy(by)).data.every((v) => v === 0)).toBe(true);
@@ -128,6 +135,72 @@ describe('a mask that is another part', () => {
     const off = photo('gone');
     off.steps = off.steps.map((s) => ({ ...s, on: false }));
     expect(resolve(design(off), undefined, materials).faults).toEqual([]);
+  });
+
+  it('that is a picture covers as much as that does where it lies, cropped, in copies of any size', () => {
+    const over = {
+      ...picture('over', { x: 450, y: 440, turn: -35, scaleX: -1.5, scaleY: 2 }, { ...FOUND, id: 'o' }),
+      ...{ crop: { left: 20, top: 0, right: 0, bottom: 10 }, hidden: true },
+    };
+    const of: Design = {
+      ...design(over, photo('over')),
+      materials: [FOUND, { ...FOUND, id: 'o', sha256: 'f00d' }],
+    };
+    const covers = picturesIn(of, materials).find((p) => p.treatment)!.treatment!.covers!;
+    expect(covers.over).toMatchObject({ material: 'o', sha256: 'f00d', crop: over.crop, treatment: null });
+    // Its left half is there, half as much in a band beside its middle.
+    const there = (x: number) => (x < 60 ? 255 : x < 70 ? 128 : 0);
+    const alphaAt = (k: number) => ({
+      ...{ width: SIZE.width * k, height: SIZE.height * k },
+      data: Uint8Array.from({ length: SIZE.width * k * SIZE.height * k }, (_, i) =>
+        there(((i % (SIZE.width * k)) + 0.5) / k),
+      ),
+    });
+    const to = invert(partMatrix(over));
+    const from = partMatrix(of.parts[1]);
+    const expected = (x: number, y: number) => {
+      const on = applyMatrix(from, x - SIZE.width / 2, y - SIZE.height / 2);
+      const [u, v] = applyMatrix(to, ...on);
+      const [px, py] = [u + SIZE.width / 2, v + SIZE.height / 2];
+      const edge = Math.min(...[20, 60, 70].map((e) => Math.abs(px - e)), Math.abs(py), Math.abs(py - 70));
+      return { value: px < 20 || py < 0 || py > 70 ? 0 : there(px) / 255, edge };
+    };
+    for (const [scale, k] of [
+      [1, 1],
+      [0.5, 1],
+      [1, 4],
+      [0.25, 4],
+    ]) {
+      const copy = createImage(SIZE.width * scale, SIZE.height * scale);
+      const { data } = maskPlane(maskBy('over'), copy, scale, covers, { over: alphaAt(k) });
+      let [seen, part] = [0, 0];
+      data.forEach((v, i) => {
+        const at = [(i % copy.width) + 0.5, Math.floor(i / copy.width) + 0.5].map((c) => c / scale);
+        const { value, edge } = expected(at[0], at[1]);
+        if (edge < 4 / scale) return;
+        seen++;
+        if (value > 0) part++;
+        if (Math.abs(v - value) > 0.01) throw new Error(`${v} at ${at.join(', ')}, not ${value}`);
+      });
+      expect(part / seen).toBeGreaterThan(0.01);
+    }
+    // One that is not loaded covers nothing.
+    expect(maskPlane(maskBy('over'), createImage(9, 9), 1, covers).data.some((v) => v > 0)).toBe(false);
+    // It moves with either, and is the very same while neither does.
+    const image = (d: Design) =>
+      resolve(d, undefined, materials).groups.find((g) => g.part === 'photo')!.items[0] as ImageItem;
+    expect(image(of).treatment).toBe(image({ ...of, name: 'Another' }).treatment);
+    const moved = { ...over, place: { ...over.place, x: 500 } };
+    expect(image({ ...of, parts: [moved, of.parts[1]] }).treatment!.covers).not.toEqual(covers);
+  });
+
+  it('of two pictures that mask one another is without the other’s own', () => {
+    const of = design(photo('second'), { ...photo('photo'), id: 'second' });
+    const first = resolve(of, undefined, materials).groups.find((g) => g.part === 'photo')!;
+    const cover = (first.items[0] as ImageItem).treatment!.covers!.second as PictureCover<Treatment>;
+    expect(cover.treatment!.steps).toHaveLength(1);
+    expect(cover.treatment!.covers).toBeUndefined();
+    expect(resolve(of, undefined, materials).faults).toEqual([]);
   });
 
   it('without outline operations is what its outlines enclose', () => {

@@ -3,7 +3,7 @@ import { allParts, inkValues, type Design } from '../design';
 import type { ImageItem, Materials } from '../drawing';
 import { kindOf, type Part } from '../parts';
 import { treatmentKey, type Treatment } from '../steps';
-import { maskOutline } from './mask-of';
+import { maskCover } from './mask-of';
 import { partMatrix } from './own';
 
 /** What a part that shows a picture draws of it. */
@@ -16,8 +16,8 @@ export function pictureOf(
   const { material, image } = kindOf(part).pictured!;
   const found = design.materials.find((m) => m.id === material(part))!;
   const colour = (ink: string) => inks.get(ink) ?? '#000000';
-  const outlineOf = (id: string) => maskOutline(id, part, found, design, materials);
-  return { ...image(part, found, { colour, light: design.light, outlineOf }), matrix: partMatrix(part) };
+  const coverOf = (id: string) => maskCover(id, part, found, design, materials, colour);
+  return { ...image(part, found, { colour, light: design.light, coverOf }), matrix: partMatrix(part) };
 }
 
 /** Each picture of a design (of all sides, or of some parts) with what is done to it in all colourways; the same ones once. */

@@ -40,7 +40,7 @@ import { dress, grown } from './dressing';
 import { handleOf, keepHandle } from './handle';
 import type { Drawn } from './drawn';
 import { joinedUp } from './joined';
-import { lostMasks, maskOutline } from './mask-of';
+import { lostMasks, maskCover } from './mask-of';
 import { inkedItems, outlineOn, partMatrix, shapeOfPart } from './own';
 import { pictureOf } from './picture-of';
 import { related } from './relate';
@@ -143,7 +143,9 @@ function resolvePart(
     ? [
         picture,
         design.light,
-        ...pictured.masks(part).map((id) => maskOutline(id, part, picture!, design, materials)),
+        ...pictured
+          .masks(part)
+          .map((id) => maskCover(id, part, picture!, design, materials, (ink) => inks.get(ink) ?? '#000000')),
         ...inksOfPart(part).map((id) => inks.get(id)),
       ]
     : [

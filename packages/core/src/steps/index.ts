@@ -4,7 +4,18 @@
  */
 export * from './kind';
 export * from './registry';
-export { MASK_FIELD, maskPlane, type MaskOutlines, type StepMask } from './mask';
+export {
+  alphaPlaneOf,
+  isPictureCover,
+  MASK_FIELD,
+  maskPlane,
+  type AlphaPlane,
+  type CoverAlphas,
+  type Covers,
+  type OutlineCover,
+  type PictureCover,
+  type StepMask,
+} from './mask';
 export { coveredBy, MOST_STROKE_POINTS, MOST_STROKES, STROKE_SIZE, STROKES, type Stroke } from './strokes';
 export { LOOKS, LOOK_SIDE, stepsFor, type Look, type LookInks } from './looks';
 export * from './hand-loop';

@@ -1,6 +1,6 @@
 import type { FieldsOf } from '../fields';
 import type { RasterImage } from '../raster';
-import type { MaskOutlines, StepMask } from './mask';
+import type { CoverAlphas, Covers, StepMask } from './mask';
 
 /** What every step of a picture has beside its own settings. Lengths in all of them count px of the untouched picture. */
 export interface StepBase {
@@ -22,8 +22,9 @@ export interface StepGiven {
   untouched: RasterImage;
   /** Where the design's light comes from as seen on the picture, degrees clockwise from the top. */
   light: number;
-  /** Of the parts that masks name. */
-  outlines?: MaskOutlines;
+  /** Of the parts that masks name, and the alpha of those that are pictures. */
+  covers?: Covers;
+  alphas?: CoverAlphas;
 }
 
 /** All that Brelm knows about one kind of step: a file, and a line in the registry. */
@@ -40,6 +41,8 @@ export interface StepKindOf<S extends StepBase & { kind: string }> {
   partly: boolean;
   /** What a brush does in it, painting and taking away; for steps that are made of strokes. */
   brush?: { paint: string; less: string | null };
+  /** The finest of what it makes, px of the untouched picture: a copy in which that is no px or two shows something else. */
+  finest?(step: S): number;
   /**
    * The picture with the step made, a new image: straight alpha, the given one is left as it is. Colours of pixels that
    * become clear are kept, for steps that ask what was there. Inks are colours here, not ids.

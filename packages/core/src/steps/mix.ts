@@ -10,11 +10,11 @@ export function mixed(
   before: RasterImage,
   after: RasterImage,
   { strength, mask }: StepBase,
-  { untouched, scale, outlines }: StepGiven,
+  { untouched, scale, covers, alphas }: StepGiven,
 ): RasterImage {
   if (strength >= 1 && !mask) return after;
   const { width, height } = before;
-  const where = mask && maskPlane(mask, untouched, scale, outlines).data;
+  const where = mask && maskPlane(mask, untouched, scale, covers, alphas).data;
   const data = new Uint8ClampedArray(before.data);
   for (let i = 0, p = 0; i < width * height; i++, p += 4) {
     const t = where ? where[i] * strength : strength;

@@ -22,7 +22,7 @@ import type { BalanceStep, ShiftStep, StencilStep, TintStep } from './kinds/tint
 import { CURVE, EXPOSURE, LEVELS, POSTERISE } from './kinds/tones';
 import type { CurveStep, ExposureStep, LevelsStep, PosteriseStep } from './kinds/tones';
 import { greyName, type WearGrey } from '../wear';
-import { MASK_FIELD, type MaskOutlines } from './mask';
+import { isPictureCover, MASK_FIELD, type CoverAlphas, type Covers, type PictureCover } from './mask';
 import { mixed } from './mix';
 
 /** Every kind of step, in the order in which they are offered. A new kind is a file and a line here. */
@@ -126,7 +126,7 @@ export interface Treatment {
   /** Times that it is enlarged a side, after its steps; see {@link enlargedFor}. */
   enlarge: Enlarge;
   /** Of the parts that masks of its steps name, each that is there; left out where none does. */
-  outlines?: MaskOutlines;
+  covers?: Covers<Treatment>;
 }
 
 /** Ids of the parts that the masks of acting steps name, each once. */
@@ -143,20 +143,20 @@ export function treatmentFor(
   colour: (ink: string) => Hex,
   light: number,
   enlarge: Enlarge = 1,
-  outlineOf: (part: string) => MaskOutlines[string] | undefined = () => undefined,
+  coverOf: (part: string) => Covers<Treatment>[string] | undefined = () => undefined,
 ): Treatment | null {
   const acting = steps.filter(acts);
   // Light is asked for by few: the others are not made anew as it moves.
   const from = acting.some((s) => s.kind === 'raised' && s.from === null) ? light : 0;
   const known = madeOf.get(steps);
   const isSame = known && [...known.inks].every(([ink, value]) => colour(ink) === value);
-  const { light: lit = from, enlarge: times = 1, outlines: before } = known?.treatment ?? {};
+  const { light: lit = from, enlarge: times = 1, covers: before } = known?.treatment ?? {};
   const found = maskedBy(steps).flatMap((id) => {
-    const outline = outlineOf(id);
-    return outline ? [[id, outline] as const] : [];
+    const cover = coverOf(id);
+    return cover ? [[id, cover] as const] : [];
   });
   const sameMasks =
-    found.length === Object.keys(before ?? {}).length && found.every(([id, line]) => before?.[id] === line);
+    found.length === Object.keys(before ?? {}).length && found.every(([id, cover]) => before?.[id] === cover);
   if (isSame && lit === from && times === enlarge && sameMasks) return known.treatment;
   const inks = new Map<string, Hex>();
   const value = (to: string, id: string) => {
@@ -165,8 +165,8 @@ export function treatmentFor(
     return inks.get(id)!;
   };
   const made = acting.map((s) => mapField(STEP_FIELD, s, { ref: value }));
-  const outlines = found.length ? { outlines: Object.fromEntries(found) } : {};
-  const treatment = made.length || enlarge > 1 ? { steps: made, light: from, enlarge, ...outlines } : null;
+  const covers = found.length ? { covers: Object.fromEntries(found) } : {};
+  const treatment = made.length || enlarge > 1 ? { steps: made, light: from, enlarge, ...covers } : null;
   madeOf.set(steps, { inks, treatment });
   return treatment;
 }
@@ -174,9 +174,9 @@ export function treatmentFor(
 const isGrey = (value: unknown): value is WearGrey =>
   typeof value === 'object' && value !== null && 'data' in value && 'width' in value && 'height' in value;
 
-/** Equal for steps that do the same under the same light and outlines; short, however large the pictures in them are. */
-export const stepsKey = (steps: readonly Step[], light: number, outlines?: MaskOutlines): string =>
-  JSON.stringify([steps, light, ...(outlines ? [outlines] : [])], (_, value: unknown) =>
+/** Equal for steps that do the same under the same light and covers; short, however large the pictures in them are. */
+export const stepsKey = (steps: readonly Step[], light: number, covers?: Covers): string =>
+  JSON.stringify([steps, light, ...(covers ? [covers] : [])], (_, value: unknown) =>
     isGrey(value) ? greyName(value) : value,
   );
 
@@ -186,12 +186,20 @@ export function treatmentKey(treatment: Treatment | null): string {
   if (!treatment) return 'whole';
   let key = keys.get(treatment);
   if (key === undefined) {
-    const { steps, light, enlarge, outlines } = treatment;
-    key = stepsKey(steps, light, outlines) + (enlarge > 1 ? ` ${enlarge}` : '');
+    const { steps, light, enlarge, covers } = treatment;
+    key = stepsKey(steps, light, covers) + (enlarge > 1 ? ` ${enlarge}` : '');
     keys.set(treatment, key);
   }
   return key;
 }
+
+/** The pictures whose alpha masks steps of a treatment, with the ids of their parts: what is loaded before it is made. */
+export const coveringPictures = (
+  treatment: Treatment | null,
+): [part: string, cover: PictureCover<Treatment>][] =>
+  Object.entries(treatment?.covers ?? {}).flatMap(([part, cover]) =>
+    isPictureCover(cover) ? [[part, cover] as [string, PictureCover<Treatment>]] : [],
+  );
 
 /** Px of an enlarged picture at the most: more are not needed by any file, and a worker has to hold them. */
 const MOST_ENLARGED = 64_000_000;
@@ -216,6 +224,16 @@ export function enlargedFor(image: RasterImage, treatment: Treatment | null, sho
   return by === 1 ? image : enlarge(image, by);
 }
 
+/** Px that the finest of what steps make has in a copy, or it is another picture. */
+const FINEST = 3;
+
+/** Px of a copy for one of the picture at the least, for steps to look as they do at its own size; 0 where any copy will do. */
+export const leastScale = ({ steps }: Treatment): number =>
+  steps.reduce((most, step) => {
+    const finest = stepKind(step.kind).finest?.(step);
+    return finest === undefined ? most : Math.max(most, Math.min(1, FINEST / finest));
+  }, 0);
+
 /** Whether it makes dots on purpose: loose pieces and thin places are then meant. */
 export const isScreened = (treatment: Treatment | null): boolean =>
   treatment?.steps.some((s) => s.kind === 'dots' || s.kind === 'halftone') ?? false;
@@ -236,16 +254,17 @@ function cleared(image: RasterImage): RasterImage {
 /**
  * A picture as it prints. `scale` is how many px of `image` stand for one of the untouched picture, for smaller copies:
  * lengths of the steps count the untouched picture's px. `after`, if given, is told each state, with how many steps are
- * made; `from` goes on from such a state.
+ * made; `from` goes on from such a state. `alphas` are those of the pictures by which it is masked; see coveringPictures.
  */
 export function treatPicture(
   image: RasterImage,
-  { steps, light, outlines }: Pick<Treatment, 'steps' | 'light' | 'outlines'>,
+  { steps, light, covers }: Pick<Treatment, 'steps' | 'light' | 'covers'>,
   scale = 1,
   after?: (made: number, state: RasterImage) => void,
   from: { made: number; state: RasterImage } = { made: 0, state: image },
+  alphas: CoverAlphas = {},
 ): RasterImage {
-  const given: StepGiven = { scale, untouched: image, light, outlines };
+  const given: StepGiven = { scale, untouched: image, light, covers, alphas };
   let out = from.state;
   for (let i = from.made; i < steps.length; i++) {
     out = applyStep(out, steps[i], given);

@@ -40,7 +40,7 @@ export function MaskFields({
   const set = (change: Partial<StepMask>, gesture: string) =>
     onSet({ ...mask, ...change } as StepMask, 'Where a step acts', gesture);
   const { mmPerPx } = measure;
-  const others = design.parts.filter((p) => p.id !== at.part && isDressed(p));
+  const others = design.parts.filter((p) => p.id !== at.part && (isDressed(p) || p.kind === 'picture'));
   const choose = (kind: StepMask['kind'] | 'all') => {
     if (kind === 'all') onSet(null, 'A step acts everywhere');
     else if (kind === 'part')
@@ -78,7 +78,7 @@ export function MaskFields({
       {mask?.kind === 'part' && (
         <SelectField
           label="The part"
-          title="What it covers, as it lies on the picture: moved, the step moves with it"
+          title="What it covers, as it lies on the picture: moved, the step moves with it. Of a picture, as much as that covers"
           value={mask.part}
           onChange={(e) => set({ part: e.target.value }, 'part')}
         >

@@ -1,5 +1,5 @@
 import { ChevronDown, ChevronRight, ChevronUp, Copy, Eye, EyeOff, Plus, Sparkles, X } from 'lucide-react';
-import { useState, useSyncExternalStore } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import type { Design } from '@brelm/core/design';
 import type { PicturePart } from '@brelm/core/parts';
 import { MOST_STEPS, newStep, stepKind, type Step, type StepKind } from '@brelm/core/steps';
@@ -8,6 +8,7 @@ import { useEdit } from '../../editor/use-edit';
 import { onLoaded } from '../../platform/loaded';
 import { picturesWorking } from '../../platform/pictures';
 import { Amount, IconButton, notify } from '../../ui';
+import { readyQuickly } from '../../workers/picture-client';
 import { AddStepDialog } from './add-step-dialog';
 import { LooksDialog } from './looks-dialog';
 import { MaskFields } from './mask-fields';
@@ -32,6 +33,11 @@ export function StepList({ part, design, measure }: { part: PicturePart; design:
   const [adding, setAdding] = useState(false);
   const [looking, setLooking] = useState(false);
   const { steps, locked } = part;
+  const sha256 = design.materials.find((m) => m.id === part.material)?.sha256;
+  const isOpen = open !== null;
+  useEffect(() => {
+    if (sha256 && isOpen) readyQuickly(sha256);
+  }, [sha256, isOpen]);
   const set = (next: Step[], label: string, gesture?: string) =>
     edit.part(part.id, label, { steps: next }, gesture && `${gesture} ${part.id}`);
   const move = (at: number, by: number) => {

@@ -1,6 +1,6 @@
 import { inkValues, type Design } from '@brelm/core/design';
 import { lightOn, type PicturePart } from '@brelm/core/parts';
-import { maskOutline } from '@brelm/core/resolve';
+import { maskCover } from '@brelm/core/resolve';
 import { treatmentFor, type Enlarge, type Step, type Treatment } from '@brelm/core/steps';
 import { materials } from '../../platform/materials';
 
@@ -17,11 +17,12 @@ export function treatmentOf(
 ): Treatment | null {
   const inks = inkValues(design, colourway);
   const found = design.materials.find((m) => m.id === part.material);
+  const colour = (ink: string) => inks.get(ink) ?? added?.get(ink) ?? '#000000';
   return treatmentFor(
     steps,
-    (ink) => inks.get(ink) ?? added?.get(ink) ?? '#000000',
+    colour,
     lightOn(part.place, design.light),
     enlarge,
-    (id) => found && maskOutline(id, part, found, design, materials),
+    (id) => found && maskCover(id, part, found, design, materials, colour),
   );
 }

@@ -63,7 +63,7 @@ export const PICTURE: PartKindOf<PicturePart> = {
   pictured: {
     material: (part) => part.material,
     masks: (part) => maskedBy(part.steps),
-    image(part, { id, width, height }, { colour, light, outlineOf }) {
+    image(part, { id, width, height }, { colour, light, coverOf }) {
       const { left, top, right, bottom } = part.crop ?? { left: 0, top: 0, right: 0, bottom: 0 };
       return {
         kind: 'image',
@@ -73,7 +73,7 @@ export const PICTURE: PartKindOf<PicturePart> = {
           colour,
           lightOn(part.place, light),
           timesEnlarged(part),
-          outlineOf,
+          coverOf,
         ),
         width,
         height,

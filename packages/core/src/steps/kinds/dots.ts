@@ -17,6 +17,7 @@ export const DOTS: StepKindOf<DotsStep> = {
   fields: { pitch: number({ min: 2, max: 400 }) },
   start: () => ({ pitch: 8 }),
   partly: false,
+  finest: ({ pitch }) => pitch,
   apply: (image, { pitch }, { scale }) =>
     settleAlpha(image, { mode: 'halftone', pitch: Math.max(2, pitch * scale) }),
 };

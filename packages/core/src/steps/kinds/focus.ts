@@ -70,6 +70,7 @@ export const GRAIN: StepKindOf<GrainStep> = {
   },
   start: () => ({ amount: 0.2, size: 1.5, seed: 1, coloured: false }),
   partly: true,
+  finest: ({ size }) => 2 * size,
   apply(image, { amount, size, seed, coloured }, { scale }) {
     const { width, height } = image;
     const data = new Uint8ClampedArray(image.data);
