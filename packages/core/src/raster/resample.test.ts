@@ -1,3 +1,7 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import wabt from 'wabt';
+import { RESAMPLE_KERNEL } from './resample-kernel';
 import fc from 'fast-check';
 import sharp from 'sharp';
 import { lanczos3, remap, resample, type RasterImage } from './index';
@@ -89,6 +93,53 @@ describe('resampling', () => {
     let sum = 0;
     for (let i = 0; i < ours.length; i++) sum += Math.abs(ours[i] - theirs[i]);
     expect(sum / ours.length).toBeLessThan(1.5);
+  });
+
+  it('is the same in fours as in plain numbers, but for what is rounded', () => {
+    const side = fc.integer({ min: 1, max: 40 });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 2 ** 31 - 1 }),
+        ...[side, side, side, side],
+        fc.double({ min: 0, max: 0.4, noNaN: true }),
+        (seed, w, h, width, height, cut) => {
+          let state = seed;
+          const random = () => (state = (state * 48271) % 2147483647) / 2147483647;
+          // A third is clear, a third opaque.
+          const picture = image(w, h, () => [
+            ...[random() * 255, random() * 255, random() * 255],
+            Math.max(0, Math.min(255, (random() * 3 - 1) * 255)),
+          ]);
+          const part = { left: cut * w, top: (cut / 2) * h, right: w - (cut / 3) * w, bottom: h - cut * h };
+          const fours = resample(picture, width, height, part);
+          const plain = resample(picture, width, height, part, 'plain');
+          const off = (p: number, c: number) => Math.abs(fours.data[p + c] - plain.data[p + c]);
+          for (let p = 0; p < plain.data.length; p += 4) {
+            if (off(p, 3) > 1) return false;
+            // What hardly covers is divided by next to nothing.
+            if (plain.data[p + 3] > 32 && Math.max(off(p, 0), off(p, 1), off(p, 2)) > 1) return false;
+          }
+          return true;
+        },
+      ),
+      { seed: 20261130, numRuns: 150 },
+    );
+  });
+
+  it('goes on with more memory where a row is long, and with less after it', () => {
+    const long = image(20_000, 2, (x) => [x % 256, 0, 0, 255]);
+    const { data } = resample(long, 19_000, 2);
+    expect([data[3], data[4 * 18_999 + 3]]).toEqual([255, 255]);
+    const many = image(4, 9000, (_, y) => [0, y % 256, 0, 255]);
+    expect(pixel(resample(many, 3000, 9), 1500, 4)[3]).toBe(255);
+    expect(pixel(resample(long, 10, 2), 5, 1)[3]).toBe(255);
+  });
+
+  it('has its kernel as that is written', async () => {
+    const text = readFileSync(join(__dirname, 'resample-kernel.wat'), 'utf8');
+    const { buffer } = (await wabt()).parseWat('resample-kernel.wat', text).toBinary({});
+    expect(Buffer.from(buffer).toString('base64') === RESAMPLE_KERNEL).toBe(true);
+    expect(WebAssembly.validate(Buffer.from(RESAMPLE_KERNEL, 'base64'))).toBe(true);
   });
 
   it('refuses a target of no size', () => {

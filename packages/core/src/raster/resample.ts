@@ -1,5 +1,6 @@
 import { encoded, linearLight } from '../colour';
 import type { RasterImage } from './image';
+import { RESAMPLE_KERNEL } from './resample-kernel';
 
 /** Reach of the kernel, px of the coarser image. */
 const LOBES = 3;
@@ -94,7 +95,8 @@ function put(out: Uint8ClampedArray, at: number, r: number, g: number, b: number
   out[at] = ENCODED[r <= 0 ? 0 : r >= a ? STEPS : (r * k + 0.5) | 0];
   out[at + 1] = ENCODED[g <= 0 ? 0 : g >= a ? STEPS : (g * k + 0.5) | 0];
   out[at + 2] = ENCODED[b <= 0 ? 0 : b >= a ? STEPS : (b * k + 0.5) | 0];
-  out[at + 3] = a * 255 + 0.5;
+  // It is rounded as it is kept.
+  out[at + 3] = a * 255;
 }
 
 const NOTHING = new Float32Array(0);
@@ -112,20 +114,16 @@ function weigh(sum: Float32Array, rows: readonly Float32Array[], weights: readon
   }
 }
 
-/**
- * An image at another size: Lanczos of three lobes, in linear light with premultiplied alpha, stretched to
- * cover what is shrunk. `from` is the part of the source that fills the target, px; the whole when left
- * out. Holds a few rows besides the two images. Throws a RangeError for a target of no size.
- */
-export function resample(
-  image: RasterImage,
-  width: number,
-  height: number,
-  from = { left: 0, top: 0, right: image.width, bottom: image.height },
-): RasterImage {
-  if (!(width >= 1 && height >= 1)) throw new RangeError('an image needs at least one pixel');
-  const across = tapsOf(image.width, from.left, from.right, width);
-  const down = tapsOf(image.height, from.top, from.bottom, height);
+/** How a size is reached: the taps along both axes. */
+interface Way {
+  across: Taps;
+  down: Taps;
+  width: number;
+  height: number;
+}
+
+/** Pixels at another size, in plain numbers: where there is no {@link Kernel}, and what that is held against. */
+function resamplePlainly(image: RasterImage, { across, down, width, height }: Way): Uint8ClampedArray {
   const out = new Uint8ClampedArray(width * height * 4);
   const linear = new Float32Array(image.width * 4);
   const rows = Array.from({ length: down.count }, () => new Float32Array(width * 4));
@@ -151,7 +149,111 @@ export function resample(
     for (let i = 0; i < sum.length; i += 4)
       put(out, y * width * 4 + i, sum[i], sum[i + 1], sum[i + 2], sum[i + 3]);
   }
-  return { width, height, data: out };
+  return out;
+}
+
+/** What resample-kernel.wat gives; places are bytes of its memory. */
+interface Kernel {
+  memory: { buffer: ArrayBuffer; grow(pages: number): number };
+  linear(from: number, to: number, n: number, table: number): void;
+  stretch(from: number, to: number, first: number, weights: number, count: number, n: number): void;
+  weigh(sum: number, row: number, weight: number, n: number): void;
+  put(sum: number, to: number, n: number, table: number): void;
+}
+
+const PAGE = 65536;
+/** A kernel with no more memory than this is kept for the next time, bytes. */
+const KEPT = 24_000_000;
+let kept: Kernel | null = null;
+let unknown = true;
+let bytes: Uint8Array<ArrayBuffer> | null = null;
+
+/** A kernel with so many bytes of memory; null where this platform has none that counts in fours. */
+function kernelWith(size: number): Kernel | null {
+  if (unknown) {
+    unknown = false;
+    const made = Uint8Array.from(atob(RESAMPLE_KERNEL), (c) => c.charCodeAt(0));
+    if (typeof WebAssembly === 'object' && WebAssembly.validate(made)) bytes = made;
+  }
+  if (!bytes) return null;
+  const kernel =
+    kept ?? (new WebAssembly.Instance(new WebAssembly.Module(bytes)).exports as unknown as Kernel);
+  const missing = size - kernel.memory.buffer.byteLength;
+  if (missing > 0) kernel.memory.grow(Math.ceil(missing / PAGE));
+  kept = kernel.memory.buffer.byteLength <= KEPT ? kernel : null;
+  return kernel;
+}
+
+/** The same, the four components of a pixel at once; null where that cannot be. */
+function resampleInFours(image: RasterImage, { across, down, width, height }: Way): Uint8ClampedArray | null {
+  let size = 0;
+  const room = (length: number): number => {
+    const at = size;
+    size += Math.ceil(length / 16) * 16;
+    return at;
+  };
+  const light = room(LINEAR.byteLength);
+  const values = room(ENCODED.byteLength);
+  const first = room(across.first.byteLength);
+  const weights = room(across.weights.byteLength);
+  const begin = across.first[0];
+  const wide = Math.min(image.width, across.first[width - 1] + across.count) - begin;
+  const source = room(4 * wide);
+  const linear = room(16 * wide);
+  const row = 16 * width;
+  const rows = room(row * down.count);
+  const sum = room(row);
+  const target = room(4 * width);
+  const kernel = kernelWith(size);
+  if (!kernel) return null;
+  const memory = new Uint8Array(kernel.memory.buffer);
+  new Float32Array(memory.buffer, light, LINEAR.length).set(LINEAR);
+  memory.set(ENCODED, values);
+  new Int32Array(memory.buffer, first, width).set(across.first.map((at) => at - begin));
+  new Float32Array(memory.buffer, weights, across.weights.length).set(across.weights);
+  memory.fill(0, sum, sum + row);
+  const out = new Uint8ClampedArray(width * height * 4);
+  const holds = new Int32Array(down.count).fill(-1);
+  for (let y = 0; y < height; y++) {
+    for (let k = 0; k < down.count; k++) {
+      const weight = down.weights[y * down.count + k];
+      if (weight === 0) continue;
+      const from = down.first[y] + k;
+      const slot = from % down.count;
+      if (holds[slot] !== from) {
+        const at = 4 * (from * image.width + begin);
+        memory.set(image.data.subarray(at, at + 4 * wide), source);
+        kernel.linear(source, linear, wide, light);
+        kernel.stretch(linear, rows + slot * row, first, weights, across.count, width);
+        holds[slot] = from;
+      }
+      kernel.weigh(sum, rows + slot * row, weight, width);
+    }
+    kernel.put(sum, target, width, values);
+    out.set(memory.subarray(target, target + 4 * width), 4 * y * width);
+  }
+  return out;
+}
+
+/**
+ * An image at another size: Lanczos of three lobes, in linear light with premultiplied alpha, stretched to
+ * cover what is shrunk. `from` is the part of the source that fills the target, px; the whole when left
+ * out. Holds a few rows besides the two images. `by` leaves the kernel that counts in fours out, for tests. Throws a RangeError
+ * for a target of no size.
+ */
+export function resample(
+  image: RasterImage,
+  width: number,
+  height: number,
+  from = { left: 0, top: 0, right: image.width, bottom: image.height },
+  by: 'fours' | 'plain' = 'fours',
+): RasterImage {
+  if (!(width >= 1 && height >= 1)) throw new RangeError('an image needs at least one pixel');
+  const across = tapsOf(image.width, from.left, from.right, width);
+  const down = tapsOf(image.height, from.top, from.bottom, height);
+  const way = { across, down, width, height };
+  const data = (by === 'fours' ? resampleInFours(image, way) : null) ?? resamplePlainly(image, way);
+  return { width, height, data };
 }
 
 /** Phases of the kernel that are tabled for free maps. */
