@@ -44,6 +44,15 @@ if (process.argv[2] === 'memory') {
   await once();
   console.log(Math.round(process.resourceUsage().maxRSS / 1024));
 } else {
+  // First: a process that is begun counts the memory of the one that begins it as its own peak.
+  const child = spawnSync(process.execPath, [process.argv[1], 'memory'], { encoding: 'utf8' });
+  const peak = Number(child.stdout.trim());
+  report(
+    'peak memory of a process that makes one export',
+    `${peak} MB`,
+    'under 500 MB',
+    peak > 0 && peak < 500,
+  );
   const made = await once();
   const { data, info } = await sharp(made.bytes).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
   const encode = (level) =>
@@ -99,13 +108,5 @@ if (process.argv[2] === 'memory') {
     'no wish',
     null,
     `${Math.round(pictured)} ms and ${Math.round(plain)} ms`,
-  );
-  const child = spawnSync(process.execPath, [process.argv[1], 'memory'], { encoding: 'utf8' });
-  const peak = Number(child.stdout.trim());
-  report(
-    'peak memory of a process that makes one export',
-    `${peak} MB`,
-    'under 500 MB',
-    peak > 0 && peak < 500,
   );
 }

@@ -85,6 +85,8 @@ function inwards(layer: AnalysisLayer, x: number, y: number, dx: number, dy: num
  */
 export interface EdgeWalk {
   count: number;
+  /** The layer that shows at each pixel, plus one; see {@link labelPixels}. */
+  labels: Int16Array;
   /** Index into the analysis' layers. */
   layer: Uint16Array;
   /** y · width + x of the edge pixel. */
@@ -102,6 +104,7 @@ export interface EdgeWalk {
 }
 
 class Grown {
+  constructor(readonly labels: Int16Array) {}
   layer = new Uint16Array(4096);
   pixel = new Int32Array(4096);
   outside = new Int32Array(4096);
@@ -143,7 +146,7 @@ export function walkEdges(analysis: Analysis): EdgeWalk {
   const { width, height, layers } = analysis;
   const labels = labelPixels(analysis);
   const layerDepths = layers.map(depths);
-  const out = new Grown();
+  const out = new Grown(labels);
   const labelAt = (x: number, y: number) =>
     x < 0 || y < 0 || x >= width || y >= height ? 0 : labels[y * width + x];
   const isOn = (x: number, y: number) => x >= 0 && y >= 0 && x < width && y < height;
@@ -199,7 +202,10 @@ const MOST_WALKS = 4;
 export function walkOf(analysis: Analysis, cache?: WalkCache): EdgeWalk {
   if (!cache) return walkEdges(analysis);
   const known = cache.get(analysis.shapes);
-  if (known) return known;
+  if (known) {
+    labelled.set(analysis, known.labels);
+    return known;
+  }
   const walk = walkEdges(analysis);
   if (cache.size >= MOST_WALKS) cache.delete(cache.keys().next().value!);
   cache.set(analysis.shapes, walk);

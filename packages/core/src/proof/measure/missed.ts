@@ -16,20 +16,25 @@ export function visibleAreas(analysis: Analysis): VisibleArea[] {
   const { composite, layers } = analysis;
   const bins = layers.map(() => new Map<number, { n: number; rgb: [number, number, number]; a: number }>());
   const counts = new Float64Array(layers.length);
-  for (let i = 0; i < labels.length; i++) {
-    const layer = labels[i] - 1;
+  const pixels = new Uint32Array(composite.buffer, composite.byteOffset, labels.length);
+  // Artwork is flat: what lies side by side mostly is the same, and is counted together.
+  for (let i = 0, next = 0; i < labels.length; i = next) {
+    const [label, pixel] = [labels[i], pixels[i]];
+    for (next = i + 1; next < labels.length && labels[next] === label && pixels[next] === pixel;) next++;
+    const layer = label - 1;
     const a = composite[i * 4 + 3];
     if (layer < 0 || a < 8) continue;
-    counts[layer]++;
+    const n = next - i;
+    counts[layer] += n;
     const [r, g, b] = [composite[i * 4], composite[i * 4 + 1], composite[i * 4 + 2]];
     const key = ((r >> 3) << 14) | ((g >> 3) << 9) | ((b >> 3) << 4) | (a >> 4);
     let bin = bins[layer].get(key);
     if (!bin) bins[layer].set(key, (bin = { n: 0, rgb: [0, 0, 0], a: 0 }));
-    bin.n++;
-    bin.rgb[0] += r;
-    bin.rgb[1] += g;
-    bin.rgb[2] += b;
-    bin.a += a;
+    bin.n += n;
+    bin.rgb[0] += n * r;
+    bin.rgb[1] += n * g;
+    bin.rgb[2] += n * b;
+    bin.a += n * a;
   }
   const total = counts.reduce((sum, n) => sum + n, 0) || 1;
   return bins.map((own, i) => ({
