@@ -14,12 +14,13 @@ import { wearPicture } from './wear';
 const inWorker = typeof document === 'undefined';
 
 type Kept = ImageBitmap | 'loading' | 'missing';
-const bitmaps = new Map<string, Kept>();
 
-interface TreatedPicture {
+interface Shown {
   bitmap: Kept;
   /** When it was last asked for, ms. */
   used: number;
+}
+interface TreatedPicture extends Shown {
   of: string;
 }
 /** One that was asked for so lately is on the board: it is kept, however many there are. */
@@ -27,24 +28,28 @@ const IN_USE_MS = 5000;
 /** Bytes of treated pictures that are kept besides; a worker, which shows none, gets them again from the one that makes them. */
 const ROOM = inWorker ? 32_000_000 : 72_000_000;
 /** With the halves of a picture that are made to paint it smaller. */
-const bytesOf = ({ bitmap }: TreatedPicture) =>
+const bytesOf = ({ bitmap }: Shown) =>
   typeof bitmap === 'object' ? (4 / 3) * 4 * bitmap.width * bitmap.height : 0;
+const HOW = {
+  spared: ({ used }: Shown) => Date.now() - used < IN_USE_MS,
+  gone: ({ bitmap }: Shown) => typeof bitmap === 'object' && bitmap.close(),
+};
 
-const treated = new KeptBySize<TreatedPicture>(ROOM, bytesOf, {
-  spared: ({ used }) => Date.now() - used < IN_USE_MS,
-  gone: ({ bitmap }) => typeof bitmap === 'object' && bitmap.close(),
-});
+/** Pictures as they are, and such as have their steps made. */
+const untouched = new KeptBySize<Shown>(ROOM, bytesOf, HOW);
+const treated = new KeptBySize<TreatedPicture>(ROOM, bytesOf, HOW);
 
 /** After so long what could not be had is asked for again, ms. */
 const AGAIN_MS = 5000;
 
 function begin(sha256: string): void {
-  bitmaps.set(sha256, 'loading');
+  const put = (bitmap: Kept) => untouched.set(sha256, { bitmap, used: Date.now() });
+  put('loading');
   loadPreview(sha256)
-    .then((bitmap) => bitmaps.set(sha256, bitmap))
+    .then(put)
     .catch(() => {
-      bitmaps.set(sha256, 'missing');
-      setTimeout(() => bitmaps.delete(sha256), AGAIN_MS);
+      put('missing');
+      setTimeout(() => untouched.delete(sha256), AGAIN_MS);
     })
     .finally(changed);
 }
@@ -116,8 +121,10 @@ function standIn(sha256: string, of: string, whole: ImageBitmap | null): ImageBi
 function bitmapOf(sha256: string, treatment: Treatment | null, material: Material): ImageBitmap | null {
   // The picture as it was is of use only where it was shown: it stands in for what is being made.
   if (treatment && !plain.has(sha256)) return treatedBitmap(sha256, treatment, null, material);
-  const whole = bitmaps.get(sha256);
-  if (whole === undefined) begin(sha256);
+  const known = untouched.get(sha256);
+  if (!known) begin(sha256);
+  else known.used = Date.now();
+  const whole = known?.bitmap;
   if (typeof whole !== 'object') return null;
   if (treatment) return treatedBitmap(sha256, treatment, whole, material);
   if (!inWorker) plain.add(sha256);
@@ -173,4 +180,4 @@ export async function picturesAtRest(signal: AbortSignal): Promise<void> {
 export const picturesWorking = (): boolean => treating.isBusy;
 
 export const picturesLoading = (): boolean =>
-  treating.isBusy || treating.isWaiting || [...bitmaps.values()].includes('loading');
+  treating.isBusy || treating.isWaiting || untouched.values().some(({ bitmap }) => bitmap === 'loading');

@@ -88,14 +88,15 @@ async function load(scene: Scene): Promise<SceneMaps> {
 }
 
 const known = new Map<string, Promise<SceneMaps>>();
+/** So many scenes are held, those that were looked at last: each has megabytes of light and cloth. */
+const MOST_SCENES = 6;
 
 /** A scene's pictures; one that could not be had is asked for again. */
 function mapsOf(scene: Scene): Promise<SceneMaps> {
-  let maps = known.get(scene.id);
-  if (!maps) {
-    known.set(scene.id, (maps = load(scene)));
-    maps.catch(() => known.delete(scene.id));
-  }
+  const maps = known.get(scene.id) ?? load(scene);
+  known.delete(scene.id);
+  remember(known, scene.id, maps, MOST_SCENES);
+  maps.catch(() => known.delete(scene.id));
   return maps;
 }
 

@@ -12,7 +12,7 @@ import {
   NO_PICTURES,
 } from '../../testing';
 import { resolve } from '../resolve';
-import { analyse, judgeGarments, proofOf, sampleEdges, type CheckId, type LayerCache } from './index';
+import { analyse, judgeGarments, proofOf, sampleEdges, wallOf, type CheckId, type LayerCache } from './index';
 
 const SOOT = garment('soot', '#1b1b1d');
 const BONE = garment('bone', '#f2ead8');
@@ -127,6 +127,27 @@ describe('a kept analysis', () => {
     for (const softness of [0, 30, 5, 30, 0]) {
       const of = design({ ...soft, soft: softness });
       expect(edges(of, cache)).toBe(edges(of));
+    }
+  });
+
+  it('keeps nothing of parts and colourways that are gone, however many have been there', () => {
+    const [cache, rows] = [new Map() as LayerCache, new Map<string, LayerCache>()];
+    for (let i = 0; i < 12; i++) {
+      const of: Design = {
+        ...designOf(
+          INKS,
+          shape(`owl-${i}`, circle(450, 450, 200), 'dark'),
+          shape('w', circle(200, 200, 90), 'dark'),
+        ),
+        colourways: [{ id: `way-${i}`, name: 'One', garments: [], inks: {} }],
+      };
+      judgeGarments(inputOf(of, [BONE], { cache }));
+      wallOf(inputOf(of, [BONE]), rows);
+      // A mend that is tried lets nothing go.
+      const without = { ...of, parts: of.parts.slice(1) };
+      analyse(resolve(without, undefined, NO_FACES), NO_PICTURES, surfaces, 900, cache, false);
+      expect([...cache.keys()].sort()).toEqual([`owl-${i}`, 'w']);
+      expect([...rows.keys()]).toEqual([`way-${i}`]);
     }
   });
 });

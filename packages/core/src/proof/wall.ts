@@ -11,10 +11,12 @@ export interface WallRow {
 
 /**
  * Every colourway on every garment: rows in the design's order, garments as given. `caches` keeps
- * each colourway's painted parts from one call to the next.
+ * each colourway's painted parts from one call to the next, as long as there is that colourway.
  */
 export function wallOf(given: ProofInput, caches = new Map<string, LayerCache>()): WallRow[] {
   const input = { ...given, walks: given.walks ?? new Map() };
+  const ids = new Set(input.design.colourways.map((c) => c.id));
+  for (const id of caches.keys()) if (!ids.has(id)) caches.delete(id);
   return input.design.colourways.map(({ id }) => {
     const cache = caches.get(id) ?? new Map();
     caches.set(id, cache);

@@ -159,7 +159,8 @@ function compose(
 
 /**
  * Paints a drawing at `size` px on its long side, whole and part by part. Layers in `cache` that
- * still look the same are taken from it; new ones are put there if `keep` says so.
+ * still look the same are taken from it; if `keep` says so new ones are put there, and those of parts that
+ * are not there any more are let go.
  */
 export function analyse(
   drawing: Drawing,
@@ -189,6 +190,10 @@ export function analyse(
     layers.push(layer);
     shapes.push(group.part, shapeKeyOf(group, pictures));
     seen.push({ group, layer });
+  }
+  if (keep && cache) {
+    const parts = new Set(layers.map((l) => l.part));
+    for (const part of cache.keys()) if (!parts.has(part)) cache.delete(part);
   }
   compose(whole, seen, surfaces);
   return {

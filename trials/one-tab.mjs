@@ -1,0 +1,109 @@
+// An hour's work in one tab: designs opened one after the other and changed on every stage, their memory read after each round.
+// A tab that holds on to what it has shown grows with every round; one that does not stays where it was.
+import { execFileSync } from 'node:child_process';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import { Brelm, ROOT, times } from './with-brelm.mjs';
+
+const { chromium } = createRequire(join(ROOT, 'package.json'))('playwright-core');
+
+/** So many rounds are about an hour of somebody who never rests. */
+const ROUNDS = Math.max(12, times(120));
+/** What a tab may take more at the end than after the first quarter of its rounds, MB: the collector is never done. */
+const MOST_GROWN = 60;
+
+const brelm = new Brelm();
+const address = await brelm.start();
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--js-flags=--expose-gc'],
+});
+const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+page.setDefaultTimeout(120_000);
+const faults = [];
+page.on('pageerror', (error) => faults.push(error.message));
+const session = await page.context().newCDPSession(page);
+
+/** Resident memory of the page's process, MB; it is the largest of its kind. */
+function resident() {
+  const lines = execFileSync('ps', ['-eo', 'rss=,args='], { encoding: 'utf8', maxBuffer: 1e8 }).split('\n');
+  const sizes = lines.filter((l) => l.includes('--type=renderer')).map((l) => parseInt(l, 10) / 1024);
+  return Math.round(Math.max(...sizes));
+}
+
+/** What the page's own script holds after a collection, MB, with the elements and listeners that it has. */
+async function held() {
+  await session.send('HeapProfiler.collectGarbage');
+  const { metrics } = await session.send('Performance.getMetrics');
+  const of = (name) => metrics.find((m) => m.name === name)?.value ?? 0;
+  return {
+    script: Math.round(of('JSHeapUsedSize') / 1e5) / 10,
+    nodes: of('Nodes'),
+    listeners: of('JSEventListeners'),
+    resident: resident(),
+  };
+}
+
+// No handle of an element is kept: it would hold all that was on the page.
+const checked = () => page.locator('section[aria-label="Findings"][aria-busy="false"]').waitFor();
+const rows = () => page.locator('aside[aria-label="Stack"] li > div > button[aria-expanded]');
+/** Goes to a stage and looks at it for a moment. */
+const stage = async (name, path) => {
+  await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name }).click();
+  await page.waitForURL((url) => url.pathname.endsWith(path));
+  await page.waitForTimeout(1500);
+};
+
+async function round(i) {
+  await page
+    .locator(`a[href="/design/${ids[i % ids.length]}"]`)
+    .first()
+    .click();
+  await rows().first().waitFor();
+  await checked();
+  await rows()
+    .nth(i % (await rows().count()))
+    .click();
+  await page.getByTestId('board').focus();
+  for (let k = 0; k < 12; k++) await page.keyboard.press(k % 2 ? 'ArrowRight' : 'ArrowDown');
+  for (let k = 0; k < 3; k++) await page.keyboard.press('Control+d');
+  await page.keyboard.press('a');
+  await page.keyboard.type(`Round ${i}`);
+  await page.keyboard.press('Enter');
+  await page.getByRole('dialog').waitFor({ state: 'detached' });
+  await checked();
+  // Back to where it was: the designs stay as large as they are.
+  for (let k = 0; k < 30; k++) await page.keyboard.press('Control+z');
+  await checked();
+  await stage(/^(Garments|Colours)$/, '/garments');
+  await stage(/^Placement$/, '/placement');
+  await stage(/^Artwork$/, '');
+  await checked();
+  await page.getByRole('link', { name: 'Shelf' }).click();
+}
+
+const { designs } = await (await fetch(`${address}/api/designs?count=200`)).json();
+const ids = designs.map(({ id }) => id);
+await session.send('Performance.enable');
+await page.goto(address);
+const measured = [];
+for (let i = 0; i < ROUNDS; i++) {
+  await round(i);
+  if ((i + 1) % Math.max(1, Math.floor(ROUNDS / 12)) !== 0) continue;
+  await page.getByRole('heading', { name: 'Shelf' }).waitFor();
+  measured.push(await held());
+  const { script, nodes, listeners, resident: all } = measured.at(-1);
+  console.log(
+    `after ${i + 1} rounds: ${all} MB resident, ${script} MB held by script, ${nodes} nodes, ${listeners} listeners`,
+  );
+}
+await browser.close();
+await brelm.clean();
+const quarter = measured[Math.floor(measured.length / 4)];
+const last = measured.at(-1);
+const grown = last.resident - quarter.resident;
+console.log(
+  `${ROUNDS} rounds: ${grown} MB more than after a quarter of them; script holds ${(last.script - quarter.script).toFixed(1)} MB more, ${last.nodes - quarter.nodes} nodes more`,
+);
+if (faults.length) console.log(faults);
+if (grown > MOST_GROWN || faults.length) process.exitCode = 1;
