@@ -68,13 +68,7 @@ export const PICTURE: PartKindOf<PicturePart> = {
       return {
         kind: 'image',
         material: id,
-        treatment: treatmentFor(
-          part.steps,
-          colour,
-          lightOn(part.place, light),
-          timesEnlarged(part),
-          coverOf,
-        ),
+        treatment: treatmentFor(part.steps, colour, lightOn(part.place, light), timesEnlarged(part), coverOf),
         width,
         height,
         shown: {
