@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core';
-import { Brelm, serious } from './brelm';
+import { Brelm, saved, serious } from './brelm';
 
 const brelm = new Brelm();
 let address: string;
@@ -167,5 +167,48 @@ describe('one field for everything', () => {
     await page.keyboard.press('Escape');
     await field().waitFor({ state: 'detached' });
     expect(page.url()).toBe(here);
+  });
+});
+
+describe('parts of other designs', () => {
+  it('are looked through before anything is typed, and taken with their inks, undone in one step', async () => {
+    await page.goto(address);
+    await page.getByRole('link', { name: 'Moth Ledger Society', exact: true }).click();
+    const rows = page.locator('aside[aria-label="Stack"] li > div > button[aria-expanded]');
+    await rows.first().waitFor();
+    const count = await rows.count();
+    await page.keyboard.press('a');
+    const dialog = page.getByRole('dialog', { name: 'Add a part' });
+    const from = dialog.getByRole('combobox', { name: 'Take a part out of' });
+    // The design that is open is not among them; starters are.
+    await from.locator('optgroup[label="Starters"] option').nth(3).waitFor({ state: 'attached' });
+    expect(await from.locator('option').allInnerTexts()).not.toContain('Moth Ledger Society');
+    await from.selectOption({ label: 'Count Owls Not Sheep' });
+    const owl = dialog.getByRole('button', { name: 'Barn owl' });
+    await owl.waitFor();
+    expect(await serious(page)).toEqual([]);
+    await owl.press('Enter');
+    await dialog.waitFor({ state: 'detached' });
+    const undo = 'Undo: Take “Barn owl” out of “Count Owls Not Sheep”';
+    await page.getByRole('button', { name: undo, exact: true }).waitFor();
+    await rows.nth(count).waitFor();
+    await saved(page);
+    const kept = `${address}/api${new URL(page.url()).pathname.replace('design', 'designs')}`;
+    const { document } = (await (await fetch(kept)).json()) as {
+      document: { inks: { id: string }[]; sides: { parts: { name: string }[] }[] };
+    };
+    const taken = document.sides[0].parts.find((p) => p.name === 'Barn owl')!;
+    const inks = new Set(document.inks.map((i) => i.id));
+    const used = JSON.stringify(taken)
+      .match(/"ink":"[^"]+"/g)!
+      .map((found) => found.slice(7, -1));
+    expect(used.length).toBeGreaterThan(0);
+    expect(used.filter((ink) => !inks.has(ink))).toEqual([]);
+    await page.keyboard.press('Control+z');
+    await rows.nth(count).waitFor({ state: 'detached' });
+    // The next one begins where this one was found.
+    await page.keyboard.press('a');
+    await owl.waitFor();
+    await page.keyboard.press('Escape');
   });
 });
