@@ -184,17 +184,24 @@ export function rasterSource(design: Design, read: (material: Material) => Promi
   return source;
 }
 
-/** The alpha of the pictures that mask steps of a treatment; nothing else of them is kept. */
+/** The alpha of the pictures that mask steps of a treatment; nothing else of them is kept, and each is made once for all of `kept`. */
 async function alphasFor(
   design: Design,
   treatment: Treatment | null,
   read: (material: Material) => Promise<Buffer>,
+  kept = new Map<string, AlphaPlane>(),
 ): Promise<CoverAlphas> {
   const found: Record<string, AlphaPlane> = {};
   for (const [part, { material, treatment: own, width, height }] of coveringPictures(treatment)) {
-    const times = halvingsTreated({ width, height } as Material, 1);
-    const plain = await readMaterial(design, material, read, (b) => decodeHalved(b, times));
-    found[part] = alphaPlaneOf(own ? treatPicture(plain, own, 0.5 ** times) : plain);
+    const key = `${material} ${treatmentKey(own)}`;
+    let alpha = kept.get(key);
+    if (!alpha) {
+      const times = halvingsTreated({ width, height } as Material, 1);
+      const plain = await readMaterial(design, material, read, (b) => decodeHalved(b, times));
+      alpha = alphaPlaneOf(own ? treatPicture(plain, own, 0.5 ** times) : plain);
+      kept.set(key, alpha);
+    }
+    found[part] = alpha;
   }
   return found;
 }
@@ -324,11 +331,12 @@ export async function loadPictures(
       continue;
     }
     const plain = await readMaterial(design, id, read, (bytes) => decodeHalved(bytes, cleaned));
+    const masks = new Map<string, AlphaPlane>();
     const [first] = [...wanted.values()].filter((t) => t !== null);
-    const shared = await alphasFor(design, first, read);
+    const shared = await alphasFor(design, first, read, masks);
     const from = sharedState(plain, [...wanted.values()], 0.5 ** cleaned, shared);
     for (const [name, treatment] of wanted) {
-      const alphas = treatment === first ? shared : await alphasFor(design, treatment, read);
+      const alphas = await alphasFor(design, treatment, read, masks);
       const image = toCanvas(
         treatment ? treatPicture(plain, treatment, 0.5 ** cleaned, undefined, from, alphas) : plain,
       );

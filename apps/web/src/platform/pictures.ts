@@ -168,11 +168,13 @@ export const picturesOf =
 export async function picturesAtRest(signal: AbortSignal): Promise<void> {
   while ((treating.isBusy || treating.isWaiting) && !signal.aborted)
     await new Promise<void>((done) => {
-      const stop = onLoaded(() => {
+      const end = () => {
         stop();
+        signal.removeEventListener('abort', end);
         done();
-      });
-      signal.addEventListener('abort', () => done(), { once: true });
+      };
+      const stop = onLoaded(end);
+      signal.addEventListener('abort', end);
     });
 }
 

@@ -95,7 +95,7 @@ export const treatedPixels = async (
 /** Of pictures by which others are masked, by what is done to them. */
 const alphas = new KeptBySize<{ plane: AlphaPlane }>(12_000_000, ({ plane }) => plane.data.length);
 
-/** The alpha of the pictures that mask steps of a treatment. One that cannot be loaded covers nothing, until it can. */
+/** The alpha of the pictures that mask steps of a treatment; throws where one cannot be had, and is asked again then. */
 async function alphasFor(treatment: Treatment): Promise<CoverAlphas> {
   const found: Record<string, AlphaPlane> = {};
   for (const [part, { sha256, treatment: own, width }] of coveringPictures(treatment)) {

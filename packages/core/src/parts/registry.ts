@@ -77,5 +77,8 @@ export const facesOfPart = (part: Part): string[] => kindOf(part).faces?.(part) 
 /** Whether keylines, a shade and a spread can go around a part. */
 export const isDressed = (part: Part): boolean => kindOf(part).outlined !== undefined;
 
+/** Whether it is known what of the board a part covers: by its outlines, or by a picture's alpha. */
+export const isCover = (part: Part): boolean => isDressed(part) || kindOf(part).pictured !== undefined;
+
 /** Whether a part gives lettering an outline to run along. */
 export const givesOutline = (part: Part): boolean => kindOf(part).outlined?.way !== undefined;

@@ -2,7 +2,7 @@ import { allParts, openSide, sidesOf, type Design } from '../design';
 import type { ImageItem, Materials } from '../drawing';
 import { inkOutline } from './cover';
 import { flatten, invert, multiply, transformPath, type Matrix } from '../geometry';
-import { kindOf, type Part } from '../parts';
+import { isCover, kindOf, type Part } from '../parts';
 import type { Hex } from '../colour';
 import type { Covers, OutlineCover, PictureCover, Treatment } from '../steps';
 import { outlineOn, ownItems, partMatrix } from './own';
@@ -127,7 +127,6 @@ export const lostMasks = (design: Design, parts: readonly Part[] = allParts(desi
     const masks = kindOf(part).pictured?.masks(part) ?? [];
     if (masks.length === 0) return [];
     const { parts: beside } = sideWith(design, part);
-    const isThere = (id: string) =>
-      beside.some((p) => p.id === id && id !== part.id && (kindOf(p).outlined ?? kindOf(p).pictured));
+    const isThere = (id: string) => beside.some((p) => p.id === id && id !== part.id && isCover(p));
     return masks.every(isThere) ? [] : [part.id];
   });

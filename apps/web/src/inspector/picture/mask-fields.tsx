@@ -1,5 +1,5 @@
 import type { Design } from '@brelm/core/design';
-import { isDressed, partTitle } from '@brelm/core/parts';
+import { isCover, partTitle } from '@brelm/core/parts';
 import type { StepMask } from '@brelm/core/steps';
 import { useTools } from '../../board/tools';
 import { Amount, Button, SelectField } from '../../ui';
@@ -40,7 +40,7 @@ export function MaskFields({
   const set = (change: Partial<StepMask>, gesture: string) =>
     onSet({ ...mask, ...change } as StepMask, 'Where a step acts', gesture);
   const { mmPerPx } = measure;
-  const others = design.parts.filter((p) => p.id !== at.part && (isDressed(p) || p.kind === 'picture'));
+  const others = design.parts.filter((p) => p.id !== at.part && isCover(p));
   const choose = (kind: StepMask['kind'] | 'all') => {
     if (kind === 'all') onSet(null, 'A step acts everywhere');
     else if (kind === 'part')
