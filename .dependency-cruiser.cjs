@@ -28,9 +28,21 @@ const upwards = layers.slice(0, -1).map((rooms, i) => ({
   },
 }));
 
+// Those of the engine, the lowest first.
+const ground = ['ground', 'pictures', 'shipped', 'archives', 'files|receivers'].map(
+  (room) => `^packages/engine/src/(${room})/`,
+);
+const engineUpwards = ground.slice(0, -1).map((room, i) => ({
+  name: `engine-${i}-looks-down-only`,
+  severity: 'error',
+  from: { path: room, pathNot: '\\.test\\.ts$' },
+  to: { path: ground.slice(i + 1).join('|') },
+}));
+
 module.exports = {
   forbidden: [
     ...upwards,
+    ...engineUpwards,
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'core-stands-alone',
@@ -38,6 +50,19 @@ module.exports = {
       severity: 'error',
       from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$|/testing/' },
       to: { path: '^apps/|^node:|node_modules/(react|@nestjs|sharp|@napi-rs|konva)' },
+    },
+    {
+      name: 'engine-knows-no-app',
+      comment: 'no HTTP, no database, no interface',
+      severity: 'error',
+      from: { path: '^packages/engine/src', pathNot: '\\.test\\.ts$' },
+      to: { path: '^apps/|node_modules/(react|@nestjs|typeorm|mysql2|express)' },
+    },
+    {
+      name: 'engine-by-its-door',
+      severity: 'error',
+      from: { path: '^apps/' },
+      to: { path: '^packages/engine/src/(?!index\\.ts)' },
     },
     {
       name: 'rooms-by-their-door',

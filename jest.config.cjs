@@ -15,7 +15,7 @@ const base = {
   moduleNameMapper: {
     '^@brelm/core/(\\w+)$': '<rootDir>/packages/core/src/$1/index.ts',
     '^@brelm/server$': '<rootDir>/apps/server/src/index.ts',
-    '^@brelm/server/engine$': '<rootDir>/apps/server/src/engine/index.ts',
+    '^@brelm/engine$': '<rootDir>/packages/engine/src/index.ts',
   },
 };
 const prepared = {
@@ -29,6 +29,7 @@ module.exports = {
       displayName: 'unit',
       testMatch: [
         '<rootDir>/packages/core/src/**/*.test.ts',
+        '<rootDir>/packages/engine/src/**/*.test.ts',
         '<rootDir>/packages/scenery/src/**/*.test.ts',
         '<rootDir>/apps/cli/src/**/*.test.ts',
         '<rootDir>/apps/web/src/**/*.test.ts',

@@ -5,7 +5,7 @@ import { median, quantile, report, require, timed } from './measure.mjs';
 
 const { applyEdits, documentOf, metalEdits, METALS, readDesign } = require('@brelm/core/design');
 const { resolve } = require('@brelm/core/resolve');
-const { loadMaterials, paintExact } = require('@brelm/server/engine');
+const { loadMaterials, paintExact } = require('@brelm/engine');
 
 const line = (text, face, size) => ({ text, face, size, tracking: 10, leading: 1.05, ink: 'letter' });
 const BLOCK = {

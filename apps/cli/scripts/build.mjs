@@ -41,6 +41,7 @@ function step(name, sources, out, command, args) {
 
 for (const [name, folder] of [
   ['core', 'packages/core'],
+  ['the engine', 'packages/engine'],
   ['the server', 'apps/server'],
   ['the command line', 'apps/cli'],
 ]) {

@@ -11,7 +11,7 @@ import {
   readDesignFile,
   shippedGarments,
   shippedSpecs,
-} from '@brelm/server/engine';
+} from '@brelm/engine';
 import { UsageError } from './arguments';
 
 /** Everything that proof and export need, read and checked. */

@@ -14,7 +14,7 @@ import {
   WriteError,
   type FileJob,
   type RasterSource,
-} from '@brelm/server/engine';
+} from '@brelm/engine';
 import { UsageError } from './arguments';
 import { say } from './say';
 

@@ -1,4 +1,4 @@
-import { writeAside, WriteError } from '@brelm/server/engine';
+import { writeAside, WriteError } from '@brelm/engine';
 import { UsageError } from './arguments';
 import { say } from './say';
 

@@ -1,5 +1,5 @@
 import { FILMS } from '@brelm/core/film';
-import { unzipped } from '../src/engine';
+import { unzipped } from '@brelm/engine';
 import { askOf, designsOf, running, type Running } from './running';
 
 let it0: Running;

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { letteringLine } from '@brelm/core/parts';
-import { typefaceFile } from '@brelm/server/engine';
+import { typefaceFile } from '@brelm/engine';
 import { askOf, designsOf, running, type Running } from './running';
 
 let it0: Running;

@@ -5,7 +5,7 @@ import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import type { Manifest } from '@brelm/core/export';
 import { PLAIN_GROUND, readScene, type MockupWish, type Scene } from '@brelm/core/mockup';
-import { sceneMaps, SCENES_FOLDER, shippedScenes } from '@brelm/server/engine';
+import { sceneMaps, SCENES_FOLDER, shippedScenes } from '@brelm/engine';
 import manifestSchema from '../../../docs/manifest.schema.json';
 import { askOf, bytesFrom, designsOf, endedRun, running, type Running, type StoredDesign } from './running';
 

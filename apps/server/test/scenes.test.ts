@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { photoScene, PLAIN_GROUND, withPhoto, type Scene } from '@brelm/core/mockup';
-import { SCENES_FOLDER } from '@brelm/server/engine';
+import { SCENES_FOLDER } from '@brelm/engine';
 import { HousekeepingService } from '../src/storage/housekeeping.service';
 import { askOf, bytesFrom, designsOf, endedRun, running, uploadTo, type Running } from './running';
 

@@ -1,5 +1,5 @@
 import { readSpecFile, type Spec } from '@brelm/core/spec';
-import { shippedSpecs } from '@brelm/server/engine';
+import { shippedSpecs } from '@brelm/engine';
 import { SpecsService } from '../src/specs/specs.service';
 import { mayBegin, MOST_PIXELS_AT_ONCE } from '../src/workers/budget';
 import { askOf, designsOf, running, until, type Running } from './running';

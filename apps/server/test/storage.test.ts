@@ -2,7 +2,7 @@ import { mkdirSync, readdirSync, readFileSync, utimesSync, writeFileSync } from 
 import { dirname, join } from 'node:path';
 import sharp from 'sharp';
 import { DataSource } from 'typeorm';
-import { typefaceFile } from '@brelm/server/engine';
+import { typefaceFile } from '@brelm/engine';
 import { DatabaseGuard } from '../src/database/database-guard';
 import { QueueService } from '../src/runs/queue.service';
 import { RunStore } from '../src/runs/run-store.service';

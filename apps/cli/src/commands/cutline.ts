@@ -14,7 +14,7 @@ import {
   placedOn,
   rasterSource,
   shippedGarments,
-} from '@brelm/server/engine';
+} from '@brelm/engine';
 import { options, UsageError } from '../arguments';
 import { findColourway, findSpec, loaded, readDesignOrFail } from '../prepare';
 import { say } from '../say';

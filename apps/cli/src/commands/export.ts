@@ -13,7 +13,7 @@ import {
   writePack,
   type FileJob,
   shippedGarments,
-} from '@brelm/server/engine';
+} from '@brelm/engine';
 import type { PlannedFile } from '@brelm/core/placement';
 import { options, UsageError } from '../arguments';
 import { findColourway, findSpec, findSpecs, loaded, readDesignOrFail } from '../prepare';

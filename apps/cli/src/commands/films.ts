@@ -1,7 +1,7 @@
 import { join, resolve } from 'node:path';
 import { sidesOf } from '@brelm/core/design';
 import { patternFault } from '@brelm/core/export';
-import { FILM_WORDS, filmFiles, loadMaterials, NoFilmsError } from '@brelm/server/engine';
+import { FILM_WORDS, filmFiles, loadMaterials, NoFilmsError } from '@brelm/engine';
 import { options, UsageError } from '../arguments';
 import { findColourway, readDesignOrFail } from '../prepare';
 import { say } from '../say';

@@ -22,7 +22,7 @@ import {
   sceneMaps,
   shippedGarments,
   shippedScenes,
-} from '@brelm/server/engine';
+} from '@brelm/engine';
 import { options, UsageError } from '../arguments';
 import { findColourway, findSpec, loaded, readDesignOrFail } from '../prepare';
 import { writeOut } from '../write-out';

@@ -1,5 +1,5 @@
 import { documentOf } from '@brelm/core/design';
-import { placedOn, shippedGarments, writeAside, WriteError } from '@brelm/server/engine';
+import { placedOn, shippedGarments, writeAside, WriteError } from '@brelm/engine';
 import { placementNotes, artworkOn, placementOf } from '@brelm/core/placement';
 import { resolve as resolveDrawing } from '@brelm/core/resolve';
 import { options, UsageError } from '../arguments';

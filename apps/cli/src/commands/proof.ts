@@ -1,7 +1,7 @@
 import { placementOn } from '@brelm/core/placement';
 import { judgedColours } from '@brelm/core/spec';
 import { openStops, placedProof, type Finding, type GarmentContrast, type Proof } from '@brelm/core/proof';
-import { makeSurface, placedOn, shippedSpelling } from '@brelm/server/engine';
+import { makeSurface, placedOn, shippedSpelling } from '@brelm/engine';
 import { options, UsageError } from '../arguments';
 import { findGarments, loaded, prepare } from '../prepare';
 import { say } from '../say';

@@ -38,7 +38,7 @@ import {
   writePack,
   type FileJob,
   type FilledRow,
-} from '@brelm/server/engine';
+} from '@brelm/engine';
 import { options, UsageError } from '../arguments';
 import { findSpec, readDesignOrFail } from '../prepare';
 import { say } from '../say';

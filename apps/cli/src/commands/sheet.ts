@@ -12,7 +12,7 @@ import {
   shippedSpecs,
   type SheetDesign,
   type SheetFormat,
-} from '@brelm/server/engine';
+} from '@brelm/engine';
 import { options, UsageError } from '../arguments';
 import { readDesignOrFail } from '../prepare';
 import { say } from '../say';

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { faultText, readSpecFile, SpecFileError, specText, type Spec } from '@brelm/core/spec';
-import { shippedSpecs } from '@brelm/server/engine';
+import { shippedSpecs } from '@brelm/engine';
 import { options, UsageError } from '../arguments';
 import { say } from '../say';
 

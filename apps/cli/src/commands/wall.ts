@@ -2,7 +2,7 @@ import { resolve } from 'node:path';
 import { refit } from '@brelm/core/design';
 import { byLightness } from '@brelm/core/proof';
 import { boardOf, seenOn } from '@brelm/core/spec';
-import { wallPicture, writeAside, WriteError } from '@brelm/server/engine';
+import { wallPicture, writeAside, WriteError } from '@brelm/engine';
 import { options, UsageError } from '../arguments';
 import { findGarments, loaded, prepare, readDesignOrFail } from '../prepare';
 import { say } from '../say';

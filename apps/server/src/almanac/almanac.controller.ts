@@ -17,7 +17,7 @@ import {
 import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import { yearOf } from '@brelm/core/almanac';
-import { MAX_UPLOAD_BYTES } from '../engine';
+import { MAX_UPLOAD_BYTES } from '@brelm/engine';
 import { DocumentText, WhileAsked } from '../http/json-body';
 import { uploadName } from '../http/upload-name';
 import { MaterialsService } from '../materials/materials.service';

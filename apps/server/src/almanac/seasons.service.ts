@@ -16,7 +16,7 @@ import { freshSlug } from '@brelm/core/design';
 import { folded } from '@brelm/core/wording';
 import { whileTwins } from '../database/at-once';
 import { SeasonRow } from '../database/entities';
-import { shippedSeasons } from '../engine';
+import { shippedSeasons } from '@brelm/engine';
 
 export interface SeasonView {
   season: Season;

@@ -6,7 +6,7 @@ import archiver from 'archiver';
 import { DataSource, type QueryRunner } from 'typeorm';
 import { slug } from '@brelm/core/export';
 import { csvOf } from '@brelm/core/listing';
-import { addEntry } from '../engine/add-entry';
+import { addEntry } from '@brelm/engine';
 import type { DatabaseOptions } from '../options';
 import { storeOf, within, type Place } from '../files';
 import {

@@ -14,7 +14,7 @@ import {
   shippedSpecs,
   shippedStarters,
   shippedStyles,
-} from '../engine';
+} from '@brelm/engine';
 import { SettingRow } from '../database/entities';
 import { IdeasService } from '../almanac/ideas.service';
 import { SeasonsService } from '../almanac/seasons.service';

@@ -11,7 +11,7 @@ import {
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { patternFault, slug } from '@brelm/core/export';
-import { FILM_WORDS } from '../engine';
+import { FILM_WORDS } from '@brelm/engine';
 import { WhileAsked } from '../http/json-body';
 import { OPTIONS, placeOf, type ShopOptions } from '../options';
 import { PoolService } from '../workers/pool.service';

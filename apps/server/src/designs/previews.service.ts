@@ -5,7 +5,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import type { GarmentContrast } from '@brelm/core/proof';
 import { DesignPreviewRow } from '../database/entities';
-import { coreStamp } from '../engine';
+import { coreStamp } from '@brelm/engine';
 import { LibraryService } from '../library/library.service';
 import { OPTIONS, type ShopOptions, placeOf } from '../options';
 import { SpecsService } from '../specs/specs.service';

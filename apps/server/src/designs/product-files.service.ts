@@ -1,7 +1,7 @@
 import { Injectable, Logger } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
-import { stopsOfJob, type JobFinding } from '../engine';
+import { stopsOfJob, type JobFinding } from '@brelm/engine';
 import { ProductFileRow } from '../database/entities';
 import type { RunJob } from '../workers/tasks';
 import { fileHash } from './hashes';

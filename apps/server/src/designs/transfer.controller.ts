@@ -14,7 +14,7 @@ import {
 import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import { isUUID } from 'class-validator';
-import { MOST_ARCHIVE_BYTES } from '../engine';
+import { MOST_ARCHIVE_BYTES } from '@brelm/engine';
 import { WhileAsked } from '../http/json-body';
 import { TransferService } from './transfer.service';
 

@@ -13,7 +13,7 @@ import {
   type GivenDesign,
   type GivenFile,
   type Needed,
-} from '../engine';
+} from '@brelm/engine';
 import { MaterialsService } from '../materials/materials.service';
 import { FilesService } from '../storage/files.service';
 import { TypefacesService } from '../typefaces/typefaces.service';

@@ -12,7 +12,7 @@ import {
   PutObjectCommand,
   S3Client,
 } from '@aws-sdk/client-s3';
-import { WriteError } from '../engine';
+import { WriteError } from '@brelm/engine';
 import { folderStore, sha256Of } from './folder-store';
 import { fileAt, type Bucket } from './place';
 import type { FileStore, NamedFile } from './file-store';

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readdir, rename, rm, stat, utimes } from 'node:fs/promises';
 import { join } from 'node:path';
-import { writeAside } from '../engine';
+import { writeAside } from '@brelm/engine';
 import { fileAt } from './place';
 import type { FileStore, NamedFile } from './file-store';
 

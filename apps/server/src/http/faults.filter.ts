@@ -2,7 +2,7 @@ import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter 
 import type { Response } from 'express';
 import { QueryFailedError } from 'typeorm';
 import { DocumentError } from '@brelm/core/fields';
-import { PictureError, UploadError, WriteError } from '../engine';
+import { PictureError, UploadError, WriteError } from '@brelm/engine';
 import { BusyError, EndedError } from '../workers/process-pool';
 import { BodyError } from './json-body';
 

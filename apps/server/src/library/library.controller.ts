@@ -15,7 +15,7 @@ import {
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { DocumentText } from '../http/json-body';
-import { DICTIONARIES, dictionaryFile, type DictionaryId } from '../engine';
+import { DICTIONARIES, dictionaryFile, type DictionaryId } from '@brelm/engine';
 import { GarmentDto, GarmentsCsvDto, PaletteDto, StarterDto } from './library.dto';
 import { LibraryService } from './library.service';
 

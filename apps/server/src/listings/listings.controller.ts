@@ -14,7 +14,7 @@ import {
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { csvOf, rightsCells, RIGHTS_HEADER } from '@brelm/core/listing';
-import { motifLibrary, rightsSheet } from '../engine';
+import { motifLibrary, rightsSheet } from '@brelm/engine';
 import { ConnectionsService } from './connections.service';
 import { ConnectDto, MarkDto, ProtectedDto, SendDto, SendingsDto } from './listings.dto';
 import { ListingsService } from './listings.service';

@@ -6,7 +6,7 @@ import { Repository } from 'typeorm';
 import { readProtected, type ProtectedWord } from '@brelm/core/listing';
 import { folded } from '@brelm/core/wording';
 import { ProtectedWordRow, SettingRow } from '../database/entities';
-import { DEMO_FOLDER } from '../engine';
+import { DEMO_FOLDER } from '@brelm/engine';
 
 const SHIPPED = 'protected-words';
 

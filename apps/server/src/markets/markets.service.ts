@@ -15,7 +15,7 @@ import { ownTime, STAND_IN_SPEED } from '@brelm/core/press';
 import type { ProductKind, Spec } from '@brelm/core/spec';
 import { hash, unit } from '@brelm/core/wear';
 import { MarketFileRow, MarketListingRow, MarketShopRow } from '../database/entities';
-import type { FileWish } from '../engine';
+import type { FileWish } from '@brelm/engine';
 import { codeOf } from '../http/faults.filter';
 import { OPTIONS, type ShopOptions } from '../options';
 import { seedOf } from '../press/press.service';

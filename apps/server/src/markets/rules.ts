@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { readFileSync } from 'node:fs';
 import { readSpecFile, specText, type Spec } from '@brelm/core/spec';
-import { DEMO_FOLDER, type FileWish } from '../engine';
+import { DEMO_FOLDER, type FileWish } from '@brelm/engine';
 
 /** A stand-in marketplace: what it asks for is its own book, which a seller's changes do not reach. */
 export interface Market {

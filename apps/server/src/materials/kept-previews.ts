@@ -1,6 +1,6 @@
 import { readdir, readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { writeAside } from '../engine';
+import { writeAside } from '@brelm/engine';
 import { SharedWork } from '../workers/shared-work';
 
 const NAME = /^([0-9a-f]{64})-\d+\.webp$/;

@@ -18,7 +18,7 @@ import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import { WhileAsked } from '../http/json-body';
 import { uploadName } from '../http/upload-name';
-import { MAX_UPLOAD_BYTES, MOST_SVG_PICTURE } from '../engine';
+import { MAX_UPLOAD_BYTES, MOST_SVG_PICTURE } from '@brelm/engine';
 import { DesignsService } from '../designs/designs.service';
 import { FilesService } from '../storage/files.service';
 import { LicenceDto, ListPicturesDto } from './materials.dto';

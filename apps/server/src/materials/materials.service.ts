@@ -5,7 +5,7 @@ import type { Licence } from '@brelm/core/rights';
 import type { SvgArt } from '@brelm/core/svg';
 import { containing, wordsOf } from '../database/like';
 import { MaterialRow } from '../database/entities';
-import { UploadError } from '../engine';
+import { UploadError } from '@brelm/engine';
 import { OPTIONS, type ShopOptions } from '../options';
 import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';

@@ -1,6 +1,6 @@
 import { Controller, Get, Header, NotFoundException, Param, Query } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { MOTIF_TOPICS, motifLibrary, readSvgFile } from '../engine';
+import { MOTIF_TOPICS, motifLibrary, readSvgFile } from '@brelm/engine';
 import { MotifColourDto, SearchMotifsDto } from './motifs.dto';
 
 /** The figures that ship with the application. */

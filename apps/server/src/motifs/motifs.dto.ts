@@ -1,6 +1,6 @@
 import { ApiPropertyOptional } from '@nestjs/swagger';
 import { IsIn, IsOptional, IsString, Matches, MaxLength } from 'class-validator';
-import { MOTIF_TOPICS } from '../engine';
+import { MOTIF_TOPICS } from '@brelm/engine';
 import { PageDto } from '../http/page.dto';
 
 export class SearchMotifsDto extends PageDto {

@@ -26,7 +26,7 @@ import {
 import { isWorn } from '@brelm/core/spec';
 import { hash, unit } from '@brelm/core/wear';
 import { PressOrderRow } from '../database/entities';
-import { DEMO_FOLDER, readJsonFile, type AskedPrint } from '../engine';
+import { DEMO_FOLDER, readJsonFile, type AskedPrint } from '@brelm/engine';
 import { OPTIONS, type ShopOptions } from '../options';
 import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';

@@ -9,7 +9,7 @@ import { sideOf, type Spec, type SpecSide } from '@brelm/core/spec';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
 import { artworkHash } from '../designs/hashes';
 import { ProductFilesService } from '../designs/product-files.service';
-import { coreStamp, type JobFinding } from '../engine';
+import { coreStamp, type JobFinding } from '@brelm/engine';
 import { ScenesService } from '../scenes/scenes.service';
 import { FilesService } from '../storage/files.service';
 import { LibraryService } from '../library/library.service';

@@ -6,7 +6,7 @@ import {
   type OnModuleDestroy,
 } from '@nestjs/common';
 import { In, Not } from 'typeorm';
-import { sweepBegun, type JobFinding, type MadeReport } from '../engine';
+import { sweepBegun, type JobFinding, type MadeReport } from '@brelm/engine';
 import { ProductFilesService } from '../designs/product-files.service';
 import type { RunFileRow, RunRow, RunState } from '../database/entities';
 import { isDatabaseAway } from '../http/faults.filter';

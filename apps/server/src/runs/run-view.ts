@@ -1,6 +1,6 @@
 import type { BladeFile } from '@brelm/core/cutline';
 import type { MockupWish } from '@brelm/core/mockup';
-import type { JobFinding, MadeReport } from '../engine';
+import type { JobFinding, MadeReport } from '@brelm/engine';
 import type { RunFileRow, RunRow, RunState } from '../database/entities';
 import type { RunJob } from '../workers/tasks';
 

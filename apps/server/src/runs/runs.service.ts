@@ -16,7 +16,7 @@ import { slug } from '@brelm/core/export';
 import type { PlannedFile } from '@brelm/core/placement';
 import { SettingRow, type RunFileRow, type RunRow } from '../database/entities';
 import { ProductFilesService } from '../designs/product-files.service';
-import { stopsOfJob, type JobFinding } from '../engine';
+import { stopsOfJob, type JobFinding } from '@brelm/engine';
 import { OPTIONS, outputsOf, type ShopOptions } from '../options';
 import { ScenesService } from '../scenes/scenes.service';
 import { HousekeepingService } from '../storage/housekeeping.service';

@@ -20,7 +20,7 @@ import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import archiver from 'archiver';
 import { slug } from '@brelm/core/export';
-import { MOST_SCENE_BYTES, sceneOf, SCENES_FOLDER } from '../engine';
+import { MOST_SCENE_BYTES, sceneOf, SCENES_FOLDER } from '@brelm/engine';
 import { DocumentText, WhileAsked } from '../http/json-body';
 import { FilesService } from '../storage/files.service';
 import { CreateSceneDto, SaveSceneDto } from './scenes.dto';

@@ -5,7 +5,7 @@ import { Repository } from 'typeorm';
 import { DocumentError } from '@brelm/core/fields';
 import { PHOTO_SIDE, readScene, type Scene } from '@brelm/core/mockup';
 import { MaterialRow, SceneRow } from '../database/entities';
-import { sceneOf, shippedScenes } from '../engine';
+import { sceneOf, shippedScenes } from '@brelm/engine';
 import { MaterialsService } from '../materials/materials.service';
 import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { decompose, monthAfter } from '@brelm/core/demand';
-import { shippedSeasons } from '../engine';
+import { shippedSeasons } from '@brelm/engine';
 import { COUNTRY_IDS, historyOf, listingsFor, phrasesOf, PRODUCTS } from './model';
 import { lastMonth, SearchesService } from './searches.service';
 

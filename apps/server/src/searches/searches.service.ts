@@ -1,7 +1,7 @@
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import MiniSearch from 'minisearch';
 import { monthAfter, type MonthFigure } from '@brelm/core/demand';
-import { shippedSeasons } from '../engine';
+import { shippedSeasons } from '@brelm/engine';
 import { historyOf, listingsFor, phrasesOf, type KnownPhrase } from './model';
 
 export interface SearchHistory {

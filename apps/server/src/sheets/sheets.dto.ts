@@ -1,7 +1,7 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { IsIn, IsInt, IsObject, IsOptional, Min } from 'class-validator';
 import { PageDto } from '../http/page.dto';
-import { SHEET_FILES, type SheetFileKind } from '../engine';
+import { SHEET_FILES, type SheetFileKind } from '@brelm/engine';
 
 export class ListSheetsDto extends PageDto {
   @ApiPropertyOptional({ enum: ['true', 'false'], description: 'Those that were put away instead.' })

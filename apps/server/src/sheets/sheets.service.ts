@@ -12,7 +12,7 @@ import { DocumentError } from '@brelm/core/fields';
 import { readSheet, sheetDocument, type Sheet } from '@brelm/core/sheet';
 import { SheetRow } from '../database/entities';
 import { DesignsService } from '../designs/designs.service';
-import type { SheetFileKind } from '../engine';
+import type { SheetFileKind } from '@brelm/engine';
 import { OPTIONS, type ShopOptions, placeOf } from '../options';
 import { SpecsService } from '../specs/specs.service';
 import { PoolService } from '../workers/pool.service';

@@ -24,7 +24,7 @@ import {
   TypefaceRow,
 } from '../database/entities';
 import { wantedBy, type Series } from '@brelm/core/series';
-import { sweepBegun } from '../engine';
+import { sweepBegun } from '@brelm/engine';
 import { DutiesService } from '../machines';
 import { KeptPreviews, previewsIn } from '../materials/kept-previews';
 import { readKept, storeOf } from '../files';

@@ -18,7 +18,7 @@ import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { IsBoolean } from 'class-validator';
 import { DesignsService } from '../designs/designs.service';
-import { MOST_FONT_BYTES } from '../engine';
+import { MOST_FONT_BYTES } from '@brelm/engine';
 import { LicenceDto } from '../materials/materials.dto';
 import { TypefacesService } from './typefaces.service';
 

@@ -12,7 +12,7 @@ import { partTitle, facesOf } from '@brelm/core/parts';
 import { CATALOGUE, catalogueFace, faceWords, ownFace, ownFaceId } from '@brelm/core/type';
 import type { Licence } from '@brelm/core/rights';
 import { DesignRow, FavouriteTypefaceRow, TypefaceRow } from '../database/entities';
-import { FontError, facesWith, type OwnFont } from '../engine';
+import { FontError, facesWith, type OwnFont } from '@brelm/engine';
 import { licenceIn } from '../materials/materials.service';
 import { FilesService } from '../storage/files.service';
 import { OPTIONS, type ShopOptions, placeOf } from '../options';

@@ -7,7 +7,7 @@ import { resolve } from '@brelm/core/resolve';
 import { judgeGarments, worstOnEach, type GarmentContrast } from '@brelm/core/proof';
 import { lookOf, packedLook } from '@brelm/core/raster';
 import type { Spec } from '@brelm/core/spec';
-import { loadMaterials, loadPictures, makeSurface } from '../engine';
+import { loadMaterials, loadPictures, makeSurface } from '@brelm/engine';
 import { readKept, type Place } from '../files';
 
 export interface PreviewTask {

@@ -1,6 +1,6 @@
 import type { Hex } from '@brelm/core/colour';
 import type { StyleId } from '@brelm/core/figure';
-import { drawToOrder, readFigureRequest, type FigureDrawing } from '../engine';
+import { drawToOrder, readFigureRequest, type FigureDrawing } from '@brelm/engine';
 
 export interface DrawFiguresTask {
   words: string;

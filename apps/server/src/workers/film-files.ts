@@ -1,5 +1,5 @@
 import { readDesign, sidesOf } from '@brelm/core/design';
-import { filmFiles, loadMaterials, NoFilmsError, zipFiles } from '../engine';
+import { filmFiles, loadMaterials, NoFilmsError, zipFiles } from '@brelm/engine';
 import { readKept, type Place } from '../files';
 
 export interface FilmsTask {

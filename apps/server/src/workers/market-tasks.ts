@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { artworkLines, figuresOf, usedMaterials, type UsedMaterial } from '@brelm/core/listing';
 import { designFrom, storedDocument } from '@brelm/core/design';
-import { checkMarketFile, UploadError, unzipped, type FileWish } from '../engine';
+import { checkMarketFile, UploadError, unzipped, type FileWish } from '@brelm/engine';
 import { parsedJson } from './reading';
 
 /** Tasks of listings: what they need to know of a design, and what a marketplace does with what it is sent. */

@@ -1,6 +1,6 @@
 import { DocumentError, type FieldFault } from '@brelm/core/fields';
 import { FigureError } from '@brelm/core/figure';
-import { FontError, PictureError, UploadError, WriteError } from '../engine';
+import { FontError, PictureError, UploadError, WriteError } from '@brelm/engine';
 
 /** An error as plain data, since its class does not survive the way between processes. */
 export interface Fault {

@@ -16,7 +16,7 @@ import {
   type OwnFont,
   type readGiven,
   type Upload,
-} from '../engine';
+} from '@brelm/engine';
 import type { Place } from '../files';
 import { EndedError, ProcessPool } from './process-pool';
 import type { SheetFinding } from '@brelm/core/sheet';

@@ -20,7 +20,7 @@ import {
   typefaceBytes,
   unpackFont,
   type OwnFont,
-} from '../engine';
+} from '@brelm/engine';
 import { readKept, type Place } from '../files';
 import { sampleOf, type Sample } from './sample';
 

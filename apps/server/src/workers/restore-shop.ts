@@ -1,4 +1,4 @@
-import { UploadError } from '../engine';
+import { UploadError } from '@brelm/engine';
 import type { Place } from '../files';
 import type { DatabaseOptions } from '../options';
 

@@ -6,7 +6,7 @@ import { documentOf, emptyDesign, readDesign } from '@brelm/core/design';
 import { DocumentError } from '@brelm/core/fields';
 import { lettering, letteringLine, place } from '@brelm/core/parts';
 import { emptyRow, seriesDocument, USUAL_FIT, type Series } from '@brelm/core/series';
-import { shippedGarments, shippedSpecs } from '../engine';
+import { shippedGarments, shippedSpecs } from '@brelm/engine';
 import { fileAt, keepBytes } from '../files';
 import { readSeriesText, seriesRowsTask, seriesSizesTask, type RowsTask } from './series-rows';
 import { uploadTable, type RunJob } from './tasks';

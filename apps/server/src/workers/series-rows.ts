@@ -11,7 +11,7 @@ import {
   type Trouble,
 } from '@brelm/core/series';
 import { catalogueFace } from '@brelm/core/type';
-import { loadMaterials, seriesWorld } from '../engine';
+import { loadMaterials, seriesWorld } from '@brelm/engine';
 import { keepBytes, readKept, type Place } from '../files';
 import { parsedJson } from './reading';
 

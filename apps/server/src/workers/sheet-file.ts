@@ -8,7 +8,7 @@ import {
   sheetFindings,
   type SheetDesign,
   type SheetFileKind,
-} from '../engine';
+} from '@brelm/engine';
 import { readKept, type Place } from '../files';
 
 export interface SheetTask {

@@ -34,7 +34,7 @@ import {
   type JobFinding,
   type MadeReport,
   rightsTable,
-} from '../engine';
+} from '@brelm/engine';
 import { keepBytes, readKept, storeOf, type Place } from '../files';
 import { told } from './outcome';
 
