@@ -59,6 +59,12 @@ module.exports = {
       to: { path: '^apps/|node_modules/(react|@nestjs|typeorm|mysql2|express)' },
     },
     {
+      name: 'contract-is-types-over-core',
+      severity: 'error',
+      from: { path: '^packages/contract/src' },
+      to: { path: '^apps/|^packages/(engine|scenery)|^node:|node_modules' },
+    },
+    {
       name: 'engine-by-its-door',
       severity: 'error',
       from: { path: '^apps/' },

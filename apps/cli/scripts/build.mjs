@@ -1,8 +1,9 @@
-// Compiles core, server and command line to CommonJS, and (unless --code) bundles the interface.
+// Compiles core, engine, server and command line to CommonJS, makes the contract's schemas, and (unless --code) bundles the interface.
 // Each is skipped when none of its sources has changed since it was last built.
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync, mkdirSync } from 'node:fs';
+import { once } from 'node:events';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -23,15 +24,18 @@ function stampOf(sources) {
   return hash.digest('hex');
 }
 
-function step(name, sources, out, command, args) {
+async function step(name, sources, out, command, args) {
   const stampFile = join(root, out, '.stamp');
   const stamp = stampOf(sources.map((s) => join(root, s)));
   if (existsSync(stampFile) && readFileSync(stampFile, 'utf8') === stamp) return;
   console.error(`Brelm: building ${name}…`);
   rmSync(join(root, out), { recursive: true, force: true });
-  const done = spawnSync(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8' });
-  if (done.status !== 0) {
-    console.error(done.stdout + done.stderr);
+  const said = [];
+  const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (bytes) => said.push(bytes));
+  const [status] = await once(child, 'close');
+  if (status !== 0) {
+    console.error(Buffer.concat(said).toString());
     console.error(`Brelm: ${name} could not be built.`);
     process.exit(1);
   }
@@ -39,19 +43,28 @@ function step(name, sources, out, command, args) {
   writeFileSync(stampFile, stamp);
 }
 
-for (const [name, folder] of [
+const compiled = [
   ['core', 'packages/core'],
   ['the engine', 'packages/engine'],
   ['the server', 'apps/server'],
   ['the command line', 'apps/cli'],
-]) {
+].map(([name, folder]) =>
   step(name, [`${folder}/src`, '.swcrc'], `${folder}/dist`, 'sh', [
     '-c',
     `cd ${folder} && ${bin('swc')} src -d dist --strip-leading-paths --config-file ../../.swcrc --ignore '**/*.test.ts'`,
-  ]);
-}
+  ]),
+);
+// Its types are made of core's.
+const contract = step(
+  'the contract',
+  ['packages/contract/src', 'packages/contract/scripts', 'packages/core/src', 'tsconfig.json'],
+  'packages/contract/dist',
+  process.execPath,
+  ['packages/contract/scripts/make-schema.mjs'],
+);
+await Promise.all([...compiled, contract]);
 if (!process.argv.includes('--code'))
-  step(
+  await step(
     'the interface',
     [
       'apps/web/src',

@@ -1,10 +1,10 @@
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { AppModule } from './app.module';
 import { loadDemo } from './demo/demo.service';
 import { storeOf } from './files';
+import { describeAt } from './http/describe';
 import { FaultsFilter } from './http/faults.filter';
 import { logOf } from './machines';
 import { jsonBody } from './http/json-body';
@@ -49,9 +49,7 @@ export async function openShopApp(options: ShopOptions, pool: PoolService): Prom
       }),
     'api',
   );
-  SwaggerModule.setup('api/docs', app, () =>
-    SwaggerModule.createDocument(app, new DocumentBuilder().setTitle('Brelm').setVersion('1').build()),
-  );
+  describeAt(app, 'api/docs', 'Brelm');
   try {
     // Whoever makes files elsewhere must find what lay here alone until now.
     if (options.process.part !== 'worker')

@@ -9,6 +9,7 @@ import {
   type RunningDatabase,
 } from '../../cli/src/database/mariadb';
 import type { DesignDocument } from '@brelm/core/design';
+import { broken } from './held-to-contract';
 import { startServer, type RunningServer, type ServerOptions } from '@brelm/server';
 
 export interface Running {
@@ -73,6 +74,9 @@ export async function running(demo: boolean, more: Partial<ServerOptions> = {}):
       await it.server.close();
       await database.stop();
       rmSync(folder, { recursive: true, force: true });
+      const faults = broken.splice(0);
+      if (faults.length)
+        throw new Error(`Answers were other than their contract:\n${faults.slice(0, 20).join('\n')}`);
     },
   };
   return it;

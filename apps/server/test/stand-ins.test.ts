@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { zipSync } from 'fflate';
 import sharp from 'sharp';
-import type { MarketListing } from '../src/markets/markets.service';
+import type { MarketListing } from '@brelm/contract';
 import { OPTIONS, type ServerOptions } from '../src/options';
 import { askOf, designsOf, running, until, uploadTo, type Running, type StoredDesign } from './running';
 

@@ -1,8 +1,7 @@
 import type { DesignDocument } from '@brelm/core/design';
 import { PLAIN_GROUND, shows, type MockupWish, type Scene } from '@brelm/core/mockup';
 import { MARKS, type MarkName } from '@brelm/core/standing';
-import type { ShelfPage, ShelfEntry } from '../src/designs/shelf.service';
-import type { ShelfView } from '../src/designs/shelf-views.service';
+import type { ShelfEntry, ShelfPage, ShelfView } from '@brelm/contract';
 import { designOf } from './sticker';
 import { askOf, endedRun, running, type Running, type StoredDesign } from './running';
 

@@ -10,8 +10,8 @@ import {
   wholeMonths,
   yearOverYear,
   type MonthFigure,
-  type Outlook,
 } from '@brelm/core/demand';
+import type { Demand, DemandPage } from '@brelm/contract';
 import { containing, wordsOf } from '../database/like';
 import { OwnSearchRow, WatchedRow } from '../database/entities';
 import { askOutside } from '../http/outside';
@@ -19,34 +19,6 @@ import { ConnectionsService } from '../listings/connections.service';
 import { readHistories, readNear, readPhrases } from './searches-answer';
 import { OPTIONS, type ShopOptions } from '../options';
 import { DocumentsService } from '../workers/documents.service';
-
-/** What is looked for, month by month, and what follows from it. */
-export interface Demand {
-  phrase: string;
-  /** What it is looked for on; empty for the phrase by itself. */
-  product: string;
-  country: string;
-  source: 'simulated' | 'own';
-  months: MonthFigure[];
-  /** Months that nobody gave a figure for; they are drawn between those beside them. */
-  filled: string[];
-  usual: number;
-  yearOverYear: number | null;
-  /** By month, January first; null for less than two years. */
-  season: number[] | null;
-  strength: number | null;
-  outlook: Outlook | null;
-  listings: number | null;
-  difficulty: number | null;
-  watched: boolean;
-}
-
-export interface DemandPage {
-  total: number;
-  rows: Demand[];
-  /** The service did not answer: only the seller's own figures are here. */
-  silent: boolean;
-}
 
 export interface DemandAsked {
   search: string;

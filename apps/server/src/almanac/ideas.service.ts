@@ -4,16 +4,11 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
 import { DocumentError } from '@brelm/core/fields';
 import { readIdea, type Idea } from '@brelm/core/idea';
+import type { StoredIdea } from '@brelm/contract';
+import { withMoments } from '../http/answers';
 import { IdeaRow } from '../database/entities';
 import { containing, wordsOf } from '../database/like';
 import { parsedJson } from '../workers/reading';
-
-export interface StoredIdea {
-  id: string;
-  revision: number;
-  updatedAt: Date;
-  document: Idea;
-}
 
 /** What somebody wrote down in an idea: never the names of its fields. */
 const WRITTEN =
@@ -31,7 +26,8 @@ function ideaOf(text: string): Idea {
 }
 
 const storedOf = ({ id, revision, updatedAt, document }: IdeaRow): StoredIdea => ({
-  ...{ id, revision, updatedAt, document: readIdea(JSON.parse(document)) },
+  ...withMoments({ id, revision, updatedAt }),
+  document: readIdea(JSON.parse(document)),
 });
 
 const rowOf = (idea: Idea) => ({
@@ -93,7 +89,7 @@ export class IdeasService {
       .set({ ...rowOf(idea), revision: () => 'revision + 1', updatedAt })
       .where({ id, revision })
       .execute();
-    if (affected) return { id, revision: revision + 1, updatedAt, document: idea };
+    if (affected) return { ...withMoments({ id, revision: revision + 1, updatedAt }), document: idea };
     throw new ConflictException({
       message: `This idea was changed elsewhere since revision ${revision}.`,
       current: storedOf(await this.row(id)),

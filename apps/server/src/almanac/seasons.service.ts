@@ -14,20 +14,10 @@ import {
 } from '@brelm/core/almanac';
 import { freshSlug } from '@brelm/core/design';
 import { folded } from '@brelm/core/wording';
+import type { SeasonView } from '@brelm/contract';
 import { whileTwins } from '../database/at-once';
 import { SeasonRow } from '../database/entities';
 import { shippedSeasons } from '@brelm/engine';
-
-export interface SeasonView {
-  season: Season;
-  own: boolean;
-  /** It ships, and the seller has changed it. */
-  changed: boolean;
-  /** Its occurrences in the years that are asked for. */
-  occurrences: Occurrence[];
-  /** What is to be done for it next; null where it does not come again. */
-  work: Omit<SeasonWork, 'season'> | null;
-}
 
 /** Seasons that can be kept; a year has no room for more. */
 const MOST_SEASONS = 400;

@@ -21,7 +21,7 @@ export class BackupController {
   /** Everything that the shop has, as one archive (docs/backup.md). It ends in the middle where it cannot be made whole. */
   @OwnersOnly()
   @Get('everything')
-  everything(@Query() { made }: BackupDto, @WhileAsked() signal: AbortSignal) {
+  everything(@Query() { made }: BackupDto, @WhileAsked() signal: AbortSignal): StreamableFile {
     const { database } = this.options;
     const { archive } = backupOf({ database, place: placeOf(this.options), made: made === 'true', signal });
     const day = new Date().toISOString().slice(0, 10);

@@ -3,6 +3,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import sharp from 'sharp';
 import { In, IsNull, Repository } from 'typeorm';
 import { likenessOf, lookFrom, lookOf, packedLook, type Look } from '@brelm/core/raster';
+import type { AlikeDesign } from '@brelm/contract';
 import { DesignApartRow, DesignPreviewRow } from '../database/entities';
 import { DesignsService } from './designs.service';
 import { PreviewsService } from './previews.service';
@@ -13,13 +14,6 @@ const LEAST = 0.9;
 const MOST = 3;
 /** Pictures that are fetched at a time. */
 const AT_ONCE = 50;
-
-export interface AlikeDesign {
-  id: string;
-  name: string;
-  /** 0 to 1. */
-  likeness: number;
-}
 
 /** Designs of a shop that look like one another, by the small pictures that the shelf shows. */
 @Injectable()

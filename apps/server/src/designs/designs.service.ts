@@ -10,6 +10,8 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { In, IsNull, Not, Repository } from 'typeorm';
 import type { DesignHead, DesignSummary } from '@brelm/core/design';
 import type { UsedMaterial } from '@brelm/core/listing';
+import type { DesignEntry, VersionEntry } from '@brelm/contract';
+import { withMoments } from '../http/answers';
 import {
   CommentRow,
   DesignApartRow,
@@ -47,17 +49,6 @@ const MOST_REVISION = 2_147_483_647;
 export const designJson = ({ id, revision, updatedAt, text }: StoredDesign): string =>
   `${JSON.stringify({ id, revision, updatedAt }).slice(0, -1)},"document":${text}}`;
 
-export type VersionSummary = Pick<DesignVersionRow, 'id' | 'revision' | 'kind' | 'name' | 'createdAt'>;
-
-/** A design as a list shows it, without its document. */
-export interface DesignEntry extends DesignSummary {
-  id: string;
-  name: string;
-  revision: number;
-  updatedAt: Date;
-  archived: boolean;
-}
-
 /** Names that are told at once: more than a shop has. */
 const MOST_NAMES = 20_000;
 
@@ -76,7 +67,7 @@ export class DesignsService implements OnApplicationBootstrap {
     const summary = row.summary ?? (await this.summarise(id, revision));
     return {
       ...(JSON.parse(summary) as DesignSummary),
-      ...{ id, name, revision, updatedAt },
+      ...withMoments({ id, name, revision, updatedAt }),
       archived: row.archivedAt !== null,
     };
   }
@@ -259,13 +250,14 @@ export class DesignsService implements OnApplicationBootstrap {
   }
 
   /** Versions that were kept aside, newest first, without their documents. */
-  async keptVersions(id: string): Promise<VersionSummary[]> {
+  async keptVersions(id: string): Promise<VersionEntry[]> {
     await this.row(id);
-    return this.versions.find({
+    const rows = await this.versions.find({
       select: { id: true, revision: true, kind: true, name: true, createdAt: true },
       where: { designId: id },
       order: { id: 'DESC' },
     });
+    return rows.map((row) => withMoments(row));
   }
 
   /** One kept version with its document, as JSON. */
@@ -276,12 +268,12 @@ export class DesignsService implements OnApplicationBootstrap {
   }
 
   /** Keeps a state of a design under a name. Throws a DocumentError for a document that is no design. */
-  async nameVersion(designId: string, name: string, document: string): Promise<VersionSummary> {
+  async nameVersion(designId: string, name: string, document: string): Promise<VersionEntry> {
     const { text } = await this.documents.design(document);
     const { revision } = await this.row(designId);
     const id = await this.keepVersion(designId, revision, 'named', text, name);
     const { kind, createdAt } = await this.versionRow(designId, id);
-    return { id, revision, kind, name, createdAt };
+    return withMoments({ id, revision, kind, name, createdAt });
   }
 
   /** Drops a named version. Those that were kept so that nothing is lost stay: 409. */

@@ -34,7 +34,7 @@ export class FilmsController {
     @Param('id', ParseUUIDPipe) id: string,
     @Query() { side, colourway, name }: FilmsDto,
     @WhileAsked() signal: AbortSignal,
-  ) {
+  ): Promise<StreamableFile> {
     const fault = name === undefined ? null : patternFault(name, FILM_WORDS);
     if (fault) throw new BadRequestException({ message: fault, faults: [{ field: 'name', message: fault }] });
     const { text, head } = await this.designs.get(id);

@@ -2,16 +2,10 @@ import { randomUUID } from 'node:crypto';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
+import type { ShelfView } from '@brelm/contract';
 import { ShelfViewRow } from '../database/entities';
 import { codeOf } from '../http/faults.filter';
 import type { ShelfAskedDto } from './shelf.dto';
-
-/** What is asked of the shelf, kept under a name. */
-export interface ShelfView {
-  id: string;
-  name: string;
-  asked: ShelfAskedDto;
-}
 
 /** Views that a shop keeps at the most. */
 const MOST_VIEWS = 100;

@@ -16,7 +16,8 @@ import { GROUPS, WAITS, type Group, type Waits } from '@brelm/core/standing';
 import { IsDay } from '../http/is-day';
 import { Listed } from '../http/listed';
 import { PageDto } from '../http/page.dto';
-import { ORDERS, type Order } from './shelf.service';
+import { ORDERS } from './shelf.service';
+import type { ShelfOrder } from '@brelm/contract';
 
 /** Designs that are told of at once, at the most. */
 const MOST_STANDING = 200;
@@ -39,7 +40,7 @@ export class ShelfAskedDto {
   @ApiPropertyOptional({ enum: ORDERS })
   @IsOptional()
   @IsIn(ORDERS)
-  order?: Order;
+  order?: ShelfOrder;
 
   @ApiPropertyOptional({ enum: GROUPS, description: 'Only designs of this group.' })
   @IsOptional()

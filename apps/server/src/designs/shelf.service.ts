@@ -10,61 +10,25 @@ import {
   groupOf,
   NO_FILES,
   waitsFor,
-  type Chain,
   type FilesKnown,
   type Group,
   type ProductFacts,
   type Waits,
 } from '@brelm/core/standing';
 import { folded } from '@brelm/core/wording';
+import type { ProductStanding, ShelfAsked, ShelfEntry, ShelfOrder, ShelfPage } from '@brelm/contract';
+import { withMoments } from '../http/answers';
 import { SeasonsService } from '../almanac/seasons.service';
 import { containing, wordsOf } from '../database/like';
 import { DesignRow, ListingRow } from '../database/entities';
-import { DesignsService, type DesignEntry } from './designs.service';
+import { DesignsService } from './designs.service';
 import { ProductFilesService, type KnownFiles } from './product-files.service';
 import { ShelfIndex } from './shelf-index';
 
-/** How far a product of a design has come. */
-export interface ProductStanding {
-  spec: string;
-  /** See core's MARKS. */
-  chain: Chain;
-  /** What it waits for; null for nothing. */
-  waits: Waits | null;
-}
+export const ORDERS = ['day', 'changed', 'name'] as const satisfies readonly ShelfOrder[];
 
-/** A design on the shelf. */
-export interface ShelfEntry extends DesignEntry {
-  standing: ProductStanding[];
-  group: Group;
-  /** The day by which it is to be listed, YYYY-MM-DD, where it is for a season; and the days until then. */
-  listBy: string | null;
-  left: number | null;
-}
-
-export interface ShelfPage {
-  /** Designs that there are in all, on this page and others. */
-  total: number;
-  designs: ShelfEntry[];
-  /** Nothing has the words that were searched for: these have some that are close to them. */
-  close: boolean;
-  /** How many there would be with another group, and with another thing that is waited for. */
-  groups: Record<Group, number>;
-  waits: Partial<Record<Waits, number>>;
-}
-
-export const ORDERS = ['day', 'changed', 'name'] as const;
-export type Order = (typeof ORDERS)[number];
-
-/** What is asked of the shelf: all that is named must be so, one of several of a kind. */
-export interface ShelfAsked {
-  archived: boolean;
-  search: string;
-  order: Order;
-  group: Group | null;
-  waits: readonly Waits[];
-  /** First pieces of specs. */
-  markets: readonly string[];
+/** What is asked of the shelf on a day. */
+export interface AskedOnDay extends ShelfAsked {
   /** The day that it is seen from, YYYY-MM-DD. */
   today: string;
 }
@@ -119,20 +83,21 @@ export class ShelfService {
   ) {}
 
   /** A part of the designs that are asked for. */
-  async page(asked: ShelfAsked, from: number, count: number): Promise<ShelfPage> {
+  async page(asked: AskedOnDay, from: number, count: number): Promise<ShelfPage> {
     const { found, close, groups, waits } = await this.all(asked);
     return {
       ...{ total: found.length, close, groups, waits },
       designs: found
         .slice(from, from + count)
         .map(({ row: { id, name, revision, updatedAt }, summary, ...placed }) => ({
-          ...{ ...summary, ...placed, id, name, revision, updatedAt, archived: asked.archived },
+          ...{ ...summary, ...placed, archived: asked.archived },
+          ...withMoments({ id, name, revision, updatedAt }),
         })),
     };
   }
 
   /** All designs that are asked for, by their names alone, in their order. */
-  async names(asked: ShelfAsked): Promise<{ id: string; name: string }[]> {
+  async names(asked: AskedOnDay): Promise<{ id: string; name: string }[]> {
     return (await this.all(asked)).found.map(({ row: { id, name } }) => ({ id, name }));
   }
 
@@ -146,7 +111,7 @@ export class ShelfService {
     });
   }
 
-  private async all(asked: ShelfAsked): Promise<Omit<ShelfPage, 'designs' | 'total'> & { found: Placed[] }> {
+  private async all(asked: AskedOnDay): Promise<Omit<ShelfPage, 'designs' | 'total'> & { found: Placed[] }> {
     const { rows, close } = await this.rowsOf(asked);
     const { markets, waits, group } = asked;
     const inMarkets = (p: ProductStanding) => markets.length === 0 || markets.includes(marketOfSpec(p.spec));
@@ -179,7 +144,7 @@ export class ShelfService {
     return query.getRawMany<Row>();
   }
 
-  private async rowsOf({ archived, search, order }: ShelfAsked): Promise<{ rows: Row[]; close: boolean }> {
+  private async rowsOf({ archived, search, order }: AskedOnDay): Promise<{ rows: Row[]; close: boolean }> {
     const inOrder = (query: SelectQueryBuilder<DesignRow>) => {
       query.where(archived ? 'd.archivedAt IS NOT NULL' : 'd.archivedAt IS NULL');
       return order === 'name'

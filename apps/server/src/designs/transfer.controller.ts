@@ -17,6 +17,7 @@ import { isUUID } from 'class-validator';
 import { MOST_ARCHIVE_BYTES } from '@brelm/engine';
 import { WhileAsked } from '../http/json-body';
 import { TransferService } from './transfer.service';
+import type { Answer } from '@brelm/contract';
 
 /** Designs that are given out at once, at the most. */
 const MOST_GIVEN = 200;
@@ -28,7 +29,7 @@ export class TransferController {
   constructor(private readonly transfer: TransferService) {}
 
   @Get()
-  async giveOut(@Query('ids', new ParseArrayPipe({ items: String })) ids: string[]) {
+  async giveOut(@Query('ids', new ParseArrayPipe({ items: String })) ids: string[]): Promise<StreamableFile> {
     const message =
       ids.length > MOST_GIVEN
         ? `must be at most ${MOST_GIVEN} designs`
@@ -48,7 +49,10 @@ export class TransferController {
   @ApiConsumes('multipart/form-data')
   @ApiBody({ schema: { type: 'object', properties: { file: { type: 'string', format: 'binary' } } } })
   @UseInterceptors(FileInterceptor('file', { limits: { fileSize: MOST_ARCHIVE_BYTES, files: 1 } }))
-  bringIn(@WhileAsked() signal: AbortSignal, @UploadedFile() file?: Express.Multer.File) {
+  bringIn(
+    @WhileAsked() signal: AbortSignal,
+    @UploadedFile() file?: Express.Multer.File,
+  ): Promise<Answer<'POST design-files'>> {
     if (!file) throw new BadRequestException('file: send one .brelm.json or .brelm.zip file.');
     const name = uploadName(file);
     return this.transfer.bringIn(file.buffer, name, signal);

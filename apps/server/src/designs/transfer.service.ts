@@ -5,6 +5,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
 import type { DesignDocument } from '@brelm/core/design';
 import { slug } from '@brelm/core/export';
+import type { DesignsTakenIn } from '@brelm/contract';
 import { MaterialRow, TypefaceRow } from '../database/entities';
 import {
   designArchive,
@@ -19,12 +20,6 @@ import { FilesService } from '../storage/files.service';
 import { TypefacesService } from '../typefaces/typefaces.service';
 import { PoolService } from '../workers/pool.service';
 import { DesignsService } from './designs.service';
-
-/** What became of a file of designs. */
-export interface TakenIn {
-  made: { id: string; name: string; missing: string[] }[];
-  refused: { file: string; message: string }[];
-}
 
 /** A name that no other has yet: `owls`, `owls-2`. */
 function fresh(name: string, taken: Set<string>): string {
@@ -98,10 +93,10 @@ export class TransferService {
   }
 
   /** Brings designs in, with the pictures and typefaces that lie beside them. Throws an UploadError. */
-  async bringIn(file: Buffer, name: string, signal?: AbortSignal): Promise<TakenIn> {
+  async bringIn(file: Buffer, name: string, signal?: AbortSignal): Promise<DesignsTakenIn> {
     const { designs, files } = await this.pool.given(file, name, signal);
     const beside = new Map(files.map((f) => [f.sha256, f]));
-    const taken: TakenIn = { made: [], refused: [] };
+    const taken: DesignsTakenIn = { made: [], refused: [] };
     const kept = new Map<string, Promise<void>>();
     for (const design of designs) {
       if ('fault' in design) {

@@ -4,6 +4,7 @@ import { IsIn, IsInt, IsString, Matches, Max, MaxLength, Min } from 'class-valid
 import { FIGURE_PX, FigureError, MOST_WORDS, STYLE_IDS, STYLES, type StyleId } from '@brelm/core/figure';
 import { WhileAsked } from '../http/json-body';
 import { PoolService } from '../workers/pool.service';
+import type { Answer } from '@brelm/contract';
 
 /** Drawings of one request. */
 const DRAWN = 4;
@@ -41,7 +42,7 @@ export class DraughtsmanController {
 
   /** Who it is, and what it can be asked for. */
   @Get()
-  about() {
+  about(): Answer<'GET draughtsman'> {
     return {
       ...{ name: 'Draughtsman', simulated: true, sizePx: FIGURE_PX, drawings: DRAWN },
       styles: STYLES.map(({ id, name, about }) => ({ id, name, about })),
@@ -51,7 +52,10 @@ export class DraughtsmanController {
   /** Drawings of some words: pictures on a ground, their outlines, what was not done, and the licences of what they are made of. */
   @Post('drawings')
   @HttpCode(200)
-  async draw(@Body() asked: DrawDto, @WhileAsked() signal: AbortSignal) {
+  async draw(
+    @Body() asked: DrawDto,
+    @WhileAsked() signal: AbortSignal,
+  ): Promise<Answer<'POST draughtsman/drawings'>> {
     const drawings = await this.pool.drawFigures({ ...asked, count: DRAWN }, signal).catch((error) => {
       if (error instanceof FigureError) throw new UnprocessableEntityException(error.message);
       throw error;

@@ -18,6 +18,7 @@ import { MOST_WORDS } from '@brelm/core/figure';
 import { WhileAsked } from '../http/json-body';
 import { PageDto } from '../http/page.dto';
 import { FiguresService } from './figures.service';
+import type { Answer } from '@brelm/contract';
 
 export class OrderFiguresDto {
   @ApiProperty({ description: 'What is to be drawn, in words.', maxLength: MOST_WORDS })
@@ -56,34 +57,40 @@ export class FiguresController {
 
   /** Who draws, and in which styles. */
   @Get('service')
-  service() {
+  service(): Promise<Answer<'GET drawn-figures/service'>> {
     return this.figures.about();
   }
 
   @Get()
-  list(@Query() { from = 0, count = 20 }: PageDto) {
+  list(@Query() { from = 0, count = 20 }: PageDto): Promise<Answer<'GET drawn-figures'>> {
     return this.figures.list(from, count);
   }
 
   @Post()
-  order(@Body() asked: OrderFiguresDto, @WhileAsked() signal: AbortSignal) {
+  order(
+    @Body() asked: OrderFiguresDto,
+    @WhileAsked() signal: AbortSignal,
+  ): Promise<Answer<'POST drawn-figures'>> {
     return this.figures.order({ ...asked, words: asked.words.trim() }, signal);
   }
 
   @Get(':id')
-  get(@Param('id', ParseUUIDPipe) id: string) {
+  get(@Param('id', ParseUUIDPipe) id: string): Promise<Answer<'GET drawn-figures/:id'>> {
     return this.figures.get(id);
   }
 
   @Delete(':id')
   @HttpCode(204)
-  remove(@Param('id', ParseUUIDPipe) id: string) {
+  remove(@Param('id', ParseUUIDPipe) id: string): Promise<Answer<'DELETE drawn-figures/:id'>> {
     return this.figures.remove(id);
   }
 
   @Get(':id/:n/picture')
   @Header('Cache-Control', 'private, max-age=31536000, immutable')
-  async picture(@Param('id', ParseUUIDPipe) id: string, @Param('n', ParseIntPipe) n: number) {
+  async picture(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Param('n', ParseIntPipe) n: number,
+  ): Promise<StreamableFile> {
     const { stream, size, mime } = await this.figures.picture(id, n);
     return new StreamableFile(stream, { type: mime, length: size });
   }
@@ -96,7 +103,7 @@ export class FiguresController {
     @Param('n', ParseIntPipe) n: number,
     @Body() { as }: TakeFigureDto,
     @WhileAsked() signal: AbortSignal,
-  ) {
+  ): Promise<Answer<'POST drawn-figures/:id/:n/take'>> {
     return this.figures.take(id, n, as, signal);
   }
 }

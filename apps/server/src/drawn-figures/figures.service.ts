@@ -11,39 +11,21 @@ import {
 import { InjectRepository } from '@nestjs/typeorm';
 import { DataSource, In, Repository } from 'typeorm';
 import { termsOf, type Licence } from '@brelm/core/rights';
+import type { BroughtIn, FigureOrder, FigureService } from '@brelm/contract';
+import { withMoments } from '../http/answers';
 import { FigureDrawingRow, FigureOrderRow } from '../database/entities';
 import { askOutside, DeclinedError, SilentError } from '../http/outside';
 import { ConnectionsService } from '../listings/connections.service';
-import { licenceIn, MaterialsService, type BroughtIn } from '../materials/materials.service';
+import { licenceIn, MaterialsService } from '../materials/materials.service';
 import { OPTIONS, type ShopOptions } from '../options';
 import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
-import { readAbout, readDrawings, type FigureServiceAbout, type ServiceDrawing } from './service-answer';
+import { readAbout, readDrawings, type ServiceDrawing } from './service-answer';
 
 /** How long drawings are waited for, and what the service says of itself, ms. */
 const PATIENCE = { drawings: 120_000, about: 8_000 };
 /** The largest answers, bytes. */
 const MOST = { drawings: 64_000_000, about: 200_000 };
-
-export interface FigureOrderView {
-  id: string;
-  words: string;
-  style: string;
-  ground: string;
-  seed: number;
-  service: string;
-  simulated: boolean;
-  createdAt: Date;
-  drawings: {
-    n: number;
-    seed: number;
-    width: number;
-    height: number;
-    hasOutlines: boolean;
-    undone: string[];
-    licences: ServiceDrawing['licences'];
-  }[];
-}
 
 export interface AskedFigures {
   words: string;
@@ -103,14 +85,14 @@ export class FiguresService {
   }
 
   /** Who draws, and in which styles. */
-  about(): Promise<FigureServiceAbout> {
+  about(): Promise<FigureService> {
     return this.ask(async () =>
       readAbout(await askOutside(this.address, { patience: PATIENCE.about, most: MOST.about })),
     );
   }
 
   /** Has figures drawn, and keeps them. */
-  async order(asked: AskedFigures, signal: AbortSignal): Promise<FigureOrderView> {
+  async order(asked: AskedFigures, signal: AbortSignal): Promise<FigureOrder> {
     const { name, simulated, styles } = await this.about();
     if (!styles.some((s) => s.id === asked.style))
       throw new UnprocessableEntityException(
@@ -166,7 +148,7 @@ export class FiguresService {
     };
   }
 
-  private async views(rows: readonly FigureOrderRow[]): Promise<FigureOrderView[]> {
+  private async views(rows: readonly FigureOrderRow[]): Promise<FigureOrder[]> {
     const drawings = rows.length
       ? await this.drawings.find({
           where: { orderId: In(rows.map((r) => r.id)) },
@@ -174,7 +156,7 @@ export class FiguresService {
         })
       : [];
     return rows.map(({ simulated, ...row }) => ({
-      ...row,
+      ...withMoments(row),
       simulated: Boolean(simulated),
       drawings: drawings
         .filter((d) => d.orderId === row.id)
@@ -186,7 +168,7 @@ export class FiguresService {
   }
 
   /** What was asked for before, the newest first. */
-  async list(from: number, count: number): Promise<{ total: number; orders: FigureOrderView[] }> {
+  async list(from: number, count: number): Promise<{ total: number; orders: FigureOrder[] }> {
     const [rows, total] = await this.orders.findAndCount({
       order: { createdAt: 'DESC', id: 'ASC' },
       ...{ skip: from, take: count },
@@ -194,7 +176,7 @@ export class FiguresService {
     return { total, orders: await this.views(rows) };
   }
 
-  async get(id: string): Promise<FigureOrderView> {
+  async get(id: string): Promise<FigureOrder> {
     const row = await this.orders.findOneBy({ id });
     if (!row) throw new NotFoundException('There is no such order of figures.');
     return (await this.views([row]))[0];
@@ -226,7 +208,7 @@ export class FiguresService {
     n: number,
     as: 'picture' | 'outlines',
     signal: AbortSignal,
-  ): Promise<BroughtIn & { licence: Licence | null }> {
+  ): Promise<BroughtIn & { licence: Licence }> {
     const [order, { picture, outlines, said }] = await Promise.all([
       this.get(orderId),
       this.drawing(orderId, n),

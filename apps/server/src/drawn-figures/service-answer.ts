@@ -1,11 +1,5 @@
+import type { FigureService } from '@brelm/contract';
 import { list as anyList, record, refuse, text as anyText } from '../http/outside-answer';
-
-/** What a service says of itself. */
-export interface FigureServiceAbout {
-  name: string;
-  simulated: boolean;
-  styles: { id: string; name: string; about: string }[];
-}
 
 /** One of its drawings. */
 export interface ServiceDrawing {
@@ -24,7 +18,7 @@ const list = (v: unknown, what: string): unknown[] => anyList(v, what, MOST.list
 const given = (v: unknown): unknown[] => (v === undefined || v === null ? [] : list(v, 'a list is too long'));
 
 /** Reads what a service says of itself; throws a SilentError that says what is wrong with it. */
-export function readAbout(v: unknown): FigureServiceAbout {
+export function readAbout(v: unknown): FigureService {
   const about = record(v, 'it does not say who it is');
   return {
     name: text(about.name, 'name', 80) || refuse('name'),

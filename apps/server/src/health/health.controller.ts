@@ -4,15 +4,7 @@ import type { Response } from 'express';
 import { DataSource } from 'typeorm';
 import { QueueService } from '../runs/queue.service';
 import { DiskGuard, DiskFullError, LEAST_ROOM } from '../storage/disk-guard';
-
-/** What the server needs to do all of its work, and how it stands. */
-export interface Readiness {
-  ready: boolean;
-  /** In words: what is the matter with it, null where nothing is. */
-  disk: string | null;
-  /** Files that wait to be made, and that are being made here; how long the first has waited, s. */
-  queue: { waiting: number; inWork: number; oldest: number };
-}
+import type { Answer } from '@brelm/contract';
 
 @ApiTags('health')
 @Controller('health')
@@ -25,14 +17,14 @@ export class HealthController {
 
   /** 200 when the server and its database answer. */
   @Get()
-  async health() {
+  async health(): Promise<Answer<'GET health'>> {
     await this.db.query('SELECT 1');
     return { ok: true };
   }
 
   /** 200 when it can do all of its work; 503 where the database does not answer or the disk takes no more. */
   @Get('ready')
-  async ready(@Res({ passthrough: true }) response: Response): Promise<Readiness> {
+  async ready(@Res({ passthrough: true }) response: Response): Promise<Answer<'GET health/ready'>> {
     const queue = await this.queue.standing();
     const disk = await this.disk.check(LEAST_ROOM).then(
       () => null,

@@ -3,6 +3,7 @@ import { ApiPropertyOptional, ApiTags } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
 import { IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 import { HistoryService } from './history.service';
+import type { Answer } from '@brelm/contract';
 
 class HistoryDto {
   @ApiPropertyOptional({ description: 'Only of this thing, by its id.' })
@@ -46,7 +47,7 @@ export class HistoryController {
 
   /** Who did what in this shop, and when; the last first. */
   @Get()
-  async page(@Query() { count = 100, ...asked }: HistoryDto) {
+  async page(@Query() { count = 100, ...asked }: HistoryDto): Promise<Answer<'GET history'>> {
     return { ...(await this.history.page({ ...asked, count })), people: await this.history.people() };
   }
 }

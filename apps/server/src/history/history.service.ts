@@ -1,6 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { LessThan, type Repository } from 'typeorm';
+import type { HistoryPage } from '@brelm/contract';
+import { withMoments } from '../http/answers';
 import { HistoryRow } from '../database/entities';
 import { NAMED } from './deeds';
 
@@ -57,13 +59,7 @@ export class HistoryService {
   }
 
   /** A page, the last first; `more` where there are older ones. */
-  async page({
-    of,
-    kind,
-    person,
-    before,
-    count,
-  }: AskedHistory): Promise<{ rows: HistoryRow[]; more: boolean }> {
+  async page({ of, kind, person, before, count }: AskedHistory): Promise<Omit<HistoryPage, 'people'>> {
     const rows = await this.rows.find({
       where: {
         ...(of && { ofId: of }),
@@ -74,7 +70,7 @@ export class HistoryService {
       order: { id: 'DESC' },
       take: count + 1,
     });
-    return { rows: rows.slice(0, count), more: rows.length > count };
+    return { rows: rows.slice(0, count).map((row) => withMoments(row)), more: rows.length > count };
   }
 
   /** Who has done something here, by what they were called last. */

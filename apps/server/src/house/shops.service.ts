@@ -13,6 +13,7 @@ import {
 } from '@nestjs/common';
 import { InjectDataSource, InjectRepository } from '@nestjs/typeorm';
 import { DataSource, type Repository } from 'typeorm';
+import type { ShopAway, ShopView } from '@brelm/contract';
 import { writeCopy } from '../backup';
 import { DesignsService } from '../designs/designs.service';
 import { LibraryService } from '../library/library.service';
@@ -25,23 +26,6 @@ import type { Filling } from './house.dto';
 import { PeopleService } from './people/people.service';
 import { bucketOf, FIRST, shopIdFor } from './shop-id';
 import { ShopPlaces } from './shop-places';
-
-/** A shop as it is listed. */
-export interface ShopView {
-  id: string;
-  name: string | null;
-  /** What its addresses begin with; nothing for the first. */
-  path: string;
-  designs: number;
-}
-
-/** The copy of a shop that was taken away. */
-export interface AwayView {
-  file: string;
-  name: string;
-  takenAt: string;
-  bytes: number;
-}
 
 /** The copies' own names: the shop's short name, and when it was taken away. */
 const AWAY = /^([a-z0-9-]+)_(\d{4}-\d\d-\d\dT\d\d-\d\d-\d\d)\.zip$/;
@@ -190,7 +174,7 @@ export class ShopsService implements OnModuleDestroy {
   }
 
   /** Copies of shops that were taken away, the last first. */
-  async away(): Promise<AwayView[]> {
+  async away(): Promise<ShopAway[]> {
     const files = (await this.places.away.listNamed()).filter((f) => AWAY.test(f.name));
     const views = files.map(({ name: file, bytes }) => {
       const [, name, at] = AWAY.exec(file)!;
@@ -236,7 +220,7 @@ export class ShopsService implements OnModuleDestroy {
   }
 
   /** Takes a shop away, once a copy of it with all its made files was written and read again. Answers the copy. */
-  takeAway(id: string): Promise<AwayView> {
+  takeAway(id: string): Promise<ShopAway> {
     if (id === FIRST)
       throw new ConflictException('The first shop stays: Brelm starts with it. Archive its designs instead.');
     return this.inTurn(async () => {

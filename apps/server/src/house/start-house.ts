@@ -5,8 +5,8 @@ import { join } from 'node:path';
 import { NestFactory } from '@nestjs/core';
 import { getRepositoryToken } from '@nestjs/typeorm';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import { aloneHere, logOf, named, statusServer, type ProcessStanding, type ThisProcess } from '../machines';
+import { describeAt } from '../http/describe';
 import { checkOrigin } from '../http/origin';
 import type { ServerOptions } from '../options';
 import { appOf, type ShopApp } from '../shop-app';
@@ -104,9 +104,7 @@ export async function openHouse(options: ServerOptions): Promise<OpenHouse> {
     }
     return made;
   }, 'api/house');
-  SwaggerModule.setup('api/house/docs', app, () =>
-    SwaggerModule.createDocument(app, new DocumentBuilder().setTitle('Brelm: shops').setVersion('1').build()),
-  );
+  describeAt(app, 'api/house/docs', 'Brelm: shops');
   let status: Awaited<ReturnType<typeof statusServer>> | null = null;
   app.getHttpServer().once('close', () => clearInterval(sweeping));
   try {

@@ -8,11 +8,11 @@ import {
   readDesign,
   storedDocument,
   type Design,
-  type DesignDocument,
   type NamedColour,
 } from '@brelm/core/design';
 import { DocumentError } from '@brelm/core/fields';
 import { garmentId, readGarment } from '@brelm/core/spec';
+import type { Palette, Starter } from '@brelm/contract';
 import { DesignRow, GarmentRow, PaletteRow, SettingRow, StarterRow } from '../database/entities';
 import { whileTwins } from '../database/at-once';
 import { DocumentsService } from '../workers/documents.service';
@@ -20,23 +20,11 @@ import { DocumentsService } from '../workers/documents.service';
 /** Designs that may hold an id, of which so many are looked at: one that does is enough. */
 const MOST_LOOKED_AT = 50;
 
-export interface Palette {
-  id: number;
-  name: string;
-  colours: NamedColour[];
-}
-
 const toPalette = ({ id, name, colours }: PaletteRow): Palette => ({
   id,
   name,
   colours: JSON.parse(colours) as NamedColour[],
 });
-
-export interface Starter {
-  id: string;
-  own: boolean;
-  document: DesignDocument;
-}
 
 const toStarter = ({ id, own, document }: StarterRow): Starter => ({
   id,

@@ -2,22 +2,13 @@ import { join } from 'node:path';
 import { Inject, Injectable, NotFoundException, UnprocessableEntityException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
+import type { Connection } from '@brelm/contract';
+import { withMoments } from '../http/answers';
 import { ConnectionRow } from '../database/entities';
 import { marketOf, markets } from '../markets/rules';
 import { OPTIONS, type ShopOptions } from '../options';
 import { CONNECTORS, RefusedError, RetryError, type Connector } from './connectors';
 import { keyIn, sealWith, type Seal } from '../storage/seal';
-
-/** A marketplace as the seller sees it: connected or not. */
-export interface ConnectionView {
-  market: string;
-  name: string;
-  manner: string;
-  shop: string | null;
-  connectedAt: Date | null;
-  /** Why it does not work any more. */
-  fault: string | null;
-}
 
 /** Which marketplaces the seller is connected to, and the way to speak to them. Tokens are kept sealed and never told. */
 @Injectable()
@@ -52,13 +43,13 @@ export class ConnectionsService {
     });
   }
 
-  async list(): Promise<ConnectionView[]> {
+  async list(): Promise<Connection[]> {
     const rows = new Map((await this.rows.find()).map((r) => [r.market, r]));
     return markets().map(({ id, name, manner }) => {
       const row = rows.get(id);
       return {
         ...{ market: id, name, manner, shop: row?.shop ?? null },
-        ...{ connectedAt: row?.connectedAt ?? null, fault: row?.fault ?? null },
+        ...withMoments({ connectedAt: row?.connectedAt ?? null, fault: row?.fault ?? null }),
       };
     });
   }
@@ -68,7 +59,7 @@ export class ConnectionsService {
   }
 
   /** Connects with a token, which is tried first. */
-  async connect(market: string, shop: string, token: string): Promise<ConnectionView[]> {
+  async connect(market: string, shop: string, token: string): Promise<Connection[]> {
     if (!CONNECTORS[market]) throw new NotFoundException(`There is no connector for “${market}”.`);
     try {
       await this.speaking(market, token).states();
@@ -86,7 +77,7 @@ export class ConnectionsService {
     return this.list();
   }
 
-  async disconnect(market: string): Promise<ConnectionView[]> {
+  async disconnect(market: string): Promise<Connection[]> {
     await this.rows.delete({ market });
     return this.list();
   }

@@ -3,6 +3,8 @@ import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, Not, Repository } from 'typeorm';
 import { ledgerOf, rightsOf, type DayFigures, type LedgerRow, type RightsRow } from '@brelm/core/listing';
+import type { ListingFigures, ListingView, RemoteListing, SendingLine, SentListing } from '@brelm/contract';
+import { withMoments } from '../http/answers';
 import { ListingRow, SendingLineRow } from '../database/entities';
 import { codeOf } from '../http/faults.filter';
 import { DesignsService } from '../designs/designs.service';
@@ -10,61 +12,12 @@ import { wordingHash } from '../designs/hashes';
 import { PlannerService } from '../runs/planner.service';
 import { PoolService } from '../workers/pool.service';
 import { ConnectionsService } from './connections.service';
-import { RefusedError, RetryError, type Remote } from './connectors';
-import type { SendJob } from './prepare.service';
+import { RefusedError, RetryError } from './connectors';
 
-/** What was sent last. */
-export interface SentListing extends Omit<SendJob, 'prints' | 'pictures' | 'force' | 'base'> {
-  snapshot: string;
-  files: number;
-  pictures: number;
-  at: string;
-}
-
-/** A listing as the stage and the shelf show it. */
-export interface ListingView {
-  id: string;
-  designId: string;
-  spec: string;
-  state: ListingRow['state'];
-  sent: SentListing | null;
-  remote: Remote | null;
-  heardAt: Date | null;
-  /** What is other now than what was sent. */
-  behind: ('artwork' | 'words')[];
-  /** It was changed on the marketplace's side since it was sent. */
-  changedThere: boolean;
-  /** What is being done, or how the last went. */
-  line: LineView | null;
-}
-
-export interface LineView {
-  id: string;
-  sendingId: string;
-  action: SendingLineRow['action'];
-  state: SendingLineRow['state'];
-  step: string;
-  attempts: number;
-  nextAt: Date | null;
-  reason: string | null;
-}
-
-export const lineView = (row: SendingLineRow): LineView => ({
+export const lineView = (row: SendingLineRow): SendingLine => ({
   ...{ id: row.id, sendingId: row.sendingId, action: row.action, state: row.state, step: row.step },
-  ...{ attempts: row.attempts, nextAt: row.nextAt, reason: row.reason },
+  ...withMoments({ attempts: row.attempts, nextAt: row.nextAt, reason: row.reason }),
 });
-
-/** Figures of a day, of which listing. */
-export interface ListingFigures {
-  designId: string;
-  designName: string;
-  spec: string;
-  /** Hundredths, as it was sent last; null where it is not known. */
-  price: number | null;
-  /** What a piece cost at the press then. */
-  cost: number | null;
-  days: DayFigures[];
-}
 
 /** The state of a listing that buyers can see. */
 const SELLS = 'accepted';
@@ -144,7 +97,7 @@ export class ListingsService {
     );
   }
 
-  private async note(remotes: readonly Remote[]): Promise<void> {
+  private async note(remotes: readonly RemoteListing[]): Promise<void> {
     if (remotes.length === 0) return;
     // What was put there by somebody else has no row here, and what was never noted as sent is left to who sends it.
     const rows = await this.rows.find({
@@ -204,7 +157,7 @@ export class ListingsService {
     };
   }
 
-  private async lastLines(ids: readonly string[]): Promise<Map<string, LineView>> {
+  private async lastLines(ids: readonly string[]): Promise<Map<string, SendingLine>> {
     if (ids.length === 0) return new Map();
     const rows = await this.lines
       .createQueryBuilder('l')
@@ -220,18 +173,19 @@ export class ListingsService {
 function viewOf(
   row: ListingRow,
   now: { artwork: string; wording: string },
-  line: LineView | null,
+  line: SendingLine | null,
 ): ListingView {
   const { id, designId, spec, state, heardAt, seen } = row;
   const sent = row.sent ? (JSON.parse(row.sent) as SentListing) : null;
-  const remote = row.remote ? (JSON.parse(row.remote) as Remote) : null;
+  const remote = row.remote ? (JSON.parse(row.remote) as RemoteListing) : null;
   const behind: ListingView['behind'] = [];
   if (sent && state === 'sent') {
     if (sent.snapshot !== now.artwork) behind.push('artwork');
     if (sent.wording !== now.wording) behind.push('words');
   }
   return {
-    ...{ id, designId, spec, state, sent, remote, heardAt, behind, line },
+    ...withMoments({ id, designId, spec, state, heardAt }),
+    ...{ sent, remote, behind, line },
     changedThere: remote !== null && seen !== null && remote.revision !== seen,
   };
 }

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { Inject, Injectable } from '@nestjs/common';
 import { slug } from '@brelm/core/export';
+import type { SentListing } from '@brelm/contract';
 import { readKept } from '../files';
 import { LibraryService } from '../library/library.service';
 import { OPTIONS, outputsOf, placeOf, type ShopOptions } from '../options';
@@ -9,7 +10,6 @@ import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
 import type { RunJob } from '../workers/tasks';
 import type { OutgoingFile } from './connectors';
-import type { SentListing } from './listings.service';
 import type { SendJob } from './prepare.service';
 
 const MIMES: Readonly<Record<string, string>> = {

@@ -12,14 +12,16 @@ import {
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
 import { marketOfSpec } from '@brelm/core/spec';
+import type { RemoteListing, SendingView, SentListing } from '@brelm/contract';
+import { withMoments } from '../http/answers';
 import { ListingRow, SendingLineRow, SendingRow } from '../database/entities';
 import { codeOf, isDatabaseAway, isOutOfTurn } from '../http/faults.filter';
 import { OPTIONS, type ShopOptions } from '../options';
 import { DutiesService } from '../machines';
 import { BusyError } from '../workers/process-pool';
 import { ConnectionsService } from './connections.service';
-import { RefusedError, RetryError, type Connector, type Outgoing, type Remote } from './connectors';
-import { lineView, ListingsService, type LineView, type SentListing } from './listings.service';
+import { RefusedError, RetryError, type Connector, type Outgoing } from './connectors';
+import { lineView, ListingsService } from './listings.service';
 import { OutgoingFilesService } from './outgoing-files.service';
 import { PrepareService, type SendJob } from './prepare.service';
 
@@ -30,12 +32,6 @@ export interface AskedListing {
   action: 'publish' | 'down';
   /** What was changed there is replaced. */
   force?: boolean;
-}
-
-export interface SendingView {
-  id: string;
-  createdAt: Date;
-  lines: (LineView & { designId: string; spec: string })[];
 }
 
 /** Times that a marketplace is asked before a line is given up. */
@@ -187,7 +183,7 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
       (await this.rows.findBy({ id: In(lines.map((l) => l.listingId)) })).map((r) => [r.id, r]),
     );
     return sendings.map(({ id, createdAt }) => ({
-      ...{ id, createdAt },
+      ...withMoments({ id, createdAt }),
       lines: lines
         .filter((l) => l.sendingId === id)
         .map((l) => {
@@ -342,7 +338,7 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
     };
     if (!begun) await this.step(line, 'asking');
     const there = await connector.find(listing.id);
-    let remote: Remote;
+    let remote: RemoteListing;
     if (there && begun && isSent(there, outgoing, job.base ?? null)) remote = there;
     else {
       const changed = there && listing.seen !== null && there.revision !== listing.seen;
@@ -376,7 +372,7 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
   private async noted(
     line: SendingLineRow,
     listing: ListingRow,
-    remote: Remote | null,
+    remote: RemoteListing | null,
     how: Partial<ListingRow>,
   ): Promise<void> {
     const heardAt = new Date();
@@ -408,7 +404,7 @@ const NOTHING_SENT = (spec: string): SendJob => ({
 const isBegun = ({ step }: SendingLineRow): boolean => step === 'sending' || step === 'noting';
 
 /** Whether what is there is what was being sent when the server ended. */
-const isSent = (there: Remote, { title, price }: Outgoing, base: number | null): boolean =>
+const isSent = (there: RemoteListing, { title, price }: Outgoing, base: number | null): boolean =>
   there.revision === (base ?? 0) + 1 && there.title === title && there.price === price;
 
 const MOST_REASON = 4000;

@@ -1,5 +1,5 @@
+import type { MarketListing } from '@brelm/contract';
 import type { Market } from './rules';
-import type { MarketListing } from './markets.service';
 
 const ESCAPES: Readonly<Record<string, string>> = {
   '&': '&amp;',

@@ -1,21 +1,5 @@
 import type { Spec } from '@brelm/core/spec';
-
-/** The words of a listing as a marketplace is sent them. */
-export interface MarketWords {
-  title: string;
-  description: string;
-  points: string[];
-  tags: string[];
-  /** Hundredths of its currency. */
-  price: number;
-  /** Colours that the product is offered in. */
-  colours: string[];
-}
-
-export interface MarketFault {
-  field: string;
-  message: string;
-}
+import type { MarketFault, MarketWords } from '@brelm/contract';
 
 /** Lengths as this marketplace counts them; told apart from the seller's own counting on purpose. */
 function lengthOf(text: string, counting: string | undefined): number {

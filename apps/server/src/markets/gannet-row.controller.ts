@@ -24,6 +24,7 @@ import { MarketRoutes } from './market-routes';
 import { MarketsService, type HandedListing } from './markets.service';
 import { readHandedFiles } from './read-listing';
 import { WeatherInterceptor } from './weather';
+import type { Answer } from '@brelm/contract';
 
 /** How long a signed address holds, ms. */
 const HOLDS = 10 * 60 * 1000;
@@ -68,7 +69,7 @@ export class GannetRowController extends MarketRoutes {
     @Headers('authorization') token: string | undefined,
     @Body() { sha256, bytes }: UploadAskedDto,
     @Req() request: Request,
-  ) {
+  ): Promise<Answer<'POST markets/gannet-row/uploads'>> {
     await this.shop(token);
     if (await this.files.found(sha256)) return { put: null };
     const until = Date.now() + HOLDS;
@@ -86,7 +87,7 @@ export class GannetRowController extends MarketRoutes {
     @Query('until') until: string,
     @Query('signature') signature: string,
     @Req() request: Request,
-  ) {
+  ): Promise<Answer<'PUT markets/gannet-row/uploads/:sha256'>> {
     const expected = Buffer.from(this.signed(sha256, Number(bytes), Number(until)));
     const given = Buffer.from(String(signature));
     if (given.length !== expected.length || !timingSafeEqual(given, expected) || Number(until) < Date.now())
@@ -105,7 +106,10 @@ export class GannetRowController extends MarketRoutes {
 
   @Post('listings')
   @ApiBody({ schema: { type: 'object' } })
-  async create(@Headers('authorization') token: string | undefined, @Body() body: Record<string, unknown>) {
+  async create(
+    @Headers('authorization') token: string | undefined,
+    @Body() body: Record<string, unknown>,
+  ): Promise<Answer<'POST markets/gannet-row/listings'>> {
     return this.markets.create(this.market, await this.shop(token), this.handed(body));
   }
 
@@ -116,7 +120,7 @@ export class GannetRowController extends MarketRoutes {
     @Headers('if-match') match: string | undefined,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: Record<string, unknown>,
-  ) {
+  ): Promise<Answer<'PUT markets/gannet-row/listings/:id'>> {
     const shop = await this.shop(token);
     return this.markets.update(this.market, shop, id, this.handed(body), revisionIn(match));
   }

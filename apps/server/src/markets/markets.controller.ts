@@ -33,6 +33,7 @@ import { buyersPage } from './buyers-page';
 import { MarketsService } from './markets.service';
 import { marketOf, markets, type Market } from './rules';
 import { FAULTS, WeatherService, type Fault } from './weather';
+import type { Answer } from '@brelm/contract';
 
 export class OpenShopDto {
   @ApiProperty({ example: 'Duskwren Field Supply' })
@@ -101,31 +102,44 @@ export class MarketsController {
   ) {}
 
   @Get()
-  list() {
+  list(): Answer<'GET markets'> {
     return markets().map(({ id, name, manner }) => ({ id, name, manner, weather: this.weather.of(id) }));
   }
 
   /** Opens a shop, and says its token this once. */
   @Post(':market/shops')
-  open(@Param('market') market: string, @Body() { shop }: OpenShopDto) {
+  open(
+    @Param('market') market: string,
+    @Body() { shop }: OpenShopDto,
+  ): Promise<Answer<'POST markets/:market/shops'>> {
     return this.markets.open(this.known(market).id, shop.trim());
   }
 
   @Delete(':market/shops')
   @HttpCode(204)
-  forget(@Param('market') market: string, @Headers('authorization') token?: string) {
+  forget(
+    @Param('market') market: string,
+    @Headers('authorization') token?: string,
+  ): Promise<Answer<'DELETE markets/:market/shops'>> {
     return this.markets.forget(this.known(market).id, token);
   }
 
   @Patch(':market/weather')
-  change(@Param('market') market: string, @Body() change: WeatherDto) {
+  change(
+    @Param('market') market: string,
+    @Body() change: WeatherDto,
+  ): Answer<'PATCH markets/:market/weather'> {
     const given = Object.fromEntries(Object.entries(change).filter(([, v]) => v !== undefined));
     return this.weather.set(this.known(market).id, given);
   }
 
   /** Changes a listing as if its owner had done so on the marketplace’s own pages. */
   @Patch(':market/pages/:id')
-  reword(@Param('market') market: string, @Param('id', ParseUUIDPipe) id: string, @Body() words: RewordDto) {
+  reword(
+    @Param('market') market: string,
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() words: RewordDto,
+  ): Promise<Answer<'PATCH markets/:market/pages/:id'>> {
     const given = Object.fromEntries(Object.entries(words).filter(([, v]) => v !== undefined));
     return this.markets.reword(this.known(market).id, id, given);
   }
@@ -145,7 +159,7 @@ export class MarketsController {
     @Param('market') market: string,
     @Param('id', ParseUUIDPipe) id: string,
     @Param('position', ParseIntPipe) position: number,
-  ) {
+  ): Promise<StreamableFile> {
     const path = await this.markets.pictureAt(this.known(market).id, id, position);
     return new StreamableFile(createReadStream(path), { type: 'image/jpeg' });
   }

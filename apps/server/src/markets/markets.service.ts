@@ -14,6 +14,8 @@ import { listingQuality, salesOf, type DayFigures } from '@brelm/core/listing';
 import { ownTime, STAND_IN_SPEED } from '@brelm/core/press';
 import type { ProductKind, Spec } from '@brelm/core/spec';
 import { hash, unit } from '@brelm/core/wear';
+import type { MarketFault, MarketListing, MarketState, MarketWords, Moment } from '@brelm/contract';
+import { withMoments } from '../http/answers';
 import { MarketFileRow, MarketListingRow, MarketShopRow } from '../database/entities';
 import type { FileWish } from '@brelm/engine';
 import { codeOf } from '../http/faults.filter';
@@ -21,7 +23,7 @@ import { OPTIONS, type ShopOptions } from '../options';
 import { seedOf } from '../press/press.service';
 import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
-import { checkWords, type MarketFault, type MarketWords } from './check-words';
+import { checkWords } from './check-words';
 import { marketOf, pictureWish, printWish } from './rules';
 import { WeatherService } from './weather';
 
@@ -49,23 +51,7 @@ export const MARKET_STATES = [
   'needs changes',
   'taken down',
   'taken off',
-] as const;
-export type MarketState = (typeof MARKET_STATES)[number];
-
-/** A listing as its marketplace tells of it. */
-export interface MarketListing {
-  id: string;
-  reference: string;
-  product: string;
-  words: MarketWords;
-  revision: number;
-  state: MarketState;
-  /** Why it is refused or needs changes. */
-  reasons: MarketFault[];
-  /** Its page for buyers, once it is accepted. */
-  page: string | null;
-}
-
+] as const satisfies readonly MarketState[];
 const DAY_SECONDS = 24 * 3600;
 const DAY = DAY_SECONDS * 1000;
 /** How long a token holds, ms. */
@@ -105,11 +91,11 @@ export class MarketsService {
   ) {}
 
   /** A token for a shop; said once, kept as what it hashes to. */
-  async open(market: string, name: string): Promise<{ token: string; shop: string; expires: Date }> {
+  async open(market: string, name: string): Promise<{ token: string; shop: string; expires: Moment }> {
     const token = `${market}_${randomBytes(24).toString('base64url')}`;
     const expires = new Date(Date.now() + TOKEN_HOLDS);
     await this.shops.insert({ tokenHash: hashed(token), market, name, expiresAt: expires });
-    return { token, shop: name, expires };
+    return withMoments({ token, shop: name, expires });
   }
 
   /** The shop that a token is of. Throws 401 for one that is unknown or has expired. */

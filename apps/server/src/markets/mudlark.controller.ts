@@ -6,6 +6,7 @@ import { MarketRoutes } from './market-routes';
 import { MarketsService, type HandedListing } from './markets.service';
 import { readHandedFiles } from './read-listing';
 import { WeatherInterceptor } from './weather';
+import type { Answer } from '@brelm/contract';
 
 /** Mudlark Goods (a stand-in): one JSON object, with each file in base64 in a field of its own. */
 @ApiTags('Mudlark Goods (a stand-in)')
@@ -23,7 +24,10 @@ export class MudlarkController extends MarketRoutes {
 
   @Post('listings')
   @ApiBody({ schema: { type: 'object' } })
-  async create(@Headers('authorization') token: string | undefined, @Body() body: Record<string, unknown>) {
+  async create(
+    @Headers('authorization') token: string | undefined,
+    @Body() body: Record<string, unknown>,
+  ): Promise<Answer<'POST markets/mudlark/listings'>> {
     const shop = await this.shop(token);
     return this.markets.create(this.market, shop, await this.handed(body));
   }
@@ -35,7 +39,7 @@ export class MudlarkController extends MarketRoutes {
     @Headers('if-match') match: string | undefined,
     @Param('id', ParseUUIDPipe) id: string,
     @Body() body: Record<string, unknown>,
-  ) {
+  ): Promise<Answer<'PUT markets/mudlark/listings/:id'>> {
     const shop = await this.shop(token);
     return this.markets.update(this.market, shop, id, await this.handed(body), revisionIn(match));
   }

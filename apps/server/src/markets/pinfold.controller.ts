@@ -17,6 +17,7 @@ import { MarketRoutes } from './market-routes';
 import { MarketsService, type HandedListing } from './markets.service';
 import { readHandedFiles } from './read-listing';
 import { WeatherInterceptor } from './weather';
+import type { Answer } from '@brelm/contract';
 
 const FORM = AnyFilesInterceptor({ limits: { fileSize: 120 * 2 ** 20, files: 60, fields: 4 } });
 
@@ -42,7 +43,7 @@ export class PinfoldController extends MarketRoutes {
     @Headers('authorization') token: string | undefined,
     @Body('listing') listing: unknown,
     @UploadedFiles() sent: Express.Multer.File[],
-  ) {
+  ): Promise<Answer<'POST markets/pinfold/listings'>> {
     const shop = await this.shop(token);
     return this.markets.create(this.market, shop, await this.handed(listing, sent));
   }
@@ -57,7 +58,7 @@ export class PinfoldController extends MarketRoutes {
     @Param('id', ParseUUIDPipe) id: string,
     @Body('listing') listing: unknown,
     @UploadedFiles() sent: Express.Multer.File[],
-  ) {
+  ): Promise<Answer<'PUT markets/pinfold/listings/:id'>> {
     const shop = await this.shop(token);
     return this.markets.update(this.market, shop, id, await this.handed(listing, sent), revisionIn(match));
   }

@@ -1,5 +1,5 @@
 import { choice, list, number, readAlone, record, text, type Field } from '@brelm/core/fields';
-import type { MarketWords } from './check-words';
+import type { MarketWords } from '@brelm/contract';
 
 /** A listing as it is handed in, without its files. */
 export interface HandedWords extends MarketWords {

@@ -17,9 +17,10 @@ import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
 import { badField } from './asked';
 import { MarketRoutes } from './market-routes';
-import { MarketsService, type HandedFile, type MarketListing } from './markets.service';
+import { MarketsService, type HandedFile } from './markets.service';
 import { readHanded } from './read-listing';
 import { WeatherInterceptor } from './weather';
+import type { Answer, DropRow } from '@brelm/contract';
 
 /** Columns of the table; those that hold several are parted by `|`. */
 const COLUMNS =
@@ -28,15 +29,6 @@ const COLUMNS =
 const MOST_ROWS = 200;
 /** Characters of its table. */
 const MOST_TABLE = 2_000_000;
-
-/** How a row of a drop went. */
-export interface DropRow {
-  reference: string;
-  listing: MarketListing | null;
-  /** Why it was not taken, with the status that would have said so. */
-  status: number;
-  reason: string | null;
-}
 
 const parted = (cell: string): string[] => cell.split('|').filter(Boolean);
 
@@ -72,7 +64,7 @@ export class StickerwharfController extends MarketRoutes {
     @Headers('authorization') token: string | undefined,
     @Body('table') table: unknown,
     @UploadedFile() archive?: Express.Multer.File,
-  ): Promise<{ rows: DropRow[] }> {
+  ): Promise<Answer<'POST markets/stickerwharf/drops'>> {
     const shop = await this.shop(token);
     if (typeof table !== 'string') throw badField('table', 'is missing');
     if (!archive) throw badField('archive', 'is missing');

@@ -11,26 +11,18 @@ import {
 import type { Request, Response } from 'express';
 import { from, mergeMap, NEVER, type Observable } from 'rxjs';
 import { hash, unit } from '@brelm/core/wear';
+import type { Weather } from '@brelm/contract';
 
-export const FAULTS = ['none', 'busy', 'html', 'silent', 'lost', 'expired'] as const;
-/**
- * What goes wrong: it is busy; answers a page instead of data; never answers; does what is asked and cuts the
- * connection before it says so; takes every token for expired.
- */
+/** What can go wrong; see `Weather`. */
+export const FAULTS = [
+  'none',
+  'busy',
+  'html',
+  'silent',
+  'lost',
+  'expired',
+] as const satisfies readonly Weather['fault'][];
 export type Fault = (typeof FAULTS)[number];
-
-/** How a stand-in behaves, for trying out what happens when it does not go well. */
-export interface Weather {
-  /** Before each answer, ms. */
-  slowMs: number;
-  fault: Fault;
-  /** Of its answers that go wrong, 0 to 1: by chance, the same each time it is set. */
-  share: number;
-  /** Answers a minute for each token. */
-  perMinute: number;
-  /** A listing that was accepted is taken off again some days later. */
-  takesBack: boolean;
-}
 
 export const FAIR: Weather = { slowMs: 0, fault: 'none', share: 1, perMinute: 300, takesBack: false };
 

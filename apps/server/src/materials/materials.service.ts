@@ -2,7 +2,7 @@ import { BadRequestException, Inject, Injectable, NotFoundException } from '@nes
 import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import type { Licence } from '@brelm/core/rights';
-import type { SvgArt } from '@brelm/core/svg';
+import type { BroughtIn } from '@brelm/contract';
 import { containing, wordsOf } from '../database/like';
 import { MaterialRow } from '../database/entities';
 import { UploadError } from '@brelm/engine';
@@ -10,19 +10,6 @@ import { OPTIONS, type ShopOptions } from '../options';
 import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
 import { KeptPreviews, previewsIn } from './kept-previews';
-
-export type BroughtIn =
-  | {
-      kind: 'picture';
-      sha256: string;
-      name: string;
-      mime: string;
-      width: number;
-      height: number;
-      /** What was said of its rights when it was brought in before. */
-      licence: Licence | null;
-    }
-  | { kind: 'motif'; sha256: string; name: string; art: SvgArt; licence: Licence | null };
 
 /** What was said of a material's rights; null where nothing was. */
 export const licenceIn = (text: string | null): Licence | null =>

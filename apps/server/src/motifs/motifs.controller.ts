@@ -2,19 +2,20 @@ import { Controller, Get, Header, NotFoundException, Param, Query } from '@nestj
 import { ApiTags } from '@nestjs/swagger';
 import { MOTIF_TOPICS, motifLibrary, readSvgFile } from '@brelm/engine';
 import { MotifColourDto, SearchMotifsDto } from './motifs.dto';
+import type { Answer } from '@brelm/contract';
 
 /** The figures that ship with the application. */
 @ApiTags('motifs')
 @Controller('motifs')
 export class MotifsController {
   @Get()
-  async search(@Query() { q, from, count, topic }: SearchMotifsDto) {
+  async search(@Query() { q, from, count, topic }: SearchMotifsDto): Promise<Answer<'GET motifs'>> {
     return (await motifLibrary()).search(q ?? '', from, count, topic);
   }
 
   /** What figures can be browsed by. */
   @Get('topics')
-  topics() {
+  topics(): Answer<'GET motifs/topics'> {
     return MOTIF_TOPICS.map(({ id, name }) => ({ id, name }));
   }
 
@@ -23,13 +24,17 @@ export class MotifsController {
   @Header('Cache-Control', 'private, max-age=86400')
   // A figure is only ever looked at: whatever is in it, nothing of it may run or load.
   @Header('Content-Security-Policy', "default-src 'none'; style-src 'unsafe-inline'")
-  async picture(@Param('set') set: string, @Param('name') name: string) {
+  async picture(@Param('set') set: string, @Param('name') name: string): Promise<string> {
     return this.svg(`${set}/${name}`);
   }
 
   /** The figure as outlines, ready to be placed. */
   @Get(':set/:name')
-  async motif(@Param('set') set: string, @Param('name') name: string, @Query() { colour }: MotifColourDto) {
+  async motif(
+    @Param('set') set: string,
+    @Param('name') name: string,
+    @Query() { colour }: MotifColourDto,
+  ): Promise<Answer<'GET motifs/:set/:name'>> {
     const id = `${set}/${name}`;
     const source = await this.svg(id, colour && `#${colour}`);
     const entry = (await motifLibrary()).entry(id)!;

@@ -15,6 +15,7 @@ import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import { OrderDto, QuoteDto } from './press.dto';
 import { PressService } from './press.service';
 import { Looks } from '../http/standing';
+import type { Answer } from '@brelm/contract';
 
 /** The stand-in press, as a print house of its own would answer. */
 @ApiTags('press (a stand-in)')
@@ -24,7 +25,7 @@ export class PressController {
 
   /** What it prints on and what that costs: see Catalogue in core. */
   @Get('catalogue')
-  catalogue() {
+  catalogue(): Answer<'GET press/catalogue'> {
     return this.press.catalogue();
   }
 
@@ -32,7 +33,7 @@ export class PressController {
   @Looks()
   @Post('quotes')
   @HttpCode(200)
-  quote(@Body() { items, country }: QuoteDto) {
+  quote(@Body() { items, country }: QuoteDto): Answer<'POST press/quotes'> {
     return this.press.quote(items, country);
   }
 
@@ -41,29 +42,29 @@ export class PressController {
   @ApiConsumes('multipart/form-data')
   @ApiBody({ schema: { type: 'object', properties: { file: { type: 'string', format: 'binary' } } } })
   @UseInterceptors(FileInterceptor('file', { limits: { fileSize: 100 * 1024 * 1024, files: 1 } }))
-  file(@UploadedFile() file?: Express.Multer.File) {
+  file(@UploadedFile() file?: Express.Multer.File): Promise<Answer<'POST press/files'>> {
     if (!file) throw new BadRequestException('file: send one PNG or JPEG file.');
     return this.press.takeFile(file.buffer);
   }
 
   @Post('orders')
-  order(@Body() { items, country }: OrderDto) {
+  order(@Body() { items, country }: OrderDto): Promise<Answer<'POST press/orders'>> {
     return this.press.place(items, country);
   }
 
   @Get('orders')
-  orders() {
+  orders(): Promise<Answer<'GET press/orders'>> {
     return this.press.list();
   }
 
   @Get('orders/:id')
-  get(@Param('id', ParseUUIDPipe) id: string) {
+  get(@Param('id', ParseUUIDPipe) id: string): Promise<Answer<'GET press/orders/:id'>> {
     return this.press.get(id);
   }
 
   @Post('orders/:id/cancel')
   @HttpCode(200)
-  cancel(@Param('id', ParseUUIDPipe) id: string) {
+  cancel(@Param('id', ParseUUIDPipe) id: string): Promise<Answer<'POST press/orders/:id/cancel'>> {
     return this.press.cancel(id);
   }
 }

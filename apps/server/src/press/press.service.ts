@@ -18,36 +18,17 @@ import {
   stepsOf,
   type Catalogue,
   type OrderItem,
-  type OrderState,
-  type OrderStep,
   STAND_IN_SPEED,
   type Quote,
 } from '@brelm/core/press';
 import { isWorn } from '@brelm/core/spec';
 import { hash, unit } from '@brelm/core/wear';
+import type { PlacedItem, PressOrder } from '@brelm/contract';
 import { PressOrderRow } from '../database/entities';
 import { DEMO_FOLDER, readJsonFile, type AskedPrint } from '@brelm/engine';
 import { OPTIONS, type ShopOptions } from '../options';
 import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
-
-/** A line of an order with the files of its prints, by SHA-256. */
-export interface PlacedItem extends OrderItem {
-  prints: (OrderItem['prints'][number] & { file: string })[];
-}
-
-/** An order as the press tells of it. */
-export interface OrderView {
-  id: string;
-  country: string;
-  items: PlacedItem[];
-  quote: Quote;
-  state: OrderState;
-  steps: OrderStep[];
-  /** Why it was refused. */
-  reasons: string[];
-  cancellable: boolean;
-}
 
 const DAY_SECONDS = 24 * 3600;
 
@@ -88,7 +69,7 @@ export class PressService {
   }
 
   /** Places an order; its files are checked when their day comes, and told of then. */
-  async place(items: PlacedItem[], country: string): Promise<OrderView> {
+  async place(items: PlacedItem[], country: string): Promise<PressOrder> {
     const placedAt = Date.now();
     const quote = this.quote(items, country, placedAt);
     const { blanks, takes } = this.catalogue();
@@ -116,17 +97,17 @@ export class PressService {
     return this.viewOf(row);
   }
 
-  async list(): Promise<OrderView[]> {
+  async list(): Promise<PressOrder[]> {
     const rows = await this.rows.find({ order: { placedAt: 'DESC', id: 'ASC' }, take: 500 });
     return rows.map((row) => this.viewOf(row));
   }
 
-  async get(id: string): Promise<OrderView> {
+  async get(id: string): Promise<PressOrder> {
     return this.viewOf(await this.row(id));
   }
 
   /** Takes an order back. Refuses with 409 once it is printed. */
-  async cancel(id: string): Promise<OrderView> {
+  async cancel(id: string): Promise<PressOrder> {
     const row = await this.row(id);
     if (!this.viewOf(row).cancellable)
       throw new ConflictException(
@@ -142,7 +123,7 @@ export class PressService {
     return row;
   }
 
-  private viewOf(row: PressOrderRow): OrderView {
+  private viewOf(row: PressOrderRow): PressOrder {
     const { id, country } = row;
     const quote = JSON.parse(row.quote) as Quote;
     const reasons = JSON.parse(row.reasons) as string[];

@@ -6,6 +6,7 @@ import { packFolder, patternFault, plannedNames, slug, type MoreWords } from '@b
 import { allPlannedFiles, artworkFor, plannedFiles, type PlannedFile } from '@brelm/core/placement';
 import { mockupName, shows, type MockupWish, type Scene } from '@brelm/core/mockup';
 import { sideOf, type Spec, type SpecSide } from '@brelm/core/spec';
+import type { PlanRow } from '@brelm/contract';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
 import { artworkHash } from '../designs/hashes';
 import { ProductFilesService } from '../designs/product-files.service';
@@ -19,31 +20,6 @@ import { PoolService } from '../workers/pool.service';
 import { SharedWork } from '../workers/shared-work';
 import type { RunJob } from '../workers/tasks';
 import type { PlannedFileDto } from './runs.dto';
-
-/** A file that can be made, as the table of what will be made shows it. */
-export interface PlanRow {
-  designId: string;
-  designName: string;
-  revision: number;
-  spec: string;
-  marketplace: string;
-  product: string;
-  side: string;
-  sideName: string;
-  colourway: { id: string; name: string };
-  garments: string[];
-  apart: string | null;
-  format: string;
-  formats: string[];
-  width: number;
-  height: number;
-  dpi: number;
-  mirrored: boolean;
-  maxBytes: number;
-  /** What a blade follows in the file above it, which is made where it is asked for. */
-  blade: boolean;
-  path: string;
-}
 
 /** A file that was asked for, with all that it is made of. */
 export interface ResolvedFile {

@@ -7,8 +7,9 @@ import {
 } from '@nestjs/common';
 import { In, Not } from 'typeorm';
 import { sweepBegun, type JobFinding, type MadeReport } from '@brelm/engine';
+import type { RunState } from '@brelm/contract';
 import { ProductFilesService } from '../designs/product-files.service';
-import type { RunFileRow, RunRow, RunState } from '../database/entities';
+import type { RunFileRow, RunRow } from '../database/entities';
 import { isDatabaseAway } from '../http/faults.filter';
 import { LibraryService } from '../library/library.service';
 import { countFile, DutiesService, saidOf } from '../machines';

@@ -9,11 +9,12 @@ import {
 import { InjectRepository } from '@nestjs/typeorm';
 import { Subject } from 'rxjs';
 import { In, IsNull, Repository } from 'typeorm';
-import { RunFileRow, RunRow, type RunState } from '../database/entities';
+import type { RunState, RunSummary, RunTold } from '@brelm/contract';
+import { RunFileRow, RunRow } from '../database/entities';
 import { isDatabaseAway, isOutOfTurn } from '../http/faults.filter';
 import type { Word } from '../machines';
 import { OPTIONS, type ShopOptions } from '../options';
-import { fileView, noCounts, runView, type RunEvent, type RunView } from './run-view';
+import { fileView, noCounts, runView } from './run-view';
 
 /** Waits between tries to write what must not be lost, ms. */
 const WAITS = [200, 500, 1000, 2000, 5000];
@@ -26,7 +27,7 @@ const MOMENT = 100;
 /** The rows of runs, and the word to everybody who watches when one of them changes. */
 @Injectable()
 export class RunStore implements OnModuleInit, OnModuleDestroy {
-  readonly events = new Subject<RunEvent>();
+  readonly events = new Subject<RunTold>();
   private readonly log = new Logger('Runs');
   private closed = false;
   /** Files that changed of each run, and are not shown yet. */
@@ -103,12 +104,12 @@ export class RunStore implements OnModuleInit, OnModuleDestroy {
     return counts;
   }
 
-  async views(rows: readonly RunRow[]): Promise<RunView[]> {
+  async views(rows: readonly RunRow[]): Promise<RunSummary[]> {
     const counts = await this.counts(rows.map((r) => r.id));
     return rows.map((r) => runView(r, counts.get(r.id)!));
   }
 
-  async view(id: string): Promise<RunView> {
+  async view(id: string): Promise<RunSummary> {
     return (await this.views([await this.run(id)]))[0];
   }
 

@@ -14,6 +14,7 @@ import { In, IsNull, LessThan, Like, Repository } from 'typeorm';
 import type { DesignHead } from '@brelm/core/design';
 import { slug } from '@brelm/core/export';
 import type { PlannedFile } from '@brelm/core/placement';
+import type { MadeMockup, Run, RunSummary } from '@brelm/contract';
 import { SettingRow, type RunFileRow, type RunRow } from '../database/entities';
 import { ProductFilesService } from '../designs/product-files.service';
 import { stopsOfJob, type JobFinding } from '@brelm/engine';
@@ -26,7 +27,7 @@ import type { RunJob } from '../workers/tasks';
 import { packName, QueueService } from './queue.service';
 import { filesOf, PlannerService } from './planner.service';
 import { RunStore } from './run-store.service';
-import { fileView, type RunFileView, type RunView } from './run-view';
+import { fileView } from './run-view';
 import type { CreateRunDto, MoveRunDto } from './runs.dto';
 
 const KEEP_DAYS = 30;
@@ -42,16 +43,6 @@ const LOOKED_UP = 200;
 
 /** Pictures of products that are looked through for the last ones of a design. */
 const MOST_MOCKUPS = 1000;
-
-/** A picture of a product that was made, and whether its design has changed since. */
-export interface MadeMockup {
-  file: RunFileView;
-  behind: boolean;
-}
-
-export interface RunWithFiles extends RunView {
-  files: RunFileView[];
-}
 
 /** A file that is to be made, with all that it is made of. */
 export interface Making {
@@ -110,7 +101,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     await this.going;
   }
 
-  async list(): Promise<RunView[]> {
+  async list(): Promise<RunSummary[]> {
     const rows = await this.store.runs.find({ order: { position: 'ASC', createdAt: 'ASC' } });
     const waiting = rows.filter((r) => !r.finishedAt);
     const ended = rows
@@ -120,21 +111,21 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     return this.store.views([...waiting, ...ended]);
   }
 
-  async get(id: string): Promise<RunWithFiles> {
+  async get(id: string): Promise<Run> {
     const run = await this.store.view(id);
     return { ...run, files: (await this.store.filesOf(id)).map(fileView) };
   }
 
   /** Starts making files from the designs as they are saved now; answers before the first is made. */
-  async create(request: CreateRunDto): Promise<RunWithFiles> {
+  async create(request: CreateRunDto): Promise<Run> {
     return (await this.createAll([request]))[0];
   }
 
   /** Starts several runs, in this order: all of them, or none where one cannot be. */
-  async createAll(requests: readonly CreateRunDto[]): Promise<RunWithFiles[]> {
+  async createAll(requests: readonly CreateRunDto[]): Promise<Run[]> {
     const asked: AskedRun[] = [];
     for (const request of requests) asked.push(await this.resolved(request));
-    const views: RunWithFiles[] = [];
+    const views: Run[] = [];
     for (const { id } of await this.createOf(asked)) views.push(await this.get(id));
     return views;
   }
@@ -143,7 +134,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
    * Starts runs of files that are known in all that they are made of: all of them, or none. What a row of a series made
    * before of the very same is taken from there.
    */
-  async createOf(asked: readonly AskedRun[]): Promise<RunView[]> {
+  async createOf(asked: readonly AskedRun[]): Promise<RunSummary[]> {
     const first = (await this.lastPosition()) + 1;
     const made: { run: RunRow; files: RunFileRow[] }[] = [];
     for (const [i, run] of asked.entries()) made.push(await this.rowsOf(run, first + i));
@@ -169,7 +160,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       await this.store.tell(run.id);
     }
     this.queue.wake();
-    const views: RunView[] = [];
+    const views: RunSummary[] = [];
     for (const { run } of made) views.push(await this.store.view(run.id));
     return views;
   }
@@ -282,7 +273,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   /** Moves a run that has not ended among those that have not. */
-  async move(id: string, to: MoveRunDto['to']): Promise<RunView[]> {
+  async move(id: string, to: MoveRunDto['to']): Promise<RunSummary[]> {
     const run = await this.store.run(id);
     if (run.finishedAt) throw new ConflictException('This run has ended: there is nothing to move.');
     const rows = await this.store.runs.find({ order: { position: 'ASC', createdAt: 'ASC' } });
@@ -306,7 +297,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   /** Begins nothing more of a run, or goes on with it; what is in work is made to its end. */
-  async pause(id: string, paused: boolean): Promise<RunWithFiles> {
+  async pause(id: string, paused: boolean): Promise<Run> {
     const { affected } = await this.store.runs.update({ id, finishedAt: IsNull() }, { paused });
     if (!affected) {
       await this.store.run(id);
@@ -317,7 +308,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     return this.get(id);
   }
 
-  async cancel(id: string): Promise<RunWithFiles> {
+  async cancel(id: string): Promise<Run> {
     await this.store.run(id);
     await this.store.files.update(
       { runId: id, state: 'queued' },
@@ -330,7 +321,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   /** Queues again what failed, was cancelled, or was cleaned away; of the same revision as before. */
-  async retry(id: string, acceptStops = false): Promise<RunWithFiles> {
+  async retry(id: string, acceptStops = false): Promise<Run> {
     const run = await this.store.run(id);
     const states = run.cleaned
       ? (['failed', 'cancelled', 'done'] as const)

@@ -13,11 +13,12 @@ import { PLAIN_GROUND, shows, usualLook, type MockupWish } from '@brelm/core/moc
 import { plannedFiles, type PlannedFile } from '@brelm/core/placement';
 import { toleranceOf, type Tolerance } from '@brelm/core/press';
 import type { Spec } from '@brelm/core/spec';
+import type { PlacedItem, PressOrder, Sample, SampleOrder } from '@brelm/contract';
 import { SampleRow } from '../database/entities';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
 import { LibraryService } from '../library/library.service';
 import { OPTIONS, type ShopOptions, outputsOf, placeOf } from '../options';
-import { PressService, seedOf, type OrderView, type PlacedItem } from '../press/press.service';
+import { PressService, seedOf } from '../press/press.service';
 import { jobOf, PlannerService } from '../runs/planner.service';
 import { ScenesService } from '../scenes/scenes.service';
 import { SpecsService } from '../specs/specs.service';
@@ -26,26 +27,6 @@ import { readKept } from '../files';
 import { PoolService } from '../workers/pool.service';
 import type { RunJob } from '../workers/tasks';
 import type { OrderSamplesDto, SampleItemDto } from './samples.dto';
-
-export interface SampleView {
-  id: string;
-  designId: string;
-  designName: string;
-  product: string;
-  garment: string | null;
-  size: string;
-  quantity: number;
-  note: string;
-  rating: number | null;
-  /** How the print came out, mm and factors; null until it has come. */
-  misprint: Tolerance | null;
-  /** Whether there is a photo of it. */
-  photo: boolean;
-}
-
-export interface SampleOrder extends Omit<OrderView, 'items'> {
-  samples: SampleView[];
-}
 
 /** Width of a sample's photo, px. */
 const PHOTO_WIDTH = 1400;
@@ -224,11 +205,11 @@ const printOf = (file: PlannedFile): RunJob => jobOf({ ...file, format: 'png' })
 const misprintOf = ({ orderId, position }: SampleRow, press: PressService): Tolerance =>
   toleranceOf(press.catalogue().spread, seedOf(orderId) + position);
 
-function orderOf({ items, ...order }: OrderView, rows: SampleRow[], press: PressService): SampleOrder {
+function orderOf({ items, ...order }: PressOrder, rows: SampleRow[], press: PressService): SampleOrder {
   const there = order.state === 'arrived';
   return {
     ...order,
-    samples: rows.map((row): SampleView => {
+    samples: rows.map((row): Sample => {
       const { spec } = JSON.parse(row.job) as RunJob;
       const { size, quantity } = items[row.position];
       return {

@@ -25,6 +25,7 @@ import { DocumentText, WhileAsked } from '../http/json-body';
 import { FilesService } from '../storage/files.service';
 import { CreateSceneDto, SaveSceneDto } from './scenes.dto';
 import { ScenesService } from './scenes.service';
+import type { Answer } from '@brelm/contract';
 
 const TYPES: Record<string, string> = { webp: 'image/webp', png: 'image/png' };
 
@@ -38,23 +39,27 @@ export class ScenesController {
 
   /** All scenes, as docs/scene-format.md says. */
   @Get()
-  all() {
+  all(): Promise<Answer<'GET scenes'>> {
     return this.scenes.all();
   }
 
   /** A scene of one's own, with its revision. */
   @Get(':id')
-  get(@Param('id') id: string) {
+  get(@Param('id') id: string): Promise<Answer<'GET scenes/:id'>> {
     return this.scenes.get(id);
   }
 
   @Post()
-  create(@Body() _body: CreateSceneDto, @DocumentText() document: string) {
+  create(@Body() _body: CreateSceneDto, @DocumentText() document: string): Promise<Answer<'POST scenes'>> {
     return this.scenes.create(document);
   }
 
   @Put(':id')
-  save(@Param('id') id: string, @Body() { revision }: SaveSceneDto, @DocumentText() document: string) {
+  save(
+    @Param('id') id: string,
+    @Body() { revision }: SaveSceneDto,
+    @DocumentText() document: string,
+  ): Promise<Answer<'PUT scenes/:id'>> {
     return this.scenes.save(id, revision, document);
   }
 
@@ -63,7 +68,10 @@ export class ScenesController {
   @ApiConsumes('multipart/form-data')
   @ApiBody({ schema: { type: 'object', properties: { file: { type: 'string', format: 'binary' } } } })
   @UseInterceptors(FileInterceptor('file', { limits: { fileSize: MOST_SCENE_BYTES, files: 1 } }))
-  bringIn(@WhileAsked() signal: AbortSignal, @UploadedFile() file?: Express.Multer.File) {
+  bringIn(
+    @WhileAsked() signal: AbortSignal,
+    @UploadedFile() file?: Express.Multer.File,
+  ): Promise<Answer<'POST scenes/file'>> {
     if (!file) throw new BadRequestException('file: send one .zip file.');
     return this.scenes.bringIn(
       file.buffer,
@@ -74,7 +82,7 @@ export class ScenesController {
 
   /** A scene of one's own as a file. */
   @Get(':id/zip')
-  async giveOut(@Param('id') id: string) {
+  async giveOut(@Param('id') id: string): Promise<StreamableFile> {
     const { name, text, files } = await this.scenes.giveOut(id);
     const zip = archiver('zip', { zlib: { level: 0 } });
     zip.append(text, { name: 'scene.json' });
@@ -88,14 +96,14 @@ export class ScenesController {
 
   @Delete(':id')
   @HttpCode(204)
-  remove(@Param('id') id: string) {
+  remove(@Param('id') id: string): Promise<Answer<'DELETE scenes/:id'>> {
     return this.scenes.remove(id);
   }
 
   /** One of a scene's pictures, by the name that the scene gives it. */
   @Get(':id/:file')
   @Header('Cache-Control', 'private, max-age=3600')
-  async picture(@Param('id') id: string, @Param('file') file: string) {
+  async picture(@Param('id') id: string, @Param('file') file: string): Promise<StreamableFile> {
     const type = TYPES[file.split('.').pop()!];
     const shipped = sceneOf(id);
     const own = shipped ? undefined : (await this.scenes.picturesOf(id))[file];

@@ -4,6 +4,8 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { Repository } from 'typeorm';
 import { DocumentError } from '@brelm/core/fields';
 import { PHOTO_SIDE, readScene, type Scene } from '@brelm/core/mockup';
+import type { StoredScene } from '@brelm/contract';
+import { withMoments } from '../http/answers';
 import { MaterialRow, SceneRow } from '../database/entities';
 import { sceneOf, shippedScenes } from '@brelm/engine';
 import { MaterialsService } from '../materials/materials.service';
@@ -11,20 +13,13 @@ import { FilesService } from '../storage/files.service';
 import { PoolService } from '../workers/pool.service';
 import { parsedJson } from '../workers/reading';
 
-export interface StoredScene {
-  id: string;
-  revision: number;
-  updatedAt: Date;
-  document: Scene;
-}
-
 /** A scene of a photo is no longer than its strokes, characters. */
 const MOST_TEXT = 2_000_000;
 /** How far the proportions of a scene may be off those of its photo. */
 const OFF = 0.01;
 
 const storedOf = ({ id, revision, updatedAt, document }: SceneRow): StoredScene => ({
-  ...{ id, revision, updatedAt },
+  ...withMoments({ id, revision, updatedAt }),
   document: readScene(JSON.parse(document)),
 });
 
@@ -118,7 +113,7 @@ export class ScenesService {
       .set({ document: JSON.stringify(document), revision: () => 'revision + 1', updatedAt })
       .where({ id, revision })
       .execute();
-    if (affected) return { id, revision: revision + 1, updatedAt, document };
+    if (affected) return { ...withMoments({ id, revision: revision + 1, updatedAt }), document };
     const current = storedOf(await this.row(id));
     throw new ConflictException({
       message: `This scene was changed elsewhere since revision ${revision}.`,

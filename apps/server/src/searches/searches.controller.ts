@@ -18,6 +18,7 @@ import { PageDto } from '../http/page.dto';
 import { COUNTRY_IDS, MOST_MONTHS, PRODUCTS } from './model';
 import { SearchesService } from './searches.service';
 import { Looks } from '../http/standing';
+import type { Answer } from '@brelm/contract';
 
 export class FindPhrasesDto extends PageDto {
   @ApiPropertyOptional({ description: 'Words that the phrases have, each of them or its beginning.' })
@@ -73,13 +74,13 @@ export class SearchesController {
 
   /** Phrases that there are figures for. */
   @Get('phrases')
-  phrases(@Query() { q = '', from = 0, count = 60 }: FindPhrasesDto) {
+  phrases(@Query() { q = '', from = 0, count = 60 }: FindPhrasesDto): Answer<'GET searches/phrases'> {
     return this.searches.find(q, from, count);
   }
 
   /** Phrases near one: those that share words with it, then those of its field. */
   @Get('near')
-  near(@Query() { phrase }: NearDto) {
+  near(@Query() { phrase }: NearDto): Answer<'GET searches/near'> {
     return this.searches.near(phrase);
   }
 
@@ -87,7 +88,7 @@ export class SearchesController {
   @Looks()
   @Post('histories')
   @HttpCode(200)
-  histories(@Body() { phrases, country, months }: HistoriesDto) {
+  histories(@Body() { phrases, country, months }: HistoriesDto): Answer<'POST searches/histories'> {
     if (!COUNTRY_IDS.includes(country)) throw new NotFoundException('There are no figures for this country.');
     return this.searches.histories(phrases, country, months);
   }

@@ -1,15 +1,9 @@
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import MiniSearch from 'minisearch';
-import { monthAfter, type MonthFigure } from '@brelm/core/demand';
+import { monthAfter } from '@brelm/core/demand';
 import { shippedSeasons } from '@brelm/engine';
+import type { SearchHistory } from '@brelm/contract';
 import { historyOf, listingsFor, phrasesOf, type KnownPhrase } from './model';
-
-export interface SearchHistory {
-  phrase: string;
-  product: string;
-  months: MonthFigure[];
-  listings: number;
-}
 
 /** Phrases that are near one, at the most. */
 const MOST_NEAR = 24;

@@ -22,6 +22,8 @@ import {
   SaveSeriesDto,
 } from './series.dto';
 import { seriesJson, SeriesService } from './series.service';
+import type { Answer } from '@brelm/contract';
+import type { AsText } from '../http/answers';
 
 const JSON_TYPE = 'application/json; charset=utf-8';
 
@@ -31,19 +33,22 @@ export class SeriesController {
   constructor(private readonly series: SeriesService) {}
 
   @Get()
-  list(@Query() { archived, from = 0, count = 60 }: ListSeriesDto) {
+  list(@Query() { archived, from = 0, count = 60 }: ListSeriesDto): Promise<Answer<'GET series'>> {
     return this.series.list(archived === 'true', from, count);
   }
 
   @Get(':id')
   @Header('Content-Type', JSON_TYPE)
-  async get(@Param('id', ParseUUIDPipe) id: string) {
+  async get(@Param('id', ParseUUIDPipe) id: string): Promise<AsText<'GET series/:id'>> {
     return seriesJson(await this.series.get(id));
   }
 
   @Post()
   @Header('Content-Type', JSON_TYPE)
-  async create(@Body() _body: CreateSeriesDto, @DocumentText() document: string) {
+  async create(
+    @Body() _body: CreateSeriesDto,
+    @DocumentText() document: string,
+  ): Promise<AsText<'POST series'>> {
     return seriesJson(await this.series.create(document));
   }
 
@@ -53,25 +58,25 @@ export class SeriesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() { revision }: SaveSeriesDto,
     @DocumentText() document: string,
-  ) {
+  ): Promise<AsText<'PUT series/:id'>> {
     return seriesJson(await this.series.save(id, revision, document));
   }
 
   @Post(':id/archive')
   @HttpCode(204)
-  archive(@Param('id', ParseUUIDPipe) id: string) {
+  archive(@Param('id', ParseUUIDPipe) id: string): Promise<Answer<'POST series/:id/archive'>> {
     return this.series.archive(id, true);
   }
 
   @Post(':id/restore')
   @HttpCode(204)
-  restore(@Param('id', ParseUUIDPipe) id: string) {
+  restore(@Param('id', ParseUUIDPipe) id: string): Promise<Answer<'POST series/:id/restore'>> {
     return this.series.archive(id, false);
   }
 
   @Delete(':id')
   @HttpCode(204)
-  remove(@Param('id', ParseUUIDPipe) id: string) {
+  remove(@Param('id', ParseUUIDPipe) id: string): Promise<Answer<'DELETE series/:id'>> {
     return this.series.remove(id);
   }
 
@@ -81,13 +86,13 @@ export class SeriesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() asked: MakeSeriesDto,
     @WhileAsked() signal: AbortSignal,
-  ) {
+  ): Promise<Answer<'POST series/:id/runs'>> {
     return this.series.make(id, asked, signal);
   }
 
   /** How far rows are that are being laid out; both 0 where none are. */
   @Get(':id/making')
-  making(@Param('id', ParseUUIDPipe) id: string) {
+  making(@Param('id', ParseUUIDPipe) id: string): Answer<'GET series/:id/making'> {
     return this.series.standing(id);
   }
 
@@ -97,7 +102,7 @@ export class SeriesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() { rows }: RowsDto,
     @WhileAsked() signal: AbortSignal,
-  ) {
+  ): Promise<Answer<'POST series/:id/designs'>> {
     return this.series.makeDesigns(id, rows, signal);
   }
 
@@ -108,7 +113,7 @@ export class SeriesController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() { designs }: FollowDto,
     @WhileAsked() signal: AbortSignal,
-  ) {
+  ): Promise<Answer<'POST series/:id/designs/follow'>> {
     return this.series.follow(id, designs, signal);
   }
 }

@@ -26,6 +26,8 @@ import {
   type Trouble,
 } from '@brelm/core/series';
 import type { Spec } from '@brelm/core/spec';
+import type { LeftRow, RunSummary, SeriesEntry } from '@brelm/contract';
+import { withMoments } from '../http/answers';
 import { MaterialRow, OwnSeriesRow } from '../database/entities';
 import { DesignsService, type StoredDesign } from '../designs/designs.service';
 import { LibraryService } from '../library/library.service';
@@ -33,28 +35,11 @@ import { licenceIn } from '../materials/materials.service';
 import { OPTIONS, type ShopOptions, placeOf } from '../options';
 import { jobOf } from '../runs/planner.service';
 import { RunsService, type Making } from '../runs/runs.service';
-import type { RunView } from '../runs/run-view';
 import { SpecsService } from '../specs/specs.service';
 import { DocumentsService } from '../workers/documents.service';
 import { PoolService } from '../workers/pool.service';
 import type { MadeRow } from '../workers/series-rows';
 import type { FollowingDto, MakeSeriesDto } from './series.dto';
-
-/** A series as a list shows it. */
-export interface SeriesEntry {
-  id: string;
-  name: string;
-  updatedAt: Date;
-  rows: number;
-  layout: { id: string; name: string } | null;
-}
-
-/** A row of which nothing is made, and why. */
-export interface LeftRow {
-  row: string;
-  name: string;
-  why: string[];
-}
 
 /** Longer documents are none that a table of so many rows needs, bytes. */
 const MOST_BYTES = 12_000_000;
@@ -107,9 +92,7 @@ export class SeriesService {
     const series = rows.map(({ id, name, updatedAt, rowCount, layoutId }): SeriesEntry => {
       const layout = names.get(layoutId);
       return {
-        id,
-        name,
-        updatedAt,
+        ...withMoments({ id, name, updatedAt }),
         rows: rowCount,
         layout: layout === undefined ? null : { id: layoutId, name: layout },
       };
@@ -176,7 +159,7 @@ export class SeriesService {
     id: string,
     asked: MakeSeriesDto,
     signal: AbortSignal,
-  ): Promise<{ runs: RunView[]; left: LeftRow[] }> {
+  ): Promise<{ runs: RunSummary[]; left: LeftRow[] }> {
     const { series, layout } = await this.open(id);
     const rows = chosenRows(series, asked.rows);
     const pattern = asked.pattern ?? (series.fileNames || undefined);

@@ -10,6 +10,8 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { IsNull, Not, Repository } from 'typeorm';
 import { DocumentError } from '@brelm/core/fields';
 import { readSheet, sheetDocument, type Sheet } from '@brelm/core/sheet';
+import type { SheetEntry, StoredSheet } from '@brelm/contract';
+import { withMoments } from '../http/answers';
 import { SheetRow } from '../database/entities';
 import { DesignsService } from '../designs/designs.service';
 import type { SheetFileKind } from '@brelm/engine';
@@ -17,25 +19,6 @@ import { OPTIONS, type ShopOptions, placeOf } from '../options';
 import { SpecsService } from '../specs/specs.service';
 import { PoolService } from '../workers/pool.service';
 import { parsedJson } from '../workers/reading';
-
-export interface StoredSheet {
-  id: string;
-  revision: number;
-  updatedAt: Date;
-  document: Sheet;
-}
-
-/** A sheet as a list shows it. */
-export interface SheetEntry {
-  id: string;
-  name: string;
-  updatedAt: Date;
-  width: number;
-  height: number;
-  placed: number;
-  /** Names of the designs on it. */
-  designs: string[];
-}
 
 /** More is none: so many stickers and places need not be, characters. */
 const MOST_TEXT = 1_000_000;
@@ -50,7 +33,7 @@ function sheetOf(text: string): Sheet {
 }
 
 const storedOf = ({ id, revision, updatedAt, document }: SheetRow): StoredSheet => ({
-  ...{ id, revision, updatedAt },
+  ...withMoments({ id, revision, updatedAt }),
   document: readSheet(JSON.parse(document)),
 });
 
@@ -79,7 +62,8 @@ export class SheetsService {
       const { document } = storedOf(row);
       const { name, width, height, placed, stickers } = document;
       return {
-        ...{ id: row.id, name, updatedAt: row.updatedAt, width, height, placed: placed.length },
+        ...withMoments({ id: row.id, updatedAt: row.updatedAt }),
+        ...{ name, width, height, placed: placed.length },
         designs: [...new Set(stickers.map((s) => s.name))],
       };
     });
@@ -112,7 +96,7 @@ export class SheetsService {
       .set({ name: sheet.name, document: sheetDocument(sheet), revision: () => 'revision + 1', updatedAt })
       .where({ id, revision })
       .execute();
-    if (affected) return { id, revision: revision + 1, updatedAt, document: sheet };
+    if (affected) return { ...withMoments({ id, revision: revision + 1, updatedAt }), document: sheet };
     const current = storedOf(await this.row(id));
     throw new ConflictException({
       message: `This sheet was changed elsewhere since revision ${revision}.`,

@@ -3,39 +3,12 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { IsNull, Like, type EntityManager, Repository } from 'typeorm';
 import { storedDocument } from '@brelm/core/design';
 import { DocumentError } from '@brelm/core/fields';
-import { readSpec, specDifferences, type Spec, type SpecDifference } from '@brelm/core/spec';
+import { readSpec, specDifferences, type Spec } from '@brelm/core/spec';
+import type { AffectedDesign, AffectedRun, SpecBrought, SpecState, StoredSpec } from '@brelm/contract';
+import { withMoments } from '../http/answers';
 import { DesignRow, RunFileRow, SpecRow, SpecVersionRow } from '../database/entities';
 import { whileTwins } from '../database/at-once';
 import { DocumentsService } from '../workers/documents.service';
-
-export interface StoredSpec {
-  revision: number;
-  /** The seller made or changed it. */
-  own: boolean;
-  document: Spec;
-}
-
-/** A design that is made for a product, and what of the product has changed since it was placed on it. */
-export interface Affected {
-  designId: string;
-  name: string;
-  differences: SpecDifference[];
-}
-
-/** Files of a run that were made when a product asked for something else. */
-export interface AffectedRun {
-  runId: string;
-  title: string;
-  createdAt: Date;
-  differences: SpecDifference[];
-}
-
-export interface BroughtIn {
-  id: string;
-  /** New to the book, changed by the file, or the same in both. */
-  kind: 'new' | 'changed' | 'same';
-  differences: SpecDifference[];
-}
 
 const toStored = (row: SpecRow): StoredSpec => ({
   revision: row.revision,
@@ -142,34 +115,35 @@ export class SpecsService {
     await this.rows.update(id, { archivedAt: new Date(), own: true });
   }
 
-  async history(id: string): Promise<{ revision: number; replacedAt: Date | null; document: Spec }[]> {
+  async history(id: string): Promise<SpecState[]> {
     const now = await this.stored(id);
     const old = await this.versions.find({ where: { specId: id }, order: { revision: 'DESC' } });
     return [
       { revision: now.revision, replacedAt: null, document: now.document },
       ...old.map((v) => ({
-        revision: v.revision,
-        replacedAt: v.replacedAt,
+        ...withMoments({ revision: v.revision, replacedAt: v.replacedAt }),
         document: readSpec(JSON.parse(v.document)),
       })),
     ];
   }
 
   /** Designs that are made for a product, and what they were made for that is not so any more. */
-  async affected(id: string): Promise<Affected[]> {
+  async affected(id: string): Promise<AffectedDesign[]> {
     const history = await this.history(id);
     const now = history[0].document;
     const rows = await this.designs.find({
       where: { archivedAt: IsNull(), document: Like(`%"${id}"%`) },
       order: { name: 'ASC' },
     });
-    return rows.flatMap((row): Affected[] => {
+    return rows.flatMap((row): AffectedDesign[] => {
       const design = storedDocument(JSON.parse(row.document));
       const placed = (design.placements ?? []).some((p) => p.spec === id);
       const boards = design.sides.flatMap((s) => (s.board.spec === id ? [s.board] : []));
       if (boards.length === 0 && !placed) return [];
       // What the design was last saved under: the state that had not been replaced yet.
-      const then = [...history].reverse().find((v) => v.replacedAt === null || v.replacedAt > row.updatedAt)!;
+      const then = [...history]
+        .reverse()
+        .find((v) => v.replacedAt === null || v.replacedAt > row.updatedAt.toISOString())!;
       const differences = specDifferences(then.document, now).filter((d) => d.matters);
       const before = differences.length;
       for (const { side: of, width, height } of boards) {
@@ -203,18 +177,18 @@ export class SpecsService {
     return rows.flatMap(({ job, ...run }): AffectedRun[] => {
       const then = readSpec((JSON.parse(job) as { spec: unknown }).spec);
       const differences = specDifferences(then, now).filter((d) => d.matters);
-      return differences.length ? [{ ...run, differences }] : [];
+      return differences.length ? [{ ...withMoments(run), differences }] : [];
     });
   }
 
   /** What a spec file brings, and brings it in unless it is only looked at. Throws a SpecFileError. */
-  async bringIn(bytes: Uint8Array, look: boolean): Promise<BroughtIn[]> {
+  async bringIn(bytes: Uint8Array, look: boolean): Promise<SpecBrought[]> {
     const specs = await this.documents.specFile(bytes);
     return whileTwins(() => this.rows.manager.transaction((db) => this.bringAll(db, specs, look)));
   }
 
-  private async bringAll(db: EntityManager, specs: readonly Spec[], look: boolean): Promise<BroughtIn[]> {
-    const out: BroughtIn[] = [];
+  private async bringAll(db: EntityManager, specs: readonly Spec[], look: boolean): Promise<SpecBrought[]> {
+    const out: SpecBrought[] = [];
     for (const spec of specs) {
       const known = await db.findOneBy(SpecRow, { id: spec.id });
       if (!known || known.archivedAt) out.push({ id: spec.id, kind: 'new', differences: [] });

@@ -2,6 +2,7 @@ import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post } fr
 import { ApiProperty, ApiTags } from '@nestjs/swagger';
 import { IsString, Matches, MaxLength } from 'class-validator';
 import { StylesService, type LookOf } from './styles.service';
+import type { Answer } from '@brelm/contract';
 
 class LookDto {
   @ApiProperty({ description: 'What the look is called.' })
@@ -26,18 +27,18 @@ abstract class LooksController {
   constructor(private readonly looks: StylesService) {}
 
   @Get()
-  list() {
+  list(): Promise<Answer<'GET lettering-styles'>> {
     return this.looks.list(this.of);
   }
 
   @Post()
-  add(@Body() body: LookDto) {
+  add(@Body() body: LookDto): Promise<Answer<'POST lettering-styles'>> {
     return this.looks.add(this.of, body.name.trim(), body.document);
   }
 
   @Delete(':id')
   @HttpCode(204)
-  async remove(@Param('id', ParseIntPipe) id: number) {
+  async remove(@Param('id', ParseIntPipe) id: number): Promise<Answer<'DELETE lettering-styles/:id'>> {
     await this.looks.remove(this.of, id);
   }
 }

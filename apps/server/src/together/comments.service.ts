@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { ForbiddenException, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
+import type { DesignComment } from '@brelm/contract';
 import { IsNull, Not, type Repository } from 'typeorm';
+import { withMoments } from '../http/answers';
 import { CommentRow, DesignRow } from '../database/entities';
 
 type Person = { id: string; name: string } | null;
@@ -22,15 +24,16 @@ export class CommentsService {
   ) {}
 
   /** All of a design, as they were written. */
-  of(designId: string): Promise<CommentRow[]> {
-    return this.rows.find({ where: { designId }, order: { at: 'ASC', id: 'ASC' } });
+  async of(designId: string): Promise<DesignComment[]> {
+    const rows = await this.rows.find({ where: { designId }, order: { at: 'ASC', id: 'ASC' } });
+    return rows.map((row) => withMoments(row));
   }
 
   async add(
     designId: string,
     { text, partId, about, finding }: NewComment,
     person: Person,
-  ): Promise<CommentRow> {
+  ): Promise<DesignComment> {
     if (!(await this.designs.existsBy({ id: designId })))
       throw new NotFoundException(`There is no design ${designId}.`);
     const row = this.rows.create({
@@ -39,18 +42,18 @@ export class CommentsService {
       ...{ personId: person?.id ?? null, person: person?.name ?? null, resolvedAt: null, resolvedBy: null },
     });
     await this.rows.insert(row);
-    return row;
+    return withMoments(row);
   }
 
   /** Marks one as done with, or as open again; done twice it stays as it was. */
-  async resolve(designId: string, id: string, person: Person, resolved: boolean): Promise<CommentRow> {
+  async resolve(designId: string, id: string, person: Person, resolved: boolean): Promise<DesignComment> {
     await this.rows.update(
       { id, designId, resolvedAt: resolved ? IsNull() : Not(IsNull()) },
       resolved
         ? { resolvedAt: new Date(), resolvedBy: person?.name ?? null }
         : { resolvedAt: null, resolvedBy: null },
     );
-    return this.known(designId, id);
+    return withMoments(await this.known(designId, id));
   }
 
   /** Only who wrote it takes it away: others resolve it. */

@@ -1,16 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { LessThan, MoreThan, Not, type Repository } from 'typeorm';
+import type { Present } from '@brelm/contract';
 import { DesignRow, PresenceRow } from '../database/entities';
 
 /** A tab says that it is there every few seconds; one that has said nothing for so long is gone, ms. */
 const GONE_AFTER = 20_000;
-
-export interface Present {
-  tab: string;
-  id: string | null;
-  name: string | null;
-}
 
 /** Which tabs have a design open. Kept in the database, so that it does not matter which process is asked. */
 @Injectable()

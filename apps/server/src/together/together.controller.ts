@@ -16,6 +16,7 @@ import { trimmed } from '../http/trimmed';
 import { Looks, personOf, type Stood } from '../http/standing';
 import { CommentsService } from './comments.service';
 import { PresenceService } from './presence.service';
+import type { Answer } from '@brelm/contract';
 
 class PresenceDto {
   @ApiProperty({ description: 'The tab, by an id of its own.' })
@@ -71,7 +72,7 @@ export class TogetherController {
     @Param('id', ParseUUIDPipe) id: string,
     @Body() { tab, left }: PresenceDto,
     @Req() request: Stood,
-  ) {
+  ): Promise<Answer<'POST designs/:id/presence'>> {
     if (left) {
       await this.presence.left(id, tab);
       return { revision: null, others: [] };
@@ -82,14 +83,18 @@ export class TogetherController {
   }
 
   @Get('comments')
-  list(@Param('id', ParseUUIDPipe) id: string) {
+  list(@Param('id', ParseUUIDPipe) id: string): Promise<Answer<'GET designs/:id/comments'>> {
     return this.comments.of(id);
   }
 
   /** Also those who only look may say something. */
   @Looks()
   @Post('comments')
-  add(@Param('id', ParseUUIDPipe) id: string, @Body() comment: CommentDto, @Req() request: Stood) {
+  add(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() comment: CommentDto,
+    @Req() request: Stood,
+  ): Promise<Answer<'POST designs/:id/comments'>> {
     return this.comments.add(id, comment, personOf(request));
   }
 
@@ -99,7 +104,7 @@ export class TogetherController {
     @Param('id', ParseUUIDPipe) id: string,
     @Param('comment', ParseUUIDPipe) comment: string,
     @Req() request: Stood,
-  ) {
+  ): Promise<Answer<'POST designs/:id/comments/:comment/resolve'>> {
     return this.comments.resolve(id, comment, personOf(request), true);
   }
 
@@ -109,7 +114,7 @@ export class TogetherController {
     @Param('id', ParseUUIDPipe) id: string,
     @Param('comment', ParseUUIDPipe) comment: string,
     @Req() request: Stood,
-  ) {
+  ): Promise<Answer<'POST designs/:id/comments/:comment/reopen'>> {
     return this.comments.resolve(id, comment, personOf(request), false);
   }
 
@@ -121,7 +126,7 @@ export class TogetherController {
     @Param('id', ParseUUIDPipe) id: string,
     @Param('comment', ParseUUIDPipe) comment: string,
     @Req() request: Stood,
-  ) {
+  ): Promise<Answer<'DELETE designs/:id/comments/:comment'>> {
     return this.comments.remove(id, comment, personOf(request));
   }
 }

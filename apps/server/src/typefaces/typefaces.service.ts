@@ -11,26 +11,13 @@ import { type Design, storedDocument } from '@brelm/core/design';
 import { partTitle, facesOf } from '@brelm/core/parts';
 import { CATALOGUE, catalogueFace, faceWords, ownFace, ownFaceId } from '@brelm/core/type';
 import type { Licence } from '@brelm/core/rights';
+import type { FaceSample, TypefaceEntry } from '@brelm/contract';
 import { DesignRow, FavouriteTypefaceRow, TypefaceRow } from '../database/entities';
 import { FontError, facesWith, type OwnFont } from '@brelm/engine';
 import { licenceIn } from '../materials/materials.service';
 import { FilesService } from '../storage/files.service';
 import { OPTIONS, type ShopOptions, placeOf } from '../options';
 import { PoolService } from '../workers/pool.service';
-import type { Sample } from '../workers/sample';
-
-/** A typeface as the interface lists it. */
-export interface TypefaceEntry {
-  id: string;
-  name: string;
-  group: string;
-  /** What the seller has said of an own one, `unknown` until then; its `facts` have what its file says. */
-  licence: Licence;
-  favourite: boolean;
-  /** What a search looks through. */
-  words: string;
-  facts?: OwnFont;
-}
 
 @Injectable()
 export class TypefacesService {
@@ -120,7 +107,7 @@ export class TypefacesService {
   }
 
   /** The seller's words in a typeface; letters that it lacks are left out. */
-  async sample(id: string, text: string): Promise<Sample> {
+  async sample(id: string, text: string): Promise<FaceSample> {
     this.check(id);
     const sample = await this.pool.sample(id, text, placeOf(this.options));
     if (!sample) throw new NotFoundException(`There is no typeface ${id}.`);

@@ -17,6 +17,7 @@ import {
   type readGiven,
   type Upload,
 } from '@brelm/engine';
+import type { FaceSample } from '@brelm/contract';
 import type { Place } from '../files';
 import { EndedError, ProcessPool } from './process-pool';
 import type { SheetFinding } from '@brelm/core/sheet';
@@ -28,7 +29,6 @@ import type { FilmsMade, FilmsTask } from './film-files';
 import type { SheetTask } from './sheet-file';
 import type { TaskName } from './child';
 import { revive, type Outcome } from './outcome';
-import type { Sample } from './sample';
 import type { ListingFacts } from './market-tasks';
 import type { JobTask, MadeResult, MakeTask, PackTask } from './tasks';
 
@@ -215,7 +215,7 @@ export class PoolService {
     return this.run(this.quick, 'faceFileTask', { id, place });
   }
 
-  sample(id: string, text: string, place: Place): Promise<Sample | null> {
+  sample(id: string, text: string, place: Place): Promise<FaceSample | null> {
     return this.run(this.quick, 'sampleTask', { id, text, place });
   }
 

@@ -21,8 +21,9 @@ import {
   unpackFont,
   type OwnFont,
 } from '@brelm/engine';
+import type { FaceSample } from '@brelm/contract';
 import { readKept, type Place } from '../files';
-import { sampleOf, type Sample } from './sample';
+import { sampleOf } from './sample';
 
 /** Tasks that read what comes from outside, or what may be long: documents, specs, tables, typefaces. */
 
@@ -104,7 +105,11 @@ export const faceFileTask = async ({ id, place }: FaceTask): Promise<Uint8Array 
   (await typefaceBytes(id, ownBytes(place)).catch(() => undefined)) ?? null;
 
 /** Words set in a typeface; null for one that is not there. */
-export async function sampleTask({ id, place, text }: FaceTask & { text: string }): Promise<Sample | null> {
+export async function sampleTask({
+  id,
+  place,
+  text,
+}: FaceTask & { text: string }): Promise<FaceSample | null> {
   const face = await loadTypeface(id, ownBytes(place)).catch(() => undefined);
   return face ? sampleOf(face, text) : null;
 }

@@ -1,13 +1,6 @@
 import { boxWidth, pathBounds, toSvgPath } from '@brelm/core/geometry';
 import { plainWords, type Typeface } from '@brelm/core/type';
-
-/** Words set in a typeface, as one outline: em of 100, baseline at y = 0. */
-export interface Sample {
-  path: string;
-  width: number;
-  top: number;
-  bottom: number;
-}
+import type { FaceSample } from '@brelm/contract';
 
 const SAMPLE_SIZE = 100;
 const MOST_SAMPLE = 60;
@@ -17,7 +10,7 @@ const figuresOf = (face: Typeface): string =>
   ['★', '🦉', '🌙', '🍄', '✂', '❤', '☀', '✿'].filter(face.has).slice(0, 5).join('') || 'Aa';
 
 /** The seller's words in a typeface; letters that it lacks are left out. */
-export function sampleOf(face: Typeface, text: string): Sample {
+export function sampleOf(face: Typeface, text: string): FaceSample {
   const letters = [...text.slice(0, MOST_SAMPLE * 4)].slice(0, MOST_SAMPLE);
   const has = letters.filter((c) => c.trim() === '' || face.has(c)).join('');
   const words = has.trim() ? has : figuresOf(face);

@@ -3,13 +3,9 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { difficultyWord } from '@brelm/core/demand';
 import { newIdea } from '@brelm/core/idea';
+import type { Demand } from '@brelm/contract';
 import { reasonOf } from '../store/api';
-import {
-  useCreateIdeaMutation,
-  useDemandOfQuery,
-  useForgetDemandMutation,
-  type Demand,
-} from '../store/almanac-api';
+import { useCreateIdeaMutation, useDemandOfQuery, useForgetDemandMutation } from '../store/almanac-api';
 import { Button, IconButton, notify } from '../ui';
 import { MONTH_NAMES } from './season-words';
 import { count, monthWords } from './figure-words';

@@ -1,13 +1,12 @@
 import { useEffect, useState } from 'react';
 import type { Occurrence, Season, SeasonRule } from '@brelm/core/almanac';
+import type { SeasonDraft, SeasonView } from '@brelm/contract';
 import { reasonOf } from '../store/api';
 import {
   useAddSeasonMutation,
   useChangeSeasonMutation,
   useRemoveSeasonMutation,
   useTrySeasonMutation,
-  type SeasonDraft,
-  type SeasonView,
 } from '../store/almanac-api';
 import { Button, Modal, NumberField, notify, SelectField } from '../ui';
 import { useSettled } from '../ui/use-settled';

@@ -1,6 +1,6 @@
 import { Pencil, X } from 'lucide-react';
 import { Link } from 'react-router';
-import type { SeasonView } from '../store/almanac-api';
+import type { SeasonView } from '@brelm/contract';
 import { Button, IconButton } from '../ui';
 import { countryName } from './country';
 import { fromToday, longDay, shortDay } from './days';

@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
-import type { Demand } from '../store/almanac-api';
+import type { Demand } from '@brelm/contract';
 import { count } from './figure-words';
 
 /** Months of the past that a small line shows. */

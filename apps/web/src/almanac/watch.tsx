@@ -1,6 +1,7 @@
 import { Eye, EyeOff } from 'lucide-react';
+import type { Demand } from '@brelm/contract';
 import { reasonOf } from '../store/api';
-import { useWatchMutation, type Demand } from '../store/almanac-api';
+import { useWatchMutation } from '../store/almanac-api';
 import { IconButton, notify } from '../ui';
 
 /** A year over the one before, as people say it. */

@@ -2,7 +2,7 @@ import { scaleUtc } from 'd3-scale';
 import { addMonths, format, parseISO, startOfMonth } from 'date-fns';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Occurrence } from '@brelm/core/almanac';
-import type { SeasonView } from '../store/almanac-api';
+import type { SeasonView } from '@brelm/contract';
 import { shortDay } from './days';
 import { lanesOf } from './lanes';
 

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Surface } from '@brelm/core/drawing';
-import { reasonOf, useDesignsInfiniteQuery, type DesignEntry } from '../store/api';
+import type { DesignEntry } from '@brelm/contract';
+import { reasonOf, useDesignsInfiniteQuery } from '../store/api';
 import { usePreview } from './use-preview';
 import { Button, Modal } from '../ui';
 import { useSettled } from '../ui/use-settled';

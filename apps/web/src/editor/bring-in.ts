@@ -4,8 +4,9 @@ import { code, letteringLine, lettering, motif, picture, place, shapeOf, codeSha
 import { type Licence } from '@brelm/core/rights';
 import { inkOutlines, type SvgArt } from '@brelm/core/svg';
 import { mmToPx } from '@brelm/core/units';
+import type { BroughtIn, OwnPicture } from '@brelm/contract';
 import { store } from '../store';
-import { api, reasonOf, type BroughtIn, type OwnPicture } from '../store/api';
+import { api, reasonOf } from '../store/api';
 import { dropNotice, notify } from '../ui';
 import { askWhose, type Unsaid } from './ask-whose';
 import { stem } from './picture-files';

@@ -1,5 +1,6 @@
 import { documentOf, readDesign } from '@brelm/core/design';
-import type { KeptDesign, StoredDesign } from '../store/api';
+import type { KeptDesign } from '@brelm/contract';
+import type { StoredDesign } from '../store/opened';
 import { adoptDraft, draftsOf, dropDraft, forgetDraft, sameDesign, type KeptDraft } from '../store/drafts';
 import { apiAt } from '../platform/address';
 import { readAt } from '../platform/asked-again';

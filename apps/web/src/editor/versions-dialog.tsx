@@ -3,9 +3,10 @@ import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { differences, type Design } from '@brelm/core/design';
+import type { VersionEntry } from '@brelm/contract';
 import { VersionFigure } from '../design';
 import { useAppSelector } from '../store';
-import { reasonOf, useDropVersionMutation, useVersionsQuery, type VersionEntry } from '../store/api';
+import { reasonOf, useDropVersionMutation, useVersionsQuery } from '../store/api';
 import {
   useAddStarterMutation,
   useCreateDesignMutation,

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { reasonOf, useGarmentsQuery, usePlanQuery, type PlanRow } from '../store/api';
+import type { PlanRow } from '@brelm/contract';
+import { reasonOf, useGarmentsQuery, usePlanQuery } from '../store/api';
 import { useCancelRunMutation, useRunQuery, useStartRunsMutation } from '../store/runs-api';
 import { useRunEvents } from '../store/run-events';
 import { RunFiles } from '../runs/run-files';

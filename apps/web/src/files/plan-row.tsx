@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import { BLADE_FILES, type BladeFile } from '@brelm/core/cutline';
 import type { FileFormat } from '@brelm/core/design';
-import type { FileFinding, PlanRow } from '../store/api';
+import type { FileFinding, PlanRow } from '@brelm/contract';
 import { bytesText, garmentBackground, SeverityMark, VerdictMark } from '../ui';
 import { useFileProof } from './use-file-proof';
 

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
+import type { FileFinding, FileRequest } from '@brelm/contract';
 import { askSlowly } from '../platform/asking';
-import type { FileFinding, FileRequest } from '../store/api';
 
 export interface FileProof {
   findings: FileFinding[];

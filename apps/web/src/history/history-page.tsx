@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { format, isSameDay, isToday, isYesterday } from 'date-fns';
 import { Link } from 'react-router';
+import type { HistoryEntry } from '@brelm/contract';
 import { Button } from '../ui';
 import { reasonOf } from '../store/api';
-import { useHistoryInfiniteQuery, type HistoryRow } from '../store/history-api';
+import { useHistoryInfiniteQuery } from '../store/history-api';
 import { PersonMark } from '../people/person-mark';
 
 const KINDS = [
@@ -20,7 +21,7 @@ const KINDS = [
 ];
 
 /** Where a thing is shown, as long as it is there. */
-const placeOf = ({ kind, ofId, did }: HistoryRow): string | null =>
+const placeOf = ({ kind, ofId, did }: HistoryEntry): string | null =>
   did === 'deleted'
     ? null
     : kind === 'design'
@@ -35,7 +36,7 @@ const dayWords = (at: Date): string =>
   isToday(at) ? 'Today' : isYesterday(at) ? 'Yesterday' : format(at, 'EEEE, d MMMM yyyy');
 
 /** The rows of a page, of one day after another. */
-export function HistoryRows({ rows, isTeam }: { rows: readonly HistoryRow[]; isTeam: boolean }) {
+export function HistoryRows({ rows, isTeam }: { rows: readonly HistoryEntry[]; isTeam: boolean }) {
   return (
     <ol>
       {rows.map((row, i) => {

@@ -7,7 +7,8 @@ import {
   type Garment,
   type GarmentKind,
 } from '@brelm/core/colour';
-import { reasonOf, type NewGarment } from '../store/api';
+import type { NewGarment } from '@brelm/contract';
+import { reasonOf } from '../store/api';
 import { Button, Modal, SelectField, garmentBackground } from '../ui';
 
 const KIND_WORDS: Record<GarmentKind, string> = {

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { FileUp } from 'lucide-react';
+import type { OwnPicture } from '@brelm/contract';
 import { askWhose, type Unsaid } from '../editor/ask-whose';
-import { reasonOf, useBringInMutation, usePicturesQuery, type OwnPicture } from '../store/api';
+import { reasonOf, useBringInMutation, usePicturesQuery } from '../store/api';
 import { bytesText, Button, FileButton, notify, picturePreview } from '../ui';
 import { useSettled } from '../ui/use-settled';
 import { ledTo } from './led-to';

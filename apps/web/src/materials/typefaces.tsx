@@ -1,15 +1,10 @@
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
+import type { TypefaceEntry } from '@brelm/contract';
 import { rememberWhose } from '../editor/ask-whose';
 import { FaceSample, FontFileButton } from '../inspector/lettering';
 import { LicenceFields } from '../rights';
-import {
-  reasonOf,
-  useFacesUsedQuery,
-  useRemoveTypefaceMutation,
-  useTypefacesQuery,
-  type TypefaceEntry,
-} from '../store/api';
+import { reasonOf, useFacesUsedQuery, useRemoveTypefaceMutation, useTypefacesQuery } from '../store/api';
 import { IconButton, notify } from '../ui';
 import { ledTo } from './led-to';
 

@@ -1,4 +1,5 @@
-import { drawnFigurePicture, type DrawnFigure, type FigureOrder } from '../store/drawn-figures-api';
+import type { DrawnFigure, FigureOrder } from '@brelm/contract';
+import { drawnFigurePicture } from '../store/drawn-figures-api';
 import { Button } from '../ui';
 
 /** One drawing: what it looks like, what is not in it, whose work it is, and the ways to take it. */

@@ -1,9 +1,6 @@
 import { X } from 'lucide-react';
-import {
-  drawnFigurePicture,
-  useRemoveFigureOrderMutation,
-  type FigureOrder,
-} from '../store/drawn-figures-api';
+import type { FigureOrder } from '@brelm/contract';
+import { drawnFigurePicture, useRemoveFigureOrderMutation } from '../store/drawn-figures-api';
 import { reasonOf } from '../store/api';
 import { notify } from '../ui';
 

@@ -1,12 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
+import type { FigureOrder, OrderedFigure } from '@brelm/contract';
 import { reasonOf } from '../store/api';
 import {
   useFigureOrdersQuery,
   useFigureServiceQuery,
   useOrderFiguresMutation,
   useTakeFigureMutation,
-  type FigureOrder,
-  type OrderedFigure,
 } from '../store/drawn-figures-api';
 import { addTaken } from '../editor/bring-in';
 import { useEdit } from '../editor/use-edit';

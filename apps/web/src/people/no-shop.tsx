@@ -1,4 +1,5 @@
-import { UNNAMED_SHOP, type Shop } from '../store/house-api';
+import type { Shop } from '@brelm/contract';
+import { UNNAMED_SHOP } from '../store/house-api';
 import { Button } from '../ui';
 import { signOut } from './sign-out';
 import { Doorway } from './sign-in';

@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { format } from 'date-fns';
+import type { Member, Role, Shop } from '@brelm/contract';
 import { Button, Modal, Refusal } from '../ui';
 import { reasonOf } from '../store/api';
-import { UNNAMED_SHOP, type Member, type Role, type Shop } from '../store/house-api';
+import { UNNAMED_SHOP } from '../store/house-api';
 import {
   useInvitationsQuery,
   useInviteMutation,

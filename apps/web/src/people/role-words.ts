@@ -1,5 +1,4 @@
-import type { Role } from '../store/house-api';
-
+import type { Role } from '@brelm/contract';
 /** What roles may do, in words. */
 export const ROLE_WORDS: Readonly<Record<Role, string>> = {
   owner: 'everything, people, copies and connections too',

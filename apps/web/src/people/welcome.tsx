@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
+import type { LinkAbout } from '@brelm/contract';
 import { Button } from '../ui';
 import { reasonOf } from '../store/api';
-import { useMeQuery, type LinkAbout } from '../store/house-api';
+import { useMeQuery } from '../store/house-api';
 import {
   useJoinAsMutation,
   useJoinMutation,

@@ -1,5 +1,5 @@
 import { Download } from 'lucide-react';
-import type { RunFile, RunState } from '../store/api';
+import type { RunFile, RunState } from '@brelm/contract';
 import { bytesText, SeverityMark, VerdictMark } from '../ui';
 import { apiAt } from '../platform/address';
 

@@ -1,5 +1,4 @@
-import type { RunSummary } from '../store/api';
-
+import type { RunSummary } from '@brelm/contract';
 /** How a run stands, in words. */
 export function runWords({ counts, state, cleaned, paused }: RunSummary): string {
   const all = Object.values(counts).reduce((n, v) => n + v, 0);

@@ -12,7 +12,8 @@ import {
   X,
 } from 'lucide-react';
 import { format } from 'date-fns';
-import { reasonOf, type RunSummary } from '../store/api';
+import type { RunSummary } from '@brelm/contract';
+import { reasonOf } from '../store/api';
 import {
   useCancelRunMutation,
   useMoveRunMutation,

@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from 'react';
 import type { OrderItem } from '@brelm/core/press';
-import type { SampleRequest } from '../store/api';
+import type { SampleRequest } from '@brelm/contract';
 import { ofShop } from '../platform/address';
 
 /** A sample that is not ordered yet. */

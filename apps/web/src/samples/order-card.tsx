@@ -2,13 +2,8 @@ import { format } from 'date-fns';
 import { useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import type { OrderState } from '@brelm/core/press';
-import {
-  reasonOf,
-  useCancelSamplesMutation,
-  useSaySampleMutation,
-  type Sample,
-  type SampleOrder,
-} from '../store/api';
+import type { Sample, SampleOrder } from '@brelm/contract';
+import { reasonOf, useCancelSamplesMutation, useSaySampleMutation } from '../store/api';
 import { Button, notify, SeverityMark } from '../ui';
 import { misprintWords } from './misprint-words';
 import { arrivalWords, countryName, money } from './money';

@@ -1,6 +1,7 @@
 import type { Series, SeriesRow } from '@brelm/core/series';
+import type { RowDesigns } from '@brelm/contract';
 import { reasonOf } from '../store/api';
-import { useFollowRowsMutation, type RowDesigns } from '../store/series-api';
+import { useFollowRowsMutation } from '../store/series-api';
 import { Button, notify } from '../ui';
 import { apiAt } from '../platform/address';
 

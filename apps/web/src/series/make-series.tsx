@@ -4,15 +4,10 @@ import { productsOf, type Design } from '@brelm/core/design';
 import { plannedFiles } from '@brelm/core/placement';
 import type { Series, SeriesRow } from '@brelm/core/series';
 import type { Spec } from '@brelm/core/spec';
+import type { LeftRow, RowDesigns } from '@brelm/contract';
 import { NamePattern, namesFault } from '../files/name-pattern';
 import { reasonOf } from '../store/api';
-import {
-  useDesignsOfRowsMutation,
-  useMakeSeriesMutation,
-  useSeriesMakingQuery,
-  type LeftRow,
-  type RowDesigns,
-} from '../store/series-api';
+import { useDesignsOfRowsMutation, useMakeSeriesMutation, useSeriesMakingQuery } from '../store/series-api';
 import { Button, Modal, Tick } from '../ui';
 
 /** How often it is asked how far the rows are, ms. */

@@ -3,8 +3,9 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { readDesign } from '@brelm/core/design';
 import { newSeries } from '@brelm/core/series';
+import type { DesignEntry } from '@brelm/contract';
 import { PickDesign } from '../design/pick-design';
-import { reasonOf, type DesignEntry } from '../store/api';
+import { reasonOf } from '../store/api';
 import {
   useArchiveSeriesMutation,
   useCreateSeriesMutation,

@@ -20,10 +20,10 @@ import {
   type SeriesRow,
 } from '@brelm/core/series';
 import { seenOn, sideOf } from '@brelm/core/spec';
+import type { RowDesigns } from '@brelm/contract';
 import { saveFile } from '../platform/save-file';
 import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../store/api';
 import { useProtectedWordsQuery } from '../store/listings-api';
-import type { RowDesigns } from '../store/series-api';
 import { Button, KEPT_WORDS, KeptNotes, NameField, UndoRedo, notify } from '../ui';
 import { PickDesign } from '../design/pick-design';
 import { useKeys } from '../keys';

@@ -1,3 +1,4 @@
+import type { DesignEntry } from '@brelm/contract';
 import { saveFile } from '../platform/save-file';
 import { Download } from 'lucide-react';
 import { useMemo, useState } from 'react';
@@ -12,7 +13,7 @@ import {
   type Sheet,
 } from '@brelm/core/sheet';
 import { askSlowly } from '../platform/asking';
-import { useSpecsQuery, type DesignEntry } from '../store/api';
+import { useSpecsQuery } from '../store/api';
 import {
   Panes,
   Button,

@@ -2,6 +2,7 @@ import { formatDistanceToNow } from 'date-fns';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { newSheet } from '@brelm/core/sheet';
+import type { SheetEntry } from '@brelm/contract';
 import {
   reasonOf,
   useArchiveSheetMutation,
@@ -9,7 +10,6 @@ import {
   useDeleteSheetMutation,
   useSheetsQuery,
   useSpecsQuery,
-  type SheetEntry,
 } from '../store/api';
 import { KeptList, notify } from '../ui';
 import { onProduct } from './sheet-settings';

@@ -1,6 +1,6 @@
 import { lazy, Suspense } from 'react';
+import type { ShelfAsked } from '@brelm/contract';
 import { reasonOf } from '../store/api';
-import type { ShelfAsked } from '../store/api-types';
 import { Button } from '../ui';
 import type { Beginning } from './new-design';
 

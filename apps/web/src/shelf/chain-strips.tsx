@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { type Chain, type MarkState } from '@brelm/core/standing';
 import type { Spec } from '@brelm/core/spec';
-import type { ProductStanding } from '../store/api-types';
+import type { ProductStanding } from '@brelm/contract';
 import { chainWords, STAGE_FOR } from './standing-words';
 
 /** Products of one design that are shown, at the most. */

@@ -1,6 +1,6 @@
 import { WAITS } from '@brelm/core/standing';
 import { marketOfSpec, type Spec } from '@brelm/core/spec';
-import type { ShelfAsked, ShelfPage } from '../store/api-types';
+import type { ShelfAsked, ShelfPage } from '@brelm/contract';
 import { GroupTabs } from './group-tabs';
 import { PickSeveral } from './pick-several';
 import { WAITS_WORDS } from './standing-words';

@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import type { SendingLine } from '@brelm/contract';
 import { useAppDispatch } from '../store';
 import { api, reasonOf, useSpecsQuery } from '../store/api';
-import type { SendingLine } from '../store/api-types';
 import { useConnectionsQuery, useLazySendingsQuery, useSendOneOfManyMutation } from '../store/listings-api';
 import { useAlikeAmongQuery, useStandingQuery } from '../store/shelf-api';
 import { Button, Modal, SeverityMark, VerdictMark } from '../ui';

@@ -1,6 +1,6 @@
+import type { Connection, ProductStanding } from '@brelm/contract';
 import { MARKS } from '@brelm/core/standing';
 import { marketOfSpec, type Spec } from '@brelm/core/spec';
-import type { Connection, ProductStanding } from '../store/api-types';
 
 /** A product of a design that may be sent as a listing. */
 export interface Sendable {

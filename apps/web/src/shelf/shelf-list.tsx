@@ -1,7 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, type ReactNode } from 'react';
 import { GROUPS, type Group } from '@brelm/core/standing';
-import type { ShelfEntry } from '../store/api-types';
+import type { ShelfEntry } from '@brelm/contract';
 import { GROUP_WORDS } from './standing-words';
 import type { Shown } from './use-shelf';
 

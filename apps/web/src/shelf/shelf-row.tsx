@@ -5,11 +5,11 @@ import { Archive, ArchiveRestore, Copy } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
 import { DUE_DAYS } from '@brelm/core/standing';
 import { seenOn, judgedColours, nounOf, type Spec } from '@brelm/core/spec';
+import type { ShelfEntry } from '@brelm/contract';
 import { ChainStrips } from './chain-strips';
 import { waitsText } from './standing-words';
 import { GarmentCanvas, specWords, usePreview } from '../design';
 import { reasonOf, useDuplicateDesignMutation, useDesignVerdictsQuery } from '../store/api';
-import type { ShelfEntry } from '../store/api-types';
 import { IconButton, notify, ratioText, VerdictMark } from '../ui';
 
 /** What several of what a design is judged on are called, where they are not colours of one product. */

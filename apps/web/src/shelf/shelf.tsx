@@ -1,9 +1,9 @@
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Download, FileUp, Plus } from 'lucide-react';
+import type { ShelfAsked } from '@brelm/contract';
 import { Button, FileButton, notify } from '../ui';
 import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../store/api';
-import type { ShelfAsked } from '../store/api-types';
 import { useHearMutation } from '../store/listings-api';
 import { useLazyShelfDesignsQuery } from '../store/shelf-api';
 import { isLooking } from '../platform/standing';

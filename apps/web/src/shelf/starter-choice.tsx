@@ -3,14 +3,15 @@ import { Trash2 } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import { DAY, wordsAsRead, wordSlots, wordsOf } from '@brelm/core/design';
+import type { OpenStarter } from '../store/opened';
 import { GarmentCanvas, isPale, useDrawing, useThumbnail } from '../design';
-import { reasonOf, type Starter } from '../store/api';
+import { reasonOf } from '../store/api';
 import { useRemoveStarterMutation, useStartersQuery } from '../store/design-documents-api';
 import { IconButton, notify } from '../ui';
 
 export const NO_STARTER = '';
 
-function Thumbnail({ starter, garment }: { starter: Starter; garment: Garment }) {
+function Thumbnail({ starter, garment }: { starter: OpenStarter; garment: Garment }) {
   const colourway = isPale(garment) ? DAY : starter.document.colourways[0]?.id;
   const known = starter.document.colourways.some((c) => c.id === colourway);
   const artwork = useThumbnail(useDrawing(starter.document, known ? colourway : undefined), 200);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { GROUPS, WAITS } from '@brelm/core/standing';
-import type { ShelfAsked } from '../store/api-types';
+import type { ShelfAsked } from '@brelm/contract';
 import { addressOf, ALL, askedBy, askedIn, keptOf } from './use-asked';
 
 const asked: fc.Arbitrary<ShelfAsked> = fc.record({

@@ -1,7 +1,7 @@
+import type { ShelfAsked, ShelfView } from '@brelm/contract';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { GROUPS, WAITS, type Group, type Waits } from '@brelm/core/standing';
-import type { ShelfAsked, ShelfView } from '../store/api-types';
 
 const ORDERS = ['day', 'changed', 'name'] as const;
 
@@ -46,8 +46,8 @@ export const askedBy = ({ asked: { archived, ...asked } }: Pick<ShelfView, 'aske
 });
 
 /** What is asked, to be kept as a view. */
-export const keptOf = ({ archived, group, ...asked }: ShelfAsked): ShelfView['asked'] => ({
-  ...asked,
+export const keptOf = ({ archived, group, waits, markets, ...asked }: ShelfAsked): ShelfView['asked'] => ({
+  ...{ ...asked, waits: [...waits], markets: [...markets] },
   ...(group ? { group } : {}),
   ...(archived ? { archived: 'true' } : {}),
 });

@@ -1,10 +1,10 @@
+import type { DesignEntry } from '@brelm/contract';
 import { saveFile } from '../platform/save-file';
 import {
   reasonOf,
   useArchiveDesignMutation,
   useBringInDesignsMutation,
   useDeleteDesignMutation,
-  type DesignEntry,
 } from '../store/api';
 import { dropNotice, notify } from '../ui';
 import { readAt } from '../platform/asked-again';

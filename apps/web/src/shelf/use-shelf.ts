@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { shallowEqual } from 'react-redux';
+import type { ShelfAsked, ShelfEntry, ShelfPage } from '@brelm/contract';
 import { useAppDispatch, useAppSelector } from '../store';
-import type { ShelfAsked, ShelfEntry, ShelfPage } from '../store/api-types';
 import { SHELF_PAGE, shelfPage } from '../store/shelf-api';
 
 export interface Shown {

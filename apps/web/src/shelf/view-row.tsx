@@ -1,7 +1,7 @@
 import { Pencil, X } from 'lucide-react';
 import { useState } from 'react';
+import type { ShelfView } from '@brelm/contract';
 import { reasonOf } from '../store/api';
-import type { ShelfView } from '../store/api-types';
 import { useKeepViewMutation, useRemoveViewMutation, useRenameViewMutation } from '../store/shelf-api';
 import { Button, IconButton, notify } from '../ui';
 

@@ -1,8 +1,8 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { Bookmark } from 'lucide-react';
 import { useState } from 'react';
+import type { ShelfAsked } from '@brelm/contract';
 import { reasonOf } from '../store/api';
-import type { ShelfAsked } from '../store/api-types';
 import { useKeepViewMutation, useShelfViewsQuery } from '../store/shelf-api';
 import { Button } from '../ui';
 import { addressOf, askedBy, keptOf } from './use-asked';

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { format } from 'date-fns';
+import type { Shop, ShopAway, ShopView } from '@brelm/contract';
 import { Button, bytesText, FileButton, leaveField, Modal, notify, Refusal } from '../ui';
 import { shopPath } from '../platform/address';
 import { api, reasonOf } from '../store/api';
@@ -11,8 +12,6 @@ import {
   useShopFromCopyMutation,
   useShopsQuery,
   useTakeShopAwayMutation,
-  type Shop,
-  type ShopAway,
 } from '../store/house-api';
 import { useAppDispatch } from '../store';
 import { useAttempt } from '../store/use-attempt';
@@ -115,7 +114,7 @@ const FILLINGS: readonly (readonly [Filling, string, string])[] = [
   ['archive', 'From an archive', 'What “Take everything out” gave, of this or another Brelm.'],
 ];
 
-function NewShop({ made }: { made: (shop: Shop) => void }) {
+function NewShop({ made }: { made: (shop: ShopView) => void }) {
   const [name, setName] = useState('');
   const [filling, setFilling] = useState<Filling>('nothing');
   const [file, setFile] = useState<File | null>(null);
@@ -196,7 +195,7 @@ function NewShop({ made }: { made: (shop: Shop) => void }) {
   );
 }
 
-function AwayRow({ away, back }: { away: ShopAway; back: (shop: Shop) => void }) {
+function AwayRow({ away, back }: { away: ShopAway; back: (shop: ShopView) => void }) {
   const [bring, { isLoading }] = useBringShopBackMutation();
   const { fault, attempt } = useAttempt();
   return (
@@ -220,7 +219,7 @@ function AwayRow({ away, back }: { away: ShopAway; back: (shop: Shop) => void })
 /** The shops of this house: made, named, opened, taken away and brought back. */
 export default function ShopsDialog({ onClose }: { onClose: () => void }) {
   const { data, error } = useShopsQuery(undefined, { refetchOnMountOrArgChange: true });
-  const open = (words: string) => (shop: Shop) =>
+  const open = (words: string) => (shop: ShopView) =>
     notify('done', `“${shop.name ?? UNNAMED_SHOP}” ${words}.`, {
       label: 'Open it',
       run: () => location.assign(`${shop.path}/`),

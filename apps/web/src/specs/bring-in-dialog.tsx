@@ -1,11 +1,7 @@
 import { useEffect, useState } from 'react';
 import { faultText, readSpecFile, SpecFileError, specText } from '@brelm/core/spec';
-import {
-  reasonOf,
-  useBringInSpecFileMutation,
-  useLookAtSpecFileMutation,
-  type SpecBrought,
-} from '../store/api';
+import type { SpecBrought } from '@brelm/contract';
+import { reasonOf, useBringInSpecFileMutation, useLookAtSpecFileMutation } from '../store/api';
 import { Button, Modal, notify } from '../ui';
 
 const KINDS = { new: 'new', changed: 'changes', same: 'the same' } as const;

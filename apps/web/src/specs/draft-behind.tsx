@@ -1,5 +1,5 @@
 import type { Spec } from '@brelm/core/spec';
-import type { StoredSpec } from '../store/api';
+import type { StoredSpec } from '@brelm/contract';
 import { Differences } from './differences';
 
 /** The product was changed elsewhere while it was being changed here: both are there, nothing is decided. */

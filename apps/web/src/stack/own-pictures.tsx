@@ -1,4 +1,5 @@
-import { usePicturesQuery, type OwnPicture } from '../store/api';
+import type { OwnPicture } from '@brelm/contract';
+import { usePicturesQuery } from '../store/api';
 import { picturePreview } from '../ui';
 
 /** As many as fit into one row. */

@@ -1,73 +1,29 @@
-import type { Occurrence, Season, SeasonWork } from '@brelm/core/almanac';
-import type { MonthFigure, Outlook } from '@brelm/core/demand';
+import type { Season } from '@brelm/core/almanac';
 import type { Idea } from '@brelm/core/idea';
+import type { Answer, Demand, SeasonDraft, StoredIdea } from '@brelm/contract';
 import { api } from './api';
 
-/** A season as the server tells of it. */
-export interface SeasonView {
-  season: Season;
-  own: boolean;
-  /** It ships, and was changed. */
-  changed: boolean;
-  /** Of last year, this one and the next. */
-  occurrences: Occurrence[];
-  work: Omit<SeasonWork, 'season'> | null;
-}
-
-export interface Demand {
-  phrase: string;
-  product: string;
-  country: string;
-  source: 'simulated' | 'own';
-  months: MonthFigure[];
-  filled: string[];
-  usual: number;
-  yearOverYear: number | null;
-  season: number[] | null;
-  strength: number | null;
-  outlook: Outlook | null;
-  listings: number | null;
-  difficulty: number | null;
-  watched: boolean;
-}
-
-export interface DemandPage {
-  total: number;
-  rows: Demand[];
-  silent: boolean;
-}
-
-export interface StoredIdea {
-  id: string;
-  revision: number;
-  updatedAt: string;
-  document: Idea;
-}
-
 type Watched = Pick<Demand, 'phrase' | 'product' | 'country'>;
-/** A season that has no id yet. */
-export type SeasonDraft = Omit<Season, 'id'>;
-
 /** Rows of demand at once. */
 export const DEMAND_PAGE = 20;
 
 /** What the server is asked of the year: seasons, what is looked for, ideas. */
 const almanacApi = api.injectEndpoints({
   endpoints: (build) => ({
-    seasons: build.query<{ today: string; seasons: SeasonView[] }, void>({
+    seasons: build.query<Answer<'GET seasons'>, void>({
       query: () => 'seasons',
       // What the shop has for them changes with each design and listing.
       keepUnusedDataFor: 5,
       providesTags: ['seasons'],
     }),
-    trySeason: build.mutation<Occurrence[], SeasonDraft>({
+    trySeason: build.mutation<Answer<'POST seasons/try'>, SeasonDraft>({
       query: (season) => ({ url: 'seasons/try', method: 'POST', body: { season } }),
     }),
-    addSeason: build.mutation<Season, SeasonDraft>({
+    addSeason: build.mutation<Answer<'POST seasons'>, SeasonDraft>({
       query: (season) => ({ url: 'seasons', method: 'POST', body: { season } }),
       invalidatesTags: ['seasons'],
     }),
-    changeSeason: build.mutation<Season, { season: Season; was: Season }>({
+    changeSeason: build.mutation<Answer<'PUT seasons/:id'>, { season: Season; was: Season }>({
       query: (body) => ({
         url: `seasons/${encodeURIComponent(body.season.id)}`,
         method: 'PUT',
@@ -80,7 +36,7 @@ const almanacApi = api.injectEndpoints({
       invalidatesTags: ['seasons'],
     }),
     demand: build.query<
-      DemandPage,
+      Answer<'GET demand'>,
       { search: string; product: string; country: string; watched: boolean; from: number }
     >({
       query: ({ search, product, country, watched, from }) =>
@@ -90,18 +46,15 @@ const almanacApi = api.injectEndpoints({
         }).toString()}`,
       providesTags: ['demand'],
     }),
-    demandOf: build.query<
-      { rows: Demand[]; near: string[]; silent: boolean },
-      { phrase: string; country: string }
-    >({
+    demandOf: build.query<Answer<'GET demand/phrase'>, { phrase: string; country: string }>({
       query: (asked) => `demand/phrase?${new URLSearchParams(asked).toString()}`,
       providesTags: ['demand'],
     }),
-    takeInDemand: build.mutation<{ rows: number; phrases: number }, string>({
+    takeInDemand: build.mutation<Answer<'POST demand/own'>, string>({
       query: (csv) => ({ url: 'demand/own', method: 'POST', body: { csv } }),
       invalidatesTags: ['demand'],
     }),
-    forgetDemand: build.mutation<{ months: number }, string>({
+    forgetDemand: build.mutation<Answer<'DELETE demand/own/:phrase'>, string>({
       query: (phrase) => ({ url: `demand/own/${encodeURIComponent(phrase)}`, method: 'DELETE' }),
       invalidatesTags: ['demand'],
     }),
@@ -112,20 +65,20 @@ const almanacApi = api.injectEndpoints({
           : { url: `watched?${new URLSearchParams(key).toString()}`, method: 'DELETE' },
       invalidatesTags: ['demand'],
     }),
-    designNames: build.query<{ names: string[] }, void>({
+    designNames: build.query<Answer<'GET designs/names'>, void>({
       query: () => 'designs/names',
       providesTags: ['designs'],
     }),
-    ideas: build.query<{ total: number; ideas: StoredIdea[] }, { states: string; q: string }>({
+    ideas: build.query<Answer<'GET ideas'>, { states: string; q: string }>({
       query: (asked) => `ideas?${new URLSearchParams({ ...asked, count: '100' }).toString()}`,
       keepUnusedDataFor: 5,
       providesTags: ['ideas'],
     }),
-    createIdea: build.mutation<StoredIdea, Idea>({
+    createIdea: build.mutation<Answer<'POST ideas'>, Idea>({
       query: (document) => ({ url: 'ideas', method: 'POST', body: { document } }),
       invalidatesTags: ['ideas', 'seasons'],
     }),
-    saveIdea: build.mutation<StoredIdea, Pick<StoredIdea, 'id' | 'revision' | 'document'>>({
+    saveIdea: build.mutation<Answer<'PUT ideas/:id'>, Pick<StoredIdea, 'id' | 'revision' | 'document'>>({
       query: ({ id, ...body }) => ({ url: `ideas/${id}`, method: 'PUT', body }),
       invalidatesTags: ['ideas', 'seasons'],
     }),

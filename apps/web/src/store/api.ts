@@ -1,38 +1,11 @@
 import { createApi } from '@reduxjs/toolkit/query/react';
-import type { Garment } from '@brelm/core/colour';
 import type { Scene } from '@brelm/core/mockup';
-import type { Catalogue } from '@brelm/core/press';
-import type { GarmentContrast } from '@brelm/core/proof';
 import type { Licence } from '@brelm/core/rights';
 import type { Sheet } from '@brelm/core/sheet';
 import type { Spec } from '@brelm/core/spec';
-import type {
-  KeptDesign,
-  DesignPage,
-  DesignsTakenIn,
-  Palette,
-  VersionEntry,
-  TypefaceEntry,
-  FaceSample,
-  StoredStyle,
-  BroughtIn,
-  PlanRow,
-  OwnPicture,
-  MadeMockup,
-  StoredSpec,
-  SpecState,
-  AffectedDesign,
-  AffectedRun,
-  SpecBrought,
-  NewGarment,
-  SheetEntry,
-  SampleOrder,
-  SampleRequest,
-} from './api-types';
+import type { Answer, NewGarment, Palette, SampleRequest, StoredStyle } from '@brelm/contract';
 import { apiAt } from '../platform/address';
 import { requestsTo } from './reads';
-
-export type * from './api-types';
 
 /** What went wrong with a request, in words. */
 export function reasonOf(error: unknown): string {
@@ -96,7 +69,7 @@ export const api = createApi({
   ],
   endpoints: (build) => ({
     /** The designs on the shelf that have some words, those that were changed last first. */
-    designs: build.infiniteQuery<DesignPage, { search: string }, number>({
+    designs: build.infiniteQuery<Answer<'GET designs'>, { search: string }, number>({
       infiniteQueryOptions: {
         initialPageParam: 0,
         getNextPageParam: (last, pages) => {
@@ -113,14 +86,14 @@ export const api = createApi({
       providesTags: ['designs'],
     }),
     /** How a design reads on its garments; `revision` is what was listed. */
-    designVerdicts: build.query<GarmentContrast[], { id: string; revision: number }>({
+    designVerdicts: build.query<Answer<'GET designs/:id/verdicts'>, { id: string; revision: number }>({
       query: ({ id }) => `designs/${id}/verdicts`,
       providesTags: ['verdicts'],
     }),
     /** Designs that look so much like it that they may be the same thing. */
     alikeDesigns: build.query<{ id: string; name: string }[], { id: string; revision: number | null }>({
       query: ({ id }) => `designs/${id}/alike`,
-      transformResponse: ({ alike }: { alike: { id: string; name: string }[] }) => alike,
+      transformResponse: ({ alike }: Answer<'GET designs/:id/alike'>) => alike,
       providesTags: ['alike'],
     }),
     /** Says that two designs are not the same thing, or takes that back. */
@@ -131,11 +104,11 @@ export const api = createApi({
       }),
       invalidatesTags: ['alike'],
     }),
-    facesUsed: build.query<Record<string, string[]>, void>({
+    facesUsed: build.query<Answer<'GET typefaces/used'>, void>({
       query: () => 'typefaces/used',
       providesTags: ['designs'],
     }),
-    duplicateDesign: build.mutation<KeptDesign, string>({
+    duplicateDesign: build.mutation<Answer<'POST designs/:id/duplicate'>, string>({
       query: (id) => ({ url: `designs/${id}/duplicate`, method: 'POST', body: {} }),
       invalidatesTags: ['designs'],
     }),
@@ -150,15 +123,15 @@ export const api = createApi({
       query: (id) => ({ url: `designs/${id}`, method: 'DELETE' }),
       invalidatesTags: ['designs'],
     }),
-    bringInDesigns: build.mutation<DesignsTakenIn, File>({
+    bringInDesigns: build.mutation<Answer<'POST design-files'>, File>({
       query: (file) => ({ url: 'design-files', method: 'POST', body: formOf(file) }),
       invalidatesTags: ['designs', 'typefaces', 'pictures'],
     }),
-    sheets: build.query<{ total: number; sheets: SheetEntry[] }, boolean>({
+    sheets: build.query<Answer<'GET sheets'>, boolean>({
       query: (archived) => `sheets?archived=${archived}&count=200`,
       providesTags: ['sheets'],
     }),
-    createSheet: build.mutation<{ id: string }, Sheet>({
+    createSheet: build.mutation<Answer<'POST sheets'>, Sheet>({
       query: (document) => ({ url: 'sheets', method: 'POST', body: { document } }),
       invalidatesTags: ['sheets'],
     }),
@@ -173,17 +146,20 @@ export const api = createApi({
       query: (id) => ({ url: `sheets/${id}`, method: 'DELETE' }),
       invalidatesTags: ['sheets'],
     }),
-    specs: build.query<Spec[], void>({ query: () => 'specs', providesTags: ['specs'] }),
-    garments: build.query<Garment[], void>({ query: () => 'garments', providesTags: ['garments'] }),
-    addGarment: build.mutation<Garment, NewGarment>({
+    specs: build.query<Answer<'GET specs'>, void>({ query: () => 'specs', providesTags: ['specs'] }),
+    garments: build.query<Answer<'GET garments'>, void>({
+      query: () => 'garments',
+      providesTags: ['garments'],
+    }),
+    addGarment: build.mutation<Answer<'POST garments'>, NewGarment>({
       query: (garment) => ({ url: 'garments', method: 'POST', body: { garment } }),
       invalidatesTags: ['garments'],
     }),
-    addGarmentsCsv: build.mutation<Garment[], string>({
+    addGarmentsCsv: build.mutation<Answer<'POST garments/csv'>, string>({
       query: (csv) => ({ url: 'garments/csv', method: 'POST', body: { csv } }),
       invalidatesTags: ['garments'],
     }),
-    changeGarment: build.mutation<Garment, { id: string; garment: NewGarment }>({
+    changeGarment: build.mutation<Answer<'PUT garments/:id'>, { id: string; garment: NewGarment }>({
       query: ({ id, garment }) => ({ url: `garments/${id}`, method: 'PUT', body: { garment } }),
       invalidatesTags: ['garments', 'verdicts'],
     }),
@@ -191,15 +167,18 @@ export const api = createApi({
       query: (id) => ({ url: `garments/${id}`, method: 'DELETE' }),
       invalidatesTags: ['garments'],
     }),
-    shop: build.query<{ name: string | null }, void>({ query: () => 'shop', providesTags: ['shop'] }),
+    shop: build.query<Answer<'GET shop'>, void>({ query: () => 'shop', providesTags: ['shop'] }),
     /** Says under which licence an own typeface is, for designs to come. */
     sayFaceLicence: build.mutation<void, { id: string; licence: Licence }>({
       query: ({ id, licence }) => ({ url: `typefaces/${id}/licence`, method: 'PUT', body: licence }),
       invalidatesTags: ['typefaces'],
     }),
-    typefaces: build.query<TypefaceEntry[], void>({ query: () => 'typefaces', providesTags: ['typefaces'] }),
-    motifTopics: build.query<{ id: string; name: string }[], void>({ query: () => 'motifs/topics' }),
-    addTypeface: build.mutation<TypefaceEntry[], File>({
+    typefaces: build.query<Answer<'GET typefaces'>, void>({
+      query: () => 'typefaces',
+      providesTags: ['typefaces'],
+    }),
+    motifTopics: build.query<Answer<'GET motifs/topics'>, void>({ query: () => 'motifs/topics' }),
+    addTypeface: build.mutation<Answer<'POST typefaces'>, File>({
       query: (file) => ({ url: 'typefaces', method: 'POST', body: formOf(file) }),
       invalidatesTags: ['typefaces'],
     }),
@@ -207,10 +186,10 @@ export const api = createApi({
       query: (id) => ({ url: `typefaces/${id}`, method: 'DELETE' }),
       invalidatesTags: ['typefaces'],
     }),
-    faceSample: build.query<FaceSample, { id: string; text: string }>({
+    faceSample: build.query<Answer<'GET typefaces/:id/sample'>, { id: string; text: string }>({
       query: ({ id, text }) => `typefaces/${id}/sample?text=${encodeURIComponent(text)}`,
     }),
-    facesCovering: build.query<{ ids: string[] }, string>({
+    facesCovering: build.query<Answer<'GET typefaces/covering'>, string>({
       query: (characters) => `typefaces/covering?characters=${encodeURIComponent(characters)}`,
     }),
     setFavourite: build.mutation<void, { id: string; favourite: boolean }>({
@@ -229,8 +208,11 @@ export const api = createApi({
         await queryFulfilled.catch(patch.undo);
       },
     }),
-    styles: build.query<StoredStyle[], void>({ query: () => 'lettering-styles', providesTags: ['styles'] }),
-    addStyle: build.mutation<StoredStyle, Omit<StoredStyle, 'id'>>({
+    styles: build.query<Answer<'GET lettering-styles'>, void>({
+      query: () => 'lettering-styles',
+      providesTags: ['styles'],
+    }),
+    addStyle: build.mutation<Answer<'POST lettering-styles'>, Omit<StoredStyle, 'id'>>({
       query: (body) => ({ url: 'lettering-styles', method: 'POST', body }),
       invalidatesTags: ['styles'],
     }),
@@ -238,8 +220,11 @@ export const api = createApi({
       query: (id) => ({ url: `lettering-styles/${id}`, method: 'DELETE' }),
       invalidatesTags: ['styles'],
     }),
-    looks: build.query<StoredStyle[], void>({ query: () => 'picture-looks', providesTags: ['looks'] }),
-    addLook: build.mutation<StoredStyle, Omit<StoredStyle, 'id'>>({
+    looks: build.query<Answer<'GET picture-looks'>, void>({
+      query: () => 'picture-looks',
+      providesTags: ['looks'],
+    }),
+    addLook: build.mutation<Answer<'POST picture-looks'>, Omit<StoredStyle, 'id'>>({
       query: (body) => ({ url: 'picture-looks', method: 'POST', body }),
       invalidatesTags: ['looks'],
     }),
@@ -247,8 +232,8 @@ export const api = createApi({
       query: (id) => ({ url: `picture-looks/${id}`, method: 'DELETE' }),
       invalidatesTags: ['looks'],
     }),
-    films: build.query<StoredStyle[], void>({ query: () => 'films', providesTags: ['films'] }),
-    addFilm: build.mutation<StoredStyle, Omit<StoredStyle, 'id'>>({
+    films: build.query<Answer<'GET films'>, void>({ query: () => 'films', providesTags: ['films'] }),
+    addFilm: build.mutation<Answer<'POST films'>, Omit<StoredStyle, 'id'>>({
       query: (body) => ({ url: 'films', method: 'POST', body }),
       invalidatesTags: ['films'],
     }),
@@ -256,33 +241,36 @@ export const api = createApi({
       query: (id) => ({ url: `films/${id}`, method: 'DELETE' }),
       invalidatesTags: ['films'],
     }),
-    words: build.query<string[], void>({ query: () => 'words', providesTags: ['words'] }),
-    addWord: build.mutation<string[], string>({
+    words: build.query<Answer<'GET words'>, void>({ query: () => 'words', providesTags: ['words'] }),
+    addWord: build.mutation<Answer<'POST words'>, string>({
       query: (word) => ({ url: 'words', method: 'POST', body: { word } }),
       invalidatesTags: ['words'],
     }),
-    removeWord: build.mutation<string[], string>({
+    removeWord: build.mutation<Answer<'DELETE words/:word'>, string>({
       query: (word) => ({ url: `words/${encodeURIComponent(word)}`, method: 'DELETE' }),
       invalidatesTags: ['words'],
     }),
-    bringIn: build.mutation<BroughtIn, File>({
+    bringIn: build.mutation<Answer<'POST materials'>, File>({
       query: (file) => ({ url: 'materials', method: 'POST', body: formOf(file) }),
       invalidatesTags: ['pictures'],
     }),
-    pictures: build.query<{ total: number; pictures: OwnPicture[] }, { search: string; count: number }>({
+    pictures: build.query<Answer<'GET materials'>, { search: string; count: number }>({
       query: ({ search, count }) => `materials?${new URLSearchParams({ search, count: String(count) })}`,
       providesTags: ['pictures', 'designs'],
     }),
     /** An SVG as a picture of so many px on its longer side. */
-    bringInAsPicture: build.mutation<BroughtIn, { file: File; longSide: number }>({
+    bringInAsPicture: build.mutation<Answer<'POST materials'>, { file: File; longSide: number }>({
       query: ({ file, longSide }) => ({
         url: `materials?longSide=${longSide}`,
         method: 'POST',
         body: formOf(file),
       }),
     }),
-    palettes: build.query<Palette[], void>({ query: () => 'palettes', providesTags: ['palettes'] }),
-    addPalette: build.mutation<Palette, Omit<Palette, 'id'>>({
+    palettes: build.query<Answer<'GET palettes'>, void>({
+      query: () => 'palettes',
+      providesTags: ['palettes'],
+    }),
+    addPalette: build.mutation<Answer<'POST palettes'>, Omit<Palette, 'id'>>({
       query: (body) => ({ url: 'palettes', method: 'POST', body }),
       invalidatesTags: ['palettes'],
     }),
@@ -290,7 +278,7 @@ export const api = createApi({
       query: (id) => ({ url: `palettes/${id}`, method: 'DELETE' }),
       invalidatesTags: ['palettes'],
     }),
-    versions: build.query<VersionEntry[], string>({
+    versions: build.query<Answer<'GET designs/:id/versions'>, string>({
       query: (id) => `designs/${id}/versions`,
       providesTags: ['versions'],
       keepUnusedDataFor: 0,
@@ -299,16 +287,16 @@ export const api = createApi({
       query: ({ id, version }) => ({ url: `designs/${id}/versions/${version}`, method: 'DELETE' }),
       invalidatesTags: ['versions'],
     }),
-    plan: build.query<PlanRow[], { designs: string[]; pattern?: string }>({
+    plan: build.query<Answer<'POST plan'>, { designs: string[]; pattern?: string }>({
       query: (body) => ({ url: 'plan', method: 'POST', body }),
       keepUnusedDataFor: 0,
     }),
-    scenes: build.query<Scene[], void>({ query: () => 'scenes', providesTags: ['scenes'] }),
-    createScene: build.mutation<{ id: string; document: Scene }, Scene>({
+    scenes: build.query<Answer<'GET scenes'>, void>({ query: () => 'scenes', providesTags: ['scenes'] }),
+    createScene: build.mutation<Answer<'POST scenes'>, Scene>({
       query: (document) => ({ url: 'scenes', method: 'POST', body: { document } }),
       invalidatesTags: ['scenes'],
     }),
-    bringInScene: build.mutation<{ id: string; document: Scene }, File>({
+    bringInScene: build.mutation<Answer<'POST scenes/file'>, File>({
       query: (file) => ({ url: 'scenes/file', method: 'POST', body: formOf(file) }),
       invalidatesTags: ['scenes'],
     }),
@@ -316,30 +304,33 @@ export const api = createApi({
       query: (id) => ({ url: `scenes/${id}`, method: 'DELETE' }),
       invalidatesTags: ['scenes', 'mockups'],
     }),
-    pressCatalogue: build.query<Catalogue, void>({ query: () => 'press/catalogue' }),
-    samples: build.query<SampleOrder[], void>({ query: () => 'samples', providesTags: ['samples'] }),
+    pressCatalogue: build.query<Answer<'GET press/catalogue'>, void>({ query: () => 'press/catalogue' }),
+    samples: build.query<Answer<'GET samples'>, void>({ query: () => 'samples', providesTags: ['samples'] }),
     orderSamples: build.mutation<
-      SampleOrder,
+      Answer<'POST samples'>,
       { items: SampleRequest[]; country: string; acceptStops?: boolean }
     >({
       query: (body) => ({ url: 'samples', method: 'POST', body }),
       invalidatesTags: ['samples'],
     }),
-    cancelSamples: build.mutation<SampleOrder, string>({
+    cancelSamples: build.mutation<Answer<'POST samples/orders/:id/cancel'>, string>({
       query: (id) => ({ url: `samples/orders/${id}/cancel`, method: 'POST' }),
       invalidatesTags: ['samples'],
     }),
-    saySample: build.mutation<SampleOrder, { id: string; note?: string; rating?: number | null }>({
+    saySample: build.mutation<
+      Answer<'PATCH samples/:id'>,
+      { id: string; note?: string; rating?: number | null }
+    >({
       query: ({ id, ...body }) => ({ url: `samples/${id}`, method: 'PATCH', body }),
       invalidatesTags: ['samples'],
     }),
     /** The last pictures of products that were made of a design. */
-    mockups: build.query<MadeMockup[], string>({
+    mockups: build.query<Answer<'GET designs/:id/mockups'>, string>({
       query: (id) => `designs/${id}/mockups`,
       providesTags: ['mockups'],
     }),
     /** Keeps a bill or a letter that shows that a material may be used. */
-    bringInBill: build.mutation<{ sha256: string; name: string }, File>({
+    bringInBill: build.mutation<Answer<'POST materials/bills'>, File>({
       query: (file) => ({ url: 'materials/bills', method: 'POST', body: formOf(file) }),
     }),
     /** Says under which licence a picture is, for designs to come. */
@@ -347,12 +338,15 @@ export const api = createApi({
       query: ({ sha256, licence }) => ({ url: `materials/${sha256}/licence`, method: 'PUT', body: licence }),
       invalidatesTags: ['pictures'],
     }),
-    specBook: build.query<StoredSpec[], void>({ query: () => 'spec-book', providesTags: ['specs'] }),
-    addSpec: build.mutation<StoredSpec, Spec>({
+    specBook: build.query<Answer<'GET spec-book'>, void>({
+      query: () => 'spec-book',
+      providesTags: ['specs'],
+    }),
+    addSpec: build.mutation<Answer<'POST spec-book'>, Spec>({
       query: (document) => ({ url: 'spec-book', method: 'POST', body: { document } }),
       invalidatesTags: ['specs'],
     }),
-    changeSpec: build.mutation<StoredSpec, { document: Spec; revision?: number }>({
+    changeSpec: build.mutation<Answer<'PUT spec-book/spec'>, { document: Spec; revision?: number }>({
       query: (body) => ({
         url: `spec-book/spec?id=${encodeURIComponent(body.document.id)}`,
         method: 'PUT',
@@ -374,19 +368,19 @@ export const api = createApi({
       query: (id) => ({ url: `spec-book/spec?id=${encodeURIComponent(id)}`, method: 'DELETE' }),
       invalidatesTags: ['specs'],
     }),
-    specHistory: build.query<SpecState[], string>({
+    specHistory: build.query<Answer<'GET spec-book/history'>, string>({
       query: (id) => `spec-book/history?id=${encodeURIComponent(id)}`,
       providesTags: ['specs'],
     }),
-    specAffected: build.query<{ designs: AffectedDesign[]; runs: AffectedRun[] }, string>({
+    specAffected: build.query<Answer<'GET spec-book/affected'>, string>({
       query: (id) => `spec-book/affected?id=${encodeURIComponent(id)}`,
       providesTags: ['specs', 'designs', 'runs'],
     }),
-    lookAtSpecFile: build.mutation<SpecBrought[], string>({
+    lookAtSpecFile: build.mutation<Answer<'POST spec-book/file'>, string>({
       query: (file) => ({ url: 'spec-book/file', method: 'POST', body: { file, mode: 'look' } }),
       extraOptions: { reads: true },
     }),
-    bringInSpecFile: build.mutation<SpecBrought[], string>({
+    bringInSpecFile: build.mutation<Answer<'POST spec-book/file'>, string>({
       query: (file) => ({ url: 'spec-book/file', method: 'POST', body: { file, mode: 'bring-in' } }),
       invalidatesTags: ['specs'],
     }),

@@ -1,6 +1,7 @@
 import { documentOf, mergeDesigns, readDesign, sameButOpen, type Design } from '@brelm/core/design';
+import type { KeptDesign } from '@brelm/contract';
 import { notify } from '../ui/notices';
-import type { KeptDesign, StoredDesign } from './api';
+import type { StoredDesign } from './opened';
 import { dropDraft, keepDraft, sameDesign } from './drafts';
 import { rebased, saveStateChanged, type SaveState } from './editor';
 import { store } from './index';

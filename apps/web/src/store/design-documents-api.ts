@@ -1,27 +1,29 @@
-import { documentOf, readDesign, type Design, type DesignDocument } from '@brelm/core/design';
-import { api, type KeptDesign, type Starter, type VersionEntry } from './api';
+import { documentOf, readDesign, type Design } from '@brelm/core/design';
+import type { Answer, VersionEntry } from '@brelm/contract';
+import { api } from './api';
+import type { OpenStarter } from './opened';
 
 /** What the server is asked of whole designs, which are read and written here: it comes with the code that needs it. */
 const designDocumentsApi = api.injectEndpoints({
   endpoints: (build) => ({
-    createDesign: build.mutation<KeptDesign, Design>({
+    createDesign: build.mutation<Answer<'POST designs'>, Design>({
       query: (design) => ({ url: 'designs', method: 'POST', body: { document: documentOf(design) } }),
       invalidatesTags: ['designs'],
     }),
     /** A design of the shelf, to take parts out of. */
     designToTakeFrom: build.query<Design, string>({
       query: (id) => `designs/${id}`,
-      transformResponse: ({ document }: KeptDesign) => readDesign(document),
+      transformResponse: ({ document }: Answer<'GET designs/:id'>) => readDesign(document),
       providesTags: ['designs'],
       keepUnusedDataFor: 60,
     }),
-    starters: build.query<Starter[], void>({
+    starters: build.query<OpenStarter[], void>({
       query: () => 'starters',
-      transformResponse: (starters: (Omit<Starter, 'document'> & { document: DesignDocument })[]) =>
+      transformResponse: (starters: Answer<'GET starters'>) =>
         starters.map((s) => ({ ...s, document: readDesign(s.document) })),
       providesTags: ['starters'],
     }),
-    addStarter: build.mutation<{ id: string }, Design>({
+    addStarter: build.mutation<Answer<'POST starters'>, Design>({
       query: (design) => ({ url: 'starters', method: 'POST', body: { document: documentOf(design) } }),
       invalidatesTags: ['starters'],
     }),
@@ -31,12 +33,15 @@ const designDocumentsApi = api.injectEndpoints({
     }),
     version: build.query<VersionEntry & { document: Design }, { id: string; version: number }>({
       query: ({ id, version }) => `designs/${id}/versions/${version}`,
-      transformResponse: (entry: VersionEntry & { document: DesignDocument }) => ({
+      transformResponse: (entry: Answer<'GET designs/:id/versions/:version'>) => ({
         ...entry,
         document: readDesign(entry.document),
       }),
     }),
-    keepVersion: build.mutation<VersionEntry, { id: string; name: string; design: Design }>({
+    keepVersion: build.mutation<
+      Answer<'POST designs/:id/versions'>,
+      { id: string; name: string; design: Design }
+    >({
       query: ({ id, name, design }) => ({
         url: `designs/${id}/versions`,
         method: 'POST',

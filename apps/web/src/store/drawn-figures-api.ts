@@ -1,40 +1,6 @@
+import type { Answer, OrderedFigure } from '@brelm/contract';
 import { api } from './api';
-import type { BroughtIn } from './api-types';
-import type { Licence } from '@brelm/core/rights';
 import { apiAt } from '../platform/address';
-
-/** Who draws figures to order, and in which styles. */
-export interface FigureService {
-  name: string;
-  /** Put together of figures of the library, not drawn by anybody. */
-  simulated: boolean;
-  styles: { id: string; name: string; about: string }[];
-}
-
-export interface DrawnFigure {
-  n: number;
-  seed: number;
-  width: number;
-  height: number;
-  hasOutlines: boolean;
-  /** What was asked for and is not in it. */
-  undone: string[];
-  licences: { id: string; source: string; of: string[] }[];
-}
-
-export interface FigureOrder {
-  id: string;
-  words: string;
-  style: string;
-  ground: string;
-  seed: number;
-  service: string;
-  simulated: boolean;
-  createdAt: string;
-  drawings: DrawnFigure[];
-}
-
-export type OrderedFigure = Pick<FigureOrder, 'words' | 'style' | 'ground' | 'seed'>;
 
 /** The picture of a drawing. */
 export const drawnFigurePicture = (order: string, n: number): string =>
@@ -43,12 +9,14 @@ export const drawnFigurePicture = (order: string, n: number): string =>
 /** What the server is asked of figures to order. */
 const drawnFiguresApi = api.injectEndpoints({
   endpoints: (build) => ({
-    figureService: build.query<FigureService, void>({ query: () => 'drawn-figures/service' }),
-    figureOrders: build.query<{ total: number; orders: FigureOrder[] }, number>({
+    figureService: build.query<Answer<'GET drawn-figures/service'>, void>({
+      query: () => 'drawn-figures/service',
+    }),
+    figureOrders: build.query<Answer<'GET drawn-figures'>, number>({
       query: (count) => `drawn-figures?count=${count}`,
       providesTags: ['drawnFigures'],
     }),
-    orderFigures: build.mutation<FigureOrder, OrderedFigure>({
+    orderFigures: build.mutation<Answer<'POST drawn-figures'>, OrderedFigure>({
       query: (body) => ({ url: 'drawn-figures', method: 'POST', body }),
       invalidatesTags: (order) => (order ? ['drawnFigures'] : []),
     }),
@@ -57,7 +25,7 @@ const drawnFiguresApi = api.injectEndpoints({
       invalidatesTags: ['drawnFigures'],
     }),
     takeFigure: build.mutation<
-      BroughtIn & { licence: Licence },
+      Answer<'POST drawn-figures/:id/:n/take'>,
       { order: string; n: number; as: 'picture' | 'outlines' }
     >({
       query: ({ order, n, as }) => ({

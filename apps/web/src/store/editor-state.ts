@@ -1,6 +1,6 @@
 import type { Design, Edit } from '@brelm/core/design';
 import type { Finding } from '@brelm/core/proof';
-import type { StoredDesign } from './api';
+import type { StoredDesign } from './opened';
 
 /**
  * One step that can be undone. Designs are immutable and share what has not changed, so keeping

@@ -2,7 +2,7 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { applyEdits, mergeDesigns, openSide, type Design, type Edit } from '@brelm/core/design';
 import type { Finding } from '@brelm/core/proof';
 import { store } from '.';
-import type { StoredDesign } from './api';
+import type { StoredDesign } from './opened';
 import type { EditorState, SaveState, Step } from './editor-state';
 import { root } from './root';
 

@@ -1,22 +1,5 @@
+import type { Answer } from '@brelm/contract';
 import { api } from './api';
-
-/** What somebody did to something, and when. */
-export interface HistoryRow {
-  id: number;
-  at: string;
-  personId: string | null;
-  person: string | null;
-  did: string;
-  kind: string;
-  ofId: string;
-  name: string;
-}
-
-export interface HistoryPage {
-  rows: HistoryRow[];
-  more: boolean;
-  people: { id: string; name: string }[];
-}
 
 export interface HistoryAsked {
   of?: string;
@@ -26,7 +9,7 @@ export interface HistoryAsked {
 
 const historyApi = api.injectEndpoints({
   endpoints: (build) => ({
-    history: build.infiniteQuery<HistoryPage, HistoryAsked, number | null>({
+    history: build.infiniteQuery<Answer<'GET history'>, HistoryAsked, number | null>({
       infiniteQueryOptions: {
         initialPageParam: null,
         getNextPageParam: (last) => (last.more ? last.rows.at(-1)!.id : undefined),

@@ -1,12 +1,5 @@
-import {
-  houseApi,
-  type Invitation,
-  type LinkAbout,
-  type Member,
-  type Passkey,
-  type Role,
-  type Session,
-} from './house-api';
+import type { Answer, Role } from '@brelm/contract';
+import { houseApi } from './house-api';
 
 const post = (url: string, body?: unknown) => ({
   url,
@@ -30,12 +23,19 @@ const fault = (
 /** Signing in, links, and who is in a shop: what comes with the first use of them. */
 const peopleApi = houseApi.injectEndpoints({
   endpoints: (build) => ({
-    signIn: build.mutation<{ needs: 'code' | null }, { signIn: string; password: string }>({
+    signIn: build.mutation<Answer<'POST house/sign-in'>, { signIn: string; password: string }>({
       query: (body) => post('sign-in', body),
     }),
-    signInCode: build.mutation<{ needs: null }, string>({ query: (code) => post('sign-in/code', { code }) }),
-    lookAtLink: build.mutation<LinkAbout, string>({ query: (token) => post('links/look', { token }) }),
-    join: build.mutation<void, { token: string; signIn: string; name: string; password: string }>({
+    signInCode: build.mutation<Answer<'POST house/sign-in/code'>, string>({
+      query: (code) => post('sign-in/code', { code }),
+    }),
+    lookAtLink: build.mutation<Answer<'POST house/links/look'>, string>({
+      query: (token) => post('links/look', { token }),
+    }),
+    join: build.mutation<
+      Answer<'POST house/links/join'>,
+      { token: string; signIn: string; name: string; password: string }
+    >({
       query: (body) => post('links/join', body),
     }),
     joinAs: build.mutation<void, string>({ query: (token) => post('links/join-as', { token }) }),
@@ -50,10 +50,10 @@ const peopleApi = houseApi.injectEndpoints({
       query: (body) => ({ url: 'me/password', method: 'PUT', body }),
       invalidatesTags: ['sessions'],
     }),
-    beginFactor: build.mutation<{ secret: string; picture: string }, void>({
+    beginFactor: build.mutation<Answer<'POST house/me/second-factor/begin'>, void>({
       query: () => post('me/second-factor/begin'),
     }),
-    setFactor: build.mutation<{ codes: string[] }, string>({
+    setFactor: build.mutation<Answer<'POST house/me/second-factor'>, string>({
       query: (code) => post('me/second-factor', { code }),
       invalidatesTags: ['me', 'sessions', 'people'],
     }),
@@ -61,7 +61,10 @@ const peopleApi = houseApi.injectEndpoints({
       query: (password) => post('me/second-factor/drop', { password }),
       invalidatesTags: ['me', 'sessions', 'people'],
     }),
-    sessions: build.query<Session[], void>({ query: () => 'me/sessions', providesTags: ['sessions'] }),
+    sessions: build.query<Answer<'GET house/me/sessions'>, void>({
+      query: () => 'me/sessions',
+      providesTags: ['sessions'],
+    }),
     endSession: build.mutation<void, string>({
       query: (id) => ({ url: `me/sessions/${id}`, method: 'DELETE' }),
       invalidatesTags: ['sessions'],
@@ -70,7 +73,10 @@ const peopleApi = houseApi.injectEndpoints({
       query: () => post('me/sessions/end-others'),
       invalidatesTags: ['sessions'],
     }),
-    passkeys: build.query<Passkey[], void>({ query: () => 'me/passkeys', providesTags: ['passkeys'] }),
+    passkeys: build.query<Answer<'GET house/me/passkeys'>, void>({
+      query: () => 'me/passkeys',
+      providesTags: ['passkeys'],
+    }),
     addPasskey: build.mutation<void, string>({
       queryFn: async (name, _api, _more, ask) => {
         const begun = await ask(post('me/passkeys/begin'));
@@ -98,15 +104,18 @@ const peopleApi = houseApi.injectEndpoints({
         return came.error ? { error: came.error } : { data: undefined };
       },
     }),
-    people: build.query<Member[], string>({
+    people: build.query<Answer<'GET house/shops/:shop/people'>, string>({
       query: (shop) => `shops/${shop}/people`,
       providesTags: ['people'],
     }),
-    invitations: build.query<Invitation[], string>({
+    invitations: build.query<Answer<'GET house/shops/:shop/invitations'>, string>({
       query: (shop) => `shops/${shop}/invitations`,
       providesTags: ['people'],
     }),
-    invite: build.mutation<{ link: string }, { shop: string; sentTo: string; role: Role }>({
+    invite: build.mutation<
+      Answer<'POST house/shops/:shop/invitations'>,
+      { shop: string; sentTo: string; role: Role }
+    >({
       query: ({ shop, ...body }) => post(`shops/${shop}/invitations`, body),
       invalidatesTags: ['people'],
     }),
@@ -122,13 +131,13 @@ const peopleApi = houseApi.injectEndpoints({
       query: ({ shop, id }) => ({ url: `shops/${shop}/people/${id}`, method: 'DELETE' }),
       invalidatesTags: ['people', 'me'],
     }),
-    resetLink: build.mutation<{ link: string }, { shop: string; id: string }>({
+    resetLink: build.mutation<
+      Answer<'POST house/shops/:shop/people/:id/reset'>,
+      { shop: string; id: string }
+    >({
       query: ({ shop, id }) => post(`shops/${shop}/people/${id}/reset`),
     }),
-    messages: build.query<
-      { id: number; sentTo: string; subject: string; body: string; madeAt: string }[],
-      string
-    >({
+    messages: build.query<Answer<'GET house/shops/:shop/messages'>, string>({
       query: (shop) => `shops/${shop}/messages`,
       providesTags: ['people'],
     }),

@@ -1,10 +1,9 @@
 import { useEffect } from 'react';
+import type { RunTold } from '@brelm/contract';
 import { useAppDispatch } from '.';
-import { api, type RunFile, type RunSummary } from './api';
+import { api } from './api';
 import { runsApi } from './runs-api';
 import { apiAt } from '../platform/address';
-
-type Told = { run: RunSummary; file?: RunFile } | { gone: string };
 
 /** Keeps what is shown of runs as it is on the server, by its events; asks anew after each reconnection. */
 export function useRunEvents(): void {
@@ -20,7 +19,7 @@ export function useRunEvents(): void {
       lost = true;
     };
     source.onmessage = (message: MessageEvent<string>) => {
-      const told = JSON.parse(message.data) as Told;
+      const told = JSON.parse(message.data) as RunTold;
       if ('gone' in told) {
         dispatch(
           runsApi.util.updateQueryData('runs', undefined, (list) => list.filter((r) => r.id !== told.gone)),

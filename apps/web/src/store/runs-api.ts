@@ -1,28 +1,31 @@
+import type { Answer, RunRequest } from '@brelm/contract';
 import { api } from './api';
-import type { KeepPolicy, Run, RunRequest, RunSummary } from './api-types';
 
 /** What the server is asked of runs. */
 export const runsApi = api.injectEndpoints({
   endpoints: (build) => ({
-    runs: build.query<RunSummary[], void>({ query: () => 'runs', providesTags: ['runs'] }),
-    run: build.query<Run, string>({ query: (id) => `runs/${id}`, keepUnusedDataFor: 5 }),
-    startRuns: build.mutation<Run[], RunRequest[]>({
+    runs: build.query<Answer<'GET runs'>, void>({ query: () => 'runs', providesTags: ['runs'] }),
+    run: build.query<Answer<'GET runs/:id'>, string>({ query: (id) => `runs/${id}`, keepUnusedDataFor: 5 }),
+    startRuns: build.mutation<Answer<'POST runs/several'>, RunRequest[]>({
       query: (runs) => ({ url: 'runs/several', method: 'POST', body: { runs } }),
       invalidatesTags: ['runs', 'policy'],
     }),
-    moveRun: build.mutation<RunSummary[], { id: string; to: 'first' | 'up' | 'down' | 'last' }>({
+    moveRun: build.mutation<
+      Answer<'PUT runs/:id/position'>,
+      { id: string; to: 'first' | 'up' | 'down' | 'last' }
+    >({
       query: ({ id, to }) => ({ url: `runs/${id}/position`, method: 'PUT', body: { to } }),
       invalidatesTags: ['runs'],
     }),
-    pauseRun: build.mutation<Run, { id: string; paused: boolean }>({
+    pauseRun: build.mutation<Answer<'POST runs/:id/pause'>, { id: string; paused: boolean }>({
       query: ({ id, paused }) => ({ url: `runs/${id}/${paused ? 'pause' : 'go-on'}`, method: 'POST' }),
       invalidatesTags: ['runs'],
     }),
-    cancelRun: build.mutation<Run, string>({
+    cancelRun: build.mutation<Answer<'POST runs/:id/cancel'>, string>({
       query: (id) => ({ url: `runs/${id}/cancel`, method: 'POST' }),
       invalidatesTags: ['runs'],
     }),
-    retryRun: build.mutation<Run, { id: string; acceptStops?: boolean }>({
+    retryRun: build.mutation<Answer<'POST runs/:id/retry'>, { id: string; acceptStops?: boolean }>({
       query: ({ id, acceptStops }) => ({
         url: `runs/${id}/retry${acceptStops ? '?acceptStops=true' : ''}`,
         method: 'POST',
@@ -33,8 +36,11 @@ export const runsApi = api.injectEndpoints({
       query: (id) => ({ url: `runs/${id}`, method: 'DELETE' }),
       invalidatesTags: ['runs', 'policy'],
     }),
-    policy: build.query<KeepPolicy, void>({ query: () => 'runs/policy', providesTags: ['policy'] }),
-    setPolicy: build.mutation<KeepPolicy, number | null>({
+    policy: build.query<Answer<'GET runs/policy'>, void>({
+      query: () => 'runs/policy',
+      providesTags: ['policy'],
+    }),
+    setPolicy: build.mutation<Answer<'PUT runs/policy'>, number | null>({
       query: (keepDays) => ({ url: 'runs/policy', method: 'PUT', body: { keepDays } }),
       invalidatesTags: ['runs', 'policy'],
     }),

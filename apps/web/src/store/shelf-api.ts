@@ -1,5 +1,5 @@
+import type { Answer, ProductStanding, ShelfAsked, ShelfView } from '@brelm/contract';
 import { api } from './api';
-import type { ProductStanding, ShelfAsked, ShelfPage, ShelfView } from './api-types';
 
 /** Designs of a page of the shelf. */
 export const SHELF_PAGE = 60;
@@ -18,7 +18,7 @@ const today = (): string => new Date().toLocaleDateString('sv');
 
 const shelfApi = api.injectEndpoints({
   endpoints: (build) => ({
-    shelfPage: build.query<ShelfPage, { asked: ShelfAsked; page: number }>({
+    shelfPage: build.query<Answer<'GET designs'>, { asked: ShelfAsked; page: number }>({
       query: ({ asked, page }) => {
         const query = queryOf(asked);
         query.set('day', today());
@@ -41,31 +41,30 @@ const shelfApi = api.injectEndpoints({
     /** How far some designs have come. */
     standing: build.query<{ id: string; name: string; standing: ProductStanding[] }[], readonly string[]>({
       query: (designs) => ({ url: 'shelf/standing', method: 'POST', body: { designs } }),
-      transformResponse: ({
-        designs,
-      }: {
-        designs: { id: string; name: string; standing: ProductStanding[] }[];
-      }) => designs,
+      transformResponse: ({ designs }: Answer<'POST shelf/standing'>) => designs,
       providesTags: ['designs', 'listings'],
       keepUnusedDataFor: 0,
     }),
     /** Which of some designs look so much like others that they may be the same thing, by their ids. */
     alikeAmong: build.query<Record<string, { id: string; name: string }[]>, readonly string[]>({
       query: (designs) => ({ url: 'shelf/alike', method: 'POST', body: { designs } }),
-      transformResponse: ({ alike }: { alike: Record<string, { id: string; name: string }[]> }) => alike,
+      transformResponse: ({ alike }: Answer<'POST shelf/alike'>) => alike,
       providesTags: ['alike', 'designs'],
       keepUnusedDataFor: 0,
     }),
-    shelfViews: build.query<ShelfView[], void>({ query: () => 'shelf/views', providesTags: ['views'] }),
-    keepView: build.mutation<ShelfView[], { name: string; asked: ShelfView['asked'] }>({
+    shelfViews: build.query<Answer<'GET shelf/views'>, void>({
+      query: () => 'shelf/views',
+      providesTags: ['views'],
+    }),
+    keepView: build.mutation<Answer<'POST shelf/views'>, { name: string; asked: ShelfView['asked'] }>({
       query: (body) => ({ url: 'shelf/views', method: 'POST', body }),
       invalidatesTags: ['views'],
     }),
-    renameView: build.mutation<ShelfView[], { id: string; name: string }>({
+    renameView: build.mutation<Answer<'PUT shelf/views/:id'>, { id: string; name: string }>({
       query: ({ id, name }) => ({ url: `shelf/views/${id}`, method: 'PUT', body: { name } }),
       invalidatesTags: ['views'],
     }),
-    removeView: build.mutation<ShelfView[], string>({
+    removeView: build.mutation<Answer<'DELETE shelf/views/:id'>, string>({
       query: (id) => ({ url: `shelf/views/${id}`, method: 'DELETE' }),
       invalidatesTags: ['views'],
     }),

@@ -1,35 +1,23 @@
+import type { Answer } from '@brelm/contract';
 import { api } from './api';
-
-/** What somebody says about a design, one of its parts, or a finding. */
-export interface DesignComment {
-  id: string;
-  partId: string | null;
-  /** What the part was called then. */
-  about: string | null;
-  /** The check of the finding that it is about. */
-  finding: string | null;
-  text: string;
-  personId: string | null;
-  person: string | null;
-  at: string;
-  resolvedAt: string | null;
-  resolvedBy: string | null;
-}
 
 const togetherApi = api.injectEndpoints({
   endpoints: (build) => ({
-    comments: build.query<DesignComment[], string>({
+    comments: build.query<Answer<'GET designs/:id/comments'>, string>({
       query: (design) => `designs/${design}/comments`,
       providesTags: ['comments'],
     }),
     addComment: build.mutation<
-      DesignComment,
+      Answer<'POST designs/:id/comments'>,
       { design: string; text: string; partId?: string; about?: string; finding?: string }
     >({
       query: ({ design, ...body }) => ({ url: `designs/${design}/comments`, method: 'POST', body }),
       invalidatesTags: ['comments'],
     }),
-    resolveComment: build.mutation<DesignComment, { design: string; id: string; resolved: boolean }>({
+    resolveComment: build.mutation<
+      Answer<'POST designs/:id/comments/:comment/resolve'>,
+      { design: string; id: string; resolved: boolean }
+    >({
       query: ({ design, id, resolved }) => ({
         url: `designs/${design}/comments/${id}/${resolved ? 'resolve' : 'reopen'}`,
         method: 'POST',

@@ -3,6 +3,7 @@ import { format, isToday } from 'date-fns';
 import { Check, RotateCcw, Trash2, X } from 'lucide-react';
 import type { Design } from '@brelm/core/design';
 import { partTitle } from '@brelm/core/parts';
+import type { DesignComment } from '@brelm/contract';
 import { useAppDispatch, useAppSelector } from '../store';
 import { reasonOf } from '../store/api';
 import { selected } from '../store/editor';
@@ -12,7 +13,6 @@ import {
   useCommentsQuery,
   useRemoveCommentMutation,
   useResolveCommentMutation,
-  type DesignComment,
 } from '../store/together-api';
 import { isLooking } from '../platform/standing';
 import { PersonMark } from '../people/person-mark';

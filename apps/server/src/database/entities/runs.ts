@@ -1,6 +1,5 @@
+import type { RunState } from '@brelm/contract';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
-
-export type RunState = 'queued' | 'working' | 'done' | 'failed' | 'cancelled';
 
 /** A job in the queue: files that were asked for together. */
 @Entity('runs')

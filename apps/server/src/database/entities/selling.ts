@@ -1,5 +1,5 @@
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
-import type { RunState } from './runs';
+import type { RunState } from '@brelm/contract';
 
 /** An order at the stand-in press. */
 @Entity('press_orders')

@@ -19,6 +19,7 @@ import { NameDto } from './people.dto';
 import { PasskeysService, placeOf } from './passkeys.service';
 import { PeopleService } from './people.service';
 import { Open, Who, type Asked } from './who';
+import type { Answer } from '@brelm/contract';
 
 /** How long a device may take, ms. */
 const HOLDS = 5 * 60_000;
@@ -45,14 +46,17 @@ export class PasskeysController {
   ) {}
 
   @Get('me/passkeys')
-  list(@Who() person: PersonRow) {
+  list(@Who() person: PersonRow): Promise<Answer<'GET house/me/passkeys'>> {
     return this.passkeys.of(person.id);
   }
 
   /** What the device is to be asked for. */
   @HttpCode(200)
   @Post('me/passkeys/begin')
-  async begin(@Who() person: PersonRow, @Req() request: Asked) {
+  async begin(
+    @Who() person: PersonRow,
+    @Req() request: Asked,
+  ): Promise<Answer<'POST house/me/passkeys/begin'>> {
     const options = await this.passkeys.begin(person, this.place(request));
     request.session.challenge = { text: options.challenge, until: this.people.now() + HOLDS };
     return options;
@@ -60,13 +64,17 @@ export class PasskeysController {
 
   @HttpCode(204)
   @Post('me/passkeys')
-  async add(@Who() person: PersonRow, @Body() { response, name }: NewPasskeyDto, @Req() request: Asked) {
+  async add(
+    @Who() person: PersonRow,
+    @Body() { response, name }: NewPasskeyDto,
+    @Req() request: Asked,
+  ): Promise<Answer<'POST house/me/passkeys'>> {
     await this.passkeys.add(person, this.place(request), this.challenge(request), response, name);
   }
 
   @HttpCode(204)
   @Delete('me/passkeys/:id')
-  remove(@Who() person: PersonRow, @Param('id') id: string) {
+  remove(@Who() person: PersonRow, @Param('id') id: string): Promise<Answer<'DELETE house/me/passkeys/:id'>> {
     return this.passkeys.remove(person, id);
   }
 
@@ -74,7 +82,7 @@ export class PasskeysController {
   @Open()
   @HttpCode(200)
   @Post('sign-in/passkey/begin')
-  async ask(@Req() request: Asked) {
+  async ask(@Req() request: Asked): Promise<Answer<'POST house/sign-in/passkey/begin'>> {
     const options = await this.passkeys.ask(this.place(request));
     request.session.challenge = { text: options.challenge, until: this.people.now() + HOLDS };
     return options;
@@ -84,7 +92,10 @@ export class PasskeysController {
   @Open()
   @HttpCode(200)
   @Post('sign-in/passkey')
-  async signIn(@Body() { response }: SignedDto, @Req() request: Asked) {
+  async signIn(
+    @Body() { response }: SignedDto,
+    @Req() request: Asked,
+  ): Promise<Answer<'POST house/sign-in/passkey'>> {
     const name = `passkey ${String(response.id).slice(0, 200)}`;
     await this.entering.beginTry(name, request);
     const person = await this.passkeys.signed(this.place(request), this.challenge(request), response);

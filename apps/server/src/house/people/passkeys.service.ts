@@ -11,6 +11,7 @@ import {
   type RegistrationResponseJSON,
 } from '@simplewebauthn/server';
 import { LessThan, type Repository } from 'typeorm';
+import { withMoments } from '../../http/answers';
 import { PasskeyRow, type PersonRow } from '../entities';
 import { PeopleService } from './people.service';
 
@@ -43,7 +44,7 @@ export class PasskeysService {
 
   async of(personId: string) {
     const rows = await this.rows.find({ where: { personId }, order: { madeAt: 'ASC' } });
-    return rows.map(({ id, name, rpId, madeAt, seenAt }) => ({ id, name, rpId, madeAt, seenAt }));
+    return rows.map(({ id, name, rpId, madeAt, seenAt }) => withMoments({ id, name, rpId, madeAt, seenAt }));
   }
 
   /** What a device is asked for to make a key. */

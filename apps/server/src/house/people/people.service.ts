@@ -10,6 +10,7 @@ import {
 } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, LessThan, MoreThan, Not, type Repository } from 'typeorm';
+import { withMoments } from '../../http/answers';
 import { keyIn, sealWith, type Seal } from '../../storage/seal';
 import {
   HouseEventRow,
@@ -264,7 +265,7 @@ export class PeopleService {
       where: { shopId, kind: 'invited', endsAt: MoreThan(new Date(this.now())) },
       order: { madeAt: 'DESC' },
     });
-    return open.map(({ id, sentTo, role, endsAt }) => ({ id, sentTo, role, endsAt }));
+    return open.map(({ id, sentTo, role, endsAt }) => withMoments({ id, sentTo, role, endsAt }));
   }
 
   async takeBack(by: PersonRow, shopId: string, id: string): Promise<void> {
@@ -304,7 +305,8 @@ export class PeopleService {
   }
 
   async messages(shopId: string) {
-    return this.outbox.find({ where: { shopId }, order: { id: 'DESC' }, take: 50 });
+    const rows = await this.outbox.find({ where: { shopId }, order: { id: 'DESC' }, take: 50 });
+    return rows.map((row) => withMoments(row));
   }
 
   async sessionsOf(personId: string) {
@@ -323,10 +325,11 @@ export class PeopleService {
 
   /** What was done with people and shops: of a shop, or of all where it is the first. */
   async eventsOf(shopId: string) {
-    return this.events.find({
+    const rows = await this.events.find({
       ...(shopId === FIRST ? {} : { where: { shopId } }),
       ...{ order: { id: 'DESC' }, take: 200 },
     });
+    return rows.map((row) => withMoments(row));
   }
 
   /** Writes down what somebody did with people or shops. */

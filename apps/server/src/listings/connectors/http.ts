@@ -1,5 +1,6 @@
 import { nullable, number, readAlone, record, text } from '@brelm/core/fields';
-import { RefusedError, RetryError, type Remote } from './types';
+import type { RemoteListing } from '@brelm/contract';
+import { RefusedError, RetryError } from './types';
 
 /** How long an answer is waited for, ms: what is sent is looked at before it is answered. */
 const PATIENCE = { reading: 15_000, sending: 120_000 };
@@ -83,15 +84,15 @@ const TOLD = {
 };
 
 /** A listing out of an answer. Throws a RetryError for what is none. */
-export function remoteOf(line: Line, value: unknown): Remote {
+export function remoteOf(line: Line, value: unknown): RemoteListing {
   try {
     const { id, reference, revision, state, page, words, reasons } = value as Record<string, unknown>;
     const { title, price } = words as { title: unknown; price: unknown };
     const told = readAlone(record(TOLD), { id, reference, revision, state, page });
     return {
-      ...(told as Omit<Remote, 'title' | 'price' | 'reasons'>),
+      ...(told as Omit<RemoteListing, 'title' | 'price' | 'reasons'>),
       ...{ title: String(title), price: Number(price) },
-      reasons: (reasons as Remote['reasons']).map((r) => ({
+      reasons: (reasons as RemoteListing['reasons']).map((r) => ({
         field: String(r.field),
         message: String(r.message),
       })),

@@ -1,6 +1,7 @@
 import type { DayFigures } from '@brelm/core/listing';
+import type { RemoteListing } from '@brelm/contract';
 import { ask, remoteOf, type Line } from './http';
-import { RetryError, type Connector, type Outgoing, type Remote } from './types';
+import { RetryError, type Connector, type Outgoing } from './types';
 
 /** Words of a listing as JSON, with the names under which its files are sent. */
 export const wordsWith = ({ files, ...words }: Outgoing, nameOf: (i: number) => string) => ({
@@ -10,7 +11,7 @@ export const wordsWith = ({ files, ...words }: Outgoing, nameOf: (i: number) => 
 
 /** What every marketplace is asked alike. */
 export const readingOf = (line: Line): Pick<Connector, 'find' | 'takeDown' | 'states' | 'figures'> => {
-  const listings = async (query: string): Promise<Remote[]> => {
+  const listings = async (query: string): Promise<RemoteListing[]> => {
     const { body } = await ask(line, `/listings${query}`);
     const list = (body as { listings?: unknown } | null)?.listings;
     if (!Array.isArray(list)) throw new RetryError(`${line.name} answers with something that is no list.`);
@@ -38,7 +39,7 @@ export async function madeOrThere(
   line: Line,
   answer: { status: number; body: unknown },
   reference: string,
-): Promise<Remote> {
+): Promise<RemoteListing> {
   if (answer.status !== 409) return remoteOf(line, answer.body);
   const there = await readingOf(line).find(reference);
   if (!there) throw new RetryError(`${line.name} says that the listing is there, and does not have it.`);

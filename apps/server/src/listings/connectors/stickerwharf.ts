@@ -1,8 +1,9 @@
 import { zipSync } from 'fflate';
 import Papa from 'papaparse';
+import type { RemoteListing } from '@brelm/contract';
 import { ask, remoteOf, type Line } from './http';
 import { readingOf } from './reading';
-import { RefusedError, RetryError, type Connector, type Outgoing, type Remote } from './types';
+import { RefusedError, RetryError, type Connector, type Outgoing } from './types';
 
 /** Cells that hold several are parted by this; it cannot stand in one of them. */
 const PART = '|';
@@ -36,7 +37,7 @@ function dropOf({ files, ...words }: Outgoing, revision: number | null): FormDat
   return form;
 }
 
-async function drop(line: Line, listing: Outgoing, revision: number | null): Promise<Remote> {
+async function drop(line: Line, listing: Outgoing, revision: number | null): Promise<RemoteListing> {
   const { body } = await ask(line, '/drops', { method: 'POST', body: dropOf(listing, revision) });
   const rows = (body as { rows?: unknown } | null)?.rows;
   const [row] = Array.isArray(rows)

@@ -1,4 +1,5 @@
 import type { DayFigures } from '@brelm/core/listing';
+import type { RemoteListing } from '@brelm/contract';
 
 /** A listing as it goes out, the same for every marketplace. */
 export interface Outgoing {
@@ -25,28 +26,15 @@ export interface OutgoingFile {
   bytes: Uint8Array;
 }
 
-/** A listing as a marketplace tells of it. */
-export interface Remote {
-  id: string;
-  reference: string;
-  revision: number;
-  state: string;
-  reasons: { field: string; message: string }[];
-  /** Its page for buyers. */
-  page: string | null;
-  title: string;
-  price: number;
-}
-
 /** What speaks to one marketplace in its manner. All of it may throw a RetryError or a RefusedError. */
 export interface Connector {
   /** The listing that the shop calls so; null where there is none. */
-  find(reference: string): Promise<Remote | null>;
-  publish(listing: Outgoing): Promise<Remote>;
+  find(reference: string): Promise<RemoteListing | null>;
+  publish(listing: Outgoing): Promise<RemoteListing>;
   /** Refused with `changed` where it was changed there since `revision`. */
-  update(id: string, revision: number, listing: Outgoing): Promise<Remote>;
-  takeDown(id: string): Promise<Remote>;
-  states(): Promise<Remote[]>;
+  update(id: string, revision: number, listing: Outgoing): Promise<RemoteListing>;
+  takeDown(id: string): Promise<RemoteListing>;
+  states(): Promise<RemoteListing[]>;
   figures(): Promise<{ reference: string; days: DayFigures[] }[]>;
 }
 

@@ -2,6 +2,7 @@ import clsx from 'clsx';
 import { FileUp, Star } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { FACE_GROUPS } from '@brelm/core/type';
+import type { TypefaceEntry } from '@brelm/contract';
 import { askWhose } from '../../editor/ask-whose';
 import { useEdit } from '../../editor/use-edit';
 import {
@@ -9,7 +10,6 @@ import {
   useAddTypefaceMutation,
   useSetFavouriteMutation,
   useTypefacesQuery,
-  type TypefaceEntry,
 } from '../../store/api';
 import { FileButton, Modal, notify } from '../../ui';
 import { FaceSample } from './face-sample';

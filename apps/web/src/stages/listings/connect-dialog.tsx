@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { reasonOf, useShopQuery, type Connection } from '../../store/api';
+import type { Connection } from '@brelm/contract';
+import { reasonOf, useShopQuery } from '../../store/api';
 import {
   useConnectMutation,
   useConnectionsQuery,

@@ -1,4 +1,4 @@
-import type { ListingView, SendingLine } from '../../store/api-types';
+import type { ListingView, SendingLine } from '@brelm/contract';
 import { isOpen, isUp, stateWords } from './state-words';
 
 const line = (over: Partial<SendingLine>): SendingLine => ({
@@ -6,7 +6,7 @@ const line = (over: Partial<SendingLine>): SendingLine => ({
   ...{ nextAt: null, reason: null, ...over },
 });
 const remote = (state: string, reasons: string[] = []) => ({
-  ...{ id: 'r', revision: 1, state, page: null, title: 'Owls', price: 100 },
+  ...{ id: 'r', reference: 'd · x/y', revision: 1, state, page: null, title: 'Owls', price: 100 },
   reasons: reasons.map((message) => ({ field: 'title', message })),
 });
 const listing = (over: Partial<ListingView>): ListingView => ({

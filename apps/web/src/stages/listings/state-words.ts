@@ -1,5 +1,5 @@
+import type { ListingView, SendingLine } from '@brelm/contract';
 import type { Severity } from '@brelm/core/proof';
-import type { ListingView, SendingLine } from '../../store/api';
 
 export interface StateWords {
   words: string;

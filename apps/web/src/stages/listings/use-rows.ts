@@ -23,7 +23,7 @@ import type { Catalogue } from '@brelm/core/press';
 import { spellableIn, type Spelling } from '@brelm/core/proof';
 import type { Spec } from '@brelm/core/spec';
 import { overrideOf } from '@brelm/core/wording';
-import type { ListingView, MadeMockup } from '../../store/api';
+import type { ListingView, MadeMockup } from '@brelm/contract';
 import { doubts } from '../../workers/proof-client';
 
 /** A listing as a row of the table: its words filled, judged and priced, and what its marketplace says of it. */

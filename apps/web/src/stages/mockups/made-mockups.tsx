@@ -1,7 +1,7 @@
 import { Download, RefreshCw } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
 import type { Scene } from '@brelm/core/mockup';
-import type { FileRequest, MadeMockup } from '../../store/api';
+import type { FileRequest, MadeMockup } from '@brelm/contract';
 import { Button, SeverityMark } from '../../ui';
 import { apiAt } from '../../platform/address';
 

@@ -14,7 +14,7 @@ import {
 } from '@brelm/core/mockup';
 import { plannedFiles, type PlannedFile } from '@brelm/core/placement';
 import { isWorn, type Spec, type SpecSide } from '@brelm/core/spec';
-import type { FileRequest } from '../../store/api';
+import type { FileRequest } from '@brelm/contract';
 import { coloursOf } from '../placement/placement-fields';
 
 /** What is chosen for all pictures; kept in this browser. */
