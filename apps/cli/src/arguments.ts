@@ -12,6 +12,56 @@ export function options<T extends NonNullable<ParseArgsConfig['options']>>(args:
   }
 }
 
+type Options = NonNullable<ParseArgsConfig['options']>;
+
+/** What an option is called in the environment: `--press-day` is `BRELM_PRESS_DAY`. */
+export const variableOf = (option: string): string => `BRELM_${option.toUpperCase().replaceAll('-', '_')}`;
+
+/** Options that the environment gave, so that what is wrong with one is said of where it was set. */
+const givenByEnvironment = new Set<string>();
+
+/** A message that names options as whoever started this set them. */
+export const asSet = (message: string): string =>
+  message.replace(/--([a-z][a-z-]*)/g, (named, option: string) =>
+    givenByEnvironment.has(option) ? variableOf(option) : named,
+  );
+
+/** Yes or no, as the environment says it. Throws a UsageError. */
+function yesOrNo(variable: string, given: string): boolean {
+  if (/^(1|yes|true|on)$/i.test(given)) return true;
+  if (/^(0|no|false|off|)$/i.test(given)) return false;
+  throw new UsageError(`${variable}: "${given}" is neither yes nor no; use 1 or 0`);
+}
+
+/**
+ * Parses the options of a command that runs on a machine by itself, which may be set in the environment, too: what the command
+ * line says goes before it. `named` are those that may be; all where it is left out. Throws a UsageError.
+ */
+export function settings<T extends Options>(
+  args: string[],
+  config: T,
+  named: readonly (keyof T & string)[] = Object.keys(config),
+  env: NodeJS.ProcessEnv = process.env,
+) {
+  const withoutDefaults = Object.fromEntries(
+    Object.entries(config).map(([name, { default: _, ...option }]) => [name, option]),
+  );
+  const said = options(args, withoutDefaults).values;
+  givenByEnvironment.clear();
+  const set: Options = Object.fromEntries(
+    Object.entries(config).map(([name, option]) => {
+      const value = env[variableOf(name)];
+      if (value === undefined || said[name] !== undefined || !named.includes(name)) return [name, option];
+      givenByEnvironment.add(name);
+      return [
+        name,
+        { ...option, default: option.type === 'boolean' ? yesOrNo(variableOf(name), value) : value },
+      ];
+    }),
+  );
+  return options(args, set as T);
+}
+
 /** How many files are made at once; undefined where it was not said. Throws a UsageError. */
 export function atOnceOf(given: string | undefined, least: number): number | undefined {
   if (given === undefined) return undefined;

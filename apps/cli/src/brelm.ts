@@ -1,4 +1,4 @@
-import { UsageError } from './arguments';
+import { asSet, UsageError } from './arguments';
 import { say } from './say';
 
 const HELP = `Usage: ./brelm COMMAND
@@ -41,6 +41,8 @@ const HELP = `Usage: ./brelm COMMAND
                                                a copy of a whole shop, while it runs; read again once it is written
   restore FILE [--data DIR] [--instead]        puts a shop back from its copy; --instead puts aside what is there
 
+Options of start, worker and web may be set in the environment, too: --press-day as BRELM_PRESS_DAY.
+
 Exit codes: 0 fine, 1 the proof has stops or tests failed, 2 bad input.
 `;
 
@@ -82,7 +84,7 @@ export async function brelm(args: readonly string[]): Promise<number> {
   try {
     return await command(args);
   } catch (error) {
-    if (error instanceof UsageError) for (const line of error.message.split('\n')) say(line);
+    if (error instanceof UsageError) for (const line of asSet(error.message).split('\n')) say(line);
     else say(error instanceof Error ? (error.stack ?? error.message) : String(error));
     return 2;
   }

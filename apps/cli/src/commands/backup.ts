@@ -2,7 +2,7 @@ import { existsSync, readdirSync, statSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import type * as Server from '@brelm/server';
 import type { BackupManifest, Place, ServerOptions } from '@brelm/server';
-import { options, UsageError } from '../arguments';
+import { settings, UsageError } from '../arguments';
 import { rememberedBucket } from '../database/connection';
 import { withDatabase } from '../database/shop';
 import { say } from '../say';
@@ -57,12 +57,16 @@ function placeOf(
  * written. It is at its place only once it is whole.
  */
 export async function run(args: string[]): Promise<number> {
-  const { values, positionals } = options(args, {
-    data: { type: 'string', default: join(ROOT, 'data') },
-    shop: { type: 'string' },
-    made: { type: 'boolean' },
-    over: { type: 'boolean' },
-  });
+  const { values, positionals } = settings(
+    args,
+    {
+      data: { type: 'string', default: join(ROOT, 'data') },
+      shop: { type: 'string' },
+      made: { type: 'boolean' },
+      over: { type: 'boolean' },
+    },
+    ['data'],
+  );
   if (positionals.length !== 1)
     throw new UsageError('name the file that the copy goes to: brelm backup FILE');
   const file = resolve(positionals[0]);

@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { options, UsageError } from '../arguments';
+import { settings, UsageError } from '../arguments';
 import { lockedShop, withDatabase } from '../database/shop';
 import { say } from '../say';
 import { backupWords } from './backup';
@@ -16,10 +16,14 @@ const hasShop = (data: string): boolean =>
  * is put aside, not deleted. A copy that is damaged, or cannot be put back whole, changes nothing.
  */
 export async function run(args: string[]): Promise<number> {
-  const { values, positionals } = options(args, {
-    data: { type: 'string', default: join(ROOT, 'data') },
-    instead: { type: 'boolean' },
-  });
+  const { values, positionals } = settings(
+    args,
+    {
+      data: { type: 'string', default: join(ROOT, 'data') },
+      instead: { type: 'boolean' },
+    },
+    ['data'],
+  );
   if (positionals.length !== 1) throw new UsageError('name the copy: brelm restore FILE');
   const file = resolve(positionals[0]);
   const data = resolve(values.data);

@@ -4,7 +4,7 @@ import { join, resolve } from 'node:path';
 import type { RunningServer } from '@brelm/server';
 import {
   atOnceOf,
-  options,
+  settings,
   portOf,
   publicAddress,
   serviceAddress,
@@ -59,7 +59,7 @@ function closeToOthers(data: string): void {
 
 /** `brelm start`: database, server and interface, until Ctrl-C or SIGTERM. */
 export async function run(args: string[]): Promise<number> {
-  const { values } = options(args, {
+  const { values } = settings(args, {
     port: { type: 'string', default: '4780' },
     data: { type: 'string', default: join(ROOT, 'data') },
     empty: { type: 'boolean' },

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { options, portOf, statusPortOf, UsageError } from '../arguments';
+import { settings, portOf, statusPortOf, UsageError } from '../arguments';
 import { readConnection } from '../database/connection';
 import { say } from '../say';
 import { ROOT } from './start';
@@ -7,7 +7,7 @@ import { askedToEnd, asFurther } from './further';
 
 /** `brelm web --connect FILE`: answers requests beside a Brelm that runs here or on another machine, until Ctrl-C or SIGTERM. */
 export async function run(args: string[]): Promise<number> {
-  const { values } = options(args, {
+  const { values } = settings(args, {
     connect: { type: 'string' },
     data: { type: 'string' },
     port: { type: 'string', default: '4781' },

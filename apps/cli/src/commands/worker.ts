@@ -1,11 +1,11 @@
-import { atOnceOf, options, statusPortOf, UsageError } from '../arguments';
+import { atOnceOf, settings, statusPortOf, UsageError } from '../arguments';
 import { readConnection } from '../database/connection';
 import { say } from '../say';
 import { askedToEnd, asFurther } from './further';
 
 /** `brelm worker --connect FILE`: makes files for a Brelm that runs here or on another machine, until Ctrl-C or SIGTERM. */
 export async function run(args: string[]): Promise<number> {
-  const { values } = options(args, {
+  const { values } = settings(args, {
     connect: { type: 'string' },
     data: { type: 'string' },
     'at-once': { type: 'string' },
