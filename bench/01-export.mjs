@@ -5,7 +5,7 @@ import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 import { median, report, require, ROOT, timed } from './measure.mjs';
 
-const engine = require('./engine');
+const engine = require('@brelm/engine');
 const sharp = require('sharp');
 // Of outlines alone; what resampling a picture adds is measured beside it.
 const DESIGN = 'moth-ledger-society';

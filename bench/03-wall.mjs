@@ -3,7 +3,7 @@
 import { join } from 'node:path';
 import { median, report, require, ROOT, timed } from './measure.mjs';
 
-const engine = require('./engine');
+const engine = require('@brelm/engine');
 const { wallOf } = require('@brelm/core/proof');
 const { applyEdits } = require('@brelm/core/design');
 

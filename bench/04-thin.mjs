@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { createRequire } from 'node:module';
 import { median, report, require, ROOT, timed } from './measure.mjs';
 
-const engine = require('./engine');
+const engine = require('@brelm/engine');
 const { paintSurface } = require('@brelm/core/drawing');
 const { resolve } = require('@brelm/core/resolve');
 const { maskOfAlpha, squaredDistance, thinPlaces, NOWHERE } = require('@brelm/core/raster');

@@ -1,7 +1,7 @@
 // The motif library: search over all of it, and figures painted here against resvg on the source SVG.
 import { quantile, report, require, timed } from './measure.mjs';
 
-const engine = require('./engine');
+const engine = require('@brelm/engine');
 const { Resvg } = require('@resvg/resvg-js');
 const { inkOutlines } = require('@brelm/core/svg');
 const { emptyDesign } = require('@brelm/core/design');

@@ -8,7 +8,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { median, report, require, ROOT, timed } from './measure.mjs';
 
-const engine = require('./engine');
+const engine = require('@brelm/engine');
 const sharp = require('sharp');
 const { ProcessPool } = require('./workers/process-pool');
 const { mayBegin } = require('./workers/budget');

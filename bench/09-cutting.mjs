@@ -3,7 +3,7 @@
 import { join } from 'node:path';
 import { median, quantile, report, require, ROOT, timed } from './measure.mjs';
 
-const engine = require('./engine');
+const engine = require('@brelm/engine');
 const sharp = require('sharp');
 const { applyEdits, readDesign } = require('@brelm/core/design');
 const { resolve } = require('@brelm/core/resolve');

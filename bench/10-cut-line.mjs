@@ -5,7 +5,7 @@ import { median, report, require, ROOT, timed } from './measure.mjs';
 const sharp = require('sharp');
 const { cutLineOf, newCutLine, ROUGH_PX } = require('@brelm/core/cutline');
 const { maskOfAlpha, squaredDistance } = require('@brelm/core/raster');
-const engine = require('./engine');
+const engine = require('@brelm/engine');
 const { readDesign } = require('@brelm/core/design');
 const { readFileSync } = require('node:fs');
 

@@ -9,7 +9,7 @@ import { median, report, require, ROOT, timed } from './measure.mjs';
 const { readDesign } = require('@brelm/core/design');
 const { PLAIN_GROUND, photoBase, photoMaps, photoScene } = require('@brelm/core/mockup');
 const { newPlacement, homeAt } = require('@brelm/core/placement');
-const engine = require('./engine');
+const engine = require('@brelm/engine');
 const sharp = require('sharp');
 sharp.concurrency(1);
 

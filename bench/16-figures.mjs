@@ -1,7 +1,13 @@
 // Figures to order: four drawings in each style, against a figure of the library painted at the same size.
 import { median, report, require, timed } from './measure.mjs';
 
-const { drawToOrder, FIGURE_STYLES, motifLibrary, paintSvgFile, readFigureRequest } = require('./engine');
+const {
+  drawToOrder,
+  FIGURE_STYLES,
+  motifLibrary,
+  paintSvgFile,
+  readFigureRequest,
+} = require('@brelm/engine');
 const TAKES = 5;
 const WORDS = [
   'a hedgehog with a lantern, on a log',

@@ -6,7 +6,7 @@ import { ROOT, seeded, times } from './with-brelm.mjs';
 
 const require = createRequire(join(ROOT, 'apps/server/dist/index.js'));
 const Ajv2020 = createRequire(join(ROOT, 'package.json'))('ajv/dist/2020').default;
-const engine = require('./engine');
+const engine = require('@brelm/engine');
 const D = require('@brelm/core/design');
 const P = require('@brelm/core/parts');
 const { FORMS } = require('@brelm/core/geometry');

@@ -326,6 +326,25 @@ describe('wall', () => {
     // The first cell's corner is Soot, the second's is Bone; the second row begins 254 px further down.
     expect([at(194, 68), at(388, 68), at(194, 322)]).toEqual(['1b1b1d', 'f2ead8', '1b1b1d']);
   });
+
+  it('shows and judges what the files of a product will have: as placed on it, not as drawn', async () => {
+    const spec = 'stickerwharf/die-cut';
+    const out = join(folder, 'cut-wall.png');
+    const seen = await brelm('wall', owls, '--spec', spec, '--out', out);
+    expect(seen.code).toBe(0);
+    expect(seen.err).toMatch(/placed by itself/);
+    const { width, height } = PNG.sync.read(readFileSync(out));
+    expect(seen.err).toContain(`${width} × ${height} px`);
+    for (const [name, colourway] of [
+      ['Night', 'base'],
+      ['Day', 'day'],
+    ]) {
+      const judged = await brelm('proof', owls, '--spec', spec, '--colourway', colourway, '--json');
+      const { garments } = JSON.parse(judged.out) as { garments: { verdict: string }[] };
+      const reads = garments.filter((g) => g.verdict === 'reads').length;
+      expect(seen.err).toContain(`${name}: reads on ${reads} of ${garments.length}.`);
+    }
+  });
 });
 
 describe('bad input exits 2 and names file, field and reason:', () => {

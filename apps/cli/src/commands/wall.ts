@@ -1,8 +1,8 @@
 import { resolve } from 'node:path';
-import { refit } from '@brelm/core/design';
+import { placementOn } from '@brelm/core/placement';
 import { byLightness } from '@brelm/core/proof';
-import { boardOf, seenOn } from '@brelm/core/spec';
-import { wallPicture, writeAside, WriteError } from '@brelm/engine';
+import { seenOn } from '@brelm/core/spec';
+import { placedOn, wallPicture, writeAside, WriteError } from '@brelm/engine';
 import { options, UsageError } from '../arguments';
 import { findGarments, loaded, prepare, readDesignOrFail } from '../prepare';
 import { say } from '../say';
@@ -14,7 +14,7 @@ export async function run(args: string[]): Promise<number> {
     garment: { type: 'string', multiple: true },
     out: { type: 'string', default: 'wall.png' },
   });
-  // The spec matters only for the board's size: by default it is the design's own.
+  // By default the product that the design's board was made for.
   const { design: named } = readDesignOrFail(positionals[0]);
   const job = prepare(positionals[0], { spec: values.spec ?? named.board.spec });
   if (job.design.colourways.length === 0)
@@ -23,12 +23,15 @@ export async function run(args: string[]): Promise<number> {
     values.garment ? findGarments(job, values.garment, '--garment') : seenOn(job.spec, job.garments),
   );
   const side = job.spec.sides[0];
-  const design = refit(job.design, boardOf(job.spec, side));
-  const { materials, pictures } = await loaded({ ...job, design });
+  const { materials, pictures } = await loaded(job);
+  const { design, said } = placedOn(job.design, job.spec, job.garments, materials, pictures);
+  for (const { side: of, words } of said)
+    if (of.id === side.id) say(`placed by itself: ${words.join('; ')}.`);
   const { png, width, height, rows } = await wallPicture(
     design,
     job.spec,
     side,
+    placementOn(design, job.spec, side)!,
     garments,
     materials,
     pictures,

@@ -1,4 +1,5 @@
-import type { Placement } from '../design';
+import type { Design, Placement } from '../design';
+import type { Drawing } from '../drawing';
 import { asJudged, cutOut, judgeCut, type CutLine, type CutOut } from '../cutline';
 import { cutRules, type Spec, type SpecSide } from '../spec';
 import { resolve } from '../resolve';
@@ -11,8 +12,9 @@ import {
   positionFor,
   type PlacementNote,
 } from '../placement';
-import { findingsOf, proofOf, slowFindingsOf, withAcceptance, worstFirst } from './proof';
+import { findingsOf, judgeDrawing, proofOf, slowFindingsOf, withAcceptance, worstFirst } from './proof';
 import { regionOf } from './measure';
+import type { GarmentContrast } from './measure';
 import type { CheckId, Finding, Proof, ProofInput } from './types';
 
 export interface PlacedProofInput extends ProofInput {
@@ -75,6 +77,29 @@ const peelFindings = (
     mends: [],
   }));
 
+/** What a file of a side shows of a design, and how it was cut out where it is a sticker. */
+function shownOn(
+  given: PlacedProofInput,
+  design: Design,
+  flat: Drawing,
+): { drawing: Drawing; cut: CutOut | null } {
+  const { spec, side, placement, apart } = given;
+  const { cutLine } = spec.sticker ? design : { cutLine: null };
+  const { narrow } = placement;
+  const placed = placedDrawing(flat, design.board, side, positionFor(placement, apart), { narrow });
+  const cut = cutLine
+    ? cutOut(placed, asJudged(cutLine), spec.sticker!.cut, given.pictures, given.surfaces)
+    : null;
+  return { drawing: cut?.drawing ?? placed, cut };
+}
+
+/** How a design reads on each garment as it lies on one side of a product, and what its file shows: no findings. */
+export function placedVerdicts(given: PlacedProofInput): { drawing: Drawing; garments: GarmentContrast[] } {
+  const design = artworkOn(given.design, given.spec.id, given.side.id);
+  const { drawing } = shownOn(given, design, resolve(design, given.colourway, given.materials));
+  return { drawing, garments: judgeDrawing({ ...given, drawing, cache: undefined }).garments };
+}
+
 /**
  * The proof of a design as it lies on one side of a product: what is judged is what its file shows, turned, scaled
  * and narrowed as it is placed. On its own board mends are offered; elsewhere they are a matter of the placement.
@@ -98,15 +123,12 @@ export function placedProof(given: PlacedProofInput): Proof {
     const more = accepted(notes).filter((n) => !told.has(n.check) && !parts.includes(n.check));
     return { ...proof, findings: worstFirst([...more, ...proof.findings]) };
   }
-  const { narrow } = placement;
-  const placed = placedDrawing(flat, design.board, side, at, { narrow });
-  const sticker =
-    cutLine && cutOut(placed, asJudged(cutLine), spec.sticker!.cut, given.pictures, given.surfaces);
+  // A sticker is judged as it is cut out: on its border.
+  const { drawing, cut } = shownOn(given, design, flat);
   const artwork = {
     ...given,
     design,
-    // A sticker is judged as it is cut out: on its border.
-    drawing: sticker?.drawing ?? placed,
+    drawing,
     closely: given.mendFor,
     cache: undefined,
   };
@@ -115,6 +137,6 @@ export function placedProof(given: PlacedProofInput): Proof {
   const kept = all.filter(
     (f) => !ABOUT_BOARD.has(f.check) || (f.check === 'box' && spec.background === 'transparent'),
   );
-  const peel = sticker ? peelFindings(sticker, cutLine, spec, side) : [];
+  const peel = cut ? peelFindings(cut, cutLine!, spec, side) : [];
   return { garments: [...judged.contrast], findings: worstFirst(accepted([...peel, ...notes, ...kept])) };
 }

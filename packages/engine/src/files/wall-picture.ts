@@ -1,7 +1,7 @@
 import { createCanvas, ImageData } from '@napi-rs/canvas';
 import sharp from 'sharp';
 import type { Garment } from '@brelm/core/colour';
-import type { Design } from '@brelm/core/design';
+import type { Design, Placement } from '@brelm/core/design';
 import {
   paintGroup,
   paintSurface,
@@ -10,8 +10,7 @@ import {
   type PaintContext,
   type PictureSource,
 } from '@brelm/core/drawing';
-import { resolve } from '@brelm/core/resolve';
-import { wallOf, type WallRow } from '@brelm/core/proof';
+import { placedVerdicts, type WallRow } from '@brelm/core/proof';
 import { garmentTile } from '@brelm/core/raster';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import { plainWords, type Typeface } from '@brelm/core/type';
@@ -54,25 +53,28 @@ function fitted(text: string, face: Typeface, size: number, width: number): stri
   return out;
 }
 
-/** The wall as a PNG: a row for each colourway, a column for each garment, with verdict and ratio. */
+/**
+ * The wall of a side of a product as a PNG: a row for each colourway, a column for each garment, with what its file shows,
+ * the verdict and the ratio that decides it.
+ */
 export async function wallPicture(
   design: Design,
   spec: Spec,
   side: SpecSide,
+  placement: Placement,
   garments: readonly Garment[],
   materials: Materials,
   pictures: PictureSource,
 ): Promise<{ png: Buffer; width: number; height: number; rows: WallRow[] }> {
-  const rows = wallOf({
-    design,
-    colourway: undefined,
-    spec,
-    side,
-    garments,
-    materials,
-    pictures,
+  const given = {
+    ...{ design, spec, side, placement, garments, materials, pictures },
     surfaces: makeSurface,
-  });
+  };
+  const seen = design.colourways.map(({ id }) => placedVerdicts({ ...given, colourway: id, apart: null }));
+  const rows = seen.map(({ garments: of }, i): WallRow => ({
+    colourway: design.colourways[i].id,
+    garments: of,
+  }));
   const face = (await loadTypeface('oswald-bold'))!;
   const rowHeight = CELL.height + LABEL + CELL.gap;
   const width = LEFT + garments.length * (CELL.width + CELL.gap) + CELL.gap;
@@ -95,7 +97,7 @@ export async function wallPicture(
   design.colourways.forEach((colourway, r) => {
     const y = TOP + r * rowHeight;
     labels.push(words(fitted(colourway.name, face, 26, LEFT - 30), face, 26, 20, y + 40));
-    const drawing = resolve(design, colourway.id, materials);
+    const { drawing } = seen[r];
     const scale = Math.min((CELL.width - 16) / drawing.width, (CELL.height - 16) / drawing.height);
     const artwork = paintSurface(drawing, scale, pictures, makeSurface);
     garments.forEach((_, i) => {
@@ -112,7 +114,7 @@ export async function wallPicture(
         x + (CELL.width - artwork.width) / 2,
         y + (CELL.height - artwork.height) / 2,
       );
-      const judged = rows[r].garments[i];
+      const judged = seen[r].garments[i];
       const ratio = judged.lowestRatio < 10 ? judged.lowestRatio.toFixed(1) : judged.lowestRatio.toFixed(0);
       labels.push(
         words(`${judged.verdict}  ${ratio}`, face, 20, x, y + CELL.height + 24, MARK[judged.verdict]),
