@@ -4,7 +4,7 @@ import type { Repository } from 'typeorm';
 import { DutyRow, RunFileRow, RunRow } from '../src/database/entities';
 import { aloneHere, DutiesService } from '../src/machines';
 import type { ShopOptions } from '../src/options';
-import { ClaimsService, MOST_LOST, type Claim } from '../src/runs/claims.service';
+import { ClaimsService, JOB_VERSION, MOST_LOST, type Claim } from '../src/runs/claims.service';
 import { QueueService } from '../src/runs/queue.service';
 import { RunStore } from '../src/runs/run-store.service';
 import { running, until, type Running } from './running';
@@ -174,6 +174,16 @@ describe('claims of files', () => {
     expect([file.state, file.reason]).toEqual(['failed', expect.stringContaining('ended 5 times')]);
     expect(await claims.take(always)).toBeNull();
     expect(await claims.unended()).toEqual([id]);
+  });
+
+  it('leave what a later build asked for to that build, and go on with the rest', async () => {
+    const newer = await run(2);
+    await files.update({ runId: newer }, { jobVersion: JOB_VERSION + 1 });
+    const known = await run(1, { position: 2 });
+    const claims = claimsOf('worker');
+    expect((await taken(claims)).file.runId).toBe(known);
+    expect(await claims.take(always)).toBeNull();
+    expect(await states(newer)).toEqual(['queued', 'queued']);
   });
 
   it('of a file that was cancelled meanwhile are told so', async () => {

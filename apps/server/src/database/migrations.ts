@@ -267,6 +267,19 @@ export class TypefaceLicences1764380000000 implements MigrationInterface {
   }
 }
 
+/** Jobs say in which version they are written, so that processes of two builds can share the work. */
+export class JobVersions1764390000000 implements MigrationInterface {
+  async up(db: QueryRunner): Promise<void> {
+    for (const table of ['run_files', 'sending_rows'])
+      await db.query(`ALTER TABLE ${table} ADD COLUMN IF NOT EXISTS job_version SMALLINT NOT NULL DEFAULT 1`);
+  }
+
+  async down(db: QueryRunner): Promise<void> {
+    for (const table of ['run_files', 'sending_rows'])
+      await db.query(`ALTER TABLE ${table} DROP COLUMN IF EXISTS job_version`);
+  }
+}
+
 export const MIGRATIONS = [
   First1764000000000,
   NamedVersions1764060000000,
@@ -290,4 +303,5 @@ export const MIGRATIONS = [
   Shelf1764360000000,
   Alike1764370000000,
   TypefaceLicences1764380000000,
+  JobVersions1764390000000,
 ];

@@ -28,6 +28,9 @@ import { ProtectedService } from './protected.service';
 /** Pictures of a listing, where its marketplace says nothing. */
 const USUAL_MOST = 10;
 
+/** The version of SendJob: see JOB_VERSION. */
+export const SEND_VERSION = 1;
+
 /** What is sent of a listing, as it was when it was asked for. */
 export interface SendJob {
   spec: string;

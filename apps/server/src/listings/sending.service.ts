@@ -10,7 +10,7 @@ import {
   type OnModuleDestroy,
 } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
-import { In, Repository } from 'typeorm';
+import { In, LessThanOrEqual, Repository } from 'typeorm';
 import { marketOfSpec } from '@brelm/core/spec';
 import type { RemoteListing, SendingView, SentListing } from '@brelm/contract';
 import { withMoments } from '../http/answers';
@@ -23,7 +23,7 @@ import { ConnectionsService } from './connections.service';
 import { RefusedError, RetryError, type Connector, type Outgoing } from './connectors';
 import { lineView, ListingsService } from './listings.service';
 import { OutgoingFilesService } from './outgoing-files.service';
-import { PrepareService, type SendJob } from './prepare.service';
+import { PrepareService, SEND_VERSION, type SendJob } from './prepare.service';
 
 /** What is asked to be done with a listing. */
 export interface AskedListing {
@@ -144,6 +144,7 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
         ...{ id: randomUUID(), sendingId: id, listingId: listing.id, openFor: listing.id },
         ...{ market: marketOfSpec(one.spec), action: one.action, state: 'queued', step: 'waiting' },
         ...{ attempts: 0, nextAt: null, reason: null, job: JSON.stringify(job), snapshot, finishedAt: null },
+        jobVersion: SEND_VERSION,
       };
       joined = (await this.insertOrJoin(line)) ?? joined;
     }
@@ -231,7 +232,7 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
     if (!this.connections.home) return this.wake(SOON);
     // Whoever has the duties alone works at lines: one in work that is not in work here was left by a database that went away.
     const open = await this.lines.find({
-      where: { state: In(['queued', 'working']) },
+      where: { state: In(['queued', 'working']), jobVersion: LessThanOrEqual(SEND_VERSION) },
       order: { nextAt: 'ASC', id: 'ASC' },
     });
     let next = Infinity;

@@ -13,6 +13,12 @@ export const MOST_LOST = 5;
 /** Runs that are looked at for the next file: others may be taking the first ones' at this moment. */
 const LOOKED_AT = 20;
 
+/**
+ * The version of RunJob. It counts up when a job is written that an earlier build would make wrongly: where processes of two
+ * builds share the work, the earlier one leaves it.
+ */
+export const JOB_VERSION = 1;
+
 /** A file that this process makes now. */
 export interface Claim {
   file: RunFileRow;
@@ -52,7 +58,7 @@ export class ClaimsService {
           (SELECT COUNT(*) FROM run_files w WHERE w.run_id = r.id AND w.state = 'working') working
         FROM runs r
         WHERE r.finished_at IS NULL AND r.paused = 0
-          AND EXISTS (SELECT 1 FROM run_files q WHERE q.run_id = r.id AND q.state = 'queued')
+          AND EXISTS (SELECT 1 FROM run_files q WHERE q.run_id = r.id AND q.state = 'queued' AND q.job_version <= ${JOB_VERSION})
         ORDER BY working, r.served_at, r.position, r.created_at LIMIT ${LOOKED_AT}`,
     )) as { id: string }[];
     for (const { id } of runs) {
@@ -66,7 +72,7 @@ export class ClaimsService {
     return this.store.files.manager.transaction('READ COMMITTED', async (db) => {
       // Rows that another process is claiming at this moment are passed over, not waited for.
       const [next] = (await db.query(
-        `SELECT id, job FROM run_files WHERE run_id = ? AND state = 'queued'
+        `SELECT id, job FROM run_files WHERE run_id = ? AND state = 'queued' AND job_version <= ${JOB_VERSION}
           ORDER BY position LIMIT 1 FOR UPDATE SKIP LOCKED`,
         [runId],
       )) as { id: string; job: string }[];

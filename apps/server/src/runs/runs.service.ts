@@ -24,6 +24,7 @@ import { HousekeepingService } from '../storage/housekeeping.service';
 import { DutiesService } from '../machines';
 import { storeOf, type FileStore } from '../files';
 import type { RunJob } from '../workers/tasks';
+import { JOB_VERSION } from './claims.service';
 import { packName, QueueService } from './queue.service';
 import { filesOf, PlannerService } from './planner.service';
 import { RunStore } from './run-store.service';
@@ -222,6 +223,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       revision: making.revision,
       snapshot: making.snapshot,
       job: JSON.stringify(making.job),
+      jobVersion: JOB_VERSION,
       path: paths[position],
       acceptStops: making.acceptStops,
       attempts: 0,

@@ -41,7 +41,7 @@ import { told } from './outcome';
 // Threads enough are at work as it is: each picture is one thread's.
 sharp.concurrency(1);
 
-/** What a file is made of, besides the design: plain data that is kept with its row. */
+/** What a file is made of, besides the design: plain data that is kept with its row, in the version that JOB_VERSION says. */
 export interface RunJob {
   colourway: string;
   spec: Spec;

@@ -48,6 +48,8 @@ export class RunFileRow {
   @Column('char', { length: 64 }) snapshot!: string;
   /** All else that the file is made of, as JSON: see the workers' RunJob. */
   @Column('longtext') job!: string;
+  /** In which version of it: a process that knows only earlier ones leaves it to others. */
+  @Column('smallint', { name: 'job_version', default: 1 }) jobVersion!: number;
   /** Path in the pack; its last piece is the file's name. */
   @Column('varchar', { length: 600 }) path!: string;
   /** Stops of the proof are known and taken. */

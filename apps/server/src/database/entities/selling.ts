@@ -137,6 +137,8 @@ export class SendingLineRow {
   @Column('text', { nullable: true }) reason!: string | null;
   /** What is sent, as JSON: see SendJob. */
   @Column('longtext') job!: string;
+  /** In which version of it: a process that knows only earlier ones leaves it to others. */
+  @Column('smallint', { name: 'job_version', default: 1 }) jobVersion!: number;
   /** SHA-256 of the design as it was then. */
   @Index() @Column('char', { length: 64 }) snapshot!: string;
   @Column('datetime', { precision: 3, name: 'finished_at', nullable: true }) finishedAt!: Date | null;
