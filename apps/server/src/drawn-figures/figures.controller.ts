@@ -18,9 +18,9 @@ import { MOST_WORDS } from '@brelm/core/figure';
 import { WhileAsked } from '../http/json-body';
 import { PageDto } from '../http/page.dto';
 import { FiguresService } from './figures.service';
-import type { Answer } from '@brelm/contract';
+import type { Answer, OrderedFigure } from '@brelm/contract';
 
-export class OrderFiguresDto {
+export class OrderFiguresDto implements OrderedFigure {
   @ApiProperty({ description: 'What is to be drawn, in words.', maxLength: MOST_WORDS })
   @IsString()
   @MaxLength(MOST_WORDS)

@@ -1,5 +1,6 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { Type } from 'class-transformer';
+import type { ListingRequest } from '@brelm/contract';
 import { Listed } from '../http/listed';
 import {
   ArrayMaxSize,
@@ -29,7 +30,7 @@ export class OfListingDto {
   spec!: string;
 }
 
-export class AskedListingDto extends OfListingDto {
+export class AskedListingDto extends OfListingDto implements ListingRequest {
   @ApiProperty({ enum: ['publish', 'down'] })
   @IsIn(['publish', 'down'])
   action!: 'publish' | 'down';

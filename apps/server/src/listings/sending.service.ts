@@ -12,7 +12,7 @@ import {
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, LessThanOrEqual, Repository } from 'typeorm';
 import { marketOfSpec } from '@brelm/core/spec';
-import type { RemoteListing, SendingView, SentListing } from '@brelm/contract';
+import type { ListingRequest, RemoteListing, SendingView, SentListing } from '@brelm/contract';
 import { withMoments } from '../http/answers';
 import { ListingRow, SendingLineRow, SendingRow } from '../database/entities';
 import { codeOf, isDatabaseAway, isOutOfTurn } from '../http/faults.filter';
@@ -24,15 +24,6 @@ import { RefusedError, RetryError, type Connector, type Outgoing } from './conne
 import { lineView, ListingsService } from './listings.service';
 import { OutgoingFilesService } from './outgoing-files.service';
 import { PrepareService, SEND_VERSION, type SendJob } from './prepare.service';
-
-/** What is asked to be done with a listing. */
-export interface AskedListing {
-  designId: string;
-  spec: string;
-  action: 'publish' | 'down';
-  /** What was changed there is replaced. */
-  force?: boolean;
-}
 
 /** Times that a marketplace is asked before a line is given up. */
 const MOST_ATTEMPTS = 8;
@@ -117,8 +108,8 @@ export class SendingService implements OnApplicationBootstrap, OnModuleDestroy {
    * Begins to send listings. All are looked at first: nothing is begun where one has a stop. A listing that is being sent
    * already is joined, not sent twice: its line is told instead of a new one.
    */
-  async begin(asked: readonly AskedListing[]): Promise<SendingView> {
-    const prepared: { asked: AskedListing; job: SendJob; snapshot: string }[] = [];
+  async begin(asked: readonly ListingRequest[]): Promise<SendingView> {
+    const prepared: { asked: ListingRequest; job: SendJob; snapshot: string }[] = [];
     for (const [i, one] of asked.entries()) {
       const market = marketOfSpec(one.spec);
       if (!(await this.connections.isConnected(market))) {

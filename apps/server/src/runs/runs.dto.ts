@@ -32,6 +32,7 @@ import {
   type GroundKind,
   type MockupFormat,
 } from '@brelm/core/mockup';
+import type { FileRequest, RunRequest } from '@brelm/contract';
 
 export class PlanDto {
   @ApiProperty({ type: [String] })
@@ -171,7 +172,7 @@ export class MockupDto {
   maxBytes?: number;
 }
 
-export class PlannedFileDto {
+export class PlannedFileDto implements FileRequest {
   @ApiProperty()
   @IsUUID()
   designId!: string;
@@ -233,7 +234,7 @@ export class PlannedFileDto {
   mockup?: MockupDto;
 }
 
-export class CreateRunDto {
+export class CreateRunDto implements RunRequest {
   @ApiPropertyOptional()
   @IsOptional()
   @IsString()

@@ -16,11 +16,12 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import type { SampleRequest } from '@brelm/contract';
 
 /** Samples of one order: each has its files made first. */
 export const MOST_SAMPLES = 20;
 
-export class SampleItemDto {
+export class SampleItemDto implements SampleRequest {
   @ApiProperty()
   @IsUUID()
   designId!: string;
