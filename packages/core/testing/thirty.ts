@@ -19,17 +19,24 @@ export interface HandJudged {
 
 type More = Partial<Pick<Part, 'keylines' | 'opacity' | 'mustRead'>> & { shade?: Shade };
 
-const words = (text: string, face: string, size: number, ink: string, more: More = {}, y = 520): Part => ({
+export const words = (
+  text: string,
+  face: string,
+  size: number,
+  ink: string,
+  more: More = {},
+  y = 520,
+): Part => ({
   ...lettering(`w${y}`, '', place(450, y), [letteringLine(text, face, size, ink)]),
   ...more,
 });
-const keyline = (ink: string, width: number): Keyline[] => [{ ink, width, join: 'round' }];
-const disc = (ink: string, more: More = {}): Part => ({
+export const keyline = (ink: string, width: number): Keyline[] => [{ ink, width, join: 'round' }];
+export const disc = (ink: string, more: More = {}): Part => ({
   ...shape('disc', circle(450, 450, 250), ink),
   ...more,
 });
 /** Something behind that need not be read. */
-const behind = (id: string, path: string, ink: string): Part => ({
+export const behind = (id: string, path: string, ink: string): Part => ({
   ...shape(id, path, ink),
   mustRead: false,
 });
@@ -38,21 +45,21 @@ const grating = (bar: number): string =>
     '',
   );
 
-const SOOT = garment('Soot', '#1b1b1d');
-const WHITE = garment('White', '#ffffff');
-const BONE = garment('Bone', '#f2ead8');
-const MIDNIGHT = garment('Midnight', '#1f2a44');
-const OXBLOOD = garment('Oxblood', '#5a1a22');
-const PINE = garment('Pine', '#1f3d33');
-const SLATE = garment('Slate', '#5d6b78');
-const ROWAN = garment('Rowan', '#b3262e');
-const FERN = garment('Fern', '#2e7d32');
-const GREY = garment('Grey heather', '#9a9c9e', '#c9cbcc');
-const OAT = garment('Oat heather', '#d9cbb0', '#efe6d3');
-const CLAY = garment('Clay heather', '#b07a62', '#cfa892');
-const MID = garment('Mid', '#808285');
+export const SOOT = garment('Soot', '#1b1b1d');
+export const WHITE = garment('White', '#ffffff');
+export const BONE = garment('Bone', '#f2ead8');
+export const MIDNIGHT = garment('Midnight', '#1f2a44');
+export const OXBLOOD = garment('Oxblood', '#5a1a22');
+export const PINE = garment('Pine', '#1f3d33');
+export const SLATE = garment('Slate', '#5d6b78');
+export const ROWAN = garment('Rowan', '#b3262e');
+export const FERN = garment('Fern', '#2e7d32');
+export const GREY = garment('Grey heather', '#9a9c9e', '#c9cbcc');
+export const OAT = garment('Oat heather', '#d9cbb0', '#efe6d3');
+export const CLAY = garment('Clay heather', '#b07a62', '#cfa892');
+export const MID = garment('Mid', '#808285');
 
-const one = (
+export const one = (
   name: string,
   on: Garment,
   inks: Record<string, string>,

@@ -125,7 +125,8 @@ describe('a garment that is out of the ordinary', () => {
     const { garments } = proofOf(inputOf(design, many, { mendFor: new Set(['g199']) }));
     expect(garments).toHaveLength(200);
     const ratios = garments.map((g) => g.lowestRatio);
-    expect(ratios).toEqual([...ratios].sort((a, b) => b - a));
+    // To the bins of percentiles, 0.2 %.
+    ratios.slice(1).forEach((ratio, i) => expect(ratio).toBeLessThanOrEqual(ratios[i] * 1.002));
     const summary = wallSummary(wallOf(inputOf(design, many)), many, new Map(), new Map());
     expect(summary).toMatch(/^Reads on \d+ of 200\./);
     expect(summary.length).toBeLessThan(200);

@@ -66,7 +66,7 @@ const cases: [string, CheckId, ProofInput][] = [
     inputOf(repeated({ kind: 'ring', count: 6, dx: 0, dy: 60, sweep: 360, upright: true }), [SOOT]),
   ],
   ['ink that vanishes', 'contrast', inputOf(disc('#1b1b1d'), [SOOT])],
-  ['ink that is weak', 'contrast', inputOf(disc('#55585c', { b: '#f2ead8' }), [SOOT])],
+  ['ink that is weak', 'contrast', inputOf(disc('#3c3e42', { b: '#f2ead8' }), [SOOT])],
   ['red on oxblood', 'contrast', inputOf(disc('#8a2f2f'), [garment('Oxblood', '#5a1a22')])],
   ['pale on a heather', 'contrast', inputOf(disc('#e0c0b0'), [garment('Clay', '#b07a62', '#cfa892')])],
   ['a box of white', 'box', withPicture(onGround([255, 255, 255]))],

@@ -235,8 +235,9 @@ export function CellDialog({
                 })}
               </ul>
               <p className="mt-3 text-[13px] text-muted">
-                Of what must read, and of the outline of the whole. Under 3 : 1 is weak, under 1.5 it
-                vanishes.
+                Of what must read, and of the outline of the whole. An ordinary stroke is weak under 3 : 1 and
+                vanishes under 1.5; width and hue make up for some of it, so that large letters read from
+                about 2 : 1.
               </p>
             </>
           )}

@@ -31,6 +31,8 @@ export interface AnalysisLayer {
   data: Uint8ClampedArray;
   /** Keyline widths from the innermost outwards, analysis px. */
   keylines: number[];
+  /** Something of it is a shade: what stands out from its ground on two sides outlines the rest for the eye. */
+  shaded: boolean;
   surface: Surface;
 }
 
@@ -68,6 +70,8 @@ export interface Analysis {
   height: number;
   /** Analysis px in a board px. */
   scale: number;
+  /** Analysis px in a printed mm. */
+  pxPerMm: number;
   /** The whole artwork, RGBA, straight alpha. */
   composite: Uint8ClampedArray;
   /** Back to front. */
@@ -129,6 +133,7 @@ function paintLayer(
     height,
     data: surface.context.getImageData(0, 0, width, height).data,
     keylines: keylineWidths(group, scale),
+    shaded: [...itemsOf(group)].some((i) => i.kind === 'outline' && i.role === 'shade'),
     surface,
   };
 }
@@ -200,6 +205,7 @@ export function analyse(
     width,
     height,
     scale,
+    pxPerMm: (scale * drawing.dpi) / 25.4,
     composite: whole.context.getImageData(0, 0, width, height).data,
     layers,
     shapes: shapes.join('\n'),

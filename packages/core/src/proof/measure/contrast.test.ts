@@ -24,10 +24,10 @@ describe('contrast on a garment', () => {
     expect(judged.parts[0]).toMatchObject({ id: 'disc', verdict: 'reads', shareBelow3: 0 });
   });
 
-  it('vanishes for soot on midnight, at the ratio of the formula', () => {
+  it('vanishes for soot on midnight, at the ratio of the formula for a large stroke', () => {
     const judged = judge(designOf({ s: '#1b1b1d' }, disc('s')), '#1f2a44');
     expect(judged.verdict).toBe('vanishes');
-    expect(judged.parts[0].medianRatio).toBeCloseTo(contrastRatio('#1b1b1d', '#1f2a44'), 6);
+    expect(judged.parts[0].medianRatio).toBeCloseTo(1 + 2 * (contrastRatio('#1b1b1d', '#1f2a44') - 1.08), 6);
   });
 
   it('is saved by a 12 px bone keyline', () => {
@@ -47,9 +47,14 @@ describe('contrast on a garment', () => {
     expect(judge(design, '#000000').verdict).toBe('reads');
   });
 
-  it('sees a keyline as thin as one analysis pixel', () => {
-    const big = designOf({ s: '#000000', w: '#ffffff' }, withKeyline(disc('s'), 'w', 1.5));
-    expect(judge(big, '#000000').verdict).toBe('reads');
+  it('sees a keyline as thin as one analysis pixel, and takes it for as little as the eye does', () => {
+    const lined = (width: number) =>
+      judge(designOf({ s: '#000000', w: '#ffffff' }, withKeyline(disc('s'), 'w', width)), '#000000');
+    expect(lined(1.5).verdict).toBe('weak');
+    expect(lined(1.5).lowestRatio).toBeGreaterThan(1.5);
+    // Half a millimetre is seen as it is.
+    expect(lined(6).verdict).toBe('reads');
+    expect(lined(6).lowestRatio).toBeCloseTo(21, 1);
   });
 
   it('gives two humps for a disc half over a pale part and half over the dark garment', () => {
@@ -60,15 +65,23 @@ describe('contrast on a garment', () => {
     const part = judge(design, '#101010').parts.find((p) => p.id === 'disc')!;
     expect(part.shareBelow3).toBeGreaterThan(0.44);
     expect(part.shareBelow3).toBeLessThan(0.5);
-    expect(part.p20Ratio).toBeCloseTo(contrastRatio('#c8c8c8', '#d8d8d8'), 2);
+    expect(part.p20Ratio).toBeCloseTo(1 + 2 * (contrastRatio('#c8c8c8', '#d8d8d8') - 1.08), 2);
     expect(part.verdict).toBe('weak');
   });
 
-  it('judges a heather by the nearer yarn', () => {
-    const design = designOf({ w: '#ffffff' }, disc('w'));
-    expect(judge(design, '#303030', '#a0a0a0').lowestRatio).toBeCloseTo(
-      contrastRatio('#ffffff', '#a0a0a0'),
+  it('judges a coarse heather by the nearer yarn, a fine one by its mean where strokes are wide', () => {
+    const large = (r: number) => (r < 3 ? Math.min(3, 1 + 2 * (r - 1.08)) : r);
+    const wide = designOf({ w: '#c0c0c0' }, disc('w'));
+    expect(judge(wide, '#303030', '#a0a0a0').lowestRatio).toBeCloseTo(
+      large(contrastRatio('#c0c0c0', '#a0a0a0')),
       6,
+    );
+    // Yarns of 1.3 : 1; in linear light they mix to #949494 or so.
+    const mean = judge(wide, '#888888', '#9f9f9f').lowestRatio;
+    expect(mean).toBeCloseTo(large(contrastRatio('#c0c0c0', '#949494')), 1);
+    const fine = designOf({ w: '#c0c0c0' }, shape('line', rect(200, 450, 400, 6), 'w'));
+    expect(judge(fine, '#888888', '#9f9f9f').lowestRatio).toBeLessThan(
+      contrastRatio('#c0c0c0', '#9f9f9f') + 1e-6,
     );
   });
 

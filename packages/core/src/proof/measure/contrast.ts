@@ -1,7 +1,7 @@
 import type { Garment } from '../../colour';
 import { EMPTY_BOX, type Box } from '../../geometry';
 import type { Analysis } from './analysis';
-import { edgeRatios, sampleEdges, type EdgeSamples } from './edges';
+import { edgeRatios, plainRatios, sampleEdges, type EdgeSamples } from './edges';
 import { lostShareOf, type VisibleArea } from './missed';
 import type { GarmentContrast, Missed, PartContrast, Verdict } from './verdicts';
 
@@ -11,6 +11,11 @@ export const NEEDED_RATIO = 3;
 export const VANISHING_RATIO = 1.5;
 /** A part is weak when more than this share of its edge is under NEEDED_RATIO. */
 export const WEAK_SHARE = 0.2;
+/** The same of a part with a shade: what stands out on two sides outlines the others for the eye. */
+const SHADED_WEAK_SHARE = 0.5;
+/** A part vanishes when so much of its edge is under VANISHING_RATIO, and one with a shade. */
+const VANISHING_SHARE = 0.5;
+const SHADED_VANISHING_SHARE = 0.7;
 
 const BINS = 1536;
 const LOG_MOST = Math.log(21.001);
@@ -23,6 +28,7 @@ function edgeStatistics(
   samples: readonly EdgeSamples[],
   ratios: Float64Array,
   which: readonly number[],
+  shaded = false,
 ): Omit<PartContrast, 'id'> {
   let total = 0;
   let below = 0;
@@ -53,11 +59,12 @@ function edgeStatistics(
     }
     return last;
   };
-  const medianRatio = percentile(0.5);
+  const weakShare = shaded ? SHADED_WEAK_SHARE : WEAK_SHARE;
+  const medianRatio = percentile(shaded ? SHADED_VANISHING_SHARE : VANISHING_SHARE);
   const shareBelow3 = below / total;
   const verdict: Verdict =
-    medianRatio < VANISHING_RATIO ? 'vanishes' : shareBelow3 > WEAK_SHARE ? 'weak' : 'reads';
-  return { verdict, medianRatio, p20Ratio: percentile(WEAK_SHARE), shareBelow3 };
+    medianRatio < VANISHING_RATIO ? 'vanishes' : shareBelow3 > weakShare ? 'weak' : 'reads';
+  return { verdict, medianRatio, p20Ratio: percentile(weakShare), shareBelow3 };
 }
 
 /** Indices of the samples of each layer, and of the silhouette; the same for every garment. */
@@ -131,16 +138,27 @@ export function judgeGarment(
   const grouping = groupingOf(samples, analysis.layers.length);
   const parts = analysis.layers.map((layer, i) => ({
     id: layer.part,
-    ...edgeStatistics(samples, ratios, grouping.byLayer[i]),
+    ...edgeStatistics(samples, ratios, grouping.byLayer[i], layer.shaded),
   }));
   const own = parts.filter((p) => mustRead.has(p.id));
-  const outline = { id: null, ...edgeStatistics(samples, ratios, grouping.silhouette) };
+  // Where most of what is seen against the garment has a shade, so has the whole.
+  let [around, withShade] = [0, 0];
+  for (const s of grouping.silhouette) {
+    around += samples[s].length;
+    if (analysis.layers[samples[s].layer].shaded) withShade += samples[s].length;
+  }
+  const outline = {
+    id: null,
+    ...edgeStatistics(samples, ratios, grouping.silhouette, withShade > around / 2),
+  };
   // Where all that must read does, what lies around it may be lost without the design being so.
   const held = own.length > 0 && own.every((p) => p.verdict === 'reads');
   const silhouette =
     held && outline.verdict === 'vanishes' ? { ...outline, verdict: 'weak' as const } : outline;
   const deciding = [silhouette, ...own];
-  const missed = areas ? missedOn(analysis, samples, ratios, garment, mustRead, areas) : [];
+  const missed = areas
+    ? missedOn(analysis, samples, plainRatios(samples, garment), garment, mustRead, areas)
+    : [];
   const worst = deciding.reduce((a, b) =>
     RANK[b.verdict] > RANK[a.verdict] || (b.verdict === a.verdict && ratioOf(b) < ratioOf(a)) ? b : a,
   );
@@ -210,7 +228,7 @@ export function edgeMap(analysis: Analysis, garment: Garment, mustRead: Readonly
   const samples = sampleEdges(analysis, true).filter(
     (s) => s.silhouette || mustRead.has(analysis.layers[s.layer].part),
   );
-  const ratios = edgeRatios(samples, garment);
+  const ratios = plainRatios(samples, garment);
   const map = new Float32Array(analysis.width * analysis.height);
   const lengths = BANDS.map(() => 0);
   samples.forEach((s, i) => {

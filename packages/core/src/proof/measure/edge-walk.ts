@@ -101,6 +101,8 @@ export interface EdgeWalk {
   inside: Int32Array;
   /** Length of edge, analysis px. */
   length: Float64Array;
+  /** Of each layer how wide what shows of it is on the whole, analysis px: twice its area over the way around it. */
+  strokes: Float64Array;
 }
 
 class Grown {
@@ -191,7 +193,17 @@ export function walkEdges(analysis: Analysis): EdgeWalk {
         out.from[n + 1] = out.insides;
       }
     }
-  return out;
+  return Object.assign(out, { strokes: strokesOf(out, layers.length) });
+}
+
+function strokesOf(
+  { labels, layer, length, count }: Omit<EdgeWalk, 'strokes'>,
+  layers: number,
+): Float64Array {
+  const [area, around] = [new Float64Array(layers), new Float64Array(layers)];
+  for (let i = 0; i < labels.length; i++) if (labels[i] > 0) area[labels[i] - 1]++;
+  for (let n = 0; n < count; n++) around[layer[n]] += length[n];
+  return area.map((a, i) => (around[i] ? (2 * a) / around[i] : 0));
 }
 
 /** The last walks, by the shapes that they belong to. */

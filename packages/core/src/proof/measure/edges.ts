@@ -1,8 +1,18 @@
 import { BORDER } from '../../cutline';
-import { hexToRgb, linearLight, luminanceOfRgb, yarns, type Garment, type Rgb } from '../../colour';
+import {
+  encoded,
+  hexToRgb,
+  linearLight,
+  luminanceOfRgb,
+  over,
+  yarns,
+  type Garment,
+  type Rgb,
+} from '../../colour';
 import { EMPTY_BOX, type Box } from '../../geometry';
 import type { Analysis } from './analysis';
 import { walkOf, type WalkCache } from './edge-walk';
+import { hueWorth, lineShare, meanShare, seenRatio, strokeGain } from './seen';
 
 /**
  * Edge samples of one part that see the same colours: RGBA packed in 32 bits, outside first, then
@@ -19,6 +29,10 @@ export interface EdgeSamples {
   clear: boolean;
   /** Those that let the garment through in part. */
   partial: number[];
+  /** The part's own colours that are wide enough for their hue to be seen. */
+  hued: number[];
+  /** How much more contrast counts along strokes as wide as the part's. */
+  gain: number;
   /** Length of edge, analysis px. */
   length: number;
   /** Whether what lies outside is the garment. */
@@ -34,22 +48,39 @@ const [RED, GREEN, BLUE] = [0.2126, 0.7152, 0.0722].map((share) =>
   Float64Array.from({ length: 256 }, (_, c) => share * linearLight(c)),
 );
 
-function luminances(colours: number[]) {
+const rgbOf = (c: number): Rgb => [c >>> 24, (c >>> 16) & 255, (c >>> 8) & 255];
+
+/** Luminance of an opaque colour. */
+const luminanceOf = (c: number): number => RED[c >>> 24] + GREEN[(c >>> 16) & 255] + BLUE[(c >>> 8) & 255];
+
+/**
+ * What is needed of a sample's colours on any garment. `shares` says of a part's keylines, the outermost first, how much of each
+ * is seen as itself: the rest looks like the ink within.
+ */
+function luminances(colours: number[], shares: readonly number[]) {
+  // Outside, the part's outermost colour, each keyline, the ink: without ink nothing is known to lie within.
+  const ink = colours[colours.length - 1];
+  const lined = shares.length > 0 && colours.length > shares.length + 2 && (ink & 255) === 255;
+  const shareOf = (i: number) => (lined && i > 0 ? (i === 1 ? shares[0] : (shares[i - 2] ?? 1)) : 1);
+  const hued: number[] = [];
   let low = Infinity;
   let high = -Infinity;
   let clear = false;
   const partial: number[] = [];
-  for (const c of colours) {
+  for (const [i, c] of colours.entries()) {
     const alpha = c & 255;
+    const share = shareOf(i);
+    if (i > 0 && alpha > 0 && share === 1) hued.push(c);
     if (alpha === 0) clear = true;
     else if (alpha < 255) partial.push(c);
     else {
-      const y = RED[c >>> 24] + GREEN[(c >>> 16) & 255] + BLUE[(c >>> 8) & 255];
+      const own = luminanceOf(c);
+      const y = share === 1 ? own : luminanceOfRgb(over(rgbOf(c), share, rgbOf(ink)));
       if (y < low) low = y;
       if (y > high) high = y;
     }
   }
-  return { colours, low, high, clear, partial };
+  return { colours, low, high, clear, partial, hued };
 }
 
 /**
@@ -58,8 +89,11 @@ function luminances(colours: number[]) {
  * to look from one call to the next, for artwork of which only colours have changed.
  */
 export function sampleEdges(analysis: Analysis, withPixels = false, walks?: WalkCache): EdgeSamples[] {
-  const { width, composite, layers } = analysis;
+  const { width, composite, layers, pxPerMm } = analysis;
   const walk = walkOf(analysis, walks);
+  const gains = layers.map((_, i) => strokeGain(walk.strokes[i] / pxPerMm));
+  const shares = layers.map(({ keylines }) => [...keylines].reverse().map((px) => lineShare(px / pxPerMm)));
+  const thin = shares.map((of) => (of.some((share) => share < 1) ? of : []));
   const samples: EdgeSamples[] = [];
   // Open addressing on the hash of a sample's colours: made for a few thousand kinds of edge.
   let table = new Int32Array(8192).fill(-1);
@@ -121,7 +155,9 @@ export function sampleEdges(analysis: Analysis, withPixels = false, walks?: Walk
     if (!sample) {
       sample = {
         layer,
-        ...luminances(colours.slice(0, count)),
+        ...luminances(colours.slice(0, count), thin[layer]),
+        // Where a hair-thin line is what stands out, the stroke that it goes around adds nothing.
+        gain: thin[layer].length ? Math.min(1, gains[layer]) : gains[layer],
         length: 0,
         silhouette,
         box: { ...EMPTY_BOX },
@@ -186,8 +222,8 @@ function edgeRatio(sample: EdgeSamples, ground: Rgb, groundLuminance: number): n
   return (high + 0.05) / (low + 0.05);
 }
 
-/** Each sample's ratio on a garment; of two yarns or colours, against the one that is nearer to the ink. */
-export function edgeRatios(samples: readonly EdgeSamples[], garment: Garment): Float64Array {
+/** Each sample's ratio of luminances on a garment; of two yarns or colours, against the one that is nearer to the ink. */
+export function plainRatios(samples: readonly EdgeSamples[], garment: Garment): Float64Array {
   const grounds = yarns(garment).map(hexToRgb);
   const luminance = grounds.map(luminanceOfRgb);
   const ratios = new Float64Array(samples.length);
@@ -196,6 +232,52 @@ export function edgeRatios(samples: readonly EdgeSamples[], garment: Garment): F
     for (let g = 1; g < grounds.length; g++)
       least = Math.min(least, edgeRatio(samples[i], grounds[g], luminance[g]));
     ratios[i] = least;
+  }
+  return ratios;
+}
+
+/** From here on an edge is seen as it is, however fine. */
+const ENOUGH = 4.5;
+
+/** What a heather's yarns look like from where they cannot be told apart. */
+const mixed = ([p, q]: readonly Rgb[]): Rgb =>
+  [0, 1, 2].map((k) => encoded((linearLight(p[k]) + linearLight(q[k])) / 2)) as unknown as Rgb;
+
+/** Contrast ratio of two grounds. */
+const ratioOf = ([p, q]: readonly Rgb[]): number => {
+  const [a, b] = [luminanceOfRgb(p), luminanceOfRgb(q)];
+  return (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
+};
+
+/** How much hue tells a sample's part from what lies outside it, on a ground. */
+function hueOf({ colours, hued }: EdgeSamples, ground: Rgb): number {
+  const seen = (c: number) => over(rgbOf(c), (c & 255) / 255, ground);
+  const outside = seen(colours[0]);
+  let most = 0;
+  for (const c of hued) most = Math.max(most, hueWorth(seen(c), outside));
+  return most;
+}
+
+/**
+ * Each sample's ratio on a garment as it is seen: that of luminances, with what wide strokes and hue add to it up to 3. Along wide
+ * strokes a heather is its mean; patches and gleams are the colour that is nearer to the ink.
+ */
+export function edgeRatios(samples: readonly EdgeSamples[], garment: Garment): Float64Array {
+  const grounds = yarns(garment).map(hexToRgb);
+  const ratios = plainRatios(samples, garment);
+  const mean = garment.kind === 'heather' && grounds.length > 1 ? mixed(grounds) : null;
+  const meanLuminance = mean ? luminanceOfRgb(mean) : 0;
+  const ofMean = mean ? meanShare(ratioOf(grounds)) : 0;
+  for (let i = 0; i < samples.length; i++) {
+    const sample = samples[i];
+    if (ratios[i] >= ENOUGH || (ratios[i] >= 3 && sample.gain >= 1)) continue;
+    const wide = mean && sample.gain > 1;
+    const ratio = wide
+      ? ratios[i] * Math.max(1, edgeRatio(sample, mean, meanLuminance) / ratios[i]) ** ofMean
+      : ratios[i];
+    let hue = Infinity;
+    for (const ground of wide ? [mean] : grounds) hue = Math.min(hue, hueOf(sample, ground));
+    ratios[i] = seenRatio(ratio, sample.gain, hue);
   }
   return ratios;
 }
