@@ -281,6 +281,12 @@ const DRAWINGS = {
       disc(27, 44, 4, SOOT),
     'An eye before tiny words, and before large ones',
   ],
+  eyes: [
+    '#6b7d2e',
+    word(62, 54, 34, '#c0392b'),
+    word(62, 54, 34, PALE),
+    'Red words on green, and pale ones on it',
+  ],
   spelling: [
     SOOT,
     word(62, 54, 30, PALE, 'OWLL') + line('M26 64q4-5 8 0t8 0t8 0t8 0t8 0t8 0t8 0t8 0t8 0', RUST, 2),

@@ -28,7 +28,15 @@ const CHECKS: Record<CheckId, true> = {
     interior: true,
   },
   ...{ extent: true, centre: true, rights: true, alone: true, haze: true, fringe: true, specks: true },
-  ...{ 'thin-ink': true, 'thin-gap': true, 'thin-keyline': true, distance: true, spelling: true, code: true },
+  ...{
+    'thin-ink': true,
+    'thin-gap': true,
+    'thin-keyline': true,
+    distance: true,
+    eyes: true,
+    spelling: true,
+    code: true,
+  },
   ...{
     'code-size': true,
     'code-contrast': true,

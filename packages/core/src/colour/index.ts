@@ -9,3 +9,4 @@ export * from './names';
 export * from './white-balance';
 export * from './palette';
 export * from './recast';
+export * from './other-eyes';

@@ -34,6 +34,7 @@ export type CheckId =
   | 'thin-gap'
   | 'thin-keyline'
   | 'distance'
+  | 'eyes'
   | 'spelling'
   | 'code'
   | 'code-size'

@@ -25,6 +25,9 @@ export const ENGLISH = {
   'distance.smallest':
     'The smallest lettering, “{title}” ({mm, number, ::.0} mm), reads well up to {well} m, at the limit at {limit} m',
 
+  'eyes.hardly':
+    '“{title}” reads on {garment}, but hardly for eyes that tell {which, select, red {red from green} blue {blue from yellow} other {colours}} poorly apart',
+
   'extent.small': 'The artwork fills {percent, number} % of the safe area: it will look small',
   'extent.left': 'The artwork sits {mm, number, ::.0} mm left of the centre line',
   'extent.right': 'The artwork sits {mm, number, ::.0} mm right of the centre line',

@@ -28,6 +28,9 @@ export const GERMAN: Readonly<Record<keyof typeof ENGLISH, string>> = {
   'distance.smallest':
     'Die kleinste Schrift, „{title}“ ({mm, number, ::.0} mm), liest sich bis {well} m gut, bei {limit} m ist Schluss',
 
+  'eyes.hardly':
+    '„{title}“ ist auf {garment} zu lesen, aber kaum für Augen, die {which, select, red {Rot und Grün} blue {Blau und Gelb} other {Farben}} schlecht unterscheiden',
+
   'extent.small': 'Das Motiv füllt {percent, number} % des sicheren Bereichs: Es wird klein wirken',
   'extent.left': 'Das Motiv sitzt {mm, number, ::.0} mm links der Mittellinie',
   'extent.right': 'Das Motiv sitzt {mm, number, ::.0} mm rechts der Mittellinie',

@@ -7,6 +7,7 @@ import { boxFindings } from './box';
 import { codeFindings } from './code';
 import { contrastFindings } from './contrast';
 import { distanceFindings } from './distance';
+import { eyesFindings } from './eyes';
 import { extentFindings } from './extent';
 import { fringeFindings } from './fringe';
 import { hazeFindings } from './haze';
@@ -42,7 +43,11 @@ export const CHECKS: readonly ((input: Judged) => Finding[])[] = [
 ];
 
 /** Those that take longer than a moment. */
-export const SLOW_CHECKS: readonly ((input: Artwork) => Finding[])[] = [thinFindings, spellingFindings];
+export const SLOW_CHECKS: readonly ((input: Artwork) => Finding[])[] = [
+  thinFindings,
+  spellingFindings,
+  eyesFindings,
+];
 
 export { fillOf } from './extent';
 export { fringeOf } from './fringe';

@@ -33,6 +33,8 @@ export interface EdgeSamples {
   hued: number[];
   /** How much more contrast counts along strokes as wide as the part's. */
   gain: number;
+  /** How much of each keyline is seen as itself, the outermost first; none where all are. */
+  shares: readonly number[];
   /** Length of edge, analysis px. */
   length: number;
   /** Whether what lies outside is the garment. */
@@ -157,6 +159,7 @@ export function sampleEdges(analysis: Analysis, withPixels = false, walks?: Walk
         layer,
         ...luminances(colours.slice(0, count), thin[layer]),
         // Where a hair-thin line is what stands out, the stroke that it goes around adds nothing.
+        shares: thin[layer],
         gain: thin[layer].length ? Math.min(1, gains[layer]) : gains[layer],
         length: 0,
         silhouette,
@@ -190,6 +193,20 @@ function rehashed(hashes: readonly number[], size: number): Int32Array<ArrayBuff
   });
   return table;
 }
+
+/** The same samples with every colour as others see it; those that are clear stay so. */
+export const samplesFor = (samples: readonly EdgeSamples[], see: (rgb: Rgb) => Rgb): EdgeSamples[] => {
+  const known = new Map<number, number>();
+  const seen = (c: number): number => {
+    let other = known.get(c);
+    if (other === undefined) {
+      const [r, g, b] = see(rgbOf(c)).map(Math.round);
+      known.set(c, (other = (c & 255) === 0 ? c : ((r << 24) | (g << 16) | (b << 8) | (c & 255)) >>> 0));
+    }
+    return other;
+  };
+  return samples.map((s) => ({ ...s, ...luminances(s.colours.map(seen), s.shares) }));
+};
 
 /** Share of luminance of a component between two 8-bit values, by the straight line between them. */
 function between(table: Float64Array, component: number): number {
