@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
+import type { Answer } from '@brelm/contract';
 import {
   useGarmentsQuery,
   usePicturesQuery,
@@ -35,14 +36,14 @@ export function useStored(asked: string): { found: readonly Found[]; looking: bo
   useEffect(() => {
     const abort = new AbortController();
     const query = new URLSearchParams({ search: settled, count: String(MOST_DESIGNS) });
-    fetch(apiAt(`designs?${query.toString()}`), { signal: abort.signal }).then(
-      async (response) => {
+    fetch(apiAt(`designs?${query.toString()}`), { signal: abort.signal })
+      .then(async (response) => {
         if (!response.ok) return;
-        const { designs: found } = (await response.json()) as { designs: { id: string; name: string }[] };
+        const { designs: found } = (await response.json()) as Answer<'GET designs'>;
         setDesigns({ asked: settled, designs: found });
-      },
-      () => undefined,
-    );
+      })
+      // It may be given up while its answer comes, too.
+      .catch(() => undefined);
     return () => abort.abort();
   }, [settled]);
   const to = (path: string) => () => void navigate(path);

@@ -43,8 +43,8 @@ export function useLayout(id: string | null): { state: LayoutState; look: () => 
   useEffect(() => {
     if (id === null) return;
     const abort = new AbortController();
-    readAt(`designs/${encodeURIComponent(id)}`, { signal: abort.signal }).then(
-      async (response) => {
+    readAt(`designs/${encodeURIComponent(id)}`, { signal: abort.signal })
+      .then(async (response) => {
         if (!response.ok)
           return setState({
             gone: response.status === 404 || response.status === 400,
@@ -56,11 +56,12 @@ export function useLayout(id: string | null): { state: LayoutState; look: () => 
           return setState((now) => (now && 'layout' in now ? { ...now, revision } : now));
         known.current = { id, text };
         setState({ layout: readDesign(document), revision });
-      },
-      () =>
-        abort.signal.aborted ||
-        setState((now) => now ?? { fault: 'The server does not answer.', gone: false }),
-    );
+      })
+      .catch(
+        () =>
+          abort.signal.aborted ||
+          setState((now) => now ?? { fault: 'The server does not answer.', gone: false }),
+      );
     return () => abort.abort();
   }, [id, looked]);
   const look = useCallback(() => setLooked((n) => n + 1), []);

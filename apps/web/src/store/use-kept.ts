@@ -103,8 +103,8 @@ export function useKept<T>(kind: KeptKind<T>, id: string) {
 
   useEffect(() => {
     const abort = new AbortController();
-    fetch(apiAt(`${path}/${id}`), { signal: abort.signal }).then(
-      async (response) => {
+    fetch(apiAt(`${path}/${id}`), { signal: abort.signal })
+      .then(async (response) => {
         if (!response.ok) {
           const { message } = (await response.json().catch(() => ({}))) as { message?: string };
           return setFault(message ?? `The server does not give this ${noun} out.`);
@@ -121,9 +121,8 @@ export function useKept<T>(kind: KeptKind<T>, id: string) {
           setTheirs(stored);
           setState('conflict');
         } else if (draft) setState('unsaved');
-      },
-      () => abort.signal.aborted || setFault('The server does not answer.'),
-    );
+      })
+      .catch(() => abort.signal.aborted || setFault('The server does not answer.'));
     return () => abort.abort();
   }, [id, path, noun, kind, open, attempt]);
 

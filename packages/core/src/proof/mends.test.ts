@@ -67,6 +67,11 @@ const cases: [string, CheckId, ProofInput][] = [
   ],
   ['ink that vanishes', 'contrast', inputOf(disc('#1b1b1d'), [SOOT])],
   ['ink that is weak', 'contrast', inputOf(disc('#3c3e42', { b: '#f2ead8' }), [SOOT])],
+  [
+    'a fine line at 3.4 : 1',
+    'contrast',
+    inputOf(designOf({ a: '#6c6e71', b: '#f2ead8' }, shape('line', rect(200, 447, 500, 6), 'a')), [SOOT]),
+  ],
   ['red on oxblood', 'contrast', inputOf(disc('#8a2f2f'), [garment('Oxblood', '#5a1a22')])],
   ['pale on a heather', 'contrast', inputOf(disc('#e0c0b0'), [garment('Clay', '#b07a62', '#cfa892')])],
   ['a box of white', 'box', withPicture(onGround([255, 255, 255]))],

@@ -12,7 +12,7 @@ import {
 import { EMPTY_BOX, type Box } from '../../geometry';
 import type { Analysis } from './analysis';
 import { walkOf, type WalkCache } from './edge-walk';
-import { hueWorth, lineShare, meanShare, seenRatio, strokeGain } from './seen';
+import { FINE_NEEDED, hueWorth, lineShare, meanShare, seenRatio, strokeGain } from './seen';
 
 /**
  * Edge samples of one part that see the same colours: RGBA packed in 32 bits, outside first, then
@@ -253,9 +253,6 @@ export function plainRatios(samples: readonly EdgeSamples[], garment: Garment): 
   return ratios;
 }
 
-/** From here on an edge is seen as it is, however fine. */
-const ENOUGH = 4.5;
-
 /** What a heather's yarns look like from where they cannot be told apart. */
 const mixed = ([p, q]: readonly Rgb[]): Rgb =>
   [0, 1, 2].map((k) => encoded((linearLight(p[k]) + linearLight(q[k])) / 2)) as unknown as Rgb;
@@ -287,7 +284,7 @@ export function edgeRatios(samples: readonly EdgeSamples[], garment: Garment): F
   const ofMean = mean ? meanShare(ratioOf(grounds)) : 0;
   for (let i = 0; i < samples.length; i++) {
     const sample = samples[i];
-    if (ratios[i] >= ENOUGH || (ratios[i] >= 3 && sample.gain >= 1)) continue;
+    if (ratios[i] >= FINE_NEEDED || (ratios[i] >= 3 && sample.gain >= 1)) continue;
     const wide = mean && sample.gain > 1;
     const ratio = wide
       ? ratios[i] * Math.max(1, edgeRatio(sample, mean, meanLuminance) / ratios[i]) ** ofMean

@@ -4,6 +4,7 @@ export * from './analysis';
 export * from './edges';
 export type { WalkCache } from './edge-walk';
 export * from './contrast';
+export { FINE_NEEDED } from './seen';
 export * from './missed';
 export * from './thin-places';
 export * from './picture-sample';

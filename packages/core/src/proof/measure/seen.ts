@@ -11,7 +11,7 @@ const FINE = 0.5;
 const ORDINARY = 1;
 const LARGE = 3;
 /** Ratio that fine strokes need: WCAG 2.2, 1.4.3, ordinary text. */
-const FINE_NEEDED = 4.5;
+export const FINE_NEEDED = 4.5;
 /** How much more a difference counts along a large stroke: 2.1 : 1 is as good there as 3 : 1 along an ordinary one. */
 const MOST_GAIN = 2;
 /** What printing, wear and light take from a difference before any of it is gained, as a ratio. */

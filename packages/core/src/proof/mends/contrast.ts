@@ -22,6 +22,7 @@ import {
   ANALYSIS_SIZE,
   isHeavy,
   judgeGarment,
+  FINE_NEEDED,
   NEEDED_RATIO,
   sampleEdges,
   type PartContrast,
@@ -64,8 +65,20 @@ const tryOut = (input: MendInput, edits: Edit[], part: string, garment: Garment)
   !isHeavy(input.drawing.groups.filter((g) => g.part === part)) &&
   verdictAfter(input, applyEdits(input.design, edits), part, garment).verdict === 'reads';
 
+/** Ratios that inks are chosen by, the first that helps: that of ordinary strokes, then that of fine ones. */
+const TRIED_RATIOS = [NEEDED_RATIO, FINE_NEEDED];
+
+/** The first of the ratios by which a mend is found. */
+const byRatio = (mend: (needed: number) => Mend | null): Mend | null => {
+  for (const needed of TRIED_RATIOS) {
+    const found = mend(needed);
+    if (found) return found;
+  }
+  return null;
+};
+
 /** Changes each ink of the part that does not read to the nearest colour that does. */
-function inkMend(input: MendInput, part: Part, garment: Garment): Mend | null {
+function inkMend(input: MendInput, part: Part, garment: Garment, needed: number): Mend | null {
   if (!isDressed(part)) return null;
   const values = inkValues(input.design, input.colourway);
   const grounds = yarns(garment);
@@ -73,8 +86,8 @@ function inkMend(input: MendInput, part: Part, garment: Garment): Mend | null {
   const names: string[] = [];
   for (const id of ownInks(part)) {
     const value = values.get(id)!;
-    if (grounds.every((g) => contrastRatio(value, g) >= NEEDED_RATIO)) continue;
-    const nearest = nearestReading(value, grounds, NEEDED_RATIO);
+    if (grounds.every((g) => contrastRatio(value, g) >= needed)) continue;
+    const nearest = nearestReading(value, grounds, needed);
     if (!nearest) return null;
     const ink = input.design.inks.find((i) => i.id === id)!;
     edits.push({ op: 'setInk', ink: id, value: nearest, colourway: input.colourway });
@@ -85,10 +98,10 @@ function inkMend(input: MendInput, part: Part, garment: Garment): Mend | null {
 }
 
 /** Gives the part another ink of the design, the nearest that reads, for each that does not. */
-function swapMend(input: MendInput, part: Part, garment: Garment): Mend | null {
+function swapMend(input: MendInput, part: Part, garment: Garment, needed: number): Mend | null {
   const values = inkValues(input.design, input.colourway);
   const grounds = yarns(garment);
-  const reads = (v: Hex) => grounds.every((g) => contrastRatio(v, g) >= NEEDED_RATIO);
+  const reads = (v: Hex) => grounds.every((g) => contrastRatio(v, g) >= needed);
   const own = new Set(inksOfPart(part));
   const others = input.design.inks.filter((i) => !own.has(i.id) && reads(values.get(i.id)!));
   if (others.length === 0) return null;
@@ -186,8 +199,8 @@ export function contrastMends(finding: Finding, part: Part, input: MendInput): M
   input.tried.set(key, tried + 1);
   if (tried >= MOST_MENDED) return [];
   return [
-    inkMend(input, part, garment),
-    swapMend(input, part, garment),
+    byRatio((needed) => inkMend(input, part, garment, needed)),
+    byRatio((needed) => swapMend(input, part, garment, needed)),
     keylineMend(input, part, garment),
   ].filter((mend) => mend !== null);
 }
