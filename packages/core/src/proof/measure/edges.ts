@@ -7,12 +7,13 @@ import {
   over,
   yarns,
   type Garment,
+  type Lab,
   type Rgb,
 } from '../../colour';
 import { EMPTY_BOX, type Box } from '../../geometry';
 import type { Analysis } from './analysis';
 import { walkOf, type WalkCache } from './edge-walk';
-import { FINE_NEEDED, hueWorth, lineShare, meanShare, seenRatio, strokeGain } from './seen';
+import { FINE_NEEDED, hueWorth, labOf, lineShare, meanShare, seenRatio, strokeGain } from './seen';
 
 /**
  * Edge samples of one part that see the same colours: RGBA packed in 32 bits, outside first, then
@@ -31,6 +32,8 @@ export interface EdgeSamples {
   partial: number[];
   /** The part's own colours that are wide enough for their hue to be seen. */
   hued: number[];
+  /** What the colour outside and those look like; null for what lets the garment through. Worked out once it is needed. */
+  labs?: (Lab | null)[];
   /** How much more contrast counts along strokes as wide as the part's. */
   gain: number;
   /** How much of each keyline is seen as itself, the outermost first; none where all are. */
@@ -205,7 +208,7 @@ export const samplesFor = (samples: readonly EdgeSamples[], see: (rgb: Rgb) => R
     }
     return other;
   };
-  return samples.map((s) => ({ ...s, ...luminances(s.colours.map(seen), s.shares) }));
+  return samples.map((s) => ({ ...s, labs: undefined, ...luminances(s.colours.map(seen), s.shares) }));
 };
 
 /** Share of luminance of a component between two 8-bit values, by the straight line between them. */
@@ -263,12 +266,19 @@ const ratioOf = ([p, q]: readonly Rgb[]): number => {
   return (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
 };
 
+/** What a colour that is printed looks like: the same on any ground where it is opaque, which is worked out once. */
+const opaqueLab = (c: number): Lab | null => ((c & 255) === 255 ? labOf(rgbOf(c)) : null);
+
 /** How much hue tells a sample's part from what lies outside it, on a ground. */
-function hueOf({ colours, hued }: EdgeSamples, ground: Rgb): number {
-  const seen = (c: number) => over(rgbOf(c), (c & 255) / 255, ground);
-  const outside = seen(colours[0]);
+function hueOf(sample: EdgeSamples, ground: Rgb, groundLab: Lab): number {
+  const { colours, hued } = sample;
+  const labs = (sample.labs ??= [opaqueLab(colours[0]), ...hued.map(opaqueLab)]);
+  const onGround = (c: number) =>
+    (c & 255) === 0 ? groundLab : labOf(over(rgbOf(c), (c & 255) / 255, ground));
+  const outside = labs[0] ?? onGround(colours[0]);
   let most = 0;
-  for (const c of hued) most = Math.max(most, hueWorth(seen(c), outside));
+  for (let i = 0; i < hued.length; i++)
+    most = Math.max(most, hueWorth(labs[i + 1] ?? onGround(hued[i]), outside));
   return most;
 }
 
@@ -281,6 +291,8 @@ export function edgeRatios(samples: readonly EdgeSamples[], garment: Garment): F
   const ratios = plainRatios(samples, garment);
   const mean = garment.kind === 'heather' && grounds.length > 1 ? mixed(grounds) : null;
   const meanLuminance = mean ? luminanceOfRgb(mean) : 0;
+  const meanLab = mean && labOf(mean);
+  const labs = grounds.map(labOf);
   const ofMean = mean ? meanShare(ratioOf(grounds)) : 0;
   for (let i = 0; i < samples.length; i++) {
     const sample = samples[i];
@@ -290,7 +302,8 @@ export function edgeRatios(samples: readonly EdgeSamples[], garment: Garment): F
       ? ratios[i] * Math.max(1, edgeRatio(sample, mean, meanLuminance) / ratios[i]) ** ofMean
       : ratios[i];
     let hue = Infinity;
-    for (const ground of wide ? [mean] : grounds) hue = Math.min(hue, hueOf(sample, ground));
+    if (wide) hue = hueOf(sample, mean, meanLab!);
+    else for (let g = 0; g < grounds.length; g++) hue = Math.min(hue, hueOf(sample, grounds[g], labs[g]));
     ratios[i] = seenRatio(ratio, sample.gain, hue);
   }
   return ratios;

@@ -51,7 +51,7 @@ const MOST_HUE = 1.2;
 
 const labs = new Map<number, Lab>();
 /** CIELAB of 8-bit sRGB; what was asked for last is kept. */
-function labOf(rgb: Rgb): Lab {
+export function labOf(rgb: Rgb): Lab {
   const key = (Math.round(rgb[0]) << 16) | (Math.round(rgb[1]) << 8) | Math.round(rgb[2]);
   let lab = labs.get(key);
   if (!lab) {
@@ -62,8 +62,7 @@ function labOf(rgb: Rgb): Lab {
 }
 
 /** What the difference of two colours' hues is worth beside their ratio, 0 to 1.2. */
-export function hueWorth(p: Rgb, q: Rgb): number {
-  const [a, b] = [labOf(p), labOf(q)];
+export function hueWorth(a: Lab, b: Lab): number {
   const difference = Math.hypot(a.a - b.a, a.b - b.b);
   return Math.min(MOST_HUE, Math.max(0, (difference - HUE_FROM) / HUE_UNIT));
 }
