@@ -13,6 +13,7 @@ import type { ProductAnswers } from './products';
 import type { RunAnswers } from './runs';
 import type { SeriesAnswers } from './series';
 import type { ShelfAnswers } from './shelf';
+import type { ShopAnswers } from './shop';
 import type { StandInAnswers } from './stand-ins';
 import type { Nothing } from './wire';
 
@@ -26,6 +27,7 @@ export type * from './products';
 export type * from './runs';
 export type * from './series';
 export type * from './shelf';
+export type * from './shop';
 export type * from './stand-ins';
 export type * from './wire';
 
@@ -42,6 +44,7 @@ export interface Answers
     RunAnswers,
     SeriesAnswers,
     ShelfAnswers,
+    ShopAnswers,
     StandInAnswers {}
 
 /** A route: `GET designs/:id`. */
