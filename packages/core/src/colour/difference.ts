@@ -1,5 +1,5 @@
 import { converter, differenceCiede2000 } from 'culori';
-import type { Hex, Rgb } from './srgb';
+import type { Hex } from './srgb';
 
 const toLab = converter('lab65');
 const ciede2000 = differenceCiede2000();
@@ -15,12 +15,6 @@ export interface Lab {
   l: number;
   a: number;
   b: number;
-}
-
-/** CIELAB of 8-bit sRGB components, against D65. */
-export function labOfRgb([r, g, b]: Rgb): Lab {
-  const { l, a, b: bb } = toLab({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 });
-  return { l, a, b: bb };
 }
 
 /** CIEDE2000 difference of two CIELAB colours (Sharma, Wu & Dalal 2005). */

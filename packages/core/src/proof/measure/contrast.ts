@@ -134,7 +134,8 @@ export function judgeGarment(
   mustRead: ReadonlySet<string>,
   areas?: readonly VisibleArea[],
 ): GarmentContrast {
-  const ratios = edgeRatios(samples, garment);
+  const plain = plainRatios(samples, garment);
+  const ratios = edgeRatios(samples, garment, plain);
   const grouping = groupingOf(samples, analysis.layers.length);
   const parts = analysis.layers.map((layer, i) => ({
     id: layer.part,
@@ -156,9 +157,7 @@ export function judgeGarment(
   const silhouette =
     held && outline.verdict === 'vanishes' ? { ...outline, verdict: 'weak' as const } : outline;
   const deciding = [silhouette, ...own];
-  const missed = areas
-    ? missedOn(analysis, samples, plainRatios(samples, garment), garment, mustRead, areas)
-    : [];
+  const missed = areas ? missedOn(analysis, samples, plain, garment, mustRead, areas) : [];
   const worst = deciding.reduce((a, b) =>
     RANK[b.verdict] > RANK[a.verdict] || (b.verdict === a.verdict && ratioOf(b) < ratioOf(a)) ? b : a,
   );

@@ -7,13 +7,22 @@ import {
   over,
   yarns,
   type Garment,
-  type Lab,
   type Rgb,
 } from '../../colour';
 import { EMPTY_BOX, type Box } from '../../geometry';
 import type { Analysis } from './analysis';
 import { walkOf, type WalkCache } from './edge-walk';
-import { FINE_NEEDED, hueWorth, labOf, lineShare, meanShare, seenRatio, strokeGain } from './seen';
+import {
+  FINE_NEEDED,
+  hueOfRgb,
+  hueWorth,
+  lineShare,
+  meanShare,
+  seenRatio,
+  strokeGain,
+  strokeWorth,
+  type Hue,
+} from './seen';
 
 /**
  * Edge samples of one part that see the same colours: RGBA packed in 32 bits, outside first, then
@@ -33,7 +42,9 @@ export interface EdgeSamples {
   /** The part's own colours that are wide enough for their hue to be seen. */
   hued: number[];
   /** What the colour outside and those look like; null for what lets the garment through. Worked out once it is needed. */
-  labs?: (Lab | null)[];
+  hues?: (Hue | null)[];
+  /** How much their hues tell them apart, where that is the same on any garment. */
+  hueWorth?: number;
   /** How much more contrast counts along strokes as wide as the part's. */
   gain: number;
   /** How much of each keyline is seen as itself, the outermost first; none where all are. */
@@ -208,7 +219,12 @@ export const samplesFor = (samples: readonly EdgeSamples[], see: (rgb: Rgb) => R
     }
     return other;
   };
-  return samples.map((s) => ({ ...s, labs: undefined, ...luminances(s.colours.map(seen), s.shares) }));
+  return samples.map((s) => ({
+    ...s,
+    hues: undefined,
+    hueWorth: undefined,
+    ...luminances(s.colours.map(seen), s.shares),
+  }));
 };
 
 /** Share of luminance of a component between two 8-bit values, by the straight line between them. */
@@ -266,19 +282,35 @@ const ratioOf = ([p, q]: readonly Rgb[]): number => {
   return (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
 };
 
-/** What a colour that is printed looks like: the same on any ground where it is opaque, which is worked out once. */
-const opaqueLab = (c: number): Lab | null => ((c & 255) === 255 ? labOf(rgbOf(c)) : null);
+const hueOfColour = (c: number): Hue => hueOfRgb(c >>> 24, (c >>> 16) & 255, (c >>> 8) & 255);
+/** The hue of a colour that is printed: the same on any ground where it is opaque, which is worked out once. */
+const opaqueHue = (c: number): Hue | null => ((c & 255) === 255 ? hueOfColour(c) : null);
+
+/** The hue of a colour that lets the garment through. */
+function hueOn(c: number, ground: Rgb, groundHue: Hue): Hue {
+  const alpha = (c & 255) / 255;
+  if (alpha === 0) return groundHue;
+  const rest = 1 - alpha;
+  return hueOfRgb(
+    (c >>> 24) * alpha + ground[0] * rest,
+    ((c >>> 16) & 255) * alpha + ground[1] * rest,
+    ((c >>> 8) & 255) * alpha + ground[2] * rest,
+  );
+}
 
 /** How much hue tells a sample's part from what lies outside it, on a ground. */
-function hueOf(sample: EdgeSamples, ground: Rgb, groundLab: Lab): number {
+function hueOf(sample: EdgeSamples, ground: Rgb, groundHue: Hue): number {
+  if (sample.hueWorth !== undefined) return sample.hueWorth;
   const { colours, hued } = sample;
-  const labs = (sample.labs ??= [opaqueLab(colours[0]), ...hued.map(opaqueLab)]);
-  const onGround = (c: number) =>
-    (c & 255) === 0 ? groundLab : labOf(over(rgbOf(c), (c & 255) / 255, ground));
-  const outside = labs[0] ?? onGround(colours[0]);
+  const hues = (sample.hues ??= [opaqueHue(colours[0]), ...hued.map(opaqueHue)]);
+  const outside = hues[0] ?? hueOn(colours[0], ground, groundHue);
   let most = 0;
-  for (let i = 0; i < hued.length; i++)
-    most = Math.max(most, hueWorth(labs[i + 1] ?? onGround(hued[i]), outside));
+  for (let i = 0; i < hued.length; i++) {
+    const worth = hueWorth(hues[i + 1] ?? hueOn(hued[i], ground, groundHue), outside);
+    if (worth > most) most = worth;
+  }
+  // What lies within other artwork and lets nothing through looks the same on any ground.
+  if (!hues.includes(null)) sample.hueWorth = most;
   return most;
 }
 
@@ -286,13 +318,17 @@ function hueOf(sample: EdgeSamples, ground: Rgb, groundLab: Lab): number {
  * Each sample's ratio on a garment as it is seen: that of luminances, with what wide strokes and hue add to it up to 3. Along wide
  * strokes a heather is its mean; patches and gleams are the colour that is nearer to the ink.
  */
-export function edgeRatios(samples: readonly EdgeSamples[], garment: Garment): Float64Array {
+export function edgeRatios(
+  samples: readonly EdgeSamples[],
+  garment: Garment,
+  plain = plainRatios(samples, garment),
+): Float64Array {
   const grounds = yarns(garment).map(hexToRgb);
-  const ratios = plainRatios(samples, garment);
+  const ratios = plain.slice();
   const mean = garment.kind === 'heather' && grounds.length > 1 ? mixed(grounds) : null;
   const meanLuminance = mean ? luminanceOfRgb(mean) : 0;
-  const meanLab = mean && labOf(mean);
-  const labs = grounds.map(labOf);
+  const meanHue = mean && hueOfRgb(...mean);
+  const hues = grounds.map((ground) => hueOfRgb(...ground));
   const ofMean = mean ? meanShare(ratioOf(grounds)) : 0;
   for (let i = 0; i < samples.length; i++) {
     const sample = samples[i];
@@ -301,9 +337,14 @@ export function edgeRatios(samples: readonly EdgeSamples[], garment: Garment): F
     const ratio = wide
       ? ratios[i] * Math.max(1, edgeRatio(sample, mean, meanLuminance) / ratios[i]) ** ofMean
       : ratios[i];
-    let hue = Infinity;
-    if (wide) hue = hueOf(sample, mean, meanLab!);
-    else for (let g = 0; g < grounds.length; g++) hue = Math.min(hue, hueOf(sample, grounds[g], labs[g]));
+    // Where the stroke is enough, hue adds nothing.
+    let hue = strokeWorth(ratio, sample.gain) >= 2 ? 0 : Infinity;
+    if (hue === 0) {
+      ratios[i] = seenRatio(ratio, sample.gain, 0);
+      continue;
+    }
+    if (wide) hue = hueOf(sample, mean, meanHue!);
+    else for (let g = 0; g < grounds.length; g++) hue = Math.min(hue, hueOf(sample, grounds[g], hues[g]));
     ratios[i] = seenRatio(ratio, sample.gain, hue);
   }
   return ratios;

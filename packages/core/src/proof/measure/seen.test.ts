@@ -1,6 +1,7 @@
 import fc from 'fast-check';
+import { converter } from 'culori';
 import type { Rgb } from '../../colour';
-import { hueWorth, labOf, lineShare, seenRatio, strokeGain } from './seen';
+import { hueOfRgb, hueWorth, lineShare, seenRatio, strokeGain } from './seen';
 
 const ratio = fc.double({ min: 1, max: 21, noNaN: true });
 const gain = fc.double({ min: 4 / 7, max: 2, noNaN: true });
@@ -8,7 +9,7 @@ const hue = fc.double({ min: 0, max: 1.2, noNaN: true });
 const width = fc.double({ min: 0.01, max: 200, noNaN: true });
 const level = fc.integer({ min: 0, max: 255 });
 const rgb = fc.tuple(level, level, level);
-const worthOf = (p: Rgb, q: Rgb) => hueWorth(labOf(p), labOf(q));
+const worthOf = (p: Rgb, q: Rgb) => hueWorth(hueOfRgb(...p), hueOfRgb(...q));
 
 describe('what the eye makes of an edge', () => {
   it('needs 4.5 : 1 of fine strokes, 3 of ordinary ones, and little over 2 of large ones', () => {
@@ -64,5 +65,16 @@ describe('what the eye makes of an edge', () => {
     // Greys have no hue; red and green of one lightness have as much as counts.
     expect(worthOf([0, 0, 0], [255, 255, 255])).toBe(0);
     expect(worthOf([192, 57, 43], [46, 125, 50])).toBe(1.2);
+  });
+
+  it('has hues as CIELAB has them', () => {
+    const toLab = converter('lab65');
+    fc.assert(
+      fc.property(level, level, level, (r, g, b) => {
+        const lab = toLab({ mode: 'rgb', r: r / 255, g: g / 255, b: b / 255 });
+        const hue = hueOfRgb(r, g, b);
+        expect(Math.hypot(hue.a - lab.a, hue.b - lab.b)).toBeLessThan(0.02);
+      }),
+    );
   });
 });

@@ -2,7 +2,7 @@
  * What the eye makes of an edge besides its ratio of luminances: how wide the stroke is that it bounds, and how its hue differs.
  * Calibrated on ninety designs judged by hand (docs/calculations.md); the shapes of the curves are those of the literature.
  */
-import { labOfRgb, type Lab, type Rgb } from '../../colour';
+import { linearLight } from '../../colour';
 
 /** Ratio that is needed at an ordinary stroke: WCAG 2.2, 1.4.11 and 1.4.3. */
 const NEEDED = 3;
@@ -49,30 +49,49 @@ const HUE_UNIT = 20;
 /** The most that hue is worth: colours of one lightness are made out by it, with trouble. */
 const MOST_HUE = 1.2;
 
-const labs = new Map<number, Lab>();
-/** CIELAB of 8-bit sRGB; what was asked for last is kept. */
-export function labOf(rgb: Rgb): Lab {
-  const key = (Math.round(rgb[0]) << 16) | (Math.round(rgb[1]) << 8) | Math.round(rgb[2]);
-  let lab = labs.get(key);
-  if (!lab) {
-    if (labs.size > 4096) labs.clear();
-    labs.set(key, (lab = labOfRgb([key >> 16, (key >> 8) & 255, key & 255])));
-  }
-  return lab;
+/** a* and b* of CIELAB. */
+export interface Hue {
+  a: number;
+  b: number;
+}
+
+const LINEAR = Float64Array.from({ length: 256 }, (_, c) => linearLight(c));
+const linearOf = (c: number): number => {
+  const below = Math.min(255, c | 0);
+  return below === c || below === 255
+    ? LINEAR[below]
+    : LINEAR[below] + (LINEAR[below + 1] - LINEAR[below]) * (c - below);
+};
+/** CIELAB's f (CIE 15). */
+const f = (t: number): number => (t > 216 / 24389 ? Math.cbrt(t) : ((24389 / 27) * t + 16) / 116);
+
+/** a* and b* of sRGB components 0–255, against D65; they need not be whole. Worked out for each edge on each garment: hence by table. */
+export function hueOfRgb(red: number, green: number, blue: number): Hue {
+  const [r, g, b] = [linearOf(red), linearOf(green), linearOf(blue)];
+  // IEC 61966-2-1, each row over the white's.
+  const x = f((0.4123908 * r + 0.3575843 * g + 0.1804808 * b) / 0.9504559);
+  const y = f(0.212639 * r + 0.7151687 * g + 0.0721923 * b);
+  const z = f((0.0193308 * r + 0.1191948 * g + 0.9505322 * b) / 1.0890578);
+  return { a: 500 * (x - y), b: 200 * (y - z) };
 }
 
 /** What the difference of two colours' hues is worth beside their ratio, 0 to 1.2. */
-export function hueWorth(a: Lab, b: Lab): number {
-  const difference = Math.hypot(a.a - b.a, a.b - b.b);
-  return Math.min(MOST_HUE, Math.max(0, (difference - HUE_FROM) / HUE_UNIT));
+export function hueWorth(p: Hue, q: Hue): number {
+  const [a, b] = [p.a - q.a, p.b - q.b];
+  const squared = a * a + b * b;
+  return squared <= HUE_FROM * HUE_FROM ? 0 : Math.min(MOST_HUE, (Math.sqrt(squared) - HUE_FROM) / HUE_UNIT);
 }
+
+/** How much a ratio of luminances counts along strokes of a gain, beyond 1. */
+export const strokeWorth = (ratio: number, gain: number): number =>
+  gain > 1 ? Math.max(ratio - 1, (ratio - 1 - TAKEN) * gain) : (ratio - 1) * gain;
 
 /**
  * The ratio of an ordinary stroke without hue that would be seen as well, of an edge whose ratio of luminances is given. Where it
  * is 3 or more so is what is needed, and it is the ratio itself.
  */
 export function seenRatio(ratio: number, gain: number, hue: number): number {
-  const own = gain > 1 ? Math.max(ratio - 1, (ratio - 1 - TAKEN) * gain) : (ratio - 1) * gain;
-  const seen = 1 + Math.hypot(own, hue);
+  const own = strokeWorth(ratio, gain);
+  const seen = 1 + Math.sqrt(own * own + hue * hue);
   return seen < NEEDED ? seen : Math.max(NEEDED, ratio);
 }
