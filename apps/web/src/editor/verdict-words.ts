@@ -16,9 +16,9 @@ export function verdictWords(
   if (lost && verdict !== 'vanishes') return `${name(lost.id)} is lost on it`;
   const what = decides === null ? 'the outline of all of it' : name(decides);
   const how = {
-    reads: `reads; four fifths of the edge of ${what} are seen as at ${ratioText(lowestRatio)} : 1 or more, 3 is needed`,
-    weak: `weak; a fifth of the edge of ${what} is seen as at ${ratioText(lowestRatio)} : 1 or less, 3 is needed`,
-    vanishes: `vanishes; half of the edge of ${what} is seen as at ${ratioText(lowestRatio)} : 1 or less, 3 is needed`,
+    reads: `reads; enough of the edge of ${what} is seen as at ${ratioText(lowestRatio)} : 1 or more, 3 is needed`,
+    weak: `weak; too much of the edge of ${what} is seen as at ${ratioText(lowestRatio)} : 1 or less, 3 is needed`,
+    vanishes: `vanishes; most of the edge of ${what} is seen as at ${ratioText(lowestRatio)} : 1 or less, 3 is needed`,
   };
   return how[verdict];
 }

@@ -4,8 +4,9 @@ export type Verdict = 'reads' | 'weak' | 'vanishes';
 export interface PartContrast {
   id: string;
   verdict: Verdict;
+  /** Half of the edge is at this ratio or under it (of a part with a shade: 70 %): under 1.5 : 1 the part vanishes. */
   medianRatio: number;
-  /** More than a fifth of the edge is at this ratio or under it: under 3 : 1 the part is weak. */
+  /** More than a fifth of the edge (of a part with a shade: half) is at this ratio or under it: under 3 : 1 the part is weak. */
   p20Ratio: number;
   shareBelow3: number;
 }
