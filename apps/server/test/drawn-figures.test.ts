@@ -1,26 +1,11 @@
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { PNG } from 'pngjs';
+import type { FigureOrder } from '@brelm/contract';
 import { OPTIONS, type ServerOptions } from '../src/options';
 import { HousekeepingService } from '../src/storage/housekeeping.service';
 import { askOf, bytesFrom, running, type Running } from './running';
 
-interface Drawing {
-  n: number;
-  seed: number;
-  width: number;
-  height: number;
-  hasOutlines: boolean;
-  undone: string[];
-  licences: { id: string; source: string; of: string[] }[];
-}
-interface Order {
-  id: string;
-  words: string;
-  service: string;
-  simulated: boolean;
-  drawings: Drawing[];
-}
 interface Taken {
   kind: string;
   sha256: string;
@@ -37,7 +22,7 @@ beforeAll(async () => {
 afterAll(() => it0?.stop());
 const ask = <T>(path: string, method = 'GET', json?: unknown) => askOf<T>(it0, path, method, json);
 const order = (words: string, more: object = {}) =>
-  ask<Order>('drawn-figures', 'POST', { words, style: 'flat', ground: '#ffffff', seed: 0, ...more });
+  ask<FigureOrder>('drawn-figures', 'POST', { words, style: 'flat', ground: '#ffffff', seed: 0, ...more });
 const pixel = (png: PNG, x: number, y: number) => [
   ...png.data.subarray((y * png.width + x) * 4, (y * png.width + x) * 4 + 3),
 ];
@@ -102,10 +87,10 @@ describe('figures to order', () => {
 
   it('are kept in a history, page by page, until they are removed; their files with them', async () => {
     const { body } = await order('a moth on a log', { seed: 12 });
-    const first = (await ask<{ total: number; orders: Order[] }>('drawn-figures?count=1')).body;
+    const first = (await ask<{ total: number; orders: FigureOrder[] }>('drawn-figures?count=1')).body;
     expect(first.orders.map((o) => o.id)).toEqual([body.id]);
     expect(first.total).toBeGreaterThan(1);
-    expect((await ask<Order>(`drawn-figures/${body.id}`)).body).toEqual(body);
+    expect((await ask<FigureOrder>(`drawn-figures/${body.id}`)).body).toEqual(body);
     const tidy = () => it0.server.app.get(HousekeepingService).tidy(Date.now() + 3 * 24 * 3600 * 1000);
     await tidy();
     expect((await bytesFrom(it0, `drawn-figures/${body.id}/3/picture`)).length).toBeGreaterThan(1000);

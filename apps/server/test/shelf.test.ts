@@ -6,6 +6,7 @@ import type { DesignDocument } from '@brelm/core/design';
 import type { LedgerRow } from '@brelm/core/listing';
 import { lettering, letteringLine, place } from '@brelm/core/parts';
 import { ownFaceId } from '@brelm/core/type';
+import type { DesignsTakenIn } from '@brelm/contract';
 import { askOf, running, uploadTo, type Running, type StoredDesign } from './running';
 import { designOf } from './sticker';
 
@@ -19,11 +20,6 @@ afterAll(async () => {
   await here?.stop();
   await there?.stop();
 });
-
-interface TakenIn {
-  made: { id: string; name: string; missing: string[] }[];
-  refused: { file: string; message: string }[];
-}
 
 const create = async (document: DesignDocument, on = here) =>
   (await askOf<StoredDesign>(on, 'designs', 'POST', { document })).body;
@@ -43,7 +39,7 @@ const given = async (ids: string[], from = here) => {
   };
 };
 const bringIn = (bytes: Uint8Array, name = 'designs.brelm.zip', to = there) =>
-  uploadTo<TakenIn>(to, 'design-files', bytes, name);
+  uploadTo<DesignsTakenIn>(to, 'design-files', bytes, name);
 
 /** A picture that no other is like. */
 function picture(seed: number): Uint8Array {

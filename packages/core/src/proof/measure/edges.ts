@@ -1,5 +1,6 @@
 import { BORDER } from '../../cutline';
 import {
+  contrastRatio,
   encoded,
   hexToRgb,
   linearLight,
@@ -13,6 +14,7 @@ import { EMPTY_BOX, type Box } from '../../geometry';
 import type { Analysis } from './analysis';
 import { walkOf, type WalkCache } from './edge-walk';
 import {
+  between,
   FINE_NEEDED,
   hueOfRgb,
   hueWorth,
@@ -227,12 +229,6 @@ export const samplesFor = (samples: readonly EdgeSamples[], see: (rgb: Rgb) => R
   }));
 };
 
-/** Share of luminance of a component between two 8-bit values, by the straight line between them. */
-function between(table: Float64Array, component: number): number {
-  const below = component | 0;
-  return below >= 255 ? table[255] : table[below] + (table[below + 1] - table[below]) * (component - below);
-}
-
 /**
  * Contrast ratio of an edge on a ground: between the lightest and the darkest of what meets there.
  * A keyline that parts ink from garment therefore counts, whichever of the two it stands out from.
@@ -275,12 +271,6 @@ export function plainRatios(samples: readonly EdgeSamples[], garment: Garment): 
 /** What a heather's yarns look like from where they cannot be told apart. */
 const mixed = ([p, q]: readonly Rgb[]): Rgb =>
   [0, 1, 2].map((k) => encoded((linearLight(p[k]) + linearLight(q[k])) / 2)) as unknown as Rgb;
-
-/** Contrast ratio of two grounds. */
-const ratioOf = ([p, q]: readonly Rgb[]): number => {
-  const [a, b] = [luminanceOfRgb(p), luminanceOfRgb(q)];
-  return (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
-};
 
 const hueOfColour = (c: number): Hue => hueOfRgb(c >>> 24, (c >>> 16) & 255, (c >>> 8) & 255);
 /** The hue of a colour that is printed: the same on any ground where it is opaque, which is worked out once. */
@@ -329,7 +319,7 @@ export function edgeRatios(
   const meanLuminance = mean ? luminanceOfRgb(mean) : 0;
   const meanHue = mean && hueOfRgb(...mean);
   const hues = grounds.map((ground) => hueOfRgb(...ground));
-  const ofMean = mean ? meanShare(ratioOf(grounds)) : 0;
+  const ofMean = mean ? meanShare(contrastRatio(garment.value, garment.second!)) : 0;
   for (let i = 0; i < samples.length; i++) {
     const sample = samples[i];
     if (ratios[i] >= FINE_NEEDED || (ratios[i] >= 3 && sample.gain >= 1)) continue;

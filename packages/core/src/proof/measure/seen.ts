@@ -55,19 +55,19 @@ export interface Hue {
   b: number;
 }
 
+/** What a table of the 256 levels says of a component 0–255, by the straight line between two. */
+export function between(table: Float64Array, component: number): number {
+  const below = component | 0;
+  return below >= 255 ? table[255] : table[below] + (table[below + 1] - table[below]) * (component - below);
+}
+
 const LINEAR = Float64Array.from({ length: 256 }, (_, c) => linearLight(c));
-const linearOf = (c: number): number => {
-  const below = Math.min(255, c | 0);
-  return below === c || below === 255
-    ? LINEAR[below]
-    : LINEAR[below] + (LINEAR[below + 1] - LINEAR[below]) * (c - below);
-};
 /** CIELAB's f (CIE 15). */
 const f = (t: number): number => (t > 216 / 24389 ? Math.cbrt(t) : ((24389 / 27) * t + 16) / 116);
 
 /** a* and b* of sRGB components 0–255, against D65; they need not be whole. Worked out for each edge on each garment: hence by table. */
 export function hueOfRgb(red: number, green: number, blue: number): Hue {
-  const [r, g, b] = [linearOf(red), linearOf(green), linearOf(blue)];
+  const [r, g, b] = [between(LINEAR, red), between(LINEAR, green), between(LINEAR, blue)];
   // IEC 61966-2-1, each row over the white's.
   const x = f((0.4123908 * r + 0.3575843 * g + 0.1804808 * b) / 0.9504559);
   const y = f(0.212639 * r + 0.7151687 * g + 0.0721923 * b);
