@@ -1,4 +1,5 @@
-// Compiles core, engine, server and command line to CommonJS, makes the contract's schemas, and (unless --code) bundles the interface.
+// Compiles core, engine, server and command line to CommonJS, makes the contract's schemas and the words that are
+// spelt right, and (unless --code) bundles the interface.
 // Each is skipped when none of its sources has changed since it was last built.
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
@@ -62,7 +63,16 @@ const contract = step(
   process.execPath,
   ['packages/contract/scripts/make-schema.mjs'],
 );
-await Promise.all([...compiled, contract]);
+const words = Promise.all(compiled).then(() =>
+  step(
+    'the words of the dictionaries',
+    ['packages/engine/scripts', 'packages/core/src/proof/spelling.ts', 'package-lock.json'],
+    'packages/engine/made',
+    process.execPath,
+    ['packages/engine/scripts/make-forms.mjs'],
+  ),
+);
+await Promise.all([words, contract]);
 if (!process.argv.includes('--code'))
   await step(
     'the interface',

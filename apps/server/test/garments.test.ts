@@ -1,5 +1,6 @@
 import type { Garment } from '@brelm/core/colour';
 import type { DesignDocument } from '@brelm/core/design';
+import { wordList } from '@brelm/core/proof';
 import { askOf, designsOf, running, type Running } from './running';
 
 let it0: Running;
@@ -133,6 +134,13 @@ describe('dictionaries', () => {
     expect(await text('en-gb/dic')).toMatch(/^colour/m);
     expect(await text('en/dic')).toMatch(/^color/m);
     expect(await text('en/aff')).toContain('SFX');
+    const forms = wordList(await text('forms'));
+    expect(['colour', 'colored', 'owls', 'oowls'].map((word) => forms.has(word))).toEqual([
+      true,
+      true,
+      true,
+      false,
+    ]);
     for (const path of ['en/index.js', '..%2f..%2fpackage.json/dic', 'xx/dic'])
       expect((await fetch(`${it0.url}/api/dictionaries/${path}`)).status).toBe(404);
   });

@@ -108,6 +108,7 @@ export interface LibraryAnswers {
   'GET starters': Starter[];
   'POST starters': Starter;
   'DELETE starters/:id': Nothing;
+  'GET dictionaries/forms': Media<'text/plain'>;
   'GET dictionaries/:id/:part': Media<'text/plain'>;
   'GET lettering-styles': StoredStyle[];
   'POST lettering-styles': StoredStyle;

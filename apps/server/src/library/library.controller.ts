@@ -15,7 +15,7 @@ import {
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { DocumentText } from '../http/json-body';
-import { DICTIONARIES, dictionaryFile, type DictionaryId } from '@brelm/engine';
+import { DICTIONARIES, dictionaryFile, FORMS_FILE, type DictionaryId } from '@brelm/engine';
 import { GarmentDto, GarmentsCsvDto, PaletteDto, StarterDto } from './library.dto';
 import { LibraryService } from './library.service';
 import type { Answer } from '@brelm/contract';
@@ -86,6 +86,13 @@ export class LibraryController {
   @HttpCode(204)
   async removeStarter(@Param('id') id: string): Promise<Answer<'DELETE starters/:id'>> {
     await this.library.removeStarter(id);
+  }
+
+  /** All forms of all words of the dictionaries; see core's `wordList`. */
+  @Get('dictionaries/forms')
+  @Header('Cache-Control', 'private, max-age=86400')
+  forms(): StreamableFile {
+    return new StreamableFile(createReadStream(FORMS_FILE), { type: 'text/plain; charset=utf-8' });
   }
 
   @Get('dictionaries/:id/:part')

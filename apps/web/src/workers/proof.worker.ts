@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import type { Garment } from '@brelm/core/colour';
-import { applyEdits, headOf, type Design, type Edit } from '@brelm/core/design';
+import { allParts, applyEdits, headOf, type Design, type Edit } from '@brelm/core/design';
+import { wordsOfPart } from '@brelm/core/parts';
 import { artworkOn, plannedFiles } from '@brelm/core/placement';
 import { resolve } from '@brelm/core/resolve';
 import {
@@ -145,11 +146,12 @@ const worker = {
   async slow(request: ProofRequest): Promise<Finding[]> {
     await loaded(request.design);
     const thinCache = caches.thin;
-    return slowFindings({ ...inputOf(request, new Map()), thinCache, spelling: await spelling() });
+    const words = allParts(request.design).flatMap(wordsOfPart);
+    return slowFindings({ ...inputOf(request, new Map()), thinCache, spelling: await spelling(words) });
   },
   /** Words that no dictionary has, with what may have been meant. */
   async doubts(words: readonly string[]): Promise<{ word: string; meant: string[] }[]> {
-    const book = await spelling();
+    const book = await spelling(words);
     return words.flatMap((word) => {
       const meant = book?.doubt(word);
       return meant ? [{ word, meant }] : [];

@@ -20,6 +20,7 @@ import {
   tableText,
   troublesBetween,
   wordTroubles,
+  wordsIn,
   type ByHand,
   type FoundPicture,
   type Gave,
@@ -199,7 +200,9 @@ const worker = {
     layout: { name: string },
     protectedWords: readonly ProtectedWord[],
   ): Promise<[string, Trouble[]][]> {
-    const known = { spelling: (await spelling()) ?? null, protectedWords };
+    const places = series.places.filter((p) => p.kind === 'words');
+    const lines = series.rows.flatMap((row) => places.map((place) => wordsIn(place, series, row)));
+    const known = { spelling: (await spelling(lines)) ?? null, protectedWords };
     const between = troublesBetween(series, layout);
     return series.rows.flatMap((row): [string, Trouble[]][] => {
       const told = [...(between.get(row.id) ?? []), ...wordTroubles(series, row, known)];

@@ -10,6 +10,6 @@ export * from './placed';
 export * from './file-proof';
 export * from './wall';
 export * from './propose';
-export { createSpelling, type Dictionary } from './spelling';
+export { createSpelling, formsOf, wordList, type Dictionary, type WordList } from './spelling';
 export { doubtfulIn, inCaseOf, spellableIn } from './checks/spelling';
 export * from './separation';

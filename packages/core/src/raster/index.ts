@@ -4,6 +4,7 @@ export * from './alpha-box';
 export * from './ground';
 export * from './garment-tile';
 export * from './distance';
+export * from './bits';
 export * from './components';
 export * from './thin';
 export * from './alpha';

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { createSpelling, type Dictionary, type Spelling } from '@brelm/core/proof';
+import { createSpelling, wordList, type Dictionary, type Spelling } from '@brelm/core/proof';
 
 /** British and American English: a word is right when either has it. */
 export const DICTIONARIES = ['en-gb', 'en'] as const;
@@ -9,6 +9,9 @@ export type DictionaryId = (typeof DICTIONARIES)[number];
 /** The file of a dictionary's affix rules or of its words. */
 export const dictionaryFile = (id: DictionaryId, part: 'aff' | 'dic'): string =>
   join(dirname(require.resolve(`dictionary-${id}`)), `index.${part}`);
+
+/** The file of all forms of all their words, for core's `wordList`; the build makes it. */
+export const FORMS_FILE = join(__dirname, '../../made/forms.txt');
 
 let spelling: Spelling | undefined;
 
@@ -19,6 +22,8 @@ export function shippedSpelling(): Spelling {
       aff: readFileSync(dictionaryFile(id, 'aff'), 'utf8'),
       dic: readFileSync(dictionaryFile(id, 'dic'), 'utf8'),
     })),
+    [],
+    wordList(readFileSync(FORMS_FILE, 'utf8')),
   );
   return spelling;
 }

@@ -11,7 +11,7 @@ import {
   type PictureSource,
 } from '../../drawing';
 import { boxHeight, boxWidth, intersect, isEmptyBox, type Box } from '../../geometry';
-import { maskOfAlpha, thinPlaces } from '../../raster';
+import { bitsOfAlpha, thinPlaces } from '../../raster';
 import { shapeKeyOf } from './analysis';
 
 /** Side of the squares that are painted and looked at one by one, board px. */
@@ -124,9 +124,9 @@ function spotsIn(
       surface,
     );
   surface.context.setTransform(1, 0, 0, 1, 0, 0);
-  const mask = maskOfAlpha(surface.context.getImageData(0, 0, surface.width, surface.height), INK);
+  const ink = bitsOfAlpha(surface.context.getImageData(0, 0, surface.width, surface.height), INK);
   return (['ink', 'gap'] as const).flatMap((kind) =>
-    thinPlaces(mask, kind === 'ink' ? 1 : 0, limits[kind], 0)
+    thinPlaces(ink, kind === 'ink' ? 1 : 0, limits[kind], 0)
       .filter(({ box }) => Math.max(boxWidth(box), boxHeight(box)) >= LONG * limits[kind])
       .map(({ box, thickness }): ThinSpot => ({
         kind,
