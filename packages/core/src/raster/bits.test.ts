@@ -43,10 +43,32 @@ describe('bits', () => {
     );
   });
 
-  it('of alpha are set from the least on', () => {
-    const data = new Uint8ClampedArray([0, 95, 96, 255].flatMap((alpha) => [9, 9, 9, alpha]));
-    expect([...maskOfBits(bitsOfAlpha({ width: 4, height: 1, data }, 96)).data]).toEqual([0, 0, 1, 1]);
-    expect([...maskOfBits(bitsOfAlpha({ width: 2, height: 2, data }, 1)).data]).toEqual([0, 1, 1, 1]);
+  it('of alpha are set from the least on, wherever the bytes begin', () => {
+    const alphas = fc.oneof(fc.constantFrom(0, 255), fc.integer({ min: 0, max: 255 }));
+    fc.assert(
+      fc.property(
+        fc.constantFrom(1, 7, 8, 33, 47),
+        fc.array(alphas, { minLength: 94, maxLength: 94 }),
+        fc.integer({ min: 1, max: 255 }),
+        fc.integer({ min: 0, max: 3 }),
+        (width, alpha, least, offset) => {
+          const data = new Uint8ClampedArray(offset + width * 8).subarray(offset);
+          for (let i = 0; i < width * 2; i++) data.set([9, 99, 199, alpha[i]], i * 4);
+          expect(shown(maskOfBits(bitsOfAlpha({ width, height: 2, data }, least)).data)).toBe(
+            shown(alpha.slice(0, width * 2).map((a) => (a >= least ? 1 : 0))),
+          );
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+
+  it('of stretches of eight alike, in words that go on', () => {
+    const alpha = Array.from({ length: 80 }, (_, i) => (i < 24 ? 255 : i < 56 ? 0 : i < 64 ? 200 : 95));
+    const data = new Uint8ClampedArray(alpha.flatMap((a) => [0, 0, 0, a]));
+    expect(shown(maskOfBits(bitsOfAlpha({ width: 80, height: 1, data }, 96)).data)).toBe(
+      shown(alpha.map((a) => (a >= 96 ? 1 : 0))),
+    );
   });
 
   it('eroded by discs are those with nothing unset near them, the border counting as set', () => {
