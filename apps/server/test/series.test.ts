@@ -21,7 +21,11 @@ describe('series', () => {
       (await ask<{ series: { id: string; rows: number; layout: object }[] }>(`series?archived=${archived}`))
         .body.series;
     expect((await list()).find((s) => s.id === made.id)).toMatchObject({
-      ...{ name: 'Ranks', rows: 2, layout: { id: layout, name: 'Ranger badge' } },
+      ...{
+        name: 'Ranks',
+        rows: 2,
+        layout: { id: layout, name: 'Ranger badge', revision: 1, backdrop: 'soot' },
+      },
     });
     // Duskwren's own came with the demo, with their layouts.
     expect((await list()).map((s) => s.rows).sort()).toEqual([10, 2, 40]);

@@ -68,10 +68,11 @@ describe('sheets', () => {
     expect((await ask<Stored>('GET', `/${made.id}`)).body.document).toEqual(two());
     const { body: list } = await ask<{
       total: number;
-      sheets: { name: string; placed: number; designs: string[] }[];
+      sheets: { name: string; placed: number; designs: string[]; figures: object[] }[];
     }>('GET', '');
     expect(list.sheets.find((s) => s.name === 'Two bogs')).toMatchObject({
       ...{ placed: 2, designs: ['Bog Standard'] },
+      figures: [{ name: 'Bog Standard', revision: 1 }],
     });
   });
 

@@ -1,6 +1,7 @@
 import type { Series } from '@brelm/core/series';
 import type { Sheet } from '@brelm/core/sheet';
 import type { RunSummary } from './runs';
+import type { DesignFigure } from './shelf';
 import type { Kept, Media, Moment, Nothing } from './wire';
 
 export type StoredSheet = Kept<Sheet>;
@@ -12,7 +13,7 @@ export interface SeriesEntry {
   updatedAt: Moment;
   rows: number;
   /** Null where the design that was its layout is gone. */
-  layout: { id: string; name: string } | null;
+  layout: DesignFigure | null;
 }
 
 /** A row of which nothing is made, and why. */
@@ -50,6 +51,8 @@ export interface SheetEntry {
   placed: number;
   /** Names of the designs on it. */
   designs: string[];
+  /** The first few of them that there are. */
+  figures: DesignFigure[];
 }
 
 export interface SeriesAnswers {

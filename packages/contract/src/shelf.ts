@@ -11,6 +11,14 @@ export interface DesignEntry extends DesignSummary {
   archived: boolean;
 }
 
+/** What it takes to show a design small, on the garment that it was last looked at on. */
+export interface DesignFigure {
+  id: string;
+  name: string;
+  revision: number;
+  backdrop: string;
+}
+
 /** How far a product of a design has come; see core's standing. */
 export interface ProductStanding {
   spec: string;

@@ -10,7 +10,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { In, IsNull, Not, Repository } from 'typeorm';
 import type { DesignHead, DesignSummary } from '@brelm/core/design';
 import type { UsedMaterial } from '@brelm/core/listing';
-import type { DesignEntry, VersionEntry } from '@brelm/contract';
+import type { DesignEntry, DesignFigure, VersionEntry } from '@brelm/contract';
 import { withMoments } from '../http/answers';
 import {
   CommentRow,
@@ -77,6 +77,20 @@ export class DesignsService implements OnApplicationBootstrap {
     if (ids.length === 0) return new Map();
     const rows = await this.designs.find({ where: { id: In([...ids]) }, select: { id: true, name: true } });
     return new Map(rows.map((r) => [r.id, r.name]));
+  }
+
+  /** What it takes to show designs small, archived ones included, by id. */
+  async figures(ids: readonly string[]): Promise<Map<string, DesignFigure>> {
+    if (ids.length === 0) return new Map();
+    const rows = await this.designs.find({
+      where: { id: In([...new Set(ids)]) },
+      select: { id: true, name: true, revision: true, summary: true },
+    });
+    const made = rows.map(async ({ id, name, revision, summary }): Promise<[string, DesignFigure]> => {
+      const { backdrop } = JSON.parse(summary ?? (await this.summarise(id, revision))) as DesignSummary;
+      return [id, { id, name, revision, backdrop }];
+    });
+    return new Map(await Promise.all(made));
   }
 
   /** A design as a list shows it: its document is not read. */

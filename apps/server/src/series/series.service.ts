@@ -88,15 +88,12 @@ export class SeriesService {
       order: { updatedAt: 'DESC', id: 'ASC' },
       ...{ skip: from, take: count },
     });
-    const names = await this.designs.names(rows.map((r) => r.layoutId));
-    const series = rows.map(({ id, name, updatedAt, rowCount, layoutId }): SeriesEntry => {
-      const layout = names.get(layoutId);
-      return {
-        ...withMoments({ id, name, updatedAt }),
-        rows: rowCount,
-        layout: layout === undefined ? null : { id: layoutId, name: layout },
-      };
-    });
+    const layouts = await this.designs.figures(rows.map((r) => r.layoutId));
+    const series = rows.map(({ id, name, updatedAt, rowCount, layoutId }): SeriesEntry => ({
+      ...withMoments({ id, name, updatedAt }),
+      rows: rowCount,
+      layout: layouts.get(layoutId) ?? null,
+    }));
     return { total, series };
   }
 

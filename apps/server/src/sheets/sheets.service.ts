@@ -23,6 +23,9 @@ import { parsedJson } from '../workers/reading';
 /** More is none: so many stickers and places need not be, characters. */
 const MOST_TEXT = 1_000_000;
 
+/** So many of its designs are shown beside a sheet's name. */
+const MOST_SHOWN = 3;
+
 /** Reads a sheet's JSON. Throws a DocumentError. */
 function sheetOf(text: string): Sheet {
   if (text.length > MOST_TEXT)
@@ -58,15 +61,16 @@ export class SheetsService {
       order: { updatedAt: 'DESC', id: 'ASC' },
       ...{ skip: from, take: count },
     });
-    const sheets = rows.map((row): SheetEntry => {
-      const { document } = storedOf(row);
-      const { name, width, height, placed, stickers } = document;
-      return {
-        ...withMoments({ id: row.id, updatedAt: row.updatedAt }),
-        ...{ name, width, height, placed: placed.length },
-        designs: [...new Set(stickers.map((s) => s.name))],
-      };
-    });
+    const stored = rows.map((row) => ({ row, ...storedOf(row).document }));
+    const first = (stickers: readonly { design: string }[]) =>
+      [...new Set(stickers.map((s) => s.design))].slice(0, MOST_SHOWN);
+    const figures = await this.designs.figures(stored.flatMap((s) => first(s.stickers)));
+    const sheets = stored.map(({ row, name, width, height, placed, stickers }): SheetEntry => ({
+      ...withMoments({ id: row.id, updatedAt: row.updatedAt }),
+      ...{ name, width, height, placed: placed.length },
+      designs: [...new Set(stickers.map((s) => s.name))],
+      figures: first(stickers).flatMap((design) => figures.get(design) ?? []),
+    }));
     return { total, sheets };
   }
 

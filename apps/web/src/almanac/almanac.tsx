@@ -1,5 +1,5 @@
 import { NavLink, Outlet, useOutletContext } from 'react-router';
-import { SelectField } from '../ui';
+import { PLACE_WIDTH, SelectField } from '../ui';
 import { COUNTRIES, countryName, useCountry } from './country';
 
 const ROOMS = [
@@ -16,7 +16,7 @@ export const useLookedAt = (): string => useOutletContext<string>();
 export function Almanac() {
   const [country, setCountry] = useCountry();
   return (
-    <main className="mx-auto flex h-full max-w-[1240px] flex-col px-6 pt-5 low:overflow-y-auto">
+    <main className={`${PLACE_WIDTH} flex h-full flex-col low:overflow-y-auto`}>
       <div className="mb-3 flex shrink-0 flex-wrap items-end gap-x-5 gap-y-2">
         <h1 className="text-[26px] leading-none">Almanac</h1>
         <nav aria-label="Almanac" className="flex gap-1">

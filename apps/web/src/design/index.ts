@@ -9,3 +9,4 @@ export * from './new-for';
 export * from './version-figure';
 export * from './use-border';
 export { usePreview } from './use-preview';
+export { SmallFigure } from './small-figure';

@@ -69,31 +69,31 @@ export function StageBar({
     here,
   );
   return (
-    <div className="flex h-12 shrink-0 items-center gap-3 border-b border-line bg-card px-4 max-[959px]:h-auto max-[959px]:flex-wrap max-[959px]:gap-y-1 max-[959px]:py-1.5 max-[759px]:gap-x-1.5 max-[759px]:px-2">
-      <input
-        key={design.name}
-        aria-label="Name of the design"
-        defaultValue={design.name}
-        maxLength={300}
-        className="h-8 w-60 min-w-0 shrink rounded-md max-[1100px]:w-36 max-[759px]:w-28 border border-transparent bg-transparent px-1.5 font-display text-[17px] font-semibold text-ellipsis hover:border-line focus:border-edge focus:bg-card"
-        onKeyDown={(e) => leaveField(e, design.name)}
-        onBlur={(e) => {
-          const name = e.target.value.trim();
-          if (name && name !== design.name) edit.make('Rename the design', [{ op: 'rename', name }]);
-          else e.target.value = design.name;
-        }}
-      />
-      <div className="min-w-0 flex-1 max-[959px]:min-w-24 max-[759px]:min-w-16">
+    <div className="flex h-12 shrink-0 items-center gap-3 max-[1100px]:gap-2 border-b border-line bg-card px-4 max-[959px]:h-auto max-[959px]:flex-wrap max-[959px]:gap-y-1 max-[959px]:py-1.5 max-[759px]:gap-x-1.5 max-[759px]:px-2">
+      {/* As wide as the stack below it, whatever the design is called: the stages keep their place. */}
+      <div className="flex w-[256px] min-w-28 shrink flex-col max-[959px]:flex-1">
+        <input
+          key={design.name}
+          aria-label="Name of the design"
+          defaultValue={design.name}
+          maxLength={300}
+          className="h-6 w-full min-w-0 rounded-md border border-transparent bg-transparent px-1.5 font-display text-[16px] leading-none font-semibold text-ellipsis hover:border-line focus:border-edge focus:bg-card"
+          onKeyDown={(e) => leaveField(e, design.name)}
+          onBlur={(e) => {
+            const name = e.target.value.trim();
+            if (name && name !== design.name) edit.make('Rename the design', [{ op: 'rename', name }]);
+            else e.target.value = design.name;
+          }}
+        />
         <button
           type="button"
-          className="block max-w-full truncate rounded-md px-1.5 py-1 text-left text-[13px] text-muted hover:bg-line hover:text-ink"
+          className="ml-px block w-fit max-w-full truncate rounded-md px-1.5 text-left text-[12px] leading-[18px] text-muted hover:bg-line hover:text-ink"
           title={`${specWords(design, specs)}: change the product`}
           onClick={() => setDialog('board')}
         >
           {specWords(design, specs)}
         </button>
       </div>
-      {sides && <SideSwitch design={design} specs={specs} />}
       <nav
         aria-label="Stages"
         className="flex gap-1 max-[959px]:order-last max-[959px]:basis-full max-[959px]:overflow-x-auto"
@@ -108,7 +108,7 @@ export function StageBar({
               end
               title={`${name} (${key})`}
               className={({ isActive }) =>
-                `rounded-md px-2 py-1 font-medium whitespace-nowrap xl:px-2.5 ${isActive ? 'bg-line text-ink' : 'text-muted hover:text-ink'}`
+                `rounded-md px-1.5 py-1 font-medium whitespace-nowrap min-[1100px]:px-2 xl:px-2.5 ${isActive ? 'bg-line text-ink' : 'text-muted hover:text-ink'}`
               }
             >
               {name}
@@ -116,11 +116,13 @@ export function StageBar({
           );
         })}
       </nav>
+      <span className="flex-1 max-[959px]:hidden" />
+      {sides && <SideSwitch design={design} specs={specs} />}
       {onExport && colourways && design.colourways.length > 1 && (
         <label className="flex items-center gap-1.5 text-[13px] text-muted">
           <span className="max-[1279px]:sr-only">Colourway</span>
           <select
-            className="field !w-auto max-[1279px]:!w-24"
+            className="field !w-auto max-[1279px]:!w-24 max-[1100px]:!w-20"
             value={colourway}
             title={tip('Colourway', 'next-colourway', 'for the next')}
             onChange={(e) => dispatch(colourwayChosen(e.target.value))}

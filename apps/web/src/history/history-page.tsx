@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { format, isSameDay, isToday, isYesterday } from 'date-fns';
 import { Link } from 'react-router';
 import type { HistoryEntry } from '@brelm/contract';
-import { Button } from '../ui';
+import { Button, Place } from '../ui';
 import { reasonOf } from '../store/api';
 import { useHistoryInfiniteQuery } from '../store/history-api';
 import { PersonMark } from '../people/person-mark';
@@ -84,10 +84,10 @@ export function HistoryPage() {
   const rows = data?.pages.flatMap((p) => p.rows) ?? [];
   const people = data?.pages[0].people ?? [];
   return (
-    <main className="h-full overflow-y-auto">
-      <div className="mx-auto max-w-3xl px-6 py-6">
-        <div className="mb-4 flex flex-wrap items-center gap-3">
-          <h1 className="mr-auto text-3xl">What was done</h1>
+    <Place
+      title="What was done"
+      actions={
+        <>
           {people.length > 0 && (
             <select
               aria-label="By whom"
@@ -114,27 +114,28 @@ export function HistoryPage() {
               <option key={k}>{k}</option>
             ))}
           </select>
-        </div>
-        {error && (
-          <p role="alert" className="text-rust">
-            {reasonOf(error)}
-          </p>
-        )}
-        {!data && !error && <p className="text-muted">Looking…</p>}
-        {data && rows.length === 0 && (
-          <p className="text-muted">
-            {kind || person
-              ? 'Nothing of that was done here.'
-              : 'Nothing was done yet: whatever is changed stands here from then on.'}
-          </p>
-        )}
-        <HistoryRows rows={rows} isTeam={people.length > 0} />
-        {hasNextPage && (
-          <Button className="mt-4" disabled={isFetching} onClick={() => void fetchNextPage()}>
-            {isFetching ? 'Looking…' : 'Older'}
-          </Button>
-        )}
-      </div>
-    </main>
+        </>
+      }
+    >
+      {error && (
+        <p role="alert" className="text-rust">
+          {reasonOf(error)}
+        </p>
+      )}
+      {!data && !error && <p className="text-muted">Looking…</p>}
+      {data && rows.length === 0 && (
+        <p className="text-muted">
+          {kind || person
+            ? 'Nothing of that was done here.'
+            : 'Nothing was done yet: whatever is changed stands here from then on.'}
+        </p>
+      )}
+      <HistoryRows rows={rows} isTeam={people.length > 0} />
+      {hasNextPage && (
+        <Button className="mt-4" disabled={isFetching} onClick={() => void fetchNextPage()}>
+          {isFetching ? 'Looking…' : 'Older'}
+        </Button>
+      )}
+    </Place>
   );
 }

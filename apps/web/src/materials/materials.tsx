@@ -11,7 +11,7 @@ import {
   useGarmentsQuery,
   useRemoveGarmentMutation,
 } from '../store/api';
-import { Button, FileButton, garmentBackground, IconButton, notify } from '../ui';
+import { Button, FileButton, garmentBackground, IconButton, notify, Place } from '../ui';
 import { SavedPalettes } from '../stack/saved-palettes';
 import { GarmentDialog } from './garment-dialog';
 import { PhotoDialog } from './photo-dialog';
@@ -60,8 +60,8 @@ function All({ sought }: { sought: URLSearchParams }) {
   };
 
   return (
-    <main className="mx-auto h-full max-w-5xl overflow-y-auto p-6">
-      <h1 className="text-2xl">Garment colours</h1>
+    <Place title="Materials">
+      <h2 className="text-xl">Garment colours</h2>
       <p className="mt-1 max-w-3xl text-muted">
         What designs are judged on. Your own can be typed, taken from a photograph of the blank, or read from
         a CSV file with the columns name, value, kind, second, blank and takes.
@@ -172,6 +172,6 @@ function All({ sought }: { sought: URLSearchParams }) {
           }}
         />
       )}
-    </main>
+    </Place>
   );
 }

@@ -13,7 +13,7 @@ import { saveFile } from '../platform/save-file';
 import { money } from '../samples/money';
 import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../store/api';
 import { useFiguresQuery } from '../store/listings-api';
-import { Button, SelectField, SeverityMark } from '../ui';
+import { Button, Place, SelectField, SeverityMark } from '../ui';
 import { WeekChart } from './week-chart';
 
 /** How often marketplaces are asked anew, ms. */
@@ -80,34 +80,32 @@ export function Numbers() {
   };
   const top = Math.max(1, ...groups.slice(0, MOST_SHOWN).flatMap((g) => g.weeks.map((w) => w.sales)));
   return (
-    <main className="mx-auto h-full max-w-[1120px] overflow-y-auto px-6 pt-6 pb-10">
-      <div className="mb-4 flex flex-wrap items-end gap-3">
-        <div className="mr-auto">
-          <h1 className="text-[26px] leading-none">Numbers</h1>
-          <p className="mt-1.5 text-[13px] text-muted">
-            As the marketplaces tell them. They are stand-ins: buyers are simulated, and their days pass
-            faster.
-          </p>
+    <Place
+      title="Numbers"
+      about="As the marketplaces tell them. They are stand-ins: buyers are simulated, and their days pass faster."
+      actions={
+        <div className="flex flex-wrap items-end gap-3">
+          <SelectField label="Weeks" value={range} onChange={(e) => setRange(e.target.value)}>
+            {RANGES.map(([value, words]) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
+          </SelectField>
+          <SelectField label="Told by" value={by} onChange={(e) => setBy(e.target.value as SoldBy)}>
+            {SOLD_BY.map((b) => (
+              <option key={b} value={b}>
+                {BY_WORDS[b]}
+              </option>
+            ))}
+          </SelectField>
+          <Button disabled={groups.length === 0} onClick={save}>
+            <Download size={15} aria-hidden />
+            CSV
+          </Button>
         </div>
-        <SelectField label="Weeks" value={range} onChange={(e) => setRange(e.target.value)}>
-          {RANGES.map(([value, words]) => (
-            <option key={value} value={value}>
-              {words}
-            </option>
-          ))}
-        </SelectField>
-        <SelectField label="Told by" value={by} onChange={(e) => setBy(e.target.value as SoldBy)}>
-          {SOLD_BY.map((b) => (
-            <option key={b} value={b}>
-              {BY_WORDS[b]}
-            </option>
-          ))}
-        </SelectField>
-        <Button disabled={groups.length === 0} onClick={save}>
-          <Download size={15} aria-hidden />
-          CSV
-        </Button>
-      </div>
+      }
+    >
       {figures.isError && (
         <div role="alert" className="mb-4 flex items-center gap-3 rounded-md border border-rust p-3">
           <span>{reasonOf(figures.error)}</span>
@@ -214,6 +212,6 @@ export function Numbers() {
           </table>
         </>
       )}
-    </main>
+    </Place>
   );
 }

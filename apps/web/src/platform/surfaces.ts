@@ -6,5 +6,10 @@ const IS_READ = typeof document === 'undefined';
 /** Canvases of the browser, in the page and in workers alike. */
 export const makeSurface: MakeSurface = (width, height) => {
   const canvas = new OffscreenCanvas(width, height);
-  return { width, height, canvas, context: canvas.getContext('2d', { willReadFrequently: IS_READ }) as unknown as PaintContext };
+  return {
+    width,
+    height,
+    canvas,
+    context: canvas.getContext('2d', { willReadFrequently: IS_READ }) as unknown as PaintContext,
+  };
 };

@@ -26,7 +26,7 @@ import {
   useSetPolicyMutation,
 } from '../store/runs-api';
 import { useRunEvents } from '../store/run-events';
-import { bytesText, Button, IconButton, notify, SeverityMark } from '../ui';
+import { bytesText, Button, IconButton, notify, Place, SeverityMark } from '../ui';
 import { RunFiles } from './run-files';
 import { RunProgress } from './run-progress';
 import { apiAt } from '../platform/address';
@@ -39,11 +39,7 @@ export function Runs() {
   const waiting = list.filter((r) => !r.finishedAt);
   const ended = list.filter((r) => r.finishedAt);
   return (
-    <main className="mx-auto h-full max-w-[980px] overflow-y-auto px-6 pt-6 pb-10">
-      <div className="mb-4 flex flex-wrap items-end gap-3">
-        <h1 className="mr-auto text-[26px] leading-none">Runs</h1>
-        <Policy />
-      </div>
+    <Place title="Runs" actions={<Policy />}>
       {runs.error ? (
         <div role="alert" className="rounded-md border border-rust p-4">
           <p>{reasonOf(runs.error)}</p>
@@ -82,7 +78,7 @@ export function Runs() {
           )}
         </>
       )}
-    </main>
+    </Place>
   );
 }
 

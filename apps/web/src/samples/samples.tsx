@@ -8,7 +8,7 @@ import {
   usePressCatalogueQuery,
   useSamplesQuery,
 } from '../store/api';
-import { Button, IconButton, notify, NumberField, SelectField, Tick } from '../ui';
+import { Button, IconButton, notify, NumberField, Place, SelectField, Tick } from '../ui';
 import { basket, keepSampleManner, keptSampleManner, useBasket } from './basket';
 import { arrivalWords, countryName, money } from './money';
 import { OrderCard } from './order-card';
@@ -31,12 +31,10 @@ export function Samples() {
   const lines = useBasket();
   const fault = catalogue.error ?? orders.error;
   return (
-    <main className="mx-auto h-full max-w-[980px] overflow-y-auto px-6 pt-6 pb-10">
-      <h1 className="mb-1 text-[26px] leading-none">Samples</h1>
-      <p className="mb-5 text-[13px] text-muted">
-        {catalogue.data?.name ?? 'The press'} is a stand-in that comes with Brelm: made up, and nothing leaves
-        this machine. A day of its own takes a minute.
-      </p>
+    <Place
+      title="Samples"
+      about={`${catalogue.data?.name ?? 'The press'} is a stand-in that comes with Brelm: made up, and nothing leaves this machine. A day of its own takes a minute.`}
+    >
       {fault ? (
         <div role="alert" className="rounded-md border border-rust p-4">
           <p>{reasonOf(fault)}</p>
@@ -66,7 +64,7 @@ export function Samples() {
           )}
         </div>
       )}
-    </main>
+    </Place>
   );
 }
 

@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { readDesign } from '@brelm/core/design';
 import { newSeries } from '@brelm/core/series';
 import type { DesignEntry } from '@brelm/contract';
+import { SmallFigure } from '../design';
 import { PickDesign } from '../design/pick-design';
 import { reasonOf } from '../store/api';
 import {
@@ -48,6 +49,7 @@ export function SeriesList() {
           'No series was put away.',
         ]}
         to={(s) => `/series/${s.id}`}
+        picture={(s) => s.layout && <SmallFigure figure={s.layout} />}
         words={(s) => (
           <>
             {s.rows} {s.rows === 1 ? 'row' : 'rows'} ·{' '}

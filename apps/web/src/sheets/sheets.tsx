@@ -11,6 +11,7 @@ import {
   useSheetsQuery,
   useSpecsQuery,
 } from '../store/api';
+import { SmallFigure } from '../design';
 import { KeptList, notify } from '../ui';
 import { onProduct } from './sheet-settings';
 
@@ -65,18 +66,23 @@ export function Sheets() {
   );
 }
 
-/** A sheet's form, small. */
+/** A sheet's form, small, and the designs on it. */
 function Outline({ sheet }: { sheet: SheetEntry }) {
-  const scale = 44 / Math.max(sheet.width, sheet.height);
+  const scale = 62 / Math.max(sheet.width, sheet.height);
   return (
-    <svg width={46} height={46} viewBox="0 0 46 46" aria-hidden className="shrink-0">
-      <rect
-        x={(46 - sheet.width * scale) / 2}
-        y={(46 - sheet.height * scale) / 2}
-        width={sheet.width * scale}
-        height={sheet.height * scale}
-        className="fill-paper stroke-muted"
-      />
-    </svg>
+    <span className="flex shrink-0 items-center gap-1.5">
+      <svg width={64} height={64} viewBox="0 0 64 64" aria-hidden>
+        <rect
+          x={(64 - sheet.width * scale) / 2}
+          y={(64 - sheet.height * scale) / 2}
+          width={sheet.width * scale}
+          height={sheet.height * scale}
+          className="fill-paper stroke-edge"
+        />
+      </svg>
+      {sheet.figures.map((figure) => (
+        <SmallFigure key={figure.id} figure={figure} />
+      ))}
+    </span>
   );
 }

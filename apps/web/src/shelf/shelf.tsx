@@ -2,7 +2,7 @@ import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Download, FileUp, Plus } from 'lucide-react';
 import type { ShelfAsked } from '@brelm/contract';
-import { Button, FileButton, notify } from '../ui';
+import { Button, FileButton, notify, PLACE_WIDTH } from '../ui';
 import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../store/api';
 import { useHearMutation } from '../store/listings-api';
 import { useLazyShelfDesignsQuery } from '../store/shelf-api';
@@ -103,7 +103,7 @@ export function Shelf() {
 
   return (
     <main
-      className="mx-auto flex h-full max-w-[1180px] flex-col px-6 pt-6 max-[599px]:px-3 max-[599px]:pt-3"
+      className={`${PLACE_WIDTH} flex h-full flex-col`}
       onDragOver={(e) => e.dataTransfer.types.includes('Files') && e.preventDefault()}
       onDrop={(e) => {
         e.preventDefault();

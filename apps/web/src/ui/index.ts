@@ -19,3 +19,4 @@ export * from './kept-bar';
 export * from './kept-list';
 export * from './text-box';
 export * from './panes';
+export * from './place';

@@ -3,6 +3,7 @@ import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { Button, IconButton } from './button';
 import { notify } from './notices';
+import { Place } from './place';
 
 /** What is done with documents of a kind; each throws what is wrong. */
 export interface KeptActions {
@@ -45,18 +46,21 @@ export function KeptList<E extends { id: string; name: string }>({
   actions: KeptActions;
 }) {
   return (
-    <main className="mx-auto h-full max-w-[980px] overflow-y-auto px-6 pt-6 pb-10">
-      <div className="mb-4 flex flex-wrap items-end gap-3">
-        <h1 className="mr-auto text-[26px] leading-none">{title}</h1>
-        <label className="flex items-center gap-2 text-[13px]">
-          <input type="checkbox" checked={archived} onChange={(e) => onArchived(e.target.checked)} />
-          Those put away
-        </label>
-        <Button tone="main" disabled={beginning} onClick={begin.run}>
-          <Plus size={15} aria-hidden />
-          {begin.label}
-        </Button>
-      </div>
+    <Place
+      title={title}
+      actions={
+        <>
+          <label className="flex items-center gap-2 text-[13px]">
+            <input type="checkbox" checked={archived} onChange={(e) => onArchived(e.target.checked)} />
+            Those put away
+          </label>
+          <Button tone="main" disabled={beginning} onClick={begin.run}>
+            <Plus size={15} aria-hidden />
+            {begin.label}
+          </Button>
+        </>
+      }
+    >
       {fault !== null ? (
         <div role="alert" className="rounded-md border border-rust p-4">
           <p>{fault}</p>
@@ -93,7 +97,7 @@ export function KeptList<E extends { id: string; name: string }>({
           ))}
         </ul>
       )}
-    </main>
+    </Place>
   );
 }
 

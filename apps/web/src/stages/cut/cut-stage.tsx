@@ -18,11 +18,12 @@ import { inkValues, lightestInk, type Design } from '@brelm/core/design';
 import { cutPathsOf, writeSvg } from '@brelm/core/drawing';
 import { placedDrawing, placeForMe, placementOn, positionFor, rimOf } from '@brelm/core/placement';
 import { cutRules, type Spec } from '@brelm/core/spec';
-import { useDrawing, type Resolved } from '../../design';
+import { GarmentCanvas, useDrawing, useThumbnail, type Resolved } from '../../design';
 import { StageBar } from '../../editor/stage-bar';
 import { useEdit } from '../../editor/use-edit';
 import { MakeDialog } from '../../files';
 import { useAppDispatch, useAppSelector } from '../../store';
+import { useGarmentsQuery } from '../../store/api';
 import { colourwayChosen, redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Panes, Button, SelectField, WorkFaultNote } from '../../ui';
@@ -112,20 +113,37 @@ function Stage({ design, specs }: { design: Design; specs: Spec[] }) {
           }
         />
       ) : (
-        <main className="mx-auto mt-20 flex max-w-md flex-col items-start gap-3 p-6">
-          <h1 className="text-[20px]">Not cut out yet</h1>
-          <p className="text-muted">
-            As a sticker, the artwork gets a border all round, and a line that a blade follows. Both follow
-            whatever you change on the board.
-          </p>
-          <Button tone="main" onClick={begin}>
-            <Scissors size={16} aria-hidden />
-            Cut it out
-          </Button>
+        <main className="mx-auto flex min-h-0 w-full max-w-4xl flex-1 flex-wrap items-center justify-center gap-x-10 gap-y-4 overflow-y-auto p-6">
+          <AsItIs design={design} resolved={resolved} />
+          <div className="flex max-w-sm flex-col items-start gap-3">
+            <h1 className="text-[20px]">Not cut out yet</h1>
+            <p className="text-muted">
+              As a sticker, the artwork gets a border all round, and a line that a blade follows. Both follow
+              whatever you change on the board.
+            </p>
+            <Button tone="main" onClick={begin}>
+              <Scissors size={16} aria-hidden />
+              Cut it out
+            </Button>
+          </div>
         </main>
       )}
       {making && id && <MakeDialog designs={[id]} ready={whenSaved} onClose={() => setMaking(false)} />}
     </div>
+  );
+}
+
+/** What would be cut out. */
+function AsItIs({ design, resolved }: { design: Design; resolved: Resolved }) {
+  const { data: garments } = useGarmentsQuery();
+  const artwork = useThumbnail(resolved, 640);
+  const garment = garments?.find((g) => g.id === design.backdrop) ?? garments?.[0];
+  return (
+    garment && (
+      <div className="overflow-hidden rounded-md border border-line">
+        <GarmentCanvas garment={garment} artwork={artwork} width={300} height={360} label={design.name} />
+      </div>
+    )
   );
 }
 

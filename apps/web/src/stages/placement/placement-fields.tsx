@@ -154,6 +154,11 @@ export function PlacementFields({
         )}
       </section>
 
+      <section aria-label="Noticed">
+        <h2 className="heading mb-1">Noticed</h2>
+        <Noticed notes={notes} shows={shows} current={current} fault={fault} onMend={onMend} />
+      </section>
+
       {worn ? (
         <section aria-label="Colours">
           <h2 className="heading mb-1">Colours</h2>
@@ -315,11 +320,6 @@ export function PlacementFields({
             narrow it for the curve
           </label>
         )}
-      </section>
-
-      <section aria-label="Noticed">
-        <h2 className="heading mb-1">Noticed</h2>
-        <Noticed notes={notes} shows={shows} current={current} fault={fault} onMend={onMend} />
       </section>
     </div>
   );
