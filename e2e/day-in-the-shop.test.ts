@@ -298,7 +298,9 @@ describe('evening: listings', () => {
     // Each in its turn: its files and pictures are made, and then it is sent.
     const going = page.getByRole('list', { name: 'How listings go' }).getByRole('listitem');
     expect(await going.count()).toBe(8);
-    for (const one of await going.all()) await one.getByText('sent', { exact: true }).waitFor();
+    // One after another, in any order.
+    const sent = going.getByText('sent', { exact: true });
+    for (let n = 0; n < 8; n++) await sent.nth(n).waitFor();
     expect(await serious(page)).toEqual([]);
     await press('Close');
     // Reviewed, they are listed: all that were made today, and the layout of the series.

@@ -19,7 +19,8 @@ export function rasterOf(pixel: Pixel): RasterImage {
   return { width: PICTURE_SIZE, height: PICTURE_SIZE, data };
 }
 
-function surfaceOf(image: RasterImage): Surface {
+/** An image as something that can be painted. */
+export function surfaceOf(image: RasterImage): Surface {
   const surface = surfaces(image.width, image.height);
   const target = surface.context.getImageData(0, 0, image.width, image.height);
   target.data.set(image.data);

@@ -1,4 +1,4 @@
-import type { Hex } from './srgb';
+import { hexToRgb, over, rgbToHex, type Hex } from './srgb';
 
 /** How a colour of a blank is made up; all but `solid` have a second colour. */
 export const GARMENT_KINDS = ['solid', 'heather', 'tie-dye', 'film'] as const;
@@ -33,3 +33,17 @@ export interface Garment {
 /** The colours that a garment shows: one for a solid, two for any other kind. */
 export const yarns = (garment: Garment): Hex[] =>
   garment.kind !== 'solid' && garment.second ? [garment.value, garment.second] : [garment.value];
+
+/** Steps from one colour of a tie-dye or a film to the other, both ends among them. */
+const STEPS = 9;
+
+/**
+ * The colours that artwork meets on a garment and has to stand out from: of a heather its two yarns, of what runs from one colour to
+ * the other (tie-dye, film) those between, too, in even steps.
+ */
+export function groundsOf(garment: Garment): Hex[] {
+  const ends = yarns(garment);
+  if (ends.length < 2 || garment.kind === 'heather') return ends;
+  const [first, last] = ends.map(hexToRgb);
+  return Array.from({ length: STEPS }, (_, i) => rgbToHex(over(last, i / (STEPS - 1), first)));
+}

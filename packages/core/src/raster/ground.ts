@@ -222,6 +222,11 @@ function isShadow(
   return off * 100 <= tolerance / 2;
 }
 
+/** How much farther from the ground a grain of its noise may be, as a multiple of the tolerance. */
+const GRAIN = 2.5;
+/** Pixels of the largest grain that stands alone. */
+const MOST_GRAIN = 8;
+
 /** Where the ground is: 1 where it is, a byte a pixel. */
 function groundMask(image: RasterImage, field: GroundField, { tolerance, holes, shadows }: GroundRule) {
   const { width, height, data } = image;
@@ -240,7 +245,7 @@ function groundMask(image: RasterImage, field: GroundField, { tolerance, holes, 
     lab(r, g, b, here);
     const d = Math.hypot(here[0] - means[3 * c], here[1] - means[3 * c + 1], here[2] - means[3 * c + 2]);
     // Amid the ground a grain of noise is ground.
-    if (d <= (deep[c] ? 2.5 * tolerance : tolerance)) return true;
+    if (d <= (deep[c] ? GRAIN * tolerance : tolerance)) return true;
     return shadows && isShadow(r, g, b, rgb, 3 * c, tolerance);
   };
   let tail = 0;
@@ -272,7 +277,46 @@ function groundMask(image: RasterImage, field: GroundField, { tolerance, holes, 
       visit(i);
       follow();
     }
+  const isGrain = (i: number) => {
+    const c = 3 * cellAt(i);
+    lab(data[4 * i], data[4 * i + 1], data[4 * i + 2], here);
+    return (
+      Math.hypot(here[0] - means[c], here[1] - means[c + 1], here[2] - means[c + 2]) <= GRAIN * tolerance
+    );
+  };
+  for (let k = 0, end = tail; k < end; k++)
+    for (const beside of [-1, 1]) {
+      const i = queue[k] + beside;
+      if (i < 0 || i >= isGround.length || isGround[i] || Math.abs((i % width) - (queue[k] % width)) !== 1)
+        continue;
+      for (const n of grainAt(i, isGround, width, isGrain)) {
+        isGround[n] = 1;
+        queue[tail++] = n;
+      }
+    }
   return { isGround, queue, tail };
+}
+
+/** What hangs together with a pixel, corner to corner too, where that is a grain of the ground's noise; else nothing. */
+function grainAt(
+  first: number,
+  isGround: Uint8Array,
+  width: number,
+  isGrain: (i: number) => boolean,
+): number[] {
+  const found = [first];
+  for (let k = 0; k < found.length; k++) {
+    if (!isGrain(found[k])) return [];
+    const x = found[k] % width;
+    for (const dy of [-width, 0, width])
+      for (let dx = x > 0 ? -1 : 0; dx <= (x < width - 1 ? 1 : 0); dx++) {
+        const n = found[k] + dx + dy;
+        if (n < 0 || n >= isGround.length || isGround[n] || found.includes(n)) continue;
+        if (found.length === MOST_GRAIN) return [];
+        found.push(n);
+      }
+  }
+  return found;
 }
 
 /**
@@ -324,6 +368,7 @@ export function removeGround(image: RasterImage, rule: GroundRule): RasterImage 
   const data = new Uint8ClampedArray(image.data);
   const field = groundField(image, colour, rule.tolerance);
   const { isGround, queue, tail } = groundMask(image, field, rule);
+  const rim: number[] = [];
   for (let k = 0; k < tail; k++) {
     const x = queue[k] % width;
     const y = (queue[k] - x) / width;
@@ -333,11 +378,23 @@ export function removeGround(image: RasterImage, rule: GroundRule): RasterImage 
         const [nx, ny] = [x + dx, y + dy];
         if (nx < 0 || ny < 0 || nx >= width || ny >= height || isGround[ny * width + nx]) continue;
         isGround[ny * width + nx] = 2;
+        rim.push(ny * width + nx);
         unmix(image, data, isGround, nx, ny, dx, dy, field.rgb.subarray(cell, cell + 3));
       }
   }
   for (let k = 0; k < tail; k++) data[4 * queue[k] + 3] = 0;
+  // What is left of the rim without anything beside it was a grain that touched it.
+  for (const i of rim) if (isAlone(data, width, i)) data[4 * i + 3] = 0;
   return { width, height, data };
+}
+
+/** Whether nothing is to be seen in the eight pixels around one. */
+function isAlone(data: Uint8ClampedArray, width: number, i: number): boolean {
+  const x = i % width;
+  for (const dy of [-width, 0, width])
+    for (let dx = x > 0 ? -1 : 0; dx <= (x < width - 1 ? 1 : 0); dx++)
+      if ((dx || dy) && data[4 * (i + dx + dy) + 3] >= 8) return false;
+  return true;
 }
 
 /** How noisy a picture's rim is: three in four steps between neighbours along it are no larger, ΔE 76. */

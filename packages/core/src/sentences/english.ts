@@ -5,7 +5,8 @@
 export const ENGLISH = {
   'box.ground': 'A box will print behind “{title}”: its ground is {ground}, not transparent',
   'box.rectangle': '“{title}” will print as a rectangle: it is opaque to its edges',
-  'box.colour': 'A box will print: “{title}” covers {percent, number} % of the board in one colour',
+  'box.cover': 'A box will print: “{title}” covers {percent, number} % of the board',
+  'box.together': 'A box will print: “{title}” and {others} together cover {percent, number} % of the board',
 
   'code.size': 'The code’s modules print at {mm, number, ::.00} mm: phones need {least, number}',
   'code.contrast': 'The code has a contrast of {ratio, number, ::.0} : 1: phones need {least, number} : 1',
@@ -21,6 +22,9 @@ export const ENGLISH = {
   'contrast.vanishes': '“{title}” vanishes on {garment}: contrast {ratio} : 1, needs {least, number} : 1',
   'contrast.weak':
     '“{title}” is weak on {garment}: {percent, number} % of its edge is under {least, number} : 1',
+  'contrast.vanishes-on': '“{title}” vanishes on “{other}”: contrast {ratio} : 1, needs {least} : 1',
+  'contrast.weak-on':
+    '“{title}” is weak on “{other}”: {percent, number} % of its edge is under {least, number} : 1',
 
   'distance.smallest':
     'The smallest lettering, “{title}” ({mm, number, ::.0} mm), reads well up to {well} m, at the limit at {limit} m',

@@ -4,7 +4,9 @@ import type { ENGLISH } from './english';
 export const GERMAN: Readonly<Record<keyof typeof ENGLISH, string>> = {
   'box.ground': 'Hinter „{title}“ druckt ein Kasten: Der Grund ist {ground} und nicht durchsichtig',
   'box.rectangle': '„{title}“ druckt als Rechteck: Bis zu den Rändern ist alles deckend',
-  'box.colour': 'Ein Kasten druckt: „{title}“ bedeckt {percent, number} % der Fläche in einer Farbe',
+  'box.cover': 'Ein Kasten druckt: „{title}“ bedeckt {percent, number} % der Fläche',
+  'box.together':
+    'Ein Kasten druckt: „{title}“ und {others} bedecken zusammen {percent, number} % der Fläche',
 
   'code.size': 'Die Module des Codes drucken mit {mm, number, ::.00} mm: Telefone brauchen {least, number}',
   'code.contrast':
@@ -24,6 +26,10 @@ export const GERMAN: Readonly<Record<keyof typeof ENGLISH, string>> = {
     '„{title}“ verschwindet auf {garment}: Kontrast {ratio} : 1, nötig sind {least, number} : 1',
   'contrast.weak':
     '„{title}“ ist auf {garment} schwach: {percent, number} % des Randes liegen unter {least, number} : 1',
+  'contrast.vanishes-on':
+    '„{title}“ verschwindet auf „{other}“: Kontrast {ratio} : 1, nötig sind {least} : 1',
+  'contrast.weak-on':
+    '„{title}“ hebt sich von „{other}“ schwach ab: {percent, number} % des Rands sind unter {least, number} : 1',
 
   'distance.smallest':
     'Die kleinste Schrift, „{title}“ ({mm, number, ::.0} mm), liest sich bis {well} m gut, bei {limit} m ist Schluss',

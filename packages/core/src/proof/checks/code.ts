@@ -1,5 +1,5 @@
 import jsQR from 'jsqr';
-import { contrastRatio, hexToRgb, yarns, type Garment } from '../../colour';
+import { contrastRatio, hexToRgb, yarns, type Garment, groundsOf } from '../../colour';
 import { groupBounds, itemsOf, paint, type PartGroup, printed } from '../../drawing';
 import { axisScales, boxHeight, boxWidth, grow, isEmptyBox, type Matrix } from '../../geometry';
 import { told } from '../../sentences';
@@ -69,7 +69,7 @@ export function codeFindings(input: Judged): Finding[] {
       });
     const judged = code.ground ? input.garments.slice(0, 1) : input.garments;
     for (const garment of judged) {
-      const ground = code.ground ? [code.ground] : yarns(garment);
+      const ground = code.ground ? [code.ground] : groundsOf(garment);
       const ratio = Math.min(...ground.map((g) => contrastRatio(code.ink, g)));
       const on = code.ground ? null : { garment: garment.name };
       const about = { part: group.part, region, ...(code.ground ? {} : { garment: garment.id }) };

@@ -1,4 +1,4 @@
-import { edgeRatios, groupingOf, NEEDED_RATIO, regionOf, sampleEdges, weakBox } from '../measure';
+import { edgeRatios, groupingOf, NEEDED_RATIO, regionOf, sampleEdges, walkOf, weakBox } from '../measure';
 import { BORDER } from '../../cutline';
 import { groupBounds } from '../../drawing';
 import { told } from '../../sentences';
@@ -30,6 +30,26 @@ function coveredFindings({ analysis, drawing }: Judged, byLayer: readonly number
   });
 }
 
+/** Of a part's edge so much lies on other artwork before that is what it is said to vanish on. */
+const MOSTLY = 0.6;
+
+/** The title of the part on which most of a layer's edge lies; null where it is not one, or the garment. */
+function groundOf({ analysis, drawing, walks }: Judged, layer: number): string | null {
+  const walk = walkOf(analysis, walks);
+  const lengths = new Map<number, number>();
+  let all = 0;
+  for (let n = 0; n < walk.count; n++) {
+    if (walk.layer[n] !== layer) continue;
+    all += walk.length[n];
+    lengths.set(walk.outLabel[n], (lengths.get(walk.outLabel[n]) ?? 0) + walk.length[n]);
+  }
+  const [[label, most]] = [...lengths].sort((a, b) => b[1] - a[1]);
+  const part = label > 0 && most > MOSTLY * all ? analysis.layers[label - 1].part : null;
+  return part === null || part === BORDER
+    ? null
+    : (drawing.groups.find((g) => g.part === part)?.about.title ?? null);
+}
+
 /**
  * Parts that vanish or are weak on a garment, by the contrast along their visible edge. A stop
  * where a must-read part vanishes, a watch where it is weak. A figure may be weak where its colours
@@ -41,6 +61,12 @@ export function contrastFindings(input: Judged): Finding[] {
   const { byLayer } = groupingOf(samples, input.analysis.layers.length);
   const findings = coveredFindings(input, byLayer);
   const layerOf = new Map(input.analysis.layers.map((l, i) => [l.part, i]));
+  const grounds = new Map<number, string | null>();
+  /** The title of the part that a layer mostly lies on; null where it lies on the garment. */
+  const liesOn = (layer: number): string | null => {
+    if (!grounds.has(layer)) grounds.set(layer, groundOf(input, layer));
+    return grounds.get(layer)!;
+  };
   const groupOf = new Map(input.drawing.groups.map((g) => [g.part, g]));
   input.contrast.forEach((judged, g) => {
     const garment = input.garments[g];
@@ -56,7 +82,9 @@ export function contrastFindings(input: Judged): Finding[] {
       const { scale } = input.analysis;
       const box = weakBox(samples, ratios, edge);
       const vanishes = result.verdict === 'vanishes';
+      const other = missed ? null : liesOn(layerOf.get(part)!);
       const of = { title: about.title, garment: garment.name, least: NEEDED_RATIO };
+      const within = { title: about.title, other: other ?? '', least: NEEDED_RATIO };
       findings.push({
         check: 'contrast',
         severity: vanishes && about.mustRead ? 'stop' : 'watch',
@@ -65,8 +93,12 @@ export function contrastFindings(input: Judged): Finding[] {
         ...(missed
           ? told('contrast.lost', { ...of, percent: Math.round(missed.lost * 100) })
           : vanishes
-            ? told('contrast.vanishes', { ...of, ratio: figure(result.medianRatio) })
-            : told('contrast.weak', { ...of, percent: Math.round(result.shareBelow3 * 100) })),
+            ? other === null
+              ? told('contrast.vanishes', { ...of, ratio: figure(result.medianRatio) })
+              : told('contrast.vanishes-on', { ...within, ratio: figure(result.medianRatio) })
+            : other === null
+              ? told('contrast.weak', { ...of, percent: Math.round(result.shareBelow3 * 100) })
+              : told('contrast.weak-on', { ...within, percent: Math.round(result.shareBelow3 * 100) })),
         figure: missed ? missed.lost : vanishes ? result.medianRatio : result.shareBelow3,
         threshold: missed ? 0.5 : vanishes ? NEEDED_RATIO : 0.2,
         unit: !missed && vanishes ? 'ratio' : 'share',

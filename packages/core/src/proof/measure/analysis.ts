@@ -76,12 +76,17 @@ export interface Analysis {
   composite: Uint8ClampedArray;
   /** Back to front. */
   layers: AnalysisLayer[];
+  /** Parts through which what lies below them is seen, and that need not be read themselves. */
+  veils: ReadonlySet<string>;
   /** Equal for artwork of the same shapes at the same size, whatever its colours. */
   shapes: string;
 }
 
 /** Long side of the analysis raster, px (docs/calculations.md). */
 export const ANALYSIS_SIZE = 900;
+
+/** Through parts that are fainter than this what lies below is seen. */
+const VEIL = 0.75;
 
 function keylineWidths(group: Group, scale: number): number[] {
   const totals = [
@@ -183,6 +188,7 @@ export function analyse(
   const layers: AnalysisLayer[] = [];
   const frame = `${width}x${height}@${scale}`;
   const shapes: string[] = [frame];
+  const veils = new Set<string>();
   const seen: { group: PartGroup; layer: AnalysisLayer }[] = [];
   for (const group of printed(drawing)) {
     const known = cache?.get(group.part);
@@ -193,7 +199,9 @@ export function analyse(
     if (!layer) continue;
     if (keep) cache?.set(group.part, { group, frame, key, layer });
     layers.push(layer);
-    shapes.push(group.part, shapeKeyOf(group, pictures));
+    const isVeil = group.opacity < VEIL && !group.about.mustRead;
+    if (isVeil) veils.add(group.part);
+    shapes.push(group.part, isVeil ? 'veil' : 'part', shapeKeyOf(group, pictures));
     seen.push({ group, layer });
   }
   if (keep && cache) {
@@ -208,6 +216,7 @@ export function analyse(
     pxPerMm: (scale * drawing.dpi) / 25.4,
     composite: whole.context.getImageData(0, 0, width, height).data,
     layers,
+    veils,
     shapes: shapes.join('\n'),
   };
 }

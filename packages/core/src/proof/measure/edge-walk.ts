@@ -28,19 +28,27 @@ export function labelPixels(analysis: Analysis): Int16Array {
   if (known) return known;
   const labels = new Int16Array(analysis.width * analysis.height);
   labelled.set(analysis, labels);
-  const write = (layer: AnalysisLayer, index: number) => {
+  const each = (layer: AnalysisLayer, visit: (pixel: number) => void) => {
     const mask = maskOf(layer);
     for (let y = 0; y < layer.height; y++) {
       const row = (layer.y + y) * analysis.width + layer.x;
       const own = y * layer.width;
-      for (let x = 0; x < layer.width; x++) if (mask[own + x]) labels[row + x] = index + 1;
+      for (let x = 0; x < layer.width; x++) if (mask[own + x]) visit(row + x);
     }
   };
-  // What is faint shows where there is nothing else.
-  for (const faint of [true, false])
-    analysis.layers.forEach((layer, index) => {
-      if (layer.opacity < FAINT === faint) write(layer, index);
-    });
+  const isFaint = (layer: AnalysisLayer) => layer.opacity < FAINT || analysis.veils.has(layer.part);
+  analysis.layers.forEach((layer, index) => {
+    if (!isFaint(layer)) each(layer, (pixel) => (labels[pixel] = index + 1));
+  });
+  // What is faint, or a veil, shows where there is nothing else, the foremost first.
+  for (let index = analysis.layers.length - 1; index >= 0; index--) {
+    const layer = analysis.layers[index];
+    if (!isFaint(layer)) continue;
+    let [over, bare] = [0, 0];
+    each(layer, (pixel) => (labels[pixel] ? over++ : bare++));
+    // What mostly lies over other parts is there for them: that it ends beside them is not to be seen.
+    if (over <= bare) each(layer, (pixel) => (labels[pixel] ||= index + 1));
+  }
   return labels;
 }
 

@@ -2,11 +2,11 @@ import { BORDER } from '../../cutline';
 import {
   contrastRatio,
   encoded,
+  groundsOf,
   hexToRgb,
   linearLight,
   luminanceOfRgb,
   over,
-  yarns,
   type Garment,
   type Rgb,
 } from '../../colour';
@@ -254,9 +254,9 @@ function edgeRatio(sample: EdgeSamples, ground: Rgb, groundLuminance: number): n
   return (high + 0.05) / (low + 0.05);
 }
 
-/** Each sample's ratio of luminances on a garment; of two yarns or colours, against the one that is nearer to the ink. */
+/** Each sample's ratio of luminances on a garment; of several colours, against the one that is nearest to the ink. */
 export function plainRatios(samples: readonly EdgeSamples[], garment: Garment): Float64Array {
-  const grounds = yarns(garment).map(hexToRgb);
+  const grounds = groundsOf(garment).map(hexToRgb);
   const luminance = grounds.map(luminanceOfRgb);
   const ratios = new Float64Array(samples.length);
   for (let i = 0; i < samples.length; i++) {
@@ -306,14 +306,14 @@ function hueOf(sample: EdgeSamples, ground: Rgb, groundHue: Hue): number {
 
 /**
  * Each sample's ratio on a garment as it is seen: that of luminances, with what wide strokes and hue add to it up to 3. Along wide
- * strokes a heather is its mean; patches and gleams are the colour that is nearer to the ink.
+ * strokes a heather is its mean; patches and gleams are whichever of their colours is nearest to the ink.
  */
 export function edgeRatios(
   samples: readonly EdgeSamples[],
   garment: Garment,
   plain = plainRatios(samples, garment),
 ): Float64Array {
-  const grounds = yarns(garment).map(hexToRgb);
+  const grounds = groundsOf(garment).map(hexToRgb);
   const ratios = plain.slice();
   const mean = garment.kind === 'heather' && grounds.length > 1 ? mixed(grounds) : null;
   const meanLuminance = mean ? luminanceOfRgb(mean) : 0;

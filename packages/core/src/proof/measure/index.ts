@@ -2,7 +2,7 @@
 export * from './verdicts';
 export * from './analysis';
 export * from './edges';
-export type { WalkCache } from './edge-walk';
+export { walkOf, type WalkCache } from './edge-walk';
 export * from './contrast';
 export { FINE_NEEDED } from './seen';
 export * from './missed';

@@ -1,4 +1,13 @@
-import { contrastRatio, deltaE, hexToRgb, over, rgbToHex, yarns, type Garment, type Rgb } from '../../colour';
+import {
+  contrastRatio,
+  deltaE,
+  hexToRgb,
+  over,
+  rgbToHex,
+  groundsOf,
+  type Garment,
+  type Rgb,
+} from '../../colour';
 import type { Analysis } from './analysis';
 import { labelPixels } from './edge-walk';
 
@@ -55,7 +64,7 @@ const LOST_DELTA = 15;
 export function lostShareOf(area: VisibleArea, garment: Garment): number {
   let lost = 0;
   for (const { rgb, alpha, share } of area.colours) {
-    const gone = yarns(garment).some((yarn) => {
+    const gone = groundsOf(garment).some((yarn) => {
       const shown = rgbToHex(over(rgb, alpha, hexToRgb(yarn)));
       return contrastRatio(shown, yarn) < LOST_RATIO && deltaE(shown, yarn) < LOST_DELTA;
     });

@@ -11,7 +11,7 @@ import {
   type PictureSource,
 } from '../../drawing';
 import { boxHeight, boxWidth, intersect, isEmptyBox, type Box } from '../../geometry';
-import { bitsOfAlpha, thinPlaces } from '../../raster';
+import { bitsOfAlpha, thinPlaces, type ThinPlace } from '../../raster';
 import { shapeKeyOf } from './analysis';
 
 /** Side of the squares that are painted and looked at one by one, board px. */
@@ -30,6 +30,10 @@ export const isHeavy = (groups: readonly Group[]): boolean => {
 };
 /** How much longer than the least width a place must be: the tip of a letter is thin, too, but no line. */
 const LONG = 5;
+/** A tip opens to within so much of the least width, board px: thicknesses are told to the pixel. */
+const TIP_OPENS = 1.5;
+/** It covers less than this share of its length times its greatest width. */
+const TIP_SHARE = 0.65;
 /** Cover from which a pixel counts as ink, 0–255. */
 const INK = 96;
 
@@ -107,6 +111,14 @@ const touches = (a: Box, b: Box): boolean => {
   return !isEmptyBox(both) && boxWidth(both) > 0 && boxHeight(both) > 0;
 };
 
+/**
+ * Whether a place is where two edges run together, as in the notch of a W or at the end of a ray: it narrows evenly, from what is
+ * wide enough down to nothing. A triangle covers half of its length times its greatest width, a line all of it. Filled or worn
+ * away, such a tip is a little shorter, which nobody sees; a line is gone.
+ */
+const isTip = ({ area, box, thickness }: ThinPlace, limit: number): boolean =>
+  thickness >= limit - TIP_OPENS && area < TIP_SHARE * Math.hypot(boxWidth(box), boxHeight(box)) * thickness;
+
 function spotsIn(
   groups: Group[],
   own: Box,
@@ -127,7 +139,8 @@ function spotsIn(
   const ink = bitsOfAlpha(surface.context.getImageData(0, 0, surface.width, surface.height), INK);
   return (['ink', 'gap'] as const).flatMap((kind) =>
     thinPlaces(ink, kind === 'ink' ? 1 : 0, limits[kind], 0)
-      .filter(({ box }) => Math.max(boxWidth(box), boxHeight(box)) >= LONG * limits[kind])
+      .filter((p) => Math.max(boxWidth(p.box), boxHeight(p.box)) >= LONG * limits[kind])
+      .filter((p) => !isTip(p, limits[kind]))
       .map(({ box, thickness }): ThinSpot => ({
         kind,
         thickness,

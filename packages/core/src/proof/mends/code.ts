@@ -1,4 +1,4 @@
-import { contrastRatio, nearestReading, yarns, type Hex } from '../../colour';
+import { contrastRatio, nearestReading, groundsOf, type Hex } from '../../colour';
 import { freshId, inkValues } from '../../design';
 import type { CodePart, Part } from '../../parts';
 import { groupBounds } from '../../drawing';
@@ -20,7 +20,7 @@ export function codeContrastMends(finding: Finding, given: Part, input: MendInpu
   const part = given as CodePart;
   const values = inkValues(input.design, input.colourway);
   const garment = input.garments.find((g) => g.id === finding.garment);
-  const ground: readonly Hex[] = part.ground ? [values.get(part.ground)!] : garment ? yarns(garment) : [];
+  const ground: readonly Hex[] = part.ground ? [values.get(part.ground)!] : garment ? groundsOf(garment) : [];
   const own = values.get(part.ink)!;
   const mends: Mend[] = [];
   const nearest = nearestReading(own, ground, LEAST_CODE_RATIO);

@@ -1,5 +1,5 @@
 import { judgedDrawing } from '../judged-drawing';
-import { contrastRatio, deltaE, nearestReading, yarns, type Garment, type Hex } from '../../colour';
+import { contrastRatio, deltaE, nearestReading, groundsOf, type Garment, type Hex } from '../../colour';
 import {
   applyEdits,
   colourwayOf,
@@ -81,7 +81,7 @@ const byRatio = (mend: (needed: number) => Mend | null): Mend | null => {
 function inkMend(input: MendInput, part: Part, garment: Garment, needed: number): Mend | null {
   if (!isDressed(part)) return null;
   const values = inkValues(input.design, input.colourway);
-  const grounds = yarns(garment);
+  const grounds = groundsOf(garment);
   const edits: Edit[] = [];
   const names: string[] = [];
   for (const id of ownInks(part)) {
@@ -100,7 +100,7 @@ function inkMend(input: MendInput, part: Part, garment: Garment, needed: number)
 /** Gives the part another ink of the design, the nearest that reads, for each that does not. */
 function swapMend(input: MendInput, part: Part, garment: Garment, needed: number): Mend | null {
   const values = inkValues(input.design, input.colourway);
-  const grounds = yarns(garment);
+  const grounds = groundsOf(garment);
   const reads = (v: Hex) => grounds.every((g) => contrastRatio(v, g) >= needed);
   const own = new Set(inksOfPart(part));
   const others = input.design.inks.filter((i) => !own.has(i.id) && reads(values.get(i.id)!));
@@ -136,32 +136,61 @@ function keylineEdit(design: Design, colourway: string | undefined, part: Part, 
 /** Inks that a keyline is tried in. */
 const MOST_CHOICES = 3;
 
+interface Choice {
+  ink: string;
+  title: string;
+  /** What makes the ink, where there is none yet. */
+  add: Edit[];
+}
+
+/** Inks that stand out from a part's own, whatever lies around it: those at hand, else one that is made. */
+function partingChoices(
+  design: Design,
+  own: readonly string[],
+  values: ReadonlyMap<string, Hex>,
+  garment: Garment,
+): Choice[] {
+  const from = own.map((id) => values.get(id)!);
+  const choices = design.inks
+    .filter(
+      (ink) =>
+        !own.includes(ink.id) && from.every((v) => contrastRatio(values.get(ink.id)!, v) >= NEEDED_RATIO),
+    )
+    .map((ink): Choice => ({ ink: ink.id, title: `the ink ${ink.name}`, add: [] }));
+  const made = choices.length ? null : nearestReading(garment.value, from, NEEDED_RATIO);
+  return made ? [newInk(design, garment, made)] : choices;
+}
+
+/** A choice of an ink that is made for it. */
+function newInk(design: Design, garment: Garment, value: Hex, of = ''): Choice {
+  const id = freshId(
+    'keyline',
+    design.inks.map((i) => i.id),
+  );
+  return {
+    ink: id,
+    title: `${value}${of}`,
+    add: [{ op: 'addInk', ink: { id, name: `${garment.name} tint`, value } }],
+  };
+}
+
 /** The thinnest keyline that reads: first in a tint or shade of the garment, then in inks at hand. */
 function keylineMend(input: MendInput, part: Part, garment: Garment): Mend | null {
   if (!isDressed(part)) return null;
   const { design } = input;
-  const grounds = yarns(garment);
+  const grounds = groundsOf(garment);
   const values = inkValues(design, input.colourway);
   const tint = nearestReading(garment.value, grounds, NEEDED_RATIO);
-  const choices: { ink: string; title: string; add: Edit[] }[] = [];
+  const choices: Choice[] = [];
   const same = design.inks.find((i) => values.get(i.id) === tint);
-  if (tint && !same) {
-    const id = freshId(
-      'keyline',
-      design.inks.map((i) => i.id),
-    );
-    const name = `${garment.name} tint`;
-    choices.push({
-      ink: id,
-      title: `${tint}, from ${garment.name}'s own hue`,
-      add: [{ op: 'addInk', ink: { id, name, value: tint } }],
-    });
-  }
+  if (tint && !same) choices.push(newInk(design, garment, tint, `, from ${garment.name}'s own hue`));
   const own = new Set(inksOfPart(part));
   const reads = (v: Hex) => grounds.every((g) => contrastRatio(v, g) >= NEEDED_RATIO);
   for (const ink of design.inks)
     if (!own.has(ink.id) && reads(values.get(ink.id)!))
       choices.push({ ink: ink.id, title: `the ink ${ink.name}`, add: [] });
+  // On cloth that runs through all lightness nothing reads by itself: there the line parts the ink from the cloth.
+  if (choices.length === 0) choices.push(...partingChoices(design, [...own], values, garment));
   // Each is tried at each width, on the whole artwork: the first ones stand for the rest.
   choices.length = Math.min(choices.length, MOST_CHOICES);
   for (const mm of KEYLINE_WIDTHS_MM) {
