@@ -24,7 +24,7 @@ describe('series', () => {
       ...{
         name: 'Ranks',
         rows: 2,
-        layout: { id: layout, name: 'Ranger badge', revision: 1, backdrop: 'soot' },
+        layout: { id: layout, name: 'Ranger badge', revision: 1, backdrop: layoutOf().backdrop },
       },
     });
     // Duskwren's own came with the demo, with their layouts.
