@@ -226,6 +226,8 @@ function isShadow(
 const GRAIN = 2.5;
 /** Pixels of the largest grain that stands alone. */
 const MOST_GRAIN = 8;
+/** Alpha from which a pixel is to be seen. */
+const SEEN = 8;
 
 /** Where the ground is: 1 where it is, a byte a pixel. */
 function groundMask(image: RasterImage, field: GroundField, { tolerance, holes, shadows }: GroundRule) {
@@ -277,46 +279,7 @@ function groundMask(image: RasterImage, field: GroundField, { tolerance, holes, 
       visit(i);
       follow();
     }
-  const isGrain = (i: number) => {
-    const c = 3 * cellAt(i);
-    lab(data[4 * i], data[4 * i + 1], data[4 * i + 2], here);
-    return (
-      Math.hypot(here[0] - means[c], here[1] - means[c + 1], here[2] - means[c + 2]) <= GRAIN * tolerance
-    );
-  };
-  for (let k = 0, end = tail; k < end; k++)
-    for (const beside of [-1, 1]) {
-      const i = queue[k] + beside;
-      if (i < 0 || i >= isGround.length || isGround[i] || Math.abs((i % width) - (queue[k] % width)) !== 1)
-        continue;
-      for (const n of grainAt(i, isGround, width, isGrain)) {
-        isGround[n] = 1;
-        queue[tail++] = n;
-      }
-    }
   return { isGround, queue, tail };
-}
-
-/** What hangs together with a pixel, corner to corner too, where that is a grain of the ground's noise; else nothing. */
-function grainAt(
-  first: number,
-  isGround: Uint8Array,
-  width: number,
-  isGrain: (i: number) => boolean,
-): number[] {
-  const found = [first];
-  for (let k = 0; k < found.length; k++) {
-    if (!isGrain(found[k])) return [];
-    const x = found[k] % width;
-    for (const dy of [-width, 0, width])
-      for (let dx = x > 0 ? -1 : 0; dx <= (x < width - 1 ? 1 : 0); dx++) {
-        const n = found[k] + dx + dy;
-        if (n < 0 || n >= isGround.length || isGround[n] || found.includes(n)) continue;
-        if (found.length === MOST_GRAIN) return [];
-        found.push(n);
-      }
-  }
-  return found;
 }
 
 /**
@@ -383,18 +346,41 @@ export function removeGround(image: RasterImage, rule: GroundRule): RasterImage 
       }
   }
   for (let k = 0; k < tail; k++) data[4 * queue[k] + 3] = 0;
-  // What is left of the rim without anything beside it was a grain that touched it.
-  for (const i of rim) if (isAlone(data, width, i)) data[4 * i + 3] = 0;
+  for (const i of rim) for (const grain of grainAt(i, image, data, field, rule)) data[4 * grain + 3] = 0;
   return { width, height, data };
 }
 
-/** Whether nothing is to be seen in the eight pixels around one. */
-function isAlone(data: Uint8ClampedArray, width: number, i: number): boolean {
-  const x = i % width;
-  for (const dy of [-width, 0, width])
-    for (let dx = x > 0 ? -1 : 0; dx <= (x < width - 1 ? 1 : 0); dx++)
-      if ((dx || dy) && data[4 * (i + dx + dy) + 3] >= 8) return false;
-  return true;
+/**
+ * What hangs together with a pixel, corner to corner too, of what is left (`data`), where that is a grain of the ground's noise: few
+ * pixels, all in colours that it may have; else nothing. A dot of another colour is the figure's, however small.
+ */
+function grainAt(
+  first: number,
+  { width, data: own }: RasterImage,
+  data: Uint8ClampedArray,
+  field: GroundField,
+  { tolerance }: GroundRule,
+): number[] {
+  const found: number[] = [];
+  const seen = (i: number) => i >= 0 && data[4 * i + 3] >= SEEN;
+  if (seen(first)) found.push(first);
+  const here = new Float64Array(3);
+  for (let k = 0; k < found.length; k++) {
+    const i = found[k];
+    const x = i % width;
+    const c = 3 * (Math.floor((i - x) / width / field.size) * field.across + Math.floor(x / field.size));
+    lab(own[4 * i], own[4 * i + 1], own[4 * i + 2], here);
+    const d = Math.hypot(here[0] - field.lab[c], here[1] - field.lab[c + 1], here[2] - field.lab[c + 2]);
+    if (d > GRAIN * tolerance) return [];
+    for (const dy of [-width, 0, width])
+      for (let dx = x > 0 ? -1 : 0; dx <= (x < width - 1 ? 1 : 0); dx++) {
+        const n = i + dx + dy;
+        if (!seen(n) || found.includes(n)) continue;
+        if (found.length === MOST_GRAIN) return [];
+        found.push(n);
+      }
+  }
+  return found;
 }
 
 /** How noisy a picture's rim is: three in four steps between neighbours along it are no larger, ΔE 76. */

@@ -64,15 +64,14 @@ function slabsOf({ analysis, drawing }: Judged): { slabs: Slab[]; cover: number 
         : [];
     })
     .sort((a, b) => b.area - a.area);
+  if (slabs.reduce((sum, s) => sum + s.area, 0) <= BOARD_SHARE * pixels) return null;
   const board = new Uint8Array(pixels);
   let covered = 0;
   for (const [i, { layer }] of slabs.entries()) {
     for (let y = 0; y < layer.height; y++)
       for (let x = 0; x < layer.width; x++) {
         if (!covers(layer.data, y * layer.width + x)) continue;
-        const [u, v] = [layer.x + x, layer.y + y];
-        if (u < 0 || v < 0 || u >= analysis.width || v >= analysis.height) continue;
-        const at = v * analysis.width + u;
+        const at = (layer.y + y) * analysis.width + layer.x + x;
         covered += 1 - board[at];
         board[at] = 1;
       }

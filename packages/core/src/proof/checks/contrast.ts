@@ -33,21 +33,20 @@ function coveredFindings({ analysis, drawing }: Judged, byLayer: readonly number
 /** Of a part's edge so much lies on other artwork before that is what it is said to vanish on. */
 const MOSTLY = 0.6;
 
-/** The title of the part on which most of a layer's edge lies; null where it is not one, or the garment. */
-function groundOf({ analysis, drawing, walks }: Judged, layer: number): string | null {
+/** Of each layer the title of the part on which most of its edge lies; null where that is not one, or the garment. */
+function partsUnder({ analysis, drawing, walks }: Judged): (string | null)[] {
   const walk = walkOf(analysis, walks);
-  const lengths = new Map<number, number>();
-  let all = 0;
+  const lengths = analysis.layers.map(() => new Map<number, number>());
   for (let n = 0; n < walk.count; n++) {
-    if (walk.layer[n] !== layer) continue;
-    all += walk.length[n];
-    lengths.set(walk.outLabel[n], (lengths.get(walk.outLabel[n]) ?? 0) + walk.length[n]);
+    const own = lengths[walk.layer[n]];
+    own.set(walk.outLabel[n], (own.get(walk.outLabel[n]) ?? 0) + walk.length[n]);
   }
-  const [[label, most]] = [...lengths].sort((a, b) => b[1] - a[1]);
-  const part = label > 0 && most > MOSTLY * all ? analysis.layers[label - 1].part : null;
-  return part === null || part === BORDER
-    ? null
-    : (drawing.groups.find((g) => g.part === part)?.about.title ?? null);
+  return lengths.map((own) => {
+    const all = [...own.values()].reduce((sum, length) => sum + length, 0);
+    const [label] = [...own].find(([, length]) => length > MOSTLY * all) ?? [0];
+    const part = label > 0 ? analysis.layers[label - 1].part : BORDER;
+    return part === BORDER ? null : (drawing.groups.find((g) => g.part === part)?.about.title ?? null);
+  });
 }
 
 /**
@@ -61,12 +60,9 @@ export function contrastFindings(input: Judged): Finding[] {
   const { byLayer } = groupingOf(samples, input.analysis.layers.length);
   const findings = coveredFindings(input, byLayer);
   const layerOf = new Map(input.analysis.layers.map((l, i) => [l.part, i]));
-  const grounds = new Map<number, string | null>();
-  /** The title of the part that a layer mostly lies on; null where it lies on the garment. */
-  const liesOn = (layer: number): string | null => {
-    if (!grounds.has(layer)) grounds.set(layer, groundOf(input, layer));
-    return grounds.get(layer)!;
-  };
+  // Looked for once something is to be told, and then of all at once.
+  let under: (string | null)[] | undefined;
+  const liesOn = (layer: number): string | null => (under ??= partsUnder(input))[layer];
   const groupOf = new Map(input.drawing.groups.map((g) => [g.part, g]));
   input.contrast.forEach((judged, g) => {
     const garment = input.garments[g];

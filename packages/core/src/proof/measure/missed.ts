@@ -63,10 +63,11 @@ const LOST_DELTA = 15;
 /** Share of an area that cannot be told from a garment, 0–1; on a heather from the yarn that is nearer to it. */
 export function lostShareOf(area: VisibleArea, garment: Garment): number {
   let lost = 0;
+  const grounds = groundsOf(garment);
   for (const { rgb, alpha, share } of area.colours) {
-    const gone = groundsOf(garment).some((yarn) => {
-      const shown = rgbToHex(over(rgb, alpha, hexToRgb(yarn)));
-      return contrastRatio(shown, yarn) < LOST_RATIO && deltaE(shown, yarn) < LOST_DELTA;
+    const gone = grounds.some((ground) => {
+      const shown = rgbToHex(over(rgb, alpha, hexToRgb(ground)));
+      return contrastRatio(shown, ground) < LOST_RATIO && deltaE(shown, ground) < LOST_DELTA;
     });
     if (gone) lost += share;
   }
