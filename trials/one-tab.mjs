@@ -11,6 +11,8 @@ const { chromium } = createRequire(join(ROOT, 'package.json'))('playwright-core'
 const HOUR = 120;
 /** What a tab may take more at the end than once each design was opened twice, MB: the collector is never done. */
 const MOST_GROWN = 60;
+/** Listeners that it may have more: an ended worker or a page that was left is let go with all its own. */
+const MOST_LISTENERS = 60;
 
 const brelm = new Brelm();
 const address = await brelm.start();
@@ -106,7 +108,7 @@ const mean = (list, key) => list.reduce((sum, m) => sum + m[key], 0) / list.leng
 const more = (key) => mean(measured.slice(-third), key) - mean(measured.slice(0, third), key);
 const grown = Math.round(more('resident'));
 console.log(
-  `${rounds} rounds, from the ${settled}th on: ${grown} MB more in the last third than in the first; script holds ${more('script').toFixed(1)} MB more, ${Math.round(more('nodes'))} nodes more`,
+  `${rounds} rounds, from the ${settled}th on: ${grown} MB more in the last third than in the first; script holds ${more('script').toFixed(1)} MB more, ${Math.round(more('nodes'))} nodes and ${Math.round(more('listeners'))} listeners more`,
 );
 if (faults.length) console.log(faults);
-if (grown > MOST_GROWN || faults.length) process.exitCode = 1;
+if (grown > MOST_GROWN || more('listeners') > MOST_LISTENERS || faults.length) process.exitCode = 1;

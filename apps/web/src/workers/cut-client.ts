@@ -1,7 +1,7 @@
-import { wrap } from 'comlink';
 import type { CutLine } from '@brelm/core/cutline';
 import type { CutRequest, CutWorker } from './cut.worker';
 import { hand } from './hand';
+import { remoteOf } from './remote';
 import { workerName } from '../platform/address';
 import { lendPictures } from './picture-client';
 
@@ -13,9 +13,7 @@ const cutter = hand((failed) => {
     name: workerName('cut'),
   });
   lendPictures(worker);
-  worker.addEventListener('error', failed);
-  worker.addEventListener('messageerror', failed);
-  return { remote: wrap<CutWorker>(worker), end: () => worker.terminate() };
+  return remoteOf<CutWorker>(worker, failed);
 });
 
 // Each throws `NotWanted` once its signal is aborted and `WorkFault` when the work failed (see `hand`).

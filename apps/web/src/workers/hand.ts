@@ -1,13 +1,9 @@
+import type { Started } from './remote';
+
 /** How long a call that nobody wants any more may go on before its worker is ended, ms. */
 const GRACE_MS = 1000;
 /** How long any call may take before its worker is ended, ms. */
 const LIMIT_MS = 60_000;
-
-/** A worker under way: what can be asked of it, and how it is ended. */
-export interface Started<W> {
-  remote: W;
-  end(): void;
-}
 
 /** What every worker that is given to a hand can do besides its work. */
 export interface Stoppable {

@@ -1,6 +1,6 @@
-import { wrap } from 'comlink';
 import type { PhotoFacts, Scene } from '@brelm/core/mockup';
 import { hand } from './hand';
+import { remoteOf } from './remote';
 import type { MockupRequest, MockupWorker } from './mockup.worker';
 import { workerName } from '../platform/address';
 import { lendPictures } from './picture-client';
@@ -16,9 +16,7 @@ const start = (failed: () => void) => {
     name: workerName('mockup'),
   });
   lendPictures(worker);
-  worker.addEventListener('error', failed);
-  worker.addEventListener('messageerror', failed);
-  return { remote: wrap<MockupWorker>(worker), end: () => worker.terminate() };
+  return remoteOf<MockupWorker>(worker, failed);
 };
 const maker = hand(start, { grace: GRACE });
 

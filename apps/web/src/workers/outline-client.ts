@@ -1,6 +1,6 @@
-import { wrap } from 'comlink';
 import type { Design } from '@brelm/core/design';
 import { hand } from './hand';
+import { remoteOf } from './remote';
 import type { OutlineWorker } from './outline.worker';
 import { workerName } from '../platform/address';
 
@@ -11,9 +11,7 @@ const ask = hand((failed) => {
     type: 'module',
     name: workerName('outline'),
   });
-  worker.addEventListener('error', failed);
-  worker.addEventListener('messageerror', failed);
-  return { remote: wrap<OutlineWorker>(worker), end: () => worker.terminate() };
+  return remoteOf<OutlineWorker>(worker, failed);
 });
 
 /** What sets parts into their pieces, or why that is not done; as `hand` says where it comes to no end. */

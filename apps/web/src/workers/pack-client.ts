@@ -1,13 +1,11 @@
-import { wrap } from 'comlink';
 import type { Sheet, StickerShape } from '@brelm/core/sheet';
 import { hand } from './hand';
+import { remoteOf } from './remote';
 import type { PackRequest, PackWorker } from './pack.worker';
 
 const packer = hand((failed) => {
   const worker = new Worker(new URL('./pack.worker.ts', import.meta.url), { type: 'module', name: 'pack' });
-  worker.addEventListener('error', failed);
-  worker.addEventListener('messageerror', failed);
-  return { remote: wrap<PackWorker>(worker), end: () => worker.terminate() };
+  return remoteOf<PackWorker>(worker, failed);
 });
 
 /** Lays stickers out on a sheet; as `hand` says where it comes to no end. */

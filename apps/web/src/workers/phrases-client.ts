@@ -1,5 +1,5 @@
-import { wrap } from 'comlink';
 import { hand } from './hand';
+import { remoteOf } from './remote';
 import type { PhrasesAsked, PhrasesWorker } from './phrases.worker';
 
 const speaker = hand(
@@ -8,9 +8,7 @@ const speaker = hand(
       type: 'module',
       name: 'phrases',
     });
-    worker.addEventListener('error', failed);
-    worker.addEventListener('messageerror', failed);
-    return { remote: wrap<PhrasesWorker>(worker), end: () => worker.terminate() };
+    return remoteOf<PhrasesWorker>(worker, failed);
   },
   // Ending it would lose the dictionaries.
   { grace: 10_000 },

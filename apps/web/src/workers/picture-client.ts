@@ -5,6 +5,7 @@ import type { Treatment } from '@brelm/core/steps';
 import type { PictureWorker, TreatedWhole } from './picture.worker';
 import { workerName } from '../platform/address';
 import { LENT } from '../platform/lent-pictures';
+import { remoteOf, type Started } from './remote';
 
 export type { PictureTones } from './picture.worker';
 
@@ -18,22 +19,18 @@ let worker: Remote<PictureWorker> | null = null;
 const started = (): Remote<PictureWorker> => (worker ??= wrap<PictureWorker>(begin()));
 
 /** One that makes pictures in small while the other makes them whole; it is ended when nothing was asked of it for a while. */
-let quick: { worker: Worker; remote: Remote<PictureWorker>; calls: number } | null = null;
+let quick: (Started<Remote<PictureWorker>> & { calls: number }) | null = null;
 const QUICK_IDLE_MS = 20_000;
 
 async function askQuickly<R>(work: (remote: Remote<PictureWorker>) => Promise<R>): Promise<R> {
-  if (!quick) {
-    const worker = begin();
-    quick = { worker, remote: wrap<PictureWorker>(worker), calls: 0 };
-  }
-  const own = quick;
+  const own = (quick ??= { ...remoteOf<PictureWorker>(begin(), () => (quick = null)), calls: 0 });
   const call = ++own.calls;
   try {
     return await work(own.remote);
   } finally {
     setTimeout(() => {
       if (own.calls !== call) return;
-      own.worker.terminate();
+      own.end();
       if (quick === own) quick = null;
     }, QUICK_IDLE_MS);
   }

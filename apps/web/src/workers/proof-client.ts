@@ -1,8 +1,8 @@
-import { wrap } from 'comlink';
 import type { Garment } from '@brelm/core/colour';
 import type { Design, Edit } from '@brelm/core/design';
 import type { Spec, SpecSide } from '@brelm/core/spec';
 import { hand } from './hand';
+import { remoteOf } from './remote';
 import { latestOnly } from './latest-only';
 import type { ProofRequest, ProofWorker } from './proof.worker';
 import { workerName } from '../platform/address';
@@ -17,9 +17,7 @@ const handNamed = (name: string) =>
       name: workerName(name),
     });
     lendPictures(worker);
-    worker.addEventListener('error', failed);
-    worker.addEventListener('messageerror', failed);
-    return { remote: wrap<ProofWorker>(worker), end: () => worker.terminate() };
+    return remoteOf<ProofWorker>(worker, failed);
   });
 
 const quick = handNamed('proof');

@@ -1,8 +1,8 @@
-import { wrap } from 'comlink';
 import type { Design } from '@brelm/core/design';
 import type { ProtectedWord } from '@brelm/core/listing';
 import { wantedBy, type Series, type SeriesRow, type SeriesWorld } from '@brelm/core/series';
 import { hand } from './hand';
+import { remoteOf } from './remote';
 import type { ProofWish, RowMend, SeriesRequest, SeriesWorker } from './series.worker';
 import { workerName } from '../platform/address';
 
@@ -19,9 +19,7 @@ const handNamed = (name: string) =>
         type: 'module',
         name: workerName(name),
       });
-      worker.addEventListener('error', failed);
-      worker.addEventListener('messageerror', failed);
-      return { remote: wrap<SeriesWorker>(worker), end: () => worker.terminate() };
+      return remoteOf<SeriesWorker>(worker, failed);
     },
     // Ending it would lose the typefaces: one row is soon done.
     { grace: 5000 },

@@ -1,5 +1,5 @@
-import { wrap } from 'comlink';
 import { hand } from './hand';
+import { remoteOf } from './remote';
 import type { LinesRequest, TraceRequest, TraceWorker } from './trace.worker';
 import { workerName } from '../platform/address';
 
@@ -10,9 +10,7 @@ const tracer = hand((failed) => {
     type: 'module',
     name: workerName('trace'),
   });
-  worker.addEventListener('error', failed);
-  worker.addEventListener('messageerror', failed);
-  return { remote: wrap<TraceWorker>(worker), end: () => worker.terminate() };
+  return remoteOf<TraceWorker>(worker, failed);
 });
 
 /** A picture traced into flat colours; as `hand` says where it comes to no end. */

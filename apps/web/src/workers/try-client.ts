@@ -1,5 +1,5 @@
-import { wrap } from 'comlink';
 import { hand } from './hand';
+import { remoteOf } from './remote';
 import type { TryRequest, TryWorker } from './try.worker';
 import { workerName } from '../platform/address';
 
@@ -15,9 +15,7 @@ const composer = () =>
         type: 'module',
         name: workerName('try'),
       });
-      worker.addEventListener('error', failed);
-      worker.addEventListener('messageerror', failed);
-      return { remote: wrap<TryWorker>(worker), end: () => worker.terminate() };
+      return remoteOf<TryWorker>(worker, failed);
     },
     // Ending it would lose the typefaces: one composition is soon done.
     { grace: 5000 },
