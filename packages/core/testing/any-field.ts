@@ -14,12 +14,12 @@ function anyRecord(
 ): fc.Arbitrary<object> {
   const entries = Object.entries(fields);
   const optional = entries.filter(([, f]) => f.is === 'given').map(([key]) => key);
-  const made = Object.fromEntries(
+  const values = Object.fromEntries(
     entries.filter(([, f]) => f.is !== 'chosen').map(([key, f]) => [key, anyValue(f, refs)]),
   );
   const followers = entries.flatMap(([key, f]) => (f.is === 'chosen' ? [{ key, field: f }] : []));
-  const base = fc.record(made, {
-    requiredKeys: Object.keys(made).filter((key) => !optional.includes(key)) as never[],
+  const base = fc.record(values, {
+    requiredKeys: Object.keys(values).filter((key) => !optional.includes(key)) as never[],
   }) as fc.Arbitrary<Record<string, unknown>>;
   return base.chain((value) =>
     followers
@@ -36,8 +36,19 @@ function anyRecord(
 
 const short = { maxLength: 2 };
 
+const made = new WeakMap<AnyRefs, Map<Field, fc.Arbitrary<unknown>>>();
+
 /** A value that its reader takes, but for what rules say between fields. */
 export function anyValue(field: Field, refs: AnyRefs): fc.Arbitrary<unknown> {
+  // Each is made once: kinds are chosen anew for each value, and patterns take long to be read.
+  let known = made.get(refs);
+  if (!known) made.set(refs, (known = new Map()));
+  let any = known.get(field);
+  if (!any) known.set(field, (any = valueOf(field, refs)));
+  return any;
+}
+
+function valueOf(field: Field, refs: AnyRefs): fc.Arbitrary<unknown> {
   switch (field.is) {
     case 'number': {
       const [min, max] = [Math.max(field.min, -1e7), Math.min(field.max, 1e7)];
@@ -88,10 +99,18 @@ export function anyValue(field: Field, refs: AnyRefs): fc.Arbitrary<unknown> {
             : fc.stringMatching(keys.pattern);
       return fc.dictionary(key, anyValue(of, refs), { maxKeys: short.maxLength, noNullPrototype: true });
     }
-    case 'kinds':
-      return fc
-        .constantFrom(...Object.keys(field.of))
-        .chain((kind) => anyRecord({ ...field.shared, ...field.of[kind] }, refs, { [field.by]: kind }));
+    case 'kinds': {
+      const kinds = new Map<string, fc.Arbitrary<object>>();
+      return fc.constantFrom(...Object.keys(field.of)).chain((kind) => {
+        let any = kinds.get(kind);
+        if (!any)
+          kinds.set(
+            kind,
+            (any = anyRecord({ ...field.shared, ...field.of[kind] }, refs, { [field.by]: kind })),
+          );
+        return any;
+      });
+    }
     case 'chosen':
       throw new Error('a field that follows another is made with its record');
   }

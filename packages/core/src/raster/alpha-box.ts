@@ -20,14 +20,17 @@ export function alphaBox(image: RasterImage, threshold = 0): Box {
  * Where the weight of an image's ink lies, px from its top left, each pixel weighing what its alpha
  * says; null where there is no ink.
  */
-export function alphaCentre({ width, data }: RasterImage): [number, number] | null {
+export function alphaCentre({ width, height, data }: RasterImage): [number, number] | null {
   let [weight, sx, sy] = [0, 0, 0];
-  for (let i = 0; i < data.length / 4; i++) {
-    const a = data[i * 4 + 3];
-    if (a === 0) continue;
-    weight += a;
-    sx += a * ((i % width) + 0.5);
-    sy += a * (Math.floor(i / width) + 0.5);
+  for (let y = 0, i = 3; y < height; y++) {
+    let [row, along] = [0, 0];
+    for (let x = 0; x < width; x++, i += 4) {
+      row += data[i];
+      along += data[i] * x;
+    }
+    weight += row;
+    sx += along + row / 2;
+    sy += row * (y + 0.5);
   }
   return weight ? [sx / weight, sy / weight] : null;
 }

@@ -14,19 +14,22 @@ const WATCH_SHARE = 0.1;
 function palette(analysis: Analysis): { colours: Map<Hex, number>; total: number } {
   const bins = new Map<number, { n: number; r: number; g: number; b: number }>();
   const { composite } = analysis;
+  const pixels = new Uint32Array(composite.buffer, composite.byteOffset, composite.length / 4);
   let total = 0;
-  for (let i = 0; i < composite.length; i += 4) {
-    if (composite[i + 3] < 230) continue;
-    total++;
-    const [r, g, b] = [composite[i], composite[i + 1], composite[i + 2]];
+  // Artwork is flat: what lies side by side mostly is the same, and is counted together.
+  for (let i = 0, next = 0; i < pixels.length; i = next) {
+    for (next = i + 1; next < pixels.length && pixels[next] === pixels[i];) next++;
+    if (composite[4 * i + 3] < 230) continue;
+    const n = next - i;
+    total += n;
+    const [r, g, b] = [composite[4 * i], composite[4 * i + 1], composite[4 * i + 2]];
     const key = ((r >> 3) << 10) | ((g >> 3) << 5) | (b >> 3);
-    const bin = bins.get(key);
-    if (bin) {
-      bin.n++;
-      bin.r += r;
-      bin.g += g;
-      bin.b += b;
-    } else bins.set(key, { n: 1, r, g, b });
+    let bin = bins.get(key);
+    if (!bin) bins.set(key, (bin = { n: 0, r: 0, g: 0, b: 0 }));
+    bin.n += n;
+    bin.r += n * r;
+    bin.g += n * g;
+    bin.b += n * b;
   }
   const colours = new Map<Hex, number>();
   for (const { n, r, g, b } of bins.values()) {

@@ -167,8 +167,10 @@ export function walkEdges(analysis: Analysis): EdgeWalk {
       const label = labels[at];
       if (label === 0) continue;
       // Most pixels lie inside: they are passed over before anything is made for them.
-      const [left, right] = [x > 0 ? labels[at - 1] : 0, x < width - 1 ? labels[at + 1] : 0];
-      const [above, below] = [y > 0 ? labels[at - width] : 0, y < height - 1 ? labels[at + width] : 0];
+      const left = x > 0 ? labels[at - 1] : 0;
+      const right = x < width - 1 ? labels[at + 1] : 0;
+      const above = y > 0 ? labels[at - width] : 0;
+      const below = y < height - 1 ? labels[at + width] : 0;
       if (left === label && right === label && above === label && below === label) continue;
       const open = [left !== label, right !== label, above !== label, below !== label];
       const sides = open.filter(Boolean).length;
