@@ -1,8 +1,9 @@
+import { hypot } from '../geometry';
 import type { Field } from './field';
 import { grown, shrunk } from './grow';
 import type { Backing } from './settings';
 
-const { abs, hypot, max, min } = Math;
+const { abs, max, min } = Math;
 
 /** How far a tear strip sticks out, and how wide it is at the most, mm. */
 export const TEAR_MM = 8;

@@ -1,9 +1,10 @@
+import { hypot } from '../geometry';
 import type { Field } from './field';
 import type { Loop } from './contour';
 import { boxOfLoop, encloses, type Piece } from './pieces';
 
 // Looked up once: in hot loops a global costs, above all in a sandbox such as that of the tests.
-const { ceil, floor, hypot, max, min } = Math;
+const { ceil, floor, max, min } = Math;
 
 /** A joint between two pieces, in px: where it begins and ends. */
 export interface Bridge {

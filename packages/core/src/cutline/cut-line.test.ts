@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import { flatten } from '../geometry';
+import { flatten, hypot } from '../geometry';
 import { cutLineOf, newCutLine, type Alpha, type Cut, type CutLine } from './index';
 import { drawnAlpha } from '../../testing';
 
 // Looked up once: in hot loops a global costs, above all in a sandbox such as that of the tests.
-const { abs, hypot, max, min, round } = Math;
+const { abs, max, min, round } = Math;
 
 /** px per mm that the tests draw at. */
 const K = 12;

@@ -1,9 +1,9 @@
-import { flatten, parseSvgPath, pathBounds, signedArea } from '../geometry';
+import { flatten, hypot, parseSvgPath, pathBounds, signedArea } from '../geometry';
 import { drawnAlpha } from '../../testing';
 import { cutLineOf, CUT_FORMS, judgeCut, newCutLine, scaledCut, type Cut, type CutLine } from './index';
 import { fieldOfPath } from './path-field';
 
-const { abs, hypot, max, min, PI } = Math;
+const { abs, max, min, PI } = Math;
 
 /** px per mm that the tests draw at. */
 const K = 12;

@@ -1,4 +1,5 @@
 import {
+  hypot,
   flatten,
   formOf,
   pathBounds,
@@ -9,7 +10,7 @@ import {
 } from '../geometry';
 import type { CUT_FORMS } from './settings';
 
-const { atan2, cos, hypot, max, min, PI, sin } = Math;
+const { atan2, cos, max, min, PI, sin } = Math;
 
 /** Directions in which a form's reach is known. */
 const RAYS = 720;

@@ -1,9 +1,9 @@
-import { CLOSE, CUBIC, fitClosed, MOVE, type PathData, type Point } from '../geometry';
+import { hypot, CLOSE, CUBIC, fitClosed, MOVE, type PathData, type Point } from '../geometry';
 import type { CutLoop, Loop } from './contour';
 import type { Spot } from './peel';
 import { encloses, piecesOf } from './pieces';
 
-const { abs, hypot, max } = Math;
+const { abs, max } = Math;
 
 /** How far from the true line a fitted one may lie, mm. */
 const TOLERANCE_MM = 0.022;

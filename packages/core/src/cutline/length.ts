@@ -1,4 +1,4 @@
-import { CUBIC, eachCommand, MOVE, type PathData } from '../geometry';
+import { hypot, CUBIC, eachCommand, MOVE, type PathData } from '../geometry';
 
 /** Straight pieces that stand for a curve when its length is measured. */
 const PIECES = 32;
@@ -17,7 +17,7 @@ export function pathLength(path: PathData): number {
       const k = [u * u * u, 3 * u * u * t, 3 * u * t * t, t * t * t];
       const qx = k[0] * x + k[1] * ax + k[2] * bx + k[3] * ex;
       const qy = k[0] * y + k[1] * ay + k[2] * by + k[3] * ey;
-      sum += Math.hypot(qx - px, qy - py);
+      sum += hypot(qx - px, qy - py);
       [px, py] = [qx, qy];
     }
     [x, y] = [ex, ey];

@@ -1,4 +1,4 @@
-import { CUBIC, eachCommand, MOVE, type PathData } from '../geometry';
+import { hypot, CUBIC, eachCommand, MOVE, type PathData } from '../geometry';
 
 /** Where two curves of a closed line meet, in its units. */
 export interface Node {
@@ -10,7 +10,7 @@ export interface Node {
 }
 
 const unit = (x: number, y: number): [number, number] => {
-  const d = Math.hypot(x, y) || 1;
+  const d = hypot(x, y) || 1;
   return [x / d, y / d];
 };
 

@@ -1,7 +1,7 @@
-import { signedArea } from '../geometry';
+import { hypot, signedArea } from '../geometry';
 import type { Loop } from './contour';
 
-const { abs, hypot, max, min } = Math;
+const { abs, max, min } = Math;
 
 /** A stretch of a line that goes elsewhere: from its point nearest to one place to that nearest to another, through others; px. */
 export interface Patch {

@@ -1,8 +1,8 @@
-import { flatten, type PathData } from '../geometry';
+import { hypot, flatten, type PathData } from '../geometry';
 import type { Field } from './field';
 
 // Looked up once: in hot loops a global costs, above all in a sandbox such as that of the tests.
-const { abs, ceil, floor, hypot, max, min } = Math;
+const { abs, ceil, floor, max, min } = Math;
 
 /** How far from its line a set's numbers are distances where nothing else is asked for, px. */
 const BAND = 2;

@@ -1,4 +1,4 @@
-import { flatten, pathBounds } from '../geometry';
+import { hypot, flatten, pathBounds } from '../geometry';
 import { createMask, squaredDistance } from '../raster';
 import { contours, type CutLoop, type Loop } from './contour';
 import type { Field } from './field';
@@ -7,7 +7,7 @@ import { LineGrid } from './line-grid';
 import { nodesOf } from './nodes';
 
 // Looked up once: in hot loops a global costs, above all in a sandbox such as that of the tests.
-const { abs, ceil, floor, hypot, max, min, sqrt } = Math;
+const { abs, ceil, floor, max, min, sqrt } = Math;
 
 /** A place on the print, in px of the artwork. */
 export interface Spot {

@@ -1,4 +1,4 @@
-import { convexHull, type Point } from '../geometry';
+import { hypot, convexHull, type Point } from '../geometry';
 import type { Field } from './field';
 
 /** A circle. */
@@ -11,7 +11,7 @@ interface Circle {
 const around = (a: Point, b: Point): Circle => ({
   x: (a[0] + b[0]) / 2,
   y: (a[1] + b[1]) / 2,
-  r: Math.hypot(a[0] - b[0], a[1] - b[1]) / 2,
+  r: hypot(a[0] - b[0], a[1] - b[1]) / 2,
 });
 
 /** The circle through three points; the one around the farthest two where they lie on a line. */
@@ -21,10 +21,10 @@ function through(a: Point, b: Point, c: Point): Circle {
   if (Math.abs(d) < 1e-9) return [around(a, b), around(b, c), around(a, c)].sort((p, q) => q.r - p.r)[0];
   const [bb, cc] = [bx * bx + by * by, cx * cx + cy * cy];
   const [ux, uy] = [(cy * bb - by * cc) / d, (bx * cc - cx * bb) / d];
-  return { x: a[0] + ux, y: a[1] + uy, r: Math.hypot(ux, uy) };
+  return { x: a[0] + ux, y: a[1] + uy, r: hypot(ux, uy) };
 }
 
-const holds = ({ x, y, r }: Circle, p: Point) => Math.hypot(p[0] - x, p[1] - y) <= r * (1 + 1e-12) + 1e-9;
+const holds = ({ x, y, r }: Circle, p: Point) => hypot(p[0] - x, p[1] - y) <= r * (1 + 1e-12) + 1e-9;
 
 /** The smallest circle around points (Welzl 1991, as three nested passes over points in a fixed order). */
 export function smallestCircle(points: readonly Point[]): Circle {
@@ -50,15 +50,15 @@ const rounded =
   (px, py) => {
     const dx = Math.abs(px - x) - (w - r);
     const dy = Math.abs(py - y) - (h - r);
-    return r - Math.hypot(Math.max(0, dx), Math.max(0, dy)) - Math.min(0, Math.max(dx, dy));
+    return r - hypot(Math.max(0, dx), Math.max(0, dy)) - Math.min(0, Math.max(dx, dy));
   };
 
 function oval(x: number, y: number, a: number, b: number): Inside {
   return (px, py) => {
     const [u, v] = [(px - x) / a, (py - y) / b];
-    const f = Math.hypot(u, v);
+    const f = hypot(u, v);
     // To first order the distance is the function over its slope.
-    const slope = Math.hypot(u / a, v / b) / (f || 1);
+    const slope = hypot(u / a, v / b) / (f || 1);
     return slope > 0 ? (1 - f) / slope : Math.min(a, b);
   };
 }
@@ -104,7 +104,7 @@ export function formAround(
   }
   // The oval of the artwork's proportions that just holds its hull, and then the distance more.
   const [w, h] = [Math.max(1, (right - left) / 2), Math.max(1, (bottom - top) / 2)];
-  const k = Math.max(...hull.map((p) => Math.hypot((p[0] - x) / w, (p[1] - y) / h)));
+  const k = Math.max(...hull.map((p) => hypot((p[0] - x) / w, (p[1] - y) / h)));
   const [a, b] = [w * k + distance, h * k + distance];
   return { inside: oval(x, y, a, b), box: [x - a, y - b, x + a, y + b] };
 }

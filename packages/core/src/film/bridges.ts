@@ -1,4 +1,5 @@
 import {
+  hypot,
   CLOSE,
   flatten,
   islandsOf,
@@ -27,7 +28,7 @@ function nearest(a: PathData, b: PathData): { from: [number, number]; to: [numbe
             const [dx, dy] = [q[j] - q[k], q[j + 1] - q[k + 1]];
             const [x, y] = [p[i] - q[k], p[i + 1] - q[k + 1]];
             const t = Math.max(0, Math.min(1, (x * dx + y * dy) / (dx * dx + dy * dy || 1)));
-            const far = Math.hypot(x - t * dx, y - t * dy);
+            const far = hypot(x - t * dx, y - t * dy);
             if (far >= best.far) continue;
             const [own, other]: [number, number][] = [
               [p[i], p[i + 1]],
@@ -48,7 +49,7 @@ function strip(
   [x1, y1]: readonly [number, number],
   width: number,
 ): PathData {
-  const length = Math.hypot(x1 - x0, y1 - y0) || 1;
+  const length = hypot(x1 - x0, y1 - y0) || 1;
   const [ux, uy] = [(x1 - x0) / length, (y1 - y0) / length];
   const [nx, ny] = [(-uy * width) / 2, (ux * width) / 2];
   const [ax, ay] = [x0 - ux * INTO * width, y0 - uy * INTO * width];

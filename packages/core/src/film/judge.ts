@@ -1,4 +1,5 @@
 import {
+  hypot,
   flatten,
   islandsOf,
   pathBounds,
@@ -63,7 +64,7 @@ export function judgeFilm(
   let way = 0;
   for (const { points: p } of lines)
     for (let i = 0, j = p.length - 2; i + 1 < p.length; j = i, i += 2)
-      way += Math.hypot(p[i] - p[j], p[i + 1] - p[j + 1]);
+      way += hypot(p[i] - p[j], p[i + 1] - p[j + 1]);
   const box = pathBounds(path);
   const [width, height] = [mm(box.right - box.left), mm(box.bottom - box.top)];
   const figures: FilmFigures = {

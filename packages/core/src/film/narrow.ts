@@ -1,4 +1,4 @@
-import { flatten, unite, type Box, type PathData } from '../geometry';
+import { hypot, flatten, unite, type Box, type PathData } from '../geometry';
 
 /** A straight stretch of an outline; its normal points into the ink. */
 interface Edge {
@@ -25,7 +25,7 @@ function edgesOf(path: PathData): Edge[][] {
       const [x, y] = [p[i], p[i + 1]];
       const j = (i + 2) % p.length;
       const [dx, dy] = [p[j] - x, p[j + 1] - y];
-      const length = Math.hypot(dx, dy);
+      const length = hypot(dx, dy);
       // Outer lines turn clockwise (y down), holes the other way: the ink lies to the right.
       if (length > 1e-9) edges.push({ x, y, dx, dy, length, nx: -dy / length, ny: dx / length });
     }

@@ -1,4 +1,4 @@
-import { flatten, pathBounds, signedArea, withoutHoles, type PathData } from '../geometry';
+import { hypot, flatten, pathBounds, signedArea, withoutHoles, type PathData } from '../geometry';
 
 /** Width of a piece, px: twice its area over the way around it, which is the width of a strip. */
 export function widthOf(island: PathData): number {
@@ -6,7 +6,7 @@ export function widthOf(island: PathData): number {
   for (const { points: p } of flatten(withoutHoles(island), 0.1)) {
     area += Math.abs(signedArea(p)) / 2;
     for (let i = 0, j = p.length - 2; i + 1 < p.length; j = i, i += 2)
-      around += Math.hypot(p[i] - p[j], p[i + 1] - p[j + 1]);
+      around += hypot(p[i] - p[j], p[i + 1] - p[j + 1]);
   }
   // Of a disc or a square that is half its width.
   const { left, top, right, bottom } = pathBounds(island);

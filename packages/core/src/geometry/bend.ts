@@ -1,3 +1,4 @@
+import { hypot } from './hypot';
 import { CLOSE, CUBIC, eachCommand, LINE, MOVE, QUAD, type PathData } from './path';
 
 /** A map of the plane; must be smooth where a path passes. */
@@ -10,7 +11,7 @@ const DELTA = 1e-3;
 
 /** Where the map takes a small step along (dx, dy) from (x, y), per unit of step. */
 function carried(map: PlaneMap, x: number, y: number, dx: number, dy: number): Point {
-  const length = Math.hypot(dx, dy);
+  const length = hypot(dx, dy);
   if (length < 1e-9) return [0, 0];
   const [ux, uy] = [(dx / length) * DELTA, (dy / length) * DELTA];
   const a = map(x - ux, y - uy);
@@ -49,7 +50,7 @@ export function bendPath(path: PathData, map: PlaneMap, tolerance = 0.25): PathD
       const [x, y] = onCubic(p, t);
       const [mx, my] = map(x, y);
       const [cx, cy] = onCubic(made, t);
-      return Math.hypot(mx - cx, my - cy) > tolerance;
+      return hypot(mx - cx, my - cy) > tolerance;
     });
     if (strays && depth < DEEPEST) {
       const mid = (q: Point, r: Point): Point => [(q[0] + r[0]) / 2, (q[1] + r[1]) / 2];
@@ -80,7 +81,7 @@ export function bendPath(path: PathData, map: PlaneMap, tolerance = 0.25): PathD
       return;
     }
     if (verb === CLOSE) {
-      if (Math.hypot(sx - px, sy - py) > 1e-6) straight(sx, sy);
+      if (hypot(sx - px, sy - py) > 1e-6) straight(sx, sy);
       out.push(CLOSE);
       [px, py] = [sx, sy];
       return;

@@ -1,3 +1,4 @@
+import { hypot } from './hypot';
 import { flatten, signedArea } from './flatten';
 import { isInside } from './hull';
 import { CLOSE, CUBIC, eachCommand, MOVE, pathBounds, QUAD, type PathData } from './path';
@@ -67,7 +68,7 @@ function contoursOf(path: PathData): Contour[] {
 function onEdge(polygon: readonly number[]): [number, number] {
   let [longest, at] = [-1, 0];
   for (let i = 0; i + 3 < polygon.length; i += 2) {
-    const length = Math.hypot(polygon[i + 2] - polygon[i], polygon[i + 3] - polygon[i + 1]);
+    const length = hypot(polygon[i + 2] - polygon[i], polygon[i + 3] - polygon[i + 1]);
     if (length > longest) [longest, at] = [length, i];
   }
   const along = (k: number) => polygon[k] + 0.382 * (polygon[k + 2] - polygon[k]);
@@ -120,7 +121,7 @@ export function cleaned(path: PathData, least: number): PathData {
   return contoursOf(path).flatMap(({ commands, polygon, area }) => {
     let around = 0;
     for (let i = 0, j = polygon.length - 2; i + 1 < polygon.length; j = i, i += 2)
-      around += Math.hypot(polygon[i] - polygon[j], polygon[i + 1] - polygon[j + 1]);
+      around += hypot(polygon[i] - polygon[j], polygon[i + 1] - polygon[j + 1]);
     if ((2 * Math.abs(area)) / around < least) return [];
     const out: number[] = [];
     let [x, y] = [NaN, NaN];
@@ -128,8 +129,7 @@ export function cleaned(path: PathData, least: number): PathData {
       const count = verb === CLOSE ? 0 : verb === QUAD ? 4 : verb === CUBIC ? 6 : 2;
       const points = commands.slice(at, at + count);
       let length = 0;
-      for (let k = 0; k < count; k += 2)
-        length = Math.max(length, Math.hypot(points[k] - x, points[k + 1] - y));
+      for (let k = 0; k < count; k += 2) length = Math.max(length, hypot(points[k] - x, points[k + 1] - y));
       if (count > 0 && verb !== MOVE && length < NOTHING) return;
       if (count > 0) [x, y] = points.slice(-2);
       out.push(verb, ...points);

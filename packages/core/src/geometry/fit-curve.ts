@@ -1,3 +1,4 @@
+import { hypot } from './hypot';
 /** A cubic Bézier that ends at a sample; it begins where the one before ends. */
 export interface FittedSegment {
   c1: readonly [number, number];
@@ -72,7 +73,7 @@ function generate(
     x1 += b2 * (t2x * rx + t2y * ry);
   }
   const det = c00 * c11 - c01 * c01;
-  const length = Math.hypot(p3x - p0x, p3y - p0y);
+  const length = hypot(p3x - p0x, p3y - p0y);
   let [k1, k2] = Math.abs(det) > 1e-12 ? [(x0 * c11 - x1 * c01) / det, (c00 * x1 - c01 * x0) / det] : [0, 0];
   // Wu and Barsky's rule where the least squares would turn back on itself.
   if (k1 < 1e-6 * length || k2 < 1e-6 * length || k1 > 4 * length || k2 > 4 * length) k1 = k2 = length / 3;
@@ -297,7 +298,7 @@ function tangentThrough(
     const [cx, cy] = [(n * s2x - skk * s0x) / det, (n * s2y - skk * s0y) / det];
     const [ax, ay] = [(s0x - cx * skk) / n, (s0y - cy * skk) / n];
     const [bx, by] = [sx / skk, sy / skk];
-    const length = Math.hypot(bx, by) || 1;
+    const length = hypot(bx, by) || 1;
     let off = 0;
     for (let k = -w; k <= w; k++) {
       const [ex, ey] = [

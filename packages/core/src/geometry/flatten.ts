@@ -1,3 +1,4 @@
+import { hypot } from './hypot';
 import { CLOSE, CUBIC, eachCommand, LINE, MOVE, QUAD, transformPath, type PathData } from './path';
 
 /** A polyline: x, y, x, y …; closed when its first and last points are joined. */
@@ -10,11 +11,11 @@ export interface Polyline {
 function bulge(p: readonly number[]): number {
   const last = p.length - 2;
   const [dx, dy] = [p[last] - p[0], p[last + 1] - p[1]];
-  const length = Math.hypot(dx, dy);
+  const length = hypot(dx, dy);
   let most = 0;
   for (let k = 2; k < last; k += 2) {
     const [x, y] = [p[k] - p[0], p[k + 1] - p[1]];
-    most = Math.max(most, length > 1e-9 ? Math.abs(x * dy - y * dx) / length : Math.hypot(x, y));
+    most = Math.max(most, length > 1e-9 ? Math.abs(x * dy - y * dx) / length : hypot(x, y));
     // A control point beyond the chord's ends makes the curve overshoot even when it lies on it.
     const along = length > 1e-9 ? (x * dx + y * dy) / length : 0;
     most = Math.max(most, -along, along - length);

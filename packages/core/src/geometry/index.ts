@@ -1,4 +1,5 @@
 /** Matrices, boxes and path data, in whatever unit the caller uses (board px on the board). */
+export * from './hypot';
 export * from './matrix';
 export * from './box';
 export * from './path';

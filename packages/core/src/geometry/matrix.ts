@@ -1,3 +1,4 @@
+import { hypot } from './hypot';
 /** An affine map [a, b, c, d, e, f]: x' = a·x + c·y + e, y' = b·x + d·y + f (as in canvas and SVG). */
 export type Matrix = readonly [number, number, number, number, number, number];
 
@@ -45,4 +46,4 @@ export function placeMatrix(x: number, y: number, turn: number, scaleX: number, 
 }
 
 /** Lengths of the map's two axes: how far it stretches x and y. */
-export const axisScales = (m: Matrix): [number, number] => [Math.hypot(m[0], m[1]), Math.hypot(m[2], m[3])];
+export const axisScales = (m: Matrix): [number, number] => [hypot(m[0], m[1]), hypot(m[2], m[3])];

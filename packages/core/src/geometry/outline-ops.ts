@@ -1,3 +1,4 @@
+import { hypot } from './hypot';
 import { oriented, withoutHoles } from './contours';
 import { flatten } from './flatten';
 import { convexHull } from './hull';
@@ -138,7 +139,7 @@ function isCrowded(path: PathData, by: number): boolean {
     path,
     Math.max(0.01, Math.min(box.right - box.left, box.bottom - box.top) / 200),
   ))
-    for (let i = 2; i < p.length; i += 2) length += Math.hypot(p[i] - p[i - 2], p[i + 1] - p[i - 1]);
+    for (let i = 2; i < p.length; i += 2) length += hypot(p[i] - p[i - 2], p[i + 1] - p[i - 1]);
   const [w, h] = [box.right - box.left + 2 * reach, box.bottom - box.top + 2 * reach];
   return 2 * reach * length > CROWDED * w * h;
 }

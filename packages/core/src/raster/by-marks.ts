@@ -1,3 +1,4 @@
+import { hypot } from '../geometry';
 import { CUT_DIRECTIONS, cutGrid } from './graph-cut';
 import type { RasterImage } from './image';
 import { colourModel, type ColourModel } from './mixture';
@@ -45,7 +46,7 @@ function parting(lab: Float32Array, width: number, height: number): Float32Array
   const beta = sum > 0 ? count / (2 * sum) : 0;
   return distance.map((d, k) => {
     const [dx, dy] = CUT_DIRECTIONS[k];
-    const far = Math.hypot(dx, dy);
+    const far = hypot(dx, dy);
     return d.map((v) => (v < 0 ? 0 : (GAMMA * Math.exp(-beta * v)) / far));
   });
 }

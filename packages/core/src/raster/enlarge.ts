@@ -1,3 +1,4 @@
+import { hypot } from '../geometry';
 import { createImage, type RasterImage } from './image';
 
 /**
@@ -120,7 +121,7 @@ function kernelsFor({ width: w, height: h, data }: Patch): Int32Array {
       const i = y * w + x;
       const [a, b, c] = [around(xx, i) / 16, around(xy, i) / 16, around(yy, i) / 16];
       if (a + c === 0) continue;
-      const strength = Math.hypot(a - c, 2 * b) / (a + c + NOISE);
+      const strength = hypot(a - c, 2 * b) / (a + c + NOISE);
       const angle = 0.5 * Math.atan2(2 * b, a - c);
       const turn = Math.round((angle / Math.PI) * ANGLES + ANGLES) % ANGLES;
       out[i] = (turn * STRENGTHS + Math.round(strength * (STRENGTHS - 1))) * 4 * TAPS * TAPS;

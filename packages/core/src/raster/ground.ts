@@ -1,3 +1,4 @@
+import { hypot3 } from '../geometry';
 import { linearLight } from '../colour';
 import type { RasterImage } from './image';
 
@@ -21,7 +22,7 @@ function lab(r: number, g: number, b: number, out: Float64Array): void {
 export function labDistance(p: readonly number[], q: readonly number[]): number {
   lab(p[0], p[1], p[2], FIRST);
   lab(q[0], q[1], q[2], SECOND);
-  return Math.hypot(FIRST[0] - SECOND[0], FIRST[1] - SECOND[1], FIRST[2] - SECOND[2]);
+  return hypot3(FIRST[0] - SECOND[0], FIRST[1] - SECOND[1], FIRST[2] - SECOND[2]);
 }
 const FIRST = new Float64Array(3);
 const SECOND = new Float64Array(3);
@@ -76,7 +77,7 @@ export function rimOf(image: RasterImage): Rim {
   for (const i of rimIndices(image.width, image.height)) {
     if (data[i * 4 + 3] < 250) continue;
     lab(data[i * 4], data[i * 4 + 1], data[i * 4 + 2], here);
-    if (Math.hypot(here[0] - base[0], here[1] - base[1], here[2] - base[2]) <= 6) near++;
+    if (hypot3(here[0] - base[0], here[1] - base[1], here[2] - base[2]) <= 6) near++;
   }
   return { opaque: opaque / count, colour, uniform: near / count };
 }
@@ -157,7 +158,7 @@ function groundField(image: RasterImage, colour: readonly number[], tolerance: n
   const distance = (c: number, from: readonly number[] | Float32Array) => {
     labOf(own[3 * c], own[3 * c + 1], own[3 * c + 2], here);
     labOf(from[0], from[1], from[2], base);
-    return Math.hypot(here[0] - base[0], here[1] - base[1], here[2] - base[2]);
+    return hypot3(here[0] - base[0], here[1] - base[1], here[2] - base[2]);
   };
   for (const c of rimIndices(across, down))
     if (!state[c] && (clear[c] || distance(c, colour) <= Math.max(tolerance, 6))) accept(c, colour);
@@ -218,7 +219,7 @@ function isShadow(
   const k = (lr * gr + lg * gg + lb * gb) / (gr * gr + gg * gg + gb * gb + 1e-9);
   if (k < DARKEST || k > 1.02) return false;
   // The same colour in the same light: only its hue and how pure it is can differ.
-  const off = Math.hypot(lr / k - gr, lg / k - gg, lb / k - gb);
+  const off = hypot3(lr / k - gr, lg / k - gg, lb / k - gb);
   return off * 100 <= tolerance / 2;
 }
 
@@ -245,7 +246,7 @@ function groundMask(image: RasterImage, field: GroundField, { tolerance, holes, 
     const c = cellAt(i);
     const [r, g, b] = [data[4 * i], data[4 * i + 1], data[4 * i + 2]];
     lab(r, g, b, here);
-    const d = Math.hypot(here[0] - means[3 * c], here[1] - means[3 * c + 1], here[2] - means[3 * c + 2]);
+    const d = hypot3(here[0] - means[3 * c], here[1] - means[3 * c + 1], here[2] - means[3 * c + 2]);
     // Amid the ground a grain of noise is ground.
     if (d <= (deep[c] ? GRAIN * tolerance : tolerance)) return true;
     return shadows && isShadow(r, g, b, rgb, 3 * c, tolerance);
@@ -370,7 +371,7 @@ function grainAt(
     const x = i % width;
     const c = 3 * (Math.floor((i - x) / width / field.size) * field.across + Math.floor(x / field.size));
     lab(own[4 * i], own[4 * i + 1], own[4 * i + 2], here);
-    const d = Math.hypot(here[0] - field.lab[c], here[1] - field.lab[c + 1], here[2] - field.lab[c + 2]);
+    const d = hypot3(here[0] - field.lab[c], here[1] - field.lab[c + 1], here[2] - field.lab[c + 2]);
     if (d > GRAIN * tolerance) return [];
     for (const dy of [-width, 0, width])
       for (let dx = x > 0 ? -1 : 0; dx <= (x < width - 1 ? 1 : 0); dx++) {

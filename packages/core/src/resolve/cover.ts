@@ -8,7 +8,15 @@ import {
   type Materials,
   type OutlineItem,
 } from '../drawing';
-import { EVERYWHERE, multiply, type Box, type Matrix, type OutlineOps, type PathData } from '../geometry';
+import {
+  hypot,
+  EVERYWHERE,
+  multiply,
+  type Box,
+  type Matrix,
+  type OutlineOps,
+  type PathData,
+} from '../geometry';
 import type { Part, Shape } from '../parts';
 import { grown, reachAround } from './dressing';
 import { Edge } from './edge';
@@ -126,7 +134,7 @@ function nodesOf(given: Given, by: number): DrawingNode[] {
     item.kind === 'image' ? (by > 0 ? grownPicture(item, by) : [item]) : grown(solid(item), by),
   );
   return copiesOf(given).flatMap((copy) =>
-    items.map((item) => movedNode(item, copy, Math.hypot(copy[0], copy[1]))),
+    items.map((item) => movedNode(item, copy, hypot(copy[0], copy[1]))),
   );
 }
 

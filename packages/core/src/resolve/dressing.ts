@@ -1,6 +1,7 @@
 import type { Hex } from '../colour';
 import type { Keyline, Shade, Part, Shape } from '../parts';
 import {
+  hypot,
   axisScales,
   blockPath,
   blockSides,
@@ -273,7 +274,7 @@ function plainShade(
       .map((echo, k) => at(k + 1).map((i) => ({ ...i, ink: echo, colour: colour(echo) })))
       .reverse()
       .flat();
-  const length = Math.hypot(dx, dy);
+  const length = hypot(dx, dy);
   const between = items.flatMap((item): OutlineItem[] => {
     if (item.stroke) {
       // A stroke is swept by copies that overlap by half its width or more.

@@ -1,7 +1,7 @@
 import type { Hex } from '../colour';
 import { inkValues, type Design } from '../design';
 import { movedNode, type DrawingFault, type Materials, type OutlineItem } from '../drawing';
-import { multiply, placeMatrix, transformPath, type Matrix, type PathData } from '../geometry';
+import { hypot, multiply, placeMatrix, transformPath, type Matrix, type PathData } from '../geometry';
 import { kindOf, type FindOutline, type Part, type Shape, type UninkedItem } from '../parts';
 import { middleOf, repeatMatrices } from './repeat';
 import { reshaped } from './reshape';
@@ -61,5 +61,5 @@ export function ownItems(part: Part, design: Design, materials: Materials, copie
   if (!copies || !part.repeat) return items;
   return repeatMatrices(part.repeat, middleOf(part, shape.box, matrix))
     .reverse()
-    .flatMap((copy) => items.map((item) => movedNode(item, copy, Math.hypot(copy[0], copy[1]))));
+    .flatMap((copy) => items.map((item) => movedNode(item, copy, hypot(copy[0], copy[1]))));
 }

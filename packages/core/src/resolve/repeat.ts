@@ -1,6 +1,7 @@
 import { copyEdits, type Design, type Edit } from '../design';
 import type { Part, Repeat } from '../parts';
 import {
+  hypot,
   applyMatrix,
   boxCentre,
   boxHeight,
@@ -68,7 +69,7 @@ export function beginRepeats(
   const [x, y] = boxCentre(all);
   const [width, height] = [boxWidth(all), boxHeight(all)];
   const [dx, dy] = [board.width / 2 - x, board.height / 2 - y];
-  const away = Math.hypot(dx, dy) > Math.min(width, height) / 2;
+  const away = hypot(dx, dy) > Math.min(width, height) / 2;
   const centre = away ? [x + dx, y + dy] : [x, y + Math.round(height * 1.2)];
   return boxes.map((box): Repeat => {
     const [cx, cy] = boxCentre(box);
@@ -88,7 +89,7 @@ export function middleOf(part: Part, localBox: Box, matrix: Matrix): [number, nu
 /** A part's place after a map that turns, scales evenly and moves. */
 const movedPlace = (place: Part['place'], m: Matrix): Part['place'] => {
   const [x, y] = applyMatrix(m, place.x, place.y);
-  const scale = Math.hypot(m[0], m[1]);
+  const scale = hypot(m[0], m[1]);
   const turn = (Math.atan2(m[1], m[0]) * 180) / Math.PI;
   return {
     x,

@@ -22,7 +22,7 @@ import {
   type OutlineItem,
   type PartGroup,
 } from '../drawing';
-import { EMPTY_BOX, type Box } from '../geometry';
+import { hypot, EMPTY_BOX, type Box } from '../geometry';
 import { facesOfPart, isDressed, kindOf, type Part, type Shape } from '../parts';
 import { aboutPart } from './about';
 import {
@@ -91,7 +91,7 @@ function repeated(part: Part, group: PartGroup, drawn: number): PartGroup {
       .slice(0, drawn)
       .reverse();
     const items = copies.flatMap((copy) =>
-      group.items.map((item) => movedNode(item, copy, Math.hypot(copy[0], copy[1]))),
+      group.items.map((item) => movedNode(item, copy, hypot(copy[0], copy[1]))),
     );
     known.clear();
     known.set(key, (made = { ...group, items }));

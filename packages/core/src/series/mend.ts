@@ -1,5 +1,5 @@
 import { allParts, applyEdits, mapAllParts, openSide, sidesOf, type Design, type Edit } from '../design';
-import { boxCentre, isEmptyBox } from '../geometry';
+import { hypot, boxCentre, isEmptyBox } from '../geometry';
 import type { Part } from '../parts';
 import { onBoard } from './around';
 import { withByHand } from './by-hand';
@@ -20,9 +20,7 @@ function placedByHand(before: Part, after: Part, was: Design, now: Design, by: M
   const { id: part } = before;
   return [
     ...(Math.abs(k - 1) > 1e-6 ? [{ kind: 'sized', part, by: k } as const] : []),
-    ...(Math.hypot(x1 - x0, y1 - y0) > 0.01
-      ? [{ kind: 'moved', part, dx: x1 - x0, dy: y1 - y0 } as const]
-      : []),
+    ...(hypot(x1 - x0, y1 - y0) > 0.01 ? [{ kind: 'moved', part, dx: x1 - x0, dy: y1 - y0 } as const] : []),
   ];
 }
 

@@ -1,9 +1,9 @@
-import { flatten, pathBounds, type Box, type PathData } from '../geometry';
+import { hypot, flatten, pathBounds, type Box, type PathData } from '../geometry';
 import { placedOutline, type StickerShape } from './shape';
 import { roomOn, type PlacedSticker, type Sheet } from './types';
 
 // Looked up once: in hot loops a global costs, above all in a sandbox such as that of the tests.
-const { abs, hypot, max, min } = Math;
+const { abs, max, min } = Math;
 
 /** Something about a sheet that will go wrong. */
 export interface SheetFinding {

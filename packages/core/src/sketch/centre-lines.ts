@@ -1,3 +1,4 @@
+import { hypot } from '../geometry';
 import { rgbToHex, type Hex } from '../colour';
 import { componentsOf, createMask, squaredDistance, type Mask, type RasterImage } from '../raster';
 import { branchesOf, type Branch, type Branches, type Knot } from './branches';
@@ -53,7 +54,7 @@ function inkOf(image: RasterImage, least: number): { ink: Mask; colour: Hex } {
   return { ink, colour: rgbToHex([r, g, b]) };
 }
 
-const far = (a: { x: number; y: number }, b: { x: number; y: number }) => Math.hypot(a.x - b.x, a.y - b.y);
+const far = (a: { x: number; y: number }, b: { x: number; y: number }) => hypot(a.x - b.x, a.y - b.y);
 
 /** How long a branch is, from knot to knot. */
 function lengthOf({ from, to, points }: Branch, knots: readonly Knot[]): number {
@@ -92,7 +93,7 @@ function headingFrom(
   { x, y, radius }: Knot,
 ): { x: number; y: number; angle: number } {
   const { points } = branch.from === knot ? branch : reversed(branch);
-  const beyond = points.filter((p) => Math.hypot(p[0] - x, p[1] - y) > 1.3 * radius);
+  const beyond = points.filter((p) => hypot(p[0] - x, p[1] - y) > 1.3 * radius);
   const near = beyond[0];
   const last = beyond[Math.min(beyond.length - 1, Math.max(4, Math.round(2.5 * radius)))];
   if (!near || !last || last === near) {
@@ -263,7 +264,7 @@ function samplesOf(
 ): Sample[] {
   const samples: Sample[] = [];
   const clear = (k: number | null, [x, y]: readonly number[]) =>
-    k === null || meets[k] < 3 || Math.hypot(knots[k].x - x, knots[k].y - y) > BENT * knots[k].radius;
+    k === null || meets[k] < 3 || hypot(knots[k].x - x, knots[k].y - y) > BENT * knots[k].radius;
   way.forEach((branch, n) => {
     const { from, to, points } = branch;
     const begins = n === 0 && !closed && from !== null;
@@ -326,7 +327,7 @@ function reaching(
   radius: (x: number, y: number) => number,
 ): Sample[] {
   const beyond = (end: Sample, before: Sample): Sample[] => {
-    const length = Math.hypot(end[0] - before[0], end[1] - before[1]);
+    const length = hypot(end[0] - before[0], end[1] - before[1]);
     if (length === 0) return [];
     const [dx, dy] = [(end[0] - before[0]) / length, (end[1] - before[1]) / length];
     const more: Sample[] = [];
@@ -354,7 +355,7 @@ const SIGMA = 1.6;
 const lengthAlong = (samples: readonly Sample[], closed: boolean): number =>
   samples.reduce((sum, [x, y], i) => {
     const next = samples[i + 1] ?? (closed ? samples[0] : null);
-    return next ? sum + Math.hypot(next[0] - x, next[1] - y) : sum;
+    return next ? sum + hypot(next[0] - x, next[1] - y) : sum;
   }, 0);
 
 /**

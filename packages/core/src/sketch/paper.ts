@@ -1,4 +1,4 @@
-import { mapped, squareTo } from '../geometry';
+import { hypot, mapped, squareTo } from '../geometry';
 import { remap, resample, type RasterImage } from '../raster';
 
 /** The corners of a paper in a picture, shares of its width and height, clockwise from the paper's top left. */
@@ -33,7 +33,7 @@ export function paperRatio(corners: Corners, width: number, height: number): num
     ((y - 0.5) * height) / unit,
     1,
   ]);
-  const side = (a: Vector, b: Vector) => Math.hypot(a[0] - b[0], a[1] - b[1]);
+  const side = (a: Vector, b: Vector) => hypot(a[0] - b[0], a[1] - b[1]);
   const bySides = (side(m1, m2) + side(m3, m4)) / (side(m1, m3) + side(m2, m4));
   const k2 = dot(cross(m1, m4), m3) / dot(cross(m2, m4), m3);
   const k3 = dot(cross(m1, m4), m2) / dot(cross(m3, m4), m2);

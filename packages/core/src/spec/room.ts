@@ -1,4 +1,5 @@
 import {
+  hypot,
   boxCentre,
   boxHeight,
   boxOfPoints,
@@ -43,7 +44,7 @@ function fromSegment(x: number, y: number, ax: number, ay: number, bx: number, b
   const [dx, dy] = [bx - ax, by - ay];
   const length = dx * dx + dy * dy;
   const t = length ? Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / length)) : 0;
-  return Math.hypot(x - ax - t * dx, y - ay - t * dy);
+  return hypot(x - ax - t * dx, y - ay - t * dy);
 }
 
 /** How far a point lies outside polygons; 0 within. */
@@ -182,7 +183,7 @@ export function moveInto(room: Room, hull: readonly Point[]): Fit | null {
         else low = t;
       }
     const found = at(high);
-    const far = Math.hypot(found.x - cx, found.y - cy);
+    const far = hypot(found.x - cx, found.y - cy);
     if (!best || far < best.far - 1e-6) best = { ...found, far };
   }
   if (best) return { scale: 1, x: best.x, y: best.y };

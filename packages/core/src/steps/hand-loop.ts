@@ -1,3 +1,4 @@
+import { hypot } from '../geometry';
 import { flag, given, list, nullable, number, record, tuple } from '../fields';
 
 type Point = [number, number];
@@ -64,7 +65,7 @@ export function alongRing(ring: HandRing, scale = 1): Point[] {
     const [inX, inY] = handlesAt(ring, round(i + 1, n));
     if (outX === 0 && outY === 0 && inX === 0 && inY === 0) return [[x * scale, y * scale]];
     const [toX, toY] = points[round(i + 1, n)];
-    const length = Math.hypot(toX - x, toY - y) + Math.hypot(outX, outY) + Math.hypot(inX, inY);
+    const length = hypot(toX - x, toY - y) + hypot(outX, outY) + hypot(inX, inY);
     const pieces = Math.max(2, Math.min(MOST_PIECES, Math.ceil((length * scale) / PIECE)));
     return Array.from({ length: pieces }, (_, k): Point => {
       const t = k / pieces;

@@ -1,7 +1,7 @@
 import { colour, flag, kinds, link, number, type Field } from '../fields';
 import { blurPlane, fillPolygons, squaredDistance, toOklab, type Plane, type RasterImage } from '../raster';
 import { hexToRgb } from '../colour';
-import { applyMatrix, invert, type Matrix } from '../geometry';
+import { hypot3, hypot, applyMatrix, invert, type Matrix } from '../geometry';
 import { alongRing, RING_FIELDS, type HandRing } from './hand-loop';
 import { coveredBy, STROKES, type Stroke } from './strokes';
 
@@ -131,7 +131,7 @@ function byPicture(
 ): Plane {
   const to = invert(matrix);
   // Px of the covering picture's copy for one of this copy.
-  const step = (of: AlphaPlane) => (Math.hypot(to[0], to[1]) / scale) * (of.width / wide);
+  const step = (of: AlphaPlane) => (hypot(to[0], to[1]) / scale) * (of.width / wide);
   let from = alpha;
   while (step(from) > 2 && Math.min(from.width, from.height) > 1) from = halved(from);
   const [kx, ky] = [from.width / wide, from.height / high];
@@ -197,7 +197,7 @@ function plainMask(
       const to = new Float64Array(3);
       toOklab(...hexToRgb(mask.colour), to);
       return byColour(image, (L, a, b) =>
-        falling(100 * Math.hypot(L - to[0], a - to[1], b - to[2]) - mask.within, mask.fall),
+        falling(100 * hypot3(L - to[0], a - to[1], b - to[2]) - mask.within, mask.fall),
       );
     }
   }

@@ -1,3 +1,4 @@
+import { hypot } from '../geometry';
 import { choice, list, number, record, share, type Field } from '../fields';
 import type { Plane } from '../raster';
 import { hash, unit } from '../wear';
@@ -42,7 +43,7 @@ export const STROKES: Field<Stroke[]> = list(
   { most: MOST_STROKES, optional: true },
 );
 
-const { floor, hypot, max, min, sqrt } = Math;
+const { floor, max, min, sqrt } = Math;
 
 /** Adds how much a stroke covers each pixel, the most of all along it, to a plane that is 0 there; tells where. */
 function coverBy(

@@ -1,6 +1,7 @@
 import { XMLParser } from 'fast-xml-parser';
 import { isHex, normaliseHex, type Hex } from '../colour';
 import {
+  hypot,
   IDENTITY,
   multiply,
   parseSvgPath,
@@ -104,7 +105,7 @@ function gradientOf(node: Node): FileGradient | null {
   const [cx, cy, r] = [number('cx', 0.5), number('cy', 0.5), number('r', 0.5)];
   let [fx, fy] = [number('fx', cx), number('fy', cy)];
   // A focal point outside its circle lies on its edge instead (SVG 1.1, 13.2.3).
-  const away = Math.hypot(fx - cx, fy - cy);
+  const away = hypot(fx - cx, fy - cy);
   if (away > r * ON_EDGE) {
     fx = cx + ((fx - cx) / away) * r * ON_EDGE;
     fy = cy + ((fy - cy) / away) * r * ON_EDGE;

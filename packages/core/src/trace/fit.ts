@@ -1,4 +1,4 @@
-import { ellipsePath, fitClosed, fitCurve } from '../geometry';
+import { hypot, ellipsePath, fitClosed, fitCurve } from '../geometry';
 import type { Border } from './borders';
 
 type Point = readonly [number, number];
@@ -29,7 +29,7 @@ function softened(points: readonly Point[], closed: boolean, rounds: number): Po
     if (!closed && (i === 0 || i === n - 1)) return true;
     const [a, b] = [at(i - CORNER_REACH), at(i + CORNER_REACH)];
     const [ux, uy, vx, vy] = [p[0] - a[0], p[1] - a[1], b[0] - p[0], b[1] - p[1]];
-    const length = Math.hypot(ux, uy) * Math.hypot(vx, vy);
+    const length = hypot(ux, uy) * hypot(vx, vy);
     return length > 0 && (ux * vx + uy * vy) / length < CORNER;
   });
   let now = points.map(([x, y]): Point => [x, y]);
@@ -48,7 +48,7 @@ const fromLine = (p: Point, a: Point, b: Point): number => {
   const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
   const length2 = dx * dx + dy * dy;
   const t = length2 > 0 ? Math.max(0, Math.min(1, ((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / length2)) : 0;
-  return Math.hypot(p[0] - a[0] - t * dx, p[1] - a[1] - t * dy);
+  return hypot(p[0] - a[0] - t * dx, p[1] - a[1] - t * dy);
 };
 
 /** The circle nearest to points by least squares (Kåsa 1976); null for points on a line. */
@@ -79,7 +79,7 @@ function asCircle(border: Border, points: readonly Point[], tolerance: number): 
   if (!border.closed || points.length < 8) return null;
   const found = circleOf(points);
   if (!found || found.r < 1.5) return null;
-  const off = points.map(([x, y]) => Math.abs(Math.hypot(x - found.cx, y - found.cy) - found.r));
+  const off = points.map(([x, y]) => Math.abs(hypot(x - found.cx, y - found.cy) - found.r));
   const largest = Math.max(...off);
   if (largest > tolerance) return null;
   // Move, then four cubics of seven numbers each.
@@ -150,7 +150,7 @@ export function fitBorder(border: Border, tolerance: number, smooth: number): Fi
     return { border, start: first, segments, ...errorOf(points, first, segments) };
   }
   const apart = points.filter(
-    (p, i) => i === 0 || Math.hypot(p[0] - points[i - 1][0], p[1] - points[i - 1][1]) > 1e-6,
+    (p, i) => i === 0 || hypot(p[0] - points[i - 1][0], p[1] - points[i - 1][1]) > 1e-6,
   );
   const fitted = border.closed
     ? fitClosed(apart, tolerance, Math.max(3, 4 * tolerance))

@@ -1,3 +1,4 @@
+import { hypot3 } from '../geometry';
 import { hexToRgb, paletteOf, type Hex } from '../colour';
 import { toOklab, type RasterImage } from '../raster';
 import type { TraceSettings } from './types';
@@ -30,7 +31,7 @@ function spreadFrom(image: RasterImage, lab: Float64Array): number {
     toOklab(image.data[p], image.data[p + 1], image.data[p + 2], here);
     let least = Infinity;
     for (let c = 0; c < lab.length; c += 3)
-      least = Math.min(least, Math.hypot(here[0] - lab[c], here[1] - lab[c + 1], here[2] - lab[c + 2]));
+      least = Math.min(least, hypot3(here[0] - lab[c], here[1] - lab[c + 1], here[2] - lab[c + 2]));
     sum += least;
     n++;
   }

@@ -1,4 +1,5 @@
 import {
+  hypot,
   applyMatrix,
   bendPath,
   EMPTY_BOX,
@@ -245,7 +246,7 @@ export function placeAt(
         const t = length2
           ? Math.max(0, Math.min(1, ((x - fx) * (hx - fx) + (y - fy) * (hy - fy)) / length2))
           : 0;
-        const d = Math.hypot(fx + t * (hx - fx) - x, fy + t * (hy - fy) - y);
+        const d = hypot(fx + t * (hx - fx) - x, fy + t * (hy - fy) - y);
         if (d < least) {
           least = d;
           best = { line, index: at };

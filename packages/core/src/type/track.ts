@@ -1,4 +1,4 @@
-import { flatten, type Polyline } from '../geometry';
+import { hypot, flatten, type Polyline } from '../geometry';
 import type { Align, Baseline } from './settings';
 
 /** A place on a baseline: px, and the way on in radians clockwise (y down). */
@@ -108,7 +108,7 @@ class Way {
     this.at = new Float64Array(n + (closed ? 1 : 0));
     for (let i = 1; i < this.at.length; i++) {
       const [a, b] = [i - 1, i % n];
-      const step = Math.hypot(points[b * 2] - points[a * 2], points[b * 2 + 1] - points[a * 2 + 1]);
+      const step = hypot(points[b * 2] - points[a * 2], points[b * 2 + 1] - points[a * 2 + 1]);
       this.at[i] = this.at[i - 1] + step;
     }
     this.length = this.at[this.at.length - 1] ?? 0;
@@ -239,7 +239,7 @@ export function longestStretch(path: readonly number[], tolerance: number): Poly
   for (const line of flatten(path, tolerance)) {
     let length = 0;
     for (let i = 2; i < line.points.length; i += 2)
-      length += Math.hypot(line.points[i] - line.points[i - 2], line.points[i + 1] - line.points[i - 1]);
+      length += hypot(line.points[i] - line.points[i - 2], line.points[i + 1] - line.points[i - 1]);
     if (length > most) [best, most] = [line, length];
   }
   return best;

@@ -1,4 +1,5 @@
 import {
+  hypot,
   CLOSE,
   LINE as TO,
   MOVE,
@@ -30,7 +31,7 @@ export function cuts(box: Box, angle: number, tone: number): PathData {
   const r = (angle * Math.PI) / 180;
   const [ux, uy] = [Math.cos(r), Math.sin(r)];
   const [cx, cy] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
-  const reach = Math.hypot(box.right - box.left, box.bottom - box.top) / 2;
+  const reach = hypot(box.right - box.left, box.bottom - box.top) / 2;
   if (!(reach > 0)) return [];
   const out: number[] = [];
   const pieces = 8;

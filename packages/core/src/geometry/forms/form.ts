@@ -1,3 +1,4 @@
+import { hypot } from '../hypot';
 import { CLOSE, CUBIC, LINE, MOVE, type PathData } from '../path';
 
 /** What a setting of a form counts: path units, a whole number, a share 0–1 (or −1–1), degrees, or a seed. */
@@ -123,8 +124,8 @@ export function roundedPolygonPath(points: readonly Point[], radius: number): nu
     const [x, y] = points[i];
     const [px, py] = points[(i + n - 1) % n];
     const [qx, qy] = points[(i + 1) % n];
-    const before = Math.hypot(px - x, py - y);
-    const after = Math.hypot(qx - x, qy - y);
+    const before = hypot(px - x, py - y);
+    const after = hypot(qx - x, qy - y);
     const cut = Math.min(radius, before / 2, after / 2);
     const a: Point = [x + ((px - x) / (before || 1)) * cut, y + ((py - y) / (before || 1)) * cut];
     const b: Point = [x + ((qx - x) / (after || 1)) * cut, y + ((qy - y) / (after || 1)) * cut];

@@ -1,6 +1,7 @@
+import { hypot } from '../../geometry';
 import { blurPlane, type Plane } from '../../raster';
 
-const { abs, atan2, cos, floor, hypot, log, max, min, sin, sqrt, PI } = Math;
+const { abs, atan2, cos, floor, log, max, min, sin, sqrt, PI } = Math;
 
 /** The value below which a share of the values lies; they are put in order. NaN for none. */
 export function quantile(values: Float32Array, share: number): number {

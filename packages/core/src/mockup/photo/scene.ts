@@ -1,3 +1,4 @@
+import { hypot } from '../../geometry';
 import { SCENE_FORMAT, SCENE_VERSION, type Scene } from '../types';
 import type { Spec, SpecSide } from '../../spec';
 import { netOf } from './lie';
@@ -49,7 +50,7 @@ export function withPhoto(scene: Scene, photo: PhotoSetup): Scene {
   const to = points.slice((rows - 1) * columns);
   const mean = (list: readonly (readonly [number, number])[], k: 0 | 1) =>
     list.reduce((sum, p) => sum + p[k], 0) / list.length;
-  const tall = Math.hypot(mean(to, 0) - mean(from, 0), mean(to, 1) - mean(from, 1));
+  const tall = hypot(mean(to, 0) - mean(from, 0), mean(to, 1) - mean(from, 1));
   return { ...scene, photo, seenIn: Math.max(0.5, Math.min(1000, photo.heightIn / Math.max(0.01, tall))) };
 }
 

@@ -1,4 +1,5 @@
 import {
+  hypot,
   applyMatrix,
   CLOSE,
   CUBIC,
@@ -38,7 +39,7 @@ function distinct(samples: readonly LineSample[]): LineSample[] {
   const out: LineSample[] = [];
   for (const s of samples) {
     const last = out[out.length - 1];
-    if (!last || Math.hypot(s[0] - last[0], s[1] - last[1]) > 1e-3) out.push(s);
+    if (!last || hypot(s[0] - last[0], s[1] - last[1]) > 1e-3) out.push(s);
   }
   return out;
 }
@@ -122,7 +123,7 @@ export function simplified(part: LinePart, tolerance: number): { nodes: LineNode
   const dense: LineSample[] = [samples[0]];
   for (const s of samples.slice(1)) {
     const last = dense[dense.length - 1];
-    const length = Math.hypot(s[0] - last[0], s[1] - last[1]);
+    const length = hypot(s[0] - last[0], s[1] - last[1]);
     const cuts = Math.max(1, Math.min(40, Math.ceil(length / Math.max(1, 4 * tolerance))));
     for (let k = 1; k <= cuts; k++)
       dense.push([0, 1, 2].map((i) => last[i] + ((s[i] - last[i]) * k) / cuts) as unknown as LineSample);
@@ -158,7 +159,7 @@ function taking(rubber: Rubber, width: number): (x: number, y: number) => boolea
     return (x, y) => isInside(outline, x, y);
   }
   const reach = rubber.r + width / 2;
-  return (x, y) => rubber.along.some(([px, py]) => Math.hypot(x - px, y - py) <= reach);
+  return (x, y) => rubber.along.some(([px, py]) => hypot(x - px, y - py) <= reach);
 }
 
 /** How far what is rubbed out goes past or stops short of where it should, own units, for an outline. */
@@ -173,7 +174,7 @@ export function rubbedOut(part: LinePart, rubber: Rubber): { pieces: LineSample[
   const fine = samplesOf(part, 0.1).flatMap((s, i, all): LineSample[] => {
     const next = all[i + 1];
     if (!next) return [s];
-    const cuts = Math.max(1, Math.min(200, Math.ceil(Math.hypot(next[0] - s[0], next[1] - s[1]) / step)));
+    const cuts = Math.max(1, Math.min(200, Math.ceil(hypot(next[0] - s[0], next[1] - s[1]) / step)));
     return Array.from(
       { length: cuts },
       (_, k) => [0, 1, 2].map((c) => s[c] + ((next[c] - s[c]) * k) / cuts) as unknown as LineSample,
@@ -208,7 +209,7 @@ export function joinedNodes(a: readonly LineNode[], b: readonly LineNode[]): Lin
   ];
   const gap = ([first, second]: (typeof ways)[number]) => {
     const [p, q] = [first[first.length - 1], second[0]];
-    return Math.hypot(p.x - q.x, p.y - q.y);
+    return hypot(p.x - q.x, p.y - q.y);
   };
   const [first, second] = ways.reduce((best, way) => (gap(way) < gap(best) ? way : best));
   const p = first[first.length - 1];

@@ -1,4 +1,5 @@
 import {
+  hypot,
   CLOSE,
   grow,
   LINE,
@@ -22,7 +23,7 @@ const NIB_THICKNESS = 0.16;
 /** The outline of two discs and what lies between them, as one convex polygon that turns clockwise. */
 function capsule(out: number[], a: LineSample, b: LineSample, ra: number, rb: number): void {
   const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-  const d = Math.hypot(dx, dy);
+  const d = hypot(dx, dy);
   const full = (s: LineSample, r: number) => arc(out, s[0], s[1], r, 0, 2 * Math.PI, true);
   if (d <= Math.abs(ra - rb) + 1e-9) {
     // One disc holds the other.

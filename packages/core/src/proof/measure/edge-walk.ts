@@ -1,3 +1,4 @@
+import { hypot } from '../../geometry';
 import type { Analysis, AnalysisLayer } from './analysis';
 
 /** Where each layer covers, 1 a pixel; depends on the layer alone, so it is kept with it. */
@@ -82,7 +83,7 @@ function inwards(layer: AnalysisLayer, x: number, y: number, dx: number, dy: num
       sx += a * u;
       sy += a * v;
     }
-  const length = Math.hypot(sx, sy);
+  const length = hypot(sx, sy);
   return length > 0 ? [sx / length, sy / length] : [dx, dy];
 }
 

@@ -10,7 +10,7 @@ import {
   type MakeSurface,
   type PictureSource,
 } from '../../drawing';
-import { boxHeight, boxWidth, intersect, isEmptyBox, type Box } from '../../geometry';
+import { hypot, boxHeight, boxWidth, intersect, isEmptyBox, type Box } from '../../geometry';
 import { bitsOfAlpha, thinPlaces, type ThinPlace } from '../../raster';
 import { shapeKeyOf } from './analysis';
 
@@ -117,7 +117,7 @@ const touches = (a: Box, b: Box): boolean => {
  * away, such a tip is a little shorter, which nobody sees; a line is gone.
  */
 const isTip = ({ area, box, thickness }: ThinPlace, limit: number): boolean =>
-  thickness >= limit - TIP_OPENS && area < TIP_SHARE * Math.hypot(boxWidth(box), boxHeight(box)) * thickness;
+  thickness >= limit - TIP_OPENS && area < TIP_SHARE * hypot(boxWidth(box), boxHeight(box)) * thickness;
 
 function spotsIn(
   groups: Group[],

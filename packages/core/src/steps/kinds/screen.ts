@@ -1,3 +1,4 @@
+import { hypot3, hypot } from '../../geometry';
 import { colour, flag, number, share } from '../../fields';
 import { hexToRgb } from '../../colour';
 import { fromOklab, toOklab } from '../../raster';
@@ -37,14 +38,14 @@ export const SCREEN: StepKindOf<ScreenStep> = {
     const data = new Uint8ClampedArray(image.data);
     const ground = new Float64Array(3);
     toOklab(...hexToRgb(of), ground);
-    const pure = Math.hypot(ground[1], ground[2]) || 1;
+    const pure = hypot(ground[1], ground[2]) || 1;
     const [ha, hb] = [ground[1] / pure, ground[2] / pure];
     const lab = new Float64Array(3);
     const weight = shaded ? SHADED : 1;
     for (let p = 0; p < data.length; p += 4) {
       if (data[p + 3] === 0) continue;
       toOklab(data[p], data[p + 1], data[p + 2], lab);
-      const d = 100 * Math.hypot(weight * (lab[0] - ground[0]), lab[1] - ground[1], lab[2] - ground[2]);
+      const d = 100 * hypot3(weight * (lab[0] - ground[0]), lab[1] - ground[1], lab[2] - ground[2]);
       const cover = d <= within ? 0 : d >= within + fall ? 1 : (d - within) / fall;
       // What is left of the ground's hue: how far the colour reaches along it.
       const along = Math.max(0, lab[1] * ha + lab[2] * hb) * spill;

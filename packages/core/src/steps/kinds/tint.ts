@@ -1,3 +1,4 @@
+import { hypot } from '../../geometry';
 import { colour, flag, list, number, record, ref, share } from '../../fields';
 import { hexToRgb } from '../../colour';
 import { fromOklab, toOklab } from '../../raster';
@@ -187,7 +188,7 @@ export const SHIFT: StepKindOf<ShiftStep> = {
     for (let p = 0; p < data.length; p += 4) {
       if (data[p + 3] === 0) continue;
       toOklab(data[p], data[p + 1], data[p + 2], lab);
-      const d = 100 * Math.hypot(lab[1] - f[1], lab[2] - f[2]) - within;
+      const d = 100 * hypot(lab[1] - f[1], lab[2] - f[2]) - within;
       if (d >= fall && d > 0) continue;
       const k = d <= 0 ? 1 : 1 - d / fall;
       fromOklab(lab[0] + k * (t[0] - f[0]), lab[1] + k * (t[1] - f[1]), lab[2] + k * (t[2] - f[2]), data, p);

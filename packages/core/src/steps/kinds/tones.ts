@@ -1,3 +1,4 @@
+import { hypot } from '../../geometry';
 import { encoded, linearLight } from '../../colour';
 import { list, number, share, tuple } from '../../fields';
 import type { RasterImage } from '../../raster';
@@ -78,7 +79,7 @@ export function monotone(points: readonly (readonly [number, number])[]): (x: nu
     if (d === 0) m[i] = m[i + 1] = 0;
     else {
       const [a, b] = [m[i] / d, m[i + 1] / d];
-      const r = Math.hypot(a, b);
+      const r = hypot(a, b);
       if (r > 3) [m[i], m[i + 1]] = [(3 * a * d) / r, (3 * b * d) / r];
     }
   });
