@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { applyEdits, type Design, type Edit } from '../design';
 import { resolve } from '../resolve';
+import { inWords } from '../sentences';
 import { garment, inputOf, NO_FACES, NO_PICTURES, surfaces, reread } from '../../testing';
 import { anyDesign, anyHex, anyPlace } from '../../testing/any';
 import {
@@ -125,6 +126,8 @@ describe('the proof of any design', () => {
           for (const mend of f.mends) {
             const after = applyEdits(design, mend.edits);
             expect(reread(after)).toEqual(after);
+            expect(inWords(mend.said)).toBe(mend.title);
+            expect(inWords(mend.said, 'de')).not.toMatch(/[{}]|undefined/);
           }
       }),
       { numRuns: 10 },

@@ -56,6 +56,8 @@ export type CheckId =
 export interface Mend {
   id: string;
   title: string;
+  /** The same before it is put into words. */
+  said: Sentence;
   edits: Edit[];
 }
 

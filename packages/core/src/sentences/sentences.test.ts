@@ -1,6 +1,6 @@
 import { TYPE, type MessageFormatElement } from '@formatjs/icu-messageformat-parser';
 import { IntlMessageFormat } from 'intl-messageformat';
-import { inWords, LANGUAGES, told, type Language, type SentenceKey } from './index';
+import { inWords, LANGUAGES, told, type Language, type Sentence, type SentenceKey } from './index';
 
 const KEYS = Object.keys(LANGUAGES.en) as SentenceKey[];
 
@@ -51,6 +51,24 @@ describe('sentences', () => {
   it('take titles as they are, whatever is in them', () => {
     const title = "<b>{title}</b> '{0}' # {n, plural, other {x}}";
     expect(told('ties.gone', { title }).message).toContain(`“${title}”`);
+  });
+
+  it('join several things as the language does, sentences among them', () => {
+    const write = (...words: string[]) => ({
+      key: 'mend.spelling' as const,
+      values: { words: words.map((word) => ({ key: 'mend.word' as const, values: { word } })) },
+    });
+    expect(inWords(write('OWL'))).toBe('Write “OWL”');
+    expect(inWords(write('OWL', 'MOTH', 'NEWT'))).toBe('Write “OWL”, “MOTH” and “NEWT”');
+    expect(inWords(write('OWL', 'MOTH'), 'de')).toBe('„OWL“ und „MOTH“ schreiben');
+    const keyline = (colour: string | Sentence) => ({
+      key: 'mend.keyline' as const,
+      values: { px: 1200, colour: [colour] },
+    });
+    expect(inWords(keyline('#ffffff'))).toBe('Add a 1200 px keyline in #ffffff');
+    expect(inWords(keyline({ key: 'mend.ink', values: { ink: 'Rust' } }))).toBe(
+      'Add a 1200 px keyline in the ink Rust',
+    );
   });
 
   it('throw where something that they name is missing', () => {

@@ -3,6 +3,7 @@ import { freshId, inkValues } from '../../design';
 import type { CodePart, Part } from '../../parts';
 import { groupBounds } from '../../drawing';
 import { boxCentre } from '../../geometry';
+import { titled } from '../../sentences';
 import { LEAST_CODE_RATIO, LEAST_MODULE_MM } from '../checks/code';
 import type { Finding, Mend, MendInput } from '../types';
 import { moveAll } from './move';
@@ -12,7 +13,7 @@ export function codeSizeMends({ figure: mm }: Finding, part: Part, input: MendIn
   const k = (LEAST_MODULE_MM / mm) * 1.001;
   const [cx, cy] = boxCentre(groupBounds(input.drawing.groups.find((g) => g.part === part.id)!));
   const edits = moveAll(input.design, [part], k, cx, cy, cx, cy);
-  return edits ? [{ id: 'code-size', title: `Enlarge it to ${LEAST_MODULE_MM} mm a module`, edits }] : [];
+  return edits ? [{ id: 'code-size', ...titled('mend.code-size', { mm: LEAST_MODULE_MM }), edits }] : [];
 }
 
 /** The nearest ink that can be read, or a ground under a code that has none. */
@@ -28,7 +29,7 @@ export function codeContrastMends(finding: Finding, given: Part, input: MendInpu
   if (nearest)
     mends.push({
       id: 'code-ink',
-      title: `Change ${ink.name} to ${nearest}: the nearest that can be read`,
+      ...titled('mend.code-ink', { ink: ink.name, value: nearest }),
       edits: [{ op: 'setInk', ink: ink.id, value: nearest, colourway: input.colourway }],
     });
   if (part.ground === null) {
@@ -39,7 +40,7 @@ export function codeContrastMends(finding: Finding, given: Part, input: MendInpu
     );
     mends.push({
       id: 'code-ground',
-      title: `Print a ground of ${value} under it`,
+      ...titled('mend.code-ground', { value }),
       edits: [
         { op: 'addInk', ink: { id, name: 'Code ground', value } },
         { op: 'updatePart', part: part.id, change: { ground: id } },

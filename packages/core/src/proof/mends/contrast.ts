@@ -12,11 +12,13 @@ import {
   withBundled,
   type Design,
   type Edit,
+  type Ink,
 } from '../../design';
 import { isDressed, ownInks, type Keyline, type Part } from '../../parts';
 import { groupBounds } from '../../drawing';
 import { grow, intersect, isEmptyBox } from '../../geometry';
 import { mmToPx } from '../../units';
+import { titled, type Sentence } from '../../sentences';
 import {
   analyse,
   ANALYSIS_SIZE,
@@ -83,7 +85,7 @@ function inkMend(input: MendInput, part: Part, garment: Garment, needed: number)
   const values = inkValues(input.design, input.colourway);
   const grounds = groundsOf(garment);
   const edits: Edit[] = [];
-  const names: string[] = [];
+  const changes: Sentence[] = [];
   for (const id of ownInks(part)) {
     const value = values.get(id)!;
     if (grounds.every((g) => contrastRatio(value, g) >= needed)) continue;
@@ -91,10 +93,10 @@ function inkMend(input: MendInput, part: Part, garment: Garment, needed: number)
     if (!nearest) return null;
     const ink = input.design.inks.find((i) => i.id === id)!;
     edits.push({ op: 'setInk', ink: id, value: nearest, colourway: input.colourway });
-    names.push(`${ink.name} to ${nearest}`);
+    changes.push({ key: 'mend.ink-to', values: { ink: ink.name, value: nearest } });
   }
   if (edits.length === 0 || !tryOut(input, edits, part.id, garment)) return null;
-  return { id: 'nearest-ink', title: `Change ${names.join(', ')}: the nearest that reads`, edits };
+  return { id: 'nearest-ink', ...titled('mend.nearest-ink', { changes }), edits };
 }
 
 /** Gives the part another ink of the design, the nearest that reads, for each that does not. */
@@ -122,7 +124,7 @@ function swapMend(input: MendInput, part: Part, garment: Garment, needed: number
   };
   if (!tryOut(input, [edit], part.id, garment)) return null;
   const names = [...new Set(swap.values())].map((id) => input.design.inks.find((i) => i.id === id)!.name);
-  return { id: 'swap-ink', title: `Use the ink ${names.join(' and ')} instead`, edits: [edit] };
+  return { id: 'swap-ink', ...titled('mend.swap-ink', { n: names.length, inks: names }), edits: [edit] };
 }
 
 /** Puts a keyline around a part: on the base for all, on another colourway for that one alone. */
@@ -138,10 +140,17 @@ const MOST_CHOICES = 3;
 
 interface Choice {
   ink: string;
-  title: string;
+  /** What it is called in a sentence. */
+  called: string | Sentence;
   /** What makes the ink, where there is none yet. */
   add: Edit[];
 }
+
+const atHand = (ink: Ink): Choice => ({
+  ink: ink.id,
+  called: { key: 'mend.ink', values: { ink: ink.name } },
+  add: [],
+});
 
 /** Inks that stand out from a part's own, whatever lies around it: those at hand, else one that is made. */
 function partingChoices(
@@ -156,20 +165,20 @@ function partingChoices(
       (ink) =>
         !own.includes(ink.id) && from.every((v) => contrastRatio(values.get(ink.id)!, v) >= NEEDED_RATIO),
     )
-    .map((ink): Choice => ({ ink: ink.id, title: `the ink ${ink.name}`, add: [] }));
+    .map(atHand);
   const made = choices.length ? null : nearestReading(garment.value, from, NEEDED_RATIO);
   return made ? [newInk(design, garment, made)] : choices;
 }
 
 /** A choice of an ink that is made for it. */
-function newInk(design: Design, garment: Garment, value: Hex, of = ''): Choice {
+function newInk(design: Design, garment: Garment, value: Hex, isTint = false): Choice {
   const id = freshId(
     'keyline',
     design.inks.map((i) => i.id),
   );
   return {
     ink: id,
-    title: `${value}${of}`,
+    called: isTint ? { key: 'mend.tint', values: { value, garment: garment.name } } : value,
     add: [{ op: 'addInk', ink: { id, name: `${garment.name} tint`, value } }],
   };
 }
@@ -183,12 +192,11 @@ function keylineMend(input: MendInput, part: Part, garment: Garment): Mend | nul
   const tint = nearestReading(garment.value, grounds, NEEDED_RATIO);
   const choices: Choice[] = [];
   const same = design.inks.find((i) => values.get(i.id) === tint);
-  if (tint && !same) choices.push(newInk(design, garment, tint, `, from ${garment.name}'s own hue`));
+  if (tint && !same) choices.push(newInk(design, garment, tint, true));
   const own = new Set(inksOfPart(part));
   const reads = (v: Hex) => grounds.every((g) => contrastRatio(v, g) >= NEEDED_RATIO);
   for (const ink of design.inks)
-    if (!own.has(ink.id) && reads(values.get(ink.id)!))
-      choices.push({ ink: ink.id, title: `the ink ${ink.name}`, add: [] });
+    if (!own.has(ink.id) && reads(values.get(ink.id)!)) choices.push(atHand(ink));
   // On cloth that runs through all lightness nothing reads by itself: there the line parts the ink from the cloth.
   if (choices.length === 0) choices.push(...partingChoices(design, [...own], values, garment));
   // Each is tried at each width, on the whole artwork: the first ones stand for the rest.
@@ -201,7 +209,7 @@ function keylineMend(input: MendInput, part: Part, garment: Garment): Mend | nul
         keylineEdit(design, input.colourway, part, { ink: choice.ink, width, join: 'round' }),
       ];
       if (tryOut(input, edits, part.id, garment))
-        return { id: 'keyline', title: `Add a ${width} px keyline in ${choice.title}`, edits };
+        return { id: 'keyline', ...titled('mend.keyline', { px: width, colour: [choice.called] }), edits };
     }
   }
   return null;
@@ -214,7 +222,7 @@ function uncoverMends(part: Part, { design }: MendInput): Mend[] {
     ...within,
     ...depthEdits(applyEdits(design, within), withBundled(design, [part.id]), 'front'),
   ];
-  return edits.length ? [{ id: 'to-front', title: 'Bring it to the front', edits }] : [];
+  return edits.length ? [{ id: 'to-front', ...titled('mend.to-front'), edits }] : [];
 }
 
 /** A colour that reads, another ink, or a keyline: each tried on the artwork before it is offered. */

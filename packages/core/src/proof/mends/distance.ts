@@ -2,6 +2,7 @@ import type { Part } from '../../parts';
 import { groupHull } from '../../drawing';
 import { boxCentre, boxOfPoints, type Point } from '../../geometry';
 import { fitsIn, roomOf } from '../../spec';
+import { titled } from '../../sentences';
 import type { Finding, Mend, MendInput } from '../types';
 import { moveAll, overlapsAnew } from './move';
 
@@ -23,5 +24,5 @@ export function distanceMends(
   if (overlapsAnew(drawing, [part], [cx, cy], { scale: k, x: cx, y: cy })) return [];
   const edits = moveAll(design, [part], k, cx, cy, cx, cy);
   if (!edits) return [];
-  return [{ id: 'enlarge', title: `Enlarge it until it reads well from ${threshold} m`, edits }];
+  return [{ id: 'enlarge', ...titled('mend.enlarge-to-read', { m: threshold }), edits }];
 }

@@ -2,6 +2,7 @@ import { partsIn } from '../../design';
 import { drawingBounds, inkHull } from '../../drawing';
 import { boxCentre, boxOfPoints, intersect, type Box } from '../../geometry';
 import { largestFit, roomOf } from '../../spec';
+import { titled } from '../../sentences';
 import { LEAST_FILL, weightOf } from '../checks/extent';
 import { timesEnlarged } from '../../parts';
 import { pictureDpi } from '../checks/resolution';
@@ -42,8 +43,7 @@ export function extentMends({ figure: fill }: Finding, input: MendInput): Mend[]
   return [
     {
       id: 'fill',
-      title:
-        k === most ? 'Scale all of it as far as its pictures allow' : 'Scale all of it to fill the safe area',
+      ...titled(k === most ? 'mend.fill-as-pictures-allow' : 'mend.fill'),
       edits,
     },
   ];
@@ -65,7 +65,7 @@ export function centreMends(input: MendInput): Mend[] {
   return [
     {
       id: 'centre',
-      title: 'Move all of it to the centre line, by its box',
+      ...titled('mend.centre'),
       // By all of it, so that what comes in from beyond the board does not tip it again.
       edits: moveAll(input.design, input.design.parts, 1, boxCentre(whole)[0], cy, middle, cy)!,
     },
@@ -74,7 +74,7 @@ export function centreMends(input: MendInput): Mend[] {
       ? [
           {
             id: 'centre-by-eye',
-            title: 'Move all of it to the centre line, by its weight to the eye',
+            ...titled('mend.centre-by-eye'),
             edits: moveAll(input.design, input.design.parts, 1, mass, cy, middle, cy)!,
           },
         ]

@@ -1,6 +1,7 @@
 import type { Edit } from '../../design';
 import type { GradientStop, MotifOutline, Part, PicturePart, Shade } from '../../parts';
 import { mmToPx } from '../../units';
+import { titled } from '../../sentences';
 import type { Mend, MendInput } from '../types';
 import { changeIn } from './change';
 import { setStep } from './picture-steps';
@@ -38,12 +39,12 @@ function pictureMends(part: PicturePart, dpi: number): Mend[] {
   return [
     {
       id: 'solid-alpha',
-      title: 'Print it from half cover on, solid',
+      ...titled('mend.solid-alpha'),
       edits: edit('solid', { at: 128 }),
     },
     {
       id: 'dots',
-      title: 'Turn the haze into dots that a press can hold',
+      ...titled('mend.dots'),
       edits: edit('dots', { pitch: Math.round(pitch * 10) / 10 }),
     },
   ];
@@ -53,4 +54,4 @@ function pictureMends(part: PicturePart, dpi: number): Mend[] {
 export const hazeMends = (part: Part, input: MendInput): Mend[] =>
   part.kind === 'picture'
     ? pictureMends(part, input.drawing.dpi)
-    : [{ id: 'solid', title: 'Print it solid', edits: solidEdits(part, input) }];
+    : [{ id: 'solid', ...titled('mend.solid'), edits: solidEdits(part, input) }];

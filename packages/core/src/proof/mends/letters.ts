@@ -1,5 +1,6 @@
 import type { Edit } from '../../design';
 import type { Part } from '../../parts';
+import { titled } from '../../sentences';
 import type { Finding, Mend, MendInput } from '../types';
 import { changeIn } from './change';
 
@@ -13,21 +14,21 @@ export const ringMends = ({ figure: needs }: Finding, part: Part): Mend[] =>
     ? [
         {
           id: 'widen-ring',
-          title: 'Widen the ring',
+          ...titled('mend.widen-ring'),
           edits: change(part, { baseline: { ...part.baseline, radius: Math.ceil(needs * 1.02) } }),
         },
       ]
     : [];
 
 export const baselineMends = (part: Part): Mend[] => [
-  { id: 'straight', title: 'Make it straight', edits: change(part, { baseline: { kind: 'straight' } }) },
+  { id: 'straight', ...titled('mend.straight'), edits: change(part, { baseline: { kind: 'straight' } }) },
 ];
 
 /** Removes a keyline that leaves nothing inside. */
 export const keylineMends = ({ at }: Finding, part: Part, input: MendInput): Mend[] => [
   {
     id: 'remove-keyline',
-    title: 'Remove this keyline',
+    ...titled('mend.remove-keyline'),
     edits: [changeIn(input, part, { keylines: part.keylines.filter((_, i) => i !== at) })],
   },
 ];

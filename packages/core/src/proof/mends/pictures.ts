@@ -1,6 +1,7 @@
 import { timesEnlarged, type Part, type PicturePart } from '../../parts';
 import { imagesOf } from '../../drawing';
 import { removeGround, rimOf } from '../../raster';
+import { titled } from '../../sentences';
 import { BOX_SAMPLE } from '../checks/box';
 import { speckArea } from '../checks/specks';
 import { samplePicture } from '../measure';
@@ -25,7 +26,7 @@ export function boxMends({ severity }: Finding, part: Part, input: MendInput): M
   return [
     {
       id: 'remove-box',
-      title: 'Take the ground away, as far as it is joined to the rim',
+      ...titled('mend.remove-box'),
       edits: setStep(part, 'ground', rule(tolerance), 'first'),
     },
   ];
@@ -40,7 +41,7 @@ function enlargeMends({ figure: dpi, threshold: least, severity }: Finding, part
   return [
     {
       id: 'enlarge',
-      title: `Enlarge it ${times} times along its edges, to ${Math.floor(dpi * times)} dpi`,
+      ...titled('mend.enlarge', { times, dpi: Math.floor(dpi * times) }),
       edits: [{ op: 'updatePart', part: part.id, change: { enlarged } }],
     },
   ];
@@ -54,7 +55,7 @@ export function resolutionMends(finding: Finding, part: Part): Mend[] {
   return [
     {
       id: 'shrink',
-      title: `Print it at ${Math.round(k * 100)} % of this size, where it has ${least} dpi`,
+      ...titled('mend.shrink', { percent: Math.round(k * 100), dpi: least }),
       edits: [
         {
           op: 'place',
@@ -75,7 +76,7 @@ export const fringeMends = (part: Part): Mend[] =>
     ? [
         {
           id: 'lift-fringe',
-          title: 'Clean its edge: the rim takes the colour of the ink inside',
+          ...titled('mend.lift-fringe'),
           edits: setStep(part, 'edge', { ...plainEdge(part), colours: 'inside' }, 'last'),
         },
       ]
@@ -87,7 +88,7 @@ export function speckMends({ figure: count }: Finding, part: Part, input: MendIn
   return [
     {
       id: 'remove-specks',
-      title: count === 1 ? 'Remove the speck' : `Remove all ${count} specks`,
+      ...titled('mend.remove-specks', { n: count }),
       // A little more than was looked for: the file's own px are finer than the sample's.
       edits: setStep(part, 'specks', { least: Math.min(100_000, Math.ceil(area * 1.3)) }, 'last'),
     },

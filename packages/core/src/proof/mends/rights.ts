@@ -1,6 +1,7 @@
 import type { Edit } from '../../design';
 import type { Part } from '../../parts';
 import { termsOf } from '../../rights';
+import { titled } from '../../sentences';
 import type { Mend, MendInput } from '../types';
 import { removeMend } from './remove';
 
@@ -15,6 +16,6 @@ export function rightsMends(part: Part, input: MendInput): Mend[] {
   const licence = input.drawing.groups.find((g) => g.part === part.id)?.about.licence;
   if (!licence) return [];
   const terms = termsOf(licence);
-  if (!terms) return [{ id: 'own-work', title: 'It is my own work', edits: [ownWork(part)] }];
+  if (!terms) return [{ id: 'own-work', ...titled('mend.own-work'), edits: [ownWork(part)] }];
   return terms.sale ? [] : [removeMend(part)];
 }

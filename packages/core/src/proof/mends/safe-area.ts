@@ -1,6 +1,7 @@
 import type { Part } from '../../parts';
 import { boxCentre, boxOfPoints } from '../../geometry';
 import { moveInto, roomOf } from '../../spec';
+import { titled } from '../../sentences';
 import { inkPoints } from '../checks/safe-area';
 import type { Mend, MendInput } from '../types';
 import { belongingTo, hullOf, moveAll, overlapsAnew } from './move';
@@ -21,7 +22,7 @@ export function safeAreaMends(part: Part, input: MendInput): Mend[] {
   if (!fit || overlapsAnew(drawing, parts, [cx, cy], fit)) return [];
   const edits = moveAll(design, parts, fit.scale, cx, cy, fit.x, fit.y);
   if (!edits) return [];
-  const it = parts.length === 1 ? 'it' : 'it and what belongs to it';
-  const title = fit.scale < 1 ? `Shrink ${it} to fit the safe area` : `Move ${it} inside the safe area`;
-  return [{ id: 'move-inside', title, edits }];
+  const whole = { whole: parts.length === 1 ? 'no' : 'yes' };
+  const said = titled(fit.scale < 1 ? 'mend.shrink-inside' : 'mend.move-inside', whole);
+  return [{ id: 'move-inside', ...said, edits }];
 }

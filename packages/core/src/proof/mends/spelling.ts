@@ -1,5 +1,6 @@
 import { replaceInLine, type Edit } from '../../design';
 import type { LetteringPart, Part } from '../../parts';
+import { titled } from '../../sentences';
 import { doubtfulIn, inCaseOf } from '../checks/spelling';
 import type { Mend, Spelling } from '../types';
 
@@ -27,7 +28,9 @@ export function spellingMends(part: Part, spelling: Spelling | undefined): Mend[
     const mended = chosen.reduce((p, c) => withWord(p, c.word, c.by), part);
     return {
       id: `spelling-${n + 1}`,
-      title: `Write ${chosen.map((c) => `“${c.by}”`).join(' and ')}`,
+      ...titled('mend.spelling', {
+        words: chosen.map((c) => ({ key: 'mend.word', values: { word: c.by } })),
+      }),
       edits: [{ op: 'updatePart', part: part.id, change: { lines: mended.lines } } as Edit],
     };
   });

@@ -2,6 +2,7 @@ import { applyEdits, type Design, type Edit } from '../../design';
 import { isDressed, type Part } from '../../parts';
 import { resolve } from '../../resolve';
 import { pxToMm } from '../../units';
+import { titled } from '../../sentences';
 import { thinByPart, thinLimits } from '../checks/thin';
 import { isHeavy, type ThinCache, type ThinSpot } from '../measure';
 import type { Artwork, Finding, Mend, MendInput } from '../types';
@@ -15,15 +16,15 @@ function candidates(kind: 'ink' | 'gap', part: Part, spots: ThinSpot[], dpi: num
   const spread = (by: number): Edit[] => [
     { op: 'updatePart', part: part.id, change: { spread: Math.round((part.spread + by) * 10) / 10 } },
   ];
-  const mm = (px: number) => pxToMm(px, dpi).toFixed(2);
+  const mm = (px: number) => pxToMm(px, dpi);
   if (kind === 'ink') {
     // Edges lie on part of a pixel: one px more makes sure.
     const by = (limit - thinnest) / 2 + 0.6;
-    return [{ id: 'thicken', title: `Thicken it by ${mm(by)} mm all round`, edits: spread(by) }];
+    return [{ id: 'thicken', ...titled('mend.thicken', { mm: mm(by) }), edits: spread(by) }];
   }
   const close = widest / 2 + 0.8;
   const mends: Mend[] = [
-    { id: 'close-gaps', title: `Close the gaps: grow it by ${mm(close)} mm all round`, edits: spread(close) },
+    { id: 'close-gaps', ...titled('mend.close-gaps', { mm: mm(close) }), edits: spread(close) },
   ];
   if (part.kind === 'lettering') {
     const scale = Math.abs(part.place.scaleX);
@@ -36,7 +37,7 @@ function candidates(kind: 'ink' | 'gap', part: Part, spots: ThinSpot[], dpi: num
     }));
     mends.unshift({
       id: 'open-gaps',
-      title: 'Set the letters wider until the gaps stay open',
+      ...titled('mend.open-gaps'),
       edits: [{ op: 'updatePart', part: part.id, change: { lines } }],
     });
   }
@@ -81,6 +82,10 @@ export function thinKeylineMends(part: Part, input: MendInput<Artwork>): Mend[] 
   const keylines = part.keylines.map((k) => ({ ...k, width: Math.max(k.width, limit) }));
   if (keylines.every((k, i) => k.width === part.keylines[i].width)) return [];
   return [
-    { id: 'widen-keyline', title: `Widen it to ${limit} px`, edits: [changeIn(input, part, { keylines })] },
+    {
+      id: 'widen-keyline',
+      ...titled('mend.widen-keyline', { px: limit }),
+      edits: [changeIn(input, part, { keylines })],
+    },
   ];
 }

@@ -1,5 +1,6 @@
 import type { Part } from '../../parts';
 import { takesInk } from '../../wear';
+import { titled } from '../../sentences';
 import { MOST_WORN } from '../checks/worn';
 import type { Finding, Mend, MendInput } from '../types';
 
@@ -13,7 +14,7 @@ export function wornMends({ figure: share }: Finding, part: Part, { design }: Me
   const k = (MOST_WORN * SAFE) / share;
   const less: Mend = {
     id: 'less-wear',
-    title: 'Wear it less',
+    ...titled('mend.less-wear'),
     edits: [
       {
         op: 'updatePart',
@@ -24,7 +25,7 @@ export function wornMends({ figure: share }: Finding, part: Part, { design }: Me
   };
   const spare: Mend = {
     id: 'spare',
-    title: 'Spare it from the wear of all',
+    ...titled('mend.spare'),
     edits: [{ op: 'updatePart', part: part.id, change: { spared: true } }],
   };
   return [...(own ? [less] : []), ...(byAll ? [spare] : [])];
