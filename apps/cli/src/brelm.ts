@@ -17,7 +17,7 @@ const HELP = `Usage: ./brelm COMMAND
   specs check FILE ... [--json]                what is wrong with spec files, by line and field
   place DESIGN.brelm.json --spec ID ... [--again] [--out FILE] [--json]
                                                fit a design into products' print areas
-  proof DESIGN.brelm.json --spec ID [--colourway ID] [--garment ID ...] [--json]
+  proof DESIGN.brelm.json --spec ID [--colourway ID] [--garment ID ...] [--language en|de] [--json]
                                                check a design; exit 1 when it has stops
   export DESIGN.brelm.json --spec ID ... [--colourway ID] [--format png|jpeg|webp|svg|pdf ...]
          [--all] [--pack] [--name PATTERN] [--out DIR] [--svg] [--smallest] [--json] [--strict]

@@ -21,7 +21,14 @@ interface Files {
 }
 interface Proofs {
   garments: { id: string; verdict: string; lowestRatio: number }[];
-  findings: { check: string; severity: string; part: string; garment: string; mends: { id: string }[] }[];
+  findings: {
+    check: string;
+    severity: string;
+    part: string;
+    garment: string;
+    message: string;
+    mends: { id: string; title: string }[];
+  }[];
 }
 
 /** The owls with a shade as pale as their lettering: nothing outlines it on Bone. */
@@ -290,6 +297,23 @@ describe('proof', () => {
     const bone = value.findings.find((f) => f.garment === 'bone' && f.part === 'count-owls')!;
     expect(bone).toMatchObject({ check: 'contrast', severity: 'stop' });
     expect(bone.mends.map((m) => m.id)).toEqual(['nearest-ink', 'swap-ink', 'keyline']);
+  });
+
+  it('says what it finds, and what mends it, in another language; and which ones there are', async () => {
+    const pale = lostOnBone('pale-german', ['bone']);
+    const args = ['proof', pale, '--spec', 'pinfold/tee-front', '--garment', 'bone'] as const;
+    const { value } = await json<Proofs>(...args, '--language', 'de');
+    const bone = value.findings.find((f) => f.part === 'count-owls' && f.check === 'contrast')!;
+    expect(bone.message).toMatch(/^„.*“ verschwindet auf Bone: Kontrast [\d,]+ : 1/);
+    expect(bone.mends.map((m) => m.title)).toEqual([
+      expect.stringMatching(/ ändern: die nächsten Farben, die lesbar sind$/),
+      expect.stringMatching(/^Stattdessen die Farben? /),
+      expect.stringMatching(/^Eine Kontur von \d+ px in /),
+    ]);
+    expect(await brelm(...args, '--language', 'nl')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('--language: must be one of en, de'),
+    });
   });
 
   it('takes garments from the command line and exits 0 without stops', async () => {

@@ -1,6 +1,7 @@
 import { placementOn } from '@brelm/core/placement';
 import { judgedColours } from '@brelm/core/spec';
 import { openStops, placedProof, type Finding, type GarmentContrast, type Proof } from '@brelm/core/proof';
+import { inWords, isLanguage, LANGUAGES, type Language } from '@brelm/core/sentences';
 import { makeSurface, placedOn, shippedSpelling } from '@brelm/engine';
 import { options, UsageError } from '../arguments';
 import { findGarments, loaded, prepare } from '../prepare';
@@ -9,7 +10,7 @@ import { say } from '../say';
 const round = (value: number, digits = 3) => Number(value.toFixed(digits));
 
 /** A proof as the command's JSON has it (docs/command-line.md). */
-export function proofJson(proof: Proof) {
+export function proofJson(proof: Proof, language: Language = 'en') {
   return {
     garments: proof.garments.map((g: GarmentContrast) => ({
       id: g.id,
@@ -23,34 +24,40 @@ export function proofJson(proof: Proof) {
         shareBelow3: round(p.shareBelow3),
       })),
     })),
-    findings: proof.findings.map(findingJson),
+    findings: proof.findings.map((f) => findingJson(f, language)),
   };
 }
 
-const findingJson = (f: Finding) => ({
+const messageOf = (f: Finding, language: Language) => (f.said ? inWords(f.said, language) : f.message);
+
+const findingJson = (f: Finding, language: Language) => ({
   check: f.check,
   severity: f.severity,
   part: f.part,
   garment: f.garment ?? null,
-  message: f.message,
+  message: messageOf(f, language),
   figure: round(f.figure),
   threshold: f.threshold,
   unit: f.unit,
   region: f.region,
   ...(f.places ? { places: f.places } : {}),
   accepted: f.accepted ?? null,
-  mends: f.mends.map((m) => ({ id: m.id, title: m.title })),
+  mends: f.mends.map((m) => ({ id: m.id, title: inWords(m.said, language) })),
 });
 
-/** `brelm proof`: verdicts on garments and findings. Exit 1 when there are stops. */
+/** `brelm proof`: verdicts on garments and findings, in a language. Exit 1 when there are stops. */
 export async function run(args: string[]): Promise<number> {
   const { values, positionals } = options(args, {
     spec: { type: 'string' },
     side: { type: 'string' },
     colourway: { type: 'string' },
     garment: { type: 'string', multiple: true },
+    language: { type: 'string', default: 'en' },
     json: { type: 'boolean' },
   });
+  const { language } = values;
+  if (!isLanguage(language))
+    throw new UsageError(`--language: must be one of ${Object.keys(LANGUAGES).join(', ')}`);
   const job = prepare(positionals[0], values);
   const side =
     values.side === undefined ? job.spec.sides[0] : job.spec.sides.find((s) => s.id === values.side);
@@ -84,7 +91,7 @@ export async function run(args: string[]): Promise<number> {
           spec: job.spec.id,
           side: side.id,
           colourway: job.colourway.id,
-          ...proofJson(proof),
+          ...proofJson(proof, language),
         },
         null,
         2,
@@ -98,8 +105,8 @@ export async function run(args: string[]): Promise<number> {
     for (const f of proof.findings)
       process.stderr.write(
         f.accepted === undefined
-          ? `${f.severity}: ${f.message}\n`
-          : `accepted: ${f.message} (${f.accepted || 'no reason given'})\n`,
+          ? `${f.severity}: ${messageOf(f, language)}\n`
+          : `accepted: ${messageOf(f, language)} (${f.accepted || 'no reason given'})\n`,
       );
   }
   return openStops(proof.findings).length ? 1 : 0;

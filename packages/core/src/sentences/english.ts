@@ -19,15 +19,17 @@ export const ENGLISH = {
 
   'contrast.covered': '“{title}” cannot be seen: other parts lie over all of it',
   'contrast.lost': '“{title}” is lost on {garment}: {percent, number} % of it cannot be told from the cloth',
-  'contrast.vanishes': '“{title}” vanishes on {garment}: contrast {ratio} : 1, needs {least, number} : 1',
+  'contrast.vanishes':
+    '“{title}” vanishes on {garment}: contrast {ratio, number, ::.0} : 1, needs {least, number} : 1',
   'contrast.weak':
     '“{title}” is weak on {garment}: {percent, number} % of its edge is under {least, number} : 1',
-  'contrast.vanishes-on': '“{title}” vanishes on “{other}”: contrast {ratio} : 1, needs {least} : 1',
+  'contrast.vanishes-on':
+    '“{title}” vanishes on “{other}”: contrast {ratio, number, ::.0} : 1, needs {least, number} : 1',
   'contrast.weak-on':
     '“{title}” is weak on “{other}”: {percent, number} % of its edge is under {least, number} : 1',
 
   'distance.smallest':
-    'The smallest lettering, “{title}” ({mm, number, ::.0} mm), reads well up to {well} m, at the limit at {limit} m',
+    'The smallest lettering, “{title}” ({mm, number, ::.0} mm), reads well up to {well, number, ::.#} m, at the limit at {limit, number, ::.#} m',
 
   'eyes.hardly':
     '“{title}” reads on {garment}, but hardly for eyes that tell {which, select, red {red from green} blue {blue from yellow} other {colours}} poorly apart',

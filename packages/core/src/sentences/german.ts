@@ -23,16 +23,16 @@ export const GERMAN: Readonly<Record<keyof typeof ENGLISH, string>> = {
   'contrast.lost':
     '„{title}“ geht auf {garment} verloren: {percent, number} % davon sind vom Stoff nicht zu unterscheiden',
   'contrast.vanishes':
-    '„{title}“ verschwindet auf {garment}: Kontrast {ratio} : 1, nötig sind {least, number} : 1',
+    '„{title}“ verschwindet auf {garment}: Kontrast {ratio, number, ::.0} : 1, nötig sind {least, number} : 1',
   'contrast.weak':
     '„{title}“ ist auf {garment} schwach: {percent, number} % des Randes liegen unter {least, number} : 1',
   'contrast.vanishes-on':
-    '„{title}“ verschwindet auf „{other}“: Kontrast {ratio} : 1, nötig sind {least} : 1',
+    '„{title}“ verschwindet auf „{other}“: Kontrast {ratio, number, ::.0} : 1, nötig sind {least, number} : 1',
   'contrast.weak-on':
     '„{title}“ hebt sich von „{other}“ schwach ab: {percent, number} % des Rands sind unter {least, number} : 1',
 
   'distance.smallest':
-    'Die kleinste Schrift, „{title}“ ({mm, number, ::.0} mm), liest sich bis {well} m gut, bei {limit} m ist Schluss',
+    'Die kleinste Schrift, „{title}“ ({mm, number, ::.0} mm), liest sich bis {well, number, ::.#} m gut, bei {limit, number, ::.#} m ist Schluss',
 
   'eyes.hardly':
     '„{title}“ ist auf {garment} zu lesen, aber kaum für Augen, die {which, select, red {Rot und Grün} blue {Blau und Gelb} other {Farben}} schlecht unterscheiden',

@@ -22,6 +22,7 @@ export const LANGUAGES = { en: ENGLISH, de: GERMAN } as const satisfies Record<
   Readonly<Record<SentenceKey, string>>
 >;
 export type Language = keyof typeof LANGUAGES;
+export const isLanguage = (text: string): text is Language => Object.hasOwn(LANGUAGES, text);
 
 /** Whose rules are followed where those of a language differ. */
 const REGIONS = { en: 'en-GB', de: 'de-DE' } as const satisfies Record<Language, string>;

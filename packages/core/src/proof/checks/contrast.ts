@@ -4,8 +4,6 @@ import { groupBounds } from '../../drawing';
 import { told } from '../../sentences';
 import type { Finding, Judged } from '../types';
 
-const figure = (ratio: number) => (ratio < 10 ? ratio.toFixed(1) : Math.round(ratio).toString());
-
 /** Must-read parts of which nothing shows, since others lie over all of them: whatever the garment. */
 function coveredFindings({ analysis, drawing }: Judged, byLayer: readonly number[][]): Finding[] {
   return analysis.layers.flatMap((layer, i): Finding[] => {
@@ -90,8 +88,8 @@ export function contrastFindings(input: Judged): Finding[] {
           ? told('contrast.lost', { ...of, percent: Math.round(missed.lost * 100) })
           : vanishes
             ? other === null
-              ? told('contrast.vanishes', { ...of, ratio: figure(result.medianRatio) })
-              : told('contrast.vanishes-on', { ...within, ratio: figure(result.medianRatio) })
+              ? told('contrast.vanishes', { ...of, ratio: result.medianRatio })
+              : told('contrast.vanishes-on', { ...within, ratio: result.medianRatio })
             : other === null
               ? told('contrast.weak', { ...of, percent: Math.round(result.shareBelow3 * 100) })
               : told('contrast.weak-on', { ...within, percent: Math.round(result.shareBelow3 * 100) })),

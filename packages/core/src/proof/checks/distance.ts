@@ -29,14 +29,14 @@ export function distanceFindings(input: Judged): Finding[] {
   if (!smallest) return [];
   const { group, mm } = smallest;
   const { limit, comfortable } = readingDistance(mm);
-  const said = (m: number) => (m < 10 ? m.toFixed(1) : Math.round(m).toString());
+  const shown = (m: number) => (m < 10 ? Math.round(m * 10) / 10 : Math.round(m));
   return [
     {
       check: 'distance',
       severity: comfortable < LEAST_DISTANCE_M ? 'watch' : 'note',
       part: group.part,
       ...told('distance.smallest', {
-        ...{ title: group.about.title, mm, well: said(comfortable), limit: said(limit) },
+        ...{ title: group.about.title, mm, well: shown(comfortable), limit: shown(limit) },
       }),
       figure: comfortable,
       threshold: LEAST_DISTANCE_M,
