@@ -95,7 +95,16 @@ export async function run(args: string[]): Promise<number> {
   if (values.json)
     process.stdout.write(
       JSON.stringify(
-        { placed: sheet.placed.length, findings: findings.map(({ at: _, ...f }) => f), files },
+        {
+          placed: sheet.placed.length,
+          findings: findings.map(({ code, severity, message, placed }) => ({
+            code,
+            severity,
+            message,
+            placed,
+          })),
+          files,
+        },
         null,
         2,
       ) + '\n',

@@ -1,6 +1,7 @@
 import type { Cut } from './cut-line';
 import type { Spot } from './peel';
 import { flatten, pathBounds, type PathData } from '../geometry';
+import { told, type Sentence, type SentenceKey, type SentenceValues } from '../sentences';
 import { nodesOf } from './nodes';
 import { wholeBorder, type CutLine, type Share } from './settings';
 
@@ -16,17 +17,41 @@ export interface CutRules {
   heightMm: number;
 }
 
+/** What a mend does. */
+interface Called {
+  label: string;
+  /** The same before it is put into words. */
+  said: Sentence;
+}
+
+/** A change of the settings that mends something. */
+export interface CutMend extends Called {
+  change: Partial<CutLine>;
+}
+
+const called = (key: SentenceKey, values: SentenceValues = {}): Called => {
+  const { message, said } = told(key, values);
+  return { label: message, said };
+};
+
+const mending = (change: Partial<CutLine>, key: SentenceKey, values: SentenceValues = {}): CutMend => ({
+  change,
+  ...called(key, values),
+});
+
 /** Something about a cut that will go wrong, or may. */
 export interface CutFinding {
   code: string;
   severity: 'stop' | 'watch';
   message: string;
+  /** The same before it is put into words. */
+  said: Sentence;
   /** Where, px of the artwork. */
   at?: Spot;
   /** A change of the settings that mends it, and what it does, in words. */
-  mend?: { change: Partial<CutLine>; label: string };
-  /** It is mended by artwork that is placed as large as there is room. */
-  fill?: string;
+  mend?: CutMend;
+  /** What it is called to mend it by artwork that is placed as large as there is room. */
+  fill?: Called;
 }
 
 /** Narrower than this a sticker tears or stays on its backing, mm. */
@@ -37,12 +62,12 @@ export const LONG_TONGUE = 6;
 export const SHARP_CORNER = 60;
 /** A hole smaller than this is not weeded by hand, mm. */
 export const SMALL_HOLE = 3;
+/** Bridges are made so wide where narrower ones may tear, mm. */
+const WIDE_BRIDGE = 4;
 /** Less of its print area than this is paid for and not used. */
 export const SMALL_SHARE = 0.7;
 /** What is measured may be off by so much, mm. */
 const SLACK = 0.06;
-
-const mm = (v: number) => `${v.toFixed(1).replace(/\.0$/, '')} mm`;
 
 /** A place of the settings on the print. */
 const placeOf = ([x, y]: Share, { box }: Cut): Spot => ({
@@ -57,10 +82,7 @@ const middleOf = (path: PathData): Spot => {
 
 /** What will go wrong when a sticker is cut and peeled, the worst first; each with what mends it, where settings can. */
 export function judgeCut(cut: Cut | null, settings: CutLine, rules: CutRules, pxPerMm: number): CutFinding[] {
-  if (!cut)
-    return [
-      { code: 'nothing', severity: 'stop', message: 'There is nothing to cut out: the artwork is empty.' },
-    ];
+  if (!cut) return [{ code: 'nothing', severity: 'stop', ...told('cut.nothing') }];
   const { peel } = cut;
   const found: CutFinding[] = [];
   const add = (finding: CutFinding) => found.push(finding);
@@ -68,48 +90,42 @@ export function judgeCut(cut: Cut | null, settings: CutLine, rules: CutRules, px
     add({
       code: 'no-piece',
       severity: 'stop',
-      message: `Nothing is left of the sticker: corners of ${mm(settings.radius)} are wider than it is.`,
-      mend: { change: { radius: rules.radiusMm }, label: `Round corners to ${mm(rules.radiusMm)}` },
+      ...told('cut.no-piece', { mm: settings.radius }),
+      mend: mending({ radius: rules.radiusMm }, 'cut.mend.radius', { mm: rules.radiusMm }),
     });
   if (cut.unoutlined)
     add({
       code: 'outline',
       severity: 'stop',
-      message:
-        'The part that it is cut to is not there, is hidden, or has no outline: the cut follows the artwork.',
-      mend: { change: { shape: 'follow' }, label: 'Let it follow the artwork' },
+      ...told('cut.outline'),
+      mend: mending({ shape: 'follow' }, 'cut.mend.follow'),
     });
   if (cut.lost.length > 0)
     add({
       code: 'by-hand',
       severity: 'watch',
-      message: `${cut.lost.length === 1 ? 'A stretch that was' : `${cut.lost.length} stretches that were`} moved by hand no longer ${cut.lost.length === 1 ? 'fits' : 'fit'} the line: the artwork has changed there.`,
+      ...told('cut.by-hand', { n: cut.lost.length }),
       at: placeOf(settings.patches[cut.lost[0]].from, cut),
-      mend: {
-        change: { patches: settings.patches.filter((_, i) => !cut.lost.includes(i)) },
-        label: 'Let go of them',
-      },
+      mend: mending({ patches: settings.patches.filter((_, i) => !cut.lost.includes(i)) }, 'cut.mend.let-go'),
     });
   const inside = cut.pieces.filter((p) => p.enclosed);
   if (inside.length > 0)
     add({
       code: 'falls-out',
       severity: 'stop',
-      message: `${inside.length === 1 ? 'A part falls' : `${inside.length} parts fall`} out when it is peeled, such as the inside of a letter.`,
+      ...told('cut.falls-out', { n: inside.length }),
       at: middleOf(inside[0].path),
       mend:
         settings.islands === 'stencil'
-          ? { change: { islands: 'bridge' }, label: 'Join them where they are nearest' }
-          : { change: { islands: 'stencil' }, label: 'Hold them as a stencil does' },
+          ? mending({ islands: 'bridge' }, 'cut.mend.join')
+          : mending({ islands: 'stencil' }, 'cut.mend.stencil'),
     });
   if (peel.pieces - inside.length > 1)
     add({
       code: 'pieces',
       severity: 'stop',
-      message: `It comes off in ${peel.pieces - inside.length} pieces, not as one.`,
-      ...(settings.islands === 'apart'
-        ? { mend: { change: { islands: 'bridge' }, label: 'Join them by bridges' } }
-        : {}),
+      ...told('cut.pieces', { n: peel.pieces - inside.length }),
+      ...(settings.islands === 'apart' ? { mend: mending({ islands: 'bridge' }, 'cut.mend.bridges') } : {}),
     });
   const { left, top, right, bottom } = cut.backing ? pathBounds(cut.backing) : peel.box;
   const over = Math.max(
@@ -122,22 +138,23 @@ export function judgeCut(cut: Cut | null, settings: CutLine, rules: CutRules, px
     add({
       code: 'beyond',
       severity: 'stop',
-      message: `It runs ${mm(over)} beyond the print area: make the artwork smaller, or the border.`,
-      fill: 'Make it fit',
+      ...told('cut.beyond', { mm: over }),
+      fill: called('cut.mend.fit'),
     });
   const silhouette = settings.shape === 'silhouette';
   if (peel.border && peel.border.distance < rules.borderMm - SLACK)
     add({
       code: 'border',
       severity: 'stop',
-      message: `The artwork is ${mm(peel.border.distance)} from the cut; the product asks for ${mm(rules.borderMm)}.`,
+      ...told('cut.border', { mm: peel.border.distance, least: rules.borderMm }),
       at: peel.border,
       ...(wholeBorder(settings) < rules.borderMm
         ? {
-            mend: {
-              change: { distance: settings.distance + rules.borderMm - wholeBorder(settings) },
-              label: `Make the border ${mm(rules.borderMm)}`,
-            },
+            mend: mending(
+              { distance: settings.distance + rules.borderMm - wholeBorder(settings) },
+              'cut.mend.border',
+              { mm: rules.borderMm },
+            ),
           }
         : {}),
     });
@@ -146,11 +163,11 @@ export function judgeCut(cut: Cut | null, settings: CutLine, rules: CutRules, px
     add({
       code: 'radius',
       severity: 'stop',
-      message: `The blade has to turn at ${mm(radius)}; the product asks for ${mm(rules.radiusMm)} or more.`,
+      ...told('cut.radius', { mm: radius, least: rules.radiusMm }),
       ...(settings.corners === 'sharp' && peel.outerRadius < peel.innerRadius
-        ? { mend: { change: { corners: 'round' }, label: 'Round outer corners' } }
+        ? { mend: mending({ corners: 'round' }, 'cut.mend.round-outer') }
         : settings.radius < rules.radiusMm
-          ? { mend: { change: { radius: rules.radiusMm }, label: `Round corners to ${mm(rules.radiusMm)}` } }
+          ? { mend: mending({ radius: rules.radiusMm }, 'cut.mend.radius', { mm: rules.radiusMm }) }
           : {}),
     });
   const backing = cut.backing ? flatten(cut.backing, 1).length : 0;
@@ -159,9 +176,9 @@ export function judgeCut(cut: Cut | null, settings: CutLine, rules: CutRules, px
     add({
       code: 'paths',
       severity: 'stop',
-      message: `The blade follows ${paths} lines; the product takes ${rules.mostPaths} at the most.`,
+      ...told('cut.paths', { n: paths, most: rules.mostPaths }),
       ...(peel.holes > 0 && paths - peel.holes <= rules.mostPaths
-        ? { mend: { change: { holes: 'all' }, label: 'Fill all holes' } }
+        ? { mend: mending({ holes: 'all' }, 'cut.mend.fill-all') }
         : {}),
     });
   const points = peel.points + (cut.backing ? nodesOf(cut.backing).length : 0);
@@ -169,59 +186,60 @@ export function judgeCut(cut: Cut | null, settings: CutLine, rules: CutRules, px
     add({
       code: 'points',
       severity: 'stop',
-      message: `Its lines have ${points} points; the product takes ${rules.mostPoints} at the most.`,
-      mend: { change: { close: settings.close + 3, radius: settings.radius + 1 }, label: 'Make it smoother' },
+      ...told('cut.points', { n: points, most: rules.mostPoints }),
+      mend: mending({ close: settings.close + 3, radius: settings.radius + 1 }, 'cut.mend.smoother'),
     });
   if (peel.neck && peel.neck.width < THIN_NECK)
     add({
       code: 'neck',
       severity: 'watch',
-      message: `It is only ${mm(peel.neck.width)} wide here: it may tear as it is peeled.`,
+      ...told('cut.neck', { mm: peel.neck.width }),
       at: peel.neck,
       mend:
-        settings.islands === 'bridge' && cut.bridges.length && settings.bridge < 4
-          ? { change: { bridge: 4 }, label: 'Make bridges 4 mm wide' }
+        settings.islands === 'bridge' && cut.bridges.length && settings.bridge < WIDE_BRIDGE
+          ? mending({ bridge: WIDE_BRIDGE }, 'cut.mend.wide-bridges', { mm: WIDE_BRIDGE })
           : silhouette
             ? undefined
-            : { change: { distance: settings.distance + 1 }, label: 'Make the border 1 mm wider' },
+            : mending({ distance: settings.distance + 1 }, 'cut.mend.wider', { mm: 1 }),
     });
   if (peel.tongue && peel.tongue.length / peel.tongue.width > LONG_TONGUE)
     add({
       code: 'tongue',
       severity: 'watch',
-      message: `A part of ${mm(peel.tongue.length)} hangs on by ${mm(peel.tongue.width)}: its end will lift.`,
+      ...told('cut.tongue', { length: peel.tongue.length, width: peel.tongue.width }),
       at: peel.tongue,
-      ...(silhouette
-        ? {}
-        : { mend: { change: { close: settings.close + 4 }, label: 'Close gaps up to 4 mm wider' } }),
+      ...(silhouette ? {} : { mend: mending({ close: settings.close + 4 }, 'cut.mend.close', { mm: 4 }) }),
     });
-  for (const [corner, code, says] of [
-    [peel.outerCorner, 'corner', 'sticks out: it will lift'],
-    [peel.innerCorner, 'inner-corner', 'goes in: it may tear from there'],
+  for (const [corner, code] of [
+    [peel.outerCorner, 'corner'],
+    [peel.innerCorner, 'inner-corner'],
   ] as const)
     if (corner && corner.degrees < SHARP_CORNER)
       add({
         code,
         severity: 'watch',
-        message: `A corner of ${Math.round(corner.degrees)}° ${says}.`,
+        ...told(`cut.${code}`, { degrees: Math.round(corner.degrees) }),
         at: corner,
-        mend: { change: { radius: Math.max(1, rules.radiusMm) }, label: 'Round the corners' },
+        mend: mending({ radius: Math.max(1, rules.radiusMm) }, 'cut.mend.round'),
       });
   if (peel.smallestHole && peel.smallestHole.size < SMALL_HOLE)
     add({
       code: 'hole',
       severity: 'watch',
-      message: `A hole of ${mm(peel.smallestHole.size)} is too small to be weeded.`,
+      ...told('cut.hole', { mm: peel.smallestHole.size }),
       at: peel.smallestHole,
-      mend: { change: { holes: 'small', holeSize: SMALL_HOLE }, label: `Fill holes under ${mm(SMALL_HOLE)}` },
+      mend: mending({ holes: 'small', holeSize: SMALL_HOLE }, 'cut.mend.fill-small', { mm: SMALL_HOLE }),
     });
   const share = Math.max(peel.width / rules.widthMm, peel.height / rules.heightMm);
   if (peel.pieces > 0 && share < SMALL_SHARE)
     add({
       code: 'small',
       severity: 'watch',
-      message: `It is ${mm(peel.width)} × ${mm(peel.height)} on a sticker of ${mm(rules.widthMm)} × ${mm(rules.heightMm)}: there is room for larger artwork.`,
-      fill: 'Fill the print area',
+      ...told('cut.small', {
+        ...{ width: peel.width, height: peel.height },
+        ...{ most: rules.widthMm, high: rules.heightMm },
+      }),
+      fill: called('cut.mend.fill'),
     });
   return found.sort((a, b) => Number(b.severity === 'stop') - Number(a.severity === 'stop'));
 }

@@ -1,4 +1,5 @@
 import type { Box } from '../geometry';
+import { told, type Sentence } from '../sentences';
 import type { SpecSide } from '../spec';
 import { sizeRatio } from './fits';
 import type { Scene } from './types';
@@ -7,14 +8,14 @@ import type { Scene } from './types';
 export interface SeatNote {
   severity: 'note' | 'watch';
   message: string;
+  /** The same before it is put into words. */
+  said: Sentence;
 }
 
 /** Artwork narrower than this share of the chest looks lost on it, wider than that wraps round the sides. */
 const CHEST = { lost: 0.28, round: 0.82 };
 /** Inches below the collar's seam: what is read first sits between. */
 const EYE = { collar: 2.2, belly: 13 };
-
-const inches = (v: number): string => `${Math.round(v * 10) / 10} in`;
 
 /**
  * How artwork sits on a garment: its width against the chest in a size, how far below the collar it begins, and where
@@ -37,25 +38,26 @@ export function seatOf(
   const notes: SeatNote[] = [
     {
       severity: 'note',
-      message: `${inches(width)} wide on a chest of ${inches(chest)} (${size ?? sizes.own}): ${Math.round(share * 100)} % of it, ${inches(below)} below the collar.`,
+      ...told('seat.width', {
+        ...{ width, chest, size: size ?? sizes.own },
+        ...{ percent: Math.round(share * 100), below },
+      }),
     },
   ];
-  if (share < CHEST.lost)
-    notes.push({ severity: 'note', message: 'It looks small on the chest, as a badge does.' });
+  if (share < CHEST.lost) notes.push({ severity: 'note', ...told('seat.lost') });
   if (share > CHEST.round)
     notes.push({
       severity: 'watch',
-      message: 'It reaches round the sides: its ends are not seen from before.',
+      ...told('seat.round'),
     });
   if (middle !== null) {
     const weight = side.collarIn + middle;
     if (weight < EYE.collar)
       notes.push({
         severity: 'watch',
-        message: 'What weighs most sits right under the collar: move it down.',
+        ...told('seat.high'),
       });
-    if (weight > EYE.belly)
-      notes.push({ severity: 'watch', message: 'What weighs most sits on the belly: move it up.' });
+    if (weight > EYE.belly) notes.push({ severity: 'watch', ...told('seat.low') });
   }
   return notes;
 }

@@ -1,6 +1,7 @@
 import type { Board, FileFormat, Placement } from '../design';
 import { imagesOf, inkHull, type Drawing } from '../drawing';
 import { axisScales, boxCentre, boxHeight, boxWidth, type Box, type Point, boxOfPoints } from '../geometry';
+import { told, type Sentence, type SentenceKey, type SentenceValues } from '../sentences';
 import { beyondSafe, roomOf, zonesUnder, type Spec, type SpecSide } from '../spec';
 import { MOST_HALF_ANGLE, narrowing } from './curved';
 import { placementMatrix, positionFor } from './map';
@@ -10,6 +11,8 @@ export interface PlacementNote {
   check: 'nothing' | 'off' | 'cut' | 'safe' | 'zone' | 'ground' | 'resolution' | 'wrap' | 'mirror' | 'small';
   severity: 'stop' | 'watch' | 'note';
   message: string;
+  /** The same before it is put into words. */
+  said: Sentence;
   /** Where in the print area, inches. */
   box?: Box;
 }
@@ -17,8 +20,6 @@ export interface PlacementNote {
 /** The format that a placement's files have on a product. */
 export const formatOf = (placement: Placement, spec: Spec): FileFormat =>
   placement.format && spec.formats.includes(placement.format) ? placement.format : spec.formats[0];
-
-const inch = (v: number) => (Math.round(v * 100) / 100).toString();
 
 /** What is wrong with where artwork lies on a side; for one garment colour, or for all. */
 export function placementNotes(
@@ -34,23 +35,21 @@ export function placementNotes(
   const say = (
     check: PlacementNote['check'],
     severity: PlacementNote['severity'],
-    message: string,
+    key: SentenceKey,
+    values: SentenceValues = {},
     box?: Box,
-  ) => notes.push({ check, severity, message, ...(box ? { box } : {}) });
-  if (spec.background === 'opaque' && !placement.ground)
-    say('ground', 'stop', 'This product is printed to its edge: choose a background colour');
-  if (spec.background === 'transparent' && placement.ground)
-    say('ground', 'stop', 'A box will print: this product wants no background colour');
-  if (formatOf(placement, spec) === 'jpeg' && !placement.ground)
-    say('ground', 'stop', 'JPEG has no transparency: choose a background colour');
-  if (placement.mirror) say('mirror', 'note', 'Mirrored for transfer paper');
+  ) => notes.push({ check, severity, ...told(key, values), ...(box ? { box } : {}) });
+  if (spec.background === 'opaque' && !placement.ground) say('ground', 'stop', 'placement.to-its-edge');
+  if (spec.background === 'transparent' && placement.ground) say('ground', 'stop', 'placement.no-ground');
+  if (formatOf(placement, spec) === 'jpeg' && !placement.ground) say('ground', 'stop', 'placement.jpeg');
+  if (placement.mirror) say('mirror', 'note', 'placement.mirror');
   const m = placementMatrix(board, side, at);
   let hull = inkHull(drawing).map(([x, y]): Point => [
     (m[0] * x + m[2] * y + m[4]) / side.dpi,
     (m[1] * x + m[3] * y + m[5]) / side.dpi,
   ]);
   if (hull.length < 3) {
-    say('nothing', 'stop', 'There is no artwork to print');
+    say('nothing', 'stop', 'placement.nothing');
     return notes;
   }
   if (placement.narrow && side.curve) {
@@ -67,20 +66,16 @@ export function placementNotes(
   };
   const far = Math.max(...Object.values(over));
   const gone = box.right <= 0 || box.bottom <= 0 || box.left >= side.widthIn || box.top >= side.heightIn;
-  if (gone) say('off', 'stop', 'The artwork lies outside the print area: none of it will print', box);
+  if (gone) say('off', 'stop', 'placement.off', {}, box);
   else if (far > 0.003)
-    say(
-      'cut',
-      spec.background === 'opaque' ? 'note' : 'stop',
-      `${inch(far)} in of the artwork is cut off at the edge of the print area`,
-      box,
-    );
+    say('cut', spec.background === 'opaque' ? 'note' : 'stop', 'placement.cut', { inches: far }, box);
   else {
     if (beyondSafe(room, hull) > 0.003)
       say(
         'safe',
         'watch',
-        `The artwork reaches out of the safe area${side.safeShape?.kind === 'circle' ? ', which is round' : ''}`,
+        'placement.safe',
+        { round: side.safeShape?.kind === 'circle' ? 'yes' : 'no' },
         box,
       );
   }
@@ -89,7 +84,8 @@ export function placementNotes(
       say(
         'zone',
         zone.kind === 'hole' ? 'watch' : 'note',
-        `The artwork reaches over: ${(zone.name || zone.kind).toLowerCase()}`,
+        'placement.zone',
+        { zone: (zone.name || zone.kind).toLowerCase() },
         boxOfPoints(edge),
       );
   const stretched = Math.min(
@@ -99,26 +95,20 @@ export function placementNotes(
     ),
   );
   if (stretched < spec.leastDpi - 0.01)
-    say(
-      'resolution',
-      'stop',
-      `A picture prints at ${Math.floor(stretched + 0.01)} dpi: ${spec.product} needs ${spec.leastDpi}`,
-    );
+    say('resolution', 'stop', 'placement.resolution', {
+      dpi: Math.floor(stretched + 0.01),
+      product: spec.product,
+      least: spec.leastDpi,
+    });
   if (side.curve) {
     const half = ((boxWidth(box) / side.curve.diameterIn) * 180) / Math.PI;
-    if (half > MOST_HALF_ANGLE)
-      say(
-        'wrap',
-        'note',
-        `It spans ${Math.round(2 * half)}° of the curve: from the front not all of it is seen`,
-      );
+    if (half > MOST_HALF_ANGLE) say('wrap', 'note', 'placement.wrap', { degrees: Math.round(2 * half) });
   }
   const { safe } = room;
   const fill = Math.max(boxWidth(box) / boxWidth(safe), boxHeight(box) / boxHeight(safe));
-  if (fill < 0.4 && !gone)
-    say('small', 'watch', `It fills ${Math.round(fill * 100)} % of the safe area: it may look small`, box);
+  if (fill < 0.4 && !gone) say('small', 'watch', 'placement.small', { percent: Math.round(fill * 100) }, box);
   const off = boxCentre(box)[0] - side.widthIn / 2;
   if (!gone && Math.abs(off) > 0.15 && !(side.zones?.length ?? 0))
-    say('off', 'note', `${inch(Math.abs(off))} in ${off < 0 ? 'left' : 'right'} of the centre line`);
+    say('off', 'note', off < 0 ? 'placement.left' : 'placement.right', { inches: Math.abs(off) });
   return notes;
 }

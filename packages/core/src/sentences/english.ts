@@ -175,4 +175,83 @@ export const ENGLISH = {
 
   'worn.most':
     'Wear takes {percent, number} % of the ink of “{title}”: over {most, number} % letters fall apart',
+
+  'placement.to-its-edge': 'This product is printed to its edge: choose a background colour',
+  'placement.no-ground': 'A box will print: this product wants no background colour',
+  'placement.jpeg': 'JPEG has no transparency: choose a background colour',
+  'placement.mirror': 'Mirrored for transfer paper',
+  'placement.nothing': 'There is no artwork to print',
+  'placement.off': 'The artwork lies outside the print area: none of it will print',
+  'placement.cut': '{inches, number, ::.##} in of the artwork is cut off at the edge of the print area',
+  'placement.safe':
+    'The artwork reaches out of the safe area{round, select, yes {, which is round} other {}}',
+  'placement.zone': 'The artwork reaches over: {zone}',
+  'placement.resolution':
+    'A picture prints at {dpi, number, ::group-off} dpi: {product} needs {least, number, ::group-off}',
+  'placement.wrap': 'It spans {degrees, number}° of the curve: from the front not all of it is seen',
+  'placement.small': 'It fills {percent, number} % of the safe area: it may look small',
+  'placement.left': '{inches, number, ::.##} in left of the centre line',
+  'placement.right': '{inches, number, ::.##} in right of the centre line',
+
+  'cut.nothing': 'There is nothing to cut out: the artwork is empty.',
+  'cut.no-piece': 'Nothing is left of the sticker: corners of {mm, number, ::.#} mm are wider than it is.',
+  'cut.outline':
+    'The part that it is cut to is not there, is hidden, or has no outline: the cut follows the artwork.',
+  'cut.by-hand':
+    '{n, plural, one {A stretch that was moved by hand no longer fits} other {{n, number} stretches that were moved by hand no longer fit}} the line: the artwork has changed there.',
+  'cut.falls-out':
+    '{n, plural, one {A part falls} other {{n, number} parts fall}} out when it is peeled, such as the inside of a letter.',
+  'cut.pieces': 'It comes off in {n, number} pieces, not as one.',
+  'cut.beyond':
+    'It runs {mm, number, ::.#} mm beyond the print area: make the artwork smaller, or the border.',
+  'cut.border':
+    'The artwork is {mm, number, ::.#} mm from the cut; the product asks for {least, number, ::.#} mm.',
+  'cut.radius':
+    'The blade has to turn at {mm, number, ::.#} mm; the product asks for {least, number, ::.#} mm or more.',
+  'cut.paths':
+    'The blade follows {n, number, ::group-off} lines; the product takes {most, number, ::group-off} at the most.',
+  'cut.points':
+    'Its lines have {n, number, ::group-off} points; the product takes {most, number, ::group-off} at the most.',
+  'cut.neck': 'It is only {mm, number, ::.#} mm wide here: it may tear as it is peeled.',
+  'cut.tongue':
+    'A part of {length, number, ::.#} mm hangs on by {width, number, ::.#} mm: its end will lift.',
+  'cut.corner': 'A corner of {degrees, number}° sticks out: it will lift.',
+  'cut.inner-corner': 'A corner of {degrees, number}° goes in: it may tear from there.',
+  'cut.hole': 'A hole of {mm, number, ::.#} mm is too small to be weeded.',
+  'cut.small':
+    'It is {width, number, ::.#} mm × {height, number, ::.#} mm on a sticker of {most, number, ::.#} mm × {high, number, ::.#} mm: there is room for larger artwork.',
+  'cut.mend.radius': 'Round corners to {mm, number, ::.#} mm',
+  'cut.mend.follow': 'Let it follow the artwork',
+  'cut.mend.let-go': 'Let go of them',
+  'cut.mend.join': 'Join them where they are nearest',
+  'cut.mend.stencil': 'Hold them as a stencil does',
+  'cut.mend.bridges': 'Join them by bridges',
+  'cut.mend.fit': 'Make it fit',
+  'cut.mend.border': 'Make the border {mm, number, ::.#} mm',
+  'cut.mend.round-outer': 'Round outer corners',
+  'cut.mend.fill-all': 'Fill all holes',
+  'cut.mend.smoother': 'Make it smoother',
+  'cut.mend.wide-bridges': 'Make bridges {mm, number, ::.#} mm wide',
+  'cut.mend.wider': 'Make the border {mm, number, ::.#} mm wider',
+  'cut.mend.close': 'Close gaps up to {mm, number, ::.#} mm wider',
+  'cut.mend.round': 'Round the corners',
+  'cut.mend.fill-small': 'Fill holes under {mm, number, ::.#} mm',
+  'cut.mend.fill': 'Fill the print area',
+
+  'sheet.a-sticker': 'A sticker',
+  'sheet.gone': '“{name}” cannot be cut out: its design is gone, or has nothing to see.',
+  'sheet.empty': 'There is nothing on the sheet yet.',
+  'sheet.border':
+    'The artwork of “{name}” is {mm, number, ::.#} mm from its cut; the product asks for {least, number, ::.#} mm.',
+  'sheet.beyond': '“{name}” runs {mm, number, ::.#} mm into the margin or beyond it.',
+  'sheet.overlap': '“{name}” and “{other}” overlap.',
+  'sheet.gap':
+    '“{name}” and “{other}” are {mm, number, ::.#} mm apart; the sheet asks for {least, number, ::.#} mm.',
+
+  'seat.width':
+    '{width, number, ::.#} in wide on a chest of {chest, number, ::.#} in ({size}): {percent, number} % of it, {below, number, ::.#} in below the collar.',
+  'seat.lost': 'It looks small on the chest, as a badge does.',
+  'seat.round': 'It reaches round the sides: its ends are not seen from before.',
+  'seat.high': 'What weighs most sits right under the collar: move it down.',
+  'seat.low': 'What weighs most sits on the belly: move it up.',
 } as const satisfies Record<string, string>;

@@ -182,4 +182,83 @@ export const GERMAN: Readonly<Record<keyof typeof ENGLISH, string>> = {
 
   'worn.most':
     'Die Abnutzung nimmt {percent, number} % der Farbe von „{title}“: Über {most, number} % zerfallen Buchstaben',
+
+  'placement.to-its-edge': 'Dieses Produkt wird bis an seinen Rand bedruckt: eine Hintergrundfarbe wählen',
+  'placement.no-ground': 'Ein Kasten wird gedruckt: Dieses Produkt will keine Hintergrundfarbe',
+  'placement.jpeg': 'JPEG kennt keine Transparenz: eine Hintergrundfarbe wählen',
+  'placement.mirror': 'Gespiegelt für Transferpapier',
+  'placement.nothing': 'Es gibt nichts zu drucken',
+  'placement.off': 'Das Motiv liegt außerhalb der Druckfläche: Nichts davon wird gedruckt',
+  'placement.cut': '{inches, number, ::.##} in des Motivs werden am Rand der Druckfläche abgeschnitten',
+  'placement.safe':
+    'Das Motiv reicht aus der sicheren Fläche hinaus{round, select, yes {, die rund ist} other {}}',
+  'placement.zone': 'Das Motiv reicht hinein in: {zone}',
+  'placement.resolution':
+    'Ein Bild druckt mit {dpi, number, ::group-off} dpi: {product} braucht {least, number, ::group-off}',
+  'placement.wrap': 'Es umspannt {degrees, number}° der Rundung: Von vorn ist nicht alles zu sehen',
+  'placement.small': 'Es füllt {percent, number} % der sicheren Fläche: Es wirkt vielleicht klein',
+  'placement.left': '{inches, number, ::.##} in links von der Mittellinie',
+  'placement.right': '{inches, number, ::.##} in rechts von der Mittellinie',
+
+  'cut.nothing': 'Es gibt nichts auszuschneiden: Das Motiv ist leer.',
+  'cut.no-piece': 'Vom Aufkleber bleibt nichts übrig: Ecken von {mm, number, ::.#} mm sind breiter als er.',
+  'cut.outline':
+    'Der Teil, an dem geschnitten wird, fehlt, ist verborgen oder hat keinen Umriss: Der Schnitt folgt dem Motiv.',
+  'cut.by-hand':
+    '{n, plural, one {Eine von Hand verschobene Strecke passt} other {{n, number} von Hand verschobene Strecken passen}} nicht mehr zur Linie: Das Motiv hat sich dort geändert.',
+  'cut.falls-out':
+    '{n, plural, one {Ein Teil fällt} other {{n, number} Teile fallen}} beim Abziehen heraus, etwa das Innere eines Buchstabens.',
+  'cut.pieces': 'Es löst sich in {n, number} Stücken, nicht in einem.',
+  'cut.beyond':
+    'Es ragt {mm, number, ::.#} mm über die Druckfläche hinaus: das Motiv oder den Rand verkleinern.',
+  'cut.border':
+    'Das Motiv liegt {mm, number, ::.#} mm vom Schnitt; das Produkt verlangt {least, number, ::.#} mm.',
+  'cut.radius':
+    'Die Klinge muss bei {mm, number, ::.#} mm wenden; das Produkt verlangt mindestens {least, number, ::.#} mm.',
+  'cut.paths':
+    'Die Klinge folgt {n, number, ::group-off} Linien; das Produkt nimmt höchstens {most, number, ::group-off}.',
+  'cut.points':
+    'Seine Linien haben {n, number, ::group-off} Punkte; das Produkt nimmt höchstens {most, number, ::group-off}.',
+  'cut.neck': 'Hier ist es nur {mm, number, ::.#} mm breit: Beim Abziehen reißt es vielleicht.',
+  'cut.tongue':
+    'Ein Teil von {length, number, ::.#} mm hängt an {width, number, ::.#} mm: Sein Ende wird sich lösen.',
+  'cut.corner': 'Eine Ecke von {degrees, number}° steht vor: Sie wird sich lösen.',
+  'cut.inner-corner': 'Eine Ecke von {degrees, number}° springt ein: Von dort reißt es vielleicht.',
+  'cut.hole': 'Ein Loch von {mm, number, ::.#} mm ist zu klein zum Entgittern.',
+  'cut.small':
+    'Es misst {width, number, ::.#} mm × {height, number, ::.#} mm auf einem Aufkleber von {most, number, ::.#} mm × {high, number, ::.#} mm: Ein größeres Motiv hätte Platz.',
+  'cut.mend.radius': 'Ecken auf {mm, number, ::.#} mm runden',
+  'cut.mend.follow': 'Dem Motiv folgen lassen',
+  'cut.mend.let-go': 'Sie fallen lassen',
+  'cut.mend.join': 'Sie verbinden, wo sie am nächsten liegen',
+  'cut.mend.stencil': 'Sie halten wie in einer Schablone',
+  'cut.mend.bridges': 'Sie durch Stege verbinden',
+  'cut.mend.fit': 'Einpassen',
+  'cut.mend.border': 'Den Rand {mm, number, ::.#} mm breit machen',
+  'cut.mend.round-outer': 'Äußere Ecken runden',
+  'cut.mend.fill-all': 'Alle Löcher füllen',
+  'cut.mend.smoother': 'Glatter machen',
+  'cut.mend.wide-bridges': 'Stege {mm, number, ::.#} mm breit machen',
+  'cut.mend.wider': 'Den Rand um {mm, number, ::.#} mm verbreitern',
+  'cut.mend.close': 'Um {mm, number, ::.#} mm breitere Lücken schließen',
+  'cut.mend.round': 'Die Ecken runden',
+  'cut.mend.fill-small': 'Löcher unter {mm, number, ::.#} mm füllen',
+  'cut.mend.fill': 'Die Druckfläche füllen',
+
+  'sheet.a-sticker': 'Ein Aufkleber',
+  'sheet.gone': '„{name}“ kann nicht ausgeschnitten werden: Sein Design fehlt oder zeigt nichts.',
+  'sheet.empty': 'Auf dem Bogen liegt noch nichts.',
+  'sheet.border':
+    'Das Motiv von „{name}“ liegt {mm, number, ::.#} mm von seinem Schnitt; das Produkt verlangt {least, number, ::.#} mm.',
+  'sheet.beyond': '„{name}“ ragt {mm, number, ::.#} mm in den Rand des Bogens oder darüber hinaus.',
+  'sheet.overlap': '„{name}“ und „{other}“ überlappen.',
+  'sheet.gap':
+    '„{name}“ und „{other}“ liegen {mm, number, ::.#} mm auseinander; der Bogen verlangt {least, number, ::.#} mm.',
+
+  'seat.width':
+    '{width, number, ::.#} in breit auf einer Brust von {chest, number, ::.#} in ({size}): {percent, number} % davon, {below, number, ::.#} in unter dem Kragen.',
+  'seat.lost': 'Auf der Brust wirkt es klein, wie ein Abzeichen.',
+  'seat.round': 'Es reicht um die Seiten herum: Von vorn sind seine Enden nicht zu sehen.',
+  'seat.high': 'Was am meisten wiegt, sitzt dicht unter dem Kragen: nach unten rücken.',
+  'seat.low': 'Was am meisten wiegt, sitzt auf dem Bauch: nach oben rücken.',
 };

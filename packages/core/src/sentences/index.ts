@@ -1,6 +1,7 @@
 /**
  * What Brelm says, in one place, by key and ready for other languages: a sentence is a key with what is to be said in it. A new
- * language is one file with all keys, and one line here. What the proof's checks say, and what its mends are called, is here so far.
+ * language is one file with all keys, and one line here. Here are what the judges say (of
+ * the proof, of placements, cuts, sheets and seats) and what their mends are called, so far.
  */
 import { IntlMessageFormat } from 'intl-messageformat';
 import { ENGLISH } from './english';

@@ -1,4 +1,5 @@
 import { hypot, flatten, pathBounds, type Box, type PathData } from '../geometry';
+import { told, type Sentence, type SentenceValue } from '../sentences';
 import { placedOutline, type StickerShape } from './shape';
 import { roomOn, type PlacedSticker, type Sheet } from './types';
 
@@ -10,6 +11,8 @@ export interface SheetFinding {
   code: 'beyond' | 'overlap' | 'gap' | 'border' | 'empty' | 'gone';
   severity: 'stop' | 'watch';
   message: string;
+  /** The same before it is put into words. */
+  said: Sentence;
   /** Which of the placed stickers it is about, by their numbers from 0. */
   placed: number[];
   /** Where, mm of the sheet. */
@@ -98,8 +101,6 @@ export function gapBetween(
 const apart = (a: Box, b: Box, by: number): boolean =>
   a.right + by < b.left || b.right + by < a.left || a.bottom + by < b.top || b.bottom + by < a.top;
 
-const mm = (v: number) => `${v.toFixed(1).replace(/\.0$/, '')} mm`;
-
 /**
  * What will go wrong with a sheet, the worst first. Stickers whose shape is not known are gone; `borderMm` is the least
  * border that its product asks for.
@@ -110,14 +111,17 @@ export function judgeSheet(
   { borderMm }: { borderMm: number } = { borderMm: 0 },
 ): SheetFinding[] {
   const found: SheetFinding[] = [];
-  const name = (p: PlacedSticker) => sheet.stickers.find((s) => s.id === p.sticker)?.name ?? 'A sticker';
+  // A list of one: it may be a sentence of its own.
+  const name = (p: PlacedSticker): SentenceValue => [
+    sheet.stickers.find((s) => s.id === p.sticker)?.name ?? { key: 'sheet.a-sticker', values: {} },
+  ];
   const gone = sheet.stickers.filter((s) => !shapes.has(s.id));
   for (const { id, name: called } of gone) {
     const placed = sheet.placed.flatMap((p, i) => (p.sticker === id ? [i] : []));
     if (placed.length)
       found.push({
         ...{ code: 'gone', severity: 'stop', placed },
-        message: `“${called}” cannot be cut out: its design is gone, or has nothing to see.`,
+        ...told('sheet.gone', { name: called }),
       });
   }
   if (sheet.placed.length === 0)
@@ -125,7 +129,7 @@ export function judgeSheet(
       code: 'empty',
       severity: 'stop',
       placed: [],
-      message: 'There is nothing on the sheet yet.',
+      ...told('sheet.empty'),
     });
   for (const { id, name: called } of sheet.stickers) {
     const placed = sheet.placed.flatMap((p, i) => (p.sticker === id ? [i] : []));
@@ -133,7 +137,7 @@ export function judgeSheet(
     if (placed.length && border < borderMm - SLACK)
       found.push({
         ...{ code: 'border', severity: 'stop', placed },
-        message: `The artwork of “${called}” is ${mm(border)} from its cut; the product asks for ${mm(borderMm)}.`,
+        ...told('sheet.border', { name: called, mm: border, least: borderMm }),
       });
   }
   const lying = sheet.placed.flatMap((p, i) => {
@@ -153,7 +157,7 @@ export function judgeSheet(
     if (over > SLACK)
       found.push({
         ...{ code: 'beyond', severity: 'stop', placed: [i], at: { x: p.x, y: p.y } },
-        message: `“${name(p)}” runs ${mm(over)} into the margin or beyond it.`,
+        ...told('sheet.beyond', { name: name(p), mm: over }),
       });
   }
   lying.forEach((a, k) => {
@@ -163,10 +167,9 @@ export function judgeSheet(
       if (gap >= sheet.gap - SLACK) continue;
       found.push({
         ...{ code: gap < 0 ? 'overlap' : 'gap', severity: 'stop', placed: [a.i, b.i], at: { x, y } },
-        message:
-          gap < 0
-            ? `“${name(a.p)}” and “${name(b.p)}” overlap.`
-            : `“${name(a.p)}” and “${name(b.p)}” are ${mm(gap)} apart; the sheet asks for ${mm(sheet.gap)}.`,
+        ...(gap < 0
+          ? told('sheet.overlap', { name: name(a.p), other: name(b.p) })
+          : told('sheet.gap', { name: name(a.p), other: name(b.p), mm: gap, least: sheet.gap })),
       });
     }
   });

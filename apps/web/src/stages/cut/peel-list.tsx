@@ -59,7 +59,7 @@ export function PeelList({
                 </p>
                 {(f.mend || (f.fill && canFill)) && (
                   <Button className="mt-1.5 !h-7 !px-2" onClick={() => onMend(f)}>
-                    {f.mend?.label ?? f.fill}
+                    {(f.mend ?? f.fill)?.label}
                   </Button>
                 )}
               </li>
