@@ -1,10 +1,11 @@
+const NUMBERS = ['Math', 'Float64Array', 'Float32Array', 'Uint32Array', 'Int32Array'];
 const base = {
   rootDir: __dirname,
   testEnvironment: 'node',
   setupFilesAfterEnv: ['<rootDir>/jest.patience.cjs'],
   // Looked up through the sandbox each time they are named, these took most of the time of what computes.
   // (Names that a package declares for itself, such as Number, cannot be among them.)
-  sandboxInjectedGlobals: ['Math', 'Infinity', 'Float64Array', 'Float32Array', 'Uint32Array', 'Int32Array'],
+  sandboxInjectedGlobals: [...NUMBERS, 'Infinity'],
   // Packages that come as modules only.
   transformIgnorePatterns: ['/node_modules/(?!(delaunator|robust-predicates)/)'],
   transform: {
@@ -33,9 +34,15 @@ module.exports = {
         '<rootDir>/packages/engine/src/**/*.test.ts',
         '<rootDir>/packages/scenery/src/**/*.test.ts',
         '<rootDir>/apps/cli/src/**/*.test.ts',
-        '<rootDir>/apps/web/src/**/*.test.ts',
         '<rootDir>/apps/server/src/**/*.test.ts',
       ],
+    },
+    {
+      ...base,
+      displayName: 'unit',
+      // An icon is called Infinity.
+      sandboxInjectedGlobals: NUMBERS,
+      testMatch: ['<rootDir>/apps/web/src/**/*.test.ts'],
     },
     { ...base, ...prepared, displayName: 'server', testMatch: ['<rootDir>/apps/server/test/**/*.test.ts'] },
     {
