@@ -36,6 +36,8 @@ describe('the shelf', () => {
   it('chooses several designs, a range of them with Shift, and by the keyboard', async () => {
     const boxes = page.getByRole('list', { name: 'Designs' }).getByRole('checkbox');
     await boxes.nth(0).click();
+    // The bar that comes then moves the rows: what is clicked next must have come to rest.
+    await toolbar().getByText('1 chosen').waitFor();
     await boxes.nth(3).click({ modifiers: ['Shift'] });
     await toolbar().getByText('4 chosen').waitFor();
     await boxes.nth(2).focus();
