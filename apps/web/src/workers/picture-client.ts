@@ -18,12 +18,24 @@ const begin = (): Worker =>
 let worker: Remote<PictureWorker> | null = null;
 const started = (): Remote<PictureWorker> => (worker ??= wrap<PictureWorker>(begin()));
 
+type Quick = Started<Remote<PictureWorker>> & { calls: number };
 /** One that makes pictures in small while the other makes them whole; it is ended when nothing was asked of it for a while. */
-let quick: (Started<Remote<PictureWorker>> & { calls: number }) | null = null;
+let quick: Quick | null = null;
 const QUICK_IDLE_MS = 20_000;
 
+function beginQuick(): Quick {
+  const own: Quick = {
+    ...remoteOf<PictureWorker>(begin(), () => {
+      own.end();
+      if (quick === own) quick = null;
+    }),
+    calls: 0,
+  };
+  return own;
+}
+
 async function askQuickly<R>(work: (remote: Remote<PictureWorker>) => Promise<R>): Promise<R> {
-  const own = (quick ??= { ...remoteOf<PictureWorker>(begin(), () => (quick = null)), calls: 0 });
+  const own = (quick ??= beginQuick());
   const call = ++own.calls;
   try {
     return await work(own.remote);

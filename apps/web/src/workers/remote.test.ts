@@ -38,5 +38,6 @@ describe('what can be asked of a worker', () => {
     started.end();
     expect(worker.ended).toBe(true);
     expect(() => started.remote.add(4)).toThrow(/released/);
+    expect(() => started.end()).not.toThrow();
   });
 });

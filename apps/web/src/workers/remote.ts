@@ -15,9 +15,12 @@ export function remoteOf<W>(worker: Worker, failed: () => void): Started<Remote<
   worker.addEventListener('error', failed);
   worker.addEventListener('messageerror', failed);
   const remote = wrap<W>(worker);
+  let isEnded = false;
   return {
     remote,
     end: () => {
+      if (isEnded) return;
+      isEnded = true;
       worker.terminate();
       // What it still had to answer holds on to what it was asked with: one that is ended would stay for as long as the page.
       remote[releaseProxy]();
