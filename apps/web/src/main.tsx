@@ -1,18 +1,11 @@
-import { StrictMode } from 'react';
-import { createRoot } from 'react-dom/client';
-import { Provider } from 'react-redux';
-import { RouterProvider } from 'react-router';
-import { Entrance } from './people/entrance';
-import { router } from './routes';
-import { store } from './store';
 import './styles.css';
+import { chosenLanguage, region } from './words/language';
 
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <Provider store={store}>
-      <Entrance>
-        <RouterProvider router={router} />
-      </Entrance>
-    </Provider>
-  </StrictMode>,
-);
+// All that is said is in its language from the first word on: what names things once would keep the words of another.
+const language = chosenLanguage();
+document.documentElement.lang = region();
+if (language === 'de') {
+  await import('./words/german');
+  await import('./words/german-dates');
+}
+await import('./app');

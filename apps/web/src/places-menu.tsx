@@ -1,15 +1,16 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { ChevronDown } from 'lucide-react';
 import { NavLink, useLocation } from 'react-router';
+import { say } from './words/frame';
 
 /** The places of the shop as a menu, where a row of them has no room. */
 export function PlacesMenu({ places }: { places: readonly (readonly [to: string, name: string])[] }) {
   const { pathname } = useLocation();
   const here = places.find(([to]) => (to === '/' ? pathname === '/' : pathname.startsWith(to)));
   return (
-    <Menu as="nav" aria-label="Places" className="min-[840px]:hidden">
+    <Menu as="nav" aria-label={say('places')} className="min-[840px]:hidden">
       <MenuButton className="inline-flex items-center gap-1 rounded-md bg-line px-2 py-1 font-medium whitespace-nowrap">
-        {here?.[1] ?? 'Places'}
+        {here?.[1] ?? say('places')}
         <ChevronDown size={14} aria-hidden className="shrink-0" />
       </MenuButton>
       <MenuItems

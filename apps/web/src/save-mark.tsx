@@ -1,6 +1,7 @@
-import { format } from 'date-fns';
 import { useAppSelector } from './store';
 import type { EditorState } from './store/editor-state';
+import { format } from './words/dates';
+import { say } from './words/frame';
 
 /** The state of saving, in words. */
 export function SaveMark() {
@@ -10,14 +11,14 @@ export function SaveMark() {
   const { save } = open;
   const text =
     save.kind === 'saved'
-      ? `saved ${format(save.at, 'HH:mm')}`
+      ? say('saved', { at: format(save.at, 'HH:mm') })
       : save.kind === 'saving'
-        ? 'saving…'
+        ? say('saving')
         : save.kind === 'offline'
-          ? 'offline: kept on this machine'
+          ? say('offlineKeptOnThisMachine')
           : save.kind === 'conflict'
-            ? 'changed elsewhere'
-            : `not saved: ${save.reason}`;
+            ? say('changedElsewhere')
+            : say('notSaved', { reason: save.reason });
   const bad = save.kind !== 'saved' && save.kind !== 'saving';
   return (
     <span

@@ -1,12 +1,13 @@
 import { NavLink, Outlet, useOutletContext } from 'react-router';
 import { PLACE_WIDTH, SelectField } from '../ui';
 import { COUNTRIES, countryName, useCountry } from './country';
+import { say } from '../words/almanac';
 
 const ROOMS = [
-  ['/almanac', 'Year'],
-  ['/almanac/demand', 'Demand'],
-  ['/almanac/phrases', 'Phrases'],
-  ['/almanac/ideas', 'Ideas'],
+  ['/almanac', say('year')],
+  ['/almanac/demand', say('demand')],
+  ['/almanac/phrases', say('phrases')],
+  ['/almanac/ideas', say('ideas')],
 ] as const;
 
 /** The country that is looked at. */
@@ -18,8 +19,8 @@ export function Almanac() {
   return (
     <main className={`${PLACE_WIDTH} flex h-full flex-col low:overflow-y-auto`}>
       <div className="mb-3 flex shrink-0 flex-wrap items-end gap-x-5 gap-y-2">
-        <h1 className="text-[26px] leading-none">Almanac</h1>
-        <nav aria-label="Almanac" className="flex gap-1">
+        <h1 className="text-[26px] leading-none">{say('almanac')}</h1>
+        <nav aria-label={say('almanac')} className="flex gap-1">
           {ROOMS.map(([to, name]) => (
             <NavLink
               key={to}
@@ -34,7 +35,7 @@ export function Almanac() {
           ))}
         </nav>
         <div className="ml-auto w-40">
-          <SelectField label="Sold to" value={country} onChange={(e) => setCountry(e.target.value)}>
+          <SelectField label={say('soldTo')} value={country} onChange={(e) => setCountry(e.target.value)}>
             {COUNTRIES.map((id) => (
               <option key={id} value={id}>
                 {countryName(id)}

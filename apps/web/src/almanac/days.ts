@@ -1,4 +1,6 @@
-import { format, formatDistanceStrict, parseISO } from 'date-fns';
+import { formatDistanceStrict, parseISO } from 'date-fns';
+import { format } from '../words/dates';
+import { say } from '../words/almanac';
 
 /** `5 Dec`, with the year where it is not this one. */
 export const shortDay = (day: string, today: string): string =>
@@ -8,12 +10,12 @@ export const longDay = (day: string): string => format(parseISO(day), 'EEEE d MM
 
 /** `in 3 weeks`, `5 days ago`, `today`. */
 export function fromToday(day: string, today: string): string {
-  if (day === today) return 'today';
+  if (day === today) return say('today');
   const days = Math.abs((Date.parse(day) - Date.parse(today)) / 86_400_000);
   const unit = days < 14 ? 'day' : days < 120 ? 'week' : 'month';
   const said =
     unit === 'week'
-      ? `${Math.round(days / 7)} weeks`
+      ? say('weeks', { days: Math.round(days / 7) })
       : formatDistanceStrict(parseISO(day), parseISO(today), { unit });
-  return day > today ? `in ${said}` : `${said} ago`;
+  return day > today ? say('in', { said }) : say('ago', { said });
 }

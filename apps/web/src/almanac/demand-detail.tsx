@@ -11,6 +11,7 @@ import { MONTH_NAMES } from './season-words';
 import { count, monthWords } from './figure-words';
 import { Spark } from './spark';
 import { growthWords, WatchButton } from './watch';
+import { say } from '../words/almanac';
 
 const MONTHS = 'J F M A M J J A S O N D'.split(' ');
 
@@ -18,12 +19,12 @@ const MONTHS = 'J F M A M J J A S O N D'.split(' ');
 function SeasonIndex({ season }: { season: number[] }) {
   const most = Math.max(...season);
   return (
-    <ol aria-label="Season index by month" className="flex h-16 items-end gap-0.5">
+    <ol aria-label={say('seasonIndexByMonth')} className="flex h-16 items-end gap-0.5">
       {season.map((v, i) => (
         <li
           key={i}
           className="flex-1 text-center text-[10.5px] text-muted"
-          title={`${MONTH_NAMES[i]}: ${v.toFixed(2)} times a usual month`}
+          title={say('timesAUsualMonth', { monthNames: MONTH_NAMES[i], v: v.toFixed(2) })}
         >
           <span
             aria-hidden
@@ -43,22 +44,25 @@ function SeasonIndex({ season }: { season: number[] }) {
 function Facts({ row }: { row: Demand }) {
   const { outlook, strength } = row;
   const facts: [string, string][] = [
-    ['In a usual month', count(row.usual)],
+    [say('inAUsualMonth'), count(row.usual)],
     [
-      'Against the year before',
-      row.yearOverYear === null ? 'not two years yet' : growthWords(row.yearOverYear),
+      say('againstTheYearBefore'),
+      row.yearOverYear === null ? say('notTwoYearsYet') : growthWords(row.yearOverYear),
     ],
     [
-      'Next peak',
+      say('nextPeak'),
       outlook
-        ? `${monthWords(outlook.peak.month)}, ${Math.round(outlook.peak.sure * 100)} % sure within a month`
-        : 'needs two years of figures',
+        ? say('sureWithinAMonth', {
+            month: monthWords(outlook.peak.month),
+            sure: Math.round(outlook.peak.sure * 100),
+          })
+        : say('needsTwoYearsOfFigures'),
     ],
-    ['What the season explains', strength === null ? '–' : `${Math.round(strength * 100)} %`],
+    [say('whatTheSeasonExplains'), strength === null ? '–' : `${Math.round(strength * 100)} %`],
     [
-      'Listings for each search',
+      say('listingsForEachSearch'),
       row.difficulty === null
-        ? 'not known'
+        ? say('notKnown')
         : `${row.difficulty.toFixed(1)}, ${difficultyWord(row.difficulty)}`,
     ],
   ];
@@ -103,19 +107,18 @@ export function DemandDetail({
       <div className="flex items-start gap-1">
         <h2 className="min-w-0 flex-1 text-[18px] leading-tight break-words">{phrase}</h2>
         {plain && <WatchButton row={plain} />}
-        <IconButton label="Close" onClick={onClose}>
+        <IconButton label={say('close')} onClick={onClose}>
           <X size={15} />
         </IconButton>
       </div>
       {error && <p role="alert">{reasonOf(error)}</p>}
-      {!data && !error && <p className="text-muted">Asking…</p>}
-      {data && !plain && <p className="mt-2 text-muted">There are no figures for this.</p>}
+      {!data && !error && <p className="text-muted">{say('asking')}</p>}
+      {data && !plain && <p className="mt-2 text-muted">{say('thereAreNoFiguresFor')}</p>}
       {plain && (
         <>
           <p className="mb-1 text-[12.5px] text-muted">
-            {plain.source === 'own' ? 'Your own figures' : 'Simulated figures'}
-            {plain.filled.length > 0 &&
-              `; ${plain.filled.length} months were missing and are drawn between the others`}
+            {plain.source === 'own' ? say('yourOwnFigures') : say('simulatedFigures')}
+            {plain.filled.length > 0 && say('monthsWereMissingAndAre', { filled: plain.filled.length })}
           </p>
           <Spark large demand={plain} width={344} height={150} />
           <Facts row={plain} />
@@ -129,7 +132,7 @@ export function DemandDetail({
           <ul className="flex flex-col gap-1 text-[13px]">
             {rows.map((r) => (
               <li key={r.product} className="grid grid-cols-[64px_1fr_48px_84px] items-center gap-2">
-                <span>{r.product || 'anything'}</span>
+                <span>{r.product || say('anything')}</span>
                 <span
                   aria-hidden
                   className="h-2.5 rounded-[2px] bg-spruce"
@@ -166,18 +169,18 @@ export function DemandDetail({
         <Button
           tone="main"
           onClick={() =>
-            void create(newIdea({ phrase: '', note: `For people who look for “${phrase}”.` }))
+            void create(newIdea({ phrase: '', note: say('forPeopleWhoLookFor', { phrase }) }))
               .unwrap()
               .then(({ id }) => navigate(`/almanac/ideas/${id}`), fail)
           }
         >
-          Note an idea
+          {say('noteAnIdea')}
         </Button>
         <Link
           to={`/almanac/phrases?about=${encodeURIComponent(phrase)}`}
           className="inline-flex h-8 items-center rounded-md border border-edge px-3 text-[13px] font-medium hover:border-ink"
         >
-          Phrases
+          {say('phrases')}
         </Link>
         {rows.some((r) => r.source === 'own') && (
           <Button
@@ -187,10 +190,10 @@ export function DemandDetail({
               setSure(false);
               void forget(phrase)
                 .unwrap()
-                .then(() => notify('done', `Your figures for “${phrase}” are gone.`), fail);
+                .then(() => notify('done', say('yourFiguresForAreGone', { phrase })), fail);
             }}
           >
-            {sure ? 'Yes, forget them' : 'Forget my figures'}
+            {sure ? say('yesForgetThem') : say('forgetMyFigures')}
           </Button>
         )}
       </div>

@@ -12,6 +12,7 @@ import { count, monthWords } from './figure-words';
 import { Spark } from './spark';
 import { growthWords, WatchButton } from './watch';
 import { apiAt } from '../platform/address';
+import { say } from '../words/almanac';
 
 const PRODUCTS = ['', 'shirt', 'mug', 'ornament', 'sticker'] as const;
 
@@ -41,13 +42,10 @@ export function Demand() {
       { replace: true },
     );
   const bringIn = async (file: File) => {
-    const working = notify('working', `Reading ${file.name}…`);
+    const working = notify('working', say('reading', { name: file.name }));
     try {
       const taken = await takeIn(await file.text()).unwrap();
-      notify(
-        'done',
-        `${taken.rows} months of ${taken.phrases} phrases came in; they take the place of the simulated.`,
-      );
+      notify('done', say('monthsOfPhrasesCameIn', { rows: taken.rows, phrases: taken.phrases }));
     } catch (error) {
       notify('fault', `${file.name}: ${reasonOf(error)}`);
     } finally {
@@ -64,7 +62,7 @@ export function Demand() {
           <input
             type="search"
             className="field"
-            placeholder="moth, owl gift, …"
+            placeholder={say('mothOwlGift')}
             maxLength={120}
             value={search}
             onChange={(e) => {
@@ -74,7 +72,7 @@ export function Demand() {
           />
         </label>
         <SelectField
-          label="Looked for on"
+          label={say('lookedForOn')}
           value={product}
           onChange={(e) => {
             setPage(0);
@@ -83,7 +81,7 @@ export function Demand() {
         >
           {PRODUCTS.map((p) => (
             <option key={p} value={p}>
-              {p || 'anything'}
+              {p || say('anything')}
             </option>
           ))}
         </SelectField>
@@ -96,7 +94,7 @@ export function Demand() {
               setWatched(e.target.checked);
             }}
           />
-          What I watch
+          {say('whatIWatch')}
         </label>
         <div className="ml-auto flex gap-2">
           <FileButton accept=".csv,text/csv" testId="demand-csv" onFiles={([file]) => void bringIn(file)}>
@@ -113,9 +111,7 @@ export function Demand() {
         </div>
       </div>
       <p className="mb-2 text-[13px] text-muted">
-        {own
-          ? 'What is marked “own” are your figures. All others are simulated: made up, the same each time.'
-          : 'These figures are simulated: made up, the same each time. Bring in your own as CSV: phrase, product, country, month, searches.'}
+        {own ? say('whatIsMarkedOwnAre') : say('theseFiguresAreSimulatedMade')}
       </p>
       {error && (
         <div role="alert" className="mb-2 flex items-center gap-3 rounded-md border border-rust p-3">
@@ -126,7 +122,7 @@ export function Demand() {
       {data?.silent && (
         <p className="mb-2 flex items-center gap-1.5 text-[13px]">
           <SeverityMark severity="watch" size={13} />
-          The service does not answer: only your own figures are here.
+          {say('theServiceDoesNotAnswer')}
         </p>
       )}
       <div className="flex min-h-0 flex-1 gap-4 pb-4 max-[759px]:flex-col-reverse">
@@ -135,20 +131,26 @@ export function Demand() {
           aria-busy={isFetching}
         >
           <table className="w-full border-collapse text-[13px]">
-            <caption className="sr-only">What is looked for</caption>
+            <caption className="sr-only">{say('whatIsLookedFor')}</caption>
             <thead className="sticky top-0 z-10 bg-card text-left text-[11.5px] text-muted">
               <tr className="border-b border-line">
-                {['Phrase', 'Searches by month', 'A month', 'In a year', 'Peak', 'Difficulty', ''].map(
-                  (h, i) => (
-                    <th
-                      key={h}
-                      scope="col"
-                      className={`px-2 py-1.5 font-normal ${i === 2 || i === 3 ? 'text-right' : ''}`}
-                    >
-                      {h || <span className="sr-only">Watch</span>}
-                    </th>
-                  ),
-                )}
+                {[
+                  say('phrase'),
+                  say('searchesByMonth'),
+                  say('aMonth'),
+                  say('inAYear'),
+                  say('peak2'),
+                  say('difficulty'),
+                  '',
+                ].map((h, i) => (
+                  <th
+                    key={h}
+                    scope="col"
+                    className={`px-2 py-1.5 font-normal ${i === 2 || i === 3 ? 'text-right' : ''}`}
+                  >
+                    {h || <span className="sr-only">{say('watch2')}</span>}
+                  </th>
+                ))}
               </tr>
             </thead>
             <tbody>
@@ -169,7 +171,9 @@ export function Demand() {
                       {watched && row.product && ` · ${row.product}`}
                     </button>
                     {row.source === 'own' && (
-                      <span className="ml-1.5 rounded-sm bg-moss/15 px-1 text-[11px] text-moss-ink">own</span>
+                      <span className="ml-1.5 rounded-sm bg-moss/15 px-1 text-[11px] text-moss-ink">
+                        {say('own')}
+                      </span>
                     )}
                   </th>
                   <td className="px-2">
@@ -188,7 +192,7 @@ export function Demand() {
                         <span className="text-muted">{Math.round(row.outlook.peak.sure * 100)} % sure</span>
                       </>
                     ) : (
-                      <span className="text-muted">needs two years</span>
+                      <span className="text-muted">{say('needsTwoYears')}</span>
                     )}
                   </td>
                   <td className="px-2">
@@ -205,14 +209,12 @@ export function Demand() {
           </table>
           {data && data.rows.length === 0 && (
             <p className="p-6 text-center text-muted">
-              {watched
-                ? 'You watch nothing here yet. The eye beside a phrase puts it on this list.'
-                : `Nobody’s figures have “${settled}”. Try a shorter word, or bring in your own.`}
+              {watched ? say('youWatchNothingHereYet') : say('nobodysFiguresHaveTryA', { settled })}
             </p>
           )}
-          {!data && !error && <p className="p-6 text-muted">Asking…</p>}
+          {!data && !error && <p className="p-6 text-muted">{say('asking')}</p>}
           {pages > 1 && (
-            <nav aria-label="Pages" className="flex items-center gap-3 p-2 text-[13px]">
+            <nav aria-label={say('pages')} className="flex items-center gap-3 p-2 text-[13px]">
               <Button disabled={page === 0} onClick={() => setPage(page - 1)}>
                 Earlier
               </Button>

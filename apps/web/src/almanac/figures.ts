@@ -1,6 +1,7 @@
 import type { ComposedFigure } from '@brelm/core/idea';
 import { fetchMotif, type FoundMotif } from '../stack/use-motifs';
 import { readAt } from '../platform/asked-again';
+import { say } from '../words/almanac';
 
 /** The colour that figures of one colour are fetched in; they take one of the design's. */
 const PLAIN = '#20262a';
@@ -15,7 +16,7 @@ export async function figuresFor(
   if (!asked) return [];
   const query = new URLSearchParams({ q: asked, count: String(count) });
   const response = await readAt(`motifs?${query.toString()}`, { signal });
-  if (!response.ok) throw new Error(`The figures could not be searched (${response.status}).`);
+  if (!response.ok) throw new Error(say('theFiguresCouldNotBe', { status: response.status }));
   const { entries } = (await response.json()) as { entries: FoundMotif[] };
   return Promise.all(
     entries.map(async ({ id }) => {

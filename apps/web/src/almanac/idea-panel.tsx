@@ -15,6 +15,7 @@ import { useMadeFor } from './made-for';
 import { Pieces } from './pieces';
 import { References } from './references';
 import { useIdea } from './use-idea';
+import { say } from '../words/almanac';
 
 /** An idea that is open: what it says, what it is for, what it is made of, and what it came from. */
 export function IdeaPanel({
@@ -42,7 +43,7 @@ export function IdeaPanel({
         <Button onClick={open.again}>Try again</Button>
       </div>
     );
-  if (!idea) return <p className="p-6 text-muted">Opening…</p>;
+  if (!idea) return <p className="p-6 text-muted">{say('opening')}</p>;
   return <Opened id={id} idea={idea} open={open} onGone={onGone} />;
 }
 
@@ -79,7 +80,7 @@ function Opened({
   const begin = async () => {
     const { on, choice, garment } = made;
     if (!on || !choice || !garment) return;
-    const working = notify('working', 'Laying it out…');
+    const working = notify('working', say('layingItOut'));
     try {
       const wanted = idea.pieces.filter((p) => p.kind === 'figure' && p.words.trim());
       const figures = await Promise.all(
@@ -94,8 +95,7 @@ function Opened({
       picture.close();
       const kept = await create(dressedFor(design, season?.name ?? null, idea)).unwrap();
       set({ design: kept.id, state: 'designed' });
-      if (missing.length)
-        notify('fault', `The library has no figure for “${missing.join('”, “')}”: that place is empty.`);
+      if (missing.length) notify('fault', say('theLibraryHasNoFigure', { missing: missing.join('”, “') }));
       void navigate(`/design/${kept.id}`);
     } catch (error) {
       notify('fault', reasonOf(error));
@@ -106,7 +106,7 @@ function Opened({
   return (
     <div className="flex h-full flex-col overflow-hidden rounded-md border border-line bg-card">
       <KeptNotes
-        noun="idea"
+        noun={say('idea')}
         refused={open.refused}
         conflict={state === 'conflict'}
         onKeepMine={() =>
@@ -121,10 +121,10 @@ function Opened({
         <span role="status" className="mr-auto text-[12.5px] text-muted">
           {KEPT_WORDS[state]}
         </span>
-        <IconButton label="Undo" keys="Ctrl Z" disabled={!open.canUndo} onClick={undo}>
+        <IconButton label={say('undo')} keys="Ctrl Z" disabled={!open.canUndo} onClick={undo}>
           <Undo2 size={15} />
         </IconButton>
-        <IconButton label="Redo" keys="Ctrl Y" disabled={!open.canRedo} onClick={redo}>
+        <IconButton label={say('redo')} keys="Ctrl Y" disabled={!open.canRedo} onClick={redo}>
           <Redo2 size={15} />
         </IconButton>
         {sure ? (
@@ -136,10 +136,10 @@ function Opened({
                 .then(onGone, (e: unknown) => notify('fault', reasonOf(e)))
             }
           >
-            Yes, delete this idea
+            {say('yesDeleteThisIdea')}
           </Button>
         ) : (
-          <IconButton label="Delete the idea" onClick={() => setSure(true)}>
+          <IconButton label={say('deleteTheIdea')} onClick={() => setSure(true)}>
             <Trash2 size={15} />
           </IconButton>
         )}
@@ -148,33 +148,33 @@ function Opened({
           aria-disabled={!idea.phrase.trim()}
           className={`inline-flex h-8 items-center rounded-md border border-edge px-3 text-[13px] font-medium hover:border-ink ${idea.phrase.trim() ? '' : 'pointer-events-none opacity-45'}`}
         >
-          Try it in…
+          {say('tryItIn')}
         </Link>
         <Button
           tone="main"
           disabled={!made.on || idea.pieces.length === 0}
-          title={idea.pieces.length === 0 ? 'It has no pieces yet' : undefined}
+          title={idea.pieces.length === 0 ? say('itHasNoPiecesYet') : undefined}
           onClick={() => void begin()}
         >
-          Begin the design
+          {say('beginTheDesign')}
         </Button>
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-2 content-start gap-x-5 gap-y-4 overflow-y-auto p-3">
         <div className="flex flex-col gap-3">
           <TextBox
-            label="Phrase"
+            label={say('phrase')}
             value={idea.phrase}
             onCommit={(phrase, gesture) => set({ phrase: phrase.slice(0, 300) }, gesture)}
           />
           <TextBox
-            label="Note"
+            label={say('note')}
             lines={4}
             value={idea.note}
             onCommit={(note, gesture) => set({ note: note.slice(0, 20_000) }, gesture)}
           />
           <div className="grid grid-cols-2 gap-2">
             <SelectField
-              label="Season"
+              label={say('season')}
               value={idea.season ?? ''}
               onChange={(e) => set({ season: e.target.value || null })}
             >
@@ -186,7 +186,7 @@ function Opened({
               ))}
             </SelectField>
             <SelectField
-              label="Niche"
+              label={say('niche')}
               value={idea.niche ?? ''}
               onChange={(e) => set({ niche: e.target.value || null })}
             >
@@ -198,7 +198,7 @@ function Opened({
               ))}
             </SelectField>
             <SelectField
-              label="Garment colour"
+              label={say('garmentColour')}
               value={idea.garment ?? ''}
               onChange={(e) => {
                 set({ garment: e.target.value || null });
@@ -213,7 +213,7 @@ function Opened({
               ))}
             </SelectField>
             <SelectField
-              label="State"
+              label={say('state')}
               value={idea.state}
               onChange={(e) => set({ state: e.target.value as IdeaState })}
             >
@@ -224,7 +224,7 @@ function Opened({
           </div>
           {idea.design && (
             <Link to={`/design/${idea.design}`} className="text-[13px] text-spruce underline">
-              Open the design that it became
+              {say('openTheDesignThatIt')}
             </Link>
           )}
           <Pieces pieces={idea.pieces} onChange={(pieces, gesture) => set({ pieces }, gesture)} />

@@ -9,6 +9,7 @@ import { useSettled } from '../ui/use-settled';
 import { useKeys } from '../keys';
 import { shortDay } from './days';
 import { IdeaPanel } from './idea-panel';
+import { say } from '../words/almanac';
 
 const OPEN: readonly IdeaState[] = ['noted', 'to do'];
 
@@ -19,7 +20,7 @@ export function Ideas() {
   const [search, setSearch] = useState('');
   const q = useSettled(search).trim();
   const field = useRef<HTMLInputElement>(null);
-  useKeys({ search: [() => field.current?.focus(), 'Find an idea'] });
+  useKeys({ search: [() => field.current?.focus(), say('findAnIdea')] });
   const {
     currentData,
     data: last,
@@ -39,8 +40,8 @@ export function Ideas() {
       );
   const seasonOf = (season: string | null) => year?.seasons.find((s) => s.season.id === season);
   return (
-    <Panes names={['All ideas', 'The idea']} shown={id ? 1 : 0} className="flex h-full gap-4 pb-4">
-      <section aria-label="All ideas" className="flex min-h-0 w-[340px] shrink-0 flex-col">
+    <Panes names={[say('allIdeas'), say('theIdea')]} shown={id ? 1 : 0} className="flex h-full gap-4 pb-4">
+      <section aria-label={say('allIdeas')} className="flex min-h-0 w-[340px] shrink-0 flex-col">
         <div className="mb-2 flex items-center gap-1.5">
           {IDEA_STATES.map((s) => (
             <button
@@ -61,9 +62,9 @@ export function Ideas() {
         <input
           ref={field}
           type="search"
-          aria-label="Find an idea"
+          aria-label={say('findAnIdea')}
           title="/"
-          placeholder="Words of a phrase, a note, a piece …"
+          placeholder={say('wordsOfAPhraseA')}
           maxLength={120}
           className="field mb-2 shrink-0 px-2"
           value={search}
@@ -88,32 +89,30 @@ export function Ideas() {
                   aria-current={key === id}
                   className="block truncate font-medium after:absolute after:inset-0 after:content-['']"
                 >
-                  {document.phrase || document.note.split('\n')[0] || 'An idea without words yet'}
+                  {document.phrase || document.note.split('\n')[0] || say('anIdeaWithoutWordsYet')}
                 </Link>
                 <p className="truncate text-[12.5px] text-muted">
                   {document.state}
                   {season &&
-                    ` · ${season.season.name}${season.work ? `, list by ${shortDay(season.work.next.listBy, year!.today)}` : ''}`}
+                    ` · ${season.season.name}${season.work ? say('listBy2', { shortDay: shortDay(season.work.next.listBy, year!.today) }) : ''}`}
                 </p>
               </li>
             );
           })}
           {data?.ideas.length === 0 && (
             <li className="p-5 text-center text-muted">
-              {q
-                ? `No idea has “${q}” in it; other states above may.`
-                : 'No ideas here. Note one, or keep a phrase that you like.'}
+              {q ? say('noIdeaHasInIt', { q }) : say('noIdeasHereNoteOne')}
             </li>
           )}
-          {!data && !error && <li className="p-5 text-muted">Opening…</li>}
+          {!data && !error && <li className="p-5 text-muted">{say('opening')}</li>}
         </ul>
         {data && data.total > data.ideas.length && (
           <p className="mt-1 text-[12.5px] text-muted">
-            The latest {data.ideas.length} of {data.total} are shown.
+            {say('theLatestOfAreShown', { ideas: data.ideas.length, total: data.total })}
           </p>
         )}
       </section>
-      <section aria-label="The idea" className="min-h-0 min-w-0 flex-1">
+      <section aria-label={say('theIdea')} className="min-h-0 min-w-0 flex-1">
         {id ? (
           <IdeaPanel
             key={id}
@@ -122,7 +121,7 @@ export function Ideas() {
             onChanged={() => void refetch()}
           />
         ) : (
-          <p className="mt-16 text-center text-muted">Choose an idea, or note a new one.</p>
+          <p className="mt-16 text-center text-muted">{say('chooseAnIdeaOrNote')}</p>
         )}
       </section>
     </Panes>

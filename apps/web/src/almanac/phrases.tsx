@@ -21,18 +21,30 @@ import { useProtectedWordsQuery } from '../store/listings-api';
 import { Panes, Button, notify, SelectField, SeverityMark, WorkFaultNote } from '../ui';
 import { NotWanted } from '../workers/hand';
 import { phrasesFor } from '../workers/phrases-client';
+import { say } from '../words/almanac';
 
 /** Phrases at once. */
 const PAGE = 24;
 const LENGTHS = [
-  ['1 12', 'of any length'],
-  ['1 4', 'up to 4 words'],
-  ['4 7', '4 to 7 words'],
-  ['7 12', '7 words and more'],
+  ['1 12', say('ofAnyLength')],
+  ['1 4', say('upTo4Words')],
+  ['4 7', say('n4To7Words')],
+  ['7 12', say('n7WordsAndMore')],
 ] as const;
 const CLASS_WORDS: Readonly<Partial<Record<WordClass, string>>> = {
-  ...{ creature: 'a creature', thing: 'a thing', stuff: 'stuff, or many of them', place: 'a place' },
-  ...{ person: 'a person', food: 'food', quality: 'a quality', do: 'something done', time: 'a time' },
+  ...{
+    creature: say('aCreature'),
+    thing: say('aThing'),
+    stuff: say('stuffOrManyOfThem'),
+    place: say('aPlace'),
+  },
+  ...{
+    person: say('aPerson'),
+    food: say('food'),
+    quality: say('aQuality'),
+    do: say('somethingDone'),
+    time: say('aTime'),
+  },
 };
 
 type Wish = Omit<PhraseWish, 'seed' | 'count' | 'niche'> & { niche: string };
@@ -112,7 +124,11 @@ function usePhrases(wish: Wish) {
 }
 
 function Score({ phrase: { score } }: { phrase: Phrase }) {
-  const said = `Rhythm ${Math.round(score.rhythm * 100)}, length ${Math.round(score.length * 100)}, freshness ${Math.round(score.fresh * 100)} of 100`;
+  const said = say('rhythmLengthFreshnessOf100', {
+    rhythm: Math.round(score.rhythm * 100),
+    score: Math.round(score.length * 100),
+    fresh: Math.round(score.fresh * 100),
+  });
   return (
     <span className="flex w-16 items-center gap-1" title={said}>
       <span className="sr-only">{said}</span>
@@ -130,7 +146,7 @@ export function Phrases() {
   const seasonId = params.get('season');
   const { data } = useSeasonsQuery();
   const season = data?.seasons.find((s) => s.season.id === seasonId)?.season;
-  if (seasonId && !data) return <p className="text-muted">Opening…</p>;
+  if (seasonId && !data) return <p className="text-muted">{say('opening')}</p>;
   return (
     <Opened
       key={`${about} ${seasonId}`}
@@ -177,7 +193,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
       .then(
         () => {
           setKept((k) => new Set([...k, p.text]));
-          notify('done', `“${p.text}” is kept among the ideas.`);
+          notify('done', say('isKeptAmongTheIdeas', { text: p.text }));
         },
         (e: unknown) => notify('fault', reasonOf(e)),
       );
@@ -191,14 +207,14 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
   const all = useMemo(() => pages.flat(), [pages]);
   const short = state === 'done' && (pages.at(-1)?.length ?? 0) < PAGE;
   return (
-    <Panes names={['Wanted', 'Phrases']} className="flex h-full gap-5 pb-4">
+    <Panes names={[say('wanted'), say('phrases')]} className="flex h-full gap-5 pb-4">
       <form
-        aria-label="What phrases are wanted"
+        aria-label={say('whatPhrasesAreWanted')}
         className="flex w-60 shrink-0 flex-col gap-3 overflow-y-auto pr-1"
         onSubmit={(e) => e.preventDefault()}
       >
         <SelectField
-          label="Niche"
+          label={say('niche')}
           value={wish.niche}
           onChange={(e) => set({ niche: e.target.value, like: null, locks: [] })}
         >
@@ -209,7 +225,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
           ))}
         </SelectField>
         <SelectField
-          label="Mood"
+          label={say('mood')}
           value={wish.mood ?? ''}
           onChange={(e) => set({ mood: (e.target.value || null) as Mood | null })}
         >
@@ -219,7 +235,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
           ))}
         </SelectField>
         <SelectField
-          label="Length"
+          label={say('length')}
           value={wish.words.join(' ')}
           onChange={(e) => set({ words: e.target.value.split(' ').map(Number) as [number, number] })}
         >
@@ -259,7 +275,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
                 <button
                   type="button"
                   className="inline-flex items-center gap-1 rounded-full border border-spruce bg-spruce/10 px-2 text-[12.5px]"
-                  aria-label={`Unlock ${l.word}`}
+                  aria-label={say('unlock', { word: l.word })}
                   onClick={() => lock(l)}
                 >
                   <Lock size={11} aria-hidden />
@@ -271,9 +287,9 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
           </ul>
           <div className="mt-1 flex flex-col gap-1">
             <input
-              aria-label="A word of your own"
+              aria-label={say('aWordOfYourOwn')}
               className="field"
-              placeholder="a word of your own"
+              placeholder={say('aWordOfYourOwn2')}
               maxLength={40}
               value={word}
               onChange={(e) => setWord(e.target.value)}
@@ -285,7 +301,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
             />
             <div className="flex gap-1">
               <select
-                aria-label="What the word is"
+                aria-label={say('whatTheWordIs')}
                 className="field"
                 value={wordClass}
                 onChange={(e) => setWordClass(e.target.value as WordClass)}
@@ -302,23 +318,23 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
             </div>
           </div>
         </fieldset>
-        {season && <p className="text-[13px]">For {season.name}: what you keep or try is noted for it.</p>}
+        {season && <p className="text-[13px]">{say('forWhatYouKeepOr', { name: season.name })}</p>}
       </form>
       <section
-        aria-label="Phrases"
+        aria-label={say('phrases')}
         aria-busy={state === 'working'}
         className="min-h-0 min-w-0 flex-1 overflow-y-auto"
       >
         {wish.like && (
           <p className="mb-2 flex items-center gap-2 text-[13px]">
-            More like “{wish.like.text}”
+            {say('moreLike', { text: wish.like.text })}
             <Button className="!h-6" onClick={() => set({ like: null })}>
               All of {niche.name}
             </Button>
           </p>
         )}
         {typeof state === 'object' && (
-          <WorkFaultNote what="Phrases could not be made" reason={state.fault} onAgain={again} />
+          <WorkFaultNote what={say('phrasesCouldNotBeMade')} reason={state.fault} onAgain={again} />
         )}
         <ul className="rounded-md border border-line bg-card">
           {all.map((p) => (
@@ -332,8 +348,8 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
                   <p className="flex items-center gap-1 text-[12.5px]">
                     <SeverityMark severity={p.protectedWords.length ? 'stop' : 'watch'} size={12} />
                     {p.protectedWords.length
-                      ? `somebody else has the right to “${p.protectedWords.join('”, “')}”`
-                      : `no dictionary has “${p.doubts.join('”, “')}”`}
+                      ? say('somebodyElseHasTheRight', { protectedWords: p.protectedWords.join('”, “') })
+                      : say('noDictionaryHas', { doubts: p.doubts.join('”, “') })}
                   </p>
                 )}
               </div>
@@ -343,7 +359,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
                     key={`${s.class} ${s.word}`}
                     type="button"
                     className="inline-flex items-center gap-0.5 rounded-full border border-line px-1.5 text-[11.5px] text-muted hover:border-ink hover:text-ink"
-                    aria-label={isLocked(s) ? `Unlock ${s.word}` : `Lock ${s.word}`}
+                    aria-label={isLocked(s) ? say('unlock', { word: s.word }) : say('lock', { word: s.word })}
                     onClick={() => lock(s)}
                   >
                     {isLocked(s) ? <Lock size={10} aria-hidden /> : <LockOpen size={10} aria-hidden />}
@@ -354,7 +370,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
               <Score phrase={p} />
               <Button
                 className="!h-7 !px-2"
-                aria-label={`More like it: “${p.text}”`}
+                aria-label={say('moreLikeIt', { text: p.text })}
                 onClick={() => set({ like: p, families: [], locks: [] })}
               >
                 More like it
@@ -362,15 +378,17 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
               <Button
                 className="!h-7 !px-2"
                 disabled={kept.has(p.text)}
-                aria-label={kept.has(p.text) ? `“${p.text}” is kept` : `Keep “${p.text}”`}
+                aria-label={
+                  kept.has(p.text) ? say('isKept', { text: p.text }) : say('keep', { text: p.text })
+                }
                 onClick={() => keep(p)}
               >
-                {kept.has(p.text) ? 'Kept' : 'Keep'}
+                {kept.has(p.text) ? say('kept') : say('keep2')}
               </Button>
               <Button
                 tone="main"
                 className="!h-7 !px-2"
-                aria-label={`Try it in… artwork: “${p.text}”`}
+                aria-label={say('tryItInArtwork', { text: p.text })}
                 onClick={() => tryIt(p)}
               >
                 Try it in…
@@ -379,12 +397,12 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
           ))}
         </ul>
         <p role="status" className="my-3 flex items-center gap-3 text-[13px] text-muted">
-          {state === 'working' && 'Thinking of some…'}
-          {state === 'done' &&
-            all.length === 0 &&
-            'Nothing fits all of this: unlock a word, or choose other kinds.'}
-          {short && all.length > 0 && 'There are no more of these.'}
-          {state === 'done' && !short && <Button onClick={more}>More</Button>}
+          {say('thinkingOfSomeNothingFits', {
+            isState: state === 'working',
+            isState2: state === 'done' && all.length === 0,
+            isShort: short && all.length > 0,
+          })}
+          {state === 'done' && !short && <Button onClick={more}>{say('more')}</Button>}
         </p>
       </section>
     </Panes>

@@ -1,12 +1,13 @@
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { PIECES, type Piece, type PieceKind } from '@brelm/core/idea';
 import { Button, IconButton, SelectField, TextBox } from '../ui';
+import { say } from '../words/almanac';
 
 const HINTS: Readonly<Record<PieceKind, string>> = {
-  line: 'what the line says',
-  figure: 'what it shows: owl, lantern',
-  backdrop: 'sunburst, striped sun, shield',
-  wear: 'thin ink, cracks, scratches',
+  line: say('whatTheLineSays'),
+  figure: say('whatItShowsOwlLantern'),
+  backdrop: say('sunburstStripedSunShield'),
+  wear: say('thinInkCracksScratches'),
 };
 
 /** What a thing that sells is made of, front first: each becomes a part of the new design. */
@@ -28,7 +29,7 @@ export function Pieces({
     onChange(next);
   };
   return (
-    <section aria-label="Taken apart">
+    <section aria-label={say('takenApart')}>
       <h3 className="heading mb-1">Taken apart</h3>
       <p className="mb-1.5 text-[12.5px] text-muted">
         What it is made of, front first. Each becomes a part of the design that is begun from it.
@@ -37,7 +38,7 @@ export function Pieces({
         {pieces.map((piece, i) => (
           <li key={i} className="grid grid-cols-[96px_1fr_auto] items-end gap-1.5">
             <SelectField
-              label={`Piece ${i + 1}`}
+              label={say('piece', { i: i + 1 })}
               value={piece.kind}
               onChange={(e) => put(i, { ...piece, kind: e.target.value as PieceKind })}
             >
@@ -46,28 +47,28 @@ export function Pieces({
               ))}
             </SelectField>
             <TextBox
-              label="Words"
+              label={say('words')}
               placeholder={HINTS[piece.kind]}
               value={piece.words}
               onCommit={(words, gesture) => put(i, { ...piece, words: words.slice(0, 300) }, gesture)}
             />
             <span className="flex">
               <IconButton
-                label={`Piece ${i + 1} further to the front`}
+                label={say('pieceFurtherToTheFront', { i: i + 1 })}
                 disabled={i === 0}
                 onClick={() => move(i, -1)}
               >
                 <ArrowUp size={14} />
               </IconButton>
               <IconButton
-                label={`Piece ${i + 1} further back`}
+                label={say('pieceFurtherBack', { i: i + 1 })}
                 disabled={i === pieces.length - 1}
                 onClick={() => move(i, 1)}
               >
                 <ArrowDown size={14} />
               </IconButton>
               <IconButton
-                label={`Remove piece ${i + 1}`}
+                label={say('removePiece', { i: i + 1 })}
                 onClick={() => onChange(pieces.filter((_, k) => k !== i))}
               >
                 <Trash2 size={14} />

@@ -6,6 +6,7 @@ import { reasonOf } from '../store/api';
 import { dropNotice, FileButton, IconButton, notify, Swatch, TextBox, useLatest } from '../ui';
 import { apiAt } from '../platform/address';
 import { readAt } from '../platform/asked-again';
+import { say } from '../words/almanac';
 
 /** Colours that are taken out of a reference. */
 const COLOURS = 6;
@@ -14,7 +15,7 @@ async function send(file: File): Promise<{ sha256: string; name: string }> {
   const body = new FormData();
   body.append('file', file, file.name);
   const response = await fetch(apiAt('references'), { method: 'POST', body });
-  if (!response.ok) throw await response.json().catch(() => new Error('It could not be brought in.'));
+  if (!response.ok) throw await response.json().catch(() => new Error(say('itCouldNotBeBrought')));
   return (await response.json()) as { sha256: string; name: string };
 }
 
@@ -33,7 +34,7 @@ export function References({
     onChange({ references: [...references, ...news].slice(0, 30) });
   });
   const bringIn = async (files: File[]) => {
-    const working = notify('working', 'Looking at it…');
+    const working = notify('working', say('lookingAtIt'));
     try {
       const added = [];
       for (const file of files) {
@@ -50,7 +51,7 @@ export function References({
   const takeColours = async (sha256: string) => {
     try {
       const response = await readAt(`materials/${sha256}/preview?size=320`);
-      if (!response.ok) throw new Error('The picture could not be read.');
+      if (!response.ok) throw new Error(say('thePictureCouldNotBe'));
       const found = paletteOf(await pixelsOf(await response.blob()), COLOURS);
       set({ palette: found.map(({ value }) => ({ name: plainName(value), value })) });
     } catch (error) {
@@ -58,11 +59,11 @@ export function References({
     }
   };
   return (
-    <section aria-label="References">
+    <section aria-label={say('references')}>
       <div className="mb-1 flex items-center justify-between">
-        <h3 className="heading">References</h3>
+        <h3 className="heading">{say('references')}</h3>
         <FileButton accept="image/*" multiple testId="reference" onFiles={(files) => void bringIn(files)}>
-          Add a picture…
+          {say('addAPicture')}
         </FileButton>
       </div>
       <p className="mb-1.5 text-[12.5px] text-muted">
@@ -73,7 +74,7 @@ export function References({
           <li key={r.sha256} className="flex gap-2">
             <img
               src={apiAt(`materials/${r.sha256}/preview?size=320`)}
-              alt={`Reference ${r.name}`}
+              alt={say('reference', { name: r.name })}
               className="h-20 w-24 shrink-0 rounded-sm border border-line bg-surround object-contain"
             />
             <div className="min-w-0 flex-1">
@@ -86,7 +87,7 @@ export function References({
                 </span>
               </p>
               <TextBox
-                label="Where it was seen"
+                label={say('whereItWasSeen')}
                 value={r.from}
                 onCommit={(from, gesture) =>
                   onChange(
@@ -104,11 +105,11 @@ export function References({
                 className="mt-0.5 text-[12.5px] text-spruce underline"
                 onClick={() => void takeColours(r.sha256)}
               >
-                Take its colours
+                {say('takeItsColours')}
               </button>
             </div>
             <IconButton
-              label={`Remove reference ${r.name}`}
+              label={say('removeReference', { name: r.name })}
               onClick={() => onChange({ references: references.filter((_, k) => k !== i) })}
             >
               <Trash2 size={14} />
@@ -128,7 +129,7 @@ export function References({
                 <Swatch value={c.value} />
                 {c.name}
                 <IconButton
-                  label={`Remove ${c.name}`}
+                  label={say('remove', { name: c.name })}
                   className="!h-5 !w-5"
                   onClick={() => onChange({ palette: palette.filter((_, k) => k !== i) })}
                 >

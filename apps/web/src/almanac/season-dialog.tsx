@@ -12,14 +12,15 @@ import { Button, Modal, NumberField, notify, SelectField } from '../ui';
 import { useSettled } from '../ui/use-settled';
 import { longDay } from './days';
 import { MONTH_NAMES, NTHS, WEEKDAYS } from './season-words';
+import { say } from '../words/almanac';
 
 const KINDS: readonly [SeasonRule['kind'], string][] = [
-  ['fixed', 'the same day each year'],
-  ['range', 'from one day to another'],
-  ['weekday', 'a weekday of a month'],
-  ['easter', 'so far from Easter'],
-  ['calendar', 'a day of another calendar'],
-  ['days', 'days that are written down'],
+  ['fixed', say('theSameDayEachYear')],
+  ['range', say('fromOneDayToAnother')],
+  ['weekday', say('aWeekdayOfAMonth')],
+  ['easter', say('soFarFromEaster')],
+  ['calendar', say('aDayOfAnotherCalendar')],
+  ['days', say('daysThatAreWrittenDown')],
 ];
 
 const FIRST: Readonly<Record<SeasonRule['kind'], SeasonRule>> = {
@@ -37,7 +38,7 @@ const NEW: SeasonDraft = {
 };
 
 const within = (least: number, most: number) => (v: number) =>
-  Number.isInteger(v) && v >= least && v <= most ? null : `a whole number from ${least} to ${most}`;
+  Number.isInteger(v) && v >= least && v <= most ? null : say('aWholeNumberFromTo', { least, most });
 
 /** Words of a field that are parted by commas. */
 const parted = (text: string): string[] => [
@@ -81,7 +82,7 @@ function RuleFields({ rule, onChange }: { rule: SeasonRule; onChange: (rule: Sea
   );
   const days = 'days' in rule && rule.kind !== 'days' && (
     <NumberField
-      label="Days after it, or before (−)"
+      label={say('daysAfterItOrBefore')}
       digits={0}
       value={rule.days}
       check={within(-200, 200)}
@@ -92,18 +93,26 @@ function RuleFields({ rule, onChange }: { rule: SeasonRule; onChange: (rule: Sea
     case 'fixed':
       return (
         <>
-          {day('day', 'Day', rule.day)}
-          <MonthField label="Month" value={rule.month} onChange={(month) => onChange({ ...rule, month })} />
+          {day('day', say('day2'), rule.day)}
+          <MonthField
+            label={say('month')}
+            value={rule.month}
+            onChange={(month) => onChange({ ...rule, month })}
+          />
         </>
       );
     case 'range':
       return (
         <>
-          {day('day', 'From day', rule.day)}
-          <MonthField label="Month" value={rule.month} onChange={(month) => onChange({ ...rule, month })} />
-          {day('toDay', 'To day', rule.toDay)}
+          {day('day', say('fromDay'), rule.day)}
           <MonthField
-            label="Month"
+            label={say('month')}
+            value={rule.month}
+            onChange={(month) => onChange({ ...rule, month })}
+          />
+          {day('toDay', say('toDay'), rule.toDay)}
+          <MonthField
+            label={say('month')}
             value={rule.toMonth}
             onChange={(toMonth) => onChange({ ...rule, toMonth })}
           />
@@ -113,7 +122,7 @@ function RuleFields({ rule, onChange }: { rule: SeasonRule; onChange: (rule: Sea
       return (
         <>
           <SelectField
-            label="Which"
+            label={say('which')}
             value={rule.nth}
             onChange={(e) => onChange({ ...rule, nth: Number(e.target.value) })}
           >
@@ -124,7 +133,7 @@ function RuleFields({ rule, onChange }: { rule: SeasonRule; onChange: (rule: Sea
             ))}
           </SelectField>
           <SelectField
-            label="Weekday"
+            label={say('weekday')}
             value={rule.weekday}
             onChange={(e) => onChange({ ...rule, weekday: Number(e.target.value) })}
           >
@@ -134,7 +143,11 @@ function RuleFields({ rule, onChange }: { rule: SeasonRule; onChange: (rule: Sea
               </option>
             ))}
           </SelectField>
-          <MonthField label="Month" value={rule.month} onChange={(month) => onChange({ ...rule, month })} />
+          <MonthField
+            label={say('month')}
+            value={rule.month}
+            onChange={(month) => onChange({ ...rule, month })}
+          />
           {days}
         </>
       );
@@ -142,12 +155,12 @@ function RuleFields({ rule, onChange }: { rule: SeasonRule; onChange: (rule: Sea
       return (
         <>
           <SelectField
-            label="Whose"
+            label={say('whose')}
             value={rule.church}
             onChange={(e) => onChange({ ...rule, church: e.target.value as 'western' | 'orthodox' })}
           >
-            <option value="western">western</option>
-            <option value="orthodox">orthodox</option>
+            <option value="western">{say('western')}</option>
+            <option value="orthodox">{say('orthodox')}</option>
           </SelectField>
           {days}
         </>
@@ -156,22 +169,22 @@ function RuleFields({ rule, onChange }: { rule: SeasonRule; onChange: (rule: Sea
       return (
         <>
           <SelectField
-            label="Calendar"
+            label={say('calendar')}
             value={rule.calendar}
             onChange={(e) => onChange({ ...rule, calendar: e.target.value as typeof rule.calendar })}
           >
-            <option value="chinese">Chinese</option>
-            <option value="hebrew">Hebrew, from Tishri</option>
-            <option value="islamic">Islamic (Umm al-Qura)</option>
+            <option value="chinese">{say('chinese')}</option>
+            <option value="hebrew">{say('hebrewFromTishri')}</option>
+            <option value="islamic">{say('islamicUmmAlQura')}</option>
           </SelectField>
           <NumberField
-            label="Month, counted"
+            label={say('monthCounted')}
             digits={0}
             value={rule.month}
             check={within(1, 12)}
             onChange={(month) => onChange({ ...rule, month })}
           />
-          {day('day', 'Day', rule.day, 30)}
+          {day('day', say('day2'), rule.day, 30)}
         </>
       );
     case 'days':
@@ -196,7 +209,7 @@ function useNextDays(draft: SeasonDraft) {
   const [told, setTold] = useState<{ days: Occurrence[] } | { fault: string } | null>(null);
   useEffect(() => {
     let here = true;
-    const named = { ...settled, name: settled.name.trim() || 'it' };
+    const named = { ...settled, name: settled.name.trim() || say('it') };
     void tried(named)
       .unwrap()
       .then(
@@ -253,7 +266,12 @@ export function SeasonDialog({
     />
   );
   return (
-    <Modal open title={view ? `Change ${view.season.name}` : 'New season'} wide onClose={() => onClose()}>
+    <Modal
+      open
+      title={view ? say('change', { name: view.season.name }) : say('newSeason')}
+      wide
+      onClose={() => onClose()}
+    >
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -262,7 +280,7 @@ export function SeasonDialog({
       >
         <div className="grid grid-cols-4 gap-3">
           <label className="col-span-2 block">
-            <span className="block text-[11.5px] text-muted">Name</span>
+            <span className="block text-[11.5px] text-muted">{say('name')}</span>
             <input
               autoFocus
               className="field"
@@ -273,7 +291,7 @@ export function SeasonDialog({
             />
           </label>
           <label className="col-span-2 block">
-            <span className="block text-[11.5px] text-muted">Countries, as GB, US; all where empty</span>
+            <span className="block text-[11.5px] text-muted">{say('countriesAsGbUsAll')}</span>
             <input
               className="field"
               defaultValue={draft.countries.join(', ')}
@@ -281,7 +299,7 @@ export function SeasonDialog({
             />
           </label>
           <SelectField
-            label="When it is"
+            label={say('whenItIs')}
             className="col-span-4"
             value={draft.rule.kind}
             onChange={(e) => set({ rule: FIRST[e.target.value as SeasonRule['kind']] })}
@@ -296,20 +314,20 @@ export function SeasonDialog({
         <div className="mt-3 grid grid-cols-4 gap-3">
           <RuleFields key={draft.rule.kind} rule={draft.rule} onChange={(rule) => set({ rule })} />
         </div>
-        <h3 className="heading mt-4 mb-1">Its peak and the work for it</h3>
+        <h3 className="heading mt-4 mb-1">{say('itsPeakAndTheWork')}</h3>
         <div className="grid grid-cols-5 gap-3">
           <NumberField
-            label="Peak, days before"
+            label={say('peakDaysBefore')}
             digits={0}
             value={draft.peak}
             check={within(-120, 120)}
             onChange={(peak) => set({ peak })}
           />
-          {weeks('idea', 'Idea, weeks before')}
-          {weeks('designed', 'Designed, weeks')}
-          {weeks('listed', 'Listed, weeks')}
+          {weeks('idea', say('ideaWeeksBefore'))}
+          {weeks('designed', say('designedWeeks'))}
+          {weeks('listed', say('listedWeeks'))}
           <NumberField
-            label="Delivery, days"
+            label={say('deliveryDays')}
             digits={0}
             value={draft.leads.delivery}
             check={within(0, 90)}
@@ -332,26 +350,26 @@ export function SeasonDialog({
               <span className="text-rust">{told.fault}</span>
             ) : told.days.length ? (
               <>
-                Next on{' '}
-                {told.days
-                  .slice(0, 3)
-                  .map((o) => longDay(o.from))
-                  .join('; ')}
-                .
+                {say('nextOn', {
+                  days: told.days
+                    .slice(0, 3)
+                    .map((o) => longDay(o.from))
+                    .join('; '),
+                })}
               </>
             ) : (
-              'It does not come in the next years.'
+              say('itDoesNotComeIn')
             ))}
         </p>
         {fault && (
           <p role="alert" className="mt-1 text-rust">
-            It could not be kept. {fault}
+            {say('itCouldNotBeKept', { fault })}
           </p>
         )}
         <div className="mt-3 flex justify-end gap-2">
           {view && (view.own || view.changed) && (
             <Button tone={view.own ? 'danger' : 'plain'} className="mr-auto" onClick={takeOut}>
-              {view.own ? 'Take it out' : 'As it came'}
+              {view.own ? say('takeItOut') : say('asItCame')}
             </Button>
           )}
           <Button onClick={() => onClose()}>Cancel</Button>

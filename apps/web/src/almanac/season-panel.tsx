@@ -5,6 +5,7 @@ import { Button, IconButton } from '../ui';
 import { countryName } from './country';
 import { fromToday, longDay, shortDay } from './days';
 import { ruleWords, stockWords } from './season-words';
+import { say } from '../words/almanac';
 
 /** One season beside the year: its days, and what the shop has for it. */
 export function SeasonPanel({
@@ -29,10 +30,10 @@ export function SeasonPanel({
     >
       <div className="flex items-start gap-2">
         <h2 className="min-w-0 flex-1 text-[18px] leading-tight break-words">{season.name}</h2>
-        <IconButton label={`Change ${season.name}`} onClick={onEdit}>
+        <IconButton label={say('change', { name: season.name })} onClick={onEdit}>
           <Pencil size={15} />
         </IconButton>
-        <IconButton label="Close" onClick={onClose}>
+        <IconButton label={say('close')} onClick={onClose}>
           <X size={15} />
         </IconButton>
       </div>
@@ -46,11 +47,11 @@ export function SeasonPanel({
           <dl className="mt-2 grid grid-cols-[1fr_auto] gap-x-3 gap-y-1 text-[13px]">
             {(
               [
-                ['An idea by', work.next.ideaBy],
-                ['Designed by', work.next.designedBy],
-                ['Listed by', work.next.listBy],
-                ['Peak', work.next.peak],
-                ['Last orders', work.next.lastOrder],
+                [say('anIdeaBy'), work.next.ideaBy],
+                [say('designedBy'), work.next.designedBy],
+                [say('listedBy'), work.next.listBy],
+                [say('peak2'), work.next.peak],
+                [say('lastOrders2'), work.next.lastOrder],
               ] as const
             ).map(([name, day]) => (
               <div key={name} className="col-span-2 grid grid-cols-subgrid border-t border-line pt-1">
@@ -64,11 +65,11 @@ export function SeasonPanel({
           <p className="mt-2 text-[13px]">The shop: {stockWords(work)}.</p>
         </>
       ) : (
-        <p className="mt-2 text-[13px]">It does not come again.</p>
+        <p className="mt-2 text-[13px]">{say('itDoesNotComeAgain')}</p>
       )}
       {later.length > 0 && (
         <p className="mt-1 text-[12.5px] text-muted">
-          Then {later.map((o) => shortDay(o.from, today)).join(', ')}
+          {say('then', { later: later.map((o) => shortDay(o.from, today)).join(', ') })}
         </p>
       )}
       {season.words.length > 0 && (
@@ -90,13 +91,13 @@ export function SeasonPanel({
       )}
       <div className="mt-3 flex gap-2">
         <Button tone="main" onClick={onNote}>
-          Note an idea
+          {say('noteAnIdea')}
         </Button>
         <Link
           to={`/almanac/phrases?season=${season.id}`}
           className="inline-flex h-8 items-center rounded-md border border-edge px-3 text-[13px] font-medium hover:border-ink"
         >
-          Phrases
+          {say('phrases')}
         </Link>
       </div>
     </aside>

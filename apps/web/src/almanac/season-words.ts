@@ -1,41 +1,60 @@
 import type { SeasonRule, SeasonWork } from '@brelm/core/almanac';
 import { fromToday, shortDay } from './days';
+import { say } from '../words/almanac';
 
 export const MONTH_NAMES =
   'January February March April May June July August September October November December'.split(' ');
 export const WEEKDAYS = 'Sunday Monday Tuesday Wednesday Thursday Friday Saturday'.split(' ');
 export const NTHS = [
-  [1, 'first'],
-  [2, 'second'],
-  [3, 'third'],
-  [4, 'fourth'],
-  [5, 'fifth'],
-  [-1, 'last'],
+  [1, say('first')],
+  [2, say('second')],
+  [3, say('third')],
+  [4, say('fourth')],
+  [5, say('fifth')],
+  [-1, say('last')],
 ] as const;
 
 const month = (m: number): string => MONTH_NAMES[m - 1] ?? '';
 const shifted = (days: number, of: string): string =>
   days === 0
     ? of
-    : `${Math.abs(days)} ${Math.abs(days) === 1 ? 'day' : 'days'} ${days < 0 ? 'before' : 'after'} ${of}`;
+    : `${Math.abs(days)} ${Math.abs(days) === 1 ? say('day') : say('days')} ${days < 0 ? say('before') : say('after')} ${of}`;
 
 /** When a season is, in words. */
 export function ruleWords(rule: SeasonRule): string {
   switch (rule.kind) {
     case 'fixed':
-      return `each ${rule.day} ${month(rule.month)}`;
+      return say('each', { day: rule.day, month: month(rule.month) });
     case 'range':
-      return `from ${rule.day} ${month(rule.month)} to ${rule.toDay} ${month(rule.toMonth)}`;
+      return say('fromTo', {
+        day: rule.day,
+        month: month(rule.month),
+        toDay: rule.toDay,
+        month2: month(rule.toMonth),
+      });
     case 'weekday': {
       const nth = NTHS.find(([n]) => n === rule.nth)?.[1] ?? '';
-      return shifted(rule.days, `the ${nth} ${WEEKDAYS[rule.weekday]} in ${month(rule.month)}`);
+      return shifted(
+        rule.days,
+        say('theIn', { nth, weekdays: WEEKDAYS[rule.weekday], month: month(rule.month) }),
+      );
     }
     case 'easter':
-      return shifted(rule.days, rule.church === 'western' ? 'Easter Sunday' : 'Orthodox Easter Sunday');
+      return shifted(
+        rule.days,
+        rule.church === 'western' ? say('easterSunday') : say('orthodoxEasterSunday'),
+      );
     case 'calendar':
-      return `day ${rule.day} of month ${rule.month} of the ${rule.calendar[0].toUpperCase()}${rule.calendar.slice(1)} calendar`;
+      return say('dayOfMonthOfThe', {
+        day: rule.day,
+        month: rule.month,
+        calendar: rule.calendar[0].toUpperCase(),
+        calendar2: rule.calendar.slice(1),
+      });
     case 'days':
-      return rule.days.length === 1 ? 'on one day' : `on ${rule.days.length} days that are written down`;
+      return rule.days.length === 1
+        ? say('onOneDay')
+        : say('onDaysThatAreWritten', { days: rule.days.length });
   }
 }
 
@@ -44,16 +63,16 @@ const some = (n: number, one: string): string => `${n} ${n === 1 ? one : `${one}
 /** What the shop has for a season, and what is missing. */
 export function stockWords({ stock, step }: Pick<SeasonWork, 'stock' | 'step'>): string {
   const { ideas, designs, listed } = stock;
-  if (step === 'idea') return 'no idea yet';
-  if (step === 'design') return `${some(ideas, 'idea')}, nothing designed`;
-  if (step === 'list') return `${some(designs, 'design')}, none listed`;
-  return `${some(listed, 'design')} listed`;
+  if (step === 'idea') return say('noIdeaYet');
+  if (step === 'design') return say('nothingDesigned', { some: some(ideas, 'idea') });
+  if (step === 'list') return say('noneListed', { some: some(designs, 'design') });
+  return say('listed', { some: some(listed, 'design') });
 }
 
 /** By when it is to be listed, which is what all before it serves. */
 export function listWords({ step, next }: Pick<SeasonWork, 'step' | 'next'>, today: string): string {
-  if (step === 'none') return `peak ${shortDay(next.peak, today)}`;
+  if (step === 'none') return say('peak', { shortDay: shortDay(next.peak, today) });
   return next.listBy < today
-    ? `last orders ${shortDay(next.lastOrder, today)}`
-    : `list by ${shortDay(next.listBy, today)}, ${fromToday(next.listBy, today)}`;
+    ? say('lastOrders', { shortDay: shortDay(next.lastOrder, today) })
+    : say('listBy', { shortDay: shortDay(next.listBy, today), fromToday: fromToday(next.listBy, today) });
 }

@@ -2,6 +2,7 @@ import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import type { Demand } from '@brelm/contract';
 import { count } from './figure-words';
+import { say } from '../words/almanac';
 
 /** Months of the past that a small line shows. */
 const SHOWN = 36;
@@ -53,7 +54,7 @@ export function Spark({
       className={large ? 'w-full' : ''}
       style={large ? undefined : { width, height }}
       role="img"
-      aria-label={`Searches for ${named} by month, ${count(demand.usual)} in a usual month of the last year`}
+      aria-label={say('searchesForByMonthIn', { named, count: count(demand.usual) })}
     >
       {large && (
         <g className="fill-muted text-[11px]">

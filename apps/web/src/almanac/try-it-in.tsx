@@ -17,6 +17,7 @@ import { figuresFor, figuresForPhrase } from './figures';
 import { useMadeFor } from './made-for';
 import { useTried, type Layout, type Tile } from './use-tried';
 import { readAt } from '../platform/asked-again';
+import { say } from '../words/almanac';
 
 /** Compositions at once. */
 const DOZEN = 12;
@@ -46,7 +47,7 @@ function Verdict({ tried, garment }: { tried: Tried; garment: Garment }) {
   if (!worst)
     return (
       <span className="flex items-center gap-1">
-        <VerdictMark verdict="reads" size={13} /> nothing wrong on {garment.name}
+        <VerdictMark verdict="reads" size={13} /> {say('nothingWrongOn', { name: garment.name })}
       </span>
     );
   return (
@@ -75,7 +76,7 @@ function Composition({
   if ('fault' in tile)
     return (
       <div className="grid aspect-[5/6] place-items-center rounded-md border border-rust bg-card p-3 text-center text-[13px]">
-        {tile.name} could not be laid out: {tile.fault}
+        {say('couldNotBeLaidOut', { name: tile.name, fault: tile.fault })}
       </div>
     );
   const { tried } = tile;
@@ -87,7 +88,11 @@ function Composition({
     >
       <span className="sr-only">Make a design of {tile.name}</span>
       <span className="block" aria-hidden>
-        <Picture tried={tried} garment={garment} label={`${tile.name} on ${garment.name}`} />
+        <Picture
+          tried={tried}
+          garment={garment}
+          label={say('on', { name: tile.name, name2: garment.name })}
+        />
       </span>
       <span className="block px-2 py-1.5 text-[12.5px]">
         <span className="block truncate font-medium" aria-hidden>
@@ -213,7 +218,7 @@ export function TryItIn() {
           document: { ...idea.document, design: kept.id, state: 'designed' },
         })
           .unwrap()
-          .catch((e: unknown) => notify('fault', `The idea was not marked as designed: ${reasonOf(e)}`));
+          .catch((e: unknown) => notify('fault', say('theIdeaWasNotMarked', { reason: reasonOf(e) })));
       void navigate(`/design/${kept.id}`);
     } catch (error) {
       notify('fault', reasonOf(error));
@@ -237,14 +242,18 @@ export function TryItIn() {
           <span className="block text-[11.5px] text-muted">Figure; “-” for none</span>
           <input
             className="field"
-            placeholder="after the words"
+            placeholder={say('afterTheWords')}
             maxLength={80}
             value={figure}
             onChange={(e) => setFigure(e.target.value)}
           />
         </label>
         {choice && (
-          <SelectField label="Product" value={choice.key} onChange={(e) => made.setProduct(e.target.value)}>
+          <SelectField
+            label={say('product')}
+            value={choice.key}
+            onChange={(e) => made.setProduct(e.target.value)}
+          >
             {made.choices.map((c) => (
               <option key={c.key} value={c.key}>
                 {c.spec.marketplace}, {c.spec.product}
@@ -254,7 +263,11 @@ export function TryItIn() {
           </SelectField>
         )}
         {garment && (
-          <SelectField label="Colour" value={garment.id} onChange={(e) => made.setGarment(e.target.value)}>
+          <SelectField
+            label={say('colour')}
+            value={garment.id}
+            onChange={(e) => made.setGarment(e.target.value)}
+          >
             {offered.map((g) => (
               <option key={g.id} value={g.id}>
                 {g.name}
@@ -265,14 +278,14 @@ export function TryItIn() {
       </div>
       <p role="status" data-seconds={seconds ?? undefined} className="mb-2 text-[13px] text-muted">
         {!phrase
-          ? 'Type a phrase to see it.'
+          ? say('typeAPhraseToSee')
           : done < tiles.length || !figures
-            ? `Laying it out: ${done} of ${tiles.length || DOZEN}…`
-            : `${tiles.length} compositions, each proofed on ${garment?.name}. Choose one and it is a design.`}
+            ? say('layingItOutOf', { done, tiles: tiles.length || DOZEN })
+            : say('compositionsEachProofedOnChoose', { tiles: tiles.length, name: garment?.name })}
       </p>
       <div aria-busy={making} className="min-h-0 flex-1 overflow-y-auto pb-4">
         <ul
-          aria-label="Compositions"
+          aria-label={say('compositions')}
           className="grid grid-cols-6 gap-3 max-[1150px]:grid-cols-5 max-[900px]:grid-cols-4"
         >
           {garment &&
@@ -285,7 +298,7 @@ export function TryItIn() {
         </ul>
         {layouts && shown < layouts.length && done === tiles.length && phrase && (
           <Button className="mt-3" onClick={() => setShown(shown + DOZEN)}>
-            {Math.min(DOZEN, layouts.length - shown)} more
+            {say('more2', { dozen: Math.min(DOZEN, layouts.length - shown) })}
           </Button>
         )}
       </div>

@@ -3,6 +3,7 @@ import type { Demand } from '@brelm/contract';
 import { reasonOf } from '../store/api';
 import { useWatchMutation } from '../store/almanac-api';
 import { IconButton, notify } from '../ui';
+import { say } from '../words/almanac';
 
 /** A year over the one before, as people say it. */
 export const growthWords = (factor: number): string =>
@@ -14,7 +15,7 @@ export function WatchButton({ row }: { row: Demand }) {
   const { phrase, product, country, watched } = row;
   return (
     <IconButton
-      label={watched ? `No longer watch ${phrase}` : `Watch ${phrase}`}
+      label={watched ? say('noLongerWatch', { phrase }) : say('watch', { phrase })}
       pressed={watched}
       onClick={() =>
         void watch({ phrase, product, country, on: !watched })

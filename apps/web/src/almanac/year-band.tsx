@@ -1,10 +1,12 @@
 import { scaleUtc } from 'd3-scale';
-import { addMonths, format, parseISO, startOfMonth } from 'date-fns';
+import { addMonths, parseISO, startOfMonth } from 'date-fns';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import type { Occurrence } from '@brelm/core/almanac';
 import type { SeasonView } from '@brelm/contract';
 import { shortDay } from './days';
 import { lanesOf } from './lanes';
+import { format } from '../words/dates';
+import { say } from '../words/almanac';
 
 const LANE = 25;
 const BAR = 21;
@@ -20,10 +22,10 @@ const TONES = {
   early: 'border-edge/60 bg-card',
 } as const;
 const SAYS = {
-  late: 'late',
-  now: 'to be begun now',
-  done: 'there is something for it',
-  early: 'not yet due',
+  late: say('late'),
+  now: say('toBeBegunNow'),
+  done: say('thereIsSomethingForIt'),
+  early: say('notYetDue'),
 } as const;
 
 interface Bar {
@@ -86,7 +88,7 @@ export function YearBand({
   return (
     <div
       role="group"
-      aria-label="The year"
+      aria-label={say('theYear')}
       className="max-h-[270px] overflow-y-auto rounded-md border border-line bg-card"
     >
       <div ref={box} className="relative" style={{ height: height + 24 }}>
@@ -108,11 +110,16 @@ export function YearBand({
             strokeWidth={1.5}
           />
         </svg>
-        <ul aria-label="Seasons of the year">
+        <ul aria-label={say('seasonsOfTheYear')}>
           {bars.map(({ view, at, left, right, peak, indent, lane }) => {
             const { season, work } = view;
             const when = work?.next.from === at.from ? work.when : 'early';
-            const said = `${season.name}: list by ${shortDay(at.listBy, today)}, peak ${shortDay(at.peak, today)}; ${SAYS[when]}`;
+            const said = say('listByPeak', {
+              name: season.name,
+              shortDay: shortDay(at.listBy, today),
+              shortDay2: shortDay(at.peak, today),
+              says: SAYS[when],
+            });
             return (
               <li key={`${season.id} ${at.from}`}>
                 <button

@@ -12,6 +12,7 @@ import { SeasonDialog } from './season-dialog';
 import { SeasonPanel } from './season-panel';
 import { listWords, stockWords } from './season-words';
 import { YearBand } from './year-band';
+import { say } from '../words/almanac';
 
 function WhenMark({ when }: { when: NonNullable<SeasonView['work']>['when'] }) {
   if (when === 'late') return <SeverityMark severity="stop" size={13} />;
@@ -21,9 +22,9 @@ function WhenMark({ when }: { when: NonNullable<SeasonView['work']>['when'] }) {
 }
 
 const GROUPS = [
-  ['Begin now', (when: string) => when === 'late' || when === 'now'],
-  ['Later', (when: string) => when === 'early'],
-  ['There is something for it', (when: string) => when === 'done'],
+  [say('beginNow'), (when: string) => when === 'late' || when === 'now'],
+  [say('later'), (when: string) => when === 'early'],
+  [say('thereIsSomethingForIt2'), (when: string) => when === 'done'],
 ] as const;
 
 /** Seasons whose peak can still be met are worth beginning; a late one is worth it the more, the later its last orders. */
@@ -48,7 +49,7 @@ export function Year() {
         <Button onClick={() => void refetch()}>Try again</Button>
       </div>
     );
-  if (!data) return <p className="text-muted">Reckoning the year…</p>;
+  if (!data) return <p className="text-muted">{say('reckoningTheYear')}</p>;
   const { today } = data;
   const seasons = data.seasons.filter(
     ({ season }) => !season.countries.length || season.countries.includes(country),
@@ -65,12 +66,10 @@ export function Year() {
   return (
     <div className="flex h-full flex-col gap-3 pb-4">
       <div className="flex items-center justify-between gap-3">
-        <p className="text-[13px] text-muted">
-          {longDay(today)}. A bar begins on the day by which to list, its ◆ is the peak.
-        </p>
+        <p className="text-[13px] text-muted">{say('aBarBeginsOnThe', { longDay: longDay(today) })}</p>
         <Button onClick={() => setEditing('new')}>
           <Plus size={15} aria-hidden />
-          New season
+          {say('newSeason')}
         </Button>
       </div>
       <YearBand seasons={seasons} today={today} chosen={chosen} onChoose={setChosen} />
@@ -105,7 +104,11 @@ export function Year() {
                         title={
                           w.step === 'none'
                             ? undefined
-                            : `an idea by ${w.next.ideaBy}, designed by ${w.next.designedBy}, last orders ${w.next.lastOrder}`
+                            : say('anIdeaByDesignedBy', {
+                                ideaBy: w.next.ideaBy,
+                                designedBy: w.next.designedBy,
+                                lastOrder: w.next.lastOrder,
+                              })
                         }
                       >
                         {listWords(w, today)}
@@ -114,17 +117,17 @@ export function Year() {
                         <button
                           type="button"
                           className="text-spruce underline"
-                          aria-label={`Note an idea for ${view.season.name}`}
+                          aria-label={say('noteAnIdeaFor', { name: view.season.name })}
                           onClick={() => note(view)}
                         >
-                          Note an idea
+                          {say('noteAnIdea')}
                         </button>
                         <Link
                           className="text-spruce underline"
-                          aria-label={`Demand around ${view.season.name}`}
+                          aria-label={say('demandAround', { name: view.season.name })}
                           to={`/almanac/demand?q=${encodeURIComponent(view.season.words[0] ?? view.season.name)}`}
                         >
-                          Demand
+                          {say('demand')}
                         </Link>
                       </span>
                     </li>

@@ -7,11 +7,12 @@ import type { Resolved } from '../design';
 import { useAppSelector } from '../store';
 import { Button, IconButton, LengthField, SelectField } from '../ui';
 import { useEdit } from '../editor/use-edit';
+import { say } from '../words/board';
 
 const UNITS = [
-  ['px', 'pixels'],
-  ['in', 'inches'],
-  ['mm', 'millimetres'],
+  ['px', say('pixels')],
+  ['in', say('inches')],
+  ['mm', say('millimetres')],
 ] as const;
 
 /** Rulers' unit, margin, grid and guides. They are saved with the design and never exported. */
@@ -44,9 +45,9 @@ export function AidsPanel({ design, resolved }: { design: Design; resolved: Reso
       >
         <div className="grid grid-cols-3 gap-1.5">
           <SelectField
-            label="Rulers in"
+            label={say('rulersIn')}
             value={aids.unit}
-            onChange={(e) => set('Change the unit', { unit: e.target.value as Aids['unit'] })}
+            onChange={(e) => set(say('changeTheUnit'), { unit: e.target.value as Aids['unit'] })}
           >
             {UNITS.map(([unit, name]) => (
               <option key={unit} value={unit}>
@@ -55,35 +56,35 @@ export function AidsPanel({ design, resolved }: { design: Design; resolved: Reso
             ))}
           </SelectField>
           <LengthField
-            label="Margin"
+            label={say('margin')}
             dpi={dpi}
             value={aids.margin}
-            check={(v) => (v >= 0 && 2 * v < least ? null : `0 to ${Math.ceil(least / 2) - 1} px`)}
-            onChange={(margin) => set('Change the margin', { margin }, 'margin')}
+            check={(v) =>
+              v >= 0 && 2 * v < least ? null : say('n0ToPx', { least: Math.ceil(least / 2) - 1 })
+            }
+            onChange={(margin) => set(say('changeTheMargin'), { margin }, 'margin')}
           />
           <LengthField
-            label="Grid of"
+            label={say('gridOf')}
             dpi={dpi}
             value={aids.grid ?? 0}
-            check={(v) => (v === 0 || (v >= 2 && v <= 10000) ? null : '2 px or more; 0 for none')}
+            check={(v) => (v === 0 || (v >= 2 && v <= 10000) ? null : say('n2PxOrMore0'))}
             onChange={(v) => set('Change the grid', { grid: v === 0 ? null : v }, 'grid')}
           />
         </div>
-        <h3 className="heading mt-3 mb-1">Guides</h3>
-        {aids.guides.length === 0 && (
-          <p className="text-[12.5px] text-muted">None. Drag one out of a ruler, or add it here.</p>
-        )}
+        <h3 className="heading mt-3 mb-1">{say('guides')}</h3>
+        {aids.guides.length === 0 && <p className="text-[12.5px] text-muted">{say('noneDragOneOutOf')}</p>}
         <ul className="max-h-48 overflow-y-auto">
           {aids.guides.map((guide, i) => (
             <li key={i} className="flex items-end gap-1">
               <div className="flex-1">
                 <LengthField
-                  label={guide.axis === 'x' ? 'Vertical, from the left' : 'Horizontal, from the top'}
+                  label={guide.axis === 'x' ? say('verticalFromTheLeft') : say('horizontalFromTheTop')}
                   dpi={dpi}
                   value={guide.at}
                   onChange={(at) =>
                     guides(
-                      'Move a guide',
+                      say('moveAGuide'),
                       aids.guides.map((g, k) => (k === i ? { ...g, at } : g)),
                       `guide ${i}`,
                     )
@@ -91,10 +92,10 @@ export function AidsPanel({ design, resolved }: { design: Design; resolved: Reso
                 />
               </div>
               <IconButton
-                label={`Remove guide ${i + 1}`}
+                label={say('removeGuide', { i: i + 1 })}
                 onClick={() =>
                   guides(
-                    'Remove a guide',
+                    say('removeAGuide'),
                     aids.guides.filter((_, k) => k !== i),
                   )
                 }
@@ -107,22 +108,22 @@ export function AidsPanel({ design, resolved }: { design: Design; resolved: Reso
         <div className="mt-2 flex flex-wrap gap-1.5">
           <Button
             className="!h-7 !px-2"
-            onClick={() => guides('Add a guide', [...aids.guides, { axis: 'x', at: board.width / 2 }])}
+            onClick={() => guides(say('addAGuide'), [...aids.guides, { axis: 'x', at: board.width / 2 }])}
           >
             <Plus size={14} aria-hidden /> Vertical
           </Button>
           <Button
             className="!h-7 !px-2"
-            onClick={() => guides('Add a guide', [...aids.guides, { axis: 'y', at: board.height / 2 }])}
+            onClick={() => guides(say('addAGuide'), [...aids.guides, { axis: 'y', at: board.height / 2 }])}
           >
             <Plus size={14} aria-hidden /> Horizontal
           </Button>
           <Button
             className="!h-7 !px-2"
             disabled={isEmptyBox(around)}
-            title="Four guides along the sides of what is selected"
+            title={say('fourGuidesAlongTheSides')}
             onClick={() =>
-              guides('Guides around', [
+              guides(say('guidesAround'), [
                 ...aids.guides,
                 { axis: 'x', at: around.left },
                 { axis: 'x', at: around.right },

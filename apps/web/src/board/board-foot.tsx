@@ -8,6 +8,7 @@ import type { Look } from './board-paint';
 import { isScreenMeasured } from '../editor/measure';
 import { ScreenMatch } from './screen-match';
 import type { View } from './use-view';
+import { say } from '../words/board';
 
 const TEXT = 'shrink-0 whitespace-nowrap rounded-md px-2 py-1 text-muted hover:bg-line hover:text-ink';
 
@@ -38,25 +39,25 @@ export function BoardFoot({
   const measured = (then: () => void) => (isScreenMeasured() ? then() : setAsking(() => then));
   return (
     <div className="flex h-9 shrink-0 items-center gap-0.5 border-t border-line bg-card px-2 text-[13px] max-[959px]:h-auto max-[959px]:flex-wrap max-[959px]:py-0.5">
-      <IconButton label="Zoom out" keys="−" onClick={() => onZoom(0.8)}>
+      <IconButton label={say('zoomOut')} keys="−" onClick={() => onZoom(0.8)}>
         <ZoomOut size={16} />
       </IconButton>
-      <span className="w-12 shrink-0 whitespace-nowrap text-center" title="Screen pixels to a board pixel">
+      <span className="w-12 shrink-0 whitespace-nowrap text-center" title={say('screenPixelsToABoard')}>
         {(view.scale * 100).toFixed(view.scale < 0.1 ? 1 : 0)} %
       </span>
-      <IconButton label="Zoom in" keys="+" onClick={() => onZoom(1.25)}>
+      <IconButton label={say('zoomIn')} keys="+" onClick={() => onZoom(1.25)}>
         <ZoomIn size={16} />
       </IconButton>
-      <IconButton label="Fit the board" keys="F" onClick={onFit}>
+      <IconButton label={say('fitTheBoard')} keys="F" onClick={onFit}>
         <Maximize size={15} />
       </IconButton>
-      <IconButton label="Fit the selection" keys="Shift F" onClick={onSelection}>
+      <IconButton label={say('fitTheSelection')} keys="Shift F" onClick={onSelection}>
         <Scan size={16} />
       </IconButton>
       <button
         type="button"
         className={TEXT}
-        title="One board pixel to one screen pixel"
+        title={say('oneBoardPixelToOne')}
         onClick={() => onZoom(1 / view.scale)}
       >
         100 %
@@ -64,21 +65,21 @@ export function BoardFoot({
       <button
         type="button"
         className={TEXT}
-        title="As large as it prints, in true inches on this screen"
+        title={say('asLargeAsItPrints')}
         onClick={() => measured(onPrintSize)}
       >
         Print size
       </button>
       <span aria-hidden className="mx-1 h-4 w-px bg-line" />
       <IconButton
-        label="See from 3 m"
+        label={say('seeFrom3M')}
         pressed={look === 'far'}
         onClick={() => (look === 'far' ? onLook('print') : measured(() => onLook('far')))}
       >
         <Eye size={16} />
       </IconButton>
       <IconButton
-        label="Outlines only"
+        label={say('outlinesOnly')}
         pressed={look === 'outlines'}
         onClick={() => onLook(look === 'outlines' ? 'print' : 'outlines')}
       >
@@ -86,7 +87,7 @@ export function BoardFoot({
       </IconButton>
       <AidsPanel design={design} resolved={resolved} />
       <span className="ml-auto min-w-0 truncate pr-1 text-muted max-[959px]:hidden">
-        {look === 'far' ? 'as it looks from 3 m' : `${design.board.dpi} dpi · dashed: safe area`}
+        {look === 'far' ? say('asItLooksFrom3') : say('dpiDashedSafeArea', { dpi: design.board.dpi })}
       </span>
       {asking && (
         <ScreenMatch

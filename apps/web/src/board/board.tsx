@@ -33,6 +33,7 @@ import { usePainting } from './use-painting';
 import { useSnap } from './use-snap';
 import { useView } from './use-view';
 import { useWheel } from './use-wheel';
+import { say } from '../words/board';
 
 export interface BoardHandle {
   fit(): void;
@@ -154,7 +155,7 @@ export const Board = forwardRef<
   };
 
   return (
-    <section aria-label="Board" className="flex min-w-0 flex-col bg-surround">
+    <section aria-label={say('board')} className="flex min-w-0 flex-col bg-surround">
       <div
         ref={box}
         data-testid="board"
@@ -171,7 +172,7 @@ export const Board = forwardRef<
         <canvas
           ref={canvas}
           role="img"
-          aria-label={`The artwork on ${backdrop.name}`}
+          aria-label={say('theArtworkOn', { name: backdrop.name })}
           className="absolute inset-0 h-full w-full will-change-transform"
         />
         <Stage
@@ -216,9 +217,9 @@ export const Board = forwardRef<
                 const { shiftKey } = e.evt as MouseEvent;
                 transformer.current!.rotationSnaps(shiftKey ? FIFTEENS : QUARTERS);
                 transformer.current!.rotationSnapTolerance(shiftKey ? 7.5 : 4);
-                placed('Scale and turn', true, false);
+                placed(say('scaleAndTurn'), true, false);
               }}
-              onTransformEnd={() => placed('Scale and turn', true, true)}
+              onTransformEnd={() => placed(say('scaleAndTurn'), true, true)}
             />
             {look !== 'far' && <Guides aids={aids} view={view} size={size} pulled={pulled} edit={edit} />}
             {tools.tool === 'points' && openLine && (
@@ -250,7 +251,7 @@ export const Board = forwardRef<
             onDrop={(axis, at) => {
               setPulled(null);
               if (at !== null && pulled)
-                edit.make('Add a guide', [
+                edit.make(say('addAGuide'), [
                   { op: 'setAids', change: { guides: [...aids.guides, { axis, at: Math.round(at) }] } },
                 ]);
             }}

@@ -6,6 +6,7 @@ import type { Editing } from '../editor/use-edit';
 import { changeStep, onPicture, strokesOf, withStrokes, type Aimed } from './step-target';
 import type { Tools } from './tools';
 import type { View } from './use-view';
+import { say } from '../words/board';
 
 /** What strokes look like while they are painted: what they do is seen in the artwork itself. */
 const COLOURS: Record<Stroke['does'], string> = {
@@ -110,7 +111,7 @@ export function BrushLayer({
     const strokes = strokesOf(aimed);
     if (drawn.length === 0) return;
     if (strokes.length >= MOST_STROKES) {
-      notify('fault', `A step has ${MOST_STROKES} strokes at most: begin another one.`);
+      notify('fault', say('aStepHasStrokesAt', { mostStrokes: MOST_STROKES }));
       return;
     }
     const round = (v: number) => Math.round(v * 10) / 10;
@@ -123,14 +124,14 @@ export function BrushLayer({
       ...{ hardness: brush.hardness, flow: brush.flow },
       specks: Math.min(400, round(brush.specks / aimed.scale)),
     };
-    changeStep(edit, aimed, 'Paint a stroke', withStrokes(aimed, [...strokes, stroke]));
+    changeStep(edit, aimed, say('paintAStroke'), withStrokes(aimed, [...strokes, stroke]));
   };
 
   return (
     <canvas
       ref={canvas}
       data-testid="brush-layer"
-      aria-label="Paint here"
+      aria-label={say('paintHere')}
       className="absolute inset-0 h-full w-full cursor-crosshair touch-none"
       onPointerDown={(e) => {
         if (e.button !== 0) return;
@@ -175,12 +176,12 @@ export function BrushBar({
   const { brush, setBrush } = tools;
   const words =
     aimed.of === 'mask'
-      ? { paint: 'Paint', less: null }
-      : (stepKind(aimed.step.kind).brush ?? { paint: 'Paint', less: null });
+      ? { paint: say('paint'), less: null }
+      : (stepKind(aimed.step.kind).brush ?? { paint: say('paint'), less: null });
   const does: [Stroke['does'], string | null][] = [
     ['paint', words.paint],
     ['less', words.less],
-    ['rub', 'Rub out'],
+    ['rub', say('rubOut')],
   ];
   const strokes = strokesOf(aimed);
   const plain = aimed.step.kind === 'marks' && aimed.of === 'step';
@@ -202,7 +203,7 @@ export function BrushBar({
   return (
     <div
       role="toolbar"
-      aria-label="Brush"
+      aria-label={say('brush')}
       className="absolute inset-x-8 top-8 mx-auto flex w-fit flex-wrap items-end gap-2 rounded-md border border-edge bg-card px-3 py-2"
     >
       {does.map(([what, label]) =>
@@ -219,17 +220,17 @@ export function BrushBar({
       )}
       <div className="w-20">
         <LengthField
-          label="Across"
+          label={say('across')}
           dpi={dpi}
           value={brush.size ?? usualBrush(aimed)}
-          check={(v) => (v >= 1 && v <= 8000 ? null : '1 to 8000 px')}
+          check={(v) => (v >= 1 && v <= 8000 ? null : say('n1To8000Px'))}
           onChange={(across) => setBrush({ ...brush, size: across })}
         />
       </div>
       {!plain && (
         <>
-          {range('Hardness', 'hardness')}
-          {range('Flow', 'flow')}
+          {range(say('hardness'), 'hardness')}
+          {range(say('flow'), 'flow')}
           <label className="flex h-7 items-center gap-1.5 text-[13px]">
             <input
               type="checkbox"
@@ -245,11 +246,11 @@ export function BrushBar({
       )}
       <Button
         disabled={strokes.length === 0}
-        onClick={() => changeStep(edit, aimed, 'Take all strokes away', withStrokes(aimed, []))}
+        onClick={() => changeStep(edit, aimed, say('takeAllStrokesAway'), withStrokes(aimed, []))}
       >
         Clear
       </Button>
-      <Button tone="main" title="Back to choosing parts (Escape)" onClick={() => tools.aim(null)}>
+      <Button tone="main" title={say('backToChoosingPartsEscape')} onClick={() => tools.aim(null)}>
         Done
       </Button>
     </div>

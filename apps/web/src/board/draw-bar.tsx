@@ -8,11 +8,12 @@ import { layUnder } from './lay-under';
 import { UnderDialog } from './under-dialog';
 import { InkSelect } from '../editor/ink-select';
 import { usualWidth, type Tools } from './tools';
+import { say } from '../words/board';
 
 export const PENS: [Pen, string][] = [
   ['even', 'even'],
-  ['pressed', 'by pressure'],
-  ['chisel', 'flat nib'],
+  ['pressed', say('byPressure')],
+  ['chisel', say('flatNib')],
 ];
 
 /** Where lines are mirrored at first: at the upright guide that is nearest to the board's middle, or there. */
@@ -29,7 +30,7 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
   return (
     <div
       role="toolbar"
-      aria-label="Drawing"
+      aria-label={say('drawing')}
       className="absolute top-8 left-1/2 flex w-max max-w-[calc(100%-3.5rem)] -translate-x-1/2 flex-wrap items-end gap-1.5 rounded-md border border-edge bg-card px-2 py-1.5 select-none"
     >
       <Button
@@ -42,7 +43,7 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
       <Button
         className={tool === 'rub' ? '!border-spruce !bg-line' : ''}
         aria-pressed={tool === 'rub'}
-        title="Rub lines out where you go over them, or all within what you go around"
+        title={say('rubLinesOutWhereYou')}
         onClick={() => setTool('rub')}
       >
         Rub out
@@ -50,12 +51,12 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
       {tool === 'rub' && (
         <div className="w-28">
           <SelectField
-            label="What goes"
+            label={say('whatGoes')}
             value={look.rubs}
             onChange={(e) => setLook({ ...look, rubs: e.target.value as typeof look.rubs })}
           >
-            <option value="along">where I go</option>
-            <option value="within">what I go around</option>
+            <option value="along">{say('whereIGo')}</option>
+            <option value="within">{say('whatIGoAround')}</option>
           </SelectField>
         </div>
       )}
@@ -64,7 +65,7 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
           {ink && (
             <div className="w-24">
               <InkSelect
-                label="Ink"
+                label={say('ink')}
                 value={ink.id}
                 design={design}
                 onChange={(id) => setLook({ ...look, ink: id })}
@@ -73,16 +74,16 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
           )}
           <div className="w-14">
             <LengthField
-              label="Width"
+              label={say('width')}
               dpi={design.board.dpi}
               value={look.width ?? usualWidth(design.board)}
-              check={(v) => (v >= 0.1 && v <= 5000 ? null : '0.1 to 5000')}
+              check={(v) => (v >= 0.1 && v <= 5000 ? null : say('n01To5000'))}
               onChange={(width) => setLook({ ...look, width })}
             />
           </div>
           <div className="w-24">
             <SelectField
-              label="Pen"
+              label={say('pen')}
               value={look.pen}
               onChange={(e) => setLook({ ...look, pen: e.target.value as Pen })}
             >
@@ -96,26 +97,26 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
           {look.pen === 'chisel' && (
             <div className="w-16">
               <NumberField
-                label="Nib °"
+                label={say('nib')}
                 digits={0}
                 value={look.nib}
-                check={(v) => (Math.abs(v) <= 360 ? null : '−360 to 360')}
+                check={(v) => (Math.abs(v) <= 360 ? null : say('n360To360'))}
                 onChange={(nib) => setLook({ ...look, nib })}
               />
             </div>
           )}
           <Tick
-            label="Mirrored"
+            label={say('mirrored')}
             checked={look.mirror !== null}
             onChange={(on) => setLook({ ...look, mirror: on ? axisOf(design) : null })}
           />
           {look.mirror !== null && (
             <div className="w-16">
               <LengthField
-                label="Axis"
+                label={say('axis')}
                 dpi={design.board.dpi}
                 value={look.mirror}
-                check={(v) => (Math.abs(v) <= 40_000 ? null : '−40000 to 40000 px')}
+                check={(v) => (Math.abs(v) <= 40_000 ? null : say('n40000To40000Px'))}
                 onChange={(mirror) => setLook({ ...look, mirror })}
               />
             </div>
@@ -123,7 +124,7 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
         </>
       )}
       <SketchButton design={design} />
-      <Button tone="main" title="Back to choosing parts (Escape)" onClick={() => setTool('choose')}>
+      <Button tone="main" title={say('backToChoosingPartsEscape')} onClick={() => setTool('choose')}>
         Done
       </Button>
     </div>
@@ -139,7 +140,7 @@ function SketchButton({ design }: { design: Design }) {
     try {
       const brought = await bringIn(file).unwrap();
       if (brought.kind !== 'picture') {
-        notify('fault', `${file.name} is a drawing of outlines: drop it on the board instead.`);
+        notify('fault', say('isADrawingOfOutlines', { name: file.name }));
         return;
       }
       const { sha256, licence } = brought;
@@ -151,8 +152,8 @@ function SketchButton({ design }: { design: Design }) {
   return (
     <>
       <FileButton accept="image/*" testId="sketch" onFiles={([file]) => void take(file)}>
-        {isLoading ? 'Bringing it in…' : 'Sketch…'}
-        <span className="sr-only">to draw over</span>
+        {isLoading ? say('bringingItIn') : say('sketch')}
+        <span className="sr-only">{say('toDrawOver')}</span>
       </FileButton>
       {reference && (
         <UnderDialog

@@ -6,6 +6,7 @@ import { rubEdits } from './rub-edits';
 import { usualWidth, type Tools } from './tools';
 import type { Editing } from '../editor/use-edit';
 import type { View } from './use-view';
+import { say } from '../words/board';
 
 /** How far a fitted line may stray from the hand, screen px. */
 const STRAY_PX = 1.5;
@@ -141,7 +142,7 @@ export function DrawLayer({
       const within = look.rubs === 'within';
       if (within && way.length < 3) return;
       edit.make(
-        'Rub out',
+        say('rubOut'),
         rubEdits(design, within ? { within: way } : { along: way, r: RUB_PX / view.scale }),
         {
           select: [],
@@ -156,7 +157,7 @@ export function DrawLayer({
     if (!made) return;
     const ink = look.ink && design.inks.some((i) => i.id === look.ink) ? look.ink : design.inks[0]?.id;
     if (!ink) {
-      notify('fault', 'The design has no ink: add one first.');
+      notify('fault', say('theDesignHasNoInk'));
       return;
     }
     const drawn =
@@ -164,7 +165,7 @@ export function DrawLayer({
         ? [{ nodes: made.nodes, closed: false }]
         : mirrored(made.nodes, look.mirror, Math.max(width, MEET_PX / view.scale));
     if (drawn.some((l) => l.nodes.length > 5000)) {
-      notify('fault', 'This line has more points than a line can have: draw it in pieces.');
+      notify('fault', say('thisLineHasMorePoints'));
       return;
     }
     const taken = partIds(design);
@@ -174,7 +175,7 @@ export function DrawLayer({
       return { ...line(id, nodes, { ink, width, pen: look.pen, nib: look.nib }), closed };
     });
     edit.make(
-      parts.length > 1 ? 'Draw two lines' : 'Draw a line',
+      parts.length > 1 ? say('drawTwoLines') : say('drawALine'),
       parts.map((part): Edit => ({ op: 'addPart', part })),
       { select: parts.map((p) => p.id) },
     );
@@ -184,7 +185,7 @@ export function DrawLayer({
     <canvas
       ref={canvas}
       data-testid="draw-layer"
-      aria-label={tool === 'rub' ? 'Rub out lines here' : 'Draw here'}
+      aria-label={tool === 'rub' ? say('rubOutLinesHere') : say('drawHere')}
       className="absolute inset-0 h-full w-full touch-none"
       style={{ cursor: 'crosshair' }}
       onPointerDown={(e) => {

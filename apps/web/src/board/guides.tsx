@@ -3,6 +3,7 @@ import type { Aids } from '@brelm/core/design';
 import { RULER } from './rulers';
 import type { Editing } from '../editor/use-edit';
 import type { View } from './use-view';
+import { say } from '../words/board';
 
 const FAR = 100_000;
 
@@ -54,7 +55,7 @@ export function Guides({
           const guides = aids.guides.flatMap((g, k) =>
             k !== i ? [g] : gone ? [] : [{ axis, at: Math.round(there) }],
           );
-          edit.make(gone ? 'Remove a guide' : 'Move a guide', [{ op: 'setAids', change: { guides } }]);
+          edit.make(gone ? say('removeAGuide') : say('moveAGuide'), [{ op: 'setAids', change: { guides } }]);
         }}
       />
     );

@@ -6,6 +6,7 @@ import { setLive } from '../editor/live';
 import type { Tools } from './tools';
 import { newGesture, type Editing } from '../editor/use-edit';
 import type { View } from './use-view';
+import { say } from '../words/board';
 
 /** The points of the open line, each of which can be dragged. */
 export function LinePoints({
@@ -50,7 +51,7 @@ export function LinePoints({
         onDragEnd={(e) => {
           edit.part(
             part.id,
-            'Move a point',
+            say('moveAPoint'),
             { nodes: nodesWith(i, e.target.x(), e.target.y()) },
             newGesture('point'),
           );

@@ -7,6 +7,7 @@ import { heldAt, OutlinePoints, type Held } from './outline-points';
 import { changeStep, onPicture, outlinesOf, withOutlines, type Aimed } from './step-target';
 import type { Tools } from './tools';
 import type { View } from './use-view';
+import { say } from '../words/board';
 
 type Point = [number, number];
 /** A click so near the first point closes the outline, screen px. */
@@ -73,7 +74,7 @@ export function OutlineLayer({
     setDrawing([]);
     if (points.length < 3) return;
     const loop = { points, curved, takes: takes && !isMask };
-    set(isMask ? [loop] : [...outlinesOf(aimed), loop], 'Draw an outline');
+    set(isMask ? [loop] : [...outlinesOf(aimed), loop], say('drawAnOutline'));
   };
   const near = (a: Point, b: Point, reach: number) => {
     const [p, q] = [toScreen(a), toScreen(b)];
@@ -102,7 +103,7 @@ export function OutlineLayer({
         ref={layer}
         data-testid="outline-layer"
         role="group"
-        aria-label="Draw the outline here"
+        aria-label={say('drawTheOutlineHere')}
         className="absolute inset-0 h-full w-full cursor-crosshair touch-none"
         onPointerDown={(e) => {
           if (e.button !== 0) return;
@@ -126,7 +127,7 @@ export function OutlineLayer({
         }}
         onPointerUp={(e) => {
           if (held) {
-            const label = held.of === 'point' ? 'Point of the outline moved' : 'Curve of the outline';
+            const label = held.of === 'point' ? say('pointOfTheOutlineMoved') : say('curveOfTheOutline');
             if (held.at) change(held.loop, heldAt(outlinesOf(aimed)[held.loop], held), label);
             setHeld(null);
           } else if (free.current) {
@@ -180,7 +181,7 @@ export function OutlineLayer({
       </svg>
       <div
         role="toolbar"
-        aria-label="Outline"
+        aria-label={say('outline')}
         className="absolute inset-x-8 top-8 mx-auto flex w-fit flex-wrap items-center gap-2 rounded-md border border-edge bg-card px-3 py-2 text-[13px]"
       >
         {!isMask && (
@@ -208,29 +209,26 @@ export function OutlineLayer({
             checked={curved}
             onChange={(e) => setCurved(e.target.checked)}
           />
-          Curved
+          {say('curved2')}
         </label>
         <Button
           disabled={!open}
-          title="The point that is chosen has a corner, or a curve with handles (Enter, or a double click)"
+          title={say('thePointThatIsChosen')}
           onClick={() =>
             open &&
-            change(open.loop, withCorner(outlinesOf(aimed)[open.loop], open.point), 'Corner of the outline')
+            change(open.loop, withCorner(outlinesOf(aimed)[open.loop], open.point), say('cornerOfTheOutline'))
           }
         >
-          {open && !isCorner(loops[open.loop], open.point) ? 'Make it a corner' : 'Make it a curve'}
+          {open && !isCorner(loops[open.loop], open.point) ? say('makeItACorner') : say('makeItACurve')}
         </Button>
-        <Button onClick={box}>Begin with a box</Button>
-        <Button disabled={loops.length === 0} onClick={() => set([], 'Take outlines away')}>
-          Clear
+        <Button onClick={box}>{say('beginWithABox')}</Button>
+        <Button disabled={loops.length === 0} onClick={() => set([], say('takeOutlinesAway'))}>
+          {say('clear')}
         </Button>
-        <Button tone="main" title="Back to choosing parts (Escape)" onClick={() => tools.aim(null)}>
-          Done
+        <Button tone="main" title={say('backToChoosingPartsEscape')} onClick={() => tools.aim(null)}>
+          {say('done')}
         </Button>
-        <p className="w-full text-muted">
-          Click corner by corner, or draw in one go; the first point closes it. Points and their handles are
-          dragged, or moved by arrow keys; Alt moves one handle alone. Delete takes a point away, + adds one.
-        </p>
+        <p className="w-full text-muted">{say('clickCornerByCornerOr')}</p>
       </div>
     </>
   );

@@ -9,6 +9,7 @@ import {
   withPointAfter,
   type HandLoop,
 } from '@brelm/core/steps';
+import { say } from '../words/board';
 
 type Point = [number, number];
 
@@ -59,19 +60,19 @@ interface PointsProps {
 export function OutlinePoints(props: PointsProps) {
   const { loop, at, chosen, step, toScreen, choose, hold, change } = props;
   const { points } = loop;
-  const named = (i: number) => `point ${i + 1} of ${points.length}, outline ${at + 1}`;
+  const named = (i: number) => say('pointOfOutline', { i: i + 1, points: points.length, at: at + 1 });
   const key = (e: KeyboardEvent, i: number) => {
     const by = MOVES[e.key];
     if (by)
       change(
         withPoint(loop, i, place(points[i], by, step * (e.shiftKey ? 10 : 1))),
-        'Point of the outline moved',
+        say('pointOfTheOutlineMoved'),
       );
     else if (e.key === 'Delete' || e.key === 'Backspace')
-      change(withoutPoint(loop, i), 'Point of the outline taken away');
+      change(withoutPoint(loop, i), say('pointOfTheOutlineTaken'));
     else if (e.key === 'Insert' || e.key === '+')
-      change(withPointAfter(loop, i), 'Point of the outline added');
-    else if (e.key === 'Enter') change(withCorner(loop, i), 'Corner of the outline');
+      change(withPointAfter(loop, i), say('pointOfTheOutlineAdded'));
+    else if (e.key === 'Enter') change(withCorner(loop, i), say('cornerOfTheOutline'));
     else return;
     e.preventDefault();
     e.stopPropagation();
@@ -87,7 +88,7 @@ export function OutlinePoints(props: PointsProps) {
           r={points.length > 60 ? 3 : 5}
           tabIndex={0}
           role="button"
-          aria-label={`P${named(i).slice(1)}${loop.takes ? ', takes away' : ''}${isCorner(loop, i) ? '' : ', curved'}`}
+          aria-label={`P${named(i).slice(1)}${loop.takes ? say('takesAway') : ''}${isCorner(loop, i) ? '' : say('curved')}`}
           aria-pressed={chosen === i}
           className={`cursor-move stroke-spruce focus:fill-ochre ${chosen === i ? 'fill-ochre' : 'fill-card'}`}
           strokeWidth={1.6}
@@ -95,12 +96,12 @@ export function OutlinePoints(props: PointsProps) {
           onKeyDown={(e) => key(e, i)}
           onDoubleClick={(e) => {
             e.stopPropagation();
-            change(withCorner(loop, i), 'Corner of the outline');
+            change(withCorner(loop, i), say('cornerOfTheOutline'));
           }}
           onPointerDown={(e) => {
             e.stopPropagation();
             if (e.button !== 0) return;
-            if (e.altKey) return change(withoutPoint(loop, i), 'Point of the outline taken away');
+            if (e.altKey) return change(withoutPoint(loop, i), say('pointOfTheOutlineTaken'));
             choose(i);
             hold(i, 'point', false);
           }}
@@ -142,7 +143,7 @@ function PointHandles(props: PointsProps & { chosen: number; named: string }) {
           height={8}
           tabIndex={0}
           role="button"
-          aria-label={`Handle ${side === 'in' ? 'before' : 'after'} ${named}`}
+          aria-label={say('handleBefore', { isIn: side === 'in', named })}
           className="cursor-move fill-card stroke-spruce focus:fill-ochre"
           strokeWidth={1.6}
           onKeyDown={(e) => {
@@ -151,7 +152,7 @@ function PointHandles(props: PointsProps & { chosen: number; named: string }) {
             e.preventDefault();
             e.stopPropagation();
             const next = place(by, move, step * (e.shiftKey ? 10 : 1));
-            change(withHandle(loop, i, side, next, e.altKey), 'Curve of the outline');
+            change(withHandle(loop, i, side, next, e.altKey), say('curveOfTheOutline'));
           }}
           onPointerDown={(e) => {
             e.stopPropagation();

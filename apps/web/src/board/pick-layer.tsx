@@ -1,5 +1,6 @@
 import { useRef } from 'react';
 import { rgbToHex } from '@brelm/core/colour';
+import { say } from '../words/board';
 
 /** Lies over the board while a colour is picked from it: of the artwork, or of the garment behind. */
 export function PickLayer({
@@ -30,7 +31,10 @@ export function PickLayer({
         const style = swatch.current!.style;
         style.display = 'block';
         style.background = at(e);
-        style.transform = `translate(${e.clientX - frame.left + 14}px, ${e.clientY - frame.top + 14}px)`;
+        style.transform = say('translatePxPx', {
+          clientX: e.clientX - frame.left + 14,
+          clientY: e.clientY - frame.top + 14,
+        });
       }}
       onPointerDown={(e) => {
         if (e.button !== 0) return;

@@ -1,5 +1,6 @@
 import { toSvgPath, transformPath, type Matrix, type PathData } from '@brelm/core/geometry';
 import { safeOutline, trimOutline, zoneBox, zoneOutline, type SpecSide } from '@brelm/core/spec';
+import { say } from '../words/board';
 
 /** What a product says of the board: its edge, its safe area, what is to be kept clear, and where the collar is. */
 
@@ -49,7 +50,7 @@ export function paintProduct(
   const edge = onCanvas(trimOutline(side, side.dpi), toCanvas);
   if (side.bleedIn || (side.shape && side.shape.kind !== 'rectangle')) twoTone(context, edge, []);
   twoTone(context, onCanvas(safeOutline(side, side.dpi), toCanvas), [5, 4]);
-  context.font = `${11.5 * ratio}px "Atkinson Hyperlegible Next Variable", sans-serif`;
+  context.font = say('pxAtkinsonHyperlegibleNextVariable', { value: 11.5 * ratio });
   context.textAlign = 'center';
   context.textBaseline = 'middle';
   for (const zone of side.zones ?? []) {
@@ -100,5 +101,5 @@ function paintCollar(
   context.setLineDash([4 * ratio, 3 * ratio]);
   context.stroke(seam);
   context.setLineDash([]);
-  if (half > 40 * ratio) label(context, 'collar', cx, y, ratio);
+  if (half > 40 * ratio) label(context, say('collar'), cx, y, ratio);
 }

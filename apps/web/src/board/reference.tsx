@@ -7,6 +7,7 @@ import { useAddInk } from '../editor/use-add-ink';
 import { useEdit } from '../editor/use-edit';
 import { layUnder } from './lay-under';
 import { UnderDialog } from './under-dialog';
+import { say } from '../words/board';
 
 /** A reference picture beside the board, or under it: looked at, picked from and drawn over, and never exported. */
 export function Reference({ picture, board }: { picture: NonNullable<Aids['reference']>; board: Board }) {
@@ -28,11 +29,11 @@ export function Reference({ picture, board }: { picture: NonNullable<Aids['refer
     const y = ((e.clientY - frame.top) / frame.height) * naturalHeight;
     context.drawImage(image.current!, -Math.floor(x), -Math.floor(y));
     const [r, g, b, a] = context.getImageData(0, 0, 1, 1).data;
-    if (a > 0) addInk(rgbToHex([r, g, b]), 'Pick an ink');
+    if (a > 0) addInk(rgbToHex([r, g, b]), say('pickAnInk'));
   };
   return (
     <figure
-      aria-label={`Reference: ${picture.name}`}
+      aria-label={say('reference', { name: picture.name })}
       className="absolute right-3 bottom-3 w-44 rounded-md border border-edge bg-card p-1.5"
     >
       <figcaption className="mb-1 flex items-center gap-0.5 text-[12.5px]">
@@ -40,7 +41,7 @@ export function Reference({ picture, board }: { picture: NonNullable<Aids['refer
           {picture.name}
         </span>
         <IconButton
-          label="Pick inks from it"
+          label={say('pickInksFromIt')}
           pressed={picking}
           className="!h-6 !w-6"
           onClick={() => setPicking(!picking)}
@@ -48,7 +49,7 @@ export function Reference({ picture, board }: { picture: NonNullable<Aids['refer
           <Pipette size={14} />
         </IconButton>
         <IconButton
-          label={under ? 'How it lies under the board' : 'Lay it under the board'}
+          label={under ? say('howItLiesUnderThe') : say('layItUnderTheBoard')}
           pressed={Boolean(under)}
           className="!h-6 !w-6"
           onClick={() => setLaying(true)}
@@ -57,10 +58,10 @@ export function Reference({ picture, board }: { picture: NonNullable<Aids['refer
         </IconButton>
         {under && (
           <IconButton
-            label={under.shown ? 'Hide it under the board' : 'Show it under the board'}
+            label={under.shown ? say('hideItUnderTheBoard') : say('showItUnderTheBoard')}
             className="!h-6 !w-6"
             onClick={() =>
-              set(under.shown ? 'Hide the sketch' : 'Show the sketch', {
+              set(under.shown ? say('hideTheSketch') : say('showTheSketch'), {
                 under: { ...under, shown: !under.shown },
               })
             }
@@ -69,9 +70,11 @@ export function Reference({ picture, board }: { picture: NonNullable<Aids['refer
           </IconButton>
         )}
         <IconButton
-          label="Remove the reference"
+          label={say('removeTheReference')}
           className="!h-6 !w-6"
-          onClick={() => edit.make('Remove the reference', [{ op: 'setAids', change: { reference: null } }])}
+          onClick={() =>
+            edit.make(say('removeTheReference'), [{ op: 'setAids', change: { reference: null } }])
+          }
         >
           <X size={14} />
         </IconButton>
@@ -83,14 +86,14 @@ export function Reference({ picture, board }: { picture: NonNullable<Aids['refer
           onClose={() => setLaying(false)}
           onDone={(laid) => {
             if (laid) layUnder(edit, { ...picture, under: laid });
-            else set('Take the sketch from under the board', { under: laid });
+            else set(say('takeTheSketchFromUnder'), { under: laid });
             setLaying(false);
           }}
         />
       )}
       {fault ? (
         <p role="alert" className="text-[12.5px] text-rust">
-          The picture cannot be read.
+          {say('thePictureCannotBeRead')}
         </p>
       ) : (
         <img

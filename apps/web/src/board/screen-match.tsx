@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Button, Modal } from '../ui';
 import { keepScreenPxPerInch, screenPxPerInch } from '../editor/measure';
+import { say } from '../words/board';
 
 /** Width of a bank card, in (ISO/IEC 7810, ID-1: 85.60 × 53.98 mm). */
 const CARD = { width: 85.6 / 25.4, height: 53.98 / 25.4 };
@@ -9,7 +10,7 @@ const CARD = { width: 85.6 / 25.4, height: 53.98 / 25.4 };
 export function ScreenMatch({ onDone, onClose }: { onDone: () => void; onClose: () => void }) {
   const [perInch, setPerInch] = useState(screenPxPerInch());
   return (
-    <Modal open title="How large is an inch here?" onClose={onClose} wide>
+    <Modal open title={say('howLargeIsAnInch')} onClose={onClose} wide>
       <p className="mb-3">
         Hold a bank card against the screen and move the slider until this outline is as large as the card. It
         is asked once for this browser.
@@ -32,7 +33,7 @@ export function ScreenMatch({ onDone, onClose }: { onDone: () => void; onClose: 
         />
       </label>
       <div className="mt-4 flex justify-end gap-2">
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say('cancel')}</Button>
         <Button
           tone="main"
           onClick={() => {
@@ -40,7 +41,7 @@ export function ScreenMatch({ onDone, onClose }: { onDone: () => void; onClose: 
             onDone();
           }}
         >
-          It fits
+          {say('itFits')}
         </Button>
       </div>
     </Modal>

@@ -4,9 +4,10 @@ import { crossed } from '@brelm/core/geometry';
 import { findPaper, paperRatio, WHOLE_PAPER } from '@brelm/core/sketch';
 import { apiAt } from '../platform/address';
 import { Button, LengthField, Modal, notify, Tick } from '../ui';
+import { say } from '../words/board';
 
 type Corner = UnderBoard['corners'][number];
-const NAMES = ['Top left', 'Top right', 'Bottom right', 'Bottom left'];
+const NAMES = [say('topLeft'), say('topRight'), say('bottomRight'), say('bottomLeft')];
 /** Largest drawing of the picture, CSS px. */
 const MOST = { width: 440, height: 400 };
 /** How far an arrow moves a corner, shares of the picture; ten times as far with Shift. */
@@ -73,14 +74,14 @@ export function UnderDialog({
   const set = (change: Partial<UnderBoard>) => under && setUnder({ ...under, ...change });
   const most = { x: 4 * board.width, y: 4 * board.height };
   return (
-    <Modal open title="A sketch to draw over" wide onClose={onClose}>
+    <Modal open title={say('aSketchToDrawOver')} wide onClose={onClose}>
       <div className="flex flex-wrap gap-5">
         <div
           className="grid place-items-center rounded-md border border-line bg-surround"
           style={{ width: MOST.width + 24, height: MOST.height + 24 }}
         >
-          {fault && <p role="alert">The picture cannot be shown: the server does not answer.</p>}
-          {!fault && !image && <p>Opening…</p>}
+          {fault && <p role="alert">{say('thePictureCannotBeShown')}</p>}
+          {!fault && !image && <p>{say('opening')}</p>}
           {image && under && (
             <Paper image={image} corners={under.corners} onCorners={(corners) => set({ corners })} />
           )}
@@ -93,25 +94,25 @@ export function UnderDialog({
             </p>
             <div className="grid grid-cols-2 gap-1.5">
               <LengthField
-                label="Paper’s width"
+                label={say('papersWidth')}
                 dpi={board.dpi}
                 value={under.width}
-                check={(v) => (v >= 1 && v <= most.x ? null : `1 to ${most.x} px`)}
+                check={(v) => (v >= 1 && v <= most.x ? null : say('n1ToPx', { x: most.x }))}
                 onChange={(width) => set({ width })}
               />
               <span />
               <LengthField
-                label="Middle, from the left"
+                label={say('middleFromTheLeft')}
                 dpi={board.dpi}
                 value={under.x}
-                check={(v) => (Math.abs(v) <= most.x ? null : `−${most.x} to ${most.x} px`)}
+                check={(v) => (Math.abs(v) <= most.x ? null : say('toPx', { x: most.x }))}
                 onChange={(x) => set({ x })}
               />
               <LengthField
-                label="Middle, from the top"
+                label={say('middleFromTheTop')}
                 dpi={board.dpi}
                 value={under.y}
-                check={(v) => (Math.abs(v) <= most.y ? null : `−${most.y} to ${most.y} px`)}
+                check={(v) => (Math.abs(v) <= most.y ? null : say('toPx2', { y: most.y }))}
                 onChange={(y) => set({ y })}
               />
             </div>
@@ -128,7 +129,7 @@ export function UnderDialog({
             </label>
             <div className="mt-2 flex flex-col gap-1.5">
               <Tick
-                label="Its lines alone, without the paper and its shadows"
+                label={say('itsLinesAloneWithoutThe')}
                 checked={under.lines}
                 onChange={(lines) => set({ lines })}
               />
@@ -138,13 +139,12 @@ export function UnderDialog({
                 onClick={() => {
                   const corners = image && paperIn(image);
                   if (corners) set({ corners });
-                  else
-                    notify('fault', 'The paper cannot be told from what it lies on: put the corners on it.');
+                  else notify('fault', say('thePaperCannotBeTold'));
                 }}
               >
-                Find the paper
+                {say('findThePaper')}
               </Button>
-              <Button onClick={() => set({ corners: wholePaper() })}>The paper is all of the picture</Button>
+              <Button onClick={() => set({ corners: wholePaper() })}>{say('thePaperIsAllOf')}</Button>
             </div>
           </div>
         )}
@@ -152,12 +152,12 @@ export function UnderDialog({
       <div className="mt-5 flex justify-end gap-2">
         {reference.under && (
           <Button className="mr-auto" onClick={() => onDone(undefined)}>
-            Only beside the board
+            {say('onlyBesideTheBoard')}
           </Button>
         )}
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say('cancel')}</Button>
         <Button tone="main" disabled={!under} onClick={() => onDone(under)}>
-          Lay it under the board
+          {say('layItUnderTheBoard')}
         </Button>
       </div>
     </Modal>
@@ -203,7 +203,7 @@ function Paper({
       <svg
         ref={svg}
         role="group"
-        aria-label="The paper’s corners"
+        aria-label={say('thePapersCorners')}
         className="absolute inset-0 h-full w-full touch-none overflow-visible"
         onPointerMove={drag}
         onPointerUp={() => setHeld(null)}
@@ -223,7 +223,11 @@ function Paper({
             className="cursor-move"
             tabIndex={0}
             role="button"
-            aria-label={`${NAMES[i]} corner, ${Math.round(100 * x)} % across, ${Math.round(100 * y)} % down: arrow keys move it`}
+            aria-label={say('cornerAcrossDownArrowKeys', {
+              names: NAMES[i],
+              value: Math.round(100 * x),
+              value2: Math.round(100 * y),
+            })}
             onPointerDown={(e) => {
               e.currentTarget.setPointerCapture(e.pointerId);
               setHeld(i);

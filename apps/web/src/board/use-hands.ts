@@ -12,6 +12,7 @@ import type { Hands } from './hit-part';
 import type { Tools } from './tools';
 import { partMeant } from './use-pointed';
 import type { useSnap } from './use-snap';
+import { say } from '../words/board';
 
 /** What the pointer does to parts on the board: choosing, dragging, dropping, scaling and turning them. */
 export function useHands(of: {
@@ -70,15 +71,15 @@ export function useHands(of: {
 
   /** What was dragged lies where it was let go; with Ctrl held it shows inside the part that lies there. */
   const dropped = (inside: boolean) => {
-    placed('Move', false, true);
+    placed(say('move'), false, true);
     const ids = store.getState().editor.selection;
     const at = inside ? nodes.current.get(ids[0])?.getStage()?.getPointerPosition() : null;
     if (!at) return;
     const part = partMeant(resolved, toBoard(at.x, at.y), scale, new Set(ids));
-    if (!part) return notify('done', 'Nothing lies there to show it inside of.');
-    const why = tie(edit, design, 'Show inside', ids, { window: { kind: 'part', part } });
+    if (!part) return notify('done', say('nothingLiesThereToShow'));
+    const why = tie(edit, design, say('showInside'), ids, { window: { kind: 'part', part } });
     const { title } = resolved.drawing.groups.find((g) => g.part === part)!.about;
-    notify('done', why ?? `It shows inside “${title}” now.`);
+    notify('done', why ?? say('itShowsInsideNow', { title }));
   };
 
   const grab = (part: string) => {
@@ -97,7 +98,7 @@ export function useHands(of: {
       only: (id) => now.current.only(id),
       dragStart: (part) => now.current.grab(part),
       bound: (to) => now.current.bound(to),
-      dragMove: () => now.current.placed('Move', false, false),
+      dragMove: () => now.current.placed(say('move'), false, false),
       dragEnd: (inside) => now.current.dropped(inside),
     }),
     [],

@@ -5,6 +5,7 @@ import { reasonOf, useDesignsInfiniteQuery } from '../store/api';
 import { usePreview } from './use-preview';
 import { Button, Modal } from '../ui';
 import { useSettled } from '../ui/use-settled';
+import { say } from '../words/design';
 
 /** Chooses designs of the shelf; stays open so that several can be taken. */
 export function PickDesign({
@@ -30,8 +31,8 @@ export function PickDesign({
     <Modal open title={title} onClose={onClose} wide>
       <input
         type="search"
-        aria-label="Find a design"
-        placeholder="Find a design"
+        aria-label={say('findADesign')}
+        placeholder={say('findADesign')}
         className="field mb-3"
         value={words}
         onChange={(e) => setWords(e.target.value)}
@@ -48,18 +49,16 @@ export function PickDesign({
         </ul>
       )}
       {found.data && designs.length === 0 && (
-        <p className="text-muted">
-          {search ? 'No design has these words.' : 'No design is on the shelf yet: make one first.'}
-        </p>
+        <p className="text-muted">{search ? say('noDesignHasTheseWords') : say('noDesignIsOnThe')}</p>
       )}
       <div className="mt-4 flex items-center justify-end gap-2">
         {found.hasNextPage && (
           <Button className="mr-auto" onClick={() => void found.fetchNextPage()}>
-            More
+            {say('more')}
           </Button>
         )}
         <Button tone="main" onClick={onClose}>
-          Done
+          {say('done')}
         </Button>
       </div>
     </Modal>

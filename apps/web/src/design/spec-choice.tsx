@@ -1,6 +1,7 @@
 import { Radio, RadioGroup } from '@headlessui/react';
 import { useLayoutEffect, useRef, useState } from 'react';
 import type { Spec, SpecSide } from '@brelm/core/spec';
+import { say } from '../words/design';
 
 export interface SpecAndSide {
   spec: Spec;
@@ -40,14 +41,14 @@ export function SpecChoice({
     return wanted.every((w) => text.includes(w));
   });
   return (
-    <RadioGroup value={value} onChange={onChange} aria-label="Product">
+    <RadioGroup value={value} onChange={onChange} aria-label={say('product')}>
       <div className="mb-1.5 flex items-center gap-3">
-        <p className="heading mr-auto">Product</p>
+        <p className="heading mr-auto">{say('product')}</p>
         {all.length > FEW && (
           <input
             type="search"
-            aria-label="Find a product"
-            placeholder="mug, tote, sticker…"
+            aria-label={say('findAProduct')}
+            placeholder={say('mugToteSticker')}
             className="field !w-48"
             value={words}
             onChange={(e) => setWords(e.target.value)}
@@ -57,7 +58,7 @@ export function SpecChoice({
         )}
       </div>
       <div ref={list} className="flex max-h-[min(18rem,29vh)] flex-col gap-1.5 overflow-y-auto p-0.5">
-        {shown.length === 0 && <p className="p-2 text-muted">No product is called that.</p>}
+        {shown.length === 0 && <p className="p-2 text-muted">{say('noProductIsCalledThat')}</p>}
         {shown.map(({ spec, side, key }) => (
           <Radio
             key={key}
@@ -71,7 +72,13 @@ export function SpecChoice({
                 {spec.sides.length > 1 && `, ${side.name.toLowerCase()}`}
               </span>
               <span className="block text-[13px] text-muted">
-                {side.widthPx} × {side.heightPx} px · {side.widthIn} × {side.heightIn} in at {side.dpi} dpi
+                {say('pxInAtDpi', {
+                  widthPx: side.widthPx,
+                  heightPx: side.heightPx,
+                  widthIn: side.widthIn,
+                  heightIn: side.heightIn,
+                  dpi: side.dpi,
+                })}
               </span>
             </span>
           </Radio>

@@ -1,5 +1,6 @@
 import type { Design } from '@brelm/core/design';
 import type { Spec } from '@brelm/core/spec';
+import { say } from '../words/design';
 
 /** A length in inches as it is said: no more decimals than it needs. */
 const inches = (px: number, dpi: number) => Number((px / dpi).toFixed(2));
@@ -9,5 +10,11 @@ export function specWords(design: Pick<Design, 'board'>, specs: readonly Spec[] 
   const { board } = design;
   const spec = specs?.find((s) => s.id === board.spec);
   const name = spec ? `${spec.marketplace}, ${spec.product}` : board.spec;
-  return `${name} · ${board.width} × ${board.height} px · ${inches(board.width, board.dpi)} × ${inches(board.height, board.dpi)} in`;
+  return say('pxIn', {
+    name,
+    width: board.width,
+    height: board.height,
+    width2: inches(board.width, board.dpi),
+    height2: inches(board.height, board.dpi),
+  });
 }

@@ -14,6 +14,7 @@ import { SpecChoice, specSides } from '../design';
 import { Button, Modal, SelectField } from '../ui';
 import { sideNames } from './side-names';
 import { useEdit } from './use-edit';
+import { say } from '../words/editor';
 
 /** Another board for the same design: a side of its product, or of any other. */
 export function AddSide({
@@ -52,14 +53,14 @@ export function AddSide({
         placement: newPlacement(spec, side, homeAt(boardOf(spec, side), side)),
       });
     const there = applyEdits(design, edits);
-    edit.make(`Add the side ${name.trim() || side.name}`, [
+    edit.make(say('addTheSide', { name: name.trim() || side.name }), [
       ...edits,
       ...(from ? sideCopyEdits(there, from) : []),
     ]);
     onClose();
   };
   return (
-    <Modal open title="Add a side" onClose={onClose} wide>
+    <Modal open title={say('addASide')} onClose={onClose} wide>
       <p className="mb-3 text-[13px] text-muted">
         It has a board of its own. Inks, colourways and pictures are the same on all sides of a design.
       </p>
@@ -76,19 +77,19 @@ export function AddSide({
             onKeyDown={(e) => e.key === 'Enter' && add()}
           />
         </label>
-        <SelectField label="Begin with" value={from} onChange={(e) => setFrom(e.target.value)}>
+        <SelectField label={say('beginWith')} value={from} onChange={(e) => setFrom(e.target.value)}>
           <option value="">an empty board</option>
           {sideNames(design, specs).map((s) => (
             <option key={s.id} value={s.id}>
-              the artwork of {s.name}
+              {say('theArtworkOf', { name: s.name })}
             </option>
           ))}
         </SelectField>
       </div>
       <div className="mt-5 flex justify-end gap-2">
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say('cancel')}</Button>
         <Button tone="main" disabled={!chosen} onClick={add}>
-          Add it
+          {say('addIt')}
         </Button>
       </div>
     </Modal>

@@ -5,6 +5,7 @@ import { api, reasonOf } from '../store/api';
 import { askBelow, notify } from '../ui';
 import type { Editing } from './use-edit';
 import { whoseEdits } from './whose-edits';
+import { say } from '../words/editor';
 
 /** What was just brought in, and of which nobody has said whose it is. */
 export type Unsaid = { title: string } & (
@@ -24,15 +25,13 @@ export function rememberWhose(of: { sha256: string } | { face: string }, licence
     'face' in of
       ? store.dispatch(sayFaceLicence.initiate({ id: of.face, licence })).unwrap()
       : store.dispatch(sayLicence.initiate({ sha256: of.sha256, licence })).unwrap();
-  said.catch((error: unknown) =>
-    notify('fault', `Whose it is was not kept for other designs. ${reasonOf(error)}`),
-  );
+  said.catch((error: unknown) => notify('fault', say('whoseItIsWasNot', { reason: reasonOf(error) })));
 }
 
 const ANSWERS: readonly { label: string; licence: Licence }[] = [
-  { label: 'My own', licence: { id: 'own' } },
-  { label: 'Bought for goods', licence: { id: 'bought' } },
-  { label: 'Permitted', licence: { id: 'permitted' } },
+  { label: say('myOwn'), licence: { id: 'own' } },
+  { label: say('boughtForGoods'), licence: { id: 'bought' } },
+  { label: say('permitted'), licence: { id: 'permitted' } },
 ];
 
 /**
@@ -41,8 +40,8 @@ const ANSWERS: readonly { label: string; licence: Licence }[] = [
  */
 export function askWhose(unsaid: readonly Unsaid[], edit: Editing | null): void {
   if (unsaid.length === 0) return;
-  const what = unsaid.length === 1 ? `“${unsaid[0].title}”` : `these ${unsaid.length} files`;
-  const say = (licence: Licence) => () => {
+  const what = unsaid.length === 1 ? `“${unsaid[0].title}”` : say('theseFiles', { unsaid: unsaid.length });
+  const answer = (licence: Licence) => () => {
     const design = edit && store.getState().editor.design;
     const parts = unsaid.flatMap((u) => ('part' in u && u.part ? [u.part] : []));
     // A picture that is in no part is drawn over, if it is in the design at all.
@@ -51,11 +50,11 @@ export function askWhose(unsaid: readonly Unsaid[], edit: Editing | null): void 
       return u.part ? [] : [{ key: `picture ${u.sha256}` }];
     });
     const edits = design ? whoseEdits(design, parts, licence, others) : [];
-    if (edits.length) edit!.make(`Say whose ${what} ${unsaid.length === 1 ? 'is' : 'are'}`, edits);
+    if (edits.length) edit!.make(say('sayWhoseIs', { what, unsaid: unsaid.length }), edits);
     for (const one of unsaid) rememberWhose(one, licence);
   };
   askBelow(
-    `Whose ${unsaid.length === 1 ? 'is' : 'are'} ${what}?`,
-    ANSWERS.map(({ label, licence }) => ({ label, run: say(licence) })),
+    say('whoseIs', { unsaid: unsaid.length, what }),
+    ANSWERS.map(({ label, licence }) => ({ label, run: answer(licence) })),
   );
 }

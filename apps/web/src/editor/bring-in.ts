@@ -12,6 +12,7 @@ import { askWhose, type Unsaid } from './ask-whose';
 import { stem } from './picture-files';
 import type { Editing } from './use-edit';
 import { fetchMotif, type FoundMotif } from '../stack/use-motifs';
+import { say } from '../words/editor';
 
 const MOST_BYTES = 50 * 1024 * 1024;
 
@@ -75,7 +76,7 @@ function motifFor(
 
 /** Puts a figure of the library in the middle of the board; what has one colour takes the first ink's. */
 export async function addMotif(found: FoundMotif, edit: Editing): Promise<void> {
-  const working = notify('working', `Fetching ${found.name}…`);
+  const working = notify('working', say('fetching', { name: found.name }));
   try {
     const before = store.getState().editor.design;
     const { art, licence } = await fetchMotif(found.id, before?.inks[0]?.value ?? '#20262a');
@@ -84,8 +85,9 @@ export async function addMotif(found: FoundMotif, edit: Editing): Promise<void> 
     if (!design) return;
     const middle: [number, number] = [design.board.width / 2, design.board.height / 2];
     const { edits, id } = motifFor(design, found.name, art, licence, middle);
-    edit.make(`Add ${found.name}`, edits, { select: [id] });
-    if (art.left.length) notify('fault', `${found.name} is in, with this difference: ${art.left.join(' ')}`);
+    edit.make(say('add', { name: found.name }), edits, { select: [id] });
+    if (art.left.length)
+      notify('fault', say('isInWithThisDifference', { name: found.name, left: art.left.join(' ') }));
   } catch (error) {
     notify('fault', (error as Error).message);
   } finally {
@@ -95,7 +97,7 @@ export async function addMotif(found: FoundMotif, edit: Editing): Promise<void> 
 
 /** Puts another figure of the library in a motif's place: as large, about the same middle, dressed alike. */
 export async function replaceMotif(found: FoundMotif, id: string, edit: Editing): Promise<void> {
-  const working = notify('working', `Fetching ${found.name}…`);
+  const working = notify('working', say('fetching', { name: found.name }));
   try {
     const before = store.getState().editor.design;
     const { art, licence } = await fetchMotif(found.id, before?.inks[0]?.value ?? '#20262a');
@@ -105,7 +107,7 @@ export async function replaceMotif(found: FoundMotif, id: string, edit: Editing)
     const { outlines, added } = inkOutlines({ outlines: art.outlines }, design.inks);
     const k = Math.min(old.width / art.width, old.height / art.height);
     const { scaleX, scaleY } = old.place;
-    edit.make('Another figure', [
+    edit.make(say('anotherFigure'), [
       ...added.map((ink): Edit => ({ op: 'addInk', ink })),
       {
         op: 'updatePart',
@@ -129,7 +131,7 @@ export async function replaceMotif(found: FoundMotif, id: string, edit: Editing)
 
 /** Brings an SVG in as a picture with pixels for all of the board, instead of a motif that was made of it. */
 async function bringInAsPicture(file: File, edit: Editing, instead?: string): Promise<void> {
-  const working = notify('working', `Painting ${file.name}…`);
+  const working = notify('working', say('painting', { name: file.name }));
   try {
     const { board } = store.getState().editor.design!;
     const longSide = Math.min(10_000, Math.max(board.width, board.height));
@@ -144,7 +146,7 @@ async function bringInAsPicture(file: File, edit: Editing, instead?: string): Pr
       : [design.board.width / 2, design.board.height / 2];
     const { edits, id } = partFor(design, brought, at);
     const gone: Edit[] = old ? [{ op: 'removeParts', parts: [old.id] }] : [];
-    edit.make(`Bring in ${file.name} as a picture`, [...gone, ...edits], { select: [id] });
+    edit.make(say('bringInAsAPicture', { name: file.name }), [...gone, ...edits], { select: [id] });
   } catch (error) {
     notify('fault', reasonOf(error));
   } finally {
@@ -157,24 +159,21 @@ export async function bringIn(files: readonly File[], edit: Editing, at?: [numbe
   const unsaid: Unsaid[] = [];
   for (const file of files) {
     if (file.size > MOST_BYTES) {
-      notify(
-        'fault',
-        `${file.name} has ${Math.round(file.size / 1e6)} MB: at most 50 MB can be brought in. Save it smaller.`,
-      );
+      notify('fault', say('hasMbAtMost50', { name: file.name, file: Math.round(file.size / 1e6) }));
       continue;
     }
-    const working = notify('working', `Bringing in ${file.name}…`);
+    const working = notify('working', say('bringingIn', { name: file.name }));
     try {
       const brought = await store.dispatch(api.endpoints.bringIn.initiate(file)).unwrap();
       const { design } = store.getState().editor;
       if (!design) return;
       const { edits, id } = partFor(design, brought, at ?? [design.board.width / 2, design.board.height / 2]);
-      edit.make(`Bring in ${file.name}`, edits, { select: [id] });
+      edit.make(say('bringIn', { name: file.name }), edits, { select: [id] });
       if (!brought.licence) unsaid.push({ title: stem(brought.name), sha256: brought.sha256, part: id });
       const left = brought.kind === 'motif' ? brought.art.left : [];
       if (left.length)
-        notify('fault', `${file.name} is in, with this difference: ${left.join(' ')}`, {
-          label: 'Take it as a picture instead',
+        notify('fault', say('isInWithThisDifference', { name: file.name, left: left.join(' ') }), {
+          label: say('takeItAsAPicture'),
           run: () => void bringInAsPicture(file, edit, id),
         });
     } catch (error) {
@@ -182,9 +181,7 @@ export async function bringIn(files: readonly File[], edit: Editing, at?: [numbe
       notify(
         'fault',
         reasonOf(error),
-        isSvg
-          ? { label: 'Bring it in as a picture', run: () => void bringInAsPicture(file, edit) }
-          : undefined,
+        isSvg ? { label: say('bringItInAsA'), run: () => void bringInAsPicture(file, edit) } : undefined,
       );
     } finally {
       dropNotice(working);
@@ -196,7 +193,7 @@ export async function bringIn(files: readonly File[], edit: Editing, at?: [numbe
 /** Puts a picture that was brought in before in the middle of the board. */
 export function addPicture(design: Design, edit: Editing, picture: PictureIn): void {
   const { edits, id } = pictureFor(design, picture, [design.board.width / 2, design.board.height / 2]);
-  edit.make(`Add ${picture.name}`, edits, { select: [id] });
+  edit.make(say('add', { name: picture.name }), edits, { select: [id] });
 }
 
 /** Puts a figure that was drawn to order in the middle of the board: a motif of its outlines, or a picture. */
@@ -208,7 +205,7 @@ export function addTaken(taken: BroughtIn & { licence: Licence }, words: string,
     taken.kind === 'picture'
       ? pictureFor(design, taken, middle)
       : motifFor(design, words, taken.art, taken.licence, middle);
-  edit.make(`Add ${words}`, edits, { select: [id] });
+  edit.make(say('add2', { words }), edits, { select: [id] });
 }
 
 /** Puts new lettering in the middle of the board, in the ink and typeface that were used last. */
@@ -218,7 +215,7 @@ export function addLettering(design: Design, edit: Editing, text: string, face: 
   const ink = last?.lines[0]?.ink ?? design.inks[0]?.id ?? 'ink-1';
   const edits: Edit[] = design.inks.length
     ? []
-    : [{ op: 'addInk', ink: { id: ink, name: 'Ink', value: '#f2ead8' } }];
+    : [{ op: 'addInk', ink: { id: ink, name: say('ink'), value: '#f2ead8' } }];
   const id = freshId('lettering', partIds(design));
   const lines = text.split('\n').filter((l) => l.trim());
   const longest = Math.max(4, ...lines.map((l) => l.length));
@@ -228,9 +225,9 @@ export function addLettering(design: Design, edit: Editing, text: string, face: 
     id,
     '',
     place(Math.round(width / 2), Math.round(height / 2)),
-    (lines.length ? lines : ['New words']).map((l) => letteringLine(l, face, size, ink)),
+    (lines.length ? lines : [say('newWords')]).map((l) => letteringLine(l, face, size, ink)),
   );
-  edit.make('Add lettering', [...edits, { op: 'addPart', part }], { select: [id] });
+  edit.make(say('addLettering'), [...edits, { op: 'addPart', part }], { select: [id] });
 }
 
 /** Puts a QR code in the middle of the board, dark on a pale ground of its own. */
@@ -247,14 +244,14 @@ export function addCode(design: Design, edit: Editing, text: string): void {
     edits.push({ op: 'addInk', ink: { id, name, value } });
     return id;
   };
-  const ink = inkFor(dark, 'Code', '#20262a');
-  const ground = inkFor(pale, 'Code ground', '#fffdf9');
+  const ink = inkFor(dark, say('code'), '#20262a');
+  const ground = inkFor(pale, say('codeGround'), '#fffdf9');
   const id = freshId('code', partIds(design));
   const modules = (codeShape(text, 'M')?.modules ?? 25) + 8;
   // A quarter of the board, and never under half a millimetre a module.
   const scale = Math.max(mmToPx(0.5, dpi), Math.min(width, height) / 4 / modules);
   const part = code(id, place(Math.round(width / 2), Math.round(height / 2), scale), text, ink, ground);
-  edit.make('Add a code', [...edits, { op: 'addPart', part }], { select: [id] });
+  edit.make(say('addACode'), [...edits, { op: 'addPart', part }], { select: [id] });
 }
 
 /** Puts a shape in the middle of the board, about a third of it large. */
@@ -263,9 +260,9 @@ export function addShape(design: Design, edit: Editing, form: string): void {
   const ink = design.inks[0]?.id ?? 'ink-1';
   const edits: Edit[] = design.inks.length
     ? []
-    : [{ op: 'addInk', ink: { id: ink, name: 'Ink', value: '#f2ead8' } }];
+    : [{ op: 'addInk', ink: { id: ink, name: say('ink'), value: '#f2ead8' } }];
   const id = freshId('shape', partIds(design));
   const size = Math.round(Math.min(width, height) / 3);
   const part = shapeOf(id, place(Math.round(width / 2), Math.round(height / 2)), form, size, ink);
-  edit.make('Add a shape', [...edits, { op: 'addPart', part }], { select: [id] });
+  edit.make(say('addAShape'), [...edits, { op: 'addPart', part }], { select: [id] });
 }

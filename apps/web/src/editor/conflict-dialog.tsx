@@ -8,6 +8,7 @@ import { useCreateDesignMutation } from '../store/design-documents-api';
 import { dropDraft } from '../store/drafts';
 import { mineKept, opened } from '../store/editor';
 import { Button, Modal } from '../ui';
+import { say } from '../words/editor';
 
 /** Two versions of one design: both are kept, and the seller says which goes on under its name. */
 export function ConflictDialog() {
@@ -31,7 +32,10 @@ export function ConflictDialog() {
   const mineAsCopy = async () => {
     const design = store.getState().editor.design!;
     try {
-      const made = await create({ ...design, name: `${design.name} (other version)`.slice(0, 300) }).unwrap();
+      const made = await create({
+        ...design,
+        name: say('otherVersion', { name: design.name }).slice(0, 300),
+      }).unwrap();
       await dropDraft(id);
       dispatch(opened({ stored: theirs, at: Date.now() }));
       void navigate(`/design/${made.id}`);
@@ -40,13 +44,13 @@ export function ConflictDialog() {
     }
   };
   return (
-    <Modal open title="This design was changed elsewhere" onClose={() => undefined} wide>
+    <Modal open title={say('thisDesignWasChangedElsewhere')} onClose={() => undefined} wide>
       <p className="mb-3 text-muted">
         Another tab or person saved it since you opened it. Nothing is lost: choose how to go on.
       </p>
       <div className="flex flex-wrap gap-5">
-        <VersionFigure design={mine} title="Here" />
-        <VersionFigure design={theirs.document} title={`There (revision ${theirs.revision})`} />
+        <VersionFigure design={mine} title={say('here')} />
+        <VersionFigure design={theirs.document} title={say('thereRevision', { revision: theirs.revision })} />
         <div className="min-w-40 flex-1">
           <p className="heading mb-1">What differs</p>
           <ul className="list-disc pl-4 text-[13px]">
@@ -64,10 +68,10 @@ export function ConflictDialog() {
         </p>
       )}
       <div className="mt-5 flex flex-wrap justify-end gap-2">
-        <Button onClick={() => void takeTheirs()}>Go on with theirs</Button>
-        <Button onClick={keepMine}>Go on with mine</Button>
+        <Button onClick={() => void takeTheirs()}>{say('goOnWithTheirs')}</Button>
+        <Button onClick={keepMine}>{say('goOnWithMine')}</Button>
         <Button tone="main" onClick={() => void mineAsCopy()}>
-          Keep both: mine as a copy
+          {say('keepBothMineAsA')}
         </Button>
       </div>
     </Modal>

@@ -1,9 +1,10 @@
 import { useState } from 'react';
-import { format } from 'date-fns';
 import { VersionFigure } from '../design';
 import type { KeptDraft } from '../store/drafts';
 import { Button } from '../ui';
 import type { Opening } from './open-design';
+import { format } from '../words/dates';
+import { say } from '../words/editor';
 
 /** What several tabs left behind of one design, side by side: one goes on, the others become versions. */
 export function LeftBehind({
@@ -21,7 +22,7 @@ export function LeftBehind({
   };
   return (
     <main className="mx-auto mt-10 max-w-5xl p-6">
-      <h1 className="text-2xl">{stored.document.name || 'Untitled'} was left unsaved more than once</h1>
+      <h1 className="text-2xl">{stored.document.name || say('untitled')} was left unsaved more than once</h1>
       <p className="mt-2 mb-5 max-w-2xl text-muted">
         Tabs were closed before the server had their work. Nothing is lost: choose the one to go on with. The
         others are kept among the design’s versions.
@@ -29,7 +30,10 @@ export function LeftBehind({
       <ul className="flex flex-wrap gap-6">
         {reached && (
           <li>
-            <VersionFigure design={stored.document} title={`Saved (revision ${stored.revision})`} />
+            <VersionFigure
+              design={stored.document}
+              title={say('savedRevision', { revision: stored.revision })}
+            />
             <Button className="mt-2 w-full" disabled={busy} onClick={() => choose(null)}>
               Go on with what is saved
             </Button>
@@ -41,7 +45,7 @@ export function LeftBehind({
             <li key={draft.key}>
               <VersionFigure
                 design={draft.design}
-                title={`${when}${draft.revision === stored.revision ? '' : `, on revision ${draft.revision}`}`}
+                title={`${when}${draft.revision === stored.revision ? '' : say('onRevision', { revision: draft.revision })}`}
               />
               <Button
                 className="mt-2 w-full"

@@ -4,6 +4,8 @@ import type { StoredDesign } from '../store/opened';
 import { adoptDraft, draftsOf, dropDraft, forgetDraft, sameDesign, type KeptDraft } from '../store/drafts';
 import { apiAt } from '../platform/address';
 import { readAt } from '../platform/asked-again';
+import { region } from '../words/language';
+import { say } from '../words/editor';
 
 /** A design as it can be opened: from the server, with what this browser kept that the server lacks. */
 export interface Opening {
@@ -22,9 +24,7 @@ export class OpeningError extends Error {}
 /** Finds everything that there is of a design. Throws an OpeningError. */
 export async function findDesign(id: string): Promise<Opening> {
   const { own, left } = await draftsOf(id).catch((error: Error) => {
-    throw new OpeningError(
-      `What this browser kept of it, and the server does not have yet, could not be read: ${error.message}`,
-    );
+    throw new OpeningError(say('whatThisBrowserKeptOf', { message: error.message }));
   });
   let drafts = own ? [own, ...left] : left;
   let stored: StoredDesign;
@@ -34,14 +34,14 @@ export async function findDesign(id: string): Promise<Opening> {
     const body = (await response.json()) as KeptDesign & { message?: string };
     // Away for now: go on with what is here.
     if (response.status >= 500 && drafts.length) throw new TypeError(body.message);
-    if (!response.ok) throw new OpeningError(body.message ?? 'It could not be read.');
+    if (!response.ok) throw new OpeningError(body.message ?? say('itCouldNotBeRead'));
     stored = { ...body, document: readDesign(body.document) };
   } catch (error) {
     if (error instanceof OpeningError) throw error;
     const [draft] = drafts;
     if (!draft)
       throw new OpeningError(
-        error instanceof TypeError ? 'The server does not answer.' : (error as Error).message,
+        error instanceof TypeError ? say('theServerDoesNotAnswer') : (error as Error).message,
       );
     const { revision, at, design } = draft;
     stored = { id, revision, updatedAt: new Date(at).toISOString(), document: design };
@@ -55,7 +55,7 @@ export async function findDesign(id: string): Promise<Opening> {
 
 /** A name for what a tab left behind, among the design's versions. */
 const leftName = (at: number) =>
-  `Not saved, ${new Date(at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}`;
+  say('notSaved', { at: new Date(at).toLocaleString(region(), { dateStyle: 'medium', timeStyle: 'short' }) });
 
 /**
  * Goes on with one of the drafts, or with what is saved; the others are kept among the design's versions,

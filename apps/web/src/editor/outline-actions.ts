@@ -4,11 +4,13 @@ import { notify } from '../ui';
 import { outlinesOf, splitOf } from '../workers/outline-client';
 import { reasonOf } from '../workers/hand';
 import type { Editing } from './use-edit';
+import { region } from '../words/language';
+import { say } from '../words/editor';
 
 const WHY = {
-  one: 'It is one piece already: there is nothing to set apart.',
-  many: 'More than 400 pieces would come of it. Choose fewer parts, or simpler ones.',
-  nothing: 'Pictures have no outline: only words, figures, shapes and lines come apart.',
+  one: say('itIsOnePieceAlready'),
+  many: say('moreThan400PiecesWould'),
+  nothing: say('picturesHaveNoOutlineOnly'),
 } as const;
 
 /** The answer, where the parts are still what they were when it was asked for. */
@@ -18,9 +20,9 @@ async function answered<T>(design: Design, ids: readonly string[], ask: Promise<
     const now = store.getState().editor.design?.parts;
     const same = design.parts.every((p) => !ids.includes(p.id) || now?.includes(p));
     if (same) return answer;
-    notify('done', 'They were changed meanwhile, so nothing was done. Try again.');
+    notify('done', say('theyWereChangedMeanwhileSo'));
   } catch (reason) {
-    notify('fault', `That did not work: ${reasonOf(reason)}. Try again.`);
+    notify('fault', say('thatDidNotWorkTry', { reason: reasonOf(reason) }));
   }
   return null;
 }
@@ -30,8 +32,8 @@ export async function setApart(edit: Editing, design: Design, ids: readonly stri
   const split = await answered(design, ids, splitOf(design, ids));
   if (!split) return;
   if (split.why) return void notify('done', WHY[split.why]);
-  edit.make('Set into pieces', split.edits, { select: split.select });
-  notify('done', `${split.pieces} pieces, in a bundle.`);
+  edit.make(say('setIntoPieces'), split.edits, { select: split.select });
+  notify('done', say('piecesInABundle', { pieces: split.pieces }));
 }
 
 /** Makes outlines of chosen parts, and says how far they stray from what was drawn. */
@@ -40,13 +42,13 @@ export async function makeOutlines(edit: Editing, design: Design, ids: readonly 
   if (!made) return;
   const { edits, points, deviation, left } = made;
   if (edits.length === 0) return void notify('done', WHY.nothing);
-  edit.make('To outlines', edits);
+  edit.make(say('toOutlines'), edits);
   const stray =
     deviation === null
       ? ''
       : deviation < 0.001
-        ? ', exactly where it was drawn'
-        : `, at most ${deviation.toFixed(3)} mm from what was drawn`;
-  const others = left ? ` ${left === 1 ? 'One part has' : `${left} parts have`} no outline, and stayed.` : '';
-  notify('done', `${points.toLocaleString('en-GB')} points${stray}.${others}`);
+        ? say('exactlyWhereItWasDrawn')
+        : say('atMostMmFromWhat', { deviation: deviation.toFixed(3) });
+  const others = left ? ` ${say('onePartHasNoOutline', { left })}` : '';
+  notify('done', say('points', { points: points.toLocaleString(region()), stray, others }));
 }

@@ -3,6 +3,7 @@ import { joinedNodes, mappedNode, type LinePart } from '@brelm/core/parts';
 import { mirrored, partMatrix } from '@brelm/core/resolve';
 import { invert, multiply } from '@brelm/core/geometry';
 import type { Editing } from './use-edit';
+import { say } from '../words/editor';
 
 const movable = (design: Design, ids: readonly string[]) =>
   design.parts.filter((p) => ids.includes(p.id) && !p.locked);
@@ -17,7 +18,7 @@ export function nudgeParts(
 ): void {
   const parts = movable(design, ids);
   edit.make(
-    'Nudge',
+    say('nudge'),
     parts.map((p): Edit => ({ op: 'place', part: p.id, place: { x: p.place.x + dx, y: p.place.y + dy } })),
     { gesture: `nudge ${parts.map((p) => p.id).join()}` },
   );
@@ -29,13 +30,13 @@ export function duplicateParts(edit: Editing, design: Design, ids: readonly stri
   const { edits, select } = copyEdits(design, ids, ({ place }) => ({
     place: { ...place, x: place.x + offset, y: place.y + offset },
   }));
-  edit.make('Duplicate', edits, { select });
+  edit.make(say('duplicate'), edits, { select });
 }
 
 /** Copies parts to the other side of an upright line at `x`, board px, and selects the copies. */
 export function mirrorCopies(edit: Editing, design: Design, ids: readonly string[], x: number): void {
   const { edits, select } = copyEdits(design, ids, (part) => mirrored(part, x));
-  edit.make('Mirror a copy', edits, { select });
+  edit.make(say('mirrorACopy'), edits, { select });
 }
 
 /** Makes one line of two, joined where their ends are nearest; it looks as the one in front does. */
@@ -46,7 +47,7 @@ export function joinLines(edit: Editing, a: LinePart, b: LinePart): void {
     b.nodes.map((n) => mappedNode(n, there)),
   );
   edit.make(
-    'Join lines',
+    say('joinLines'),
     [
       { op: 'updatePart', part: a.id, change: { nodes, closed: false } },
       { op: 'removeParts', parts: [b.id] },
@@ -57,4 +58,4 @@ export function joinLines(edit: Editing, a: LinePart, b: LinePart): void {
 
 /** Moves parts in depth: one step, or all the way. */
 export const moveInStack = (edit: Editing, design: Design, ids: readonly string[], to: Depth): void =>
-  edit.make('Change the depth', depthEdits(design, ids, to));
+  edit.make(say('changeTheDepth'), depthEdits(design, ids, to));

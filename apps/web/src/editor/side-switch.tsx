@@ -11,6 +11,7 @@ import { AddSide } from './add-side';
 import { sideNames } from './side-names';
 import { useProofState } from './proof-store';
 import { useEdit } from './use-edit';
+import { say } from '../words/editor';
 
 /** The sides of a design: which one is open, and, behind one button, all that is done to them. */
 export function SideSwitch({ design, specs }: { design: Design; specs: readonly Spec[] }) {
@@ -27,13 +28,13 @@ export function SideSwitch({ design, specs }: { design: Design; specs: readonly 
   return (
     <div className="flex shrink-0 items-center gap-0.5">
       {names.length > 1 && names.length <= 3 && (
-        <div role="group" aria-label="Side" className="flex gap-0.5">
+        <div role="group" aria-label={say('side')} className="flex gap-0.5">
           {names.map((s) => (
             <button
               key={s.id}
               type="button"
               aria-pressed={s.id === design.side.id}
-              title={tip(s.name, 'next-side', 'for the next')}
+              title={tip(s.name, 'next-side', say('forTheNext'))}
               className={`flex items-center gap-1 rounded-md border px-2 py-0.5 text-[13px] ${
                 s.id === design.side.id
                   ? 'border-edge bg-paper font-medium'
@@ -49,24 +50,27 @@ export function SideSwitch({ design, specs }: { design: Design; specs: readonly 
       )}
       {names.length > 3 && (
         <select
-          aria-label="Side"
+          aria-label={say('side')}
           className="field !w-auto max-w-32"
           value={design.side.id}
-          title={tip('Side', 'next-side', 'for the next')}
+          title={tip(say('side'), 'next-side', say('forTheNext'))}
           onChange={(e) => dispatch(sideOpened(e.target.value))}
         >
           {names.map((s) => (
             <option key={s.id} value={s.id}>
-              {s.name}
-              {s.id !== design.side.id && elsewhere.get(s.id) ? ` (${elsewhere.get(s.id)} stops)` : ''}
+              {say('stops', {
+                name: s.name,
+                isId: Boolean(s.id !== design.side.id && elsewhere.get(s.id)),
+                value: elsewhere.get(s.id),
+              })}
             </option>
           ))}
         </select>
       )}
       <Popover className="relative">
         <PopoverButton
-          aria-label="Sides"
-          title="Sides: front, back and others, each with a board of its own"
+          aria-label={say('sides')}
+          title={say('sidesFrontBackAndOthers')}
           className="inline-flex h-7 w-7 items-center justify-center rounded-md text-ink hover:bg-line"
         >
           <SquareStack size={17} aria-hidden />
@@ -102,7 +106,7 @@ function StopsThere({ count }: { count: number }) {
         {count}
       </span>
       <span className="sr-only">
-        , {count} {count === 1 ? 'stop' : 'stops'}
+        , {count} {count === 1 ? say('stop') : say('stops2')}
       </span>
     </span>
   );
@@ -131,7 +135,7 @@ function SideList({
               <span className="min-w-0 flex-1">
                 <input
                   key={own}
-                  aria-label={`Name of the side ${name}`}
+                  aria-label={say('nameOfTheSide', { name })}
                   className="field"
                   maxLength={120}
                   defaultValue={name}
@@ -139,36 +143,36 @@ function SideList({
                   onBlur={(e) => {
                     const said = e.target.value.trim();
                     if (said && said !== name)
-                      edit.make('Rename a side', [{ op: 'renameSide', side: id, name: said }]);
+                      edit.make(say('renameASide'), [{ op: 'renameSide', side: id, name: said }]);
                     else e.target.value = name;
                   }}
                 />
                 <span className="block truncate px-1 text-[12px] text-muted">
-                  {board.width} × {board.height} px, {parts.length === 1 ? '1 part' : `${parts.length} parts`}
+                  {say('px1Part', { width: board.width, height: board.height, parts: parts.length })}
                 </span>
               </span>
               <IconButton
-                label={`${name}: earlier`}
+                label={say('earlier', { name })}
                 disabled={i === 0}
-                onClick={() => edit.make('Move a side', [{ op: 'moveSide', side: id, to: i - 1 }])}
+                onClick={() => edit.make(say('moveASide'), [{ op: 'moveSide', side: id, to: i - 1 }])}
               >
                 <ArrowUp size={14} />
               </IconButton>
               <IconButton
-                label={`${name}: later`}
+                label={say('later', { name })}
                 disabled={i === names.length - 1}
-                onClick={() => edit.make('Move a side', [{ op: 'moveSide', side: id, to: i + 1 }])}
+                onClick={() => edit.make(say('moveASide'), [{ op: 'moveSide', side: id, to: i + 1 }])}
               >
                 <ArrowDown size={14} />
               </IconButton>
               <IconButton
-                label={names.length === 1 ? 'A design has one side at least' : `Remove the side ${name}`}
+                label={names.length === 1 ? say('aDesignHasOneSide') : say('removeTheSide', { name })}
                 disabled={names.length === 1}
                 onClick={() => {
-                  edit.make(`Remove the side ${name}`, [{ op: 'removeSide', side: id }]);
+                  edit.make(say('removeTheSide', { name }), [{ op: 'removeSide', side: id }]);
                   if (parts.length)
-                    notify('done', `${name} is taken away with its artwork.`, {
-                      label: 'Undo',
+                    notify('done', say('isTakenAwayWithIts', { name }), {
+                      label: say('undo'),
                       run: () => dispatch(undone()),
                     });
                 }}

@@ -16,14 +16,15 @@ import { HistoryList } from './history-list';
 import { useProofState } from './proof-store';
 import { SideSwitch } from './side-switch';
 import { useEdit } from './use-edit';
+import { say } from '../words/editor';
 
 const STAGES = [
-  ['', 'Artwork', 1],
-  ['/garments', 'Garments', 2],
-  ['/cut', 'Cut line', 3],
-  ['/mockups', 'Mockups', 4],
-  ['/placement', 'Placement', 5],
-  ['/listings', 'Listings', 6],
+  ['', say('artwork'), 1],
+  ['/garments', say('garments'), 2],
+  ['/cut', say('cutLine'), 3],
+  ['/mockups', say('mockups'), 4],
+  ['/placement', say('placement'), 5],
+  ['/listings', say('listings'), 6],
 ] as const;
 
 export function StageBar({
@@ -74,33 +75,33 @@ export function StageBar({
       <div className="flex w-[256px] min-w-28 shrink flex-col max-[959px]:flex-1">
         <input
           key={design.name}
-          aria-label="Name of the design"
+          aria-label={say('nameOfTheDesign')}
           defaultValue={design.name}
           maxLength={300}
           className="h-6 w-full min-w-0 rounded-md border border-transparent bg-transparent px-1.5 font-display text-[16px] leading-none font-semibold text-ellipsis hover:border-line focus:border-edge focus:bg-card"
           onKeyDown={(e) => leaveField(e, design.name)}
           onBlur={(e) => {
             const name = e.target.value.trim();
-            if (name && name !== design.name) edit.make('Rename the design', [{ op: 'rename', name }]);
+            if (name && name !== design.name) edit.make(say('renameTheDesign'), [{ op: 'rename', name }]);
             else e.target.value = design.name;
           }}
         />
         <button
           type="button"
           className="ml-px block w-fit max-w-full truncate rounded-md px-1.5 text-left text-[12px] leading-[18px] text-muted hover:bg-line hover:text-ink"
-          title={`${specWords(design, specs)}: change the product`}
+          title={say('changeTheProduct', { spec: specWords(design, specs) })}
           onClick={() => setDialog('board')}
         >
           {specWords(design, specs)}
         </button>
       </div>
       <nav
-        aria-label="Stages"
+        aria-label={say('stages')}
         className="flex gap-1 max-[959px]:order-last max-[959px]:basis-full max-[959px]:overflow-x-auto"
       >
         {STAGES.map(([path, stage, key]) => {
           // What is not worn comes in colours.
-          const name = stage === 'Garments' && !isWorn(spec) ? 'Colours' : stage;
+          const name = stage === 'Garments' && !isWorn(spec) ? say('colours') : stage;
           return (
             <NavLink
               key={stage}
@@ -124,7 +125,7 @@ export function StageBar({
           <select
             className="field !w-auto max-[1279px]:!w-24 max-[1100px]:!w-20"
             value={colourway}
-            title={tip('Colourway', 'next-colourway', 'for the next')}
+            title={tip(say('colourway'), 'next-colourway', say('forTheNext'))}
             onChange={(e) => dispatch(colourwayChosen(e.target.value))}
           >
             {design.colourways.map((c) => (
@@ -137,7 +138,7 @@ export function StageBar({
       )}
       <div className="flex">
         <IconButton
-          label={past.length ? `Undo: ${past.at(-1)!.label}` : 'Nothing to undo'}
+          label={past.length ? say('undo2', { label: past.at(-1)!.label }) : say('nothingToUndo')}
           keys="Ctrl Z"
           disabled={!past.length}
           onClick={() => dispatch(undone())}
@@ -145,7 +146,7 @@ export function StageBar({
           <Undo2 size={17} />
         </IconButton>
         <IconButton
-          label={future.length ? `Redo: ${future.at(-1)!.label}` : 'Nothing to redo'}
+          label={future.length ? say('redo', { label: future.at(-1)!.label }) : say('nothingToRedo')}
           keys="Ctrl Y"
           disabled={!future.length}
           onClick={() => dispatch(redone())}
@@ -153,7 +154,7 @@ export function StageBar({
           <Redo2 size={17} />
         </IconButton>
         <HistoryList />
-        <IconButton label="Versions" onClick={() => setDialog('versions')}>
+        <IconButton label={say('versions')} onClick={() => setDialog('versions')}>
           <BookMarked size={16} />
         </IconButton>
         <CommentsButton beside={document.getElementById('beside-work')} />

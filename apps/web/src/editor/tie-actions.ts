@@ -1,9 +1,10 @@
 import { closesCircle, unitsOf, type Design, type Edit } from '@brelm/core/design';
 import { NO_RELATIONS, type PartRelations, type Whole } from '@brelm/core/parts';
 import type { Editing } from './use-edit';
+import { say } from '../words/editor';
 
 /** Why parts may not cut one another in a certain way. */
-const CIRCLE = 'That would go in a circle: what cuts another cannot be cut by it.';
+const CIRCLE = say('thatWouldGoInA');
 
 const tieEdits = (ids: readonly string[], change: Partial<PartRelations>): Edit[] =>
   ids.map((part) => ({ op: 'updatePart', part, change }));
@@ -33,8 +34,8 @@ export function showInside(
 ): string | null {
   const parts = design.parts.filter((p) => ids.includes(p.id));
   return parts.every((p) => sameWhole(p.window, window))
-    ? tie(edit, design, 'Out of its window', ids, { window: null })
-    : tie(edit, design, 'Show inside', ids, { window });
+    ? tie(edit, design, say('outOfItsWindow'), ids, { window: null })
+    : tie(edit, design, say('showInside'), ids, { window });
 }
 
 /**
@@ -45,9 +46,8 @@ export function toggleWindow(edit: Editing, design: Design, ids: readonly string
   const units = unitsOf(design, ids);
   const parts = (of: readonly string[]) => design.parts.filter((p) => of.includes(p.id));
   if (units.length < 2) {
-    if (!parts(ids).some((p) => p.window))
-      return 'Choose a part and what it shall show inside of, the window at the back: W puts it there.';
-    return tie(edit, design, 'Out of its window', ids, { window: null });
+    if (!parts(ids).some((p) => p.window)) return say('chooseAPartAndWhat');
+    return tie(edit, design, say('outOfItsWindow'), ids, { window: null });
   }
   const back = units.at(-1)!;
   const window: Whole =
@@ -62,8 +62,8 @@ export function toggleKnockOut(edit: Editing, design: Design, ids: readonly stri
   const cuts = chosen.every((p) => p.knockOut);
   const { knockOut, unprinted } = NO_RELATIONS;
   return cuts
-    ? tie(edit, design, 'Knock out nothing', ids, { knockOut, unprinted })
-    : tie(edit, design, 'Knock out', ids, {
+    ? tie(edit, design, say('knockOutNothing'), ids, { knockOut, unprinted })
+    : tie(edit, design, say('knockOut'), ids, {
         knockOut: { from: 'below', parts: [], gap: 0 },
         unprinted: true,
       });

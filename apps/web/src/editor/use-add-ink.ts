@@ -4,6 +4,7 @@ import { freeInkName, freshId } from '@brelm/core/design';
 import { store } from '../store';
 import { notify } from '../ui';
 import { useEdit } from './use-edit';
+import { say } from '../words/editor';
 
 /** Adds a colour as an ink, unless the design has one of that value; says what it did. */
 export function useAddInk(): (value: string, label: string) => void {
@@ -14,7 +15,7 @@ export function useAddInk(): (value: string, label: string) => void {
       if (!design) return;
       const known = design.inks.find((i) => i.value === value);
       if (known) {
-        notify('done', `${known.name} has that colour already.`);
+        notify('done', say('hasThatColourAlready', { name: known.name }));
         return;
       }
       const id = freshId(
@@ -23,7 +24,7 @@ export function useAddInk(): (value: string, label: string) => void {
       );
       const name = freeInkName(design, { id, name: plainName(value) });
       edit.make(label, [{ op: 'addInk', ink: { id, name, value } }]);
-      notify('done', `${name}, ${value}, is an ink now.`);
+      notify('done', say('isAnInkNow', { name, value }));
     },
     [edit],
   );

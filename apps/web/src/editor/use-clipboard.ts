@@ -5,6 +5,7 @@ import { notify } from '../ui';
 import { isTyping } from '../keys';
 import { addLettering, bringIn } from './bring-in';
 import type { Editing } from './use-edit';
+import { say } from '../words/editor';
 
 /** True where copying and pasting belong to what is being written, or to a dialog. */
 const elsewhere = (target: EventTarget | null): boolean =>
@@ -37,19 +38,17 @@ export function useClipboard(edit: Editing): void {
         const here = design.parts.some((p) => clipping.parts.some((c) => c.id === p.id));
         const aside = here ? Math.round(design.board.width / 60) : 0;
         const { edits, select } = pasteEdits(design, clipping, { scale: 1, x: aside, y: aside });
-        edit.make(select.length === 1 ? 'Paste a part' : `Paste ${select.length} parts`, edits, { select });
+        edit.make(
+          select.length === 1 ? say('pasteAPart') : say('pasteParts', { select: select.length }),
+          edits,
+          { select },
+        );
       } else if (/^(<\?xml[^>]*>\s*)?(<!--[\s\S]*?-->\s*)*<svg[\s>]/i.test(text))
         void bringIn([new File([text], 'pasted.svg', { type: 'image/svg+xml' })], edit);
       else if (text && text.length <= MOST_WORDS && !text.startsWith('{')) {
         const face = design.parts.find((p) => p.kind === 'lettering')?.lines[0]?.face ?? 'rye';
         addLettering(design, edit, text, face);
-      } else
-        notify(
-          'fault',
-          text
-            ? 'What is in the clipboard is no part, picture, SVG or short text: nothing was pasted.'
-            : 'There is nothing in the clipboard that could be pasted here.',
-        );
+      } else notify('fault', text ? say('whatIsInTheClipboard') : say('thereIsNothingInThe'));
     };
     document.addEventListener('copy', copy);
     document.addEventListener('cut', copy);

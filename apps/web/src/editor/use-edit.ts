@@ -5,6 +5,7 @@ import { store, useAppDispatch } from '../store';
 import { api } from '../store/api';
 import { edited, stepEnded, undone } from '../store/editor';
 import { notify, onStepEnd } from '../ui';
+import { say } from '../words/editor';
 
 // What is typed or pulled in a field is one step until it is left.
 onStepEnd(() => store.dispatch(stepEnded()));
@@ -23,9 +24,9 @@ function losesWindow(design: Design, removed: readonly string[]): string | null 
   const left = leftWithoutWindow(design, removed);
   if (left.length === 0) return null;
   const names = left.slice(0, 3).map((p) => `“${partTitle(p)}”`);
-  const more = left.length > 3 ? ` and ${left.length - 3} more` : '';
+  const more = left.length > 3 ? ` ${say('andMore', { left: left.length - 3 })}` : '';
   const show = left.length === 1 ? 'shows' : 'show';
-  return `${names.join(', ')}${more} showed inside what was removed, and ${show} whole now.`;
+  return say('showedInsideWhatWasRemoved', { names: names.join(', '), more, show });
 }
 
 const SETS_WORDS: ReadonlySet<Edit['op']> = new Set(['addPart', 'updatePart', 'replacePart', 'replace']);
@@ -58,13 +59,13 @@ export function useEdit(): Editing {
         const { design } = store.getState().editor;
         const left = design && losesWindow(design, ids);
         if (ids.length)
-          make(ids.length === 1 ? 'Remove a part' : `Remove ${ids.length} parts`, [
+          make(ids.length === 1 ? say('removeAPart') : say('removeParts', { ids: ids.length }), [
             { op: 'removeParts', parts: [...ids] },
           ]);
-        if (left) notify('done', left, { label: 'Undo', run: () => dispatch(undone()) });
+        if (left) notify('done', left, { label: say('undo'), run: () => dispatch(undone()) });
       },
-      backdrop: (id) => make('Change the garment', [{ op: 'setBackdrop', garment: id }]),
-      garments: (ids) => make('Choose garments', [{ op: 'setGarments', garments: ids }]),
+      backdrop: (id) => make(say('changeTheGarment'), [{ op: 'setBackdrop', garment: id }]),
+      garments: (ids) => make(say('chooseGarments'), [{ op: 'setGarments', garments: ids }]),
     };
   }, [dispatch]);
 }

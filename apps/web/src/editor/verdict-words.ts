@@ -2,6 +2,7 @@ import type { Design } from '@brelm/core/design';
 import { partTitle } from '@brelm/core/parts';
 import type { GarmentContrast } from '@brelm/core/proof';
 import { ratioText } from '../ui';
+import { say } from '../words/editor';
 
 /** What a verdict and the ratio beside it stand for, and which part decides. */
 export function verdictWords(
@@ -10,15 +11,15 @@ export function verdictWords(
 ): string {
   const name = (id: string) => {
     const part = design.parts.find((p) => p.id === id);
-    return part ? `“${partTitle(part)}”` : 'a part';
+    return part ? `“${partTitle(part)}”` : say('aPart');
   };
   const [lost] = missed;
-  if (lost && verdict !== 'vanishes') return `${name(lost.id)} is lost on it`;
-  const what = decides === null ? 'the outline of all of it' : name(decides);
+  if (lost && verdict !== 'vanishes') return say('isLostOnIt', { name: name(lost.id) });
+  const what = decides === null ? say('theOutlineOfAllOf') : name(decides);
   const how = {
-    reads: `reads; enough of the edge of ${what} is seen as at ${ratioText(lowestRatio)} : 1 or more, 3 is needed`,
-    weak: `weak; too much of the edge of ${what} is seen as at ${ratioText(lowestRatio)} : 1 or less, 3 is needed`,
-    vanishes: `vanishes; most of the edge of ${what} is seen as at ${ratioText(lowestRatio)} : 1 or less, 3 is needed`,
+    reads: say('readsEnoughOfTheEdge', { what, lowestRatio: ratioText(lowestRatio) }),
+    weak: say('weakTooMuchOfThe', { what, lowestRatio: ratioText(lowestRatio) }),
+    vanishes: say('vanishesMostOfTheEdge', { what, lowestRatio: ratioText(lowestRatio) }),
   };
   return how[verdict];
 }

@@ -1,4 +1,3 @@
-import { format } from 'date-fns';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -15,8 +14,10 @@ import {
 } from '../store/design-documents-api';
 import { Button, IconButton, Modal, notify } from '../ui';
 import { useEdit } from './use-edit';
+import { format } from '../words/dates';
+import { say } from '../words/editor';
 
-const KINDS = { named: '', refused: 'a save that came too late', replaced: 'replaced by another save' };
+const KINDS = { named: '', refused: say('aSaveThatCameToo'), replaced: say('replacedByAnotherSave') };
 const titleOf = (version: VersionEntry): string => version.name || KINDS[version.kind];
 
 /** The versions of a design that the server keeps: name the state of now, look at one beside it, bring it back. */
@@ -31,7 +32,7 @@ export function VersionsDialog({ design, onClose }: { design: Design; onClose: (
   const entry = versions?.find((v) => v.id === chosen);
   const fault = error ?? keeping.error ?? dropping.error ?? starting.error;
   return (
-    <Modal open title="Versions" onClose={onClose} wide>
+    <Modal open title={say('versions')} onClose={onClose} wide>
       <form
         className="mb-4 flex items-end gap-2"
         onSubmit={(e) => {
@@ -49,34 +50,34 @@ export function VersionsDialog({ design, onClose }: { design: Design; onClose: (
         }}
       >
         <label className="min-w-0 flex-1 text-[13px] text-muted">
-          Keep the design as it is now under a name
+          {say('keepTheDesignAsIt')}
           <input
             className="field !h-8"
             maxLength={120}
-            placeholder="Before the new lettering"
+            placeholder={say('beforeTheNewLettering')}
             value={name}
             onChange={(e) => setName(e.target.value)}
           />
         </label>
         <Button tone="main" type="submit" disabled={!name.trim() || keeping.isLoading}>
-          {keeping.isLoading ? 'Keeping…' : 'Keep it'}
+          {keeping.isLoading ? say('keeping') : say('keepIt')}
         </Button>
         <Button
-          title="To begin other designs with: parts that have a place keep it"
+          title={say('toBeginOtherDesignsWith')}
           disabled={!name.trim() || starting.isLoading}
           onClick={() =>
             void addStarter({ ...design, name: name.trim() })
               .unwrap()
               .then(
                 () => {
-                  notify('done', `“${name.trim()}” is a starter now: New design has it.`);
+                  notify('done', say('isAStarterNowNew', { name: name.trim() }));
                   setName('');
                 },
                 () => undefined,
               )
           }
         >
-          Keep it as a starter
+          {say('keepItAsAStarter')}
         </Button>
       </form>
       {fault && (
@@ -84,19 +85,15 @@ export function VersionsDialog({ design, onClose }: { design: Design; onClose: (
           {reasonOf(fault)}{' '}
           {error && (
             <button type="button" className="underline" onClick={() => void refetch()}>
-              Try again
+              {say('tryAgain')}
             </button>
           )}
         </p>
       )}
-      {versions?.length === 0 && (
-        <p className="text-muted">
-          No version is kept yet. Undo reaches back over this sitting; a version stays.
-        </p>
-      )}
+      {versions?.length === 0 && <p className="text-muted">{say('noVersionIsKeptYet')}</p>}
       {versions && versions.length > 0 && (
         <div className="grid gap-5 sm:grid-cols-[15rem_1fr]">
-          <ul className="flex max-h-80 flex-col gap-1 overflow-y-auto p-0.5" aria-label="Kept versions">
+          <ul className="flex max-h-80 flex-col gap-1 overflow-y-auto p-0.5" aria-label={say('keptVersions')}>
             {versions.map((version) => (
               <li key={version.id} className="flex items-center gap-0.5">
                 <button
@@ -112,7 +109,7 @@ export function VersionsDialog({ design, onClose }: { design: Design; onClose: (
                 </button>
                 {version.kind === 'named' && (
                   <IconButton
-                    label={`Drop version ${titleOf(version)}`}
+                    label={say('dropVersion', { title: titleOf(version) })}
                     onClick={() => void drop({ id, version: version.id })}
                   >
                     <Trash2 size={15} />
@@ -124,7 +121,7 @@ export function VersionsDialog({ design, onClose }: { design: Design; onClose: (
           {entry ? (
             <Beside key={entry.id} id={id} entry={entry} design={design} onClose={onClose} />
           ) : (
-            <p className="pt-2 text-muted">Choose a version to see it beside the design as it is now.</p>
+            <p className="pt-2 text-muted">{say('chooseAVersionToSee')}</p>
           )}
         </div>
       )}
@@ -154,20 +151,20 @@ function Beside({
         {reasonOf(error)}
       </p>
     );
-  if (!data) return <p className="text-muted">Opening…</p>;
+  if (!data) return <p className="text-muted">{say('opening')}</p>;
   const differs = differences(design, data.document);
   return (
     <div>
       <div className="flex flex-wrap gap-4">
-        <VersionFigure design={design} title="Now" />
+        <VersionFigure design={design} title={say('now')} />
         <VersionFigure design={data.document} title={titleOf(entry)} />
       </div>
       <ul className="mt-2 list-disc pl-4 text-[13px] text-muted">
         {differs.slice(0, 6).map((d) => (
           <li key={d}>{d}</li>
         ))}
-        {differs.length > 6 && <li>and {differs.length - 6} more</li>}
-        {differs.length === 0 && <li>Nothing differs</li>}
+        {differs.length > 6 && <li>{say('andMore2', { differs: differs.length - 6 })}</li>}
+        {differs.length === 0 && <li>{say('nothingDiffers')}</li>}
       </ul>
       {creating.error && (
         <p role="alert" className="mt-2 text-rust">
@@ -178,13 +175,13 @@ function Beside({
         <Button
           tone="main"
           disabled={differs.length === 0}
-          title="As one step, which can be undone"
+          title={say('asOneStepWhichCan')}
           onClick={() => {
-            edit.make(`Back to “${titleOf(entry)}”`, [{ op: 'replace', design: data.document }]);
+            edit.make(say('backTo', { title: titleOf(entry) }), [{ op: 'replace', design: data.document }]);
             onClose();
           }}
         >
-          Bring it back
+          {say('bringItBack')}
         </Button>
         <Button
           disabled={creating.isLoading}
@@ -197,7 +194,7 @@ function Beside({
               )
           }
         >
-          Open as a design of its own
+          {say('openAsADesignOf')}
         </Button>
       </div>
     </div>

@@ -10,6 +10,7 @@ import { Button, Modal } from '../ui';
 import { NamePattern, namesFault } from './name-pattern';
 import { PlanRowView, rowKey, type RowChoice, type RowState } from './plan-row';
 import { apiAt } from '../platform/address';
+import { say } from '../words/files';
 
 /** What becomes of the files besides themselves: one archive, one for each product, or none. */
 type PackHow = 'one' | 'each' | 'none';
@@ -46,13 +47,13 @@ export function MakeDialog({
     };
   }, [ready]);
   return (
-    <Modal open onClose={onClose} title={runId ? 'Making files' : 'What will be made'} wide="very">
+    <Modal open onClose={onClose} title={runId ? say('makingFiles') : say('whatWillBeMade')} wide="very">
       {fault ? (
         <div className={PROBLEM} role="alert">
           {fault}
         </div>
       ) : !saved ? (
-        <p className="text-muted">Saving first…</p>
+        <p className="text-muted">{say('savingFirst')}</p>
       ) : runId ? (
         <Making id={runId} onClose={onClose} onAgain={() => setRunId(null)} />
       ) : (
@@ -160,23 +161,18 @@ function Plan({
         </Button>
       </div>
     );
-  if (!plan.data) return <p className="text-muted">Looking what there is to make…</p>;
-  if (rows.length === 0)
-    return (
-      <p className="text-muted">
-        There is no product yet that this is made for. Place it on one under Placement.
-      </p>
-    );
+  if (!plan.data) return <p className="text-muted">{say('lookingWhatThereIsTo')}</p>;
+  if (rows.length === 0) return <p className="text-muted">{say('thereIsNoProductYet')}</p>;
   return (
     <>
       <div className="max-h-[48vh] overflow-y-auto">
-        <table className="w-full text-[13.5px]" aria-label="What will be made">
+        <table className="w-full text-[13.5px]" aria-label={say('whatWillBeMade')}>
           <thead className="sticky top-0 z-10 bg-card text-left text-[12px] text-muted">
             <tr className="border-b border-edge">
               <th scope="col" className="w-7 py-1.5 font-normal">
                 <input
                   type="checkbox"
-                  aria-label="Make all"
+                  aria-label={say('makeAll')}
                   checked={rows.every((r) => r.blade || choiceOf(r).made)}
                   onChange={(e) => {
                     // What a blade follows is asked for one by one.
@@ -222,7 +218,7 @@ function Plan({
         </table>
       </div>
       <details className="mt-3 text-[13px]">
-        <summary className="cursor-pointer text-muted">Names and size of the files</summary>
+        <summary className="cursor-pointer text-muted">{say('namesAndSizeOfThe')}</summary>
         <NamePattern
           value={pattern}
           onChange={(to) => {
@@ -240,8 +236,7 @@ function Plan({
               else localStorage.removeItem(SMALLEST_KEY);
             }}
           />
-          PNG as small as can be
-          <span className="text-muted">the same pixels in fewer bytes; takes several times as long</span>
+          {say.rich('pngAsSmallAsCan', { quiet: (words) => <span className="text-muted">{words}</span> })}
         </label>
       </details>
       {starting.error && (
@@ -252,14 +247,14 @@ function Plan({
       <div className="mt-4 flex flex-wrap items-center gap-3">
         <p className="mr-auto text-[13px] text-muted" role="status">
           {proofing > 0
-            ? `Proofing ${proofing} of ${rows.length}…`
+            ? say('proofingOf', { proofing, rows: rows.length })
             : stopped > accepted
-              ? `${stopped - accepted} ${stopped - accepted === 1 ? 'file has' : 'files have'} stops and will not be made.`
-              : 'Every file is proofed.'}
+              ? say('fileHasStopsAndWill', { stopped: stopped - accepted })
+              : say('everyFileIsProofed')}
         </p>
         {wanted.length > 1 && (
           <select
-            aria-label="Packs"
+            aria-label={say('packs')}
             className="field !h-8 !w-auto"
             value={pack}
             onChange={(e) => setPack(e.target.value as PackHow)}
@@ -269,13 +264,13 @@ function Plan({
             <option value="none">no pack</option>
           </select>
         )}
-        <Button onClick={onClose}>Close</Button>
+        <Button onClick={onClose}>{say('close')}</Button>
         <Button
           tone="main"
           disabled={wanted.length === 0 || patternWrong !== null || starting.isLoading}
           onClick={() => void press()}
         >
-          {wanted.length === 1 ? 'Make 1 file' : `Make ${wanted.length} files`}
+          {wanted.length === 1 ? say('make1File') : say('makeFiles', { wanted: wanted.length })}
         </Button>
       </div>
     </>
@@ -325,7 +320,7 @@ function Making({ id, onClose, onAgain }: { id: string; onClose: () => void; onA
         {reasonOf(error)}
       </div>
     );
-  if (!run) return <p className="text-muted">Starting…</p>;
+  if (!run) return <p className="text-muted">{say('starting')}</p>;
   return (
     <>
       <RunProgress run={run} />
@@ -339,11 +334,13 @@ function Making({ id, onClose, onAgain }: { id: string; onClose: () => void; onA
       )}
       <div className="mt-4 flex flex-wrap items-center gap-3">
         <p className="mr-auto text-[13px] text-muted">
-          It goes on when this is closed:{' '}
-          <Link to="/runs" className="text-spruce underline">
-            Runs
-          </Link>{' '}
-          shows it.
+          {say.rich('itGoesOnWhenThis', {
+            link: (words) => (
+              <Link to="/runs" className="text-spruce underline">
+                {words}
+              </Link>
+            ),
+          })}
         </p>
         {href && (
           <a
@@ -353,18 +350,18 @@ function Making({ id, onClose, onAgain }: { id: string; onClose: () => void; onA
             className="text-[13px] font-medium text-spruce underline"
             data-testid="made"
           >
-            Download {single ? 'the file' : 'the pack'}
+            {say('downloadTheFile', { isSingle: Boolean(single) })}
           </a>
         )}
         {ended ? (
-          <Button onClick={onAgain}>Make more</Button>
+          <Button onClick={onAgain}>{say('makeMore')}</Button>
         ) : (
           <Button tone="danger" onClick={() => void cancel(id)}>
-            Cancel
+            {say('cancel')}
           </Button>
         )}
         <Button tone={ended ? 'main' : 'plain'} onClick={onClose}>
-          Close
+          {say('close')}
         </Button>
       </div>
     </>

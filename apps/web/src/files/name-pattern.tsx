@@ -1,4 +1,5 @@
 import { NAME_PATTERN, NAME_WORDS, patternFault } from '@brelm/core/export';
+import { say } from '../words/files';
 
 /** What is wrong with a pattern of names; null where it can be used, or the products' own are. */
 export const namesFault = (pattern: string, columns: readonly string[] = []): string | null =>
@@ -19,7 +20,7 @@ export function NamePattern({
   return (
     <>
       <input
-        aria-label="Pattern of the files’ names"
+        aria-label={say('patternOfTheFilesNames')}
         className="field mt-1.5 font-mono !text-[13px]"
         placeholder={NAME_PATTERN}
         value={value}
@@ -32,10 +33,13 @@ export function NamePattern({
         </p>
       ) : (
         <p className="mt-1 text-muted">
-          {columns.length > 0 && `${columns.map((c) => `{${c}}`).join(' ')} of the row · `}
-          {Object.entries(NAME_WORDS)
-            .map(([word, says]) => `{${word}} ${says}`)
-            .join(' · ')}
+          {say('ofTheRow', {
+            isColumns: columns.length > 0,
+            columns: columns.map((c) => `{${c}}`).join(' '),
+            entries: Object.entries(NAME_WORDS)
+              .map(([word, says]) => `{${word}} ${says}`)
+              .join(' · '),
+          })}
         </p>
       )}
     </>

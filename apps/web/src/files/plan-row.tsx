@@ -5,6 +5,7 @@ import type { FileFormat } from '@brelm/core/design';
 import type { FileFinding, PlanRow } from '@brelm/contract';
 import { bytesText, garmentBackground, SeverityMark, VerdictMark } from '../ui';
 import { useFileProof } from './use-file-proof';
+import { say } from '../words/files';
 
 /** What the seller has chosen for a row. */
 export interface RowChoice {
@@ -16,13 +17,13 @@ export interface RowChoice {
   accepted: boolean;
 }
 
-const BLADE_WORDS: Record<BladeFile, string> = { dxf: 'DXF', svg: 'SVG', mask: 'PNG mask' };
+const BLADE_WORDS: Record<BladeFile, string> = { dxf: 'DXF', svg: 'SVG', mask: say('pngMask') };
 
 /** Whether a row's proof is there, and whether it stands in the way. */
 export type RowState = 'proofing' | 'fine' | 'stopped' | 'fault';
 
 export const rowKey = (r: PlanRow): string =>
-  `${r.designId} ${r.spec} ${r.side} ${r.colourway.id} ${r.apart ?? ''}${r.blade ? ' blade' : ''}`;
+  `${r.designId} ${r.spec} ${r.side} ${r.colourway.id} ${r.apart ?? ''}${r.blade ? ` ${say('blade')}` : ''}`;
 
 const openStops = (findings: readonly FileFinding[]) =>
   findings.filter((f) => f.severity === 'stop' && f.accepted === undefined);
@@ -47,7 +48,7 @@ function Found({ findings }: { findings: readonly FileFinding[] }) {
       </span>
       <span className="line-clamp-2">
         {open[0].message}
-        {open.length > 1 && <span className="text-muted"> and {open.length - 1} more</span>}
+        {open.length > 1 && <span className="text-muted"> {say('andMore', { open: open.length - 1 })}</span>}
       </span>
     </span>
   );
@@ -86,14 +87,14 @@ export function PlanRowView({
   const stops = proof ? openStops(proof.findings) : [];
   const state: RowState = fault ? 'fault' : !proof ? 'proofing' : stops.length ? 'stopped' : 'fine';
   useEffect(() => onState(state), [state, onState]);
-  const label = `${row.product}, ${row.sideName.toLowerCase()}, ${row.colourway.name}${row.blade ? ', the cut alone' : ''}`;
+  const label = `${row.product}, ${row.sideName.toLowerCase()}, ${row.colourway.name}${row.blade ? say('theCutAlone') : ''}`;
   const blocked = stops.length > 0 && !choice.accepted;
   return (
     <tr className={`border-b border-line align-top ${choice.made && !blocked ? '' : 'text-muted'}`}>
       <td className="py-2 pr-2">
         <input
           type="checkbox"
-          aria-label={`Make ${label}`}
+          aria-label={say('make', { label })}
           className="mt-0.5"
           checked={choice.made && !blocked}
           disabled={blocked}
@@ -106,7 +107,9 @@ export function PlanRowView({
           {row.product}
           {sided ? `, ${row.sideName.toLowerCase()}` : ''}
         </span>
-        <span className="block text-[12px] text-muted">{row.blade ? 'the cut alone' : row.marketplace}</span>
+        <span className="block text-[12px] text-muted">
+          {row.blade ? say('theCutAlone2') : row.marketplace}
+        </span>
       </td>
       <td className="py-2 pr-3">
         <span className="block">{row.colourway.name}</span>
@@ -136,7 +139,7 @@ export function PlanRowView({
       <td className="py-1.5 pr-3">
         {row.blade ? (
           <select
-            aria-label={`Format of ${label}`}
+            aria-label={say('formatOf', { label })}
             className="field !h-7 !w-auto"
             value={choice.blade}
             onChange={(e) => onChoice({ blade: e.target.value as BladeFile })}
@@ -149,7 +152,7 @@ export function PlanRowView({
           </select>
         ) : (
           <select
-            aria-label={`Format of ${label}`}
+            aria-label={say('formatOf', { label })}
             className="field !h-7 !w-auto"
             value={choice.format}
             onChange={(e) => onChoice({ format: e.target.value as FileFormat })}
@@ -164,11 +167,14 @@ export function PlanRowView({
       </td>
       <td className="py-2 pr-3 whitespace-nowrap tabular-nums">
         {row.blade && choice.blade !== 'mask'
-          ? `${mmOf(row.width)} × ${mmOf(row.height)} mm`
+          ? say('mm', { width: mmOf(row.width), height: mmOf(row.height) })
           : `${row.width} × ${row.height}`}
         <span className="block text-[12px] text-muted">
-          {row.blade && choice.blade !== 'mask' ? 'outlines' : `${row.dpi} dpi`}
-          {row.mirrored ? ', mirrored' : ''}
+          {say('outlinesMirrored', {
+            isBlade: row.blade && choice.blade !== 'mask',
+            dpi: row.dpi,
+            isMirrored: row.mirrored,
+          })}
         </span>
       </td>
       <td className="py-2 pr-3 text-right whitespace-nowrap tabular-nums">
@@ -176,7 +182,7 @@ export function PlanRowView({
           '–'
         ) : (
           <>
-            {proof ? `about ${bytesText(proof.expectedBytes)}` : '…'}
+            {proof ? say('about', { expectedBytes: bytesText(proof.expectedBytes) }) : '…'}
             <span className="block text-[12px] text-muted">of {bytesText(row.maxBytes)}</span>
           </>
         )}
@@ -185,7 +191,7 @@ export function PlanRowView({
         {fault ? (
           <span className="text-rust">{fault}</span>
         ) : !proof ? (
-          <span className="text-muted">proofing…</span>
+          <span className="text-muted">{say('proofing')}</span>
         ) : (
           <Found findings={proof.findings} />
         )}
@@ -196,7 +202,7 @@ export function PlanRowView({
               checked={choice.accepted}
               onChange={(e) => onChoice({ accepted: e.target.checked })}
             />
-            make it all the same
+            {say('makeItAllTheSame')}
           </label>
         )}
       </td>

@@ -22,12 +22,14 @@ import {
 } from '../ui';
 import { NotWanted, reasonOf } from '../workers/hand';
 import { filmsOf, type ShownFilm, type ShownFilms } from '../workers/outline-client';
+import { region } from '../words/language';
+import { say } from '../words/films';
 
 const MARK_WORDS: Readonly<Record<MarkKind, string>> = {
-  none: 'none',
-  cross: 'crosses',
-  circle: 'rings',
-  corner: 'corners',
+  none: say('none'),
+  cross: say('crosses'),
+  circle: say('rings'),
+  corner: say('corners'),
 };
 
 interface Found {
@@ -75,13 +77,13 @@ export function FilmsDialog({
   const pressed = Math.min(upTo ?? films.length, films.length);
   const stopped = films.some((f) => f.findings.some((x) => x.severity === 'stop'));
   const whyNot = !saved
-    ? 'It is not saved yet.'
+    ? say('itIsNotSavedYet')
     : late || films.length === 0
-      ? 'There are no films to be cut.'
+      ? say('thereAreNoFilmsTo')
       : null;
   const download = () => {
     setMaking(true);
-    const tell = notify('working', 'Making the files of the films…');
+    const tell = notify('working', say('makingTheFilesOfThe'));
     const query = new URLSearchParams({ side: design.side.id, ...(colourway ? { colourway } : {}) });
     askSlowly(`designs/${id}/films?${query}`, {
       signal: new AbortController().signal,
@@ -97,7 +99,7 @@ export function FilmsDialog({
       });
   };
   return (
-    <Modal open title="Films" wide="very" onClose={onClose}>
+    <Modal open title={say('films')} wide="very" onClose={onClose}>
       <div className="grid grid-cols-[minmax(0,5fr)_minmax(0,6fr)] gap-5">
         <div className="flex min-w-0 flex-col gap-3">
           <FilmPicture films={films} box={shown?.box} pressed={pressed} late={late} />
@@ -111,7 +113,7 @@ export function FilmsDialog({
               <input
                 type="range"
                 className="mt-1 block w-full accent-spruce"
-                aria-label="Films pressed so far"
+                aria-label={say('filmsPressedSoFar')}
                 min={1}
                 max={films.length}
                 value={pressed}
@@ -122,15 +124,11 @@ export function FilmsDialog({
           <CutSettings design={design} />
         </div>
         <div className="flex min-w-0 flex-col gap-3">
-          {fault && <WorkFaultNote what="The films could not be worked out" reason={fault} onAgain={again} />}
-          {!shown && !fault && <p className="text-muted">Working out what is cut…</p>}
-          {shown && films.length === 0 && (
-            <p className="text-muted">
-              Nothing on this side is drawn in an ink that is a film. Open an ink and say what it is made of.
-            </p>
-          )}
+          {fault && <WorkFaultNote what={say('theFilmsCouldNotBe')} reason={fault} onAgain={again} />}
+          {!shown && !fault && <p className="text-muted">{say('workingOutWhatIsCut')}</p>}
+          {shown && films.length === 0 && <p className="text-muted">{say('nothingOnThisSideIs')}</p>}
           <ol
-            aria-label="Films in the order of pressing"
+            aria-label={say('filmsInTheOrderOf')}
             className="flex max-h-[46vh] flex-col gap-2 overflow-y-auto"
           >
             {films.map((film, i) => (
@@ -140,13 +138,10 @@ export function FilmsDialog({
           {shown && <LeftOut shown={shown} />}
           <div className="mt-auto flex items-center justify-end gap-3">
             <span className="text-[13px] text-muted">
-              {whyNot ??
-                (stopped
-                  ? 'One of them cannot be cut as it is.'
-                  : 'SVG, PDF and DXF of each, and the order.')}
+              {whyNot ?? (stopped ? say('oneOfThemCannotBe') : say('svgPdfAndDxfOf'))}
             </span>
             <Button tone="main" disabled={whyNot !== null || making} onClick={download}>
-              <Download size={15} aria-hidden /> Cut files
+              <Download size={15} aria-hidden /> {say('cutFiles')}
             </Button>
           </div>
         </div>
@@ -186,7 +181,7 @@ function FilmPicture({
       {view && (
         <svg
           role="img"
-          aria-label={`${pressed} of ${films.length} films pressed`}
+          aria-label={say('ofFilmsPressed', { pressed, films: films.length })}
           viewBox={`${view.x} ${view.y} ${view.w} ${view.h}`}
           className={late ? 'h-full w-full opacity-60' : 'h-full w-full'}
         >
@@ -247,8 +242,8 @@ function FilmEntry({
         </span>
       </div>
       <p className="mt-1 pl-6 text-[12.5px] text-muted">
-        {mm(width)} × {mm(height)} mm · {pieces} {pieces === 1 ? 'piece' : 'pieces'}, {holes}{' '}
-        {holes === 1 ? 'hole' : 'holes'} · {points.toLocaleString('en-GB')} points · the blade goes{' '}
+        {mm(width)} × {mm(height)} mm · {pieces} {pieces === 1 ? say('piece') : say('pieces')}, {holes}{' '}
+        {holes === 1 ? say('hole') : say('holes')} · {points.toLocaleString(region())} points · the blade goes{' '}
         {(way / 1000).toFixed(2)} m, about {Math.max(1, Math.round(seconds))} s
       </p>
       {findings.map((f) => {
@@ -263,7 +258,7 @@ function FilmEntry({
                   type="button"
                   className="text-left text-spruce enabled:hover:underline disabled:text-muted"
                   disabled={late}
-                  onClick={() => edit.make('Mend a film', mend.edits)}
+                  onClick={() => edit.make(say('mendAFilm'), mend.edits)}
                 >
                   {mend.label}
                 </button>
@@ -280,14 +275,10 @@ function FilmEntry({
 function LeftOut({ shown: { printed, pictures, soft } }: { shown: ShownFilms }) {
   const said = [
     ...(printed.length
-      ? [
-          `${printed.join(', ')}: ${printed.length === 1 ? 'an ink that is' : 'inks that are'} printed, in no file.`,
-        ]
+      ? [say('anInkThatIsPrinted', { printed: printed.join(', '), printed2: printed.length })]
       : []),
-    ...(pictures
-      ? [`A blade cannot follow ${pictures === 1 ? 'the picture' : `the ${pictures} pictures`}.`]
-      : []),
-    ...(soft ? ['What is see-through, blurred or graded is cut as if it were solid.'] : []),
+    ...(pictures ? [say('aBladeCannotFollowThe', { pictures })] : []),
+    ...(soft ? [say('whatIsSeeThroughBlurred')] : []),
   ];
   return said.length ? <p className="text-[13px] text-muted">{said.join(' ')}</p> : null;
 }
@@ -296,7 +287,7 @@ function CutSettings({ design }: { design: Design }) {
   const edit = useEdit();
   const { films } = design;
   const set = (change: Partial<FilmCut>) =>
-    edit.make('How films are cut', [{ op: 'setFilmCut', change }], {
+    edit.make(say('howFilmsAreCut'), [{ op: 'setFilmCut', change }], {
       gesture: `films ${Object.keys(change).join()}`,
     });
   const number = (label: string, key: 'trap' | 'markSize' | 'speed', least: number, most: number) => (
@@ -304,7 +295,7 @@ function CutSettings({ design }: { design: Design }) {
       label={label}
       digits={key === 'speed' ? 0 : 2}
       value={films[key]}
-      check={(v) => (v >= least && v <= most ? null : `${least} to ${most}`)}
+      check={(v) => (v >= least && v <= most ? null : say('to', { least, most }))}
       onChange={(v) => set({ [key]: v })}
     />
   );
@@ -312,16 +303,16 @@ function CutSettings({ design }: { design: Design }) {
     <fieldset className="grid grid-cols-3 gap-2">
       <legend className="sr-only">How films are cut</legend>
       <SelectField
-        label="Under one another"
+        label={say('underOneAnother')}
         value={films.style}
         onChange={(e) => set({ style: e.target.value as FilmCut['style'] })}
       >
-        <option value="stacked">stacked: they run on</option>
-        <option value="inlaid">inlaid: cut away</option>
+        <option value="stacked">{say('stackedTheyRunOn')}</option>
+        <option value="inlaid">{say('inlaidCutAway')}</option>
       </SelectField>
-      {films.style === 'inlaid' && number('Reach under, mm', 'trap', 0, 5)}
+      {films.style === 'inlaid' && number(say('reachUnderMm'), 'trap', 0, 5)}
       <SelectField
-        label="Marks"
+        label={say('marks')}
         value={films.marks}
         onChange={(e) => set({ marks: e.target.value as MarkKind })}
       >
@@ -331,19 +322,15 @@ function CutSettings({ design }: { design: Design }) {
           </option>
         ))}
       </SelectField>
-      {films.marks !== 'none' && number('Size of marks, mm', 'markSize', 2, 40)}
-      {number('Blade, mm a second', 'speed', 5, 2000)}
+      {films.marks !== 'none' && number(say('sizeOfMarksMm'), 'markSize', 2, 40)}
+      {number(say('bladeMmASecond'), 'speed', 5, 2000)}
       <div className="col-span-3">
         <Tick
-          label="Join small pieces to their neighbours by bridges"
+          label={say('joinSmallPiecesToTheir')}
           checked={films.bridge}
           onChange={(bridge) => set({ bridge })}
         />
-        <Tick
-          label="Leave out pieces that are too small to hold"
-          checked={films.drop}
-          onChange={(drop) => set({ drop })}
-        />
+        <Tick label={say('leaveOutPiecesThatAre')} checked={films.drop} onChange={(drop) => set({ drop })} />
       </div>
     </fieldset>
   );

@@ -4,15 +4,16 @@ import { FILM_KINDS, FILMS, readFilm, type Film, type FilmKind } from '@brelm/co
 import { useEdit } from '../editor/use-edit';
 import { reasonOf, useAddFilmMutation, useFilmsQuery, useRemoveFilmMutation } from '../store/api';
 import { leaveField, notify, NumberField, SelectField, Tick } from '../ui';
+import { say } from '../words/films';
 
 const PRINTED = '';
 const OWN = 'own';
 export const FILM_KIND_WORDS: Readonly<Record<FilmKind, string>> = {
-  flex: 'Flex',
-  flock: 'Flock',
-  glitter: 'Glitter',
-  foil: 'Foil',
-  reflective: 'Reflective',
+  flex: say('flex'),
+  flock: say('flock'),
+  glitter: say('glitter'),
+  foil: say('foil'),
+  reflective: say('reflective'),
 };
 const same = (a: Film, b: Film) => JSON.stringify(a) === JSON.stringify(b);
 
@@ -27,7 +28,7 @@ export function InkFilm({ ink }: { ink: Ink }) {
   });
   const { film } = ink;
   const set = (next: Film | null, gesture?: string) =>
-    edit.make(next ? 'Choose a film' : 'Print an ink', [{ op: 'setFilm', ink: ink.id, film: next }], {
+    edit.make(next ? say('chooseAFilm') : say('printAnInk'), [{ op: 'setFilm', ink: ink.id, film: next }], {
       gesture,
     });
   const shipped = film ? FILMS.findIndex((f) => same(f, film)) : -1;
@@ -36,7 +37,7 @@ export function InkFilm({ ink }: { ink: Ink }) {
   return (
     <div className="flex flex-col gap-1.5">
       <SelectField
-        label="Made of"
+        label={say('madeOf')}
         value={value}
         onChange={(e) => {
           const [from, at] = e.target.value.split(' ');
@@ -45,9 +46,9 @@ export function InkFilm({ ink }: { ink: Ink }) {
           else if (from === PRINTED) set(null);
         }}
       >
-        <option value={PRINTED}>ink: it is printed</option>
-        {value === OWN && <option value={OWN}>{film?.name}, changed</option>}
-        <optgroup label="Films">
+        <option value={PRINTED}>{say('inkItIsPrinted')}</option>
+        {value === OWN && <option value={OWN}>{say('changed', { name: film?.name })}</option>}
+        <optgroup label={say('films')}>
           {FILMS.map((f, i) => (
             <option key={f.name} value={`shipped ${i}`}>
               {f.name}
@@ -55,7 +56,7 @@ export function InkFilm({ ink }: { ink: Ink }) {
           ))}
         </optgroup>
         {kept.length > 0 && (
-          <optgroup label="Own films">
+          <optgroup label={say('ownFilms')}>
             {kept.map(({ id, film: f }, i) => (
               <option key={id} value={`kept ${i}`}>
                 {f.name}
@@ -66,15 +67,19 @@ export function InkFilm({ ink }: { ink: Ink }) {
       </SelectField>
       {film && (
         <p className="text-[12px] text-muted">
-          {FILM_KIND_WORDS[film.kind]}: lines from {film.line} mm, gaps from {film.gap} mm; roll {film.roll}{' '}
-          mm{' '}
+          {say('linesFromMmGapsFrom', {
+            filmKindWords: FILM_KIND_WORDS[film.kind],
+            line: film.line,
+            gap: film.gap,
+            roll: film.roll,
+          })}{' '}
           <button
             type="button"
             className="text-spruce hover:underline"
             aria-expanded={changing}
             onClick={() => setChanging(!changing)}
           >
-            {changing ? 'done' : 'change'}
+            {changing ? say('done') : say('change')}
           </button>
         </p>
       )}
@@ -109,7 +114,7 @@ function FilmFields({
       label={label}
       digits={key === 'roll' ? 0 : 2}
       value={film[key]}
-      check={(v) => (v >= least && v <= most ? null : `${least} to ${most} mm`)}
+      check={(v) => (v >= least && v <= most ? null : say('toMm', { least, most }))}
       onChange={(v) => onChange({ [key]: v })}
     />
   );
@@ -117,7 +122,7 @@ function FilmFields({
     <fieldset className="flex flex-col gap-1.5 border-l-2 border-line pl-2">
       <legend className="sr-only">What the film is</legend>
       <label className="block">
-        <span className="block text-[11.5px] text-muted">Name of the film</span>
+        <span className="block text-[11.5px] text-muted">{say('nameOfTheFilm')}</span>
         <input
           key={film.name}
           className="field"
@@ -129,7 +134,7 @@ function FilmFields({
       </label>
       <div className="grid grid-cols-2 gap-1.5">
         <SelectField
-          label="Kind"
+          label={say('kind')}
           value={film.kind}
           onChange={(e) => onChange({ kind: e.target.value as FilmKind })}
         >
@@ -139,18 +144,18 @@ function FilmFields({
             </option>
           ))}
         </SelectField>
-        {mm('Roll, mm', 'roll', 20, 3000)}
-        {mm('Least line, mm', 'line', 0.05, 20)}
-        {mm('Least gap, mm', 'gap', 0.05, 20)}
-        {mm('Least piece, mm', 'piece', 0.05, 50)}
+        {mm(say('rollMm'), 'roll', 20, 3000)}
+        {mm(say('leastLineMm'), 'line', 0.05, 20)}
+        {mm(say('leastGapMm'), 'gap', 0.05, 20)}
+        {mm(say('leastPieceMm'), 'piece', 0.05, 50)}
       </div>
       <Tick
-        label="Others may be pressed onto it"
+        label={say('othersMayBePressedOnto')}
         checked={film.under}
         onChange={(under) => onChange({ under })}
       />
       <Tick
-        label="Cut mirrored, from behind"
+        label={say('cutMirroredFromBehind')}
         checked={film.mirror}
         onChange={(mirror) => onChange({ mirror })}
       />
@@ -166,7 +171,7 @@ function FilmFields({
           )
         }
       >
-        {kept === null ? 'keep it for other designs' : 'keep it no longer for other designs'}
+        {kept === null ? say('keepItForOtherDesigns') : say('keepItNoLongerFor')}
       </button>
     </fieldset>
   );

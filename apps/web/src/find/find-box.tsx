@@ -16,6 +16,7 @@ import { keyOf, liveCommands } from '../keys';
 import { bestOf, foundHere, type Found } from './found';
 import { settingsHere } from './settings-here';
 import { useStored } from './use-stored';
+import { say } from '../words/find';
 
 /** Of each heading so many are shown. */
 const MOST = 6;
@@ -36,7 +37,7 @@ export default function FindBox({
     (): Found[] => [
       ...liveCommands().map(({ id, does, run }) => ({
         id: `do ${id}`,
-        group: 'Commands',
+        group: say('commands'),
         title: does,
         keys: keyOf(id) ?? undefined,
         run,
@@ -49,13 +50,13 @@ export default function FindBox({
   const all = [
     ...here,
     ...places.map(([path, name]) => ({
-      ...{ id: `place ${path}`, group: 'Places', title: name, run: () => void navigate(path) },
+      ...{ id: `place ${path}`, group: say('places'), title: name, run: () => void navigate(path) },
     })),
     ...stored,
     // Last but for help: a row of a list has controls that are called as it is.
     ...settings,
     ...Object.entries(PAGES).map(([page, title]) => ({
-      ...{ id: `help ${page}`, group: 'Help', title, more: 'help' },
+      ...{ id: `help ${page}`, group: say('help'), title, more: 'help' },
       run: () => openHelp({ page: page as PageId, at: null }),
     })),
   ];
@@ -78,8 +79,8 @@ export default function FindBox({
               <Search size={16} aria-hidden className="text-muted" />
               <ComboboxInput
                 autoFocus
-                aria-label="Find anything"
-                placeholder="A design, a part, a setting, a command, a product…"
+                aria-label={say('findAnything')}
+                placeholder={say('aDesignAPartA')}
                 autoComplete="off"
                 maxLength={120}
                 className="h-11 w-full bg-transparent text-[15px] outline-none placeholder:text-muted"
@@ -113,7 +114,7 @@ export default function FindBox({
           </Combobox>
           {found.length === 0 && (
             <p role="status" className="px-4 pb-4 text-[13px] text-muted">
-              {looking ? 'Looking…' : `Nothing is called “${asked.trim()}”.`}
+              {looking ? say('looking') : say('nothingIsCalled', { asked: asked.trim() })}
             </p>
           )}
         </DialogPanel>

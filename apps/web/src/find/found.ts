@@ -1,4 +1,5 @@
 import { useEffect, useRef, type RefObject } from 'react';
+import { say } from '../words/find';
 
 /** Something that can be found, and what is done with it. */
 export interface Found {
@@ -29,7 +30,14 @@ export function useFindable(give: Give): void {
 }
 
 /** In which order headings of what is shown stand, whichever of it was there first; others follow. */
-const ORDER = ['Parts', 'On products', 'Listings', 'Garments', 'Colourways', 'Inks'];
+const ORDER = [
+  say('parts'),
+  say('onProducts'),
+  say('listings'),
+  say('garments'),
+  say('colourways'),
+  say('inks'),
+];
 const rankOf = ({ group }: Found): number => ORDER.indexOf(group) + 1 || ORDER.length + 1;
 
 /** What those that are shown now give. */

@@ -1,4 +1,5 @@
 import type { Found } from './found';
+import { say } from '../words/find';
 
 /** What a setting is set by. */
 const CONTROLS = [
@@ -48,7 +49,7 @@ export function settingsHere(root: ParentNode = document): Found[] {
     taken.set(name, n);
     return [
       {
-        ...{ id: `setting ${name} ${n}`, group: 'Settings here', title: name, more: roomOf(control) },
+        ...{ id: `setting ${name} ${n}`, group: say('settingsHere'), title: name, more: roomOf(control) },
         run: () => {
           if (control.dataset.folds && control.ariaExpanded === 'false') control.click();
           control.scrollIntoView({ block: 'center' });

@@ -12,6 +12,7 @@ import { useSeriesListQuery } from '../store/series-api';
 import { useSettled } from '../ui/use-settled';
 import type { Found } from './found';
 import { apiAt } from '../platform/address';
+import { say } from '../words/find';
 
 /** Designs that are asked for at once. */
 const MOST_DESIGNS = 8;
@@ -52,35 +53,45 @@ export function useStored(asked: string): { found: readonly Found[]; looking: bo
     found: [
       // They were looked for by all of their words: what they are found by need not be in their names.
       ...designs.designs.map((d) => ({
-        ...{ id: `design ${d.id}`, group: 'Designs', title: d.name || 'Untitled', more: designs.asked },
+        ...{
+          id: `design ${d.id}`,
+          group: say('designs'),
+          title: d.name || say('untitled'),
+          more: designs.asked,
+        },
         run: to(`/design/${d.id}`),
       })),
       ...(series?.series ?? []).map((s) => ({
-        ...{ id: `series ${s.id}`, group: 'Series', title: s.name, run: to(`/series/${s.id}`) },
+        ...{ id: `series ${s.id}`, group: say('series'), title: s.name, run: to(`/series/${s.id}`) },
       })),
       ...(sheets?.sheets ?? []).map((s) => ({
-        ...{ id: `sheet ${s.id}`, group: 'Sheets', title: s.name, run: to(`/sheets/${s.id}`) },
+        ...{ id: `sheet ${s.id}`, group: say('sheets'), title: s.name, run: to(`/sheets/${s.id}`) },
       })),
       ...(specs ?? []).map((s) => ({
-        ...{ id: `spec ${s.id}`, group: 'Spec book', title: `${s.product}, ${s.marketplace}`, more: s.id },
+        ...{
+          id: `spec ${s.id}`,
+          group: say('specBook'),
+          title: `${s.product}, ${s.marketplace}`,
+          more: s.id,
+        },
         run: to(`/specs/${s.id}`),
       })),
       // As designs are: they were looked for by these words.
       ...(settled && pictures ? pictures.pictures : []).map((p) => ({
-        ...{ id: `picture ${p.sha256}`, group: 'Pictures', title: p.name, more: settled },
+        ...{ id: `picture ${p.sha256}`, group: say('pictures'), title: p.name, more: settled },
         run: to(`/materials?${new URLSearchParams({ pictures: p.name }).toString()}`),
       })),
       ...(garments ?? []).map((g) => ({
         ...{
           id: `colour ${g.id}`,
-          group: 'Garment colours',
+          group: say('garmentColours'),
           title: g.name,
-          more: `${g.ground ? 'ground, stuck on' : (g.blank ?? '')} ${g.value}`,
+          more: `${g.ground ? say('groundStuckOn') : (g.blank ?? '')} ${g.value}`,
         },
         run: to(`/materials?${new URLSearchParams({ colours: g.name }).toString()}`),
       })),
       ...(typefaces ?? []).map((t) => ({
-        ...{ id: `typeface ${t.id}`, group: 'Typefaces', title: t.name, more: t.words },
+        ...{ id: `typeface ${t.id}`, group: say('typefaces'), title: t.name, more: t.words },
         run: to(`/materials?${new URLSearchParams({ typefaces: t.name }).toString()}`),
       })),
     ],

@@ -6,6 +6,7 @@ import { useLocation } from 'react-router';
 import { Button, IconButton } from '../ui';
 import { openHelp, type OpenHelp } from './help-store';
 import { anchorOf, PAGES, pageFor, pictureOf, textOf, type PageId } from './pages';
+import { say } from '../words/help';
 
 type Shown = { page: PageId; text: string } | { page: PageId; fault: true } | null;
 
@@ -35,7 +36,7 @@ export default function HelpPanel({ open }: { open: OpenHelp }) {
   }, [there, page, open.at]);
   return (
     <aside
-      aria-label="Help"
+      aria-label={say('help')}
       className={`absolute inset-y-0 z-40 flex w-[340px] max-w-full flex-col border-edge bg-card min-[1400px]:static min-[1400px]:shrink-0 min-[1400px]:border-r-0 min-[1400px]:border-l ${
         // Beside what is found, and not over it.
         /^\/(design|series)\/./.test(pathname) ? 'left-0 border-r' : 'right-0 border-l'
@@ -46,7 +47,7 @@ export default function HelpPanel({ open }: { open: OpenHelp }) {
     >
       <div className="flex items-center gap-2 border-b border-line p-2 pl-3">
         <select
-          aria-label="Page of help"
+          aria-label={say('pageOfHelp')}
           className="field min-w-0 flex-1"
           value={page}
           onChange={(e) => openHelp({ page: e.target.value as PageId, at: null })}
@@ -57,7 +58,7 @@ export default function HelpPanel({ open }: { open: OpenHelp }) {
             </option>
           ))}
         </select>
-        <IconButton label="Close help" onClick={() => openHelp(null)}>
+        <IconButton label={say('closeHelp')} onClick={() => openHelp(null)}>
           <X size={16} aria-hidden />
         </IconButton>
       </div>
@@ -80,7 +81,7 @@ export default function HelpPanel({ open }: { open: OpenHelp }) {
             </Button>
           </div>
         ) : (
-          <p className="text-muted">Looking…</p>
+          <p className="text-muted">{say('looking')}</p>
         )}
       </div>
     </aside>
@@ -110,7 +111,7 @@ function Picture({ named, alt }: { named: string; alt: string }) {
   // A drawing is small and says all that it has to say.
   if (url && named.endsWith('.svg')) return <img src={url} alt={alt} className="!border-0" />;
   return url ? (
-    <a href={url} target="_blank" rel="noreferrer" title="Larger, in a window of its own">
+    <a href={url} target="_blank" rel="noreferrer" title={say('largerInAWindowOf')}>
       <img src={url} alt={alt} />
     </a>
   ) : null;

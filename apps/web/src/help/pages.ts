@@ -1,3 +1,5 @@
+import { say } from '../words/help';
+
 /** Help: the pages of `docs/help`, the same that the repository shows, with its pictures. */
 
 const TEXTS = import.meta.glob<string>('../../../../docs/help/*.md', { query: '?raw', import: 'default' });
@@ -7,24 +9,24 @@ const PICTURES = import.meta.glob<string>(
 );
 
 export const PAGES = {
-  shelf: 'Shelf',
-  artwork: 'Artwork',
-  garments: 'Garments',
-  'cut-line': 'Cut line',
-  mockups: 'Mockups',
-  placement: 'Placement',
-  listings: 'Listings',
-  almanac: 'Almanac',
-  series: 'Series',
-  sheets: 'Sheets',
-  materials: 'Materials',
-  specs: 'Spec book',
-  runs: 'Runs',
-  samples: 'Samples',
-  numbers: 'Numbers',
-  history: 'Shops and people',
-  findings: 'What the proof finds',
-  words: 'Words',
+  shelf: say('shelf'),
+  artwork: say('artwork'),
+  garments: say('garments'),
+  'cut-line': say('cutLine'),
+  mockups: say('mockups'),
+  placement: say('placement'),
+  listings: say('listings'),
+  almanac: say('almanac'),
+  series: say('series'),
+  sheets: say('sheets'),
+  materials: say('materials'),
+  specs: say('specBook'),
+  runs: say('runs'),
+  samples: say('samples'),
+  numbers: say('numbers'),
+  history: say('shopsAndPeople'),
+  findings: say('whatTheProofFinds'),
+  words: say('words'),
 } as const;
 export type PageId = keyof typeof PAGES;
 

@@ -1,11 +1,13 @@
 import { useState } from 'react';
-import { format, isSameDay, isToday, isYesterday } from 'date-fns';
+import { isSameDay, isToday, isYesterday } from 'date-fns';
 import { Link } from 'react-router';
 import type { HistoryEntry } from '@brelm/contract';
 import { Button, Place } from '../ui';
 import { reasonOf } from '../store/api';
 import { useHistoryInfiniteQuery } from '../store/history-api';
 import { PersonMark } from '../people/person-mark';
+import { format } from '../words/dates';
+import { say } from '../words/history';
 
 const KINDS = [
   'design',
@@ -33,7 +35,7 @@ const placeOf = ({ kind, ofId, did }: HistoryEntry): string | null =>
           : null;
 
 const dayWords = (at: Date): string =>
-  isToday(at) ? 'Today' : isYesterday(at) ? 'Yesterday' : format(at, 'EEEE, d MMMM yyyy');
+  isToday(at) ? say('today') : isYesterday(at) ? say('yesterday') : format(at, 'EEEE, d MMMM yyyy');
 
 /** The rows of a page, of one day after another. */
 export function HistoryRows({ rows, isTeam }: { rows: readonly HistoryEntry[]; isTeam: boolean }) {
@@ -54,7 +56,7 @@ export function HistoryRows({ rows, isTeam }: { rows: readonly HistoryEntry[]; i
                 <PersonMark name={row.person} id={row.personId ?? ''} size={22} />
               )}
               <p className="min-w-0 flex-1">
-                {isTeam && <span className="font-medium">{row.person ?? 'On this machine'} </span>}
+                {isTeam && <span className="font-medium">{row.person ?? say('onThisMachine')} </span>}
                 <span className={isTeam ? '' : 'first-letter:uppercase'}>{row.did}</span>{' '}
                 <span className="text-muted">{row.kind}</span>{' '}
                 {place ? (
@@ -85,12 +87,12 @@ export function HistoryPage() {
   const people = data?.pages[0].people ?? [];
   return (
     <Place
-      title="What was done"
+      title={say('whatWasDone')}
       actions={
         <>
           {people.length > 0 && (
             <select
-              aria-label="By whom"
+              aria-label={say('byWhom')}
               className="field !w-44"
               value={person}
               onChange={(e) => setPerson(e.target.value)}
@@ -98,18 +100,18 @@ export function HistoryPage() {
               <option value="">by everybody</option>
               {people.map((p) => (
                 <option key={p.id} value={p.id}>
-                  by {p.name}
+                  {say('by', { name: p.name })}
                 </option>
               ))}
             </select>
           )}
           <select
-            aria-label="To what"
+            aria-label={say('toWhat')}
             className="field !w-44"
             value={kind}
             onChange={(e) => setKind(e.target.value)}
           >
-            <option value="">to anything</option>
+            <option value="">{say('toAnything')}</option>
             {KINDS.map((k) => (
               <option key={k}>{k}</option>
             ))}
@@ -122,18 +124,16 @@ export function HistoryPage() {
           {reasonOf(error)}
         </p>
       )}
-      {!data && !error && <p className="text-muted">Looking…</p>}
+      {!data && !error && <p className="text-muted">{say('looking')}</p>}
       {data && rows.length === 0 && (
         <p className="text-muted">
-          {kind || person
-            ? 'Nothing of that was done here.'
-            : 'Nothing was done yet: whatever is changed stands here from then on.'}
+          {kind || person ? say('nothingOfThatWasDone') : say('nothingWasDoneYetWhatever')}
         </p>
       )}
       <HistoryRows rows={rows} isTeam={people.length > 0} />
       {hasNextPage && (
         <Button className="mt-4" disabled={isFetching} onClick={() => void fetchNextPage()}>
-          {isFetching ? 'Looking…' : 'Older'}
+          {isFetching ? say('looking') : say('older')}
         </Button>
       )}
     </Place>

@@ -1,10 +1,11 @@
 import type { Blend } from '@brelm/core/drawing';
 import { SelectField } from '../ui';
 import { BLEND_NAMES } from './blend-names';
+import { say } from '../words/inspector';
 
 /** How something meets the artwork below it. */
 export function BlendField({
-  label = 'Blend',
+  label = say('blend'),
   title,
   value,
   onChange,
@@ -34,8 +35,5 @@ export function BlendField({
 /** What blending cannot do, where something is blended. */
 export const BlendNote = ({ blend, what }: { blend: Blend; what: string }) =>
   blend === 'normal' ? null : (
-    <p className="text-[12px] text-muted">
-      {what} the artwork below, never the garment: where nothing lies below, it prints as it is. A cutter
-      needs flat shapes.
-    </p>
+    <p className="text-[12px] text-muted">{say('theArtworkBelowNeverThe', { what })}</p>
   );

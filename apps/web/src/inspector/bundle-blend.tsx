@@ -1,6 +1,7 @@
 import { unitsOf, type Design } from '@brelm/core/design';
 import { useEdit } from '../editor/use-edit';
 import { BlendField, BlendNote } from './blend-field';
+import { say } from '../words/inspector';
 
 /** How a bundle as one meets the artwork below it; nothing where no bundle is chosen whole. */
 export function BundleBlend({ ids, design }: { ids: readonly string[]; design: Design }) {
@@ -12,14 +13,14 @@ export function BundleBlend({ ids, design }: { ids: readonly string[]; design: D
   return (
     <div className="flex flex-col gap-1">
       <BlendField
-        label="Blend of the bundle"
-        title="Its parts are laid on one another first; then all of it meets the artwork below"
+        label={say('blendOfTheBundle')}
+        title={say('itsPartsAreLaidOn')}
         value={blend}
         onChange={(to) =>
-          edit.make('Blend the bundle', [{ op: 'blendBundle', bundle: bundle.id, blend: to }])
+          edit.make(say('blendTheBundle'), [{ op: 'blendBundle', bundle: bundle.id, blend: to }])
         }
       />
-      <BlendNote blend={blend} what="All of it as one meets" />
+      <BlendNote blend={blend} what={say('allOfItAsOne')} />
     </div>
   );
 }

@@ -3,12 +3,13 @@ import { CODE_LEVELS, type CodeLevel, type CodePart, codeShape, moduleMm } from 
 import { NumberField, SelectField } from '../ui';
 import { InkSelect } from '../editor/ink-select';
 import { useEdit } from '../editor/use-edit';
+import { say } from '../words/inspector';
 
 const LEVELS: Record<CodeLevel, string> = {
-  L: 'Low: 7 % may be lost',
-  M: 'Medium: 15 %',
-  Q: 'Good: 25 %',
-  H: 'High: 30 %',
+  L: say('low7MayBeLost'),
+  M: say('medium15'),
+  Q: say('good25'),
+  H: say('high30'),
 };
 
 /** What a code says, how much of it may be lost, and its inks. */
@@ -18,28 +19,33 @@ export function CodeSettings({ part, design }: { part: CodePart; design: Design 
   return (
     <div className="flex flex-col gap-2">
       <label className="block">
-        <span className="block text-[11.5px] text-muted">Words or address</span>
+        <span className="block text-[11.5px] text-muted">{say('wordsOrAddress')}</span>
         <textarea
           rows={2}
           maxLength={2000}
           className="field !h-auto resize-y px-2 py-1.5"
           value={part.text}
           onKeyDown={(e) => e.stopPropagation()}
-          onChange={(e) => edit.part(part.id, 'Change the code', { text: e.target.value }, `code ${part.id}`)}
+          onChange={(e) =>
+            edit.part(part.id, say('changeTheCode'), { text: e.target.value }, `code ${part.id}`)
+          }
         />
       </label>
       <p className="text-[13px] text-muted">
         {made
-          ? `${made.modules} × ${made.modules} modules of ${moduleMm(part, design.board.dpi).toFixed(2)} mm`
+          ? say('modulesOfMm', {
+              modules: made.modules,
+              moduleMm: moduleMm(part, design.board.dpi).toFixed(2),
+            })
           : part.text
-            ? 'Too long for a code at this level'
-            : 'Empty: nothing will print'}
+            ? say('tooLongForACode')
+            : say('emptyNothingWillPrint')}
       </p>
       <div className="grid grid-cols-[1.6fr_1fr] gap-1.5">
         <SelectField
-          label="Level"
+          label={say('level')}
           value={part.level}
-          onChange={(e) => edit.part(part.id, 'Change the level', { level: e.target.value as CodeLevel })}
+          onChange={(e) => edit.part(part.id, say('changeTheLevel'), { level: e.target.value as CodeLevel })}
         >
           {CODE_LEVELS.map((l) => (
             <option key={l} value={l}>
@@ -48,24 +54,24 @@ export function CodeSettings({ part, design }: { part: CodePart; design: Design 
           ))}
         </SelectField>
         <NumberField
-          label="Quiet zone"
+          label={say('quietZone')}
           digits={0}
           value={part.quiet}
-          check={(v) => (Number.isInteger(v) && v >= 0 && v <= 20 ? null : '0 to 20')}
-          onChange={(quiet) => edit.part(part.id, 'Change the quiet zone', { quiet }, `quiet ${part.id}`)}
+          check={(v) => (Number.isInteger(v) && v >= 0 && v <= 20 ? null : say('n0To20'))}
+          onChange={(quiet) => edit.part(part.id, say('changeTheQuietZone'), { quiet }, `quiet ${part.id}`)}
         />
       </div>
       <div className="grid grid-cols-2 gap-1.5">
         <InkSelect
-          label="Ink"
+          label={say('ink')}
           value={part.ink}
           design={design}
-          onChange={(ink) => edit.part(part.id, 'Change the ink', { ink })}
+          onChange={(ink) => edit.part(part.id, say('changeTheInk'), { ink })}
         />
         <SelectField
-          label="Ground"
+          label={say('ground')}
           value={part.ground ?? ''}
-          onChange={(e) => edit.part(part.id, 'Change the ground', { ground: e.target.value || null })}
+          onChange={(e) => edit.part(part.id, say('changeTheGround'), { ground: e.target.value || null })}
         >
           <option value="">The garment</option>
           {design.inks.map((i) => (

@@ -2,11 +2,12 @@ import { joinEdits, joinsOf, membersOf, unitsOf, type Design, type Joining } fro
 import { useEdit } from '../editor/use-edit';
 import { SelectField } from '../ui';
 import { useTip } from '../keys';
+import { say } from '../words/inspector';
 
 const JOINS: Record<Joining, string> = {
-  weld: 'welded: all of them',
-  overlap: 'overlap: what all have',
-  exclude: 'all but what two have',
+  weld: say('weldedAllOfThem'),
+  overlap: say('overlapWhatAllHave'),
+  exclude: say('allButWhatTwoHave'),
 };
 
 /** Whether chosen things are one outline, and which. */
@@ -22,36 +23,23 @@ export function JoinSettings({ ids, design }: { ids: readonly string[]; design: 
   return (
     <div>
       <SelectField
-        label="One outline"
+        label={say('oneOutline')}
         value={joined ?? ''}
-        title={tip(
-          'Keylines, shades and cuts run around the whole; the front part gives it its ink',
-          'weld',
-          'welds',
-        )}
+        title={tip(say('keylinesShadesAndCutsRun'), 'weld', 'welds')}
         onChange={(e) => {
           const how = (e.target.value || null) as Joining | null;
-          edit.make(how ? 'Join outlines' : 'Outlines by themselves', joinEdits(design, ids, how));
+          edit.make(how ? say('joinOutlines') : say('outlinesByThemselves'), joinEdits(design, ids, how));
         }}
       >
-        <option value="">no, each by itself</option>
+        <option value="">{say('noEachByItself')}</option>
         {Object.entries(JOINS).map(([how, name]) => (
           <option key={how} value={how}>
             {name}
           </option>
         ))}
       </SelectField>
-      {joined && !members && (
-        <p className="mt-1 text-[12px] text-muted">
-          Fewer than two of its parts have an outline that prints: nothing is joined.
-        </p>
-      )}
-      {beside > 0 && (
-        <p className="mt-1 text-[12px] text-muted">
-          {beside === 1 ? 'One part stays' : `${beside} parts stay`} beside it: hidden, a picture, or only
-          cutting.
-        </p>
-      )}
+      {joined && !members && <p className="mt-1 text-[12px] text-muted">{say('fewerThanTwoOfIts')}</p>}
+      {beside > 0 && <p className="mt-1 text-[12px] text-muted">{say('onePartStaysBesideIt', { beside })}</p>}
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { ownInks, type Keyline, type Part } from '@brelm/core/parts';
 import { IconButton, LengthField, SelectField } from '../ui';
 import { InkSelect } from '../editor/ink-select';
 import { useEdit } from '../editor/use-edit';
+import { say } from '../words/inspector';
 
 /** An ink that a part does not have yet, for what goes around or behind it; and how to add it if it is new. */
 export function otherInk(design: Design, part: Part, name: string): { ink: string; edits: Edit[] } {
@@ -52,9 +53,9 @@ export function KeylineList({
       gesture,
     );
   const add = () => {
-    const { ink, edits } = otherInk(design, part, 'Keyline');
+    const { ink, edits } = otherInk(design, part, say('keyline'));
     const width = Math.max(4, Math.round(design.board.dpi / 25));
-    onChange([...keylines, { ink, width, join: 'round' }], 'Add a keyline', undefined, edits);
+    onChange([...keylines, { ink, width, join: 'round' }], say('addAKeyline'), undefined, edits);
   };
   return (
     <div className="flex flex-col gap-1.5">
@@ -68,7 +69,7 @@ export function KeylineList({
           onRemove={() =>
             onChange(
               keylines.filter((_, n) => n !== i),
-              'Remove a keyline',
+              say('removeAKeyline'),
             )
           }
         />
@@ -79,7 +80,7 @@ export function KeylineList({
           className="inline-flex items-center gap-1 self-start rounded-md px-1 py-0.5 text-[13px] text-spruce hover:underline"
           onClick={add}
         >
-          <Plus size={14} aria-hidden /> keyline
+          <Plus size={14} aria-hidden /> {say('keyline2')}
         </button>
       )}
     </div>
@@ -111,56 +112,56 @@ function KeylineFields({
           label={name}
           dpi={dpi}
           value={keyline.width}
-          check={(v) => (v >= 0.1 && v <= 2000 ? null : 'up to 2000 px')}
-          onChange={(width) => onSet({ width }, 'Change the keyline', 'keyline')}
+          check={(v) => (v >= 0.1 && v <= 2000 ? null : say('upTo2000Px'))}
+          onChange={(width) => onSet({ width }, say('changeTheKeyline'), 'keyline')}
         />
         <InkSelect
-          label="Ink"
+          label={say('ink')}
           value={keyline.ink}
           design={design}
-          onChange={(ink) => onSet({ ink }, 'Change the keyline’s ink')}
+          onChange={(ink) => onSet({ ink }, say('changeTheKeylinesInk'))}
         />
         <IconButton
-          label={more ? `Fewer settings of ${name}` : `More settings of ${name}`}
+          label={more ? say('fewerSettingsOf', { name }) : say('moreSettingsOf', { name })}
           aria-expanded={more}
           pressed={more}
           onClick={() => setMore(!more)}
         >
           <Settings2 size={15} />
         </IconButton>
-        <IconButton label={`Remove ${name}`} onClick={onRemove}>
+        <IconButton label={say('remove', { name })} onClick={onRemove}>
           <X size={15} />
         </IconButton>
       </div>
       {more && (
         <div className="mt-1 grid grid-cols-3 gap-1.5">
           <SelectField
-            label="Side"
+            label={say('side')}
             value={side}
-            onChange={(e) => onSet({ side: e.target.value as Keyline['side'] }, 'Change the keyline’s side')}
+            onChange={(e) => onSet({ side: e.target.value as Keyline['side'] }, say('changeTheKeylinesSide'))}
           >
-            <option value="outside">outside</option>
-            <option value="inside">inside</option>
+            <option value="outside">{say('outside')}</option>
+            <option value="inside">{say('inside')}</option>
           </SelectField>
           <LengthField
-            label="Gap before"
+            label={say('gapBefore')}
             dpi={dpi}
             value={distance}
-            check={(v) => (v >= 0 && v <= 2000 ? null : '0 to 2000 px')}
-            onChange={(v) => onSet({ distance: v }, 'Change the keyline’s gap', 'keyline gap')}
+            check={(v) => (v >= 0 && v <= 2000 ? null : say('n0To2000Px'))}
+            onChange={(v) => onSet({ distance: v }, say('changeTheKeylinesGap'), 'keyline gap')}
           />
           <SelectField
-            label="Corners"
+            label={say('corners')}
             value={join}
-            onChange={(e) => onSet({ join: e.target.value as Keyline['join'] }, 'Change the corners')}
+            onChange={(e) => onSet({ join: e.target.value as Keyline['join'] }, say('changeTheCorners'))}
           >
-            <option value="round">round</option>
-            <option value="mitre">sharp</option>
-            <option value="bevel">cut off</option>
+            <option value="round">{say('round')}</option>
+            <option value="mitre">{say('sharp')}</option>
+            <option value="bevel">{say('cutOff')}</option>
           </SelectField>
           {side === 'outside' && (
             <SelectField
-              label="Holes"
+              label={say('holes')}
               value={counters}
               onChange={(e) =>
                 onSet(
@@ -168,7 +169,7 @@ function KeylineFields({
                     counters: e.target.value as Keyline['counters'],
                     ...(e.target.value === 'small' && !least ? { least: Math.round(dpi / 10) } : {}),
                   },
-                  'Change the holes',
+                  say('changeTheHoles'),
                 )
               }
             >
@@ -179,11 +180,11 @@ function KeylineFields({
           )}
           {side === 'outside' && counters === 'small' && (
             <LengthField
-              label="Under"
+              label={say('under')}
               dpi={dpi}
               value={least}
-              check={(v) => (v >= 0 && v <= 5000 ? null : '0 to 5000 px')}
-              onChange={(v) => onSet({ least: v }, 'Change the holes', 'keyline holes')}
+              check={(v) => (v >= 0 && v <= 5000 ? null : say('n0To5000Px'))}
+              onChange={(v) => onSet({ least: v }, say('changeTheHoles'), 'keyline holes')}
             />
           )}
         </div>

@@ -1,6 +1,7 @@
 import type { Design } from '@brelm/core/design';
 import { useEdit } from '../editor/use-edit';
 import { Amount } from '../ui';
+import { say } from '../words/inspector';
 
 /** Where light comes from: a direction of its own, or that of the whole design, which is changed here, too. */
 export function LightField({
@@ -18,7 +19,7 @@ export function LightField({
   return (
     <>
       <Amount
-        label={own ? 'Light from °' : 'Design’s light °'}
+        label={own ? say('lightFrom') : say('designsLight')}
         digits={0}
         value={from ?? design.light}
         min={0}
@@ -28,7 +29,7 @@ export function LightField({
         onChange={(v) =>
           own
             ? onSet(v, 'from')
-            : edit.make('Light of the design', [{ op: 'setLight', light: v }], { gesture: 'light' })
+            : edit.make(say('lightOfTheDesign'), [{ op: 'setLight', light: v }], { gesture: 'light' })
         }
       />
       <label className="flex items-center gap-2 text-[13px]">

@@ -7,6 +7,7 @@ import { PENS } from '../board/draw-bar';
 import { InkSelect } from '../editor/ink-select';
 import { useTools } from '../board/tools';
 import { useEdit } from '../editor/use-edit';
+import { say } from '../words/inspector';
 
 /** How far a line may stray when it is given fewer points, over its width. */
 const STRAY = 0.12;
@@ -32,22 +33,22 @@ export function LineSettings({ part, design }: { part: LinePart; design: Design 
     <div className="flex flex-col gap-1.5">
       <div className="grid grid-cols-2 gap-1.5">
         <InkSelect
-          label="Ink"
+          label={say('ink')}
           value={part.ink}
           design={design}
-          onChange={(ink) => set('Recolour', { ink })}
+          onChange={(ink) => set(say('recolour'), { ink })}
         />
         <LengthField
-          label="Width of the line"
+          label={say('widthOfTheLine')}
           dpi={dpi}
           value={part.width * scale}
-          check={(v) => (v >= 0.1 && v <= 5000 ? null : '0.1 to 5000 px')}
-          onChange={(v) => set('Width of a line', { width: v / scale })}
+          check={(v) => (v >= 0.1 && v <= 5000 ? null : say('n01To5000Px'))}
+          onChange={(v) => set(say('widthOfALine'), { width: v / scale })}
         />
         <SelectField
-          label="Pen"
+          label={say('pen')}
           value={part.pen}
-          onChange={(e) => set('Change the pen', { pen: e.target.value as Pen })}
+          onChange={(e) => set(say('changeThePen'), { pen: e.target.value as Pen })}
         >
           {PENS.map(([pen, name]) => (
             <option key={pen} value={pen}>
@@ -57,11 +58,11 @@ export function LineSettings({ part, design }: { part: LinePart; design: Design 
         </SelectField>
         {part.pen === 'chisel' && (
           <NumberField
-            label="Nib °"
+            label={say('nib')}
             digits={0}
             value={part.nib}
-            check={(v) => (Math.abs(v) <= 360 ? null : '−360 to 360')}
-            onChange={(nib) => set('Turn the nib', { nib })}
+            check={(v) => (Math.abs(v) <= 360 ? null : say('n360To360'))}
+            onChange={(nib) => set(say('turnTheNib'), { nib })}
           />
         )}
       </div>
@@ -70,22 +71,23 @@ export function LineSettings({ part, design }: { part: LinePart; design: Design 
           type="checkbox"
           className="h-4 w-4 accent-spruce"
           checked={part.closed}
-          onChange={(e) => set('Join its ends', { closed: e.target.checked })}
+          onChange={(e) => set(say('joinItsEnds'), { closed: e.target.checked })}
         />
         Its ends are joined
       </label>
       <p className="text-[13px] text-muted">
         {part.nodes.length} points
-        {fewer && `; ${fewer.nodes.length} would stray by ${(fewer.error * scale).toFixed(1)} px`}
+        {fewer &&
+          say('wouldStrayByPx', { nodes: fewer.nodes.length, error: (fewer.error * scale).toFixed(1) })}
       </p>
       <div className="flex flex-wrap gap-x-4 gap-y-1">
         <button
           type="button"
           className={link}
           disabled={!fewer}
-          onClick={() => fewer && edit.part(part.id, 'Fewer points', { nodes: fewer.nodes })}
+          onClick={() => fewer && edit.part(part.id, say('fewerPoints'), { nodes: fewer.nodes })}
         >
-          fewer points
+          {say('fewerPoints2')}
         </button>
         <button
           type="button"
@@ -93,34 +95,36 @@ export function LineSettings({ part, design }: { part: LinePart; design: Design 
           aria-pressed={editing}
           onClick={() => tools.setTool(editing ? 'choose' : 'points')}
         >
-          {editing ? 'done with points' : 'edit points'}
+          {editing ? say('doneWithPoints') : say('editPoints')}
         </button>
       </div>
       {editing && node && (
         <div className="grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-1.5">
           <NumberField
-            label={`Point of ${part.nodes.length}`}
+            label={say('pointOf', { nodes: part.nodes.length })}
             digits={0}
             value={at + 1}
-            check={(v) => (v >= 1 && v <= part.nodes.length ? null : `1 to ${part.nodes.length}`)}
+            check={(v) =>
+              v >= 1 && v <= part.nodes.length ? null : say('n1To', { nodes: part.nodes.length })
+            }
             onChange={(v) => tools.setNode(Math.round(v) - 1)}
           />
           <NumberField
-            label="Across"
+            label={say('across')}
             digits={1}
             value={node.x}
-            onChange={(x) => set('Move a point', { nodes: withNodeAt(part, at, x, node.y) })}
+            onChange={(x) => set(say('moveAPoint'), { nodes: withNodeAt(part, at, x, node.y) })}
           />
           <NumberField
-            label="Down"
+            label={say('down')}
             digits={1}
             value={node.y}
-            onChange={(y) => set('Move a point', { nodes: withNodeAt(part, at, node.x, y) })}
+            onChange={(y) => set(say('moveAPoint'), { nodes: withNodeAt(part, at, node.x, y) })}
           />
           <IconButton
-            label="Remove the point"
+            label={say('removeThePoint')}
             disabled={!left}
-            onClick={() => left && edit.part(part.id, 'Remove a point', { nodes: left })}
+            onClick={() => left && edit.part(part.id, say('removeAPoint'), { nodes: left })}
           >
             <Trash2 size={15} />
           </IconButton>

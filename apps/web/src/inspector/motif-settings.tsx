@@ -10,6 +10,7 @@ import { loadedMaterials } from '../platform/materials';
 import { store } from '../store';
 import { useGarmentsQuery } from '../store/api';
 import { notify } from '../ui';
+import { say } from '../words/inspector';
 
 /** A motif is taken apart into no more parts than this. */
 const MOST_APART = 300;
@@ -22,7 +23,7 @@ export function MotifSettings({ part, design }: { part: MotifPart; design: Desig
   const inks = ownInks(part);
   const terms = termsOf(part.licence);
   const recolour = (from: string, to: string) =>
-    edit.part(part.id, 'Recolour', {
+    edit.part(part.id, say('recolour'), {
       outlines: part.outlines.map((o) => recoloured(o, (ink) => (ink === from ? to : ink))),
     });
   const one = async () => {
@@ -30,8 +31,8 @@ export function MotifSettings({ part, design }: { part: MotifPart; design: Desig
     const { colourway } = store.getState().editor;
     const ground = garments.find((g) => g.id === design.backdrop)?.value ?? '#ffffff';
     const outline = ops && motifInOneColour(part, inkValues(design, colourway), ground, ops);
-    if (outline) edit.part(part.id, 'Make it one colour', { outlines: [outline] });
-    else notify('fault', 'It could not be made one colour: nothing of it would be left.');
+    if (outline) edit.part(part.id, say('makeItOneColour'), { outlines: [outline] });
+    else notify('fault', say('itCouldNotBeMade'));
   };
   const apart = () => {
     const taken = partIds(design);
@@ -46,10 +47,10 @@ export function MotifSettings({ part, design }: { part: MotifPart; design: Desig
       edits.push({
         op: 'addPart',
         at,
-        part: { ...part, id, name: `${part.name || 'Motif'} ${i + 1}`, outlines: [outline] },
+        part: { ...part, id, name: `${part.name || say('motif')} ${i + 1}`, outlines: [outline] },
       });
     });
-    edit.make('Take apart', edits, { select });
+    edit.make(say('takeApart'), edits, { select });
   };
   const link = 'text-[13px] text-spruce enabled:hover:underline disabled:text-muted';
   return (
@@ -58,7 +59,7 @@ export function MotifSettings({ part, design }: { part: MotifPart; design: Desig
         {inks.map((ink, i) => (
           <InkSelect
             key={ink}
-            label={`Ink ${i + 1}`}
+            label={say('ink2', { i: i + 1 })}
             value={ink}
             design={design}
             onChange={(to) => recolour(ink, to)}
@@ -67,19 +68,23 @@ export function MotifSettings({ part, design }: { part: MotifPart; design: Desig
       </div>
       <div className="flex gap-4">
         <button type="button" className={link} disabled={part.locked} onClick={() => setChoosing(true)}>
-          another figure
+          {say('anotherFigure')}
         </button>
         <button type="button" className={link} disabled={inks.length < 2} onClick={() => void one()}>
-          one colour
+          {say('oneColour')}
         </button>
         <button
           type="button"
           className={link}
           disabled={part.outlines.length < 2 || part.outlines.length > MOST_APART}
-          title={part.outlines.length > MOST_APART ? `It has more than ${MOST_APART} outlines` : undefined}
+          title={
+            part.outlines.length > MOST_APART
+              ? say('itHasMoreThanOutlines', { mostApart: MOST_APART })
+              : undefined
+          }
           onClick={apart}
         >
-          take apart
+          {say('takeApart2')}
         </button>
       </div>
       {choosing && <FigureDialog part={part.id} onClose={() => setChoosing(false)} />}

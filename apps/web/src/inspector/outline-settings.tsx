@@ -4,6 +4,7 @@ import { makeOutlines, setApart } from '../editor/outline-actions';
 import { useEdit } from '../editor/use-edit';
 import { LengthField } from '../ui';
 import { useTip } from '../keys';
+import { say } from '../words/inspector';
 
 const link = 'text-[13px] text-spruce hover:underline';
 
@@ -26,39 +27,36 @@ export function OutlineSettings({ parts, design }: { parts: Part[]; design: Desi
     <div className="flex flex-col gap-1.5">
       <div className="grid grid-cols-2 gap-1.5">
         <LengthField
-          label="Thicker, or thinner (−)"
+          label={say('thickerOrThinner')}
           dpi={dpi}
           value={first.spread - first.thin}
-          check={(v) => (Math.abs(v) <= MOST_THIN ? null : `−${MOST_THIN} to ${MOST_THIN} px`)}
-          onChange={(v) => set('Thicker or thinner', { spread: Math.max(0, v), thin: Math.max(0, -v) })}
+          check={(v) => (Math.abs(v) <= MOST_THIN ? null : say('toPx', { mostThin: MOST_THIN }))}
+          onChange={(v) => set(say('thickerOrThinner2'), { spread: Math.max(0, v), thin: Math.max(0, -v) })}
         />
         <LengthField
           label="Corners rounded"
           dpi={dpi}
           value={first.smooth}
-          check={(v) => (v >= 0 && v <= MOST_THIN ? null : `0 to ${MOST_THIN} px`)}
-          onChange={(smooth) => set('Round the corners', { smooth })}
+          check={(v) => (v >= 0 && v <= MOST_THIN ? null : say('n0ToPx', { mostThin: MOST_THIN }))}
+          onChange={(smooth) => set(say('roundTheCorners'), { smooth })}
         />
       </div>
       <div className="flex gap-4">
         <button
           type="button"
           className={link}
-          title="Words, shapes and lines become plain outlines, as thick as they are now"
+          title={say('wordsShapesAndLinesBecome')}
           onClick={() => void makeOutlines(edit, design, ids)}
         >
-          to outlines
+          {say('toOutlines')}
         </button>
         <button
           type="button"
           className={link}
-          title={tip(
-            'Each piece by itself: stripes, islands, what lies on one another, and along an open line',
-            'set-apart',
-          )}
+          title={tip(say('eachPieceByItselfStripes'), 'set-apart')}
           onClick={() => void setApart(edit, design, ids)}
         >
-          into pieces
+          {say('intoPieces')}
         </button>
       </div>
     </div>

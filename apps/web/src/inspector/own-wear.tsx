@@ -1,6 +1,7 @@
 import type { Wear } from '@brelm/core/wear';
 import { FileButton, notify, SelectField, useLatest } from '../ui';
 import { greyOf } from './grey-of';
+import { say } from '../words/inspector';
 
 /** The seller's own picture of wear: which, and what of it takes ink away. */
 export function OwnWear({
@@ -15,8 +16,8 @@ export function OwnWear({
   const set = useLatest(onSet);
   const take = (file: File) =>
     greyOf(file).then(
-      (picture) => set({ picture }, 'Picture of wear'),
-      () => notify('fault', `“${file.name}” cannot be read as a picture: choose a PNG, JPEG or WebP.`),
+      (picture) => set({ picture }, say('pictureOfWear')),
+      () => notify('fault', say('cannotBeReadAsA', { name: file.name })),
     );
   const { picture } = wear;
   return (
@@ -27,20 +28,20 @@ export function OwnWear({
         accept="image/png,image/jpeg,image/webp"
         onFiles={([file]) => void take(file)}
       >
-        {picture ? 'Another picture…' : 'Choose a picture…'}
+        {picture ? say('anotherPicture') : say('chooseAPicture')}
       </FileButton>
       <SelectField
-        label="Ink goes where it is"
+        label={say('inkGoesWhereItIs')}
         value={wear.light ? 'light' : 'dark'}
-        onChange={(e) => onSet({ light: e.target.value === 'light' }, 'What of the picture takes ink')}
+        onChange={(e) => onSet({ light: e.target.value === 'light' }, say('whatOfThePictureTakes'))}
       >
-        <option value="dark">dark</option>
-        <option value="light">light</option>
+        <option value="dark">{say('dark')}</option>
+        <option value="light">{say('light')}</option>
       </SelectField>
       <p className="col-span-2 text-[12px] text-muted">
         {picture
-          ? `${picture.width} × ${picture.height} greys, kept with the design`
-          : 'Until there is one, ink goes as in a fine grain.'}
+          ? say('greysKeptWithTheDesign', { width: picture.width, height: picture.height })
+          : say('untilThereIsOneInk')}
       </p>
     </div>
   );

@@ -23,6 +23,7 @@ import { RepeatSettings } from './repeat-settings';
 import { TieSettings } from './tie-settings';
 import { PartsWear } from './wear-settings';
 import { useEdit } from '../editor/use-edit';
+import { say } from '../words/inspector';
 
 /** How often the numbers follow a gesture, ms. */
 const NUMBERS_MS = 150;
@@ -37,7 +38,7 @@ const OWN: { [K in PartKind]: ComponentType<{ part: Extract<Part, { kind: K }>; 
   code: CodeSettings,
 };
 
-const positive = (v: number) => (v > 0 ? null : 'must be over 0');
+const positive = (v: number) => (v > 0 ? null : say('mustBeOver0'));
 
 /** The settings of one part, in the order in which they are usually changed. */
 export function PartSettings({ part: made, design }: { part: Part; design: Design }) {
@@ -56,7 +57,7 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
   const scale = (k: number) => {
     // Grow about the middle of the box, not about the part's own origin.
     const [cx, cy] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
-    place('Change the size', {
+    place(say('changeTheSize'), {
       x: cx + (x - cx) * k,
       y: cy + (y - cy) * k,
       scaleX: scaleX * k,
@@ -68,7 +69,7 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
   const Own = OWN[part.kind] as ComponentType<{ part: Part; design: Design }>;
   const flip = () => {
     const cx = (box.left + box.right) / 2;
-    place('Flip', { x: 2 * cx - x, scaleX: -scaleX, turn: -turn });
+    place(say('flip'), { x: 2 * cx - x, scaleX: -scaleX, turn: -turn });
   };
   return (
     <div className="flex flex-col gap-2.5 border-t border-line p-2.5">
@@ -76,30 +77,30 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
       {!empty && (
         <div className="grid grid-cols-3 gap-1.5">
           <LengthField
-            label="Left"
+            label={say('left')}
             dpi={dpi}
             value={box.left}
             disabled={part.locked}
-            onChange={(v) => place('Move', { x: x + v - box.left })}
+            onChange={(v) => place(say('move'), { x: x + v - box.left })}
           />
           <LengthField
-            label="Top"
+            label={say('top')}
             dpi={dpi}
             value={box.top}
             disabled={part.locked}
-            onChange={(v) => place('Move', { y: y + v - box.top })}
+            onChange={(v) => place(say('move'), { y: y + v - box.top })}
           />
           <NumberField
-            label="Turn °"
+            label={say('turn')}
             digits={1}
             value={turn}
             disabled={part.locked}
-            onChange={(v) => place('Turn', { turn: v })}
+            onChange={(v) => place(say('turn2'), { turn: v })}
           />
           {!hasMeasures && (
             <>
               <LengthField
-                label="Width"
+                label={say('width')}
                 dpi={dpi}
                 value={width}
                 check={positive}
@@ -107,7 +108,7 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
                 onChange={(v) => scale(v / width)}
               />
               <LengthField
-                label="Height"
+                label={say('height')}
                 dpi={dpi}
                 value={height}
                 check={positive}
@@ -117,22 +118,22 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
             </>
           )}
           <NumberField
-            label="Opacity %"
+            label={say('opacity')}
             digits={0}
             value={part.opacity * 100}
-            check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100')}
+            check={(v) => (v >= 0 && v <= 100 ? null : say('n0To100'))}
             onChange={(v) =>
               edit.part(part.id, 'Change the opacity', { opacity: v / 100 }, `opacity ${part.id}`)
             }
           />
           <BlendField
-            title="How it meets the artwork below it; never the garment"
+            title={say('howItMeetsTheArtwork')}
             value={part.blend}
-            onChange={(blend) => edit.part(part.id, 'Blend', { blend })}
+            onChange={(blend) => edit.part(part.id, say('blend'), { blend })}
           />
         </div>
       )}
-      <BlendNote blend={part.blend} what="It meets" />
+      <BlendNote blend={part.blend} what={say('itMeets')} />
       {isDressed(part) && <KeylineSettings part={part} design={design} />}
       {isDressed(part) && (part.keylines.length > 0 || part.hollow) && (
         <label className="flex items-center gap-2 text-[13px]">
@@ -140,9 +141,9 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
             type="checkbox"
             className="h-4 w-4 accent-spruce"
             checked={part.hollow}
-            onChange={(e) => edit.part(part.id, 'Hollow', { hollow: e.target.checked })}
+            onChange={(e) => edit.part(part.id, say('hollow'), { hollow: e.target.checked })}
           />
-          Hollow: only its keylines show
+          {say('hollowOnlyItsKeylinesShow')}
         </label>
       )}
       {isDressed(part) && <ShadeSettings part={part} design={design} />}
@@ -152,34 +153,31 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
       <TieSettings parts={[part]} design={design} />
       <PartsWear parts={[part]} design={design} />
       {part.kind !== 'code' && (
-        <label
-          className="flex items-center gap-2 text-[13px]"
-          title="Where it cannot be told from what lies under it, nothing is made until you have seen to it"
-        >
+        <label className="flex items-center gap-2 text-[13px]" title={say('whereItCannotBeTold')}>
           <input
             type="checkbox"
             className="h-4 w-4 accent-spruce"
             checked={part.mustRead}
-            onChange={(e) => edit.part(part.id, 'Must read', { mustRead: e.target.checked })}
+            onChange={(e) => edit.part(part.id, say('mustRead'), { mustRead: e.target.checked })}
           />
-          Has to be legible
+          {say('hasToBeLegible')}
         </label>
       )}
       {part.kind === 'lettering' && (
         <label className="flex items-center gap-2 text-[13px]">
-          <span className="shrink-0 text-muted" title="Where a starter made of this design asks for words">
+          <span className="shrink-0 text-muted" title={say('whereAStarterMadeOf')}>
             A starter asks here for
           </span>
           <input
             key={part.slot}
             className="field flex-1"
-            placeholder="nothing: it stays"
+            placeholder={say('nothingItStays')}
             maxLength={60}
             defaultValue={part.slot ?? ''}
             onKeyDown={(e) => leaveField(e, part.slot ?? '')}
             onBlur={(e) => {
               const slot = e.target.value.trim() || null;
-              if (slot !== part.slot) edit.part(part.id, 'Name a place', { slot });
+              if (slot !== part.slot) edit.part(part.id, say('nameAPlace'), { slot });
             }}
           />
         </label>
@@ -187,23 +185,27 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
       <div className="flex items-center gap-1">
         <input
           key={part.name}
-          aria-label="Name of the part"
-          placeholder="Name"
+          aria-label={say('nameOfThePart')}
+          placeholder={say('name')}
           defaultValue={part.name}
           maxLength={300}
           className="field flex-1"
           onKeyDown={(e) => leaveField(e, part.name)}
           onBlur={(e) =>
-            e.target.value !== part.name && edit.part(part.id, 'Rename', { name: e.target.value })
+            e.target.value !== part.name && edit.part(part.id, say('rename'), { name: e.target.value })
           }
         />
-        <IconButton label="Flip left and right" onClick={flip} disabled={part.locked}>
+        <IconButton label={say('flipLeftAndRight')} onClick={flip} disabled={part.locked}>
           <FlipHorizontal2 size={16} />
         </IconButton>
-        <IconButton label="Duplicate" keys="Ctrl D" onClick={() => duplicateParts(edit, design, [part.id])}>
+        <IconButton
+          label={say('duplicate')}
+          keys="Ctrl D"
+          onClick={() => duplicateParts(edit, design, [part.id])}
+        >
           <Copy size={16} />
         </IconButton>
-        <IconButton label="Remove" keys="Delete" onClick={() => edit.remove([part.id])}>
+        <IconButton label={say('remove2')} keys="Delete" onClick={() => edit.remove([part.id])}>
           <Trash2 size={16} />
         </IconButton>
       </div>

@@ -9,8 +9,13 @@ import { useEdit } from '../editor/use-edit';
 import { materials } from '../platform/materials';
 import { Amount, IconButton, LengthField, NumberField } from '../ui';
 import { LightField } from './light-field';
+import { say } from '../words/inspector';
 
-const NAMES: Record<Relief['kind'], string> = { metal: 'Metal', raised: 'Raised edge', sunk: 'Sunk in' };
+const NAMES: Record<Relief['kind'], string> = {
+  metal: say('metal'),
+  raised: say('raisedEdge'),
+  sunk: say('sunkIn'),
+};
 const MOST_STOPS = 8;
 
 type Of<K extends Relief['kind']> = Extract<Relief, { kind: K }>;
@@ -39,22 +44,22 @@ export function ReliefSettings({ part, design }: { part: Part; design: Design })
       kind === 'raised'
         ? { kind, lit: light, dark, depth: by, round: 0.5, strength: 0.7, from: null }
         : { kind, ink: dark, dx: by, dy: by, soft: Math.round(by * 0.6), opacity: 0.6 };
-    change(`Add a relief: ${NAMES[kind].toLowerCase()}`, [...relief, made]);
+    change(say('addARelief', { names: NAMES[kind].toLowerCase() }), [...relief, made]);
   };
   const move = (at: number, by: number) => {
     const next = [...relief];
     [next[at], next[at + by]] = [next[at + by], next[at]];
-    change('Order of reliefs', next);
+    change(say('orderOfReliefs'), next);
   };
   return (
     <div className="flex flex-col gap-2">
       {part.hollow && relief.length > 0 && (
-        <p className="text-[12px] text-muted">The part is hollow: its relief is not drawn.</p>
+        <p className="text-[12px] text-muted">{say('thePartIsHollowIts')}</p>
       )}
       {relief.map((one, i) => {
         const set = (next: Partial<Relief>, gesture?: string) =>
           change(
-            'Change the relief',
+            say('changeTheRelief'),
             relief.map((r, n) => (n === i ? ({ ...r, ...next } as Relief) : r)),
             gesture && `relief ${gesture} ${part.id} ${i}`,
           );
@@ -66,11 +71,15 @@ export function ReliefSettings({ part, design }: { part: Part; design: Design })
               <span className="flex-1 text-[13px] font-medium">{NAMES[one.kind]}</span>
               {relief.length > 1 && (
                 <>
-                  <IconButton label={`${name}: further down`} disabled={i === 0} onClick={() => move(i, -1)}>
+                  <IconButton
+                    label={say('furtherDown', { name })}
+                    disabled={i === 0}
+                    onClick={() => move(i, -1)}
+                  >
                     <ChevronDown size={15} />
                   </IconButton>
                   <IconButton
-                    label={`${name}: further up`}
+                    label={say('furtherUp', { name })}
                     disabled={i === relief.length - 1}
                     onClick={() => move(i, 1)}
                   >
@@ -79,10 +88,10 @@ export function ReliefSettings({ part, design }: { part: Part; design: Design })
                 </>
               )}
               <IconButton
-                label={`Remove ${name}`}
+                label={say('remove', { name })}
                 onClick={() =>
                   change(
-                    'Remove a relief',
+                    say('removeARelief'),
                     relief.filter((_, n) => n !== i),
                   )
                 }
@@ -119,8 +128,8 @@ export function ReliefSettings({ part, design }: { part: Part; design: Design })
               </Choice>
             ))}
             <div className="my-1 border-t border-line" role="presentation" />
-            <Choice onChoose={() => add('raised')}>Raised edge, lit from one side</Choice>
-            <Choice onChoose={() => add('sunk')}>Sunk in, under a shade</Choice>
+            <Choice onChoose={() => add('raised')}>{say('raisedEdgeLitFromOne')}</Choice>
+            <Choice onChoose={() => add('sunk')}>{say('sunkInUnderAShade')}</Choice>
           </MenuItems>
         </Menu>
       )}
@@ -153,8 +162,8 @@ const MetalSwatch = ({ metal }: { metal: Metal }) => (
   />
 );
 
-const depthRight = (v: number) => (v >= 0.5 && v <= 2000 ? null : '0.5 to 2000 px');
-const shareRight = (v: number) => (v >= 0 && v <= 100 ? null : '0 to 100');
+const depthRight = (v: number) => (v >= 0.5 && v <= 2000 ? null : say('n05To2000Px'));
+const shareRight = (v: number) => (v >= 0 && v <= 100 ? null : say('n0To100'));
 
 function MetalFields({ one, design, set }: { one: Of<'metal'>; design: Design; set: Set<'metal'> }) {
   const { stops } = one;
@@ -163,7 +172,9 @@ function MetalFields({ one, design, set }: { one: Of<'metal'>; design: Design; s
   const between = (i: number) => {
     const [least, most] = [(stops[i - 1]?.at ?? 0) * 100, (stops[i + 1]?.at ?? 1) * 100];
     return (v: number) =>
-      v >= least - 1e-9 && v <= most + 1e-9 ? null : `${Math.round(least)} to ${Math.round(most)}`;
+      v >= least - 1e-9 && v <= most + 1e-9
+        ? null
+        : say('to3', { least: Math.round(least), most: Math.round(most) });
   };
   const add = () => {
     const last = stops[stops.length - 1];
@@ -174,7 +185,7 @@ function MetalFields({ one, design, set }: { one: Of<'metal'>; design: Design; s
   return (
     <>
       <LengthField
-        label="Depth, in from the edge"
+        label={say('depthInFromTheEdge')}
         dpi={design.board.dpi}
         value={one.depth}
         check={depthRight}
@@ -183,20 +194,20 @@ function MetalFields({ one, design, set }: { one: Of<'metal'>; design: Design; s
       {stops.map((s, i) => (
         <div key={i} className="grid grid-cols-[64px_1fr_auto] items-end gap-1">
           <NumberField
-            label={`From % ${i + 1}`}
+            label={say('from', { i: i + 1 })}
             digits={0}
             value={s.at * 100}
             check={between(i)}
             onChange={(v) => stop(i, { at: v / 100 }, `stop ${i}`)}
           />
           <InkSelect
-            label={`Colour ${i + 1}`}
+            label={say('colour2', { i: i + 1 })}
             value={s.ink}
             design={design}
             onChange={(ink) => stop(i, { ink })}
           />
           <IconButton
-            label={`Remove colour ${i + 1}`}
+            label={say('removeColour', { i: i + 1 })}
             disabled={stops.length <= 2}
             onClick={() => set({ stops: stops.filter((_, n) => n !== i) })}
           >
@@ -210,7 +221,7 @@ function MetalFields({ one, design, set }: { one: Of<'metal'>; design: Design; s
           className="inline-flex items-center gap-1 self-start py-0.5 text-[13px] text-spruce hover:underline"
           onClick={add}
         >
-          <Plus size={14} aria-hidden /> colour
+          <Plus size={14} aria-hidden /> {say('colour3')}
         </button>
       )}
     </>
@@ -221,17 +232,22 @@ function RaisedFields({ one, design, set }: { one: Of<'raised'>; design: Design;
   return (
     <>
       <div className="grid grid-cols-2 gap-1.5">
-        <InkSelect label="Lit side" value={one.lit} design={design} onChange={(lit) => set({ lit })} />
-        <InkSelect label="Dark side" value={one.dark} design={design} onChange={(dark) => set({ dark })} />
+        <InkSelect label={say('litSide')} value={one.lit} design={design} onChange={(lit) => set({ lit })} />
+        <InkSelect
+          label={say('darkSide')}
+          value={one.dark}
+          design={design}
+          onChange={(dark) => set({ dark })}
+        />
         <LengthField
-          label="Depth"
+          label={say('depth')}
           dpi={design.board.dpi}
           value={one.depth}
           check={depthRight}
           onChange={(depth) => set({ depth }, 'depth')}
         />
         <NumberField
-          label="Roundness %"
+          label={say('roundness')}
           digits={0}
           value={one.round * 100}
           check={shareRight}
@@ -239,7 +255,7 @@ function RaisedFields({ one, design, set }: { one: Of<'raised'>; design: Design;
         />
       </div>
       <Amount
-        label="Strength %"
+        label={say('strength')}
         digits={0}
         value={one.strength * 100}
         min={0}
@@ -252,39 +268,39 @@ function RaisedFields({ one, design, set }: { one: Of<'raised'>; design: Design;
   );
 }
 
-const farRight = (v: number) => (Math.abs(v) <= 2000 ? null : 'up to 2000 px');
+const farRight = (v: number) => (Math.abs(v) <= 2000 ? null : say('upTo2000Px'));
 
 function SunkFields({ one, design, set }: { one: Of<'sunk'>; design: Design; set: Set<'sunk'> }) {
   const { dpi } = design.board;
   return (
     <div className="grid grid-cols-2 gap-1.5">
-      <InkSelect label="Ink" value={one.ink} design={design} onChange={(ink) => set({ ink })} />
+      <InkSelect label={say('ink')} value={one.ink} design={design} onChange={(ink) => set({ ink })} />
       <NumberField
-        label="Opacity %"
+        label={say('opacity')}
         digits={0}
         value={one.opacity * 100}
         check={shareRight}
         onChange={(v) => set({ opacity: v / 100 }, 'opacity')}
       />
       <LengthField
-        label="Right by"
+        label={say('rightBy')}
         dpi={dpi}
         value={one.dx}
         check={farRight}
         onChange={(dx) => set({ dx }, 'dx')}
       />
       <LengthField
-        label="Down by"
+        label={say('downBy')}
         dpi={dpi}
         value={one.dy}
         check={farRight}
         onChange={(dy) => set({ dy }, 'dy')}
       />
       <LengthField
-        label="Softness"
+        label={say('softness2')}
         dpi={dpi}
         value={one.soft}
-        check={(v) => (v >= 0 && v <= 1000 ? null : '0 to 1000 px')}
+        check={(v) => (v >= 0 && v <= 1000 ? null : say('n0To1000Px'))}
         onChange={(soft) => set({ soft }, 'soft')}
       />
     </div>

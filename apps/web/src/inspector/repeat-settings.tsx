@@ -5,6 +5,7 @@ import { transformBox } from '@brelm/core/geometry';
 import { materials } from '../platform/materials';
 import { Button, LengthField, NumberField, SelectField } from '../ui';
 import { useEdit } from '../editor/use-edit';
+import { say } from '../words/inspector';
 
 const middle = (part: Part, design: Design) =>
   middleOf(part, partLocalBox(part, design, materials), partMatrix(part));
@@ -48,7 +49,7 @@ export function RepeatSettings({ parts, design }: { parts: Part[]; design: Desig
   const choose = (wanted: string) => {
     if (wanted === kind) return;
     edit.make(
-      wanted === 'none' ? 'No copies' : wanted === 'step' ? 'Copies in steps' : 'Copies in a ring',
+      wanted === 'none' ? say('noCopies') : wanted === 'step' ? say('copiesInSteps') : say('copiesInARing'),
       wanted === 'none'
         ? parts.map((p): Edit => ({ op: 'updatePart', part: p.id, change: { repeat: null } }))
         : beginEdits(wanted as Repeat['kind'], parts, design),
@@ -64,13 +65,13 @@ export function RepeatSettings({ parts, design }: { parts: Part[]; design: Desig
       select.push(...broken.select);
       now = applyEdits(now, broken.edits);
     }
-    edit.make('Break copies apart', edits, { select });
+    edit.make(say('breakCopiesApart'), edits, { select });
   };
   const radius = first ? Math.hypot(first.dx, first.dy) : 0;
   return (
     <div className="flex flex-col gap-1.5">
       <div className="grid grid-cols-[1fr_auto] items-end gap-1.5">
-        <SelectField label="Live copies" value={kind} onChange={(e) => choose(e.target.value)}>
+        <SelectField label={say('liveCopies')} value={kind} onChange={(e) => choose(e.target.value)}>
           <option value="none">none</option>
           <option value="step">in steps</option>
           <option value="ring">in a ring</option>
@@ -78,53 +79,53 @@ export function RepeatSettings({ parts, design }: { parts: Part[]; design: Desig
         {first && kind !== 'none' && (
           <Button
             className="!h-7 !px-2"
-            title="Make each copy a part of its own"
+            title={say('makeEachCopyAPart')}
             disabled={parts.some((p) => p.locked)}
             onClick={breakApart}
           >
-            Break apart
+            {say('breakApart')}
           </Button>
         )}
       </div>
       {first && kind !== 'none' && (
         <div className="grid grid-cols-3 gap-1.5">
           <NumberField
-            label="How many"
+            label={say('howMany')}
             digits={0}
             value={first.count}
-            check={(v) => (v >= 2 && v <= MOST_COPIES ? null : `2 to ${MOST_COPIES}`)}
-            onChange={(count) => set('How many copies', (r) => ({ ...r, count: Math.round(count) }))}
+            check={(v) => (v >= 2 && v <= MOST_COPIES ? null : say('n2To', { mostCopies: MOST_COPIES }))}
+            onChange={(count) => set(say('howManyCopies'), (r) => ({ ...r, count: Math.round(count) }))}
           />
           {first.kind === 'step' && (
             <>
               <LengthField
-                label="Across"
+                label={say('across')}
                 dpi={dpi}
                 value={first.dx}
-                check={(v) => (Math.abs(v) <= 20000 ? null : 'up to 20,000 px')}
-                onChange={(dx) => set('Step across', (r) => ({ ...r, dx }))}
+                check={(v) => (Math.abs(v) <= 20000 ? null : say('upTo20000Px2'))}
+                onChange={(dx) => set(say('stepAcross'), (r) => ({ ...r, dx }))}
               />
               <LengthField
-                label="Down"
+                label={say('down')}
                 dpi={dpi}
                 value={first.dy}
-                check={(v) => (Math.abs(v) <= 20000 ? null : 'up to 20,000 px')}
-                onChange={(dy) => set('Step down', (r) => ({ ...r, dy }))}
+                check={(v) => (Math.abs(v) <= 20000 ? null : say('upTo20000Px2'))}
+                onChange={(dy) => set(say('stepDown'), (r) => ({ ...r, dy }))}
               />
               <NumberField
-                label="Turn each °"
+                label={say('turnEach')}
                 digits={1}
                 value={first.turn}
-                check={(v) => (Math.abs(v) <= 360 ? null : '−360 to 360')}
-                onChange={(turn) => set('Turn of a step', (r) => (r.kind === 'step' ? { ...r, turn } : r))}
+                check={(v) => (Math.abs(v) <= 360 ? null : say('n360To360'))}
+                onChange={(turn) => set(say('turnOfAStep'), (r) => (r.kind === 'step' ? { ...r, turn } : r))}
               />
               <NumberField
-                label="Size each %"
+                label={say('sizeEach')}
                 digits={1}
                 value={first.scale * 100}
-                check={(v) => (v >= 10 && v <= 1000 ? null : '10 to 1000')}
+                check={(v) => (v >= 10 && v <= 1000 ? null : say('n10To1000'))}
                 onChange={(v) =>
-                  set('Size of a step', (r) => (r.kind === 'step' ? { ...r, scale: v / 100 } : r))
+                  set(say('sizeOfAStep'), (r) => (r.kind === 'step' ? { ...r, scale: v / 100 } : r))
                 }
               />
             </>
@@ -133,12 +134,12 @@ export function RepeatSettings({ parts, design }: { parts: Part[]; design: Desig
             <>
               {one && (
                 <LengthField
-                  label="Ring radius"
+                  label={say('ringRadius')}
                   dpi={dpi}
                   value={radius}
-                  check={(v) => (v > 0 && v <= 20000 ? null : 'over 0')}
+                  check={(v) => (v > 0 && v <= 20000 ? null : say('over0'))}
                   onChange={(v) =>
-                    set('Radius of the ring', (r) =>
+                    set(say('radiusOfTheRing'), (r) =>
                       radius > 0
                         ? { ...r, dx: (r.dx * v) / radius, dy: (r.dy * v) / radius }
                         : { ...r, dy: v },
@@ -147,12 +148,12 @@ export function RepeatSettings({ parts, design }: { parts: Part[]; design: Desig
                 />
               )}
               <NumberField
-                label="Over °"
+                label={say('over')}
                 digits={1}
                 value={first.sweep}
-                check={(v) => (Math.abs(v) <= 360 ? null : '−360 to 360')}
+                check={(v) => (Math.abs(v) <= 360 ? null : say('n360To360'))}
                 onChange={(sweep) =>
-                  set('Sweep of the ring', (r) => (r.kind === 'ring' ? { ...r, sweep } : r))
+                  set(say('sweepOfTheRing'), (r) => (r.kind === 'ring' ? { ...r, sweep } : r))
                 }
               />
               <label className="col-span-3 flex items-center gap-2 text-[13px]">
@@ -162,7 +163,7 @@ export function RepeatSettings({ parts, design }: { parts: Part[]; design: Desig
                   checked={first.upright}
                   onChange={(e) => {
                     const upright = e.target.checked;
-                    set('Upright copies', (r) => (r.kind === 'ring' ? { ...r, upright } : r));
+                    set(say('uprightCopies'), (r) => (r.kind === 'ring' ? { ...r, upright } : r));
                   }}
                 />
                 Copies stay upright

@@ -5,31 +5,32 @@ import { IconButton, LengthField, NumberField, SelectField } from '../ui';
 import { InkSelect } from '../editor/ink-select';
 import { otherInk } from './keyline-settings';
 import { useEdit } from '../editor/use-edit';
+import { say } from '../words/inspector';
 
 /** A shade behind a part: a copy moved aside, alone or joined to the part. */
 export function ShadeSettings({ part, design }: { part: Part; design: Design }) {
   const edit = useEdit();
   const { shade } = part;
   const set = (change: Partial<Shade>, gesture?: string) =>
-    edit.part(part.id, 'Change the shade', { shade: { ...shade!, ...change } }, gesture);
+    edit.part(part.id, say('changeTheShade'), { shade: { ...shade!, ...change } }, gesture);
   if (!shade)
     return (
       <button
         type="button"
         className="inline-flex items-center gap-1 self-start rounded-md px-1 py-0.5 text-[13px] text-spruce hover:underline"
         onClick={() => {
-          const { ink, edits } = otherInk(design, part, 'Shade');
+          const { ink, edits } = otherInk(design, part, say('shade'));
           const by = Math.round(design.board.width / 90);
-          edit.make('Add a shade', [
+          edit.make(say('addAShade'), [
             ...edits,
             { op: 'updatePart', part: part.id, change: { shade: { kind: 'block', ink, dx: by, dy: by } } },
           ]);
         }}
       >
-        <Plus size={14} aria-hidden /> shade
+        <Plus size={14} aria-hidden /> {say('shade2')}
       </button>
     );
-  const far = (v: number) => (Math.abs(v) <= 20000 ? null : 'up to 20000 px');
+  const far = (v: number) => (Math.abs(v) <= 20000 ? null : say('upTo20000Px'));
   const { dpi } = design.board;
   const depth = Math.hypot(shade.dx, shade.dy);
   // Clockwise from the top, as the trade says where light falls.
@@ -60,7 +61,7 @@ export function ShadeSettings({ part, design }: { part: Part; design: Design }) 
     <div className="flex flex-col gap-1.5">
       <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-1.5">
         <SelectField
-          label="Shade"
+          label={say('shade')}
           value={shade.kind}
           onChange={(e) => choose(e.target.value as Shade['kind'])}
         >
@@ -69,10 +70,10 @@ export function ShadeSettings({ part, design }: { part: Part; design: Design }) 
           <option value="long">Long</option>
           <option value="echo">Echoes</option>
         </SelectField>
-        <InkSelect label="Ink" value={shade.ink} design={design} onChange={(ink) => set({ ink })} />
+        <InkSelect label={say('ink')} value={shade.ink} design={design} onChange={(ink) => set({ ink })} />
         <IconButton
-          label="Remove the shade"
-          onClick={() => edit.part(part.id, 'Remove the shade', { shade: null })}
+          label={say('removeTheShade')}
+          onClick={() => edit.part(part.id, say('removeTheShade'), { shade: null })}
         >
           <X size={15} />
         </IconButton>
@@ -81,31 +82,31 @@ export function ShadeSettings({ part, design }: { part: Part; design: Design }) 
         {byAngle ? (
           <>
             <NumberField
-              label="Direction °"
+              label={say('direction')}
               digits={1}
               value={angle}
-              check={(v) => (Math.abs(v) <= 360 ? null : '0 to 360')}
+              check={(v) => (Math.abs(v) <= 360 ? null : say('n0To360'))}
               onChange={(v) => towards(v, depth)}
             />
             <LengthField
-              label="Depth"
+              label={say('depth')}
               dpi={dpi}
               value={depth}
-              check={(v) => (v >= 0 && v <= 20000 ? null : '0 to 20000 px')}
+              check={(v) => (v >= 0 && v <= 20000 ? null : say('n0To20000Px'))}
               onChange={(v) => towards(angle, v)}
             />
           </>
         ) : (
           <>
             <LengthField
-              label="Right by"
+              label={say('rightBy')}
               dpi={dpi}
               value={shade.dx}
               check={far}
               onChange={(dx) => set({ dx }, `shade ${part.id}`)}
             />
             <LengthField
-              label="Down by"
+              label={say('downBy')}
               dpi={dpi}
               value={shade.dy}
               check={far}
@@ -115,19 +116,19 @@ export function ShadeSettings({ part, design }: { part: Part; design: Design }) 
         )}
         {shade.kind === 'drop' && (
           <LengthField
-            label="Softness"
+            label={say('softness2')}
             dpi={dpi}
             value={shade.soft ?? 0}
-            check={(v) => (v >= 0 && v <= 1000 ? null : '0 to 1000 px')}
-            onChange={(soft) => set({ soft }, `shade soft ${part.id}`)}
+            check={(v) => (v >= 0 && v <= 1000 ? null : say('n0To1000Px'))}
+            onChange={(soft) => set({ soft }, say('shadeSoft', { id: part.id }))}
           />
         )}
         {(shade.kind === 'drop' || shade.kind === 'long') && (
           <NumberField
-            label="Opacity %"
+            label={say('opacity')}
             digits={0}
             value={(shade.opacity ?? 1) * 100}
-            check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100')}
+            check={(v) => (v >= 0 && v <= 100 ? null : say('n0To100'))}
             onChange={(v) => set({ opacity: v / 100 }, `shade opacity ${part.id}`)}
           />
         )}
@@ -139,26 +140,26 @@ export function ShadeSettings({ part, design }: { part: Part; design: Design }) 
               checked={shade.fade ?? false}
               onChange={(e) => set({ fade: e.target.checked })}
             />
-            Fades out
+            {say('fadesOut')}
           </label>
         )}
         {shade.kind === 'block' &&
           (shade.keyline ? (
             <>
               <LengthField
-                label="Shade’s keyline"
+                label={say('shadesKeyline')}
                 dpi={dpi}
                 value={shade.keyline.width}
-                check={(v) => (v >= 0 && v <= 2000 ? null : '0 to 2000 px')}
+                check={(v) => (v >= 0 && v <= 2000 ? null : say('n0To2000Px'))}
                 onChange={(width) =>
                   set(
                     { keyline: width >= 0.1 ? { ...shade.keyline!, width } : null },
-                    `shade keyline ${part.id}`,
+                    say('shadeKeyline', { id: part.id }),
                   )
                 }
               />
               <InkSelect
-                label="Its ink"
+                label={say('itsInk')}
                 value={shade.keyline.ink}
                 design={design}
                 onChange={(ink) => set({ keyline: { ...shade.keyline!, ink } })}
@@ -172,7 +173,7 @@ export function ShadeSettings({ part, design }: { part: Part; design: Design }) 
                 set({ keyline: { ink: design.inks.at(-1)!.id, width: Math.max(3, Math.round(dpi / 40)) } })
               }
             >
-              <Plus size={14} aria-hidden /> keyline around the shade
+              <Plus size={14} aria-hidden /> {say('keylineAroundTheShade')}
             </button>
           ))}
       </div>
@@ -182,14 +183,14 @@ export function ShadeSettings({ part, design }: { part: Part; design: Design }) 
             <div key={i} className="flex items-end gap-0.5">
               <div className="min-w-0 flex-1">
                 <InkSelect
-                  label={`Echo ${i + 2}`}
+                  label={say('echo', { i: i + 2 })}
                   value={ink}
                   design={design}
                   onChange={(to) => set({ echoes: echoes.map((e, k) => (k === i ? to : e)) })}
                 />
               </div>
               <IconButton
-                label={`Remove echo ${i + 2}`}
+                label={say('removeEcho', { i: i + 2 })}
                 onClick={() => set({ echoes: echoes.filter((_, k) => k !== i) })}
               >
                 <X size={14} />
@@ -202,7 +203,7 @@ export function ShadeSettings({ part, design }: { part: Part; design: Design }) 
               className="inline-flex items-center gap-1 self-end py-0.5 text-[13px] text-spruce hover:underline"
               onClick={() => set({ echoes: [...echoes, shade.ink] })}
             >
-              <Plus size={14} aria-hidden /> echo
+              <Plus size={14} aria-hidden /> {say('echo2')}
             </button>
           )}
         </div>

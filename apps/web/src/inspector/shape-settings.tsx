@@ -11,12 +11,17 @@ import { FORMS, formOf, startValues, type Setting } from '@brelm/core/geometry';
 import { IconButton, LengthField, NumberField, SelectField } from '../ui';
 import { InkSelect } from '../editor/ink-select';
 import { newGesture, useEdit } from '../editor/use-edit';
+import { say } from '../words/inspector';
 
-const SIDES: Record<StrokeSide, string> = { inside: 'Inside', centre: 'On the edge', outside: 'Outside' };
+const SIDES: Record<StrokeSide, string> = {
+  inside: say('inside2'),
+  centre: say('onTheEdge'),
+  outside: say('outside2'),
+};
 const within =
   (s: Setting, scale = 1) =>
   (v: number) =>
-    v >= s.min * scale && v <= s.max * scale ? null : `${s.min * scale} to ${s.max * scale}`;
+    v >= s.min * scale && v <= s.max * scale ? null : say('to', { min: s.min * scale, max: s.max * scale });
 
 /** The settings of a shape: its form, its measures, fill and line. */
 export function ShapeSettings({ part, design }: { part: ShapePart; design: Design }) {
@@ -27,7 +32,7 @@ export function ShapeSettings({ part, design }: { part: ShapePart; design: Desig
   const change = (label: string, next: Partial<ShapePart>, gesture?: string) =>
     edit.part(part.id, label, next, gesture);
   const set = (name: string, value: number) =>
-    change('Change the shape', { values: { ...part.values, [name]: value } }, `shape ${part.id} ${name}`);
+    change(say('changeTheShape'), { values: { ...part.values, [name]: value } }, `shape ${part.id} ${name}`);
   const first = design.inks[0]?.id ?? 'ink-1';
   const become = (id: string) => {
     const next = formOf(id)!;
@@ -43,7 +48,7 @@ export function ShapeSettings({ part, design }: { part: ShapePart; design: Desig
       ...began,
       ...Object.fromEntries(kept.map((s) => [s.name, Math.min(s.max, Math.max(s.min, part.values[s.name]))])),
     };
-    change('Change the form', {
+    change(say('changeTheForm'), {
       form: id,
       values,
       ...(next.open && !part.stroke ? { stroke: newStroke(part.fill ?? first, design) } : {}),
@@ -52,7 +57,7 @@ export function ShapeSettings({ part, design }: { part: ShapePart; design: Desig
   };
   return (
     <div className="flex flex-col gap-2">
-      <SelectField label="Form" value={part.form} onChange={(e) => become(e.target.value)}>
+      <SelectField label={say('form')} value={part.form} onChange={(e) => become(e.target.value)}>
         {FORMS.map((f) => (
           <option key={f.id} value={f.id}>
             {f.label}
@@ -81,13 +86,13 @@ export function ShapeSettings({ part, design }: { part: ShapePart; design: Desig
                 className="flex h-7 items-center justify-center gap-1 rounded-md border border-edge bg-card text-[13px] hover:border-ink"
                 onClick={() =>
                   change(
-                    'Another',
+                    say('another'),
                     { values: { ...part.values, [s.name]: (value % s.max) + 1 } },
                     newGesture('another'),
                   )
                 }
               >
-                <Dices size={14} aria-hidden /> another
+                <Dices size={14} aria-hidden /> {say('another2')}
               </button>
             );
           const percent = s.kind === 'share';
@@ -99,7 +104,7 @@ export function ShapeSettings({ part, design }: { part: ShapePart; design: Desig
               value={percent ? value * 100 : value}
               check={(v) =>
                 s.kind === 'count' && !Number.isInteger(v)
-                  ? 'a whole number'
+                  ? say('aWholeNumber')
                   : within(s, percent ? 100 : 1)(v)
               }
               onChange={(v) => set(s.name, percent ? v / 100 : v)}
@@ -125,7 +130,7 @@ const newStroke = (ink: string, design: Design): ShapeStroke => ({
 /** The inks that the bands of a shape take in turn, beside its fill. */
 function Bands({ part, design, onChange }: { part: ShapePart; design: Design; onChange: Change }) {
   const { bands } = part;
-  const set = (next: string[], label = 'Inks of the bands') => onChange(label, { bands: next });
+  const set = (next: string[], label = say('inksOfTheBands')) => onChange(label, { bands: next });
   const used = [part.fill!, ...bands];
   const next = design.inks.find((i) => !used.includes(i.id)) ?? design.inks.at(-1);
   return (
@@ -134,14 +139,14 @@ function Bands({ part, design, onChange }: { part: ShapePart; design: Design; on
         <div key={i} className="flex items-end gap-1">
           <div className="min-w-0 flex-1">
             <InkSelect
-              label={`Band ${i + 2}`}
+              label={say('band', { i: i + 2 })}
               value={ink}
               design={design}
               onChange={(to) => set(bands.map((b, n) => (n === i ? to : b)))}
             />
           </div>
           <IconButton
-            label={`Take the ink of band ${i + 2} away`}
+            label={say('takeTheInkOfBand', { i: i + 2 })}
             onClick={() => set(bands.filter((_, n) => n !== i))}
           >
             <X size={15} />
@@ -153,15 +158,15 @@ function Bands({ part, design, onChange }: { part: ShapePart; design: Design; on
           type="button"
           className="text-[13px] text-spruce enabled:hover:underline disabled:text-muted"
           disabled={bands.length >= MOST_BANDS || !next}
-          onClick={() => next && set([...bands, next.id], 'Add an ink of bands')}
+          onClick={() => next && set([...bands, next.id], say('addAnInkOfBands'))}
         >
-          another ink for bands
+          {say('anotherInkForBands')}
         </button>
         {design.inks.length > 1 && (
           <button
             type="button"
             className="text-[13px] text-spruce hover:underline"
-            title="Each band the next ink of the design, from the fill on"
+            title={say('eachBandTheNextInk')}
             onClick={() =>
               set(
                 design.inks
@@ -171,7 +176,7 @@ function Bands({ part, design, onChange }: { part: ShapePart; design: Design; on
               )
             }
           >
-            all inks in order
+            {say('allInksInOrder')}
           </button>
         )}
       </div>
@@ -195,7 +200,7 @@ function Fill({
   const { gradient } = part;
   const runs = (kind: string) => {
     const to = design.inks.find((i) => i.id !== part.fill)?.id ?? first;
-    onChange('Change the fill', {
+    onChange(say('changeTheFill'), {
       gradient: kind === 'even' ? null : { to, angle: 180, ...gradient, kind: kind as Gradient['kind'] },
     });
   };
@@ -203,10 +208,10 @@ function Fill({
     <div className="flex flex-col gap-1.5">
       <div className="grid grid-cols-2 gap-1.5">
         <SelectField
-          label="Fill"
+          label={say('fill')}
           value={part.fill ?? ''}
           onChange={(e) =>
-            onChange('Change the fill', {
+            onChange(say('changeTheFill'), {
               fill: e.target.value || null,
               ...(e.target.value || part.stroke ? {} : { stroke: newStroke(part.fill ?? first, design) }),
             })
@@ -221,7 +226,7 @@ function Fill({
         </SelectField>
         {part.fill && (
           <SelectField
-            label="Gradient"
+            label={say('gradient')}
             value={gradient?.kind ?? 'even'}
             onChange={(e) => runs(e.target.value)}
           >
@@ -234,19 +239,19 @@ function Fill({
       {part.fill && gradient && (
         <div className="grid grid-cols-2 gap-1.5">
           <InkSelect
-            label="To"
+            label={say('to2')}
             value={gradient.to}
             design={design}
-            onChange={(to) => onChange('Change the fill', { gradient: { ...gradient, to } })}
+            onChange={(to) => onChange(say('changeTheFill'), { gradient: { ...gradient, to } })}
           />
           {gradient.kind === 'linear' && (
             <NumberField
-              label="Towards °"
+              label={say('towards')}
               digits={0}
               value={gradient.angle}
-              check={(v) => (Math.abs(v) <= 360 ? null : '−360 to 360')}
+              check={(v) => (Math.abs(v) <= 360 ? null : say('n360To360'))}
               onChange={(angle) =>
-                onChange('Turn the gradient', { gradient: { ...gradient, angle } }, `gradient ${part.id}`)
+                onChange(say('turnTheGradient'), { gradient: { ...gradient, angle } }, `gradient ${part.id}`)
               }
             />
           )}
@@ -271,7 +276,7 @@ function Line({
 }) {
   const { stroke } = part;
   const set = (next: Partial<ShapeStroke>, gesture?: string) =>
-    onChange('Change the line', { stroke: { ...stroke!, ...next } }, gesture);
+    onChange(say('changeTheLine'), { stroke: { ...stroke!, ...next } }, gesture);
   if (!stroke)
     return (
       <button
@@ -279,27 +284,27 @@ function Line({
         className="inline-flex items-center gap-1 self-start rounded-md px-1 py-0.5 text-[13px] text-spruce hover:underline"
         onClick={() => {
           const ink = design.inks.find((i) => i.id !== part.fill)?.id ?? first;
-          onChange('Add a line', { stroke: newStroke(ink, design) });
+          onChange(say('addALine'), { stroke: newStroke(ink, design) });
         }}
       >
-        <Plus size={14} aria-hidden /> line along the edge
+        <Plus size={14} aria-hidden /> {say('lineAlongTheEdge')}
       </button>
     );
   return (
     <div className="flex flex-col gap-1.5">
       <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-1.5">
         <LengthField
-          label="Line"
+          label={say('line')}
           dpi={design.board.dpi}
           value={stroke.width}
-          check={(v) => (v >= 0.1 && v <= 5000 ? null : 'up to 5000 px')}
+          check={(v) => (v >= 0.1 && v <= 5000 ? null : say('upTo5000Px'))}
           onChange={(width) => set({ width }, `line ${part.id}`)}
         />
-        <InkSelect label="Ink" value={stroke.ink} design={design} onChange={(ink) => set({ ink })} />
+        <InkSelect label={say('ink')} value={stroke.ink} design={design} onChange={(ink) => set({ ink })} />
         <IconButton
-          label="Remove the line"
+          label={say('removeTheLine')}
           disabled={open || part.fill === null}
-          onClick={() => onChange('Remove the line', { stroke: null })}
+          onClick={() => onChange(say('removeTheLine'), { stroke: null })}
         >
           <X size={15} />
         </IconButton>
@@ -307,7 +312,7 @@ function Line({
       <div className="grid grid-cols-2 gap-1.5">
         {!open && (
           <SelectField
-            label="Side of the edge"
+            label={say('sideOfTheEdge')}
             value={stroke.side}
             onChange={(e) => set({ side: e.target.value as StrokeSide })}
           >
@@ -319,7 +324,7 @@ function Line({
           </SelectField>
         )}
         <SelectField
-          label="Dashes"
+          label={say('dashes')}
           value={stroke.dash ? (stroke.dash[0] === 0 ? 'dots' : 'dashes') : 'none'}
           onChange={(e) =>
             set({ dash: e.target.value === 'none' ? null : e.target.value === 'dots' ? [0, 2] : [3, 2] })

@@ -11,6 +11,7 @@ import {
 import { tie } from '../editor/tie-actions';
 import { useEdit } from '../editor/use-edit';
 import { LengthField, notify, SelectField } from '../ui';
+import { say } from '../words/inspector';
 
 const EVERYWHERE = '';
 const MIXED = 'mixed';
@@ -54,7 +55,7 @@ export function TieSettings({ parts, design }: { parts: Part[]; design: Design }
   const knockOut = parts.find((p) => p.knockOut)?.knockOut ?? null;
   const isOutline = design.cutLine?.shape === 'own' && ids.includes(design.cutLine.part ?? '');
   const isWindow = design.parts.some((p) => p.window?.kind === 'part' && ids.includes(p.window.part));
-  const cutOut = (next: KnockOut | null, label = 'Knock out', gesture?: string) =>
+  const cutOut = (next: KnockOut | null, label = say('knockOut'), gesture?: string) =>
     set(
       label,
       next ? { knockOut: next } : { knockOut: null, ...(isWindow ? {} : { unprinted: false }) },
@@ -73,7 +74,7 @@ export function TieSettings({ parts, design }: { parts: Part[]; design: Design }
   const wholes: { key: string; name: string; out: boolean }[] = [
     ...bundles.map((b) => ({
       key: keyOf({ kind: 'bundle', bundle: b.id }),
-      name: b.name || 'Bundle',
+      name: b.name || say('bundle'),
       out: partsOfBundle(design, b.id).some((id) => hanging.has(id)),
     })),
     ...others.map((p) => ({
@@ -86,28 +87,28 @@ export function TieSettings({ parts, design }: { parts: Part[]; design: Design }
     <div className="flex flex-col gap-1.5">
       <div className="grid grid-cols-2 gap-1.5">
         <SelectField
-          label="Shows inside"
+          label={say('showsInside')}
           value={window}
-          onChange={(e) => set('Show inside', { window: wholeOf(e.target.value) })}
+          onChange={(e) => set(say('showInside'), { window: wholeOf(e.target.value) })}
         >
           <option value={EVERYWHERE}>everywhere</option>
-          {window === MIXED && <option value={MIXED}>several</option>}
+          {window === MIXED && <option value={MIXED}>{say('several')}</option>}
           <Wholes told={JSON.stringify(wholes)} />
         </SelectField>
         <SelectField
-          label="Knocked out of"
+          label={say('knockedOutOf')}
           value={from}
           onChange={(e) => {
             const to = e.target.value as KnockOut['from'] | 'nothing';
-            if (to === 'nothing') return cutOut(null, 'Knock out nothing');
+            if (to === 'nothing') return cutOut(null, say('knockOutNothing'));
             const chosen = knockOut?.parts.length ? knockOut.parts : nextBelow();
             cutOut({ from: to, parts: to === 'chosen' ? chosen : [], gap: knockOut?.gap ?? 0 });
           }}
         >
           <option value="nothing">nothing</option>
-          {from === MIXED && <option value={MIXED}>several</option>}
+          {from === MIXED && <option value={MIXED}>{say('several')}</option>}
           <option value="below">all below it</option>
-          {(inBundle || from === 'bundle') && <option value="bundle">its bundle</option>}
+          {(inBundle || from === 'bundle') && <option value="bundle">{say('itsBundle')}</option>}
           <option value="chosen">chosen parts</option>
         </SelectField>
       </div>
@@ -123,7 +124,7 @@ export function TieSettings({ parts, design }: { parts: Part[]; design: Design }
                   type="checkbox"
                   className="h-4 w-4 shrink-0 accent-spruce"
                   checked={has}
-                  onChange={() => cutOut({ ...knockOut, parts: next }, 'Knock out of other parts')}
+                  onChange={() => cutOut({ ...knockOut, parts: next }, say('knockOutOfOtherParts'))}
                 />
                 <span className="truncate">{partTitle(p)}</span>
               </label>
@@ -133,11 +134,11 @@ export function TieSettings({ parts, design }: { parts: Part[]; design: Design }
       )}
       {knockOut && (
         <LengthField
-          label="Gap around it"
+          label={say('gapAroundIt')}
           dpi={design.board.dpi}
           value={knockOut.gap}
-          check={(v) => (v >= 0 && v <= MOST_GAP ? null : '0 to 2,000 px')}
-          onChange={(gap) => cutOut({ ...knockOut, gap }, 'Gap of a knock-out', `gap ${ids.join()}`)}
+          check={(v) => (v >= 0 && v <= MOST_GAP ? null : say('n0To2000Px2'))}
+          onChange={(gap) => cutOut({ ...knockOut, gap }, say('gapOfAKnockOut'), `gap ${ids.join()}`)}
         />
       )}
       {(knockOut || isWindow || isOutline || parts.some((p) => p.unprinted)) && (
@@ -146,9 +147,9 @@ export function TieSettings({ parts, design }: { parts: Part[]; design: Design }
             type="checkbox"
             className="h-4 w-4 accent-spruce"
             checked={parts.every((p) => p.unprinted)}
-            onChange={(e) => set('Print it or not', { unprinted: e.target.checked })}
+            onChange={(e) => set(say('printItOrNot'), { unprinted: e.target.checked })}
           />
-          Only cuts: not printed itself
+          {say('onlyCutsNotPrintedItself')}
         </label>
       )}
     </div>

@@ -17,6 +17,7 @@ import { picturesOf } from '../platform/pictures';
 import { makeSurface } from '../platform/surfaces';
 import { useGarmentsQuery } from '../store/api';
 import { Modal } from '../ui';
+import { say } from '../words/inspector';
 
 /** Side of a small picture, CSS px. */
 const SIZE = 148;
@@ -38,12 +39,12 @@ export function WearPicker({
   onTake: (wear: Wear[]) => void;
 }) {
   return (
-    <Modal open={open} title="Wear" onClose={onClose} wide="very">
+    <Modal open={open} title={say('wear')} onClose={onClose} wide="very">
       <p className="mb-3 text-[13px] text-muted">
         Takes ink away, so that the garment shows; it can be changed and taken off again at any time. Shown on
         your artwork, from near.
       </p>
-      <ul className="grid grid-cols-6 gap-3" aria-label="Kinds of wear">
+      <ul className="grid grid-cols-6 gap-3" aria-label={say('kindsOfWear')}>
         {WEAR_PRESETS.map((preset, i) => (
           <li key={preset.id}>
             <PresetCard preset={preset} at={i} design={design} preview={preview} onTake={onTake} />

@@ -7,12 +7,13 @@ import { IconButton, NumberField, SelectField } from '../ui';
 import { useEdit } from '../editor/use-edit';
 import { OwnWear } from './own-wear';
 import { WearPicker } from './wear-picker';
+import { say } from '../words/inspector';
 
 /** What is said of a step in the history, and what joins steps of one gesture. */
 export type SetWear = (wear: Wear[], label: string, gesture?: string) => void;
 
-const percent = (v: number) => (v >= 0 && v <= 100 ? null : '0 to 100');
-const degrees = (v: number) => (Math.abs(v) <= 360 ? null : '−360 to 360');
+const percent = (v: number) => (v >= 0 && v <= 100 ? null : say('n0To100'));
+const degrees = (v: number) => (Math.abs(v) <= 360 ? null : say('n360To360'));
 const anySeed = () => Math.floor(Math.random() * (MOST_SEED + 1));
 
 /** Textures that take ink away, the first first: what they are, how much, where, in which order. */
@@ -39,7 +40,7 @@ export function WearSettings({
     const next = [...wear];
     const [moved] = next.splice(at, 1);
     next.splice(at + by, 0, moved);
-    onSet(next, 'Reorder wear');
+    onSet(next, say('reorderWear'));
   };
   return (
     <div className="flex flex-col gap-1.5">
@@ -54,7 +55,7 @@ export function WearSettings({
           onRemove={() =>
             onSet(
               wear.filter((_, n) => n !== i),
-              'Remove wear',
+              say('removeWear'),
             )
           }
         />
@@ -65,7 +66,7 @@ export function WearSettings({
           className="inline-flex items-center gap-1 self-start rounded-md px-1 py-0.5 text-[13px] text-spruce hover:underline"
           onClick={() => setPicking(true)}
         >
-          <Plus size={14} aria-hidden /> wear
+          <Plus size={14} aria-hidden /> {say('wear2')}
         </button>
       )}
       <WearPicker
@@ -75,7 +76,7 @@ export function WearSettings({
         onClose={() => setPicking(false)}
         onTake={(more) => {
           setPicking(false);
-          onSet([...wear, ...more].slice(0, MOST_WEAR), 'Add wear');
+          onSet([...wear, ...more].slice(0, MOST_WEAR), say('addWear'));
         }}
       />
     </div>
@@ -90,7 +91,7 @@ export function PartsWear({ parts, design }: { parts: Part[]; design: Design }) 
   const edits = (wear: Wear[]): Edit[] => ids.map((part) => ({ op: 'updatePart', part, change: { wear } }));
   return (
     <div className="flex flex-col gap-1">
-      {!alike && <p className="text-[12.5px] text-muted">Each has wear of its own; new wear replaces it.</p>}
+      {!alike && <p className="text-[12.5px] text-muted">{say('eachHasWearOfIts')}</p>}
       <WearSettings
         wear={alike ? parts[0].wear : []}
         preview={(wear) => applyEdits(design, edits(wear))}
@@ -108,12 +109,12 @@ export function PartsWear({ parts, design }: { parts: Part[]; design: Design }) 
             onChange={(e) => {
               const spared = e.target.checked;
               edit.make(
-                'Spare from wear',
+                say('spareFromWear'),
                 ids.map((part): Edit => ({ op: 'updatePart', part, change: { spared } })),
               );
             }}
           />
-          Spared by the wear of all
+          {say('sparedByTheWearOf')}
         </label>
       )}
     </div>
@@ -149,7 +150,7 @@ function WearFields({
           onChange={(e) => {
             const next = e.target.value as WearKind;
             const { size, turn } = wearKind(next);
-            onSet({ kind: next, size: size.usual, turn }, 'Another kind of wear');
+            onSet({ kind: next, size: size.usual, turn }, say('anotherKindOfWear'));
           }}
         >
           {WEAR_KINDS.map((k) => (
@@ -159,80 +160,80 @@ function WearFields({
           ))}
         </SelectField>
         {onUp && (
-          <IconButton label={`${name} comes earlier`} onClick={onUp}>
+          <IconButton label={say('comesEarlier', { name })} onClick={onUp}>
             <ChevronUp size={15} />
           </IconButton>
         )}
         {onDown && (
-          <IconButton label={`${name} comes later`} onClick={onDown}>
+          <IconButton label={say('comesLater', { name })} onClick={onDown}>
             <ChevronDown size={15} />
           </IconButton>
         )}
         <IconButton
-          label={`Another pattern of ${name}`}
-          onClick={() => onSet({ seed: anySeed() }, 'Another pattern of wear')}
+          label={say('anotherPatternOf', { name })}
+          onClick={() => onSet({ seed: anySeed() }, say('anotherPatternOfWear'))}
         >
           <Dices size={15} />
         </IconButton>
         <IconButton
-          label={wear.off ? `Switch ${name} on` : `Switch ${name} off`}
-          onClick={() => onSet({ off: !wear.off }, wear.off ? 'Wear on' : 'Wear off')}
+          label={wear.off ? say('switchOn', { name }) : say('switchOff', { name })}
+          onClick={() => onSet({ off: !wear.off }, wear.off ? say('wearOn') : say('wearOff'))}
         >
           {wear.off ? <EyeOff size={15} /> : <Eye size={15} className="text-muted" />}
         </IconButton>
-        <IconButton label={`Remove ${name}`} onClick={onRemove}>
+        <IconButton label={say('remove', { name })} onClick={onRemove}>
           <X size={15} />
         </IconButton>
       </div>
       {wear.kind === 'picture' && <OwnWear wear={wear} name={name} onSet={onSet} />}
       <label className="mt-1 flex items-center gap-2 text-[13px]">
-        <span className="shrink-0 text-muted">Ink taken</span>
+        <span className="shrink-0 text-muted">{say('inkTaken')}</span>
         <input
           type="range"
-          aria-label={`Share of the ink that ${name} takes`}
+          aria-label={say('shareOfTheInkThat', { name })}
           className="min-w-0 flex-1 accent-spruce"
           min={0}
           max={60}
           step={0.5}
           value={Math.min(60, wear.amount * 100)}
-          onChange={(e) => onSet({ amount: Number(e.target.value) / 100 }, 'Amount of wear', 'amount')}
+          onChange={(e) => onSet({ amount: Number(e.target.value) / 100 }, say('amountOfWear'), 'amount')}
         />
       </label>
       <div className="mt-1 grid grid-cols-3 gap-1.5">
         <NumberField
-          label="Amount %"
+          label={say('amount')}
           digits={1}
           value={wear.amount * 100}
           check={percent}
-          onChange={(v) => onSet({ amount: v / 100 }, 'Amount of wear', 'amount')}
+          onChange={(v) => onSet({ amount: v / 100 }, say('amountOfWear'), 'amount')}
         />
         <NumberField
-          label={`${kind.sizeOf}, mm`}
+          label={say('mm', { sizeOf: kind.sizeOf })}
           digits={2}
           value={wear.size}
-          check={(v) => (v >= least && v <= most ? null : `${least} to ${most} mm`)}
-          onChange={(size) => onSet({ size }, 'Size of wear', 'size')}
+          check={(v) => (v >= least && v <= most ? null : say('toMm', { least, most }))}
+          onChange={(size) => onSet({ size }, say('sizeOfWear'), 'size')}
         />
         {kind.turns && (
           <NumberField
-            label="Turn °"
+            label={say('turn')}
             digits={1}
             value={wear.turn}
             check={degrees}
-            onChange={(turn) => onSet({ turn }, 'Turn wear', 'turn')}
+            onChange={(turn) => onSet({ turn }, say('turnWear'), 'turn')}
           />
         )}
         <NumberField
-          label="Softness %"
+          label={say('softness')}
           digits={0}
           value={wear.soft * 100}
           check={percent}
-          onChange={(v) => onSet({ soft: v / 100 }, 'Softness of wear', 'soft')}
+          onChange={(v) => onSet({ soft: v / 100 }, say('softnessOfWear'), 'soft')}
         />
         <SelectField
-          label="Where"
+          label={say('where')}
           value={wear.where}
-          onChange={(e) => onSet({ where: e.target.value as Wear['where'] }, 'Where it is worn')}
+          onChange={(e) => onSet({ where: e.target.value as Wear['where'] }, say('whereItIsWorn'))}
         >
           <option value="all">all over</option>
           <option value="edges">along the edges</option>
@@ -240,20 +241,20 @@ function WearFields({
         </SelectField>
         {wear.where === 'side' && (
           <NumberField
-            label="Towards °"
+            label={say('towards')}
             digits={0}
             value={wear.toward}
             check={degrees}
-            onChange={(toward) => onSet({ toward }, 'Where it is worn', 'toward')}
+            onChange={(toward) => onSet({ toward }, say('whereItIsWorn'), 'toward')}
           />
         )}
         {wear.where === 'edges' && (
           <NumberField
-            label="Reach, mm"
+            label={say('reachMm')}
             digits={1}
             value={wear.reach}
-            check={(v) => (v >= 0.2 && v <= 200 ? null : '0.2 to 200 mm')}
-            onChange={(reach) => onSet({ reach }, 'Where it is worn', 'reach')}
+            check={(v) => (v >= 0.2 && v <= 200 ? null : say('n02To200Mm'))}
+            onChange={(reach) => onSet({ reach }, say('whereItIsWorn'), 'reach')}
           />
         )}
       </div>

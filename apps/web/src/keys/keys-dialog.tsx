@@ -13,6 +13,7 @@ import {
   type OwnKeys,
 } from './own-keys';
 import { useOwnKeys } from './use-tip';
+import { say } from '../words/keys';
 
 const PLACES = Object.entries(KEY_PLACES) as [KeyPlace, string][];
 
@@ -58,12 +59,12 @@ export default function KeysDialog({ onClose }: { onClose: () => void }) {
     }
   };
   return (
-    <Modal open onClose={onClose} title="Keys" wide>
+    <Modal open onClose={onClose} title={say('keys')} wide>
       <div className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-line pb-3">
         <input
           type="search"
-          aria-label="Find a key or what it does"
-          placeholder="Find a key or what it does"
+          aria-label={say('findAKeyOrWhat')}
+          placeholder={say('findAKeyOrWhat')}
           className="h-8 w-64 rounded-md border border-edge bg-card px-2"
           value={sought}
           onChange={(e) => setSought(e.target.value)}
@@ -79,14 +80,16 @@ export default function KeysDialog({ onClose }: { onClose: () => void }) {
         </label>
         {Object.keys(own).length > 0 && (
           <Button className="ml-auto" onClick={() => keepOwnKeys({})}>
-            All keys as they came
+            {say('allKeysAsTheyCame')}
           </Button>
         )}
       </div>
       <p className="mb-3 text-[13px] text-muted">
         Press the key of a command to give it another; they are kept in this browser.
       </p>
-      {shown.length === 0 && gestures.length === 0 && <p>No key and no command has “{sought.trim()}”.</p>}
+      {shown.length === 0 && gestures.length === 0 && (
+        <p>{say('noKeyAndNoCommand', { sought: sought.trim() })}</p>
+      )}
       <div className="gap-8 md:columns-2">
         {shown.map(([title, ids]) => (
           <section key={title} aria-label={title} className="mb-4">
@@ -109,7 +112,7 @@ export default function KeysDialog({ onClose }: { onClose: () => void }) {
           </section>
         ))}
         {gestures.length > 0 && (
-          <section aria-label="By hand" className="mb-4">
+          <section aria-label={say('byHand')} className="mb-4">
             <h3 className="heading mb-1 break-after-avoid">By hand</h3>
             <dl>
               {gestures.map(([keys, does]) => (
@@ -148,7 +151,7 @@ function CommandKey({
 }) {
   const { does, fixed } = commandOf(id);
   const keys = keysOf(id, own).map(keyWords);
-  const said = keys.length ? keys.join(', ') : 'none';
+  const said = keys.length ? keys.join(', ') : say('none');
   const refusal = asked?.pressed ? keyRefusal(id, asked.pressed, own) : null;
   const waiting = asked !== null && asked.pressed === null;
   return (
@@ -156,7 +159,7 @@ function CommandKey({
       <div className="flex items-center gap-2">
         <span className="min-w-0 flex-1">{does}</span>
         {own[id] !== undefined && (
-          <IconButton label={`${does}: as it came`} onClick={onBack}>
+          <IconButton label={say('asItCame', { does })} onClick={onBack}>
             <RotateCcw size={14} />
           </IconButton>
         )}
@@ -165,7 +168,7 @@ function CommandKey({
         ) : (
           <button
             type="button"
-            aria-label={waiting ? `${does}: press a key…` : `${said}: key of ${does}`}
+            aria-label={waiting ? say('pressAKey', { does }) : say('keyOf', { said, does })}
             className={`h-7 min-w-9 shrink-0 rounded-md border px-2 text-[13px] font-medium ${
               waiting ? 'border-spruce bg-paper text-spruce' : 'border-edge bg-card hover:border-ink'
             } ${keys.length ? '' : 'text-muted'}`}
@@ -173,19 +176,17 @@ function CommandKey({
             onBlur={() => waiting && onLeave()}
             onKeyDown={onKeyDown}
           >
-            {waiting ? 'press a key…' : said}
+            {waiting ? say('pressAKeyDots') : said}
           </button>
         )}
       </div>
-      {waiting && (
-        <p className="text-[13px] text-muted">Escape leaves it as it is, Delete takes its key away.</p>
-      )}
+      {waiting && <p className="text-[13px] text-muted">{say('escapeLeavesItAsIt')}</p>}
       {refusal && (
         <div role="alert" className="flex flex-wrap items-center gap-2 py-1 text-[13px]">
           <span className="w-full">{refusal.words}</span>
           {refusal.holders.length > 0 && (
             <Button className="!h-7 !px-2" autoFocus onClick={() => onGive(asked!.pressed!)}>
-              Give it to this one
+              {say('giveItToThisOne')}
             </Button>
           )}
           <Button className="!h-7 !px-2" autoFocus={!refusal.holders.length} onClick={onLeave}>

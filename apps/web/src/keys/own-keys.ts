@@ -1,5 +1,7 @@
 import { COMMAND_IDS, COMMANDS, commandOf, meet, type CommandId } from './catalogue';
 import { isLetterName, keyWords } from './key-words';
+import { region } from '../words/language';
+import { say } from '../words/keys';
 
 /** Keys that a seller has given to commands; null for one that is to have none. What is missing has those that it came with. */
 export type OwnKeys = Readonly<Partial<Record<CommandId, string | null>>>;
@@ -24,12 +26,15 @@ export interface KeyRefusal {
 /** Why a key cannot be given to a command; null when it can. */
 export function keyRefusal(id: CommandId, name: string, own: OwnKeys): KeyRefusal | null {
   if (TAKEN.test(name))
-    return { words: `${keyWords(name)} has the same use everywhere and cannot be given.`, holders: [] };
+    return { words: say('hasTheSameUseEverywhere', { key: keyWords(name) }), holders: [] };
   const holders = COMMAND_IDS.filter(
     (other) => other !== id && meet(COMMANDS[id], COMMANDS[other]) && keysOf(other, own).includes(name),
   );
   if (!holders.length) return null;
-  const words = `${keyWords(name)} is the key of ${new Intl.ListFormat('en').format(holders.map((h) => `“${commandOf(h).does}”`))}.`;
+  const words = say('isTheKeyOf', {
+    key: keyWords(name),
+    value: new Intl.ListFormat(region()).format(holders.map((h) => `“${commandOf(h).does}”`)),
+  });
   return { words, holders: holders.some((h) => commandOf(h).fixed) ? [] : holders };
 }
 

@@ -10,12 +10,13 @@ import {
 import type { NewGarment } from '@brelm/contract';
 import { reasonOf } from '../store/api';
 import { Button, Modal, SelectField, garmentBackground } from '../ui';
+import { say } from '../words/materials';
 
 const KIND_WORDS: Record<GarmentKind, string> = {
-  solid: 'Solid',
-  heather: 'Heather of two yarns',
-  'tie-dye': 'Tie-dye, two colours',
-  film: 'Film or foil, two colours',
+  solid: say('solid'),
+  heather: say('heatherOfTwoYarns'),
+  'tie-dye': say('tieDyeTwoColours'),
+  film: say('filmOrFoilTwoColours'),
 };
 const BLANKS = ['tee', 'long sleeve', 'hoodie', 'tote', 'cap', 'sticker vinyl', 'mug'];
 
@@ -63,7 +64,7 @@ export function GarmentDialog({
     <Modal
       open
       onClose={onClose}
-      title={garment.id ? `Change ${garment.name}` : 'A garment colour of your own'}
+      title={garment.id ? say('change', { name: garment.name }) : say('aGarmentColourOfYour')}
     >
       <form
         className="flex flex-col gap-3"
@@ -79,7 +80,7 @@ export function GarmentDialog({
             style={{ background: right ? garmentBackground({ id: '', ...made() }) : 'none' }}
           />
           <label className="block flex-1">
-            <span className="block text-[13px] text-muted">Name</span>
+            <span className="block text-[13px] text-muted">{say('name')}</span>
             <input
               autoFocus
               className="field !h-8"
@@ -92,15 +93,17 @@ export function GarmentDialog({
         </div>
         <div className="grid grid-cols-2 gap-3">
           <ColourField
-            label={kind === 'solid' ? 'Colour' : 'First colour'}
+            label={kind === 'solid' ? say('colour') : say('firstColour')}
             value={value}
             onChange={setValue}
           />
-          {kind !== 'solid' && <ColourField label="Second colour" value={second} onChange={setSecond} />}
+          {kind !== 'solid' && (
+            <ColourField label={say('secondColour')} value={second} onChange={setSecond} />
+          )}
         </div>
         <div className="grid grid-cols-2 gap-3">
           <SelectField
-            label="Kind"
+            label={say('kind')}
             className="!h-8"
             value={kind}
             onChange={(e) => setKind(e.target.value as GarmentKind)}
@@ -112,12 +115,12 @@ export function GarmentDialog({
             ))}
           </SelectField>
           <label className="block">
-            <span className="block text-[13px] text-muted">Blank</span>
+            <span className="block text-[13px] text-muted">{say('blank')}</span>
             <input
               className="field !h-8"
               list="blanks"
               maxLength={60}
-              placeholder="any"
+              placeholder={say('any')}
               value={blank}
               onChange={(e) => setBlank(e.target.value)}
             />
@@ -130,10 +133,10 @@ export function GarmentDialog({
         </div>
         <label className="flex items-center gap-1.5 text-[13px]">
           <input type="checkbox" checked={ground} onChange={(e) => setGround(e.target.checked)} />
-          nothing is made in it: stickers are stuck on it
+          {say('nothingIsMadeInIt')}
         </label>
         <SelectField
-          label="How it takes ink"
+          label={say('howItTakesInk')}
           className="!h-8"
           value={takes}
           disabled={ground}
@@ -150,7 +153,7 @@ export function GarmentDialog({
         <div className="mt-1 flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
           <Button tone="main" type="submit" disabled={!right || busy}>
-            {garment.id ? 'Change it' : 'Add it'}
+            {garment.id ? say('changeIt') : say('addIt')}
           </Button>
         </div>
       </form>
@@ -174,7 +177,7 @@ function ColourField({
       <div className="flex gap-1.5">
         <input
           type="color"
-          aria-label={`${label}, picked`}
+          aria-label={say('picked', { label })}
           className="h-8 w-10 cursor-pointer rounded-md border border-edge bg-card p-0.5"
           value={wrong ? '#000000' : normaliseHex(value)}
           onChange={(e) => onChange(e.target.value)}
@@ -187,7 +190,7 @@ function ColourField({
           onChange={(e) => onChange(e.target.value.trim())}
         />
       </div>
-      {wrong && <p className="text-[11.5px] text-rust">write it as #rrggbb</p>}
+      {wrong && <p className="text-[11.5px] text-rust">{say('writeItAsRrggbb')}</p>}
     </div>
   );
 }

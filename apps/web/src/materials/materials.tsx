@@ -19,8 +19,14 @@ import { Pictures } from './pictures';
 import { RightsLedger } from './rights-ledger';
 import { Typefaces } from './typefaces';
 import { OwnWords } from './words';
+import { say } from '../words/materials';
 
-const KINDS = { solid: 'solid', heather: 'heather', 'tie-dye': 'tie-dye', film: 'film' } as const;
+const KINDS = {
+  solid: say('solid2'),
+  heather: say('heather'),
+  'tie-dye': 'tie-dye',
+  film: say('film'),
+} as const;
 
 /** Garment colours, pictures, typefaces, palettes and words: what shipped, and the seller's own. */
 export function Materials() {
@@ -41,26 +47,27 @@ function All({ sought }: { sought: URLSearchParams }) {
   const shown = useMemo(() => {
     const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
     return byLightness(garments ?? []).filter((g) => {
-      const text = `${g.name} ${g.blank ?? ''} ${g.kind} ${g.ground ? 'ground stuck on' : ''}`.toLowerCase();
+      const text =
+        `${g.name} ${g.blank ?? ''} ${g.kind} ${g.ground ? say('groundStuckOn') : ''}`.toLowerCase();
       return wanted.every((w) => text.includes(w));
     });
   }, [garments, words]);
 
   const readCsv = async (from: File) => {
     if (from.size > 1_000_000) {
-      notify('fault', `${from.name} is too large: a list of colours has at most 1 MB.`);
+      notify('fault', say('isTooLargeAList', { name: from.name }));
       return;
     }
     try {
       const added = await addCsv(await from.text()).unwrap();
-      notify('done', `${added.length} garment ${added.length === 1 ? 'colour' : 'colours'} added.`);
+      notify('done', say('garmentColourAdded', { added: added.length }));
     } catch (error) {
       notify('fault', `${from.name}: ${reasonOf(error)}`);
     }
   };
 
   return (
-    <Place title="Materials">
+    <Place title={say('materials')}>
       <h2 className="text-xl">Garment colours</h2>
       <p className="mt-1 max-w-3xl text-muted">
         What designs are judged on. Your own can be typed, taken from a photograph of the blank, or read from
@@ -69,26 +76,26 @@ function All({ sought }: { sought: URLSearchParams }) {
       <div className="mt-4 flex flex-wrap items-center gap-2">
         <input
           type="search"
-          aria-label="Find a garment colour"
-          placeholder="Find by name, blank or kind"
+          aria-label={say('findAGarmentColour')}
+          placeholder={say('findByNameBlankOr')}
           className="field !h-8 max-w-xs flex-1"
           value={words}
           onChange={(e) => setWords(e.target.value)}
         />
         <span className="flex-1" />
         <Button onClick={() => setPhoto(true)}>
-          <Camera size={16} aria-hidden /> From a photograph…
+          <Camera size={16} aria-hidden /> {say('fromAPhotograph')}
         </Button>
         <FileButton accept=".csv,text/csv" testId="garments-csv" onFiles={([file]) => void readCsv(file)}>
-          <FileUp size={16} aria-hidden /> From a CSV file…
+          <FileUp size={16} aria-hidden /> {say('fromACsvFile')}
         </FileButton>
         <Button tone="main" onClick={() => setEditing({})}>
-          <Plus size={16} aria-hidden /> Add a colour
+          <Plus size={16} aria-hidden /> {say('addAColour')}
         </Button>
       </div>
       {isError && (
         <p className="mt-6">
-          The colours could not be read.{' '}
+          {say('theColoursCouldNotBe')}{' '}
           <button type="button" className="text-spruce underline" onClick={() => void refetch()}>
             Try again
           </button>
@@ -96,10 +103,10 @@ function All({ sought }: { sought: URLSearchParams }) {
       )}
       {garments && shown.length === 0 && (
         <p className="mt-6 text-muted">
-          {words ? 'No colour is called that.' : 'There are no garment colours yet.'}
+          {words ? say('noColourIsCalledThat') : say('thereAreNoGarmentColours')}
         </p>
       )}
-      <ul aria-label="Garment colours" className="mt-4 grid grid-cols-2 gap-2 lg:grid-cols-3">
+      <ul aria-label={say('garmentColours')} className="mt-4 grid grid-cols-2 gap-2 lg:grid-cols-3">
         {shown.map((g) => (
           <li key={g.id} className="flex items-center gap-3 rounded-md border border-line bg-card p-2">
             <span
@@ -112,24 +119,29 @@ function All({ sought }: { sought: URLSearchParams }) {
                 {g.name}
               </span>
               <span className="block truncate text-[12.5px] text-muted">
-                {yarns(g).join(' + ')} · {KINDS[g.kind]}
-                {g.ground ? ' · stuck on' : g.blank && ` · ${g.blank}`}
-                {g.takes === 'direct' && ' · no underbase'} · L* {Math.round(garmentLightness(g))}
+                {say('noUnderbaseL', {
+                  yarns: yarns(g).join(' + '),
+                  kinds: KINDS[g.kind],
+                  which: g.ground ? ` ${say('stuckOn')}` : g.blank && ` · ${g.blank}`,
+                  isTakes: g.takes === 'direct',
+                  garmentLightness: Math.round(garmentLightness(g)),
+                })}
               </span>
             </span>
             {g.own && (
               <span className="flex">
-                <IconButton label={`Change ${g.name}`} onClick={() => setEditing(g)}>
+                <IconButton label={say('change', { name: g.name })} onClick={() => setEditing(g)}>
                   <Pencil size={15} />
                 </IconButton>
                 <IconButton
-                  label={`Remove ${g.name}`}
+                  label={say('remove', { name: g.name })}
                   onClick={() =>
                     void remove(g.id)
                       .unwrap()
                       .then(
-                        () => notify('done', `${g.name} is removed.`),
-                        (error: unknown) => notify('fault', `${g.name} stays. ${reasonOf(error)}`),
+                        () => notify('done', say('isRemoved', { name: g.name })),
+                        (error: unknown) =>
+                          notify('fault', say('stays', { name: g.name, reason: reasonOf(error) })),
                       )
                   }
                 >

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { correctByReference, meanColour, REFERENCES, rgbToHex, type Rgb } from '@brelm/core/colour';
 import { Button, Modal, SelectField, Swatch } from '../ui';
+import { say } from '../words/materials';
 
 /** Long side at which the photograph is shown and read, px. */
 const SHOWN = 640;
@@ -49,7 +50,7 @@ export function PhotoDialog({
       setGarment(null);
       setStep(kind === 'none' ? 'garment' : 'reference');
     } catch {
-      setFault(`${file.name} cannot be read as a picture: choose a PNG, JPEG or WebP file.`);
+      setFault(say('cannotBeReadAsA', { name: file.name }));
     }
   };
 
@@ -122,7 +123,7 @@ export function PhotoDialog({
   );
 
   return (
-    <Modal open onClose={onClose} title="A colour from a photograph" wide>
+    <Modal open onClose={onClose} title={say('aColourFromAPhotograph')} wide>
       <div className="flex flex-wrap items-end gap-3">
         <label className="block">
           <span className="block text-[13px] text-muted">Photograph of the blank</span>
@@ -138,7 +139,7 @@ export function PhotoDialog({
           />
         </label>
         <SelectField
-          label="In the same light there is"
+          label={say('inTheSameLightThere')}
           className="!h-8 !w-auto"
           value={kind}
           onChange={(e) => {
@@ -161,15 +162,15 @@ export function PhotoDialog({
         <>
           <p className="mt-3 text-[13px]" aria-live="polite">
             {step === 'reference'
-              ? `Press on the ${kind === 'grey' ? 'grey card' : 'white paper'} in the picture.`
-              : 'Press on the garment, where it is evenly lit.'}{' '}
+              ? say('pressOnTheGreyCard', { isGrey: kind === 'grey' })
+              : say('pressOnTheGarmentWhere')}{' '}
             {reference && kind !== 'none' && (
               <button
                 type="button"
                 className="text-spruce hover:underline"
                 onClick={() => setStep('reference')}
               >
-                take the reference again
+                {say('takeTheReferenceAgain')}
               </button>
             )}
           </p>
@@ -178,7 +179,7 @@ export function PhotoDialog({
               ref={canvas}
               role="application"
               tabIndex={0}
-              aria-label="The photograph: arrows move the mark, Enter takes the colour"
+              aria-label={say('thePhotographArrowsMoveThe')}
               className="block max-h-[46vh] max-w-full cursor-crosshair rounded-md border border-line"
               onPointerDown={(e) => take(...at(e))}
               onKeyDown={key}
@@ -200,9 +201,9 @@ export function PhotoDialog({
             <Swatch value={value} className="!h-6 !w-6" /> {value}
           </p>
         )}
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say('cancel')}</Button>
         <Button tone="main" disabled={!value} onClick={() => value && onColour(value)}>
-          Use this colour
+          {say('useThisColour')}
         </Button>
       </div>
     </Modal>

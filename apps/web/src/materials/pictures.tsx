@@ -7,6 +7,7 @@ import { bytesText, Button, FileButton, notify, picturePreview } from '../ui';
 import { useSettled } from '../ui/use-settled';
 import { ledTo } from './led-to';
 import { apiAt } from '../platform/address';
+import { say } from '../words/materials';
 
 /** Pictures that are shown first, and that more of them come by. */
 const STEP = 24;
@@ -31,8 +32,8 @@ export function Pictures({ sought }: { sought: string }) {
             notify(
               'done',
               kind === 'picture'
-                ? `${file.name} is here.`
-                : `${file.name} is a drawing: add it to a design, where it becomes a motif.`,
+                ? say('isHere', { name: file.name })
+                : say('isADrawingAddIt', { name: file.name }),
             );
           },
           (error: unknown) => void notify('fault', `${file.name}: ${reasonOf(error)}`),
@@ -41,7 +42,7 @@ export function Pictures({ sought }: { sought: string }) {
   };
 
   return (
-    <section aria-label="Pictures" ref={sought ? ledTo : undefined}>
+    <section aria-label={say('pictures')} ref={sought ? ledTo : undefined}>
       <h2 className="mt-8 text-xl">Pictures</h2>
       <p className="mt-1 max-w-3xl text-muted">
         What you brought in, for any design: under Add a part. One that no design uses goes by itself after 90
@@ -50,8 +51,8 @@ export function Pictures({ sought }: { sought: string }) {
       <div className="mt-3 flex flex-wrap items-center gap-2">
         <input
           type="search"
-          aria-label="Find pictures"
-          placeholder="Find by name"
+          aria-label={say('findPictures')}
+          placeholder={say('findByName')}
           className="field !h-8 max-w-xs flex-1"
           value={words}
           onChange={(e) => {
@@ -61,30 +62,28 @@ export function Pictures({ sought }: { sought: string }) {
         />
         <span className="flex-1" />
         <FileButton multiple accept="image/*" testId="pictures" onFiles={(files) => void bringIn(files)}>
-          <FileUp size={16} aria-hidden /> Bring in…
+          <FileUp size={16} aria-hidden /> {say('bringIn')}
         </FileButton>
       </div>
       {isError && (
         <p className="mt-3">
-          The pictures could not be read.{' '}
+          {say('thePicturesCouldNotBe')}{' '}
           <button type="button" className="text-spruce underline" onClick={() => void refetch()}>
             Try again
           </button>
         </p>
       )}
       {data?.total === 0 && (
-        <p className="mt-3 text-muted">
-          {search ? 'No picture is called that.' : 'You have brought in no pictures yet.'}
-        </p>
+        <p className="mt-3 text-muted">{search ? say('noPictureIsCalledThat') : say('youHaveBroughtInNo')}</p>
       )}
-      <ul aria-label="Your pictures" className="mt-3 grid grid-cols-2 gap-2 lg:grid-cols-3">
+      <ul aria-label={say('yourPictures')} className="mt-3 grid grid-cols-2 gap-2 lg:grid-cols-3">
         {data?.pictures.map((p) => (
           <PictureRow key={p.sha256} picture={p} />
         ))}
       </ul>
       {data && data.total > count && count < MOST && (
         <Button className="mt-3" onClick={() => setCount(Math.min(MOST, count + STEP))}>
-          Show more of {data.total}
+          {say('showMoreOf', { total: data.total })}
         </Button>
       )}
     </section>
@@ -97,12 +96,12 @@ function PictureRow({ picture: p }: { picture: OwnPicture }) {
       <a
         href={apiAt(`materials/${p.sha256}/file`)}
         download={p.name}
-        title={`Download ${p.name}`}
+        title={say('download', { name: p.name })}
         className="h-14 w-14 shrink-0 overflow-hidden rounded-[4px] border border-edge bg-surround"
       >
         <img
           src={picturePreview(p.sha256)}
-          alt={`Download ${p.name}`}
+          alt={say('download', { name: p.name })}
           loading="lazy"
           className="h-full w-full object-contain"
         />
@@ -112,10 +111,10 @@ function PictureRow({ picture: p }: { picture: OwnPicture }) {
           {p.name}
         </span>
         <span className="block truncate text-[12.5px] text-muted">
-          {p.width} × {p.height} px · {bytesText(p.bytes)}
+          {say('px', { width: p.width, height: p.height, bytes: bytesText(p.bytes) })}
         </span>
         <span className="block truncate text-[12.5px] text-muted" title={p.usedIn.join(', ')}>
-          {p.usedIn.join(', ') || 'not used'}
+          {p.usedIn.join(', ') || say('notUsed')}
         </span>
       </span>
     </li>

@@ -5,13 +5,14 @@ import { termsOf } from '@brelm/core/rights';
 import { reasonOf } from '../store/api';
 import { useRightsLedgerQuery } from '../store/listings-api';
 import { Button, SeverityMark, VerdictMark } from '../ui';
+import { say } from '../words/materials';
 
-const KIND_WORDS = { typeface: 'typeface', figure: 'figure', picture: 'picture' } as const;
+const KIND_WORDS = { typeface: say('typeface'), figure: say('figure'), picture: say('picture') } as const;
 /** Rows that are shown at first, and more with each press. */
 const STEP = 30;
 
 const licenceName = (id: string): string =>
-  id === 'unknown' ? 'not said yet' : (termsOf({ id })?.name ?? id);
+  id === 'unknown' ? say('notSaidYet') : (termsOf({ id })?.name ?? id);
 
 /** Whether a material has all words in its title, its kind, its licence or where it is from. */
 const has = (row: LedgerRow, words: readonly string[]): boolean => {
@@ -42,7 +43,7 @@ export function RightsLedger() {
   }, [data, words, licence]);
   const open = data?.filter((r) => r.goods !== 'yes').length ?? 0;
   return (
-    <section aria-label="Rights">
+    <section aria-label={say('rights')}>
       <h2 className="mt-8 text-xl">Rights</h2>
       <p className="mt-1 max-w-3xl text-muted">
         What the designs on the shelf use that somebody has a right to, and where: look here when a licence
@@ -55,20 +56,20 @@ export function RightsLedger() {
           <Button onClick={() => void refetch()}>Try again</Button>
         </div>
       ) : data?.length === 0 ? (
-        <p className="mt-3 text-muted">No design uses anything that somebody has a right to.</p>
+        <p className="mt-3 text-muted">{say('noDesignUsesAnythingThat')}</p>
       ) : (
         <>
           <div className="mt-3 flex flex-wrap items-center gap-2">
             <input
               type="search"
-              aria-label="Find a material"
-              placeholder="Find by name, maker or licence"
+              aria-label={say('findAMaterial')}
+              placeholder={say('findByNameMakerOr')}
               className="field !h-8 max-w-xs flex-1"
               value={words}
               onChange={(e) => setWords(e.target.value)}
             />
             <select
-              aria-label="Licence"
+              aria-label={say('licence')}
               className="field !h-8 !w-auto"
               value={licence}
               onChange={(e) => setLicence(e.target.value)}
@@ -81,20 +82,18 @@ export function RightsLedger() {
               ))}
             </select>
             <p className="ml-auto text-[13px] text-muted" role="status">
-              {open === 0
-                ? 'All of it may be sold on goods.'
-                : `${open} of ${data?.length ?? 0} ${open === 1 ? 'is' : 'are'} to be looked at.`}
+              {open === 0 ? say('allOfItMayBe') : say('ofIsToBeLooked', { open, data: data?.length ?? 0 })}
             </p>
           </div>
-          {data && shown.length === 0 && <p className="mt-3 text-muted">No material is like that.</p>}
-          <ul aria-label="Materials in use" className="mt-3 rounded-md border border-line bg-card">
+          {data && shown.length === 0 && <p className="mt-3 text-muted">{say('noMaterialIsLikeThat')}</p>}
+          <ul aria-label={say('materialsInUse')} className="mt-3 rounded-md border border-line bg-card">
             {shown.slice(0, count).map((row) => (
               <One key={`${row.key} ${row.licence.id}`} row={row} />
             ))}
           </ul>
           {shown.length > count && (
             <Button className="mt-3" onClick={() => setCount(count + STEP)}>
-              Show more of {shown.length}
+              {say('showMoreOf2', { shown: shown.length })}
             </Button>
           )}
         </>
@@ -123,13 +122,15 @@ function One({ row: { kind, title, licence, goods, why, designs } }: { row: Ledg
       </div>
       <details className="w-64 shrink-0 text-[13px] max-[800px]:w-40">
         <summary className="cursor-pointer truncate text-muted">
-          {designs.length === 1 ? designs[0].name || 'Untitled' : `in ${designs.length} designs`}
+          {designs.length === 1
+            ? designs[0].name || say('untitled')
+            : say('inDesigns', { designs: designs.length })}
         </summary>
         <ul>
           {designs.map((d) => (
             <li key={d.id} className="truncate">
               <Link to={`/design/${d.id}/listings`} className="text-spruce underline">
-                {d.name || 'Untitled'}
+                {d.name || say('untitled')}
               </Link>
             </li>
           ))}

@@ -7,8 +7,9 @@ import { LicenceFields } from '../rights';
 import { reasonOf, useFacesUsedQuery, useRemoveTypefaceMutation, useTypefacesQuery } from '../store/api';
 import { IconButton, notify } from '../ui';
 import { ledTo } from './led-to';
+import { say } from '../words/materials';
 
-const WORDS = 'Count owls by night';
+const WORDS = say('countOwlsByNight');
 const SHOWN = 12;
 
 /** The typefaces in the seller's own words, with their licences and where they are used. */
@@ -24,9 +25,9 @@ export function Typefaces({ sought: from }: { sought: string }) {
   const shown = all ? found : found.slice(0, SHOWN);
   // Of an own one its file may say something; what counts is what its owner says, beside it.
   const licenceOf = (t: TypefaceEntry) =>
-    t.facts ? t.facts.licence.slice(0, 90) || 'its file says no licence' : t.licence.id;
+    t.facts ? t.facts.licence.slice(0, 90) || say('itsFileSaysNoLicence') : t.licence.id;
   return (
-    <section aria-label="Typefaces" ref={from ? ledTo : undefined}>
+    <section aria-label={say('typefaces')} ref={from ? ledTo : undefined}>
       <h2 className="mt-8 text-xl">Typefaces</h2>
       <p className="mt-1 text-muted">
         {typefaces.length} are here. Those that ship may be used on goods for sale; of your own, say whose
@@ -35,14 +36,14 @@ export function Typefaces({ sought: from }: { sought: string }) {
       <div className="mt-3 flex flex-wrap items-center gap-2">
         <input
           type="search"
-          aria-label="Find typefaces"
-          placeholder="A name or a feel"
+          aria-label={say('findTypefaces')}
+          placeholder={say('aNameOrAFeel')}
           className="field !h-8 max-w-xs flex-1"
           value={sought}
           onChange={(e) => setSought(e.target.value)}
         />
         <input
-          aria-label="Words to show typefaces in"
+          aria-label={say('wordsToShowTypefacesIn')}
           placeholder={WORDS}
           maxLength={40}
           className="field !h-8 max-w-xs flex-1"
@@ -54,7 +55,7 @@ export function Typefaces({ sought: from }: { sought: string }) {
       </div>
       {isError && (
         <p className="mt-3">
-          The typefaces could not be read.{' '}
+          {say('theTypefacesCouldNotBe')}{' '}
           <button type="button" className="text-spruce underline" onClick={() => void refetch()}>
             Try again
           </button>
@@ -71,9 +72,13 @@ export function Typefaces({ sought: from }: { sought: string }) {
                 </span>
                 {t.facts && (
                   <span className="block truncate text-[12.5px] text-muted">
-                    {t.facts.glyphs} forms · {t.facts.covers.join(', ')}
-                    {t.facts.axes.length > 0 && ` · axes ${t.facts.axes.join(', ')}`} · embedding:{' '}
-                    {t.facts.embedding}
+                    {say('formsAxesEmbedding', {
+                      glyphs: t.facts.glyphs,
+                      covers: t.facts.covers.join(', '),
+                      isAxes: t.facts.axes.length > 0,
+                      axes: t.facts.axes.join(', '),
+                      embedding: t.facts.embedding,
+                    })}
                   </span>
                 )}
               </span>
@@ -84,17 +89,18 @@ export function Typefaces({ sought: from }: { sought: string }) {
                 className="w-40 shrink-0 truncate text-[12.5px] text-muted"
                 title={used[t.id]?.join(', ')}
               >
-                {used[t.id]?.join(', ') ?? 'not used'}
+                {used[t.id]?.join(', ') ?? say('notUsed')}
               </span>
               {t.facts ? (
                 <IconButton
-                  label={`Remove ${t.name}`}
+                  label={say('remove', { name: t.name })}
                   onClick={() =>
                     void remove(t.id)
                       .unwrap()
                       .then(
-                        () => notify('done', `${t.name} is removed.`),
-                        (error: unknown) => notify('fault', `${t.name} stays. ${reasonOf(error)}`),
+                        () => notify('done', say('isRemoved', { name: t.name })),
+                        (error: unknown) =>
+                          notify('fault', say('stays', { name: t.name, reason: reasonOf(error) })),
                       )
                   }
                 >
@@ -111,9 +117,7 @@ export function Typefaces({ sought: from }: { sought: string }) {
                 onSay={(licence) => rememberWhose({ face: t.id }, licence)}
               >
                 <p className="flex-1 text-[12.5px] text-muted">
-                  {t.licence.id === 'unknown'
-                    ? 'Nobody has said whether it may be used on goods for sale.'
-                    : 'Known wherever it is used from now on.'}
+                  {t.licence.id === 'unknown' ? say('nobodyHasSaidWhetherIt') : say('knownWhereverItIsUsed')}
                 </p>
               </LicenceFields>
             )}
@@ -121,11 +125,11 @@ export function Typefaces({ sought: from }: { sought: string }) {
         ))}
       </ul>
       {found.length === 0 && typefaces.length > 0 && (
-        <p className="mt-2 text-muted">No typeface is called that, or feels like that.</p>
+        <p className="mt-2 text-muted">{say('noTypefaceIsCalledThat')}</p>
       )}
       {found.length > SHOWN && (
         <button type="button" className="mt-2 text-spruce hover:underline" onClick={() => setAll(!all)}>
-          {all ? 'Show fewer' : `Show all ${found.length}`}
+          {all ? say('showFewer') : say('showAll', { found: found.length })}
         </button>
       )}
     </section>

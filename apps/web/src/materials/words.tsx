@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { reasonOf, useAddWordMutation, useRemoveWordMutation, useWordsQuery } from '../store/api';
 import { Button, notify } from '../ui';
 import { forgetWords } from '../workers/proof-client';
+import { say } from '../words/materials';
 
 /** Words that are right, whatever the dictionaries say. */
 export function OwnWords() {
@@ -16,7 +17,7 @@ export function OwnWords() {
       (error: unknown) => notify('fault', reasonOf(error)),
     );
   return (
-    <section aria-label="Words">
+    <section aria-label={say('words')}>
       <h2 className="mt-8 text-xl">Words</h2>
       <p className="mt-1 mb-3 text-muted">Right, whatever the dictionaries say: names, jokes, trade words.</p>
       <form
@@ -32,14 +33,14 @@ export function OwnWords() {
         }}
       >
         <input
-          aria-label="A word that is right"
+          aria-label={say('aWordThatIsRight')}
           className="field !h-8 max-w-xs flex-1"
           maxLength={60}
           value={word}
           onChange={(e) => setWord(e.target.value)}
         />
         <Button type="submit" disabled={!word.trim()}>
-          Add
+          {say('add')}
         </Button>
       </form>
       <ul className="mt-2 flex flex-wrap gap-1.5">
@@ -48,7 +49,7 @@ export function OwnWords() {
             {w}
             <button
               type="button"
-              aria-label={`Remove ${w}`}
+              aria-label={say('remove2', { w })}
               className="flex h-7 w-7 items-center justify-center text-muted hover:text-ink"
               onClick={() => said(remove(w).unwrap())}
             >
@@ -56,7 +57,7 @@ export function OwnWords() {
             </button>
           </li>
         ))}
-        {words.length === 0 && <li className="text-[13px] text-muted">None yet.</li>}
+        {words.length === 0 && <li className="text-[13px] text-muted">{say('noneYet')}</li>}
       </ul>
     </section>
   );

@@ -15,6 +15,7 @@ import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../store/api';
 import { useFiguresQuery } from '../store/listings-api';
 import { Button, Place, SelectField, SeverityMark } from '../ui';
 import { WeekChart } from './week-chart';
+import { say } from '../words/numbers';
 
 /** How often marketplaces are asked anew, ms. */
 const LOOK = 10_000;
@@ -22,16 +23,16 @@ const LOOK = 10_000;
 const MOST_SHOWN = 12;
 
 const BY_WORDS: Readonly<Record<SoldBy, string>> = {
-  design: 'design',
-  product: 'product',
-  marketplace: 'marketplace',
-  colour: 'colour',
+  design: say('design'),
+  product: say('product'),
+  marketplace: say('marketplace'),
+  colour: say('colour'),
 };
 const RANGES = [
-  ['13', 'the last 13 weeks'],
-  ['26', 'the last 26 weeks'],
-  ['52', 'the last 52 weeks'],
-  ['all', 'all weeks'],
+  ['13', say('theLast13Weeks')],
+  ['26', say('theLast26Weeks')],
+  ['52', say('theLast52Weeks')],
+  ['all', say('allWeeks')],
 ] as const;
 
 /** What was looked at and sold, by week: in all, and by design, product, marketplace and colour. */
@@ -76,23 +77,23 @@ export function Numbers() {
       ]),
     );
     const text = csvOf([BY_WORDS[by], 'week', 'views', 'sales', 'profit EUR'], rows);
-    saveFile(new Blob([text], { type: 'text/csv' }), `sales-by-${by}.csv`);
+    saveFile(new Blob([text], { type: 'text/csv' }), say('salesByCsv', { by }));
   };
   const top = Math.max(1, ...groups.slice(0, MOST_SHOWN).flatMap((g) => g.weeks.map((w) => w.sales)));
   return (
     <Place
-      title="Numbers"
-      about="As the marketplaces tell them. They are stand-ins: buyers are simulated, and their days pass faster."
+      title={say('numbers')}
+      about={say('asTheMarketplacesTellThem')}
       actions={
         <div className="flex flex-wrap items-end gap-3">
-          <SelectField label="Weeks" value={range} onChange={(e) => setRange(e.target.value)}>
+          <SelectField label={say('weeks')} value={range} onChange={(e) => setRange(e.target.value)}>
             {RANGES.map(([value, words]) => (
               <option key={value} value={value}>
                 {words}
               </option>
             ))}
           </SelectField>
-          <SelectField label="Told by" value={by} onChange={(e) => setBy(e.target.value as SoldBy)}>
+          <SelectField label={say('toldBy')} value={by} onChange={(e) => setBy(e.target.value as SoldBy)}>
             {SOLD_BY.map((b) => (
               <option key={b} value={b}>
                 {BY_WORDS[b]}
@@ -115,32 +116,31 @@ export function Numbers() {
       {(figures.data?.silent.length ?? 0) > 0 && (
         <p className="mb-3 flex items-center gap-1.5 text-[13px]">
           <SeverityMark severity="watch" size={13} />
-          {figures.data!.silent.join(' and ')} did not answer: what is sold there is missing here.
+          {say('didNotAnswerWhatIs', { silent: figures.data!.silent.join(' and ') })}
         </p>
       )}
       {!figures.data && !figures.isError ? (
-        <p className="text-muted">Asking the marketplaces…</p>
+        <p className="text-muted">{say('askingTheMarketplaces')}</p>
       ) : all.weeks.length === 0 ? (
         <div className="rounded-md border border-dashed border-edge p-8 text-center text-muted">
-          Nothing is sold yet. Open a design, go to <strong className="text-ink">Listings</strong>, and send
-          some: once they are accepted, their figures stand here.
+          {say.rich('nothingIsSoldYetOpen', { b: (words) => <strong className="text-ink">{words}</strong> })}
         </div>
       ) : (
         <>
           <div className="mb-6 grid grid-cols-3 gap-4 max-[900px]:grid-cols-1">
             {(
               [
-                ['views', 'Views', plain, plain(all.views)],
-                ['sales', 'Sales', plain, plain(all.sales)],
-                ['profit', 'Left after press and fees', euro, money(all.profit, 'EUR')],
+                ['views', say('views'), plain, plain(all.views)],
+                ['sales', say('sales'), plain, plain(all.sales)],
+                ['profit', say('leftAfterPressAndFees'), euro, money(all.profit, 'EUR')],
               ] as const
-            ).map(([of, words, say, sum]) => (
+            ).map(([of, words, inWords, sum]) => (
               <section key={of} aria-label={words} className="rounded-md border border-line bg-card p-3">
                 <h2 className="text-[13px] text-muted">{words}</h2>
                 <p className="mb-1 font-display text-[24px] leading-tight font-semibold tabular-nums">
                   {sum}
                 </p>
-                <WeekChart weeks={all.weeks} of={of} label={words} say={say} />
+                <WeekChart weeks={all.weeks} of={of} label={words} inWords={inWords} />
               </section>
             ))}
           </div>
@@ -159,14 +159,14 @@ export function Numbers() {
                   weeks={g.weeks}
                   of="sales"
                   most={top}
-                  label={`Sales of ${g.name}`}
-                  say={plain}
+                  label={say('salesOf', { name: g.name })}
+                  inWords={plain}
                 />
               </li>
             ))}
           </ul>
           <table className="w-full border-collapse text-[13px]">
-            <caption className="sr-only">Sales by {BY_WORDS[by]}</caption>
+            <caption className="sr-only">{say('salesBy', { byWords: BY_WORDS[by] })}</caption>
             <thead className="text-left text-[11.5px] text-muted">
               <tr className="border-b border-line">
                 <th scope="col" className="py-1.5 font-normal capitalize">
@@ -174,19 +174,19 @@ export function Numbers() {
                 </th>
                 {by !== 'colour' && (
                   <th scope="col" className="py-1.5 text-right font-normal">
-                    Views
+                    {say('views')}
                   </th>
                 )}
                 <th scope="col" className="py-1.5 text-right font-normal">
-                  Sales
+                  {say('sales')}
                 </th>
                 {by !== 'colour' && (
                   <th scope="col" className="py-1.5 text-right font-normal">
-                    Bought by
+                    {say('boughtBy')}
                   </th>
                 )}
                 <th scope="col" className="py-1.5 text-right font-normal">
-                  Left
+                  {say('left')}
                 </th>
               </tr>
             </thead>

@@ -1,7 +1,8 @@
-import { format } from 'date-fns';
 import { scaleLinear, scalePoint } from 'd3-scale';
 import { line } from 'd3-shape';
 import type { WeekFigures } from '@brelm/core/listing';
+import { format } from '../words/dates';
+import { say } from '../words/numbers';
 
 /** A line of one figure by week; small ones of a group share the largest value, so that they can be compared. */
 export function WeekChart({
@@ -9,7 +10,7 @@ export function WeekChart({
   of,
   most,
   label,
-  say,
+  inWords,
   small = false,
 }: {
   weeks: readonly WeekFigures[];
@@ -18,7 +19,7 @@ export function WeekChart({
   most?: number;
   label: string;
   /** A value in words. */
-  say: (value: number) => string;
+  inWords: (value: number) => string;
   small?: boolean;
 }) {
   const [width, height] = small ? [220, 54] : [440, 150];
@@ -48,8 +49,8 @@ export function WeekChart({
       role="img"
       aria-label={
         last
-          ? `${label} by week, ${say(values[0])} in the first and ${say(last[of])} in the last`
-          : `${label}: none yet`
+          ? say('byWeekInTheFirst', { label, first: inWords(values[0]), last: inWords(last[of]) })
+          : say('noneYet', { label })
       }
     >
       {!small && (
@@ -58,7 +59,7 @@ export function WeekChart({
             <g key={v} transform={`translate(0 ${y(v)})`}>
               <line x1={margin.left} x2={width - margin.right} className="stroke-line" />
               <text x={margin.left - 6} dy="0.35em" textAnchor="end">
-                {say(v)}
+                {inWords(v)}
               </text>
             </g>
           ))}

@@ -1,6 +1,7 @@
 import type { DrawnFigure, FigureOrder } from '@brelm/contract';
 import { drawnFigurePicture } from '../store/drawn-figures-api';
 import { Button } from '../ui';
+import { say } from '../words/order';
 
 /** One drawing: what it looks like, what is not in it, whose work it is, and the ways to take it. */
 export function DrawnCard({
@@ -15,7 +16,7 @@ export function DrawnCard({
   onTake: (n: number, as: 'picture' | 'outlines') => void;
 }) {
   const { n, width, height, hasOutlines, undone, licences } = drawing;
-  const nth = `drawing ${n + 1}`;
+  const nth = say('drawing', { n: n + 1 });
   return (
     <li className="flex min-w-0 flex-col rounded-md border border-line bg-paper">
       <img
@@ -29,16 +30,16 @@ export function DrawnCard({
           <Button
             tone="main"
             disabled={busy || !hasOutlines}
-            title={hasOutlines ? 'A motif whose colours are inks' : 'It came without outlines'}
-            aria-label={`Take ${nth} as outlines`}
+            title={hasOutlines ? say('aMotifWhoseColoursAre') : say('itCameWithoutOutlines')}
+            aria-label={say('takeAsOutlines', { nth })}
             onClick={() => onTake(n, 'outlines')}
           >
             Outlines
           </Button>
           <Button
             disabled={busy}
-            title={`A picture of ${width} × ${height} px, to cut out, trace or enlarge`}
-            aria-label={`Take ${nth} as a picture`}
+            title={say('aPictureOfPxTo', { width, height })}
+            aria-label={say('takeAsAPicture', { nth })}
             onClick={() => onTake(n, 'picture')}
           >
             Picture
@@ -55,7 +56,7 @@ export function DrawnCard({
             .map((l) => `${l.id}: ${l.of.join(', ')}${l.source ? ` (${l.source})` : ''}`)
             .join('\n')}
         >
-          {licences.length ? licences.map((l) => l.id).join(', ') : 'No licence was said'}
+          {licences.length ? licences.map((l) => l.id).join(', ') : say('noLicenceWasSaid')}
         </p>
       </div>
     </li>

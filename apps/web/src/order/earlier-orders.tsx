@@ -3,6 +3,7 @@ import type { FigureOrder } from '@brelm/contract';
 import { drawnFigurePicture, useRemoveFigureOrderMutation } from '../store/drawn-figures-api';
 import { reasonOf } from '../store/api';
 import { notify } from '../ui';
+import { say } from '../words/order';
 
 /** What was asked for before, the newest first; a press shows it again. */
 export function EarlierOrders({
@@ -18,12 +19,12 @@ export function EarlierOrders({
 }) {
   const [remove] = useRemoveFigureOrderMutation();
   return (
-    <section aria-label="Asked for before" className="mt-4 border-t border-line pt-3">
+    <section aria-label={say('askedForBefore')} className="mt-4 border-t border-line pt-3">
       <p className="heading mb-1.5">
         Asked for before
         {total > orders.length && (
           <span className="ml-2 font-normal text-muted">
-            the newest {orders.length} of {total}
+            {say('theNewestOf', { orders: orders.length, total })}
           </span>
         )}
       </p>
@@ -48,8 +49,8 @@ export function EarlierOrders({
             </button>
             <button
               type="button"
-              aria-label={`Forget ${o.words}, ${o.style}`}
-              title="Forget it; what was taken of it stays"
+              aria-label={say('forget', { words: o.words, style: o.style })}
+              title={say('forgetItWhatWasTaken')}
               className="absolute right-0.5 top-0.5 rounded bg-card/90 p-0.5 opacity-0 focus-visible:opacity-100 group-hover:opacity-100"
               onClick={() =>
                 void remove(o.id)

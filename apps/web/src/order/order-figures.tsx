@@ -13,13 +13,14 @@ import { Button, Modal } from '../ui';
 import { DrawnCard } from './drawn-card';
 import { EarlierOrders } from './earlier-orders';
 import { GROUNDS } from './grounds';
+import { say } from '../words/order';
 
 /** Requests that show what can be asked for. */
 const EXAMPLES = [
-  'a hedgehog with a lantern',
-  'an owl in a scarf, reading, on a log',
-  'two moths under the moon',
-  'a toad in a woolly hat with a mug',
+  say('aHedgehogWithALantern'),
+  say('anOwlInAScarf'),
+  say('twoMothsUnderTheMoon'),
+  say('aToadInAWoolly'),
 ];
 /** Seeds are numbers up to this. */
 const SEEDS = 1_000_000;
@@ -83,7 +84,7 @@ export function OrderFigures({ words: given = '', onClose }: { words?: string; o
       );
 
   return (
-    <Modal open title="Have a figure drawn" onClose={onClose} wide="very">
+    <Modal open title={say('haveAFigureDrawn')} onClose={onClose} wide="very">
       <form
         className="flex gap-2"
         onSubmit={(e) => {
@@ -93,25 +94,25 @@ export function OrderFigures({ words: given = '', onClose }: { words?: string; o
       >
         <input
           autoFocus
-          aria-label="What is to be drawn"
+          aria-label={say('whatIsToBeDrawn')}
           className="field !h-10 flex-1 px-2.5 !text-[16px]"
           maxLength={300}
-          placeholder="a hedgehog with a lantern, on a log …"
+          placeholder={say('aHedgehogWithALanternOn')}
           value={words}
           onChange={(e) => setWords(e.target.value)}
         />
         {drawing ? (
           <Button className="!h-10" onClick={() => work.current?.abort()}>
-            Give up
+            {say('giveUp')}
           </Button>
         ) : (
-          <Button tone="main" type="submit" className="!h-10" disabled={!words.trim()} title="Enter">
-            Draw four
+          <Button tone="main" type="submit" className="!h-10" disabled={!words.trim()} title={say('enter')}>
+            {say('drawFour')}
           </Button>
         )}
       </form>
       <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2">
-        <div role="group" aria-label="Style" className="flex flex-wrap gap-1">
+        <div role="group" aria-label={say('style')} className="flex flex-wrap gap-1">
           {service?.styles.map((s) => (
             <button
               key={s.id}
@@ -126,7 +127,7 @@ export function OrderFigures({ words: given = '', onClose }: { words?: string; o
           ))}
         </div>
         <label className="flex items-center gap-2 text-[13px]">
-          Ground
+          {say('ground')}
           <select className="field !h-8 !w-32" value={ground} onChange={(e) => setGround(e.target.value)}>
             {GROUNDS.map((g) => (
               <option key={g.value} value={g.value}>
@@ -137,8 +138,8 @@ export function OrderFigures({ words: given = '', onClose }: { words?: string; o
         </label>
         <p className="min-w-0 flex-1 text-right text-[12.5px] text-muted">
           {service?.simulated
-            ? 'Simulated: put together of figures of the library.'
-            : service && `Drawn by ${service.name}.`}
+            ? say('simulatedPutTogetherOfFigures')
+            : service && say('drawnBy', { name: service.name })}
         </p>
       </div>
 
@@ -157,7 +158,7 @@ export function OrderFigures({ words: given = '', onClose }: { words?: string; o
       )}
       <div aria-live="polite" aria-busy={drawing} className="mt-4 min-h-[19rem]">
         {drawing ? (
-          <ul className="grid grid-cols-4 gap-3" aria-label="Being drawn">
+          <ul className="grid grid-cols-4 gap-3" aria-label={say('beingDrawn')}>
             {[0, 1, 2, 3].map((n) => (
               <li
                 key={n}
@@ -167,15 +168,15 @@ export function OrderFigures({ words: given = '', onClose }: { words?: string; o
           </ul>
         ) : shown ? (
           <>
-            <ul className="grid grid-cols-4 gap-3" aria-label={`Drawings of ${shown.words}`}>
+            <ul className="grid grid-cols-4 gap-3" aria-label={say('drawingsOf', { words: shown.words })}>
               {shown.drawings.map((d) => (
                 <DrawnCard key={`${shown.id}-${d.n}`} order={shown} drawing={d} busy={taking} onTake={put} />
               ))}
             </ul>
             <div className="mt-3 flex items-center gap-3">
-              <Button onClick={() => void others(shown)}>Four others</Button>
+              <Button onClick={() => void others(shown)}>{say('fourOthers')}</Button>
               <p className="text-[13px] text-muted">
-                “{shown.words}”: another style above draws the same ones in it.
+                {say('anotherStyleAboveDrawsThe', { words: shown.words })}
               </p>
             </div>
           </>
@@ -185,7 +186,7 @@ export function OrderFigures({ words: given = '', onClose }: { words?: string; o
               Say who it is, what it wears and holds, what it sits on, what is behind it. It comes as outlines
               whose colours are inks, or as a picture.
             </p>
-            <ul className="flex max-w-2xl flex-wrap justify-center gap-1.5" aria-label="Examples">
+            <ul className="flex max-w-2xl flex-wrap justify-center gap-1.5" aria-label={say('examples')}>
               {EXAMPLES.map((example) => (
                 <li key={example}>
                   <button

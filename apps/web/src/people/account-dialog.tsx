@@ -19,6 +19,7 @@ import {
 import { agentWords } from './agent-words';
 import { canHavePasskeys } from './can-have-passkeys';
 import { FormField } from './sign-in';
+import { say } from '../words/people';
 
 const without = (error: unknown): string => reasonOf(error).replace(/^(before|password|code): /, '');
 
@@ -37,10 +38,10 @@ function Password() {
   const [password, setPassword] = useState('');
   const [fault, setFault] = useState<string | null>(null);
   const [change, { isLoading }] = useChangePasswordMutation();
-  if (!open) return <Button onClick={() => setOpen(true)}>Change it…</Button>;
+  if (!open) return <Button onClick={() => setOpen(true)}>{say('changeIt')}</Button>;
   return (
     <form
-      aria-label="Change the password"
+      aria-label={say('changeThePassword')}
       onSubmit={(e) => {
         e.preventDefault();
         setFault(null);
@@ -51,14 +52,14 @@ function Password() {
               setOpen(false);
               setBefore('');
               setPassword('');
-              notify('done', 'Your password is changed; you are signed out everywhere else.');
+              notify('done', say('yourPasswordIsChangedYou'));
             },
             (error: unknown) => setFault(without(error)),
           );
       }}
     >
       <FormField
-        label="The one you have"
+        label={say('theOneYouHave')}
         type="password"
         autoComplete="current-password"
         autoFocus
@@ -67,10 +68,10 @@ function Password() {
         onChange={(e) => setBefore(e.target.value)}
       />
       <FormField
-        label="A new one"
+        label={say('aNewOne')}
         type="password"
         autoComplete="new-password"
-        hint="At least 12 characters."
+        hint={say('atLeast12Characters')}
         required
         value={password}
         onChange={(e) => setPassword(e.target.value)}
@@ -78,9 +79,9 @@ function Password() {
       <Refusal fault={fault} className="mb-2" />
       <div className="flex gap-2">
         <Button type="submit" tone="main" disabled={isLoading}>
-          Change it
+          {say('changeIt2')}
         </Button>
-        <Button onClick={() => setOpen(false)}>Leave it</Button>
+        <Button onClick={() => setOpen(false)}>{say('leaveIt')}</Button>
       </div>
     </form>
   );
@@ -120,9 +121,11 @@ function SecondFactor({ isSet }: { isSet: boolean }) {
           ))}
         </ul>
         <div className="flex gap-2">
-          <Button onClick={() => void navigator.clipboard.writeText(codes.join('\n'))}>Copy them</Button>
+          <Button onClick={() => void navigator.clipboard.writeText(codes.join('\n'))}>
+            {say('copyThem')}
+          </Button>
           <Button tone="main" onClick={() => setCodes(null)}>
-            I have them
+            {say('iHaveThem')}
           </Button>
         </div>
       </div>
@@ -130,7 +133,7 @@ function SecondFactor({ isSet }: { isSet: boolean }) {
   if (secret)
     return (
       <form
-        aria-label="Set up the second factor"
+        aria-label={say('setUpTheSecondFactor')}
         onSubmit={(e) => {
           e.preventDefault();
           void attempt(async () => {
@@ -146,13 +149,13 @@ function SecondFactor({ isSet }: { isSet: boolean }) {
         <div className="mb-3 flex items-start gap-4">
           <img
             src={asPicture(secret.picture)}
-            alt="The secret as a picture"
+            alt={say('theSecretAsAPicture')}
             className="size-40 border border-line"
           />
           <div className="min-w-0 flex-1">
             <p className="mb-3 font-mono text-[13px] break-all">{secret.secret}</p>
             <FormField
-              label="Code"
+              label={say('code')}
               inputMode="numeric"
               autoComplete="one-time-code"
               autoFocus
@@ -163,9 +166,9 @@ function SecondFactor({ isSet }: { isSet: boolean }) {
             <Refusal fault={fault} className="mb-2" />
             <div className="flex gap-2">
               <Button type="submit" tone="main" disabled={setting}>
-                Set it up
+                {say('setItUp')}
               </Button>
-              <Button onClick={() => setSecret(null)}>Leave it</Button>
+              <Button onClick={() => setSecret(null)}>{say('leaveIt')}</Button>
             </div>
           </div>
         </div>
@@ -174,7 +177,7 @@ function SecondFactor({ isSet }: { isSet: boolean }) {
   if (leaving)
     return (
       <form
-        aria-label="Give up the second factor"
+        aria-label={say('giveUpTheSecondFactor')}
         onSubmit={(e) => {
           e.preventDefault();
           void attempt(async () => {
@@ -184,7 +187,7 @@ function SecondFactor({ isSet }: { isSet: boolean }) {
         }}
       >
         <FormField
-          label="Your password"
+          label={say('yourPassword')}
           type="password"
           autoComplete="current-password"
           autoFocus
@@ -195,25 +198,23 @@ function SecondFactor({ isSet }: { isSet: boolean }) {
         <Refusal fault={fault} className="mb-2" />
         <div className="flex gap-2">
           <Button type="submit" tone="danger" disabled={dropping}>
-            Give it up
+            {say('giveItUp')}
           </Button>
-          <Button onClick={() => setLeaving(false)}>Keep it</Button>
+          <Button onClick={() => setLeaving(false)}>{say('keepIt')}</Button>
         </div>
       </form>
     );
   return (
     <>
       <p className="mb-2 text-[13px] text-muted">
-        {isSet
-          ? 'A code of your phone is asked for after the password.'
-          : 'A code of your phone after the password: who has the password alone is not in.'}
+        {isSet ? say('aCodeOfYourPhone') : say('aCodeOfYourPhoneAfter')}
       </p>
       <Refusal fault={fault} className="mb-2" />
       {isSet ? (
-        <Button onClick={() => setLeaving(true)}>Give it up…</Button>
+        <Button onClick={() => setLeaving(true)}>{say('giveItUpDots')}</Button>
       ) : (
         <Button onClick={() => void attempt(async () => setSecret(await begin().unwrap()))}>
-          Set it up…
+          {say('setItUpDots')}
         </Button>
       )}
     </>
@@ -225,7 +226,7 @@ function Sessions() {
   const [end] = useEndSessionMutation();
   const [endOthers] = useEndOtherSessionsMutation();
   if (error) return <p className="text-[13px] text-rust">{reasonOf(error)}</p>;
-  if (!data) return <p className="text-[13px] text-muted">Looking…</p>;
+  if (!data) return <p className="text-[13px] text-muted">{say('looking')}</p>;
   return (
     <>
       <ul className="mb-2">
@@ -238,11 +239,11 @@ function Sessions() {
               {agentWords(agent)}
             </span>
             <span className="text-muted">
-              {here ? 'here' : formatDistanceToNow(new Date(seenAt), { addSuffix: true })}
+              {here ? say('here') : formatDistanceToNow(new Date(seenAt), { addSuffix: true })}
             </span>
             <Button
               disabled={here}
-              aria-label={`End the session in ${agentWords(agent)}`}
+              aria-label={say('endTheSessionIn', { agent: agentWords(agent) })}
               className="w-16 justify-center"
               onClick={() => void end(id)}
             >
@@ -251,7 +252,7 @@ function Sessions() {
           </li>
         ))}
       </ul>
-      {data.length > 1 && <Button onClick={() => void endOthers()}>End all others</Button>}
+      {data.length > 1 && <Button onClick={() => void endOthers()}>{say('endAllOthers')}</Button>}
     </>
   );
 }
@@ -268,19 +269,19 @@ function Passkeys() {
         A key that stays on a device of yours: its finger or number instead of the password.
       </p>
       {data.length > 0 && (
-        <ul aria-label="Passkeys" className="mb-2">
+        <ul aria-label={say('passkeys')} className="mb-2">
           {data.map(({ id, name, rpId, seenAt }) => (
             <li
               key={id}
               className="flex items-center gap-3 border-t border-line py-1.5 text-[13px] first:border-0"
             >
               <span className="min-w-0 flex-1 truncate">
-                {name} <span className="text-muted">at {rpId}</span>
+                {name} <span className="text-muted">{say('at', { rpId })}</span>
               </span>
               <span className="text-muted">
-                {seenAt ? formatDistanceToNow(new Date(seenAt), { addSuffix: true }) : 'not used yet'}
+                {seenAt ? formatDistanceToNow(new Date(seenAt), { addSuffix: true }) : say('notUsedYet')}
               </span>
-              <Button aria-label={`Give up the passkey ${name}`} onClick={() => void remove(id)}>
+              <Button aria-label={say('giveUpThePasskey', { name })} onClick={() => void remove(id)}>
                 Give up
               </Button>
             </li>
@@ -298,12 +299,10 @@ function Passkeys() {
               .catch((error: unknown) => setFault(reasonOf(error)));
           }}
         >
-          {isLoading ? 'Your device asks you…' : 'Make one on this device'}
+          {isLoading ? say('yourDeviceAsksYou') : say('makeOneOnThisDevice')}
         </Button>
       ) : (
-        <p className="text-[13px]">
-          Here they cannot be made: Brelm has to be opened at a name, such as localhost, not at a number.
-        </p>
+        <p className="text-[13px]">{say('hereTheyCannotBeMade')}</p>
       )}
     </>
   );
@@ -317,11 +316,11 @@ export default function AccountDialog({ onClose }: { onClose: () => void }) {
   if (!me?.person) return null;
   const { name, signIn, secondFactor } = me.person;
   return (
-    <Modal open title="You" onClose={onClose}>
-      <Section title="Name">
+    <Modal open title={say('you')} onClose={onClose}>
+      <Section title={say('name')}>
         <input
           key={name}
-          aria-label="What others call you"
+          aria-label={say('whatOthersCallYou')}
           className="field"
           dir="auto"
           maxLength={120}
@@ -339,23 +338,23 @@ export default function AccountDialog({ onClose }: { onClose: () => void }) {
                 );
           }}
         />
-        <p className="mt-1 text-[12.5px] text-muted">You sign in as {signIn}.</p>
+        <p className="mt-1 text-[12.5px] text-muted">{say('youSignInAs', { signIn })}</p>
         <Refusal fault={fault} />
       </Section>
-      <Section title="Password">
+      <Section title={say('password')}>
         <Password />
       </Section>
-      <Section title="Second factor">
+      <Section title={say('secondFactor')}>
         <SecondFactor isSet={secondFactor} />
       </Section>
-      <Section title="Passkeys">
+      <Section title={say('passkeys')}>
         <Passkeys />
       </Section>
-      <Section title="Where you are signed in">
+      <Section title={say('whereYouAreSignedIn')}>
         <Sessions />
       </Section>
       <div className="flex justify-end">
-        <Button onClick={onClose}>Close</Button>
+        <Button onClick={onClose}>{say('close')}</Button>
       </div>
     </Modal>
   );

@@ -1,3 +1,5 @@
+import { say } from '../words/people';
+
 /** What a browser says that it is, in two words: its engine's family and the system that it runs on. */
 export function agentWords(agent: string): string {
   const browser = /Firefox\//.test(agent)
@@ -8,7 +10,7 @@ export function agentWords(agent: string): string {
         ? 'Chromium or Chrome'
         : /Safari\//.test(agent)
           ? 'Safari'
-          : 'A browser';
+          : say('aBrowser');
   const system = /Android/.test(agent)
     ? 'Android'
     : /iPhone|iPad/.test(agent)
@@ -20,5 +22,5 @@ export function agentWords(agent: string): string {
           : /Linux/.test(agent)
             ? 'Linux'
             : null;
-  return system ? `${browser} on ${system}` : browser;
+  return system ? say('on', { browser, system }) : browser;
 }

@@ -3,17 +3,14 @@ import { UNNAMED_SHOP } from '../store/house-api';
 import { Button } from '../ui';
 import { signOut } from './sign-out';
 import { Doorway } from './sign-in';
+import { say } from '../words/people';
 
 /** Somebody is in, but not in the shop of this address. */
 export default function NoShop({ shops }: { shops: Shop[] }) {
   return (
     <Doorway>
-      <h1 className="mb-2 text-2xl">{shops.length ? 'Choose a shop' : 'You are in no shop'}</h1>
-      {shops.length === 0 && (
-        <p className="mb-4 text-[13.5px] text-muted">
-          Ask an owner to invite you: what you made is still there.
-        </p>
-      )}
+      <h1 className="mb-2 text-2xl">{shops.length ? say('chooseAShop') : say('youAreInNoShop')}</h1>
+      {shops.length === 0 && <p className="mb-4 text-[13.5px] text-muted">{say('askAnOwnerToInvite')}</p>}
       <ul className="mb-4">
         {shops.map(({ id, name, path, designs }) => (
           <li key={id} className="border-t border-line first:border-0">

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { format } from 'date-fns';
 import type { Member, Role, Shop } from '@brelm/contract';
 import { Button, Modal, Refusal } from '../ui';
 import { reasonOf } from '../store/api';
@@ -17,6 +16,8 @@ import {
 import { useAttempt } from '../store/use-attempt';
 import { PersonMark } from './person-mark';
 import { ROLES, ROLE_WORDS } from './role-words';
+import { format } from '../words/dates';
+import { say } from '../words/people';
 
 /** A link that is shown once, to be handed on. */
 function HandOn({ link, to }: { link: string; to: string }) {
@@ -28,7 +29,7 @@ function HandOn({ link, to }: { link: string; to: string }) {
       </p>
       <div className="flex items-center gap-2">
         <input
-          aria-label={`Link for ${to}`}
+          aria-label={say('linkFor', { to })}
           readOnly
           className="field font-mono !text-[12px]"
           value={link}
@@ -42,7 +43,7 @@ function HandOn({ link, to }: { link: string; to: string }) {
             )
           }
         >
-          {copied ? 'Copied' : 'Copy'}
+          {copied ? say('copied') : say('copy')}
         </Button>
       </div>
     </div>
@@ -75,19 +76,18 @@ function MemberRow({
       <div className="min-w-32 flex-1">
         <p className="truncate font-medium">
           {name}
-          {isMe && <span className="font-normal text-muted"> (you)</span>}
+          {isMe && <span className="font-normal text-muted"> {say('you2')}</span>}
         </p>
         {signIn && (
           <p className="truncate text-muted">
-            {signIn}
-            {secondFactor ? ', second factor' : ''}
+            {say('secondFactor2', { signIn, isSecondFactor: Boolean(secondFactor) })}
           </p>
         )}
       </div>
       {mayChange ? (
         <>
           <select
-            aria-label={`Role of ${name}`}
+            aria-label={say('roleOf', { name })}
             className="field !w-28"
             value={role}
             onChange={(e) => {
@@ -101,13 +101,13 @@ function MemberRow({
           </select>
           {mayReset && !isMe && (
             <Button
-              aria-label={`New password for ${name}`}
+              aria-label={say('newPasswordFor', { name })}
               onClick={() => void attempt(async () => setLink((await reset({ shop, id }).unwrap()).link))}
             >
-              New password…
+              {say('newPassword')}
             </Button>
           )}
-          <Button aria-label={`Take out: ${name}`} onClick={() => setAsking(true)}>
+          <Button aria-label={say('takeOut', { name })} onClick={() => setAsking(true)}>
             Take out…
           </Button>
         </>
@@ -117,7 +117,7 @@ function MemberRow({
       {asking && (
         <div className="flex w-full flex-wrap items-center gap-2 rounded-md border border-line p-2.5">
           <p className="min-w-52 flex-1">
-            {isMe ? 'You leave the shop' : `${name} leaves the shop`} at once. All that was made stays.
+            {isMe ? say('youLeaveTheShop') : say('leavesTheShop', { name })} at once. All that was made stays.
           </p>
           <Button
             tone="danger"
@@ -146,7 +146,7 @@ function Invite({ shop }: { shop: string }) {
   return (
     <>
       <form
-        aria-label="Invite"
+        aria-label={say('invite')}
         className="flex flex-wrap items-end gap-2"
         onSubmit={(e) => {
           e.preventDefault();
@@ -159,7 +159,7 @@ function Invite({ shop }: { shop: string }) {
         }}
       >
         <label className="min-w-48 flex-1 text-[13px]">
-          Invite
+          {say('invite')}
           <input
             className="field mt-0.5"
             required
@@ -171,7 +171,7 @@ function Invite({ shop }: { shop: string }) {
         <label className="text-[13px]">
           <span className="block">as</span>
           <select
-            aria-label="Role of who is invited"
+            aria-label={say('roleOfWhoIsInvited')}
             className="field mt-0.5 !w-28"
             value={role}
             onChange={(e) => setRole(e.target.value as Role)}
@@ -182,7 +182,7 @@ function Invite({ shop }: { shop: string }) {
           </select>
         </label>
         <Button type="submit" tone="main" disabled={isLoading}>
-          Make the link
+          {say('makeTheLink')}
         </Button>
         <p className="w-full text-[12.5px] text-muted">
           {role}: {ROLE_WORDS[role]}.
@@ -191,7 +191,7 @@ function Invite({ shop }: { shop: string }) {
         {made && <HandOn {...made} />}
       </form>
       {open.length > 0 && (
-        <ul aria-label="Invitations" className="mt-3">
+        <ul aria-label={say('invitations')} className="mt-3">
           {open.map((i) => (
             <li
               key={i.id}
@@ -202,7 +202,7 @@ function Invite({ shop }: { shop: string }) {
                 {i.role}, until {format(new Date(i.endsAt), 'd MMM')}
               </span>
               <Button
-                aria-label={`Take back the invitation of ${i.sentTo}`}
+                aria-label={say('takeBackTheInvitationOf', { sentTo: i.sentTo })}
                 onClick={() => void takeBack({ shop, id: i.id })}
               >
                 Take back
@@ -220,7 +220,7 @@ function Invite({ shop }: { shop: string }) {
                 <p>
                   <span className="font-medium">{m.subject}</span>{' '}
                   <span className="text-muted">
-                    to {m.sentTo}, {format(new Date(m.madeAt), 'd MMM, HH:mm')}
+                    {say('to', { sentTo: m.sentTo, madeAt: format(new Date(m.madeAt), 'd MMM, HH:mm') })}
                   </span>
                 </p>
                 <p className="break-words whitespace-pre-line text-muted">{m.body}</p>
@@ -248,15 +248,15 @@ export default function PeopleDialog({
   const { data, error } = usePeopleQuery(shop.id, { refetchOnMountOrArgChange: true });
   const owns = shop.role === 'owner';
   return (
-    <Modal open wide title={`People of ${shop.name ?? UNNAMED_SHOP}`} onClose={onClose}>
+    <Modal open wide title={say('peopleOf', { name: shop.name ?? UNNAMED_SHOP })} onClose={onClose}>
       {error && (
         <p role="alert" className="text-[13px] text-rust">
           {reasonOf(error)}
         </p>
       )}
-      {!data && !error && <p className="text-[13px] text-muted">Looking…</p>}
+      {!data && !error && <p className="text-[13px] text-muted">{say('looking')}</p>}
       {data && (
-        <ul aria-label="People">
+        <ul aria-label={say('people')}>
           {data.map((m) => (
             <MemberRow
               key={m.id}
@@ -275,7 +275,7 @@ export default function PeopleDialog({
         </div>
       )}
       <div className="mt-5 flex justify-end">
-        <Button onClick={onClose}>Close</Button>
+        <Button onClick={onClose}>{say('close')}</Button>
       </div>
     </Modal>
   );

@@ -4,6 +4,7 @@ import { shopPath } from '../platform/address';
 import { useMeQuery } from '../store/house-api';
 import { PersonMark } from './person-mark';
 import { signOut } from './sign-out';
+import { say } from '../words/frame';
 
 const AccountDialog = lazy(() => import('./account-dialog'));
 const PeopleDialog = lazy(() => import('./people-dialog'));
@@ -52,7 +53,7 @@ export function PersonMenu() {
           </MenuItem>
           <MenuItem>
             <button type="button" className={`${ITEM} font-medium`} onClick={() => void signOut()}>
-              Sign out
+              {say('signOut')}
             </button>
           </MenuItem>
         </MenuItems>

@@ -1,8 +1,9 @@
 import type { Role } from '@brelm/contract';
+import { say } from '../words/people';
 /** What roles may do, in words. */
 export const ROLE_WORDS: Readonly<Record<Role, string>> = {
-  owner: 'everything, people, copies and connections too',
-  maker: 'designs, files, listings: all of the work',
-  looker: 'looks at everything, changes nothing',
+  owner: say('everythingPeopleCopiesAndConnections'),
+  maker: say('designsFilesListingsAllOf'),
+  looker: say('looksAtEverythingChangesNothing'),
 };
 export const ROLES: readonly Role[] = ['owner', 'maker', 'looker'];

@@ -5,13 +5,14 @@ import { signOut } from './sign-out';
 import { canHavePasskeys } from './can-have-passkeys';
 import { reasonOf } from '../store/api';
 import { useSignInByPasskeyMutation, useSignInCodeMutation, useSignInMutation } from '../store/people-api';
+import { say } from '../words/people';
 
 /** A page that stands by itself: nobody is in yet. */
 export function Doorway({ children }: { children: ReactNode }) {
   return (
     <main className="flex min-h-full items-start justify-center bg-paper px-6 pt-[14vh]">
       <div className="w-full max-w-sm rounded-md border border-line bg-card p-7">
-        <p className="mb-5 font-display text-[19px] font-bold tracking-tight">Brelm</p>
+        <p className="mb-5 font-display text-[19px] font-bold tracking-tight">{say('brelm')}</p>
         {children}
       </div>
     </main>
@@ -86,23 +87,19 @@ export default function SignIn({
   };
   const form = (
     <form
-      aria-label="Sign in"
+      aria-label={say('signIn')}
       onSubmit={(e) => {
         e.preventDefault();
         void start();
       }}
     >
-      <h1 className="mb-4 text-2xl">{over ? 'Sign in again' : 'Sign in'}</h1>
-      {over && (
-        <p className="-mt-2 mb-4 text-[13.5px] text-muted">
-          The session has ended. What you did is kept in this browser, and is saved once you are in.
-        </p>
-      )}
+      <h1 className="mb-4 text-2xl">{over ? say('signInAgain') : say('signIn')}</h1>
+      {over && <p className="-mt-2 mb-4 text-[13.5px] text-muted">{say('theSessionHasEndedWhat')}</p>}
       {needsCode ? (
         <FormField
           key="code"
-          label="Code"
-          hint="Six digits of your second factor, or a recovery code."
+          label={say('code')}
+          hint={say('sixDigitsOfYourSecond')}
           autoFocus
           required
           autoComplete="one-time-code"
@@ -112,7 +109,7 @@ export default function SignIn({
       ) : (
         <>
           <FormField
-            label="Name"
+            label={say('name')}
             autoFocus={!over}
             required
             autoComplete="username"
@@ -122,7 +119,7 @@ export default function SignIn({
             onChange={(e) => setSignIn(e.target.value)}
           />
           <FormField
-            label="Password"
+            label={say('password')}
             autoFocus={Boolean(over)}
             required
             type="password"
@@ -135,7 +132,7 @@ export default function SignIn({
       <Refusal fault={fault} className="mb-3" />
       <div className="flex items-center gap-3">
         <Button type="submit" tone="main" disabled={busy}>
-          {busy ? 'Looking…' : needsCode ? 'Check the code' : 'Sign in'}
+          {busy ? say('looking') : needsCode ? say('checkTheCode') : say('signIn')}
         </Button>
         {!needsCode && canHavePasskeys() && (
           <Button
@@ -149,7 +146,7 @@ export default function SignIn({
                 .catch((error: unknown) => setFault(reasonOf(error)));
             }}
           >
-            With a passkey
+            {say('withAPasskey')}
           </Button>
         )}
         {needsCode && (
@@ -158,20 +155,16 @@ export default function SignIn({
               void signOut();
             }}
           >
-            As somebody else
+            {say('asSomebodyElse')}
           </Button>
         )}
       </div>
-      {!needsCode && (
-        <p className="mt-5 text-[12.5px] text-muted">
-          Forgotten? An owner of the first shop makes you a link for a new password.
-        </p>
-      )}
+      {!needsCode && <p className="mt-5 text-[12.5px] text-muted">{say('forgottenAnOwnerOfThe')}</p>}
     </form>
   );
   if (!over) return <Doorway>{form}</Doorway>;
   return (
-    <Dialog open aria-label="Sign in again" onClose={() => undefined} className="fixed inset-0 z-[60]">
+    <Dialog open aria-label={say('signInAgain')} onClose={() => undefined} className="fixed inset-0 z-[60]">
       <div className="absolute inset-0 bg-ink/60" aria-hidden />
       <div className="absolute inset-0 flex items-start justify-center overflow-y-auto p-6 pt-[14vh]">
         <DialogPanel className="w-full max-w-sm rounded-md border border-edge bg-card p-6">

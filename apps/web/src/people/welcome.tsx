@@ -11,6 +11,7 @@ import {
 } from '../store/people-api';
 import { ROLE_WORDS } from './role-words';
 import { Doorway, FormField } from './sign-in';
+import { say } from '../words/people';
 
 interface Refused {
   data?: { faults?: { field: string; message: string }[] };
@@ -64,10 +65,10 @@ export default function Welcome() {
   });
   const password = (
     <FormField
-      label="Password"
+      label={say('password')}
       type="password"
       autoComplete="new-password"
-      hint="At least 12 characters; four or five words that nobody would guess do well."
+      hint={say('atLeast12CharactersFour')}
       {...field('password')}
     />
   );
@@ -95,16 +96,16 @@ export default function Welcome() {
             {alert}
           </>
         ) : (
-          <p className="text-muted">Looking…</p>
+          <p className="text-muted">{say('looking')}</p>
         )}
       </Doorway>
     );
-  const shop = about.shop ?? 'the shop';
+  const shop = about.shop ?? say('theShop');
   if (about.kind === 'reset')
     return (
       <Doorway>
         <form
-          aria-label="A new password"
+          aria-label={say('aNewPassword')}
           onSubmit={(e) => {
             e.preventDefault();
             void attempt(
@@ -113,25 +114,25 @@ export default function Welcome() {
             );
           }}
         >
-          <h1 className="mb-2 text-2xl">Set a new password</h1>
-          <p className="mb-4 text-[13.5px] text-muted">
-            A second factor is taken off with it: set it up again.
-          </p>
+          <h1 className="mb-2 text-2xl">{say('setANewPassword')}</h1>
+          <p className="mb-4 text-[13.5px] text-muted">{say('aSecondFactorIsTaken')}</p>
           {password}
           {alert}
           <Button type="submit" tone="main" disabled={busy}>
-            Set it
+            {say('setIt')}
           </Button>
         </form>
       </Doorway>
     );
   return (
     <Doorway>
-      <h1 className="mb-2 text-2xl">{about.kind === 'owner' ? 'Make Brelm yours' : `Come into ${shop}`}</h1>
+      <h1 className="mb-2 text-2xl">
+        {about.kind === 'owner' ? say('makeBrelmYours') : say('comeInto', { shop })}
+      </h1>
       <p className="mb-4 text-[13.5px] text-muted">
         {about.kind === 'owner'
-          ? 'You are its first person: you invite others, and say what they may do.'
-          : `You come in as ${about.role}: ${ROLE_WORDS[about.role ?? 'looker']}.`}
+          ? say('youAreItsFirstPerson')
+          : say('youComeInAs', { role: about.role, roleWords: ROLE_WORDS[about.role ?? 'looker'] })}
       </p>
       {me?.person && about.kind === 'invited' && (
         <div className="mb-5 rounded-md border border-line p-3">
@@ -146,24 +147,24 @@ export default function Welcome() {
         </div>
       )}
       <form
-        aria-label="Who you are"
+        aria-label={say('whoYouAre')}
         onSubmit={(e) => {
           e.preventDefault();
           void attempt(() => join({ token, ...form }).unwrap(), come);
         }}
       >
         <FormField
-          label="Name to sign in with"
-          hint="Written like an e-mail address; nothing is sent to it."
+          label={say('nameToSignInWith')}
+          hint={say('writtenLikeAnEMail')}
           autoComplete="username"
           inputMode="email"
           {...field('signIn')}
         />
-        <FormField label="What others call you" autoComplete="name" {...field('name')} />
+        <FormField label={say('whatOthersCallYou')} autoComplete="name" {...field('name')} />
         {password}
         {alert}
         <Button type="submit" tone="main" disabled={busy}>
-          {joining ? 'One moment…' : 'Come in'}
+          {joining ? say('oneMoment') : say('comeIn')}
         </Button>
       </form>
     </Doorway>

@@ -1,5 +1,6 @@
 import PQueue from 'p-queue';
 import { readAt } from './asked-again';
+import { say } from '../words/platform';
 
 /**
  * Requests that the server computes for long go a few at a time: a browser has six connections to one
@@ -33,11 +34,11 @@ export function askSlowly<T>(
           body: JSON.stringify(body),
         }),
       }).catch((error: unknown) => {
-        throw signal.aborted ? error : new Error('The server does not answer.');
+        throw signal.aborted ? error : new Error(say('theServerDoesNotAnswer'));
       });
       if (response.ok) return read(response);
       const { message } = (await response.json().catch(() => ({}))) as Refusal;
-      throw new Error(message ?? `The server refuses this (${response.status}).`);
+      throw new Error(message ?? say('theServerRefusesThis', { status: response.status }));
     },
     { signal },
   );

@@ -4,6 +4,7 @@ import wasm from 'harfbuzzjs/hb.wasm?url';
 import { createTypeface, type HarfBuzz, type Typeface } from '@brelm/core/type';
 import { changed } from './loaded';
 import { readAt } from './asked-again';
+import { say } from '../words/platform';
 
 let harfbuzz: Promise<HarfBuzz> | undefined;
 const faces = new Map<string, Typeface | 'loading' | 'missing'>();
@@ -11,7 +12,7 @@ const faces = new Map<string, Typeface | 'loading' | 'missing'>();
 async function load(id: string): Promise<void> {
   harfbuzz ??= createHarfBuzz({ locateFile: () => wasm }).then(hbjs);
   const response = await readAt(`typefaces/${id}/file`);
-  if (!response.ok) throw new Error(`typeface ${id}: ${response.status}`);
+  if (!response.ok) throw new Error(say('typeface', { id, status: response.status }));
   const bytes = new Uint8Array(await response.arrayBuffer());
   faces.set(id, createTypeface(await harfbuzz, id, bytes));
 }

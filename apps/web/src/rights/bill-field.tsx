@@ -4,6 +4,7 @@ import { apiAt } from '../platform/address';
 import { saveFrom } from '../platform/save-file';
 import { reasonOf, useBringInBillMutation } from '../store/api';
 import { FileButton, IconButton, notify, useLatest } from '../ui';
+import { say } from '../words/rights';
 
 type Bill = NonNullable<Licence['bill']>;
 
@@ -35,7 +36,7 @@ export function BillField({
           <span className="truncate">{bill.name}</span>
           <Download size={13} aria-hidden className="shrink-0" />
         </button>
-        <IconButton label={`Take the bill off ${title}`} onClick={() => onBill(undefined)}>
+        <IconButton label={say('takeTheBillOff', { title })} onClick={() => onBill(undefined)}>
           <X size={14} />
         </IconButton>
       </p>
@@ -44,8 +45,8 @@ export function BillField({
     <div className="flex items-center gap-2">
       <FileButton accept="application/pdf,image/*" testId="bill" onFiles={([file]) => put(file)}>
         <Paperclip size={14} aria-hidden />
-        {isLoading ? 'Bringing it in…' : 'Put the bill beside it'}
-        <span className="sr-only">of {title}</span>
+        {isLoading ? say('bringingItIn') : say('putTheBillBesideIt')}
+        <span className="sr-only">{say('of', { title })}</span>
       </FileButton>
       <span className="text-[12.5px] text-muted">
         A PDF or a picture. It stays in the shop: no pack and no marketplace gets it.

@@ -2,6 +2,7 @@ import { useState, type ReactNode } from 'react';
 import { isUnshown, KNOWN_LICENCES, termsOf, type Licence } from '@brelm/core/rights';
 import { SelectField, TextBox } from '../ui';
 import { BillField } from './bill-field';
+import { say } from '../words/rights';
 
 const IDS = ['unknown', ...KNOWN_LICENCES];
 
@@ -31,14 +32,14 @@ export function LicenceFields({
       <div className="flex items-center gap-2">
         {children}
         <SelectField
-          label={`Whose: ${title}`}
+          label={say('whose', { title })}
           value={licence.id}
           onChange={(e) => set({ id: e.target.value })}
           className="!w-44"
         >
           {(IDS.includes(licence.id) ? IDS : [licence.id, ...IDS]).map((l) => (
             <option key={l} value={l}>
-              {l === 'unknown' ? 'not said yet' : (termsOf({ id: l })?.name ?? l)}
+              {l === 'unknown' ? say('notSaidYet') : (termsOf({ id: l })?.name ?? l)}
             </option>
           ))}
         </SelectField>
@@ -48,24 +49,24 @@ export function LicenceFields({
           className="mt-4 rounded-md px-2 py-1 text-[12.5px] text-spruce hover:bg-line"
           onClick={() => setMore(!more)}
         >
-          {more ? 'less' : 'more'}
+          {more ? say('less') : say('more')}
           <span className="sr-only"> of {title}</span>
         </button>
       </div>
       {more && (
         <div className="mt-1.5 grid grid-cols-3 gap-2 pl-6 max-[800px]:grid-cols-1">
           <TextBox
-            label="Whose, and where from"
+            label={say('whoseAndWhereFrom')}
             value={licence.source ?? ''}
             onCommit={(source) => set({ source })}
           />
           <TextBox
-            label="Proof: a note, the number of a bill"
+            label={say('proofANoteTheNumber')}
             value={licence.proof ?? ''}
             onCommit={(proof) => set({ proof })}
           />
           <label className="min-w-0">
-            <span className="block text-[11.5px] text-muted">Since</span>
+            <span className="block text-[11.5px] text-muted">{say('since')}</span>
             <input
               type="date"
               className="field"

@@ -2,13 +2,14 @@ import { Download } from 'lucide-react';
 import type { RunFile, RunState } from '@brelm/contract';
 import { bytesText, SeverityMark, VerdictMark } from '../ui';
 import { apiAt } from '../platform/address';
+import { say } from '../words/runs';
 
 const WORDS: Record<RunState, string> = {
   queued: 'waiting',
-  working: 'being made…',
+  working: say('beingMade'),
   done: 'made',
   failed: 'failed',
-  cancelled: 'cancelled',
+  cancelled: say('cancelled'),
 };
 
 function Mark({ state }: { state: RunState }) {
@@ -26,7 +27,7 @@ function Mark({ state }: { state: RunState }) {
 /** The files of a run: each with how it went, and the way to it. */
 export function RunFiles({ files, cleaned }: { files: readonly RunFile[]; cleaned?: boolean }) {
   return (
-    <ul aria-label="Files" className="divide-y divide-line text-[13.5px]">
+    <ul aria-label={say('files')} className="divide-y divide-line text-[13.5px]">
       {files.map((f) => {
         const name = f.path.split('/').pop()!;
         return (
@@ -41,8 +42,14 @@ export function RunFiles({ files, cleaned }: { files: readonly RunFile[]; cleane
               <span className={`block text-[12.5px] ${f.state === 'failed' ? 'text-rust' : 'text-muted'}`}>
                 {f.state === 'done' && f.report ? (
                   <>
-                    {f.width} × {f.height} px · {bytesText(f.report.bytes)} · {f.report.checked}
-                    {f.report.loss && ` · ${f.report.loss}`}
+                    {say('px', {
+                      width: f.width,
+                      height: f.height,
+                      bytes: bytesText(f.report.bytes),
+                      checked: f.report.checked,
+                      isLoss: Boolean(f.report.loss),
+                      loss: f.report.loss,
+                    })}
                   </>
                 ) : (
                   (f.reason ?? WORDS[f.state])
@@ -53,8 +60,8 @@ export function RunFiles({ files, cleaned }: { files: readonly RunFile[]; cleane
               <a
                 href={apiAt(`runs/files/${f.id}`)}
                 download
-                aria-label={`Download ${name}`}
-                title={`Download ${name}`}
+                aria-label={say('download', { name })}
+                title={say('download', { name })}
                 className="mt-0.5 inline-flex h-7 w-7 shrink-0 items-center justify-center rounded-md hover:bg-line"
               >
                 <Download size={15} aria-hidden />

@@ -1,20 +1,21 @@
 import type { RunSummary } from '@brelm/contract';
+import { say } from '../words/runs';
 /** How a run stands, in words. */
 export function runWords({ counts, state, cleaned, paused }: RunSummary): string {
   const all = Object.values(counts).reduce((n, v) => n + v, 0);
-  const files = (n: number) => `${n} ${n === 1 ? 'file' : 'files'}`;
-  if (cleaned) return `${files(all)} made, and cleaned away since`;
+  const files = (n: number) => `${n} ${n === 1 ? say('file') : say('files2')}`;
+  if (cleaned) return say('madeAndCleanedAwaySince', { files: files(all) });
   const made = counts.done + counts.failed;
   if (paused && counts.queued)
     return counts.working
-      ? `${made} of ${files(all)} made; it rests when ${counts.working} more ${counts.working === 1 ? 'is' : 'are'}`
-      : `${made} of ${files(all)} made; it rests until it goes on`;
-  if (state === 'queued') return `${files(all)} waiting`;
-  if (state === 'working') return `${made} of ${files(all)} made`;
+      ? say('ofMadeItRestsWhen', { made, files: files(all), working: counts.working })
+      : say('ofMadeItRestsUntil', { made, files: files(all) });
+  if (state === 'queued') return say('waiting', { files: files(all) });
+  if (state === 'working') return say('ofMade', { made, files: files(all) });
   const parts = [
-    counts.done ? `${files(counts.done)} made and checked` : '',
-    counts.failed ? `${counts.failed} failed` : '',
-    counts.cancelled ? `${counts.cancelled} cancelled` : '',
+    counts.done ? say('madeAndChecked', { files: files(counts.done) }) : '',
+    counts.failed ? say('failed', { failed: counts.failed }) : '',
+    counts.cancelled ? say('cancelled2', { cancelled: counts.cancelled }) : '',
   ];
   return parts.filter(Boolean).join(', ');
 }
@@ -31,7 +32,7 @@ export function RunProgress({ run }: { run: RunSummary }) {
     <div>
       <div
         role="progressbar"
-        aria-label={`Progress of ${run.title}`}
+        aria-label={say('progressOf', { title: run.title })}
         aria-valuemin={0}
         aria-valuemax={all}
         aria-valuenow={counts.done + counts.failed + counts.cancelled}

@@ -11,7 +11,6 @@ import {
   Trash2,
   X,
 } from 'lucide-react';
-import { format } from 'date-fns';
 import type { RunSummary } from '@brelm/contract';
 import { reasonOf } from '../store/api';
 import {
@@ -30,6 +29,8 @@ import { bytesText, Button, IconButton, notify, Place, SeverityMark } from '../u
 import { RunFiles } from './run-files';
 import { RunProgress } from './run-progress';
 import { apiAt } from '../platform/address';
+import { format } from '../words/dates';
+import { say } from '../words/runs';
 
 /** What is being made, what was, and what failed and why. */
 export function Runs() {
@@ -39,7 +40,7 @@ export function Runs() {
   const waiting = list.filter((r) => !r.finishedAt);
   const ended = list.filter((r) => r.finishedAt);
   return (
-    <Place title="Runs" actions={<Policy />}>
+    <Place title={say('runs')} actions={<Policy />}>
       {runs.error ? (
         <div role="alert" className="rounded-md border border-rust p-4">
           <p>{reasonOf(runs.error)}</p>
@@ -48,16 +49,15 @@ export function Runs() {
           </Button>
         </div>
       ) : !runs.data ? (
-        <p className="text-muted">Looking…</p>
+        <p className="text-muted">{say('looking')}</p>
       ) : list.length === 0 ? (
         <div className="rounded-md border border-dashed border-edge p-8 text-center text-muted">
-          Nothing was made yet. Open a design and press <b className="text-ink">Make files</b>, or make those
-          of several from the shelf.
+          {say.rich('nothingWasMadeYetOpen', { b: (words) => <b className="text-ink">{words}</b> })}
         </div>
       ) : (
         <>
           {waiting.length > 0 && (
-            <section aria-label="Being made" className="mb-8">
+            <section aria-label={say('beingMade2')} className="mb-8">
               <h2 className="heading mb-2">Being made</h2>
               <ul className="flex flex-col gap-2">
                 {waiting.map((r, i) => (
@@ -67,7 +67,7 @@ export function Runs() {
             </section>
           )}
           {ended.length > 0 && (
-            <section aria-label="Made">
+            <section aria-label={say('made')}>
               <h2 className="heading mb-2">Made</h2>
               <ul className="flex flex-col gap-2">
                 {ended.map((r) => (
@@ -89,7 +89,7 @@ function Policy() {
   if (!data) return null;
   return (
     <label className="flex items-center gap-2 text-[13px] text-muted">
-      Files are kept
+      {say('filesAreKept')}
       <select
         className="field !w-auto"
         value={data.keepDays ?? 'all'}
@@ -101,13 +101,13 @@ function Policy() {
       >
         {[7, 30, 90, 365].map((days) => (
           <option key={days} value={days}>
-            for {days} days
+            {say('forDays', { days })}
           </option>
         ))}
         {data.keepDays !== null && ![7, 30, 90, 365].includes(data.keepDays) && (
-          <option value={data.keepDays}>for {data.keepDays} days</option>
+          <option value={data.keepDays}>{say('forDays2', { keepDays: data.keepDays })}</option>
         )}
-        <option value="all">until I remove them</option>
+        <option value="all">{say('untilIRemoveThem')}</option>
       </select>
       <span className="tabular-nums">{bytesText(data.bytes)} now</span>
     </label>
@@ -129,7 +129,7 @@ function RunCard({ run, first, last }: { run: RunSummary; first: boolean; last: 
     <li className="rounded-md border border-line bg-card" data-testid="run" data-state={run.state}>
       <div className="flex items-start gap-3 px-3 py-2.5">
         <IconButton
-          label={open ? `Fold ${run.title}` : `Show the files of ${run.title}`}
+          label={open ? say('fold', { title: run.title }) : say('showTheFilesOf', { title: run.title })}
           aria-expanded={open}
           onClick={() => setOpen(!open)}
         >
@@ -155,27 +155,32 @@ function RunCard({ run, first, last }: { run: RunSummary; first: boolean; last: 
           {!ended && (
             <>
               <IconButton
-                label={`${run.title}: make it earlier`}
+                label={say('makeItEarlier', { title: run.title })}
                 disabled={first}
                 onClick={() => tell(move({ id: run.id, to: 'up' }).unwrap())}
               >
                 <ArrowUp size={15} />
               </IconButton>
               <IconButton
-                label={`${run.title}: make it later`}
+                label={say('makeItLater', { title: run.title })}
                 disabled={last}
                 onClick={() => tell(move({ id: run.id, to: 'down' }).unwrap())}
               >
                 <ArrowDown size={15} />
               </IconButton>
               <IconButton
-                label={run.paused ? `Go on with ${run.title}` : `Pause ${run.title}`}
+                label={
+                  run.paused ? say('goOnWith', { title: run.title }) : say('pause', { title: run.title })
+                }
                 disabled={!run.paused && run.counts.queued === 0}
                 onClick={() => tell(pause({ id: run.id, paused: !run.paused }).unwrap())}
               >
                 {run.paused ? <Play size={15} /> : <Pause size={15} />}
               </IconButton>
-              <IconButton label={`Cancel ${run.title}`} onClick={() => tell(cancel(run.id).unwrap())}>
+              <IconButton
+                label={say('cancel', { title: run.title })}
+                onClick={() => tell(cancel(run.id).unwrap())}
+              >
                 <X size={16} />
               </IconButton>
             </>
@@ -183,7 +188,7 @@ function RunCard({ run, first, last }: { run: RunSummary; first: boolean; last: 
           {ended && again && (
             <Button onClick={() => tell(retry({ id: run.id }).unwrap())}>
               <RotateCw size={14} aria-hidden />
-              {run.cleaned ? 'Make again' : 'Try again'}
+              {run.cleaned ? say('makeAgain') : say('tryAgain')}
             </Button>
           )}
           {run.packBytes !== null && !run.cleaned && (
@@ -193,11 +198,14 @@ function RunCard({ run, first, last }: { run: RunSummary; first: boolean; last: 
               className="inline-flex h-8 items-center gap-1.5 rounded-md border border-edge bg-card px-3 text-[13px] font-medium hover:border-ink"
             >
               <Download size={15} aria-hidden />
-              Pack, {bytesText(run.packBytes)}
+              {say('pack', { packBytes: bytesText(run.packBytes) })}
             </a>
           )}
           {ended && (
-            <IconButton label={`Remove ${run.title}`} onClick={() => tell(remove(run.id).unwrap())}>
+            <IconButton
+              label={say('remove', { title: run.title })}
+              onClick={() => tell(remove(run.id).unwrap())}
+            >
               <Trash2 size={15} />
             </IconButton>
           )}
@@ -219,7 +227,7 @@ function Files({ id, cleaned }: { id: string; cleaned: boolean }) {
       ) : data ? (
         <RunFiles files={data.files} cleaned={cleaned} />
       ) : (
-        <p className="py-2 text-muted">Looking…</p>
+        <p className="py-2 text-muted">{say('looking')}</p>
       )}
     </div>
   );

@@ -1,7 +1,8 @@
 import type { Tolerance } from '@brelm/core/press';
+import { say } from '../words/samples';
 
 const signed = (mm: number, less: string, more: string) =>
-  Math.abs(mm) < 0.05 ? null : `${Math.abs(mm).toFixed(1)} mm ${mm < 0 ? less : more}`;
+  Math.abs(mm) < 0.05 ? null : say('mm', { mm: Math.abs(mm).toFixed(1), which: mm < 0 ? less : more });
 
 /** How a print came out beside its file, in words. */
 export function misprintWords({ dxMm, dyMm, lightness, chroma }: Tolerance): string {
@@ -9,8 +10,13 @@ export function misprintWords({ dxMm, dyMm, lightness, chroma }: Tolerance): str
   const percent = (v: number) => `${Math.abs(Math.round(100 * (1 - v)))} %`;
   const tones = [
     Math.round(100 * (1 - lightness)) !== 0 &&
-      `${percent(lightness)} ${lightness < 1 ? 'darker' : 'lighter'}`,
-    Math.round(100 * (1 - chroma)) !== 0 && `${percent(chroma)} ${chroma < 1 ? 'less' : 'more'} colourful`,
+      `${percent(lightness)} ${lightness < 1 ? say('darker') : say('lighter')}`,
+    Math.round(100 * (1 - chroma)) !== 0 &&
+      say('lessColourful', { chroma: percent(chroma), isChroma: chroma < 1 }),
   ].filter(Boolean);
-  return `Print ${off ? `off by ${off}` : 'where it should be'}; ${tones.join(', ') || 'colours as in the file'}.`;
+  return say('printOffBy', {
+    isOff: Boolean(off),
+    off,
+    tones: tones.join(', ') || say('coloursAsInTheFile'),
+  });
 }

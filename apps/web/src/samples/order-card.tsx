@@ -1,4 +1,3 @@
-import { format } from 'date-fns';
 import { useState } from 'react';
 import type { Garment } from '@brelm/core/colour';
 import type { OrderState } from '@brelm/core/press';
@@ -8,15 +7,17 @@ import { Button, notify, SeverityMark } from '../ui';
 import { misprintWords } from './misprint-words';
 import { arrivalWords, countryName, money } from './money';
 import { apiAt } from '../platform/address';
+import { format } from '../words/dates';
+import { say } from '../words/samples';
 
 const WORDS: Record<OrderState, string> = {
-  received: 'received',
-  checked: 'checked',
-  printed: 'printed',
-  posted: 'posted',
-  arrived: 'arrived',
-  refused: 'refused',
-  cancelled: 'taken back',
+  received: say('received'),
+  checked: say('checked'),
+  printed: say('printed'),
+  posted: say('posted'),
+  arrived: say('arrived'),
+  refused: say('refused'),
+  cancelled: say('takenBack'),
 };
 const WAY: OrderState[] = ['received', 'checked', 'printed', 'posted', 'arrived'];
 
@@ -25,7 +26,7 @@ function Way({ steps, state }: Pick<SampleOrder, 'steps' | 'state'>) {
   const ended = state === 'refused' || state === 'cancelled';
   const shown = ended ? steps.map((s) => s.state) : WAY;
   return (
-    <ol aria-label="How far it is" className="flex flex-wrap gap-x-1 gap-y-1 text-[12.5px]">
+    <ol aria-label={say('howFarItIs')} className="flex flex-wrap gap-x-1 gap-y-1 text-[12.5px]">
       {shown.map((name) => {
         const step = steps.find((s) => s.state === name);
         const bad = name === 'refused';
@@ -58,12 +59,12 @@ function Way({ steps, state }: Pick<SampleOrder, 'steps' | 'state'>) {
 const STARS = [1, 2, 3, 4, 5];
 
 function SampleRow({ sample, garments }: { sample: Sample; garments: Garment[] }) {
-  const [say] = useSaySampleMutation();
+  const [keepSaid] = useSaySampleMutation();
   const [large, setLarge] = useState(false);
   const tell = (said: { note?: string; rating?: number | null }) =>
-    void say({ id: sample.id, ...said })
+    void keepSaid({ id: sample.id, ...said })
       .unwrap()
-      .catch((error: unknown) => notify('fault', `It was not kept: ${reasonOf(error)}`));
+      .catch((error: unknown) => notify('fault', say('itWasNotKept', { reason: reasonOf(error) })));
   const { id, designName, product, garment, size, quantity, misprint, photo, note, rating } = sample;
   const name = garment && (garments.find((g) => g.id === garment)?.name ?? garment);
   const photoPath = apiAt(`samples/${id}/photo`);
@@ -72,14 +73,14 @@ function SampleRow({ sample, garments }: { sample: Sample; garments: Garment[] }
       {photo ? (
         <button
           type="button"
-          aria-label={`${large ? 'Smaller' : 'Larger'} photo of ${designName}`}
+          aria-label={say('smallerPhotoOf', { isLarge: large, designName })}
           aria-expanded={large}
           className={`self-start overflow-hidden rounded-md border border-line bg-line ${large ? 'col-span-2 w-full max-w-[520px]' : ''}`}
           onClick={() => setLarge(!large)}
         >
           <img
             src={photoPath}
-            alt={`The sample of ${designName}`}
+            alt={say('theSampleOf', { designName })}
             className="block w-full"
             width={1400}
             height={1750}
@@ -88,7 +89,7 @@ function SampleRow({ sample, garments }: { sample: Sample; garments: Garment[] }
         </button>
       ) : (
         <div className="flex aspect-4/5 items-center justify-center rounded-md border border-dashed border-edge p-2 text-center text-[12px] text-muted">
-          a photo once it has come
+          {say('aPhotoOnceItHas')}
         </div>
       )}
       <div className="flex min-w-0 flex-col gap-1.5">
@@ -97,7 +98,7 @@ function SampleRow({ sample, garments }: { sample: Sample; garments: Garment[] }
           <span className="text-muted">
             {' '}
             on {product}
-            {name && `, ${name}`}, {size}, {quantity} {quantity === 1 ? 'piece' : 'pieces'}
+            {name && `, ${name}`}, {size}, {quantity} {quantity === 1 ? say('piece') : say('pieces2')}
           </span>
         </p>
         {misprint && <p className="text-[13px]">{misprintWords(misprint)}</p>}
@@ -108,7 +109,7 @@ function SampleRow({ sample, garments }: { sample: Sample; garments: Garment[] }
               <button
                 key={n}
                 type="button"
-                aria-label={`${n} of 5`}
+                aria-label={say('of5', { n })}
                 aria-pressed={rating === n}
                 className={`h-7 w-7 rounded-md border text-[13px] tabular-nums ${rating !== null && n <= rating ? 'border-spruce bg-spruce text-white' : 'border-edge bg-card text-muted hover:border-ink'}`}
                 onClick={() => tell({ rating: rating === n ? null : n })}
@@ -116,13 +117,13 @@ function SampleRow({ sample, garments }: { sample: Sample; garments: Garment[] }
                 {n}
               </button>
             ))}
-            <span className="ml-2 text-[12.5px] text-muted">{rating ? 'of 5' : 'not rated'}</span>
+            <span className="ml-2 text-[12.5px] text-muted">{rating ? say('of52') : say('notRated')}</span>
           </fieldset>
         )}
         <textarea
           key={note}
-          aria-label={`Note on ${designName}`}
-          placeholder="What you noticed"
+          aria-label={say('noteOn', { designName })}
+          placeholder={say('whatYouNoticed')}
           className="field min-h-14 !h-auto py-1.5"
           maxLength={4000}
           defaultValue={note}
@@ -147,16 +148,19 @@ export function OrderCard({
   const { id, quote, steps, state, reasons, cancellable, country, samples } = order;
   return (
     <section
-      aria-label={`Order of ${format(steps[0].at, 'd MMMM')}`}
+      aria-label={say('orderOf', { at: format(steps[0].at, 'd MMMM') })}
       className="rounded-md border border-line bg-card px-4 pt-3"
     >
       <div className="mb-2 flex flex-wrap items-center gap-3">
-        <h2 className="text-[16px]">Order of {format(steps[0].at, 'd MMMM, HH:mm')}</h2>
+        <h2 className="text-[16px]">{say('orderOf', { at: format(steps[0].at, 'd MMMM, HH:mm') })}</h2>
         <span className="mr-auto text-[13px] text-muted">
-          {quote.pieces} {quote.pieces === 1 ? 'piece' : 'pieces'} to {countryName(country)},{' '}
-          {money(quote.total, currency)}
-          {!['arrived', 'refused', 'cancelled'].includes(state) &&
-            `, there ${arrivalWords(quote.days.arrives)}`}
+          {say('pieceToThere', {
+            pieces: quote.pieces,
+            countryName: countryName(country),
+            money: money(quote.total, currency),
+            isValue: !['arrived', 'refused', 'cancelled'].includes(state),
+            arrival: arrivalWords(quote.days.arrives),
+          })}
         </span>
         {cancellable && (
           <Button
@@ -167,7 +171,7 @@ export function OrderCard({
                 .catch((error: unknown) => notify('fault', reasonOf(error)))
             }
           >
-            Take it back
+            {say('takeItBack')}
           </Button>
         )}
       </div>

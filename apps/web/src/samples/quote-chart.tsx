@@ -1,6 +1,7 @@
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { line } from 'd3-shape';
 import { money } from './money';
+import { say } from '../words/samples';
 
 /** What a piece costs with its postage, at a number of pieces. */
 export interface QuotePoint {
@@ -38,7 +39,11 @@ export function QuoteChart({
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       className="w-full"
       role="img"
-      aria-label={`A piece costs ${money(points[0].each, currency)} alone and ${money(points[points.length - 1].each, currency)} of ${most}`}
+      aria-label={say('aPieceCostsAloneAnd', {
+        money: money(points[0].each, currency),
+        money2: money(points[points.length - 1].each, currency),
+        most,
+      })}
     >
       <g className="fill-muted text-[11px]">
         {y.ticks(4).map((v) => (
@@ -55,7 +60,7 @@ export function QuoteChart({
           </text>
         ))}
         <text x={WIDTH - MARGIN.right} y={HEIGHT - 3} textAnchor="end">
-          pieces in one order
+          {say('piecesInOneOrder')}
         </text>
       </g>
       {price !== null && (

@@ -20,6 +20,7 @@ import { Button, Modal, notify, NumberField, SelectField } from '../ui';
 import { basket, keepSampleManner, keptSampleManner, useBasket, type BasketItem } from './basket';
 import { arrivalWords, countryName, dayWords, money } from './money';
 import { QuoteChart } from './quote-chart';
+import { say } from '../words/samples';
 
 /** What samples of a design cost, and into the basket. */
 export function SampleDialog(props: {
@@ -34,20 +35,18 @@ export function SampleDialog(props: {
   const found = usePressCatalogueQuery();
   const blank = found.data?.blanks.find((b) => b.kind === spec.kind && b.blank === spec.blank);
   return (
-    <Modal open title={`Samples of ${spec.product}`} wide onClose={onClose}>
+    <Modal open title={say('samplesOf', { product: spec.product })} wide onClose={onClose}>
       {found.isError ? (
         <div role="alert" className="flex items-center gap-3">
           <span>The press does not answer: {reasonOf(found.error)}</span>
           <Button onClick={() => void found.refetch()}>Try again</Button>
         </div>
       ) : !found.data ? (
-        <p className="text-muted">Asking the press…</p>
+        <p className="text-muted">{say('askingThePress')}</p>
       ) : blank ? (
         <Quoting {...props} catalogue={found.data} blank={blank} />
       ) : (
-        <p>
-          {found.data.name} does not print {spec.product.toLowerCase()}.
-        </p>
+        <p>{say('doesNotPrint', { name: found.data.name, product: spec.product.toLowerCase() })}</p>
       )}
     </Modal>
   );
@@ -129,9 +128,8 @@ function Quoting({
       },
       ...{ garment: colour, garmentName: colour && nameOf(colour), size, quantity, order },
     };
-    if (basket.add(line))
-      notify('done', `${quantity} × ${design.name} ${quantity === 1 ? 'is' : 'are'} in the basket.`);
-    else notify('fault', 'The basket is full: order what is in it first.');
+    if (basket.add(line)) notify('done', say('isInTheBasket', { quantity, name: design.name }));
+    else notify('fault', say('theBasketIsFullOrder'));
   };
   return (
     <div className="flex flex-col gap-3">
@@ -142,34 +140,36 @@ function Quoting({
       <div className="grid grid-cols-[200px_minmax(0,1fr)] gap-5">
         <div className="flex flex-col gap-1.5">
           {blank.colours.length > 0 && (
-            <SelectField label="Colour" value={colour ?? ''} onChange={(e) => setColour(e.target.value)}>
+            <SelectField
+              label={say('colour')}
+              value={colour ?? ''}
+              onChange={(e) => setColour(e.target.value)}
+            >
               {blank.colours.map((id) => (
                 <option key={id} value={id}>
-                  {nameOf(id)}
-                  {blank.out.includes(id) ? ', run out' : ''}
+                  {say('runOut', { name: nameOf(id), isIncludes: blank.out.includes(id) })}
                 </option>
               ))}
             </SelectField>
           )}
-          <SelectField label="Size" value={size} onChange={(e) => setSize(e.target.value)}>
+          <SelectField label={say('size')} value={size} onChange={(e) => setSize(e.target.value)}>
             {blank.sizes.map((s) => (
               <option key={s.id} value={s.id}>
-                {s.id}
-                {s.more ? `, ${money(s.more, currency)} more` : ''}
+                {say('more', { id: s.id, isMore: Boolean(s.more), money: money(s.more, currency) })}
               </option>
             ))}
           </SelectField>
           <NumberField
-            label="Pieces"
+            label={say('pieces')}
             value={quantity}
             digits={0}
             check={(v) =>
-              Number.isInteger(v) && v >= 1 && v <= MOST_PIECES ? null : 'whole pieces, 1 or more'
+              Number.isInteger(v) && v >= 1 && v <= MOST_PIECES ? null : say('wholePieces1OrMore')
             }
             onChange={setQuantity}
           />
           <SelectField
-            label="Posted to"
+            label={say('postedTo')}
             value={manner.country}
             onChange={(e) => set({ country: e.target.value })}
           >
@@ -184,9 +184,9 @@ function Quoting({
             ))}
           </SelectField>
           <NumberField
-            label={`Sells for, ${currency}`}
+            label={say('sellsFor', { currency })}
             value={(price ?? 0) / 100}
-            check={(v) => (v >= 0 && v <= 10_000 ? null : '0 to 10000')}
+            check={(v) => (v >= 0 && v <= 10_000 ? null : say('n0To10000'))}
             onChange={(v) => set({ prices: { ...manner.prices, [spec.id]: Math.round(v * 100) } })}
           />
         </div>
@@ -210,7 +210,7 @@ function Quoting({
               <th scope="col">Postage</th>
               <th scope="col">In all</th>
               <th scope="col">Each</th>
-              <th scope="col">{price ? 'Margin' : 'For 40 % margin'}</th>
+              <th scope="col">{price ? say('margin') : say('for40Margin')}</th>
             </tr>
           </thead>
           <tbody>
@@ -242,20 +242,25 @@ function Quoting({
           <span className="text-rust">{now}</span>
         ) : (
           <>
-            {quantity} {quantity === 1 ? 'piece' : 'pieces'}: <strong>{money(now.total, currency)}</strong>{' '}
-            with postage, printed by {dayWords(now.days.printed)}, there {arrivalWords(now.days.arrives)}.
+            {say.rich('pieceWithPostagePrintedBy', {
+              quantity,
+              money: money(now.total, currency),
+              day: dayWords(now.days.printed),
+              arrival: arrivalWords(now.days.arrives),
+              b: (words) => <strong>{words}</strong>,
+            })}
           </>
         )}
       </p>
       <div className="flex items-center justify-end gap-3">
         {waiting.length > 0 && (
           <Link to="/samples" className="mr-auto text-spruce underline">
-            Basket: {waiting.length}
+            {say('basket', { waiting: waiting.length })}
           </Link>
         )}
-        <Button onClick={onClose}>Close</Button>
+        <Button onClick={onClose}>{say('close')}</Button>
         <Button tone="main" disabled={typeof now === 'string'} onClick={put}>
-          Put in the basket
+          {say('putInTheBasket')}
         </Button>
       </div>
     </div>

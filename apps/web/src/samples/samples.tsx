@@ -12,6 +12,7 @@ import { Button, IconButton, notify, NumberField, Place, SelectField, Tick } fro
 import { basket, keepSampleManner, keptSampleManner, useBasket } from './basket';
 import { arrivalWords, countryName, money } from './money';
 import { OrderCard } from './order-card';
+import { say } from '../words/samples';
 
 /** How often it is looked how far orders are, ms; the press tells nobody by itself. */
 const LOOK = 5000;
@@ -32,8 +33,8 @@ export function Samples() {
   const fault = catalogue.error ?? orders.error;
   return (
     <Place
-      title="Samples"
-      about={`${catalogue.data?.name ?? 'The press'} is a stand-in that comes with Brelm: made up, and nothing leaves this machine. A day of its own takes a minute.`}
+      title={say('samples')}
+      about={say('isAStandInThat', { name: catalogue.data?.name ?? say('thePress') })}
     >
       {fault ? (
         <div role="alert" className="rounded-md border border-rust p-4">
@@ -49,7 +50,7 @@ export function Samples() {
           </Button>
         </div>
       ) : !catalogue.data || !orders.data ? (
-        <p className="text-muted">Looking…</p>
+        <p className="text-muted">{say('looking')}</p>
       ) : (
         <div className="flex flex-col gap-5">
           {lines.length > 0 && <Basket catalogue={catalogue.data} />}
@@ -58,8 +59,10 @@ export function Samples() {
           ))}
           {lines.length === 0 && orders.data.length === 0 && (
             <div className="rounded-md border border-dashed border-edge p-8 text-center text-muted">
-              No samples yet. Open a design, go to <strong className="text-ink">Mockups</strong>, and choose{' '}
-              <strong className="text-ink">Order a sample</strong>.
+              {say.rich('noSamplesYetOpenA', {
+                b: (words) => <strong className="text-ink">{words}</strong>,
+                b2: (words) => <strong className="text-ink">{words}</strong>,
+              })}
             </div>
           )}
         </div>
@@ -103,13 +106,13 @@ function Basket({ catalogue }: { catalogue: Catalogue }) {
       }));
       await order({ items, country: manner.country, acceptStops }).unwrap();
       basket.empty();
-      notify('done', 'The samples are ordered.');
+      notify('done', say('theSamplesAreOrdered'));
     } catch (error) {
       setRefused(reasonOf(error));
     }
   };
   return (
-    <section aria-label="Basket" className="rounded-md border border-edge bg-card p-4">
+    <section aria-label={say('basket2')} className="rounded-md border border-edge bg-card p-4">
       <h2 className="mb-2 text-[16px]">Basket</h2>
       <ul>
         {lines.map((line, i) => (
@@ -134,16 +137,19 @@ function Basket({ catalogue }: { catalogue: Catalogue }) {
               )}
             </div>
             <NumberField
-              label="Pieces"
+              label={say('pieces')}
               value={line.quantity}
               digits={0}
-              check={(v) => (Number.isInteger(v) && v >= 1 && v <= 1000 ? null : '1 to 1000')}
+              check={(v) => (Number.isInteger(v) && v >= 1 && v <= 1000 ? null : say('n1To1000'))}
               onChange={(quantity) => basket.set(i, quantity)}
             />
             <span className="text-right tabular-nums">
               {quote instanceof QuoteError ? '' : money(quote.items[i].total, currency)}
             </span>
-            <IconButton label={`Take ${line.designName} out`} onClick={() => basket.drop(i)}>
+            <IconButton
+              label={say('takeOut', { designName: line.designName })}
+              onClick={() => basket.drop(i)}
+            >
               <Trash2 size={15} aria-hidden />
             </IconButton>
           </li>
@@ -156,13 +162,13 @@ function Basket({ catalogue }: { catalogue: Catalogue }) {
         >
           <p className="mr-auto min-w-0 flex-1">{refused}</p>
           {/has stops/.test(refused) && (
-            <Tick label="Print it all the same" checked={acceptStops} onChange={setAcceptStops} />
+            <Tick label={say('printItAllTheSame')} checked={acceptStops} onChange={setAcceptStops} />
           )}
         </div>
       )}
       <div className="mt-2 flex flex-wrap items-end gap-4 border-t border-line pt-3">
         <SelectField
-          label="Posted to"
+          label={say('postedTo')}
           value={manner.country}
           onChange={(e) => {
             const next = { ...manner, country: e.target.value };
@@ -184,14 +190,18 @@ function Basket({ catalogue }: { catalogue: Catalogue }) {
               {quote.faults
                 .filter((f) => !f.field.startsWith('items['))
                 .map((f) => f.message)
-                .join('; ') || 'Mend what is wrong above first.'}
+                .join('; ') || say('mendWhatIsWrongAbove')}
             </span>
           ) : ordering.isLoading ? (
-            'Making the files, and handing them in…'
+            say('makingTheFilesAndHanding')
           ) : (
             <>
-              Postage {money(quote.postage, currency)}, in all <strong>{money(quote.total, currency)}</strong>
-              ; there {arrivalWords(quote.days.arrives)}
+              {say.rich('postageInAllThere', {
+                money: money(quote.postage, currency),
+                money2: money(quote.total, currency),
+                arrival: arrivalWords(quote.days.arrives),
+                b: (words) => <strong>{words}</strong>,
+              })}
             </>
           )}
         </p>
@@ -200,7 +210,7 @@ function Basket({ catalogue }: { catalogue: Catalogue }) {
           disabled={quote instanceof QuoteError || ordering.isLoading}
           onClick={() => void send()}
         >
-          Order
+          {say('order')}
         </Button>
       </div>
     </section>

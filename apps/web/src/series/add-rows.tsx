@@ -15,25 +15,26 @@ import {
   type Series,
 } from '@brelm/core/series';
 import { Button, Modal, NumberField, SelectField } from '../ui';
+import { say } from '../words/series';
 
 const WAYS = ['numbers', 'words', 'pairs', 'typed'] as const;
 type Way = (typeof WAYS)[number];
 const WAY_WORDS: Record<Way, string> = {
-  numbers: 'Numbers: First, Second, Third',
-  words: 'Words of a niche',
-  pairs: 'All pairs of two columns',
-  typed: 'A list, typed or pasted',
+  numbers: say('numbersFirstSecondThird'),
+  words: say('wordsOfANiche'),
+  pairs: say('allPairsOfTwoColumns'),
+  typed: say('aListTypedOrPasted'),
 };
 const KIND_WORDS: Record<ListedClass, string> = {
-  creature: 'creatures',
-  thing: 'things',
-  stuff: 'stuff',
-  place: 'places',
-  person: 'people and jobs',
-  food: 'food',
-  do: 'what is done',
-  time: 'times',
-  quality: 'qualities',
+  creature: say('creatures'),
+  thing: say('things'),
+  stuff: say('stuff'),
+  place: say('places'),
+  person: say('peopleAndJobs'),
+  food: say('food'),
+  do: say('whatIsDone'),
+  time: say('times'),
+  quality: say('qualities'),
 };
 /** Of what will be added so many are shown. */
 const SHOWN = 6;
@@ -108,7 +109,7 @@ export function AddRows({
   const instead = way === 'pairs';
   const room = MOST_ROWS - (instead ? 0 : series.rows.length);
   const told =
-    fault ?? (rows.length > room ? `There is room for ${room} more rows: a table has ${MOST_ROWS}.` : null);
+    fault ?? (rows.length > room ? say('thereIsRoomForMore', { room, mostRows: MOST_ROWS }) : null);
   const add = () => {
     const ids = rowIds(series.rows, rows.length);
     onAdd(
@@ -125,38 +126,38 @@ export function AddRows({
       ))}
     </SelectField>
   );
-  const whole = (v: number) => (Number.isInteger(v) ? null : 'a whole number');
+  const whole = (v: number) => (Number.isInteger(v) ? null : say('aWholeNumber'));
   return (
-    <Modal open title="Add rows" onClose={onClose}>
+    <Modal open title={say('addRows')} onClose={onClose}>
       <div className="flex flex-col gap-3">
-        <SelectField label="What they say" value={way} onChange={(e) => setWay(e.target.value as Way)}>
+        <SelectField label={say('whatTheySay')} value={way} onChange={(e) => setWay(e.target.value as Way)}>
           {WAYS.map((w) => (
             <option key={w} value={w} disabled={w === 'pairs' && columns.length < 2}>
               {WAY_WORDS[w]}
             </option>
           ))}
         </SelectField>
-        {columnField(way === 'pairs' ? 'Each of' : 'In the column', given.column, (column) =>
+        {columnField(way === 'pairs' ? say('eachOf') : say('inTheColumn'), given.column, (column) =>
           set({ column }),
         )}
         {way === 'numbers' && (
           <div className="grid grid-cols-3 gap-2">
             <NumberField
-              label="From"
+              label={say('from')}
               digits={0}
               value={given.from}
               check={whole}
               onChange={(from) => set({ from })}
             />
             <NumberField
-              label="To"
+              label={say('to')}
               digits={0}
               value={given.to}
               check={whole}
               onChange={(to) => set({ to })}
             />
             <SelectField
-              label="Written"
+              label={say('written')}
               value={given.style}
               onChange={(e) => set({ style: e.target.value as NumberStyle })}
             >
@@ -168,7 +169,11 @@ export function AddRows({
         )}
         {way === 'words' && (
           <div className="grid grid-cols-2 gap-2">
-            <SelectField label="Niche" value={given.niche} onChange={(e) => set({ niche: e.target.value })}>
+            <SelectField
+              label={say('niche')}
+              value={given.niche}
+              onChange={(e) => set({ niche: e.target.value })}
+            >
               {NICHES.map((n) => (
                 <option key={n.id} value={n.id}>
                   {n.name}
@@ -176,7 +181,7 @@ export function AddRows({
               ))}
             </SelectField>
             <SelectField
-              label="Its"
+              label={say('its')}
               value={given.kind}
               onChange={(e) => set({ kind: e.target.value as ListedClass })}
             >
@@ -188,7 +193,7 @@ export function AddRows({
             </SelectField>
           </div>
         )}
-        {way === 'pairs' && columnField('with each of', given.other, (other) => set({ other }))}
+        {way === 'pairs' && columnField(say('withEachOf'), given.other, (other) => set({ other }))}
         {way === 'typed' && (
           <label className="block">
             <span className="block text-[11.5px] text-muted">
@@ -206,23 +211,25 @@ export function AddRows({
           {told ? (
             <span className="text-rust">{told}</span>
           ) : rows.length === 0 ? (
-            'No rows yet.'
+            say('noRowsYet')
           ) : (
             <>
-              {rows.length} {rows.length === 1 ? 'row' : 'rows'}
-              {instead ? ', in the place of those that are there' : ''}:{' '}
-              {rows
-                .slice(0, SHOWN)
-                .map((r) => Object.values(r).join(' + '))
-                .join(', ')}
-              {rows.length > SHOWN && ' …'}
+              {say('rowInThePlaceOf', {
+                rows: rows.length,
+                isInstead: instead,
+                rows2: rows
+                  .slice(0, SHOWN)
+                  .map((r) => Object.values(r).join(' + '))
+                  .join(', '),
+                rows3: rows.length > SHOWN && ' …',
+              })}
             </>
           )}
         </p>
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
           <Button tone="main" disabled={told !== null || rows.length === 0} onClick={add}>
-            Add {rows.length || ''} {rows.length === 1 ? 'row' : 'rows'}
+            Add {rows.length || ''} {rows.length === 1 ? say('row') : say('rows')}
           </Button>
         </div>
       </div>

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { columnNamed, type GivenTable, type Series } from '@brelm/core/series';
 import { Button, Modal } from '../ui';
+import { say } from '../words/series';
 
 const SHOWN_ROWS = 5;
 
@@ -21,13 +22,11 @@ export function BringTable({
   const [add, setAdd] = useState(false);
   const fresh = table.columns.filter((c) => !columnNamed(series.columns, c));
   return (
-    <Modal open title={`The table ${name}`} onClose={onClose} wide>
+    <Modal open title={say('theTable', { name })} onClose={onClose} wide>
       <p className="mb-2">
-        {table.rows.length} {table.rows.length === 1 ? 'row' : 'rows'}, {table.columns.length}{' '}
-        {table.columns.length === 1 ? 'column' : 'columns'}
-        {fresh.length > 0 &&
-          `; new here: ${fresh.join(', ')}. Say under Places where ${fresh.length === 1 ? 'it goes' : 'they go'}`}
-        .
+        {table.rows.length} {table.rows.length === 1 ? say('row') : say('rows')}, {table.columns.length}{' '}
+        {table.columns.length === 1 ? say('column') : say('columns')}
+        {fresh.length > 0 && say('newHereSayUnderPlaces', { fresh: fresh.join(', '), fresh2: fresh.length })}.
       </p>
       {table.notes.map((n) => (
         <p key={n} className="mb-2 text-[13px] text-ochre-ink">
@@ -38,7 +37,7 @@ export function BringTable({
         className="max-h-60 overflow-auto rounded-md border border-line"
         tabIndex={0}
         role="group"
-        aria-label="Its first rows"
+        aria-label={say('itsFirstRows')}
       >
         <table className="w-full text-left text-[13px]">
           <thead>
@@ -64,20 +63,20 @@ export function BringTable({
         </table>
       </div>
       <fieldset className="mt-3 flex flex-col gap-1.5 text-[13px]">
-        <legend className="heading mb-1">Its rows</legend>
+        <legend className="heading mb-1">{say('itsRows')}</legend>
         <label className="flex items-center gap-2">
           <input type="radio" name="how" checked={!add} onChange={() => setAdd(false)} />
-          take the place of those that are here; what was set by hand stays with rows that say the same first
+          {say('takeThePlaceOfThose')}
         </label>
         <label className="flex items-center gap-2">
           <input type="radio" name="how" checked={add} onChange={() => setAdd(true)} />
-          go below those that are here
+          {say('goBelowThoseThatAre')}
         </label>
       </fieldset>
       <div className="mt-4 flex justify-end gap-2">
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say('cancel')}</Button>
         <Button tone="main" onClick={() => onTake(add)}>
-          Bring it in
+          {say('bringItIn')}
         </Button>
       </div>
     </Modal>

@@ -6,6 +6,7 @@ import { worstOf, type SeriesRow, type Trouble } from '@brelm/core/series';
 import { SeverityMark, VerdictMark } from '../ui';
 import { RowPicture } from './row-picture';
 import type { Rows } from './use-rows';
+import { say } from '../words/series';
 
 const LEAST = 132;
 const GAP = 10;
@@ -95,14 +96,14 @@ export function ContactSheet({
   const tabStop = (inSight.find((r) => r.id === chosen) ?? inSight[0])?.id;
   return (
     <div ref={scroller} className="h-full overflow-y-auto" data-testid="contact-sheet">
-      <ul aria-label="All rows" className="relative w-full" style={{ height: virtual.getTotalSize() }}>
+      <ul aria-label={say('allRows')} className="relative w-full" style={{ height: virtual.getTotalSize() }}>
         {lines.flatMap((line) =>
           list.slice(line.index * across, (line.index + 1) * across).map((row, i) => {
             const index = line.index * across + i;
             const shown = rows.shown(row.id);
             const troubles = troublesOf(row);
             const number = numbers.get(row.id)!;
-            const name = shown?.name || `Row ${number}`;
+            const name = shown?.name || say('row2', { number });
             return (
               <li
                 key={row.id}
@@ -125,7 +126,14 @@ export function ContactSheet({
                   onKeyDown={(e) => keys(e, index)}
                 >
                   <span className="sr-only">
-                    {`Row ${number}: ${name}${row.leftOut ? ', left out' : ''}${row.byHand.length ? ', set by hand' : ''}${troubles.length ? `, ${troubles.map((t) => t.message).join(' ')}` : ''}`}
+                    {say('rowLeftOutSetBy', {
+                      number,
+                      name,
+                      isLeftOut: row.leftOut,
+                      isByHand: Boolean(row.byHand.length),
+                      isTroubles: Boolean(troubles.length),
+                      troubles: troubles.map((t) => t.message).join(' '),
+                    })}
                   </span>
                   <RowPicture
                     picture={shown?.picture ?? null}
@@ -175,12 +183,12 @@ function Foot({
       </span>
       <span className="mt-0.5 flex min-w-0 items-center gap-1 text-muted">
         {row.leftOut ? (
-          'left out'
+          say('leftOut')
         ) : !known ? (
-          'looking…'
+          say('looking')
         ) : worst === null ? (
           <>
-            <VerdictMark verdict="reads" size={11} /> nothing wrong
+            <VerdictMark verdict="reads" size={11} /> {say('nothingWrong')}
           </>
         ) : (
           <>

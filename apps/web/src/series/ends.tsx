@@ -4,6 +4,7 @@ import type { SeriesRow } from '@brelm/core/series';
 import { seriesRow, type RowShown, type SeriesAsked } from '../workers/series-client';
 import { RowPicture } from './row-picture';
 import { gaveWords } from './words';
+import { say } from '../words/series';
 
 const WIDTH = 280;
 
@@ -22,7 +23,7 @@ export function Ends({
   ratio: number;
 }) {
   return (
-    <ul aria-label="How the rows become" className="flex min-w-0 gap-3">
+    <ul aria-label={say('howTheRowsBecome')} className="flex min-w-0 gap-3">
       {ends.map(({ label, row }) => (
         <End key={label} {...{ label, row, request, side, garment, ratio }} />
       ))}
@@ -71,7 +72,7 @@ function End({
         {shown?.name ?? '…'}
       </p>
       <p className="line-clamp-2 text-[11.5px] text-muted" title={gave.join(' · ')}>
-        {shown && (gave.length ? gave.join(' · ') : 'as the layout has it')}
+        {shown && (gave.length ? gave.join(' · ') : say('asTheLayoutHasIt'))}
       </p>
     </li>
   );

@@ -4,6 +4,7 @@ import { reasonOf } from '../store/api';
 import { useFollowRowsMutation } from '../store/series-api';
 import { Button, notify } from '../ui';
 import { apiAt } from '../platform/address';
+import { say } from '../words/series';
 
 /** Makes a design of its own of one row. */
 export async function ownDesign(id: string, row: SeriesRow): Promise<RowDesigns> {
@@ -13,9 +14,9 @@ export async function ownDesign(id: string, row: SeriesRow): Promise<RowDesigns>
     headers: { 'Content-Type': 'application/json' },
   });
   const answer = (await response.json()) as RowDesigns & { message?: string };
-  if (!response.ok) throw new Error(answer.message ?? 'The design could not be made.');
+  if (!response.ok) throw new Error(answer.message ?? say('theDesignCouldNotBe'));
   if (answer.left.length) throw new Error(answer.left[0].why.join(' '));
-  notify('done', 'It is on the shelf, and follows this row.');
+  notify('done', say('itIsOnTheShelf'));
   return answer;
 }
 
@@ -38,7 +39,7 @@ export function Following({
     <Button
       className="!h-8"
       disabled={!saved || isLoading}
-      title="Lays the designs that follow their rows out anew; those that were changed by themselves stay as they are"
+      title={say('laysTheDesignsThatFollow')}
       onClick={() =>
         follow({ id, designs: following.slice(0, 500) })
           .unwrap()
@@ -47,14 +48,18 @@ export function Following({
               onFollowed(made);
               notify(
                 made.left.length ? 'fault' : 'done',
-                `${made.designs.length} brought up to date.${made.left.length ? ` ${made.left.map((l) => `${l.name}: ${l.why.join(' ')}`).join(' ')}` : ''}`,
+                say('broughtUpToDate', {
+                  designs: made.designs.length,
+                  isLeft: Boolean(made.left.length),
+                  left: made.left.map((l) => `${l.name}: ${l.why.join(' ')}`).join(' '),
+                }),
               );
             },
             (error: unknown) => notify('fault', reasonOf(error)),
           )
       }
     >
-      Bring {following.length} {following.length === 1 ? 'design' : 'designs'} up to date
+      {say('bringDesignUpToDate', { following: following.length })}
     </Button>
   );
 }

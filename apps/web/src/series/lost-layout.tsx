@@ -3,6 +3,7 @@ import type { Series } from '@brelm/core/series';
 import { PickDesign } from '../design/pick-design';
 import { Button } from '../ui';
 import type { useSeries } from './use-series';
+import { say } from '../words/series';
 
 /** A series whose layout is gone keeps its table; another design can take the layout's place. */
 export function LostLayout({
@@ -21,19 +22,19 @@ export function LostLayout({
     <main className="mx-auto mt-20 max-w-md p-6">
       <h1 className="text-[20px]">{series.name}</h1>
       <p className="my-3">
-        {fault} {gone && `The table is safe: ${series.rows.length} rows.`}
+        {fault} {gone && say('theTableIsSafeRows', { rows: series.rows.length })}
       </p>
       {gone ? (
         <Button tone="main" onClick={() => setPicking(true)}>
-          Choose another layout
+          {say('chooseAnotherLayout')}
         </Button>
       ) : (
-        <Button onClick={() => location.reload()}>Try again</Button>
+        <Button onClick={() => location.reload()}>{say('tryAgain')}</Button>
       )}
       {picking && (
         <PickDesign
-          title="Which design is the layout?"
-          words={['the layout', 'take it']}
+          title={say('whichDesignIsTheLayout')}
+          words={[say('theLayout'), say('takeIt')]}
           taken={new Set([series.layout])}
           onTake={(d) => {
             setPicking(false);

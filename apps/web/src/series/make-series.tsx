@@ -9,6 +9,7 @@ import { NamePattern, namesFault } from '../files/name-pattern';
 import { reasonOf } from '../store/api';
 import { useDesignsOfRowsMutation, useMakeSeriesMutation, useSeriesMakingQuery } from '../store/series-api';
 import { Button, Modal, Tick } from '../ui';
+import { say } from '../words/series';
 
 /** How often it is asked how far the rows are, ms. */
 const LOOK_MS = 500;
@@ -65,7 +66,6 @@ export function MakeSeries({
   useEffect(() => () => inWork.current?.abort(), []);
   const busy = making.isLoading || designing.isLoading;
   const { data: standing } = useSeriesMakingQuery(id, { skip: !busy, pollingInterval: LOOK_MS });
-  const several = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
   const files = () => {
     setFault(null);
     if (pattern !== series.fileNames) onNames(pattern);
@@ -85,7 +85,7 @@ export function MakeSeries({
         setMade({
           runs: true,
           left,
-          words: `${several(all, 'file')} in ${several(runs.length, 'run')}${there ? `; ${there} of them were made before and are the same` : ''}.`,
+          words: say('fileInRunOfThem', { all, runs: runs.length, isThere: Boolean(there), there }),
         });
       },
       (error: unknown) => setFault(reasonOf(error)),
@@ -101,24 +101,26 @@ export function MakeSeries({
           setMade({
             runs: false,
             left: result.left,
-            words: `${several(result.designs.length, 'design')} on the shelf; each follows its row until it is changed by itself.`,
+            words: say('designOnTheShelfEach', { designs: result.designs.length }),
           });
         },
         (error: unknown) => setFault(reasonOf(error)),
       );
   };
   return (
-    <Modal open title="Make it" onClose={onClose} wide>
+    <Modal open title={say('makeIt')} onClose={onClose} wide>
       {made ? (
         <>
           <p role="status">{made.words}</p>
           {made.left.length > 0 && (
             <>
-              <p className="mt-3 font-medium">Nothing is made of {several(made.left.length, 'row')}:</p>
+              <p className="mt-3 font-medium">
+                Nothing is made of {say('row3', { left: made.left.length })}:
+              </p>
               <ul
                 className="mt-1 max-h-60 overflow-y-auto text-[13px]"
                 tabIndex={0}
-                aria-label="Rows of which nothing is made"
+                aria-label={say('rowsOfWhichNothingIs')}
               >
                 {made.left.map((l) => (
                   <li key={l.row}>
@@ -133,27 +135,22 @@ export function MakeSeries({
               to={made.runs ? '/runs' : '/'}
               className="inline-flex h-8 items-center rounded-md border border-edge bg-card px-3 text-[13px] font-medium"
             >
-              {made.runs ? 'To the runs' : 'To the shelf'}
+              {made.runs ? say('toTheRuns') : say('toTheShelf')}
             </Link>
             <Button tone="main" onClick={onClose}>
-              Done
+              {say('done')}
             </Button>
           </div>
         </>
       ) : (
         <>
           <p className="mb-3">
-            {several(rows.length, 'row')}
-            {!whole && ', those that the table shows'}
-            {stopped > 0 && (
-              <span className="text-rust">
-                ; {several(stopped, 'row')} of them cannot be made as they are
-              </span>
-            )}
-            .
+            {say('row4', { rows: rows.length })}
+            {!whole && say('thoseThatTheTableShows')}
+            {stopped > 0 && <span className="text-rust">{say('rowOfThemCannotBe', { stopped })}</span>}.
           </p>
           <fieldset className="mb-3 flex flex-col gap-0.5">
-            <legend className="heading mb-1">Products that the layout is for</legend>
+            <legend className="heading mb-1">{say('productsThatTheLayoutIs')}</legend>
             {offered.map((s) => (
               <Tick
                 key={s.id}
@@ -167,24 +164,12 @@ export function MakeSeries({
                 }}
               />
             ))}
-            {offered.length === 0 && (
-              <p className="text-muted">
-                The layout’s product is not in the spec book any more: place it on another one.
-              </p>
-            )}
+            {offered.length === 0 && <p className="text-muted">{say('theLayoutsProductIsNot')}</p>}
           </fieldset>
-          <Tick
-            label="A pack for each marketplace, with a table for upload"
-            checked={pack}
-            onChange={setPack}
-          />
-          <Tick
-            label="Also where the proof has stops, which I know"
-            checked={acceptStops}
-            onChange={setAccept}
-          />
+          <Tick label={say('aPackForEachMarketplace')} checked={pack} onChange={setPack} />
+          <Tick label={say('alsoWhereTheProofHas')} checked={acceptStops} onChange={setAccept} />
           <details className="mt-2 text-[13px]" open={series.fileNames !== ''}>
-            <summary className="cursor-pointer text-muted">Names of the files</summary>
+            <summary className="cursor-pointer text-muted">{say('namesOfTheFiles')}</summary>
             <NamePattern value={pattern} columns={columns} onChange={setPattern} />
           </details>
           {fault && (
@@ -195,7 +180,9 @@ export function MakeSeries({
           {busy && (
             <div role="status" className="mt-3">
               <p className="text-[13px] text-muted">
-                {standing?.all ? `${standing.done} of ${standing.all} rows laid out` : 'Laying the rows out…'}
+                {standing?.all
+                  ? say('ofRowsLaidOut', { done: standing.done, all: standing.all })
+                  : say('layingTheRowsOut')}
               </p>
               <div className="mt-1 h-2 overflow-hidden rounded-[3px] bg-line">
                 <div
@@ -207,15 +194,15 @@ export function MakeSeries({
           )}
           <div className="mt-4 flex items-center justify-end gap-2">
             <Button className="mr-auto" disabled={busy || rows.length === 0} onClick={own}>
-              {designing.isLoading ? 'Making designs…' : 'Designs on the shelf instead'}
+              {designing.isLoading ? say('makingDesigns') : say('designsOnTheShelfInstead')}
             </Button>
-            <Button onClick={onClose}>Cancel</Button>
+            <Button onClick={onClose}>{say('cancel')}</Button>
             <Button
               tone="main"
               disabled={busy || perRow === 0 || rows.length === 0 || misnamed}
               onClick={files}
             >
-              {making.isLoading ? 'Laying the rows out…' : `Make ${several(perRow * rows.length, 'file')}`}
+              {making.isLoading ? say('layingTheRowsOut') : say('makeFile', { perRow: perRow * rows.length })}
             </Button>
           </div>
         </>

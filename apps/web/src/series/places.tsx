@@ -16,10 +16,15 @@ import {
 } from '@brelm/core/series';
 import { Button, IconButton, NumberField, SelectField, TextBox, Tick } from '../ui';
 import { PLACE_WORDS, placeName } from './words';
+import { say } from '../words/series';
 
 type Change = (next: (series: Series) => Series, gesture?: string | null) => void;
 
-const CASE_WORDS = { layout: 'as the layout has it', typed: 'as it is typed', upper: 'in capitals' } as const;
+const CASE_WORDS = {
+  layout: say('asTheLayoutHasIt'),
+  typed: say('asItIsTyped'),
+  upper: say('inCapitals'),
+} as const;
 
 /** The layout's places: what each says, and what gives when its words get longer. */
 export function Places({
@@ -46,9 +51,9 @@ export function Places({
     setOpen(series.places.length);
   };
   return (
-    <section aria-label="Places of the layout" className="border-b border-line bg-card">
+    <section aria-label={say('placesOfTheLayout')} className="border-b border-line bg-card">
       <div className="flex flex-wrap items-center gap-1.5 px-4 py-2">
-        <h2 className="heading mr-1">Places</h2>
+        <h2 className="heading mr-1">{say('places2')}</h2>
         {series.places.map((p, i) => {
           const said = row ? saidIn(p.says, series.columns, row) : null;
           const lost = said !== null && said.missing.length > 0;
@@ -61,20 +66,18 @@ export function Places({
               onClick={() => setOpen(open === i ? null : i)}
             >
               <span className="truncate font-medium">{placeName(layout, p)}</span>
-              <span className="truncate text-muted">{p.says || 'nothing yet'}</span>
+              <span className="truncate text-muted">{p.says || say('nothingYet')}</span>
             </button>
           );
         })}
         <AddPlace layout={layout} series={series} onAdd={add} />
         <Tick
-          label="Scale all back where it outgrows the layout"
+          label={say('scaleAllBackWhereIt')}
           checked={series.whole}
           onChange={(whole) => change((s) => ({ ...s, whole }))}
         />
         {series.places.length === 0 && (
-          <p className="text-[13px] text-muted">
-            Nothing of the layout changes yet: add a place, and say which column goes there.
-          </p>
+          <p className="text-[13px] text-muted">{say('nothingOfTheLayoutChanges')}</p>
         )}
       </div>
       {place && open !== null && (
@@ -91,7 +94,7 @@ export function Places({
             }}
           />
           <Ends series={series} place={place} row={row} preview={preview} />
-          <IconButton label="Close this place" className="ml-auto" onClick={() => setOpen(null)}>
+          <IconButton label={say('closeThisPlace')} className="ml-auto" onClick={() => setOpen(null)}>
             <X size={16} aria-hidden />
           </IconButton>
         </div>
@@ -125,9 +128,9 @@ function Ends({
     const shortest = by((a, b) => a < b);
     const longest = by((a, b) => a > b);
     return [
-      ...(shortest ? [{ label: 'Shortest', row: shortest.row }] : []),
-      ...(longest ? [{ label: 'Longest', row: longest.row }] : []),
-      ...(row ? [{ label: 'Chosen', row }] : []),
+      ...(shortest ? [{ label: say('shortest'), row: shortest.row }] : []),
+      ...(longest ? [{ label: say('longest'), row: longest.row }] : []),
+      ...(row ? [{ label: say('chosen'), row }] : []),
     ];
   }, [series, place, row]);
   return <>{preview(ends)}</>;
@@ -152,32 +155,32 @@ function AddPlace({
     ...parts.flatMap((p) =>
       p.kind === 'lettering' && p.lines.length > 1
         ? p.lines.map((l, line) => ({
-            label: `${partTitle(p)}: line ${line + 1} alone, “${l.text}”`,
+            label: say('lineAlone', { partTitle: partTitle(p), line: line + 1, text: l.text }),
             place: { ...placeFor(p, says)!, line } as LayoutPlace,
           }))
         : [],
     ),
     ...layout.inks.map((ink) => ({
-      label: `${ink.name}: colour`,
+      label: say('colour2', { name: ink.name }),
       place: { kind: 'ink', ink: ink.id, says } as LayoutPlace,
     })),
     ...parts.map((p) => ({
-      label: `${partTitle(p)}: shown or not`,
+      label: say('shownOrNot2', { partTitle: partTitle(p) }),
       place: { kind: 'shown', part: p.id, says } as LayoutPlace,
     })),
     ...parts
       .filter((p) => p.kind === 'motif' || p.kind === 'picture')
       .map((p) => ({
-        label: `${partTitle(p)}: mirrored or not`,
+        label: say('mirroredOrNot2', { partTitle: partTitle(p) }),
         place: { kind: 'mirrored', part: p.id, says } as LayoutPlace,
       })),
     ...(layout.colourways.length > 1
-      ? [{ label: 'Colourway', place: { kind: 'colourway', says } as LayoutPlace }]
+      ? [{ label: say('colourway2'), place: { kind: 'colourway', says } as LayoutPlace }]
       : []),
     ...(series.places.some((p) => p.kind === 'name')
       ? []
-      : [{ label: 'Name of the design', place: { kind: 'name', says } as LayoutPlace }]),
-    { label: 'Tags', place: { kind: 'tags', says } as LayoutPlace },
+      : [{ label: say('nameOfTheDesign2'), place: { kind: 'name', says } as LayoutPlace }]),
+    { label: say('tags2'), place: { kind: 'tags', says } as LayoutPlace },
   ];
   return (
     <Menu>
@@ -225,9 +228,9 @@ function PlaceSettings({
           <span className="text-muted"> · {PLACE_WORDS[place.kind]}</span>
         </p>
         <TextBox
-          label="What stands there: words, and columns in braces"
+          label={say('whatStandsThereWordsAnd')}
           value={place.says}
-          placeholder={series.columns[0] ? naming(series.columns[0]) : 'add a column first'}
+          placeholder={series.columns[0] ? naming(series.columns[0]) : say('addAColumnFirst')}
           onCommit={(says, gesture) => put({ ...place, says }, gesture)}
         />
         <div className="flex flex-wrap gap-1">
@@ -235,7 +238,7 @@ function PlaceSettings({
             <Button
               key={c.id}
               className="!h-6 !px-1.5 !text-[12px]"
-              title={`Put the column ${c.name} in`}
+              title={say('putTheColumnIn', { name: c.name })}
               onClick={() =>
                 put({
                   ...place,
@@ -252,19 +255,17 @@ function PlaceSettings({
         </div>
         {place.kind === 'figure' && (
           <Tick
-            label="As heavy as the layout’s figure, whatever its form"
+            label={say('asHeavyAsTheLayouts')}
             checked={place.weigh}
             onChange={(weigh) => put({ ...place, weigh })}
           />
         )}
-        {place.kind === 'ink' && (
-          <p className="text-[12px] text-muted">A colour as #rrggbb, or the name of an ink of the layout.</p>
-        )}
+        {place.kind === 'ink' && <p className="text-[12px] text-muted">{say('aColourAsRrggbbOr')}</p>}
         {(place.kind === 'shown' || place.kind === 'mirrored') && (
-          <p className="text-[12px] text-muted">Yes or no; an empty cell leaves it as the layout has it.</p>
+          <p className="text-[12px] text-muted">{say('yesOrNoAnEmpty')}</p>
         )}
         <Button tone="danger" className="mt-auto !h-7 self-start" onClick={remove}>
-          Take this place away
+          {say('takeThisPlaceAway')}
         </Button>
       </div>
       {place.kind === 'words' && <WordsSettings place={place} put={put} />}
@@ -273,7 +274,7 @@ function PlaceSettings({
 }
 
 const between = (least: number, most: number) => (v: number) =>
-  v >= least - 1e-9 && v <= most + 1e-9 ? null : `${least} to ${most}`;
+  v >= least - 1e-9 && v <= most + 1e-9 ? null : say('to2', { least, most });
 
 function WordsSettings({
   place,
@@ -289,42 +290,42 @@ function WordsSettings({
       <legend className="heading mb-1">When words are longer, in this order</legend>
       <div className="grid grid-cols-4 gap-x-2 gap-y-1">
         <NumberField
-          label="Wider, %"
+          label={say('wider')}
           value={fit.across * 100}
           digits={0}
           check={between(20, 400)}
           onChange={(v) => set({ across: v / 100 })}
         />
         <NumberField
-          label="Closer"
+          label={say('closer')}
           value={fit.tracking ?? 0}
           digits={0}
           check={between(-200, 0)}
           onChange={(v) => set({ tracking: v === 0 ? null : v })}
         />
         <NumberField
-          label="Narrower"
+          label={say('narrower')}
           value={fit.narrow ?? 100}
           digits={0}
           check={between(10, 200)}
           onChange={(v) => set({ narrow: v >= 100 ? null : v })}
         />
         <NumberField
-          label="Lines"
+          label={say('lines')}
           value={fit.lines}
           digits={0}
           check={between(1, 6)}
           onChange={(v) => set({ lines: Math.round(v) })}
         />
         <NumberField
-          label="Smaller, %"
+          label={say('smaller')}
           value={fit.least * 100}
           digits={0}
           check={between(5, 100)}
           onChange={(v) => set({ least: v / 100 })}
         />
         <NumberField
-          label="Grow, %"
+          label={say('grow')}
           value={fit.grow * 100}
           digits={0}
           check={between(100, 400)}
@@ -332,7 +333,7 @@ function WordsSettings({
         />
         <div className="col-span-2">
           <SelectField
-            label="Letters"
+            label={say('letters')}
             value={place.case}
             onChange={(e) => put({ ...place, case: e.target.value as typeof place.case })}
           >
@@ -345,9 +346,13 @@ function WordsSettings({
         </div>
       </div>
       <div className="flex flex-col">
-        <Tick label="One size in all rows" checked={fit.same} onChange={(same) => set({ same })} />
-        <Tick label="Push what lies above and below" checked={fit.push} onChange={(push) => set({ push })} />
-        <Tick label="An arch keeps its angle" checked={fit.radius} onChange={(radius) => set({ radius })} />
+        <Tick label={say('oneSizeInAllRows')} checked={fit.same} onChange={(same) => set({ same })} />
+        <Tick label={say('pushWhatLiesAboveAnd')} checked={fit.push} onChange={(push) => set({ push })} />
+        <Tick
+          label={say('anArchKeepsItsAngle')}
+          checked={fit.radius}
+          onChange={(radius) => set({ radius })}
+        />
       </div>
     </fieldset>
   );

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { SeriesColumn } from '@brelm/core/series';
 import { Button, Modal } from '../ui';
+import { say } from '../words/series';
 
 /** What a column is called; the places that name it go with it. */
 export function RenameColumn({
@@ -19,12 +20,12 @@ export function RenameColumn({
   useEffect(() => field.current?.select(), []);
   const plain = name.replace(/[{}]/g, '').trim();
   const fault = !plain
-    ? 'A column needs a name.'
+    ? say('aColumnNeedsAName')
     : taken.includes(plain.toLowerCase())
-      ? 'Another column is called so.'
+      ? say('anotherColumnIsCalledSo')
       : null;
   return (
-    <Modal open title="What the column is called" onClose={onClose}>
+    <Modal open title={say('whatTheColumnIsCalled')} onClose={onClose}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -34,7 +35,7 @@ export function RenameColumn({
         <input
           ref={field}
           autoFocus
-          aria-label="Name of the column"
+          aria-label={say('nameOfTheColumn')}
           className="field"
           maxLength={80}
           value={name}

@@ -19,6 +19,7 @@ import { seriesRow, type ProofWish, type RowShown, type SeriesAsked } from '../w
 import { RowPicture } from './row-picture';
 import { RowTroubles } from './row-troubles';
 import { byHandWords, gaveWords } from './words';
+import { say } from '../words/series';
 
 const WIDTH = 560;
 /** Board px that an arrow moves by, and ten times as far with Shift. */
@@ -104,7 +105,7 @@ export function RowPanel({
   const ratio = board.height / board.width;
   return (
     <aside
-      aria-label={`Row ${number}`}
+      aria-label={say('row2', { number })}
       className="flex h-full w-[300px] shrink-0 flex-col gap-3 overflow-y-auto border-l border-line bg-card p-3"
       onKeyDown={(e) => {
         if (e.key === 'Escape' && !e.defaultPrevented) onClose();
@@ -114,13 +115,13 @@ export function RowPanel({
         <h2 className="mr-auto min-w-0 truncate text-[15px]" title={shown?.name}>
           {number}. {shown?.name ?? '…'}
         </h2>
-        <IconButton label="Row before" onClick={() => onStep(-1)}>
+        <IconButton label={say('rowBefore')} onClick={() => onStep(-1)}>
           <ArrowLeft size={16} aria-hidden />
         </IconButton>
-        <IconButton label="Next row" onClick={() => onStep(1)}>
+        <IconButton label={say('nextRow')} onClick={() => onStep(1)}>
           <ArrowRight size={16} aria-hidden />
         </IconButton>
-        <IconButton label="Close the row" onClick={onClose}>
+        <IconButton label={say('closeTheRow')} onClick={onClose}>
           <X size={16} aria-hidden />
         </IconButton>
       </div>
@@ -155,9 +156,9 @@ export function RowPanel({
         </p>
       )}
       {part && (
-        <section aria-label="By hand" className="flex flex-col gap-2">
+        <section aria-label={say('byHand')} className="flex flex-col gap-2">
           <h3 className="heading">By hand, in this row alone</h3>
-          <SelectField label="Part" value={part.id} onChange={(e) => setPart(e.target.value)}>
+          <SelectField label={say('part')} value={part.id} onChange={(e) => setPart(e.target.value)}>
             {parts.map((p) => (
               <option key={p.id} value={p.id}>
                 {partTitle(p)}
@@ -166,7 +167,7 @@ export function RowPanel({
           </SelectField>
           <PartByHand key={part.id} part={part} series={series} row={row} put={put} />
           {row.byHand.length > 0 && (
-            <ul aria-label="What is set by hand" className="flex flex-col gap-1">
+            <ul aria-label={say('whatIsSetByHand')} className="flex flex-col gap-1">
               {row.byHand.map((b) => (
                 <li
                   key={keyOfByHand(b)}
@@ -176,7 +177,7 @@ export function RowPanel({
                     {byHandWords(layout, b)}
                   </span>
                   <IconButton
-                    label={`Take back: ${byHandWords(layout, b)}`}
+                    label={say('takeBack', { byHand: byHandWords(layout, b) })}
                     onClick={() => put(null, keyOfByHand(b))}
                   >
                     <X size={14} aria-hidden />
@@ -187,9 +188,12 @@ export function RowPanel({
           )}
         </section>
       )}
-      <section aria-label="This row" className="flex flex-col items-start gap-2 border-t border-line pt-2">
+      <section
+        aria-label={say('thisRow')}
+        className="flex flex-col items-start gap-2 border-t border-line pt-2"
+      >
         <Tick
-          label="Leave this row out"
+          label={say('leaveThisRowOut')}
           checked={row.leftOut}
           onChange={(leftOut) => onChange((r) => ({ ...r, leftOut }))}
         />
@@ -197,17 +201,17 @@ export function RowPanel({
           <>
             <p className="text-[13px]">
               <Link to={`/design/${row.design.id}`} className="text-spruce underline">
-                Its design
+                {say('itsDesign')}
               </Link>{' '}
               follows this row, until it is changed by itself.
             </p>
             <Button onClick={onCut}>Cut it loose</Button>
           </>
         ) : (
-          <Button onClick={onDesign}>Make it a design of its own</Button>
+          <Button onClick={onDesign}>{say('makeItADesignOf')}</Button>
         )}
         <Button tone="danger" onClick={onDelete}>
-          Delete this row
+          {say('deleteThisRow')}
         </Button>
       </section>
     </aside>
@@ -258,7 +262,7 @@ function Board({
       ref={place}
       role="group"
       tabIndex={0}
-      aria-label={`The row’s picture; arrows move ${partLabel}`}
+      aria-label={say('theRowsPictureArrowsMove', { partLabel })}
       className="relative shrink-0 touch-none overflow-hidden rounded-md border border-line"
       onKeyDown={keys}
       onPointerDown={(e) => {
@@ -324,14 +328,14 @@ function PartByHand({
   const set = (b: ByHand, none: boolean, gesture: string | null = null) =>
     put(none ? null : b, keyOfByHand(b), gesture);
   const move = (dx: number, dy: number) => set({ kind: 'moved', part: id, dx, dy }, dx === 0 && dy === 0);
-  const far = (v: number) => (Math.abs(v) <= 20_000 ? null : '−20000 to 20000');
+  const far = (v: number) => (Math.abs(v) <= 20_000 ? null : say('n20000To20000'));
   const place = series.places.find((p) => p.kind === 'words' && p.part === id && p.line === null);
   const worded = found(row, 'worded', id);
   return (
     <>
       {place && (
         <TextBox
-          label="Words; a line break breaks the line"
+          label={say('wordsALineBreakBreaks')}
           lines={2}
           value={worded?.words ?? wordsIn(place, series, row)}
           onCommit={(words, gesture) => {
@@ -342,45 +346,45 @@ function PartByHand({
       )}
       <div className="grid grid-cols-2 gap-2">
         <NumberField
-          label="Right by, px"
+          label={say('rightByPx')}
           digits={0}
           value={moved?.dx ?? 0}
           check={far}
           onChange={(dx) => move(dx, moved?.dy ?? 0)}
         />
         <NumberField
-          label="Down by, px"
+          label={say('downByPx')}
           digits={0}
           value={moved?.dy ?? 0}
           check={far}
           onChange={(dy) => move(moved?.dx ?? 0, dy)}
         />
         <NumberField
-          label="Size, %"
+          label={say('size')}
           digits={0}
           value={(found(row, 'sized', id)?.by ?? 1) * 100}
-          check={(v) => (v >= 2 && v <= 5000 ? null : '2 to 5000')}
+          check={(v) => (v >= 2 && v <= 5000 ? null : say('n2To5000'))}
           onChange={(v) => set({ kind: 'sized', part: id, by: v / 100 }, Math.abs(v - 100) < 0.01)}
         />
         <NumberField
-          label="Turn, °"
+          label={say('turn')}
           digits={1}
           value={found(row, 'turned', id)?.by ?? 0}
-          check={(v) => (Math.abs(v) <= 360 ? null : '−360 to 360')}
+          check={(v) => (Math.abs(v) <= 360 ? null : say('n360To360'))}
           onChange={(by) => set({ kind: 'turned', part: id, by }, by === 0)}
         />
         {part.kind === 'lettering' && (
           <NumberField
-            label="Spacing, more by"
+            label={say('spacingMoreBy')}
             digits={0}
             value={found(row, 'spaced', id)?.by ?? 0}
-            check={(v) => (v >= -500 && v <= 5000 ? null : '−500 to 5000')}
+            check={(v) => (v >= -500 && v <= 5000 ? null : say('n500To5000'))}
             onChange={(by) => set({ kind: 'spaced', part: id, by }, by === 0)}
           />
         )}
       </div>
       <Tick
-        label="Hide this part"
+        label={say('hideThisPart')}
         checked={found(row, 'hidden', id)?.hidden ?? part.hidden}
         onChange={(hidden) => set({ kind: 'hidden', part: id, hidden }, hidden === part.hidden)}
       />

@@ -12,6 +12,7 @@ import {
   type RowMend,
   type SeriesAsked,
 } from '../workers/series-client';
+import { say } from '../words/series';
 
 const NO_MENDS: readonly RowMend[] = [];
 
@@ -76,7 +77,7 @@ export function RowTroubles({
   };
   if (troubles.length === 0) return null;
   return (
-    <ul aria-label="What is wrong with this row" className="flex flex-col gap-1.5 text-[13px]">
+    <ul aria-label={say('whatIsWrongWithThis')} className="flex flex-col gap-1.5 text-[13px]">
       {troubles.map((t, i) => (
         <li key={i} className="flex gap-1.5">
           <span className="mt-0.5">
@@ -90,7 +91,7 @@ export function RowTroubles({
                   {' '}
                   <button
                     type="button"
-                    aria-label={`Why: ${t.message}`}
+                    aria-label={say('why', { message: t.message })}
                     className="rounded-md px-1 text-[12.5px] text-muted hover:bg-line hover:text-ink"
                     onClick={() => openHelp({ page: 'findings', at: t.check!.split(' ')[0] })}
                   >
@@ -120,21 +121,21 @@ export function RowTroubles({
                       {m.byHand && (
                         <Button
                           className="!h-6 !px-2 !text-[12px]"
-                          aria-label={`${m.title}, in this row`}
+                          aria-label={say('inThisRow', { title: m.title })}
                           disabled={busy}
                           onClick={() => onByHand(m.byHand!)}
                         >
-                          In this row
+                          {say('inThisRow2')}
                         </Button>
                       )}
                       {m.inAll && (
                         <Button
                           className="!h-6 !px-2 !text-[12px]"
-                          aria-label={`${m.title}, in every row`}
+                          aria-label={say('inEveryRow', { title: m.title })}
                           disabled={busy}
                           onClick={() => inAll(m)}
                         >
-                          In every row
+                          {say('inEveryRow2')}
                         </Button>
                       )}
                     </div>

@@ -15,6 +15,7 @@ import {
 } from '../store/series-api';
 import { KeptList, notify } from '../ui';
 import { readAt } from '../platform/asked-again';
+import { say } from '../words/series';
 
 const NONE: ReadonlySet<string> = new Set();
 
@@ -29,7 +30,7 @@ export function SeriesList() {
   const navigate = useNavigate();
   const begin = async (entry: DesignEntry) => {
     const response = await readAt(`designs/${entry.id}`);
-    if (!response.ok) throw new Error('The server does not give this design out.');
+    if (!response.ok) throw new Error(say('theServerDoesNotGive'));
     const { document } = (await response.json()) as { document: unknown };
     const { id } = await create(newSeries(readDesign(document), entry.id)).unwrap();
     await navigate(`/series/${id}`);
@@ -37,24 +38,24 @@ export function SeriesList() {
   return (
     <>
       <KeptList
-        title="Series"
-        begin={{ label: 'New series', run: () => setPicking(true) }}
+        title={say('series')}
+        begin={{ label: say('newSeries'), run: () => setPicking(true) }}
         list={found.data?.series}
         fault={found.error ? reasonOf(found.error) : null}
         onAgain={() => void found.refetch()}
         archived={archived}
         onArchived={setArchived}
-        none={[
-          'No series yet. A series makes a design for each row of a table from one layout: first, second, third; a hundred jobs; fifty places.',
-          'No series was put away.',
-        ]}
+        none={[say('noSeriesYetASeries'), say('noSeriesWasPutAway')]}
         to={(s) => `/series/${s.id}`}
         picture={(s) => s.layout && <SmallFigure figure={s.layout} />}
         words={(s) => (
           <>
-            {s.rows} {s.rows === 1 ? 'row' : 'rows'} ·{' '}
-            {s.layout ? `laid out as ${s.layout.name}` : 'its layout is gone'} · changed{' '}
-            {formatDistanceToNow(new Date(s.updatedAt), { addSuffix: true })}
+            {say('rowLaidOutAsChanged', {
+              rows: s.rows,
+              isLayout: Boolean(s.layout),
+              name: s.layout?.name,
+              updatedAt: formatDistanceToNow(new Date(s.updatedAt), { addSuffix: true }),
+            })}
           </>
         )}
         actions={{
@@ -65,9 +66,9 @@ export function SeriesList() {
       />
       {picking && (
         <PickDesign
-          title="Which design is the layout?"
+          title={say('whichDesignIsTheLayout')}
           taken={NONE}
-          words={['', 'take it']}
+          words={['', say('takeIt')]}
           onTake={(design) => {
             setPicking(false);
             begin(design).catch((error: unknown) => notify('fault', reasonOf(error)));

@@ -45,6 +45,7 @@ import { fillDown, shownRows } from './table-edits';
 import { useBase, useDoubts, useProofs, useRows } from './use-rows';
 import { keepLayout, useLayout, useSeries } from './use-series';
 import { useWanted } from './use-wanted';
+import { say } from '../words/series';
 
 const NO_WORDS: never[] = [];
 
@@ -66,7 +67,7 @@ function Opened({ id }: { id: string }) {
         <Button onClick={open.again}>Try again</Button>
       </main>
     );
-  if (!series || !layout) return <p className="p-6 text-muted">Opening…</p>;
+  if (!series || !layout) return <p className="p-6 text-muted">{say('opening')}</p>;
   if ('fault' in layout)
     return <LostLayout open={open} series={series} fault={layout.fault} gone={layout.gone} />;
   return <Workplace id={id} open={open} series={series} {...layout} look={look} />;
@@ -174,7 +175,10 @@ function Workplace({
     {
       undo,
       redo,
-      search: [() => document.querySelector<HTMLElement>('[aria-label="Find rows"]')?.focus(), 'Find rows'],
+      search: [
+        () => document.querySelector<HTMLElement>('[aria-label="Find rows"]')?.focus(),
+        say('findRows'),
+      ],
     },
     { fixed: { Escape: () => setPanel(false) } },
   );
@@ -188,8 +192,8 @@ function Workplace({
   const changeLayout = async (to: Design, title: string) => {
     const kept = await keepLayout(series.layout, revision, to).finally(look);
     proofs.again();
-    notify('done', `In the layout: ${title}.`, {
-      label: 'Take it back',
+    notify('done', say('inTheLayout', { title }), {
+      label: say('takeItBack'),
       run: () =>
         void keepLayout(series.layout, kept, layout)
           .catch((error: unknown) => notify('fault', reasonOf(error)))
@@ -229,7 +233,7 @@ function Workplace({
   };
   const request: SeriesAsked | null = useMemo(() => (base ? { ...base, ...wanted } : null), [base, wanted]);
   const whyNot =
-    state !== 'saved' ? 'It is not saved yet.' : series.rows.length === 0 ? 'It has no rows.' : null;
+    state !== 'saved' ? say('itIsNotSavedYet') : series.rows.length === 0 ? say('itHasNoRows') : null;
   const wantedRows = shown.filter((r) => !r.leftOut);
   const ratio = opened.board.height / opened.board.width;
   return (
@@ -237,19 +241,23 @@ function Workplace({
       <header className="flex h-12 shrink-0 items-center gap-2 border-b border-line bg-card px-4">
         <h1 className="sr-only">{series.name}</h1>
         <NameField
-          label="Name of the series"
+          label={say('nameOfTheSeries')}
           name={series.name}
           className="!w-56 font-display !text-[16px] font-semibold"
           onName={(name) => change((s) => ({ ...s, name }))}
         />
         <p className="min-w-0 truncate text-[13px] text-muted">
-          laid out as{' '}
-          <Link to={`/design/${series.layout}`} className="text-spruce underline">
-            {layout.name || 'Untitled'}
-          </Link>
+          {say.rich('laidOutAs', {
+            name: layout.name || say('untitled'),
+            link: (words) => (
+              <Link to={`/design/${series.layout}`} className="text-spruce underline">
+                {words}
+              </Link>
+            ),
+          })}
         </p>
         <Button className="!h-7 !px-2" onClick={() => setDialog('layout')}>
-          Other layout
+          {say('otherLayout')}
         </Button>
         <span role="status" className="mr-auto text-[13px] text-muted">
           {KEPT_WORDS[state]}
@@ -263,11 +271,11 @@ function Workplace({
           onClick={() => setDialog('make')}
         >
           <Hammer size={14} aria-hidden />
-          Make it…
+          {say('makeItDots')}
         </Button>
       </header>
       <KeptNotes
-        noun="series"
+        noun={say('series2')}
         refused={open.refused}
         conflict={state === 'conflict' && open.theirs !== null}
         onKeepMine={() =>
@@ -287,7 +295,7 @@ function Workplace({
       />
       <div className="flex min-h-0 flex-1">
         <section
-          aria-label="Table"
+          aria-label={say('table')}
           className="flex w-[40%] max-w-[560px] min-w-[330px] flex-col border-r border-line"
         >
           <TableBar
@@ -319,7 +327,7 @@ function Workplace({
             />
           </div>
         </section>
-        <section aria-label="Contact sheet" className="flex min-w-0 flex-1 flex-col">
+        <section aria-label={say('contactSheet')} className="flex min-w-0 flex-1 flex-col">
           <SheetBar
             all={series.rows.length}
             looked={rows.looked}
@@ -374,8 +382,8 @@ function Workplace({
               change((s) => ({ ...s, rows: s.rows.filter((r) => r.id !== row.id) }));
               setPanel(false);
               const at = series.rows.indexOf(row);
-              notify('done', `Row ${at + 1} is deleted.`, {
-                label: 'Bring it back',
+              notify('done', say('rowIsDeleted', { at: at + 1 }), {
+                label: say('bringItBack'),
                 run: () => change((s) => ({ ...s, rows: s.rows.toSpliced(at, 0, row) })),
               });
             }}
@@ -407,8 +415,8 @@ function Workplace({
       )}
       {dialog === 'layout' && (
         <PickDesign
-          title="Which design is the layout?"
-          words={['the layout', 'take it']}
+          title={say('whichDesignIsTheLayout')}
+          words={[say('theLayout'), say('takeIt')]}
           taken={new Set([series.layout])}
           onTake={(d) => {
             setDialog(null);

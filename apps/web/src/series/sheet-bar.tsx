@@ -3,6 +3,7 @@ import type { Garment } from '@brelm/core/colour';
 import type { SideHead } from '@brelm/core/design';
 import { Button, SelectField } from '../ui';
 import type { Proofs } from './use-rows';
+import { say } from '../words/series';
 
 /** What comes first among the pictures: rows in trouble, or as the table has them. */
 export type SheetOrder = 'trouble' | 'table';
@@ -43,7 +44,12 @@ export function SheetBar({
         <SheetWords all={all} looked={looked} counts={counts} />
       </p>
       {sides.length > 1 && (
-        <SelectField label="Side" className="!w-28" value={side} onChange={(e) => onSide(e.target.value)}>
+        <SelectField
+          label={say('side')}
+          className="!w-28"
+          value={side}
+          onChange={(e) => onSide(e.target.value)}
+        >
           {sides.map((s) => (
             <option key={s.id} value={s.id}>
               {s.name || s.id}
@@ -52,7 +58,7 @@ export function SheetBar({
         </SelectField>
       )}
       <SelectField
-        label="Garment"
+        label={say('garment')}
         className="!w-32"
         value={garment?.id ?? ''}
         onChange={(e) => onGarment(e.target.value)}
@@ -64,26 +70,26 @@ export function SheetBar({
         ))}
       </SelectField>
       <SelectField
-        label="First"
+        label={say('first')}
         className="!w-32"
         value={order}
         onChange={(e) => onOrder(e.target.value as SheetOrder)}
       >
-        <option value="trouble">in trouble</option>
-        <option value="table">as in the table</option>
+        <option value="trouble">{say('inTrouble')}</option>
+        <option value="table">{say('asInTheTable')}</option>
       </SelectField>
       {proofs.progress ? (
         <Button className="!h-7" onClick={proofs.cancel}>
-          {proofs.progress.done} of {proofs.progress.all} proofed: stop
+          {say('ofProofedStop', { done: proofs.progress.done, all: proofs.progress.all })}
         </Button>
       ) : (
         <Button
           className="!h-7"
           disabled={!canProof}
-          title={garment && `Proofs every row on ${garment.name}`}
+          title={garment && say('proofsEveryRowOn', { name: garment.name })}
           onClick={proofs.begin}
         >
-          <ShieldCheck size={14} aria-hidden /> Proof all
+          <ShieldCheck size={14} aria-hidden /> {say('proofAll')}
         </Button>
       )}
     </div>
@@ -99,20 +105,20 @@ function SheetWords({
   looked: number;
   counts: { stop: number; watch: number };
 }) {
-  if (all === 0) return <span className="text-muted">No rows yet</span>;
+  if (all === 0) return <span className="text-muted">{say('noRowsYet2')}</span>;
   const trouble = [
-    counts.stop ? `${counts.stop} cannot be made` : '',
-    counts.watch ? `${counts.watch} to look at` : '',
+    counts.stop ? say('cannotBeMade', { stop: counts.stop }) : '',
+    counts.watch ? say('toLookAt', { watch: counts.watch }) : '',
   ].filter(Boolean);
   return (
     <>
-      {all} {all === 1 ? 'row' : 'rows'}
+      {say('row5', { all })}
       {looked < all ? (
-        <span className="text-muted"> · {looked} looked at</span>
+        <span className="text-muted"> {say('lookedAt', { looked })}</span>
       ) : (
         <span className={counts.stop ? 'text-rust' : 'text-muted'}>
           {' '}
-          · {trouble.length ? trouble.join(', ') : 'nothing wrong'}
+          {say('text', { which: trouble.length ? trouble.join(', ') : say('nothingWrong') })}
         </span>
       )}
     </>

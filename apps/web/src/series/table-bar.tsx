@@ -1,6 +1,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { Download, Plus, Upload } from 'lucide-react';
 import { Button, FileButton } from '../ui';
+import { say } from '../words/series';
 
 /** What is done with the table: found, added to, brought in, given out. */
 export function TableBar({
@@ -27,8 +28,8 @@ export function TableBar({
     <div className="flex flex-wrap items-center gap-1.5 px-3 py-2">
       <input
         type="search"
-        aria-label="Find rows"
-        placeholder="Find rows"
+        aria-label={say('findRows')}
+        placeholder={say('findRows')}
         className="field !w-24 !min-w-24 flex-1"
         value={filter}
         onChange={(e) => onFilter(e.target.value)}

@@ -20,6 +20,7 @@ import {
 } from '@brelm/core/series';
 import { SeverityMark } from '../ui';
 import { NUMBER, pasteInto, withCell } from './table-edits';
+import { say } from '../words/series';
 
 type Change = (next: (series: Series) => Series, gesture?: string | null) => void;
 
@@ -64,7 +65,7 @@ export function SeriesTable({
   const columns = useMemo(
     (): Column<SeriesRow>[] => [
       {
-        ...{ key: NUMBER, name: 'Row', width: 66, frozen: true, sortable: true },
+        ...{ key: NUMBER, name: say('row6'), width: 66, frozen: true, sortable: true },
         renderCell: ({ row }) => (
           <RowMark row={row} number={numbers.get(row.id)!} troubles={troubles.current(row)} />
         ),
@@ -122,7 +123,7 @@ export function SeriesTable({
   return (
     <DataGrid
       ref={grid}
-      aria-label="Table of the series"
+      aria-label={say('tableOfTheSeries')}
       className="series-table"
       columns={columns}
       rows={shown}
@@ -163,7 +164,7 @@ export function SeriesTable({
 
 const NoRows = ({ none }: { none: boolean }) => (
   <p className="col-span-full p-4 text-center text-muted">
-    {none ? 'No row yet: add rows, paste them, or bring a table in.' : 'No row has these words.'}
+    {none ? say('noRowYetAddRows') : say('noRowHasTheseWords')}
   </p>
 );
 
@@ -181,7 +182,7 @@ function RowMark({
     <span className="flex h-full items-center gap-1 tabular-nums">
       <span className="text-muted">{number}</span>
       {row.byHand.length > 0 && (
-        <Hand size={12} className="text-spruce" role="img" aria-label="set by hand" />
+        <Hand size={12} className="text-spruce" role="img" aria-label={say('setByHand')} />
       )}
       {worst && (
         <span title={troubles.map((t) => t.message).join('\n')} className="ml-auto flex">
@@ -200,10 +201,10 @@ function ColumnHead({
   onWhat: (what: 'rename' | 'delete' | 'fill' | 'sort') => void;
 }) {
   const items = [
-    ['sort', 'Sort by it'],
-    ['rename', 'Call it otherwise…'],
-    ['fill', 'Give its first cell to all below'],
-    ['delete', 'Delete the column'],
+    ['sort', say('sortByIt')],
+    ['rename', say('callItOtherwise')],
+    ['fill', say('giveItsFirstCellTo')],
+    ['delete', say('deleteTheColumn')],
   ] as const;
   return (
     <span className="flex h-full items-center gap-1">
@@ -212,7 +213,7 @@ function ColumnHead({
       </span>
       <Menu>
         <MenuButton
-          aria-label={`Column ${column.name}`}
+          aria-label={say('column2', { name: column.name })}
           className="ml-auto inline-flex h-6 w-6 items-center justify-center rounded-md hover:bg-line"
           onKeyDown={(e) => e.stopPropagation()}
         >

@@ -14,6 +14,7 @@ import {
   type SeriesRequest,
 } from '../workers/series-client';
 import type { Wanted } from './use-wanted';
+import { say } from '../words/series';
 
 /** Rows that are looked at at once. */
 const AT_ONCE = 2;
@@ -202,7 +203,9 @@ export function useRows(
               {
                 severity: 'stop',
                 kind: 'part',
-                message: `It could not be laid out: ${reason instanceof Error ? reason.message : String(reason)}`,
+                message: say('itCouldNotBeLaid', {
+                  which: reason instanceof Error ? reason.message : String(reason),
+                }),
               },
             ],
           }),

@@ -4,13 +4,14 @@ import { readSeries, type Series } from '@brelm/core/series';
 import { useKept, type KeptKind } from '../store/use-kept';
 import { apiAt } from '../platform/address';
 import { readAt } from '../platform/asked-again';
+import { say } from '../words/series';
 
 const SERIES: KeptKind<Series> = {
   ...{ path: 'series', noun: 'series', read: readSeries },
   // Designs follow the one that they were made of.
   copy: (series) => ({
     ...series,
-    name: `${series.name}, mine`.slice(0, 300),
+    name: say('mine', { name: series.name }).slice(0, 300),
     rows: series.rows.map((r) => ({ ...r, design: null })),
   }),
 };
@@ -48,7 +49,7 @@ export function useLayout(id: string | null): { state: LayoutState; look: () => 
         if (!response.ok)
           return setState({
             gone: response.status === 404 || response.status === 400,
-            fault: 'The design that is its layout is not there any more.',
+            fault: say('theDesignThatIsIts'),
           });
         const { document, revision } = (await response.json()) as { document: unknown; revision: number };
         const text = JSON.stringify(document);
@@ -60,7 +61,7 @@ export function useLayout(id: string | null): { state: LayoutState; look: () => 
       .catch(
         () =>
           abort.signal.aborted ||
-          setState((now) => now ?? { fault: 'The server does not answer.', gone: false }),
+          setState((now) => now ?? { fault: say('theServerDoesNotAnswer'), gone: false }),
       );
     return () => abort.abort();
   }, [id, looked]);
@@ -79,8 +80,7 @@ export async function keepLayout(id: string, revision: number, layout: Design): 
     headers: { 'Content-Type': 'application/json' },
   });
   const answer = (await response.json()) as { revision: number; message?: string };
-  if (response.status === 409)
-    throw new Error('The layout was changed elsewhere meanwhile: look at it again.');
-  if (!response.ok) throw new Error(answer.message ?? 'The layout could not be kept.');
+  if (response.status === 409) throw new Error(say('theLayoutWasChangedElsewhere'));
+  if (!response.ok) throw new Error(answer.message ?? say('theLayoutCouldNotBe'));
   return answer.revision;
 }

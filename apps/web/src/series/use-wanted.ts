@@ -12,6 +12,7 @@ import {
 } from '@brelm/core/series';
 import { fetchMotif, type FoundMotif } from '../stack/use-motifs';
 import { readAt } from '../platform/asked-again';
+import { say } from '../words/series';
 
 /** Figures that are looked at for one that is drawn as the layout's own is. */
 const LOOKED_AT = '8';
@@ -22,7 +23,7 @@ const AT_ONCE = 3;
 
 async function figureFor(words: string, like: string | undefined): Promise<ComposedFigure | null> {
   const response = await readAt(`motifs?${new URLSearchParams({ q: words, count: LOOKED_AT }).toString()}`);
-  if (!response.ok) throw new Error('the figures cannot be searched');
+  if (!response.ok) throw new Error(say('theFiguresCannotBeSearched'));
   const { entries } = (await response.json()) as { entries: FoundMotif[] };
   const found = entries.find((e) => e.id === words) ?? bestFigure(entries, like);
   if (!found) return null;
@@ -33,7 +34,7 @@ async function figureFor(words: string, like: string | undefined): Promise<Compo
 async function pictureNamed(name: string): Promise<FoundPicture | null> {
   const asked = new URLSearchParams({ search: name, count: '60' });
   const response = await readAt(`materials?${asked.toString()}`);
-  if (!response.ok) throw new Error('the pictures cannot be searched');
+  if (!response.ok) throw new Error(say('thePicturesCannotBeSearched'));
   const { pictures } = (await response.json()) as {
     pictures: { sha256: string; name: string; width: number; height: number; licence: Licence | null }[];
   };

@@ -1,5 +1,6 @@
 import type { PlacedSticker } from '@brelm/core/sheet';
 import { NumberField } from '../ui';
+import { say } from '../words/sheets';
 
 /** Where a chosen sticker lies, and how all that are chosen are turned. */
 export function ChosenStickers({
@@ -13,18 +14,18 @@ export function ChosenStickers({
     <NumberField
       label={label}
       value={placed[0][key]}
-      check={(v) => (v >= least && v <= most ? null : `${least} to ${most}`)}
+      check={(v) => (v >= least && v <= most ? null : say('to', { least, most }))}
       onChange={(v) => onChange({ [key]: v })}
     />
   );
   const one = placed.length === 1;
   return (
-    <section aria-label="Chosen">
-      <h2 className="heading mb-1">{one ? 'Chosen' : `${placed.length} chosen`}</h2>
+    <section aria-label={say('chosen')}>
+      <h2 className="heading mb-1">{one ? say('chosen') : say('chosen2', { placed: placed.length })}</h2>
       <div className="grid grid-cols-3 gap-2">
-        {one && field('x', 'Across, mm', -2000, 4000)}
-        {one && field('y', 'Down, mm', -2000, 4000)}
-        {field('turn', 'Turn, °', -360, 360)}
+        {one && field('x', say('acrossMm'), -2000, 4000)}
+        {one && field('y', say('downMm'), -2000, 4000)}
+        {field('turn', say('turn'), -360, 360)}
       </div>
     </section>
   );

@@ -14,6 +14,7 @@ import {
   type StickerShape,
 } from '@brelm/core/sheet';
 import type { StickerArt, StickerState } from './use-stickers';
+import { say } from '../words/sheets';
 
 /** How near an edge is to where it snaps, px on screen. */
 const REACH = 6;
@@ -24,7 +25,11 @@ function Art({ art, shape }: { art: StickerArt; shape: StickerShape }) {
   const { cut, print, picture, borders } = art;
   const box = pathBounds(outlineOf(cut));
   const k = shape.width / (box.right - box.left);
-  const toMm = `translate(${(-k * (box.left + box.right)) / 2} ${(-k * (box.top + box.bottom)) / 2}) scale(${k})`;
+  const toMm = say('translateScale', {
+    value: (-k * (box.left + box.right)) / 2,
+    value2: (-k * (box.top + box.bottom)) / 2,
+    k,
+  });
   const whole = toSvgPath(cut.loops.flatMap((l) => l.path));
   return (
     <g transform={toMm}>
@@ -129,18 +134,18 @@ export function SheetBoard({
     ];
     if (by) {
       e.preventDefault();
-      onMove(by[0], by[1], 'arrow keys');
+      onMove(by[0], by[1], say('arrowKeys'));
     } else if (e.key === 'r' || e.key === 'R') {
       e.preventDefault();
       onTurn(e.shiftKey ? -90 : 90);
     }
   };
-  const name = (p: PlacedSticker) => sheet.stickers.find((s) => s.id === p.sticker)?.name ?? 'A sticker';
+  const name = (p: PlacedSticker) => sheet.stickers.find((s) => s.id === p.sticker)?.name ?? say('aSticker');
   return (
     <svg
       ref={board}
       role="group"
-      aria-label={`Sheet of ${width} × ${height} mm`}
+      aria-label={say('sheetOfMm', { width, height })}
       className="h-full w-full touch-none"
       viewBox={`${-margin} ${-margin} ${width + 2 * margin} ${height + 2 * margin}`}
       onPointerMove={move}
@@ -191,7 +196,12 @@ export function SheetBoard({
             role="button"
             tabIndex={0}
             aria-pressed={isChosen}
-            aria-label={`${name(p)}, ${i + 1} of ${placed.length}${wrong.has(i) ? ', something is wrong with it' : ''}`}
+            aria-label={say('ofSomethingIsWrongWith', {
+              name: name(p),
+              i: i + 1,
+              placed: placed.length,
+              has: wrong.has(i),
+            })}
             className="cursor-grab focus:outline-none"
             transform={`translate(${p.x + dx} ${p.y + dy}) rotate(${p.turn})`}
             onFocus={() => isChosen || onChosen([i])}
@@ -223,7 +233,7 @@ export function SheetBoard({
                   strokeDasharray="2 1.5"
                 />
                 <text textAnchor="middle" y={1.5} fontSize={4} fill="#5a6467">
-                  {state === 'working' ? 'working…' : 'gone'}
+                  {state === 'working' ? say('working') : say('gone2')}
                 </text>
               </>
             )}

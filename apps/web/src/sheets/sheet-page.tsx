@@ -37,13 +37,14 @@ import { StickerList, type Count } from './sticker-list';
 import { useSheet } from './use-sheet';
 import { useSheetCheck } from './use-sheet-check';
 import { useStickers } from './use-stickers';
+import { say } from '../words/sheets';
 
 const FORMATS = [
-  ['pdf', 'PDF', 'Print and cut in one file, the cut as a spot colour'],
-  ['svg', 'SVG', 'Print and cut in one file, the cut as a layer'],
-  ['png', 'PNG', 'What is printed alone'],
-  ['dxf', 'DXF', 'What is cut alone, for plotters'],
-  ['zip', 'All', 'All four of them, as a ZIP'],
+  ['pdf', 'PDF', say('printAndCutInOne')],
+  ['svg', 'SVG', say('printAndCutInOneFile')],
+  ['png', 'PNG', say('whatIsPrintedAlone')],
+  ['dxf', 'DXF', say('whatIsCutAloneFor')],
+  ['zip', say('all'), say('allFourOfThemAs')],
 ] as const;
 type Format = (typeof FORMATS)[number][0];
 
@@ -65,7 +66,7 @@ function Opened({ id }: { id: string }) {
         <Button onClick={open.again}>Try again</Button>
       </main>
     );
-  if (!sheet) return <p className="p-6 text-muted">Opening…</p>;
+  if (!sheet) return <p className="p-6 text-muted">{say('opening')}</p>;
   return <Workplace id={id} open={open} sheet={sheet} {...stickers} />;
 }
 
@@ -134,7 +135,7 @@ function Workplace({
     {
       undo,
       redo,
-      'choose-all': [() => setChosen(sheet.placed.map((_, i) => i)), 'Choose all stickers'],
+      'choose-all': [() => setChosen(sheet.placed.map((_, i) => i)), say('chooseAllStickers')],
       duplicate: double,
       remove: clear,
     },
@@ -142,7 +143,7 @@ function Workplace({
   );
 
   const lay = async (way: 'grid' | PackTurns) => {
-    setWorking('Laying out…');
+    setWorking(say('layingOut'));
     const list = sheet.stickers.flatMap((s) => {
       const shape = shapes.get(s.id);
       const count = counts.get(s.id)!;
@@ -153,13 +154,10 @@ function Workplace({
       const { placed, left } = await packSheet({ board: { width, height, margin, gap }, asked: list, way });
       change((s) => ({ ...s, placed }));
       setChosen([]);
-      if (left > 0)
-        notify(
-          'done',
-          `${left} of what was asked for ${left === 1 ? 'finds' : 'find'} no room on this sheet.`,
-        );
+      if (left > 0) notify('done', say('ofWhatWasAskedFor', { left }));
     } catch (error) {
-      if (!(error instanceof NotWanted)) notify('fault', `It could not be laid out: ${reasonOf(error)}`);
+      if (!(error instanceof NotWanted))
+        notify('fault', say('itCouldNotBeLaid', { reason: reasonOf(error) }));
     } finally {
       setWorking(null);
     }
@@ -177,7 +175,7 @@ function Workplace({
     }));
   };
   const save = (format: Format) => {
-    const tell = notify('working', `Making ${format.toUpperCase()}…`);
+    const tell = notify('working', say('making', { format: format.toUpperCase() }));
     askSlowly(`sheets/${id}/file?format=${format}`, {
       signal: new AbortController().signal,
       read: (response) => response.blob(),
@@ -194,18 +192,18 @@ function Workplace({
   };
   const stops = findings.filter((f) => f.severity === 'stop');
   const whyNot = !checked.findings
-    ? 'Its stickers are being worked out.'
+    ? say('itsStickersAreBeingWorked')
     : state !== 'saved'
-      ? 'It is not saved yet.'
+      ? say('itIsNotSavedYet')
       : stops.length
-        ? 'Mend what is wrong first.'
+        ? say('mendWhatIsWrongFirst')
         : null;
   return (
     <div className="flex h-full flex-col">
       <header className="flex h-12 shrink-0 items-center gap-3 border-b border-line bg-card px-4">
         <h1 className="sr-only">{sheet.name}</h1>
         <NameField
-          label="Name of the sheet"
+          label={say('nameOfTheSheet')}
           name={sheet.name}
           className="!w-64 font-display !text-[16px] font-semibold"
           onName={(name) => change((s) => ({ ...s, name }))}
@@ -228,7 +226,7 @@ function Workplace({
         ))}
       </header>
       <KeptNotes
-        noun="sheet"
+        noun={say('sheet2')}
         refused={open.refused}
         conflict={state === 'conflict' && open.theirs !== null}
         onKeepMine={() =>
@@ -240,11 +238,11 @@ function Workplace({
         onTakeOther={open.takeTheirs}
       />
       <Panes
-        names={['What is on it', 'Sheet', 'Layout']}
+        names={[say('whatIsOnIt'), say('sheet'), say('layout')]}
         className="grid grid-cols-[272px_minmax(0,1fr)_252px]"
       >
         <aside
-          aria-label="What is on it"
+          aria-label={say('whatIsOnIt')}
           className="flex min-h-0 flex-col gap-4 overflow-y-auto border-r border-line p-3"
         >
           <SheetSettings
@@ -272,7 +270,7 @@ function Workplace({
             onAdd={() => setAdding(true)}
           />
         </aside>
-        <section aria-label="Board" className="flex min-h-0 min-w-0 flex-col bg-surround p-3">
+        <section aria-label={say('board')} className="flex min-h-0 min-w-0 flex-col bg-surround p-3">
           <SheetBoard
             {...{ sheet, states, shapes, findings, pointed }}
             chosen={selection}
@@ -282,43 +280,40 @@ function Workplace({
           />
         </section>
         <aside
-          aria-label="Layout"
+          aria-label={say('layout')}
           className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-line p-3"
         >
-          <section aria-label="Lay out" className="flex flex-col gap-2">
-            <h2 className="heading">Lay out</h2>
+          <section aria-label={say('layOut')} className="flex flex-col gap-2">
+            <h2 className="heading">{say('layOut')}</h2>
             <Button
               disabled={working !== null || shapes.size === 0}
-              title="By their outlines, turned by quarters where that saves room"
+              title={say('byTheirOutlinesTurnedBy')}
               onClick={() => void lay('packed')}
             >
-              Pack by outline
+              {say('packByOutline')}
             </Button>
             <Button
               disabled={working !== null || shapes.size === 0}
-              title="By their outlines, turned in steps of 15° where that saves room; takes longer"
+              title={say('byTheirOutlinesTurnedIn')}
               onClick={() => void lay('turned')}
             >
-              Pack at any angle
+              {say('packAtAnyAngle')}
             </Button>
             <Button
               disabled={working !== null || shapes.size === 0}
-              title="By their outlines, all upright"
+              title={say('byTheirOutlinesAllUpright')}
               onClick={() => void lay('upright')}
             >
-              Pack upright
+              {say('packUpright')}
             </Button>
             <Button
               disabled={working !== null || shapes.size === 0}
-              title="In rows, one design below the other"
+              title={say('inRowsOneDesignBelow')}
               onClick={() => void lay('grid')}
             >
-              In a grid
+              {say('inAGrid')}
             </Button>
-            <p className="text-[12px] text-muted">
-              Or drag them: edges snap to even gaps (Alt lets go). Arrows move, R turns, Ctrl D doubles,
-              Delete takes off.
-            </p>
+            <p className="text-[12px] text-muted">{say('orDragThemEdgesSnap')}</p>
           </section>
           {selection.length > 0 && (
             <ChosenStickers
@@ -326,13 +321,13 @@ function Workplace({
               onChange={(over) => place((p) => ({ ...p, ...over }))}
             />
           )}
-          <section aria-label="Figures">
-            <h2 className="heading mb-1">Figures</h2>
+          <section aria-label={say('figures')}>
+            <h2 className="heading mb-1">{say('figures')}</h2>
             <dl className="text-[13px]">
               {[
-                ['Stickers', String(sheet.placed.length)],
-                ['Filled', ready ? `${Math.round(filled * 100)} %` : '…'],
-                ['Size', `${sheet.width} × ${sheet.height} mm`],
+                [say('stickers'), String(sheet.placed.length)],
+                [say('filled'), ready ? `${Math.round(filled * 100)} %` : '…'],
+                [say('size'), say('mm2', { width: sheet.width, height: sheet.height })],
               ].map(([name, value]) => (
                 <div key={name} className="flex justify-between border-b border-line py-1">
                   <dt className="text-muted">{name}</dt>
@@ -341,18 +336,18 @@ function Workplace({
               ))}
             </dl>
           </section>
-          <section aria-label="Sheet check">
-            <h2 className="heading mb-1">Sheet check</h2>
+          <section aria-label={say('sheetCheck')}>
+            <h2 className="heading mb-1">{say('sheetCheck')}</h2>
             {checked.fault ? (
               <WorkFaultNote
-                what="The sheet could not be checked"
+                what={say('theSheetCouldNotBe')}
                 reason={checked.fault}
                 onAgain={checked.again}
               />
             ) : !checked.findings ? (
-              <p className="text-[13px] text-muted">Working out…</p>
+              <p className="text-[13px] text-muted">{say('workingOut')}</p>
             ) : findings.length === 0 ? (
-              <p className="text-[13px]">Everything lies apart and within the margin.</p>
+              <p className="text-[13px]">{say('everythingLiesApartAndWithin')}</p>
             ) : (
               <ul className="flex flex-col gap-1.5">
                 {findings.slice(0, 40).map((f, i) => (
@@ -372,7 +367,9 @@ function Workplace({
                   </li>
                 ))}
                 {findings.length > 40 && (
-                  <li className="text-[13px] text-muted">and {findings.length - 40} more</li>
+                  <li className="text-[13px] text-muted">
+                    {say('andMore', { findings: findings.length - 40 })}
+                  </li>
                 )}
               </ul>
             )}
@@ -381,8 +378,8 @@ function Workplace({
       </Panes>
       {adding && (
         <PickDesign
-          title="Put designs on the sheet"
-          words={['on the sheet', 'put on']}
+          title={say('putDesignsOnTheSheet')}
+          words={[say('onTheSheet'), say('putOn')]}
           taken={new Set(sheet.stickers.map((s) => s.design))}
           onTake={take}
           onClose={() => setAdding(false)}

@@ -1,16 +1,17 @@
 import type { Spec } from '@brelm/core/spec';
 import { SHEET_MARKS, type Sheet, type SheetMarks } from '@brelm/core/sheet';
 import { leaveField, NumberField, SelectField } from '../ui';
+import { say } from '../words/sheets';
 
 const MARKS: Record<SheetMarks, string> = {
-  none: 'None',
-  brackets: 'Corner brackets',
-  crosses: 'Crosses',
+  none: say('none'),
+  brackets: say('cornerBrackets'),
+  crosses: say('crosses'),
 };
 const within =
   (least: number, most: number) =>
   (v: number): string | null =>
-    v >= least && v <= most ? null : `${least} to ${most} mm`;
+    v >= least && v <= most ? null : say('toMm', { least, most });
 
 /** A sheet as a product asks for it: its size, resolution, gap and what is kept free. */
 export function onProduct(spec: Spec): Pick<Sheet, 'spec' | 'width' | 'height' | 'dpi' | 'margin' | 'gap'> {
@@ -36,7 +37,7 @@ export function SheetSettings({
 }) {
   const length = (key: 'width' | 'height' | 'margin' | 'gap', label: string, least: number, most: number) => (
     <NumberField
-      label={`${label}, mm`}
+      label={say('mm', { label })}
       value={sheet[key]}
       digits={1}
       check={within(least, most)}
@@ -44,33 +45,33 @@ export function SheetSettings({
     />
   );
   return (
-    <section aria-label="Sheet" className="flex flex-col gap-2">
+    <section aria-label={say('sheet')} className="flex flex-col gap-2">
       <h2 className="heading">Sheet</h2>
       <SelectField
-        label="Made for"
+        label={say('madeFor')}
         value={sheet.spec ?? ''}
         onChange={(e) => {
           const spec = products.find((s) => s.id === e.target.value);
           onChange(spec ? onProduct(spec) : { spec: null });
         }}
       >
-        <option value="">A size of my own</option>
+        <option value="">{say('aSizeOfMyOwn')}</option>
         {products.map((s) => (
           <option key={s.id} value={s.id}>
             {s.marketplace}, {s.product}
           </option>
         ))}
         {sheet.spec && !products.some((s) => s.id === sheet.spec) && (
-          <option value={sheet.spec}>{sheet.spec} (gone)</option>
+          <option value={sheet.spec}>{say('gone', { spec: sheet.spec })}</option>
         )}
       </SelectField>
       <div className="grid grid-cols-2 gap-2">
-        {length('width', 'Width', 10, 2000)}
-        {length('height', 'Height', 10, 2000)}
-        {length('margin', 'Margin', 0, Math.floor(Math.min(sheet.width, sheet.height) / 2) - 1)}
-        {length('gap', 'Gap', 0, 100)}
+        {length('width', say('width'), 10, 2000)}
+        {length('height', say('height'), 10, 2000)}
+        {length('margin', say('margin'), 0, Math.floor(Math.min(sheet.width, sheet.height) / 2) - 1)}
+        {length('gap', say('gap'), 0, 100)}
         <SelectField
-          label="Marks"
+          label={say('marks')}
           value={sheet.marks}
           onChange={(e) => onChange({ marks: e.target.value as SheetMarks })}
         >

@@ -14,6 +14,7 @@ import {
 import { SmallFigure } from '../design';
 import { KeptList, notify } from '../ui';
 import { onProduct } from './sheet-settings';
+import { say } from '../words/sheets';
 
 /** Sheets of stickers: several designs, or one many times, cut out of one piece. */
 export function Sheets() {
@@ -26,7 +27,7 @@ export function Sheets() {
   const navigate = useNavigate();
   const begin = () => {
     const product = specs.find((s) => s.kind === 'sticker sheet');
-    const sheet = { ...newSheet('New sheet'), ...(product ? onProduct(product) : {}) };
+    const sheet = { ...newSheet(say('newSheet')), ...(product ? onProduct(product) : {}) };
     create(sheet)
       .unwrap()
       .then(
@@ -36,25 +37,27 @@ export function Sheets() {
   };
   return (
     <KeptList
-      title="Sheets"
-      begin={{ label: 'New sheet', run: begin }}
+      title={say('sheets')}
+      begin={{ label: say('newSheet'), run: begin }}
       beginning={isLoading || looking}
       list={found.data?.sheets}
       fault={found.error ? reasonOf(found.error) : null}
       onAgain={() => void found.refetch()}
       archived={archived}
       onArchived={setArchived}
-      none={[
-        'No sheet yet. A sheet holds several stickers, or one many times; they stay their designs’ own, so a word that is mended there is mended here.',
-        'No sheet was put away.',
-      ]}
+      none={[say('noSheetYetASheet'), say('noSheetWasPutAway')]}
       to={(s) => `/sheets/${s.id}`}
       picture={(s) => <Outline sheet={s} />}
       words={(s) => (
         <>
-          {s.width} × {s.height} mm · {s.placed} {s.placed === 1 ? 'sticker' : 'stickers'}
-          {s.designs.length > 0 && ` of ${s.designs.join(', ')}`} · changed{' '}
-          {formatDistanceToNow(new Date(s.updatedAt), { addSuffix: true })}
+          {say('mmStickerOfChanged', {
+            width: s.width,
+            height: s.height,
+            placed: s.placed,
+            isDesigns: s.designs.length > 0,
+            designs: s.designs.join(', '),
+            updatedAt: formatDistanceToNow(new Date(s.updatedAt), { addSuffix: true }),
+          })}
         </>
       )}
       actions={{

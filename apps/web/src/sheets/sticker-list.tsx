@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { Sheet, SheetSticker, StickerShape } from '@brelm/core/sheet';
 import { Button, IconButton, NumberField, SelectField } from '../ui';
 import type { StickerState } from './use-stickers';
+import { say } from '../words/sheets';
 
 /** How many of a sticker are asked for: a number, or as many as find room. */
 export type Count = number | 'fill';
@@ -31,12 +32,12 @@ export function StickerList({
   onAdd: () => void;
 }) {
   return (
-    <section aria-label="Stickers" className="flex flex-col gap-2">
+    <section aria-label={say('stickers')} className="flex flex-col gap-2">
       <div className="flex items-center">
-        <h2 className="heading mr-auto">Stickers</h2>
+        <h2 className="heading mr-auto">{say('stickers')}</h2>
         <Button onClick={onAdd}>
           <Plus size={14} aria-hidden />
-          Add a design
+          {say('addADesign')}
         </Button>
       </div>
       <ul className="flex flex-col gap-2">
@@ -57,7 +58,7 @@ export function StickerList({
                 >
                   {name}
                 </Link>
-                <IconButton label={`Take ${name} off the sheet`} onClick={() => onRemove(s.id)}>
+                <IconButton label={say('takeOffTheSheet', { name })} onClick={() => onRemove(s.id)}>
                   <Trash2 size={14} aria-hidden />
                 </IconButton>
               </div>
@@ -65,31 +66,27 @@ export function StickerList({
                 {art && shape
                   ? `${shape.width.toFixed(1)} × ${shape.height.toFixed(1)} mm · ${lying} on it · ${room.get(s.id) ?? 0} fit in a grid`
                   : state === 'working' || !state
-                    ? 'working out its cut…'
-                    : `cannot be cut out: ${(state as { fault: string }).fault}`}
+                    ? say('workingOutItsCut')
+                    : say('cannotBeCutOut', { fault: (state as { fault: string }).fault })}
               </p>
-              {art?.begun && (
-                <p className="mb-1 text-[12px] text-rust">
-                  It has no cut line of its own: a border of its lightest ink is taken.
-                </p>
-              )}
+              {art?.begun && <p className="mb-1 text-[12px] text-rust">{say('itHasNoCutLine')}</p>}
               {art && shape && (
                 <div className="grid grid-cols-2 gap-2">
                   <NumberField
-                    label="Artwork, %"
+                    label={say('artwork')}
                     value={Math.round(s.size * 1000) / 10}
                     digits={1}
-                    check={(v) => (v >= 5 && v <= 1000 ? null : '5 to 1000 %')}
+                    check={(v) => (v >= 5 && v <= 1000 ? null : say('n5To1000'))}
                     onChange={(v) => onChange(s.id, { size: v / 100 })}
                   />
                   <SelectField
-                    label="How many"
+                    label={say('howMany')}
                     value={count === 'fill' ? 'fill' : String(count)}
                     onChange={(e) =>
                       onCount(s.id, e.target.value === 'fill' ? 'fill' : Number(e.target.value))
                     }
                   >
-                    <option value="fill">All that fit</option>
+                    <option value="fill">{say('allThatFit')}</option>
                     {[...new Set([1, 2, 3, 4, 5, 6, 8, 9, 10, 12, 15, 16, 20, 24, 30, 40, 50, lying || 1])]
                       .sort((a, b) => a - b)
                       .map((n) => (
@@ -100,7 +97,7 @@ export function StickerList({
                   </SelectField>
                   {art.colourways.length > 1 && (
                     <SelectField
-                      label="Colourway"
+                      label={say('colourway')}
                       value={s.colourway ?? art.colourways[0].id}
                       onChange={(e) => onChange(s.id, { colourway: e.target.value })}
                     >
@@ -113,7 +110,7 @@ export function StickerList({
                   )}
                   {art.sides.length > 1 && (
                     <SelectField
-                      label="Side"
+                      label={say('side')}
                       value={s.side ?? art.sides[0].id}
                       onChange={(e) => onChange(s.id, { side: e.target.value })}
                     >

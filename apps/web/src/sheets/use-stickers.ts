@@ -5,6 +5,7 @@ import { shapeOf, type Sheet, type SheetSticker, type StickerShape } from '@brel
 import { cutLine, cutPrint, type Print } from '../workers/cut-client';
 import { NotWanted } from '../workers/hand';
 import { readAt } from '../platform/asked-again';
+import { say } from '../words/sheets';
 
 /** A design cut out, as it is shown on a sheet. */
 export interface StickerArt {
@@ -30,8 +31,8 @@ const keyOf = ({ design, side, colourway, size }: SheetSticker) =>
 
 async function read(id: string, signal: AbortSignal): Promise<Design> {
   const response = await readAt(`designs/${id}`, { signal });
-  if (response.status === 404) throw new Error('its design is gone');
-  if (!response.ok) throw new Error('the server does not give it out');
+  if (response.status === 404) throw new Error(say('itsDesignIsGone'));
+  if (!response.ok) throw new Error(say('theServerDoesNotGive'));
   return readDesign(((await response.json()) as { document: unknown }).document);
 }
 
@@ -43,7 +44,7 @@ async function artOf(sticker: SheetSticker, signal: AbortSignal): Promise<Sticke
   const settings = design.cutLine ?? newCutLine(lightestInk(design, colourway));
   const request = { design: { ...design, cutLine: null }, colourway, product: null, size: sticker.size };
   const { cut } = await cutLine(request, settings, signal);
-  if (!cut || cut.loops.length === 0) throw new Error('there is nothing on it to cut out');
+  if (!cut || cut.loops.length === 0) throw new Error(say('thereIsNothingOnIt'));
   const { picture, ...print } = await cutPrint(request, signal);
   const values = inkValues(design, colourway);
   return {

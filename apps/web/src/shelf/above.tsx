@@ -3,6 +3,7 @@ import type { ShelfAsked } from '@brelm/contract';
 import { reasonOf } from '../store/api';
 import { Button } from '../ui';
 import type { Beginning } from './new-design';
+import { say } from '../words/shelf';
 
 const FirstWays = lazy(() => import('./first-ways').then((m) => ({ default: m.FirstWays })));
 
@@ -43,7 +44,7 @@ export function Above({
           </Button>
         </div>
       )}
-      {waiting && !error && <p className="text-muted">Reading the shelf…</p>}
+      {waiting && !error && <p className="text-muted">{say('readingTheShelf')}</p>}
       {bare && (
         <Suspense fallback={null}>
           <FirstWays
@@ -56,28 +57,22 @@ export function Above({
       {!waiting && !error && !bare && total === 0 && (
         <div className="rounded-md border border-dashed border-edge p-10 text-center">
           {words ? (
-            <p>
-              Nothing here has “{words}” in its name, on it, in its parts and inks, or in its listings
-              {narrowed ? ', and stands so' : ''}.
-            </p>
+            <p>{say('nothingHereHasInIts', { words, isNarrowed: narrowed })}</p>
           ) : narrowed ? (
-            <p>No design here stands so.</p>
+            <p>{say('noDesignHereStandsSo')}</p>
           ) : (
-            <p>
-              The archive is empty. Designs that you archive wait here until you put them back, or delete
-              them.
-            </p>
+            <p>{say('theArchiveIsEmptyDesigns')}</p>
           )}
           {narrowed && (
             <Button className="mt-3" onClick={onAll}>
-              Show all
+              {say('showAll')}
             </Button>
           )}
         </div>
       )}
       {close && total > 0 && (
         <p className="mb-2 text-[13px] text-muted" role="status">
-          Nothing here has “{sought}”. Close to it:
+          {say('nothingHereHasCloseTo', { sought })}
         </p>
       )}
     </>

@@ -3,6 +3,7 @@ import { type Chain, type MarkState } from '@brelm/core/standing';
 import type { Spec } from '@brelm/core/spec';
 import type { ProductStanding } from '@brelm/contract';
 import { chainWords, STAGE_FOR } from './standing-words';
+import { say } from '../words/shelf';
 
 /** Products of one design that are shown, at the most. */
 const MOST = 6;
@@ -64,7 +65,7 @@ export function ChainStrips({
   });
   if (known.length === 0) return null;
   return (
-    <ul aria-label="Products" className="flex items-center gap-2 overflow-hidden">
+    <ul aria-label={say('products')} className="flex items-center gap-2 overflow-hidden">
       {known.slice(0, MOST).map(({ spec, chain, waits }) => {
         const words = `${spec.marketplace}, ${spec.product}: ${chainWords(chain, waits)}`;
         return (

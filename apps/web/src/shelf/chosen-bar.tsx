@@ -1,5 +1,6 @@
 import { Archive, ArchiveRestore, Download, FileDown, Send, Trash2, X } from 'lucide-react';
 import { Button, IconButton } from '../ui';
+import { say } from '../words/shelfDialogs';
 
 /** What can be done with the designs that are chosen; it stands over the list while there are any. */
 export function ChosenBar({
@@ -30,37 +31,37 @@ export function ChosenBar({
   return (
     <div
       role="toolbar"
-      aria-label="Chosen designs"
+      aria-label={say('chosenDesigns')}
       className="mb-3 flex flex-wrap items-center gap-2 rounded-md border border-edge bg-card py-1.5 pr-2 pl-3"
     >
       <p className="mr-auto text-[13.5px]" role="status">
         <span className="font-semibold tabular-nums">{count}</span> chosen
-        {count > most && <span>: the first {most} are made, sent or given out at once</span>}
-        {hidden > 0 && <span className="text-muted">, {hidden} of them not among those shown</span>}
+        {count > most && <span>{say('theFirstAreMadeSent', { most })}</span>}
+        {hidden > 0 && <span className="text-muted">{say('ofThemNotAmongThose', { hidden })}</span>}
       </p>
       {!archived && (
         <Button onClick={onMake}>
-          <Download size={15} aria-hidden /> Make files of {count === 1 ? 'it' : 'these'}
+          <Download size={15} aria-hidden /> {say('makeFilesOfIt', { count })}
         </Button>
       )}
       {!archived && (
-        <Button onClick={onSend} title="To the marketplaces that you are connected to">
-          <Send size={15} aria-hidden /> Send listings…
+        <Button onClick={onSend} title={say('toTheMarketplacesThatYou')}>
+          <Send size={15} aria-hidden /> {say('sendListings')}
         </Button>
       )}
-      <Button onClick={onGiveOut} title="As a file that Brelm reads, with pictures and typefaces">
+      <Button onClick={onGiveOut} title={say('asAFileThatBrelm')}>
         <FileDown size={15} aria-hidden /> Give out
       </Button>
       <Button onClick={onMove}>
         {archived ? <ArchiveRestore size={15} aria-hidden /> : <Archive size={15} aria-hidden />}
-        {archived ? 'Put back' : 'Archive'}
+        {archived ? say('putBack2') : say('archive2')}
       </Button>
       {archived && (
         <Button tone="danger" onClick={onDelete}>
-          <Trash2 size={15} aria-hidden /> Delete for good…
+          <Trash2 size={15} aria-hidden /> {say('deleteForGood')}
         </Button>
       )}
-      <IconButton label="Choose none" onClick={onClear}>
+      <IconButton label={say('chooseNone')} onClick={onClear}>
         <X size={16} />
       </IconButton>
     </div>

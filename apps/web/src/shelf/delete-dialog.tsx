@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Button, Modal } from '../ui';
 import { designsText, giveOut, type Chosen } from './use-shelf-actions';
+import { say } from '../words/shelfDialogs';
 
 /** Names that are shown; of more only the number is told. */
 const MOST_NAMES = 8;
@@ -18,27 +19,29 @@ export function DeleteDialog({
   const [deleting, setDeleting] = useState(false);
   const more = designs.length - MOST_NAMES;
   return (
-    <Modal open onClose={onClose} title={`Delete ${designsText(designs)} for good?`}>
+    <Modal open onClose={onClose} title={say('deleteForGood2', { designs: designsText(designs) })}>
       {designs.length > 1 && (
         <ul className="mb-3 list-inside list-disc text-[13.5px]">
           {designs.slice(0, MOST_NAMES).map((d) => (
             <li key={d.id} className="truncate">
-              {d.name || 'Untitled'}
+              {d.name || say('untitled')}
             </li>
           ))}
-          {more > 0 && <li>and {more} more</li>}
+          {more > 0 && <li>{say('andMore', { more })}</li>}
         </ul>
       )}
       <p>
-        {designs.length === 1 ? 'The design and its' : 'The designs and their'} versions go, and{' '}
-        <strong>this cannot be undone</strong>. Files that were made stay under Runs.
+        {designs.length === 1 ? say('theDesignAndIts') : say('theDesignsAndTheir')} versions go, and{' '}
+        <strong>{say('thisCannotBeUndone')}</strong>. Files that were made stay under Runs.
       </p>
-      <p className="mt-2 text-muted">Give {designs.length === 1 ? 'it' : 'them'} out first to keep a copy.</p>
+      <p className="mt-2 text-muted">
+        Give {designs.length === 1 ? say('it') : say('them')} out first to keep a copy.
+      </p>
       <div className="mt-5 flex justify-end gap-2">
         <Button className="mr-auto" onClick={() => void giveOut(designs)}>
-          Give out
+          {say('giveOut')}
         </Button>
-        <Button onClick={onClose}>Keep</Button>
+        <Button onClick={onClose}>{say('keep')}</Button>
         <Button
           tone="danger"
           disabled={deleting}
@@ -47,7 +50,7 @@ export function DeleteDialog({
             void onDelete().then(onClose);
           }}
         >
-          Delete for good
+          {say('deleteForGood3')}
         </Button>
       </div>
     </Modal>

@@ -1,6 +1,7 @@
 import { ImageUp, LayoutTemplate, Shirt } from 'lucide-react';
 import { useRef, type ReactNode } from 'react';
 import { PART_FILES } from '../editor/picture-files';
+import { say } from '../words/shelfDialogs';
 
 function Way({
   icon,
@@ -42,7 +43,7 @@ export function FirstWays({
 }) {
   const input = useRef<HTMLInputElement>(null);
   return (
-    <section aria-label="Ways to begin" className="mx-auto mt-10 max-w-4xl">
+    <section aria-label={say('waysToBegin')} className="mx-auto mt-10 max-w-4xl">
       <p className="font-display text-2xl font-semibold">Your shelf is empty</p>
       <p className="mt-1 mb-5 text-muted">
         Every design starts from a product’s exact size, on the colour that it will be sold on. Begin with
@@ -50,20 +51,20 @@ export function FirstWays({
       <ul className="grid gap-3 sm:grid-cols-3">
         <Way
           icon={<Shirt size={26} strokeWidth={1.6} />}
-          title="a product and a garment"
-          about="An empty board of its size in pixels; add words, figures, shapes."
+          title={say('aProductAndAGarment')}
+          about={say('anEmptyBoardOfIts')}
           onClick={onProduct}
         />
         <Way
           icon={<LayoutTemplate size={26} strokeWidth={1.6} />}
-          title="a starter"
-          about="A layout that stands already: your words and your figure go into it."
+          title={say('aStarter')}
+          about={say('aLayoutThatStandsAlready')}
           onClick={onStarter}
         />
         <Way
           icon={<ImageUp size={26} strokeWidth={1.6} />}
-          title="a picture"
-          about="PNG, JPEG, SVG and others: it comes onto the board, to cut out, trace or use as it is."
+          title={say('aPicture')}
+          about={say('pngJpegSvgAndOthers')}
           onClick={() => input.current!.click()}
         />
       </ul>

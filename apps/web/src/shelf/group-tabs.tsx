@@ -1,6 +1,8 @@
 import clsx from 'clsx';
 import { GROUPS, type Group } from '@brelm/core/standing';
 import { GROUP_WORDS } from './standing-words';
+import { region } from '../words/language';
+import { say } from '../words/shelfDialogs';
 
 /** Where designs belong, with how many there are of each; one narrows the shelf. */
 export function GroupTabs({
@@ -14,7 +16,7 @@ export function GroupTabs({
 }) {
   const all = counts ? GROUPS.reduce((n, g) => n + counts[g], 0) : null;
   return (
-    <div role="group" aria-label="Designs by how they stand" className="flex flex-wrap items-center gap-1">
+    <div role="group" aria-label={say('designsByHowTheyStand')} className="flex flex-wrap items-center gap-1">
       {([null, ...GROUPS] as const).map((g) => {
         const count = g === null ? all : (counts?.[g] ?? null);
         return (
@@ -28,14 +30,14 @@ export function GroupTabs({
             )}
             onClick={() => onGroup(g)}
           >
-            {g === null ? 'All' : GROUP_WORDS[g]}
+            {g === null ? say('all') : GROUP_WORDS[g]}
             <span
               className={clsx(
                 'tabular-nums',
                 g === 'refused' && count ? 'font-semibold text-rust' : group !== g && 'text-muted',
               )}
             >
-              {count?.toLocaleString('en-GB') ?? ''}
+              {count?.toLocaleString(region()) ?? ''}
             </span>
           </button>
         );

@@ -6,6 +6,7 @@ import { PickSeveral } from './pick-several';
 import { WAITS_WORDS } from './standing-words';
 import type { useChosen } from './use-chosen';
 import { ViewsMenu } from './views-menu';
+import { say } from '../words/shelfDialogs';
 
 /** The marketplaces of the spec book, by the first piece of their specs. */
 const marketsOf = (specs: readonly Spec[]) =>
@@ -37,8 +38,8 @@ export default function Narrowing({
       <label className="-my-2 -mr-3 flex cursor-pointer items-center self-stretch px-3">
         <input
           type="checkbox"
-          aria-label="Choose all that are shown"
-          title="Choose all that are shown"
+          aria-label={say('chooseAllThatAreShown')}
+          title={say('chooseAllThatAreShown')}
           checked={chosen.all}
           disabled={!first?.total}
           ref={(box) => {
@@ -50,21 +51,21 @@ export default function Narrowing({
       <GroupTabs group={asked.group} counts={first?.groups ?? null} onGroup={(group) => onAsk({ group })} />
       <div className="ml-auto flex flex-wrap items-center gap-2">
         <PickSeveral
-          label="Waits for"
-          all="waits for anything"
+          label={say('waitsFor3')}
+          all={say('waitsForAnything')}
           options={waits}
           chosen={asked.waits}
           onChoose={(list) => onAsk({ waits: list })}
         />
         <PickSeveral
-          label="Marketplaces"
-          all="any marketplace"
+          label={say('marketplaces')}
+          all={say('anyMarketplace')}
           options={marketsOf(specs)}
           chosen={asked.markets}
           onChoose={(list) => onAsk({ markets: list })}
         />
         <select
-          aria-label="Order"
+          aria-label={say('order')}
           className="field !h-7 !w-auto text-[13px]"
           value={asked.order}
           onChange={(e) => onAsk({ order: e.target.value as ShelfAsked['order'] })}

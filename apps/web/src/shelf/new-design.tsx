@@ -21,6 +21,7 @@ import {
 import { Button, garmentBackground, Modal } from '../ui';
 import { bringAlong, stem } from '../editor/picture-files';
 import { NO_STARTER, StarterChoice } from './starter-choice';
+import { say } from '../words/shelfDialogs';
 
 /** What a design is begun from, beside its product: a starter that is looked for, or files that come onto the board. */
 export interface Beginning {
@@ -73,7 +74,7 @@ export function NewDesign({
   const makeOf = async (choice: (typeof choices)[number], garment: Garment) => {
     const board = boardOf(choice.spec, choice.side);
     const pale = isPale(garment);
-    const shared = { name: name.trim() || 'Untitled', board, backdrop: garment.id };
+    const shared = { name: name.trim() || say('untitled'), board, backdrop: garment.id };
     const judged = spread(offered, garment);
     const loaded = await loadedMaterials(
       starter ? [...new Set(allParts(starter.document).flatMap(facesOfPart))] : [],
@@ -107,9 +108,9 @@ export function NewDesign({
     onMade(made.id);
   };
 
-  const colourOf = noun === 'garment' ? 'Garment colour' : `Colour of the ${noun}`;
+  const colourOf = noun === 'garment' ? say('garmentColour') : say('colourOfThe', { noun });
   return (
-    <Modal open onClose={onClose} title="New design" wide>
+    <Modal open onClose={onClose} title={say('newDesign')} wide>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -117,13 +118,13 @@ export function NewDesign({
         }}
       >
         <label className="block text-[13px] text-muted" htmlFor="new-name">
-          Name
+          {say('name')}
         </label>
         <input
           id="new-name"
           autoFocus={!beginning.starter}
           className="field !h-9 px-2 !text-[15px]"
-          placeholder="Untitled"
+          placeholder={say('untitled')}
           maxLength={300}
           value={name}
           onChange={(e) => setName(e.target.value)}
@@ -170,13 +171,13 @@ export function NewDesign({
         )}
         {error && (
           <p role="alert" className="mt-3 text-rust">
-            The design could not be made. {reasonOf(error)}
+            {say('theDesignCouldNotBe', { reason: reasonOf(error) })}
           </p>
         )}
         <div className="mt-5 flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
           <Button tone="main" type="submit" disabled={making || !choice || !garment}>
-            {making ? 'Making…' : 'Make it'}
+            {making ? say('making') : say('makeIt')}
           </Button>
         </div>
       </form>

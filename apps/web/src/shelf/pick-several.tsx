@@ -1,5 +1,6 @@
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from '@headlessui/react';
 import { Check, ChevronDown } from 'lucide-react';
+import { say } from '../words/shelfDialogs';
 
 export interface Several<T extends string> {
   id: T;
@@ -25,7 +26,11 @@ export function PickSeveral<T extends string>({
 }) {
   const names = options.filter((o) => chosen.includes(o.id)).map((o) => o.name);
   const says =
-    chosen.length === 0 ? all : chosen.length === 1 ? (names[0] ?? all) : `${chosen.length} chosen`;
+    chosen.length === 0
+      ? all
+      : chosen.length === 1
+        ? (names[0] ?? all)
+        : say('chosen', { chosen: chosen.length });
   return (
     <Listbox multiple value={[...chosen]} onChange={onChoose}>
       <ListboxButton

@@ -8,6 +8,7 @@ import { useAlikeAmongQuery, useStandingQuery } from '../store/shelf-api';
 import { Button, Modal, SeverityMark, VerdictMark } from '../ui';
 import { lineWords } from '../stages/listings/state-words';
 import { sendPlan, type Sendable } from './send-plan';
+import { say } from '../words/shelfDialogs';
 
 /** How often it is asked how listings go, ms. */
 const ASK_MS = 1000;
@@ -109,24 +110,20 @@ export default function SendDialog({
 
   const fault = standing.error ?? connections.error;
   return (
-    <Modal open title={sent ? 'Sending listings' : 'Which listings are sent'} wide onClose={onClose}>
+    <Modal open title={sent ? say('sendingListings') : say('whichListingsAreSent')} wide onClose={onClose}>
       {fault ? (
         <p role="alert">{reasonOf(fault)}</p>
       ) : sent ? (
         <SentList sent={sent} lines={lines} />
       ) : !plan ? (
-        <p className="text-muted">Looking at what is ready…</p>
+        <p className="text-muted">{say('lookingAtWhatIsReady')}</p>
       ) : (
         <>
           {plan.send.length === 0 && (
-            <p>
-              {plan.not.length === 0
-                ? 'Each of these stands on its marketplaces as it is now: there is nothing to send.'
-                : 'None of these can be sent yet.'}
-            </p>
+            <p>{plan.not.length === 0 ? say('eachOfTheseStandsOn') : say('noneOfTheseCanBe')}</p>
           )}
           {plan.send.length > 0 && (
-            <ul aria-label="Listings to send" className="max-h-[40vh] overflow-y-auto">
+            <ul aria-label={say('listingsToSend')} className="max-h-[40vh] overflow-y-auto">
               {plan.send.map((one) => (
                 <li key={keyOf(one)} className="border-b border-line last:border-0">
                   <label className="flex cursor-pointer items-center gap-3 py-1.5">
@@ -149,7 +146,7 @@ export default function SendDialog({
                       {one.spec.marketplace}, {one.spec.product}
                     </span>
                     <span className="w-28 shrink-0 text-right text-muted">
-                      {one.action === 'new' ? 'new' : 'brought up'}
+                      {one.action === 'new' ? say('new') : say('broughtUp')}
                     </span>
                   </label>
                 </li>
@@ -159,9 +156,9 @@ export default function SendDialog({
           {plan.not.length > 0 && (
             <details className="mt-3" open={plan.send.length === 0}>
               <summary className="cursor-pointer text-muted">
-                {plan.not.length} {plan.not.length === 1 ? 'is' : 'are'} not sent
+                {plan.not.length} {plan.not.length === 1 ? say('is') : say('are')} not sent
               </summary>
-              <ul aria-label="Listings that are not sent" className="mt-1 max-h-[30vh] overflow-y-auto">
+              <ul aria-label={say('listingsThatAreNotSent')} className="mt-1 max-h-[30vh] overflow-y-auto">
                 {plan.not.map(({ designId, design, spec, why }) => (
                   <li
                     key={`${designId} ${spec.id}`}
@@ -182,18 +179,14 @@ export default function SendDialog({
         </>
       )}
       <div className="mt-4 flex justify-end gap-2">
-        <Button onClick={onClose}>{sent ? 'Close' : 'Cancel'}</Button>
+        <Button onClick={onClose}>{sent ? say('close') : say('cancel')}</Button>
         {plan && !sent && plan.send.length > 0 && (
           <Button tone="main" disabled={chosen.length === 0} onClick={() => void begin(chosen)}>
-            Send {chosen.length} {chosen.length === 1 ? 'listing' : 'listings'}
+            {say('sendListing', { chosen: chosen.length })}
           </Button>
         )}
       </div>
-      {sent && (
-        <p className="mt-2 text-right text-[12.5px] text-muted">
-          Closed, it goes on; the shelf says how each stands.
-        </p>
-      )}
+      {sent && <p className="mt-2 text-right text-[12.5px] text-muted">{say('closedItGoesOnThe')}</p>}
     </Modal>
   );
 }
@@ -201,7 +194,7 @@ export default function SendDialog({
 /** That a design looks like others: marketplaces refuse the same thing twice. */
 function Alike({ to }: { to: readonly { name: string }[] | undefined }) {
   if (!to?.length) return null;
-  const names = to.map((d) => `“${d.name || 'Untitled'}”`).join(', ');
+  const names = to.map((d) => `“${d.name || say('untitled')}”`).join(', ');
   return (
     <span className="flex items-center gap-1 text-[12.5px] text-muted" title={names}>
       <SeverityMark severity="note" size={12} />
@@ -213,7 +206,7 @@ function Alike({ to }: { to: readonly { name: string }[] | undefined }) {
 /** How each listing goes. */
 function SentList({ sent, lines }: { sent: readonly Sent[]; lines: ReadonlyMap<string, SendingLine> }) {
   return (
-    <ul aria-label="How listings go" className="max-h-[55vh] overflow-y-auto" aria-live="polite">
+    <ul aria-label={say('howListingsGo')} className="max-h-[55vh] overflow-y-auto" aria-live="polite">
       {sent.map(({ one, fault }) => (
         <li key={keyOf(one)} className="flex items-start gap-3 border-b border-line py-1.5 last:border-0">
           <span className="min-w-0 flex-1 truncate font-medium">{one.design}</span>
@@ -236,11 +229,11 @@ function SentList({ sent, lines }: { sent: readonly Sent[]; lines: ReadonlyMap<s
 }
 
 function Going({ line }: { line: SendingLine | null }) {
-  if (!line) return <span className="text-muted">waiting</span>;
+  if (!line) return <span className="text-muted">{say('waiting')}</span>;
   if (line.state === 'done')
     return (
       <span className="inline-flex items-center gap-1.5">
-        <VerdictMark verdict="reads" size={13} /> sent
+        <VerdictMark verdict="reads" size={13} /> {say('sent')}
       </span>
     );
   const { words, mark } = lineWords(line);

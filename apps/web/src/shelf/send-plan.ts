@@ -1,6 +1,7 @@
 import type { Connection, ProductStanding } from '@brelm/contract';
 import { MARKS } from '@brelm/core/standing';
 import { marketOfSpec, type Spec } from '@brelm/core/spec';
+import { say } from '../words/shelfDialogs';
 
 /** A product of a design that may be sent as a listing. */
 export interface Sendable {
@@ -23,10 +24,10 @@ const SENT = MARKS.indexOf('sent');
 
 /** Why a product cannot be sent; null where it can, or where there is nothing to send. */
 function whyNot({ waits, chain }: ProductStanding, connected: boolean): string | null {
-  if (waits === 'design') return 'nothing is on its board';
-  if (waits === 'mending') return 'its proof stops it';
-  if (chain[MARKS.indexOf('worded')] === 'open') return 'it has no title or description';
-  if (!connected) return 'you are not connected to its marketplace';
+  if (waits === 'design') return say('nothingIsOnItsBoard');
+  if (waits === 'mending') return say('itsProofStopsIt');
+  if (chain[MARKS.indexOf('worded')] === 'open') return say('itHasNoTitleOr');
+  if (!connected) return say('youAreNotConnectedTo');
   return null;
 }
 
@@ -42,7 +43,7 @@ export function sendPlan(
     for (const product of standing) {
       const spec = specs.find((s) => s.id === product.spec);
       if (!spec || product.chain[SENT] === 'done') continue;
-      const one = { designId: id, design: name || 'Untitled', spec };
+      const one = { designId: id, design: name || say('untitled'), spec };
       const why = whyNot(product, to.has(marketOfSpec(spec.id)));
       if (why) not.push({ ...one, why });
       else send.push({ ...one, action: product.chain[SENT] === 'behind' ? 'bring-up' : 'new' });

@@ -4,6 +4,7 @@ import { GROUPS, type Group } from '@brelm/core/standing';
 import type { ShelfEntry } from '@brelm/contract';
 import { GROUP_WORDS } from './standing-words';
 import type { Shown } from './use-shelf';
+import { say } from '../words/shelf';
 
 /** What a row and a heading take, with the gap below, px. */
 const ROW = 124;
@@ -69,11 +70,16 @@ export function ShelfList({
   return (
     <div ref={scroller} data-scroller className="relative -mx-6 min-h-0 flex-1 overflow-y-auto px-6 pb-8">
       {before}
-      <ul ref={list} aria-label="Designs" className="relative" style={{ height: virtual.getTotalSize() }}>
+      <ul
+        ref={list}
+        aria-label={say('designs')}
+        className="relative"
+        style={{ height: virtual.getTotalSize() }}
+      >
         {seen.map(({ index, key, start }) => {
           const item = items[index];
           if (!item) return null;
-          const style = { transform: `translateY(${start - virtual.options.scrollMargin}px)` };
+          const style = { transform: say('translateyPx', { start: start - virtual.options.scrollMargin }) };
           if ('group' in item)
             return (
               <li key={key} className="absolute inset-x-0 top-0 pt-2" style={style}>
@@ -95,7 +101,7 @@ export function ShelfList({
               {design ? (
                 children(design)
               ) : (
-                <div className="h-full rounded-md border border-line bg-card" aria-label="Reading…" />
+                <div className="h-full rounded-md border border-line bg-card" aria-label={say('reading')} />
               )}
             </li>
           );

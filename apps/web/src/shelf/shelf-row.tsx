@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { differenceInSeconds, format, formatDistanceToNowStrict, parseISO } from 'date-fns';
+import { differenceInSeconds, formatDistanceToNowStrict, parseISO } from 'date-fns';
 import { Archive, ArchiveRestore, Copy } from 'lucide-react';
 import type { Garment } from '@brelm/core/colour';
 import { DUE_DAYS } from '@brelm/core/standing';
@@ -11,6 +11,8 @@ import { waitsText } from './standing-words';
 import { GarmentCanvas, specWords, usePreview } from '../design';
 import { reasonOf, useDuplicateDesignMutation, useDesignVerdictsQuery } from '../store/api';
 import { IconButton, notify, ratioText, VerdictMark } from '../ui';
+import { format } from '../words/dates';
+import { say } from '../words/shelf';
 
 /** What several of what a design is judged on are called, where they are not colours of one product. */
 const SEVERAL: Readonly<Record<string, string | undefined>> = { garment: 'garments', ground: 'grounds' };
@@ -18,8 +20,8 @@ const SEVERAL: Readonly<Record<string, string | undefined>> = { garment: 'garmen
 /** `Reads on 4 of 6 garments`; of the one colour that a thing comes in, that it does or does not. */
 const readsWords = (reads: number, of: number, noun: string): string =>
   noun === 'garment' || of > 1
-    ? `Reads on ${reads} of ${of} ${SEVERAL[noun] ?? `colours of the ${noun}`}`
-    : `${reads ? 'Reads' : 'Does not read'} on the ${noun}`;
+    ? say('readsOnOf', { reads, of, several: SEVERAL[noun] ?? say('coloursOfThe', { noun }) })
+    : say('readsOnThe', { isReads: Boolean(reads), noun });
 
 /** A row that is passed over while one scrolls asks for nothing, ms. */
 const PASSED = 120;
@@ -49,7 +51,7 @@ function useSeen<T extends Element>() {
 
 const changedAgo = (at: string): string =>
   differenceInSeconds(new Date(), new Date(at)) < 60
-    ? 'just now'
+    ? say('justNow')
     : formatDistanceToNowStrict(new Date(at), { addSuffix: true });
 
 /** By when a design is to be listed; what has passed is told as such. */
@@ -58,7 +60,7 @@ function Due({ by, left }: { by: string; left: number }) {
   const tone = left < 0 ? 'font-medium text-rust' : left <= DUE_DAYS ? 'font-medium text-ink' : '';
   return (
     <span className={`block ${tone}`} title={format(parseISO(by), 'd MMMM yyyy')}>
-      {left < 0 ? `late since ${day}` : `list by ${day}`}
+      {left < 0 ? say('lateSince', { day }) : say('listBy', { day })}
     </span>
   );
 }
@@ -105,7 +107,7 @@ export function ShelfRow({
       <label className="relative z-10 -my-2 -mr-3 -ml-2 flex cursor-pointer items-center self-stretch px-3">
         <input
           type="checkbox"
-          aria-label={`Choose ${design.name || 'Untitled'}`}
+          aria-label={say('choose', { name: design.name || say('untitled') })}
           checked={chosen}
           onChange={(e) => onChoose(e.target.checked, (e.nativeEvent as MouseEvent).shiftKey)}
         />
@@ -116,23 +118,27 @@ export function ShelfRow({
           artwork={artwork}
           width={84}
           height={96}
-          label={`${design.name} on ${backdrop.name}`}
+          label={say('on', { name: design.name, name2: backdrop.name })}
         />
       </div>
       <div className="min-w-0 flex-1">
         <h3 className="truncate text-[17px] leading-tight">
           <Link to={`/design/${id}`} className="after:absolute after:inset-0 after:content-['']">
-            {design.name || 'Untitled'}
+            {design.name || say('untitled')}
           </Link>
         </h3>
         <p className="mt-0.5 truncate text-[13px] text-muted">
-          {specWords(design, specs)}
-          {design.sides > 1 && ` · ${design.sides} sides`}
-          {occasion && ` · for ${occasion}`}
+          {say('sidesFor', {
+            spec: specWords(design, specs),
+            isSides: design.sides > 1,
+            sides: design.sides,
+            isOccasion: Boolean(occasion),
+            occasion,
+          })}
         </p>
         <p className="mt-1 truncate text-[13px]">
           {design.parts === 0
-            ? 'Nothing on the board yet'
+            ? say('nothingOnTheBoardYet')
             : verdicts.length > 0
               ? readsWords(reads, verdicts.length, nounOf(spec))
               : '\u00a0'}
@@ -142,7 +148,7 @@ export function ShelfRow({
           <ChainStrips design={id} standing={standing} specs={specs ?? []} />
         </div>
       </div>
-      <div className="hidden shrink-0 gap-1.5 md:flex" aria-label="On garments">
+      <div className="hidden shrink-0 gap-1.5 md:flex" aria-label={say('onGarments')}>
         {own.slice(0, 6).map((garment, i) => {
           const v = verdicts.find((x) => x.id === garment.id);
           return (
@@ -157,7 +163,7 @@ export function ShelfRow({
                   artwork={artwork}
                   width={50}
                   height={58}
-                  label={`on ${garment.name}`}
+                  label={say('on2', { name: garment.name })}
                 />
               </div>
               <p className="mt-1 flex h-4 items-center gap-1 text-[11.5px]">
@@ -178,16 +184,19 @@ export function ShelfRow({
       </p>
       <div className="relative flex gap-0.5 max-[599px]:flex-col">
         <IconButton
-          label={`Duplicate ${design.name}`}
+          label={say('duplicate', { name: design.name })}
           onClick={() =>
             void duplicate(id)
               .unwrap()
-              .then(() => notify('done', `“${design.name}” is duplicated.`), fail)
+              .then(() => notify('done', say('isDuplicated', { name: design.name })), fail)
           }
         >
           <Copy size={16} />
         </IconButton>
-        <IconButton label={archived ? `Put ${design.name} back` : `Archive ${design.name}`} onClick={onMove}>
+        <IconButton
+          label={archived ? say('putBack', { name: design.name }) : say('archive', { name: design.name })}
+          onClick={onMove}
+        >
           {archived ? <ArchiveRestore size={16} /> : <Archive size={16} />}
         </IconButton>
       </div>

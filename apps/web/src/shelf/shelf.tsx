@@ -17,6 +17,7 @@ import { useChosen } from './use-chosen';
 import { useSettled } from '../ui/use-settled';
 import { useShelf } from './use-shelf';
 import { giveOut, useShelfActions, type Chosen } from './use-shelf-actions';
+import { say } from '../words/shelf';
 
 // Not needed for the shelf's first sight, but soon after.
 const newDesign = () => import('./new-design');
@@ -65,7 +66,7 @@ export function Shelf() {
   const [findAll] = useLazyShelfDesignsQuery();
   const [hear] = useHearMutation();
   useKeys({
-    search: [() => search.current?.focus(), 'Search the shelf'],
+    search: [() => search.current?.focus(), say('searchTheShelf')],
     'new-design': () => setMaking({}),
   });
   const askFor = (wanted: ShelfAsked) => {
@@ -111,12 +112,12 @@ export function Shelf() {
       }}
     >
       <div className="mb-3 flex flex-wrap items-center gap-3">
-        <h1 className="mr-auto text-[26px] leading-none">{archived ? 'Archive' : 'Shelf'}</h1>
+        <h1 className="mr-auto text-[26px] leading-none">{archived ? say('archive2') : say('shelf')}</h1>
         <input
           ref={search}
           type="search"
-          aria-label="Search the shelf"
-          placeholder="Search (/)"
+          aria-label={say('searchTheShelf')}
+          placeholder={say('search')}
           className="field !h-8 !w-56 px-2"
           value={words}
           onChange={(e) => setWords(e.target.value)}
@@ -131,11 +132,11 @@ export function Shelf() {
             }
             title={
               total > MOST_AT_ONCE
-                ? `Files of the first ${MOST_AT_ONCE} designs that are shown`
-                : 'Files of all designs that are shown'
+                ? say('filesOfTheFirstDesigns', { mostAtOnce: MOST_AT_ONCE })
+                : say('filesOfAllDesignsThat')
             }
           >
-            <Download size={15} aria-hidden /> Make files
+            <Download size={15} aria-hidden /> {say('makeFiles')}
           </Button>
         )}
         <FileButton
@@ -144,7 +145,7 @@ export function Shelf() {
           testId="design-files"
           onFiles={(list) => void actions.bringIn(list)}
         >
-          <FileUp size={15} aria-hidden /> Bring in…
+          <FileUp size={15} aria-hidden /> {say('bringIn')}
         </FileButton>
         <Button
           onClick={() => {
@@ -152,10 +153,10 @@ export function Shelf() {
             chosen.clear();
           }}
         >
-          {archived ? 'Back to the shelf' : 'Show the archive'}
+          {archived ? say('backToTheShelf') : say('showTheArchive')}
         </Button>
         <Button tone="main" onClick={() => setMaking({})}>
-          <Plus size={16} aria-hidden /> New design
+          <Plus size={16} aria-hidden /> {say('newDesign')}
         </Button>
       </div>
       {!bare && (

@@ -1,26 +1,27 @@
 import { MARKS, type Chain, type Group, type MarkName, type Waits } from '@brelm/core/standing';
+import { say } from '../words/shelf';
 
 /** What is said of how far products have come. */
 
 export const GROUP_WORDS: Readonly<Record<Group, string>> = {
-  refused: 'Refused',
-  due: 'Due soon',
-  work: 'In work',
-  listed: 'Listed',
+  refused: say('refused'),
+  due: say('dueSoon'),
+  work: say('inWork'),
+  listed: say('listed'),
 };
 
 /** `waits for …` */
 export const WAITS_WORDS: Readonly<Record<Waits, string>> = {
   design: 'artwork',
-  mending: 'what the proof stops',
-  proof: 'its proof',
-  files: 'its files',
-  pictures: 'pictures of the product',
-  words: 'its words',
-  sending: 'being sent',
-  changes: 'what its marketplace asks for',
-  'bringing-up': 'being brought up to the design',
-  answer: 'its marketplace',
+  mending: say('whatTheProofStops'),
+  proof: say('itsProof'),
+  files: say('itsFiles'),
+  pictures: say('picturesOfTheProduct'),
+  words: say('itsWords'),
+  sending: say('beingSent'),
+  changes: say('whatItsMarketplaceAsksFor'),
+  'bringing-up': say('beingBroughtUpToThe'),
+  answer: say('itsMarketplace'),
 };
 
 /** Where what a product waits for is done: the stage of its design. */
@@ -32,11 +33,11 @@ export const STAGE_FOR: Readonly<Record<Waits, string>> = {
 
 /** A mark that is other than open or done, in words. */
 const ODD: Readonly<Record<Exclude<Chain[number], 'open' | 'done'>, (name: MarkName) => string>> = {
-  part: (name) => `${name} in part`,
-  watch: (name) => `${name}, with something to watch`,
-  waiting: () => 'in review',
-  behind: (name) => `${name} before it was changed`,
-  stopped: (name) => (name === 'accepted' ? 'refused' : `stopped by the proof`),
+  part: (name) => say('inPart', { name }),
+  watch: (name) => say('withSomethingToWatch', { name }),
+  waiting: () => say('inReview'),
+  behind: (name) => say('beforeItWasChanged', { name }),
+  stopped: (name) => (name === 'accepted' ? say('refused2') : say('stoppedByTheProof')),
 };
 
 /** A chain in words: what is earned, then what it waits for. */
@@ -46,8 +47,8 @@ export function chainWords(chain: Chain, waits: Waits | null): string {
     if (state === 'open') return [];
     return [state === 'done' ? name : ODD[state](name)];
   });
-  const earned = said.join(', ') || 'nothing yet';
-  return waits ? `${earned}; waits for ${WAITS_WORDS[waits]}` : earned;
+  const earned = said.join(', ') || say('nothingYet');
+  return waits ? say('waitsFor', { earned, waitsWords: WAITS_WORDS[waits] }) : earned;
 }
 
 /** What the products of a design wait for, the most common first: `waits for its proof (3), its words`. */
@@ -58,5 +59,5 @@ export function waitsText(waits: readonly (Waits | null)[]): string {
   const said = [...counts]
     .sort((a, b) => b[1] - a[1])
     .map(([w, n]) => `${WAITS_WORDS[w]}${n > 1 ? ` (${n})` : ''}`);
-  return `waits for ${said.join(', ')}`;
+  return say('waitsFor2', { said: said.join(', ') });
 }

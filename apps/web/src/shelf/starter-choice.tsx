@@ -8,6 +8,7 @@ import { GarmentCanvas, isPale, useDrawing, useThumbnail } from '../design';
 import { reasonOf } from '../store/api';
 import { useRemoveStarterMutation, useStartersQuery } from '../store/design-documents-api';
 import { IconButton, notify } from '../ui';
+import { say } from '../words/shelfDialogs';
 
 export const NO_STARTER = '';
 
@@ -21,7 +22,7 @@ function Thumbnail({ starter, garment }: { starter: OpenStarter; garment: Garmen
       artwork={artwork}
       width={84}
       height={100}
-      label={`Starter ${starter.document.name}`}
+      label={say('starter', { name: starter.document.name })}
     />
   );
 }
@@ -59,11 +60,11 @@ export function StarterChoice({
   }, [sought, first, onChange]);
   return (
     <div ref={place}>
-      <RadioGroup value={value} onChange={onChange} aria-label="Start from">
-        <p className="heading mt-4 mb-1.5">Start from</p>
+      <RadioGroup value={value} onChange={onChange} aria-label={say('startFrom')}>
+        <p className="heading mt-4 mb-1.5">{say('startFrom')}</p>
         {error && (
           <p role="alert" className="mb-1 text-[13px] text-rust">
-            The starters could not be read. {reasonOf(error)}
+            {say('theStartersCouldNotBe', { reason: reasonOf(error) })}
           </p>
         )}
         <div className="flex gap-1.5 overflow-x-auto p-0.5 pb-2">
@@ -84,7 +85,7 @@ export function StarterChoice({
               </Radio>
               {starter.own && (
                 <IconButton
-                  label={`Remove starter ${starter.document.name}`}
+                  label={say('removeStarter', { name: starter.document.name })}
                   className="absolute top-1 right-1 !h-6 !w-6 bg-card"
                   onClick={() => {
                     if (value === starter.id) onChange(NO_STARTER);

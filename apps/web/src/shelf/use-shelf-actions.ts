@@ -8,17 +8,18 @@ import {
 } from '../store/api';
 import { dropNotice, notify } from '../ui';
 import { readAt } from '../platform/asked-again';
+import { say } from '../words/shelf';
 
 /** A design as far as it is acted on. */
 export type Chosen = Pick<DesignEntry, 'id' | 'name'>;
 
 /** `“Owls”`, or `3 designs`. */
 export const designsText = (list: readonly { name: string }[]): string =>
-  list.length === 1 ? `“${list[0].name || 'Untitled'}”` : `${list.length} designs`;
+  list.length === 1 ? `“${list[0].name || say('untitled')}”` : say('designs2', { list: list.length });
 
 /** Gives designs out as a file: the browser keeps it like any other download, and says where it fails. */
 export async function giveOut(list: readonly Chosen[]): Promise<void> {
-  const working = notify('working', `Giving out ${designsText(list)}…`);
+  const working = notify('working', say('givingOut', { list: designsText(list) }));
   try {
     const response = await readAt(`design-files?ids=${list.map((d) => d.id).join(',')}`);
     if (!response.ok) throw Object.assign(new Error(), { data: await response.json() });
@@ -45,7 +46,8 @@ export function useShelfActions() {
         .unwrap()
         .then(
           () => void moved.push(design),
-          (error: unknown) => void notify('fault', `${designsText([design])} stays. ${reasonOf(error)}`),
+          (error: unknown) =>
+            void notify('fault', say('stays', { value: designsText([design]), reason: reasonOf(error) })),
         );
     return moved;
   };
@@ -55,8 +57,8 @@ export function useShelfActions() {
     if (moved.length)
       notify(
         'done',
-        `${designsText(moved)} ${moved.length === 1 ? 'is' : 'are'} ${archived ? 'in the archive' : 'back on the shelf'}.`,
-        { label: 'Undo', run: () => void move(moved, !archived) },
+        `${designsText(moved)} ${moved.length === 1 ? 'is' : 'are'} ${archived ? say('inTheArchive') : say('backOnTheShelf')}.`,
+        { label: say('undo'), run: () => void move(moved, !archived) },
       );
     return moved;
   };
@@ -68,22 +70,22 @@ export function useShelfActions() {
         .unwrap()
         .then(
           () => void gone.push(design),
-          (error: unknown) => void notify('fault', `${designsText([design])} stays. ${reasonOf(error)}`),
+          (error: unknown) =>
+            void notify('fault', say('stays', { value: designsText([design]), reason: reasonOf(error) })),
         );
-    if (gone.length) notify('done', `${designsText(gone)} ${gone.length === 1 ? 'is' : 'are'} deleted.`);
+    if (gone.length) notify('done', say('isDeleted', { gone: designsText(gone), gone2: gone.length }));
     return gone;
   };
 
   const bringIn = async (files: readonly File[]): Promise<void> => {
     for (const file of files) {
-      const working = notify('working', `Bringing in ${file.name}…`);
+      const working = notify('working', say('bringingIn', { name: file.name }));
       try {
         const { made, refused } = await take(file).unwrap();
-        if (made.length)
-          notify('done', `${designsText(made)} ${made.length === 1 ? 'is' : 'are'} on the shelf.`);
+        if (made.length) notify('done', say('isOnTheShelf', { made: designsText(made), made2: made.length }));
         for (const { name, missing } of made)
           if (missing.length)
-            notify('fault', `“${name}” lacks ${missing.join(', ')}: bring that in, too, or take it out.`);
+            notify('fault', say('lacksBringThatInToo', { name, missing: missing.join(', ') }));
         for (const r of refused) notify('fault', `${file.name}, ${r.file}: ${r.message}`);
       } catch (error) {
         notify('fault', `${file.name}: ${reasonOf(error)}`);

@@ -4,6 +4,7 @@ import type { ShelfView } from '@brelm/contract';
 import { reasonOf } from '../store/api';
 import { useKeepViewMutation, useRemoveViewMutation, useRenameViewMutation } from '../store/shelf-api';
 import { Button, IconButton, notify } from '../ui';
+import { say } from '../words/shelfDialogs';
 
 /** A kept view: looked at, called otherwise, or taken away, which can be undone. */
 export function ViewRow({
@@ -39,8 +40,8 @@ export function ViewRow({
       .unwrap()
       .then(
         () =>
-          notify('done', `The view “${view.name}” is gone.`, {
-            label: 'Undo',
+          notify('done', say('theViewIsGone', { name: view.name }), {
+            label: say('undo'),
             run: () => void keep({ name: view.name, asked: view.asked }),
           }),
         (error: unknown) => notify('fault', reasonOf(error)),
@@ -57,7 +58,7 @@ export function ViewRow({
         >
           <input
             className="field min-w-0 flex-1"
-            aria-label={`Call ${view.name} otherwise`}
+            aria-label={say('callOtherwise', { name: view.name })}
             maxLength={80}
             autoFocus
             value={name}
@@ -77,7 +78,7 @@ export function ViewRow({
             }}
           />
           <Button type="submit" disabled={!name.trim() || renaming.isLoading}>
-            Call it so
+            {say('callItSo')}
           </Button>
         </form>
         {fault && (
@@ -97,10 +98,10 @@ export function ViewRow({
       >
         {view.name}
       </button>
-      <IconButton label={`Rename ${view.name}`} onClick={() => setName(view.name)}>
+      <IconButton label={say('rename', { name: view.name })} onClick={() => setName(view.name)}>
         <Pencil size={14} />
       </IconButton>
-      <IconButton label={`Take away ${view.name}`} onClick={takeAway}>
+      <IconButton label={say('takeAway', { name: view.name })} onClick={takeAway}>
         <X size={14} />
       </IconButton>
     </li>

@@ -7,6 +7,7 @@ import { useKeepViewMutation, useShelfViewsQuery } from '../store/shelf-api';
 import { Button } from '../ui';
 import { addressOf, askedBy, keptOf } from './use-asked';
 import { ViewRow } from './view-row';
+import { say } from '../words/shelfDialogs';
 
 /** Views of the shelf that are kept: what is asked, under a name. */
 export function ViewsMenu({ asked, onAsk }: { asked: ShelfAsked; onAsk: (asked: ShelfAsked) => void }) {
@@ -29,7 +30,7 @@ export function ViewsMenu({ asked, onAsk }: { asked: ShelfAsked; onAsk: (asked: 
     <Popover>
       <PopoverButton className="field inline-flex !h-7 !w-auto max-w-44 items-center gap-1.5 px-2 text-[13px]">
         <Bookmark size={14} aria-hidden className="shrink-0" />
-        <span className="truncate">{current?.name ?? 'Views'}</span>
+        <span className="truncate">{current?.name ?? say('views')}</span>
       </PopoverButton>
       <PopoverPanel
         anchor={{ to: 'bottom end', gap: 4 }}
@@ -38,11 +39,9 @@ export function ViewsMenu({ asked, onAsk }: { asked: ShelfAsked; onAsk: (asked: 
         {({ close }) => (
           <>
             {views.length === 0 ? (
-              <p className="px-1 pb-2 text-muted">
-                What you look for often, kept under a name: who works in this shop sees it, too.
-              </p>
+              <p className="px-1 pb-2 text-muted">{say('whatYouLookForOften')}</p>
             ) : (
-              <ul className="mb-2 max-h-64 overflow-y-auto" aria-label="Kept views">
+              <ul className="mb-2 max-h-64 overflow-y-auto" aria-label={say('keptViews')}>
                 {views.map((view) => (
                   <ViewRow
                     key={view.id}
@@ -65,7 +64,7 @@ export function ViewsMenu({ asked, onAsk }: { asked: ShelfAsked; onAsk: (asked: 
                 }}
               >
                 <label className="min-w-0 flex-1">
-                  <span className="block text-[11.5px] text-muted">Keep what is shown as</span>
+                  <span className="block text-[11.5px] text-muted">{say('keepWhatIsShownAs')}</span>
                   <input
                     className="field"
                     maxLength={80}

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { apiAt, shopPath } from '../platform/address';
 import { useShopQuery } from '../store/api';
 import { UNNAMED_SHOP, useMeQuery, useShopsQuery } from '../store/house-api';
+import { say } from '../words/frame';
 
 const ShopsDialog = lazy(() => import('./shops-dialog'));
 
@@ -24,7 +25,7 @@ export function ShopMenu() {
     <>
       <Menu>
         <MenuButton
-          aria-label={`Shop: ${name}`}
+          aria-label={say('shop', { name })}
           className="inline-flex min-w-0 items-center gap-1 rounded-md px-1.5 py-1 text-muted hover:text-ink"
         >
           <span className="truncate">{name}</span>
@@ -51,9 +52,9 @@ export function ShopMenu() {
           {ownsHouse && (
             <MenuItem>
               <button type="button" className={ITEM} onClick={() => setManaging(true)}>
-                <span className="block font-medium">Shops…</span>
+                <span className="block font-medium">{say('shopsDots')}</span>
                 <span className="block text-muted group-data-focus:text-ink">
-                  A second shop beside this one, or Duskwren’s to try things in; names; take one away.
+                  {say('aSecondShopBesideThis')}
                 </span>
               </button>
             </MenuItem>

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { format } from 'date-fns';
 import type { Shop, ShopAway, ShopView } from '@brelm/contract';
 import { Button, bytesText, FileButton, leaveField, Modal, notify, Refusal } from '../ui';
 import { shopPath } from '../platform/address';
@@ -15,8 +14,10 @@ import {
 } from '../store/house-api';
 import { useAppDispatch } from '../store';
 import { useAttempt } from '../store/use-attempt';
+import { format } from '../words/dates';
+import { say } from '../words/shops';
 
-const designsText = (n: number): string => (n === 1 ? '1 design' : `${n} designs`);
+const designsText = (n: number): string => (n === 1 ? say('n1Design') : say('designs', { n }));
 
 /** A shop in the list: its name, the way there, and the way out. */
 function ShopRow({ shop, taken }: { shop: Shop; taken: (away: ShopAway) => void }) {
@@ -32,7 +33,7 @@ function ShopRow({ shop, taken }: { shop: Shop; taken: (away: ShopAway) => void 
     <li className="flex flex-wrap items-center gap-x-3 gap-y-1.5 border-t border-line py-2 first:border-0">
       <input
         key={name}
-        aria-label={`Name of ${called}`}
+        aria-label={say('nameOf', { called })}
         className="field !w-auto min-w-40 flex-1"
         dir="auto"
         defaultValue={name ?? ''}
@@ -52,30 +53,26 @@ function ShopRow({ shop, taken }: { shop: Shop; taken: (away: ShopAway) => void 
       />
       <span className="w-24 text-right text-[13px] text-muted tabular-nums">{designsText(designs)}</span>
       {here ? (
-        <span className="w-16 text-center text-[13px] text-muted">open</span>
+        <span className="w-16 text-center text-[13px] text-muted">{say('open')}</span>
       ) : (
         <a
           href={`${path}/`}
-          aria-label={`Open ${called}`}
+          aria-label={say('open2', { called })}
           className="inline-flex h-8 w-16 items-center justify-center rounded-md border border-edge text-[13px] font-medium hover:border-ink"
         >
-          Open
+          {say('open3')}
         </a>
       )}
       <Button
         className="w-28 justify-center"
-        aria-label={`Take away: ${called}`}
+        aria-label={say('takeAway', { called })}
         disabled={id === 'first' || here || leaving}
         title={
-          id === 'first'
-            ? 'Brelm starts with this one: it stays'
-            : here
-              ? 'Open another shop first'
-              : undefined
+          id === 'first' ? say('brelmStartsWithThisOne') : here ? say('openAnotherShopFirst') : undefined
         }
         onClick={() => setAsking(true)}
       >
-        {leaving ? 'Taking…' : 'Take away…'}
+        {leaving ? say('taking') : say('takeAwayDots')}
       </Button>
       {asking && (
         <div className="w-full rounded-md border border-line p-3 text-[13px]">
@@ -94,10 +91,10 @@ function ShopRow({ shop, taken }: { shop: Shop; taken: (away: ShopAway) => void 
                 })
               }
             >
-              {leaving ? 'Writing the copy…' : 'Take it away'}
+              {leaving ? say('writingTheCopy') : say('takeItAway')}
             </Button>
             <Button disabled={leaving} onClick={() => setAsking(false)}>
-              Keep it
+              {say('keepIt')}
             </Button>
           </div>
         </div>
@@ -109,9 +106,9 @@ function ShopRow({ shop, taken }: { shop: Shop; taken: (away: ShopAway) => void 
 
 type Filling = 'nothing' | 'demo' | 'archive';
 const FILLINGS: readonly (readonly [Filling, string, string])[] = [
-  ['nothing', 'Empty', 'An empty shelf; the library and the spec book are there.'],
-  ['demo', 'With Duskwren’s designs', 'To try things in, without touching your own.'],
-  ['archive', 'From an archive', 'What “Take everything out” gave, of this or another Brelm.'],
+  ['nothing', say('empty'), say('anEmptyShelfTheLibrary')],
+  ['demo', say('withDuskwrensDesigns'), say('toTryThingsInWithout')],
+  ['archive', say('fromAnArchive'), say('whatTakeEverythingOutGave')],
 ];
 
 function NewShop({ made }: { made: (shop: ShopView) => void }) {
@@ -124,8 +121,8 @@ function NewShop({ made }: { made: (shop: ShopView) => void }) {
   const busy = making || copying;
   const start = async () => {
     const called = name.trim();
-    if (!called) return setFault('Give the shop a name.');
-    if (filling === 'archive' && !file) return setFault('Choose the archive.');
+    if (!called) return setFault(say('giveTheShopAName'));
+    if (filling === 'archive' && !file) return setFault(say('chooseTheArchive'));
     setFault(null);
     try {
       const shop =
@@ -141,7 +138,7 @@ function NewShop({ made }: { made: (shop: ShopView) => void }) {
   };
   return (
     <form
-      aria-label="A new shop"
+      aria-label={say('aNewShop')}
       onSubmit={(e) => {
         e.preventDefault();
         void start();
@@ -159,7 +156,7 @@ function NewShop({ made }: { made: (shop: ShopView) => void }) {
         />
       </label>
       <fieldset className="mt-2.5 grid gap-1.5" disabled={busy}>
-        <legend className="sr-only">What it begins with</legend>
+        <legend className="sr-only">{say('whatItBeginsWith')}</legend>
         {FILLINGS.map(([id, title, about]) => (
           <label key={id} className="flex items-start gap-2 text-[13px]">
             <input
@@ -178,7 +175,7 @@ function NewShop({ made }: { made: (shop: ShopView) => void }) {
       {filling === 'archive' && (
         <div className="mt-2 flex items-center gap-2 text-[13px]">
           <FileButton accept=".zip,application/zip" testId="shop-archive" onFiles={([one]) => setFile(one)}>
-            {file ? 'Another archive…' : 'Choose the archive…'}
+            {file ? say('anotherArchive') : say('chooseTheArchiveDots')}
           </FileButton>
           {file && (
             <span className="min-w-0 truncate text-muted">
@@ -189,7 +186,7 @@ function NewShop({ made }: { made: (shop: ShopView) => void }) {
       )}
       <Refusal fault={fault} className="mt-2" />
       <Button type="submit" tone="main" className="mt-3" disabled={busy}>
-        {making ? 'Making it…' : copying ? 'Reading the archive…' : 'Make the shop'}
+        {making ? say('makingIt') : copying ? say('readingTheArchive') : say('makeTheShop')}
       </Button>
     </form>
   );
@@ -206,10 +203,10 @@ function AwayRow({ away, back }: { away: ShopAway; back: (shop: ShopView) => voi
       </span>
       <Button
         disabled={isLoading}
-        aria-label={`Bring ${away.name} back`}
+        aria-label={say('bringBack', { name: away.name })}
         onClick={() => void attempt(async () => back(await bring(away.file).unwrap()))}
       >
-        {isLoading ? 'Bringing it back…' : 'Bring back'}
+        {isLoading ? say('bringingItBack') : say('bringBack2')}
       </Button>
       <Refusal fault={fault} className="w-full" />
     </li>
@@ -221,11 +218,11 @@ export default function ShopsDialog({ onClose }: { onClose: () => void }) {
   const { data, error } = useShopsQuery(undefined, { refetchOnMountOrArgChange: true });
   const open = (words: string) => (shop: ShopView) =>
     notify('done', `“${shop.name ?? UNNAMED_SHOP}” ${words}.`, {
-      label: 'Open it',
+      label: say('openIt'),
       run: () => location.assign(`${shop.path}/`),
     });
   return (
-    <Modal open wide title="Shops" onClose={onClose}>
+    <Modal open wide title={say('shops')} onClose={onClose}>
       <p className="mb-3 text-[13px] text-muted">
         Each has designs, materials, specs, runs and connections of its own, and sees nothing of the others.
       </p>
@@ -234,35 +231,33 @@ export default function ShopsDialog({ onClose }: { onClose: () => void }) {
           {reasonOf(error)}
         </p>
       )}
-      {!data && !error && <p className="text-[13px] text-muted">Looking…</p>}
+      {!data && !error && <p className="text-[13px] text-muted">{say('looking')}</p>}
       {data && (
-        <ul aria-label="Shops">
+        <ul aria-label={say('shops')}>
           {data.shops.map((shop) => (
             <ShopRow
               key={shop.id}
               shop={shop}
-              taken={() =>
-                notify('done', `“${shop.name ?? UNNAMED_SHOP}” was taken away; its copy is below.`)
-              }
+              taken={() => notify('done', say('wasTakenAwayItsCopy', { name: shop.name ?? UNNAMED_SHOP }))}
             />
           ))}
         </ul>
       )}
       <div className="mt-4 border-t border-line pt-4">
-        <NewShop made={open('is there')} />
+        <NewShop made={open(say('isThere'))} />
       </div>
       {data && data.away.length > 0 && (
-        <section aria-label="Taken away" className="mt-4 border-t border-line pt-4">
+        <section aria-label={say('takenAway')} className="mt-4 border-t border-line pt-4">
           <h3 className="mb-1 font-display text-[15px] font-semibold">Taken away</h3>
           <ul>
             {data.away.map((a) => (
-              <AwayRow key={a.file} away={a} back={open('is back')} />
+              <AwayRow key={a.file} away={a} back={open(say('isBack'))} />
             ))}
           </ul>
         </section>
       )}
       <div className="mt-5 flex justify-end">
-        <Button onClick={onClose}>Close</Button>
+        <Button onClick={onClose}>{say('close')}</Button>
       </div>
     </Modal>
   );

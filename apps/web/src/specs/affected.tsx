@@ -1,8 +1,9 @@
-import { format } from 'date-fns';
 import { Link } from 'react-router';
 import type { SpecDifference } from '@brelm/core/spec';
 import { useSpecAffectedQuery } from '../store/api';
 import { SeverityMark, VerdictMark } from '../ui';
+import { format } from '../words/dates';
+import { say } from '../words/specs';
 
 const Differences = ({ list }: { list: readonly SpecDifference[] }) =>
   list.map((x) => (
@@ -20,13 +21,12 @@ export function Affected({ id }: { id: string }) {
   const sorted = [...designs].sort((a, b) => b.differences.length - a.differences.length);
   const unfit = designs.filter((d) => d.differences.length).length;
   return (
-    <section aria-label="Designs made for it" className="mt-4 border-t border-line pt-3">
+    <section aria-label={say('designsMadeForIt')} className="mt-4 border-t border-line pt-3">
       <h2 className="heading mb-1">Designs made for it</h2>
-      {designs.length === 0 && <p className="text-[13px] text-muted">None yet.</p>}
+      {designs.length === 0 && <p className="text-[13px] text-muted">{say('noneYet')}</p>}
       {unfit > 0 && (
         <p role="status" className="mb-1 text-[13.5px]">
-          {unfit} of {designs.length} {unfit === 1 ? 'was' : 'were'} last saved before this product changed:
-          look at them under Placement, and make their files anew.
+          {say('ofWasLastSavedBefore', { unfit, designs: designs.length })}
         </p>
       )}
       <ul className="text-[13.5px]">
@@ -43,7 +43,7 @@ export function Affected({ id }: { id: string }) {
               <Link to={`/design/${d.designId}/placement`} className="text-spruce underline">
                 {d.name}
               </Link>
-              {d.differences.length === 0 && <span className="text-muted"> fits</span>}
+              {d.differences.length === 0 && <span className="text-muted"> {say('fits')}</span>}
               <Differences list={d.differences} />
             </span>
           </li>
@@ -62,7 +62,10 @@ export function Affected({ id }: { id: string }) {
                   <Link to="/runs" className="text-spruce underline">
                     {r.title}
                   </Link>
-                  <span className="text-muted"> made {format(new Date(r.createdAt), 'd MMM, HH:mm')}</span>
+                  <span className="text-muted">
+                    {' '}
+                    {say('made', { createdAt: format(new Date(r.createdAt), 'd MMM, HH:mm') })}
+                  </span>
                   <Differences list={r.differences} />
                 </span>
               </li>

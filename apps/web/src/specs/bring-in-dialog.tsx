@@ -3,8 +3,9 @@ import { faultText, readSpecFile, SpecFileError, specText } from '@brelm/core/sp
 import type { SpecBrought } from '@brelm/contract';
 import { reasonOf, useBringInSpecFileMutation, useLookAtSpecFileMutation } from '../store/api';
 import { Button, Modal, notify } from '../ui';
+import { say } from '../words/specs';
 
-const KINDS = { new: 'new', changed: 'changes', same: 'the same' } as const;
+const KINDS = { new: say('new'), changed: say('changes'), same: say('theSame') } as const;
 
 async function base64(file: File): Promise<string> {
   const bytes = new Uint8Array(await file.arrayBuffer());
@@ -40,14 +41,14 @@ export function BringInDialog({ file, onClose }: { file: File; onClose: () => vo
   const bring = async () => {
     try {
       await send(await base64(file)).unwrap();
-      notify('done', `${changes} ${changes === 1 ? 'spec' : 'specs'} of ${file.name} came in.`);
+      notify('done', say('specOfCameIn', { changes, name: file.name }));
       onClose();
     } catch (error) {
       setFaults([reasonOf(error)]);
     }
   };
   return (
-    <Modal open onClose={onClose} title={`Bring in ${file.name}`} wide>
+    <Modal open onClose={onClose} title={say('bringIn', { name: file.name })} wide>
       {faults ? (
         <div role="alert">
           <p className="mb-2">Nothing was brought in. What is wrong:</p>
@@ -58,7 +59,7 @@ export function BringInDialog({ file, onClose }: { file: File; onClose: () => vo
           </ul>
         </div>
       ) : !found ? (
-        <p className="text-muted">Looking at it…</p>
+        <p className="text-muted">{say('lookingAtIt')}</p>
       ) : (
         <ul className="max-h-80 overflow-y-auto text-[13.5px]">
           {found.map((f) => (
@@ -75,14 +76,14 @@ export function BringInDialog({ file, onClose }: { file: File; onClose: () => vo
         </ul>
       )}
       <div className="mt-4 flex justify-end gap-2">
-        <Button onClick={onClose}>{faults ? 'Close' : 'Cancel'}</Button>
+        <Button onClick={onClose}>{faults ? say('close') : say('cancel')}</Button>
         {!faults && (
           <Button
             tone="main"
             disabled={!found || changes === 0 || sending.isLoading}
             onClick={() => void bring()}
           >
-            {changes === 0 && found ? 'Nothing would change' : `Bring in ${changes}`}
+            {changes === 0 && found ? say('nothingWouldChange') : say('bringIn2', { changes })}
           </Button>
         )}
       </div>

@@ -1,6 +1,7 @@
 import type { Spec } from '@brelm/core/spec';
 import type { StoredSpec } from '@brelm/contract';
 import { Differences } from './differences';
+import { say } from '../words/specs';
 
 /** The product was changed elsewhere while it was being changed here: both are there, nothing is decided. */
 export function DraftBehind({ now, mine }: { now: StoredSpec; mine: Spec }) {
@@ -11,7 +12,7 @@ export function DraftBehind({ now, mine }: { now: StoredSpec; mine: Spec }) {
         save them over it (what it says now stays among the earlier states), or discard them. From what it
         says now to yours:
       </p>
-      <Differences before={now.document} after={mine} same="both say the same of sides and files" />
+      <Differences before={now.document} after={mine} same={say('bothSayTheSameOf')} />
     </div>
   );
 }

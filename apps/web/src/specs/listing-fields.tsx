@@ -9,6 +9,7 @@ import {
 import { COUNTINGS, type Counting } from '@brelm/core/wording';
 import { SelectField, Tick } from '../ui';
 import { FigureField, TextField } from './field';
+import { say } from '../words/specs';
 
 /** What a table of fees begins with. */
 const NO_FEES: FeeTable = {
@@ -61,7 +62,7 @@ export function ListingFields({
     );
     return (
       <>
-        {part('most', 'how many')}
+        {part('most', say('howMany'))}
         {part('each', 'characters')}
       </>
     );
@@ -95,17 +96,17 @@ export function ListingFields({
     />
   );
   return (
-    <section aria-label="Listing" className="mb-5">
+    <section aria-label={say('listing')} className="mb-5">
       <h2 className="heading mb-2">Listing</h2>
       <div className="grid grid-cols-2 gap-2">
         <TextField
-          label="Called in a listing"
+          label={say('calledInAListing')}
           value={rules.word ?? ''}
           fault={faults.get('listing.word')}
           onChange={(word) => set({ word: word || undefined })}
         />
         <SelectField
-          label="Lengths are counted in"
+          label={say('lengthsAreCountedIn')}
           value={rules.counting ?? 'characters'}
           onChange={(e) => set({ counting: e.target.value as Counting })}
         >
@@ -115,22 +116,22 @@ export function ListingFields({
             </option>
           ))}
         </SelectField>
-        {max('titleLeast', 'Title, at least')}
-        {max('titleMax', 'Title, characters')}
-        {max('descriptionMax', 'Description, characters')}
-        {list('tags', 'Tags')}
-        {list('bullets', 'Bullets')}
+        {max('titleLeast', say('titleAtLeast'))}
+        {max('titleMax', say('titleCharacters'))}
+        {max('descriptionMax', say('descriptionCharacters'))}
+        {list('tags', say('tags'))}
+        {list('bullets', say('bullets'))}
       </div>
       <div className="mt-2 grid grid-cols-2 gap-2">
         <FigureField
-          label="Pictures, px at least"
+          label={say('picturesPxAtLeast')}
           value={rules.pictures?.leastPx ?? NaN}
           fault={faults.get('listing.pictures.leastPx')}
           step="1"
           onChange={(leastPx) => setPictures(Number.isNaN(leastPx) ? null : { leastPx })}
         />
         <FigureField
-          label="Pictures, MB at most"
+          label={say('picturesMbAtMost')}
           value={rules.pictures ? rules.pictures.mostBytes / 1e6 : NaN}
           fault={faults.get('listing.pictures.mostBytes')}
           onChange={(mb) => setPictures(Number.isNaN(mb) ? null : { mostBytes: Math.round(mb * 1e6) })}
@@ -157,24 +158,24 @@ export function ListingFields({
       )}
       <div className="mt-2">
         <TextField
-          label="Forbidden words, with commas between"
+          label={say('forbiddenWordsWithCommasBetween')}
           value={(rules.forbidden ?? []).join(', ')}
           onChange={(text) => set({ forbidden: text ? text.split(/,\s*/) : undefined })}
         />
       </div>
       <div className="mt-2 grid grid-cols-2 gap-2">
         <TextField
-          label="Forbidden characters"
+          label={say('forbiddenCharacters')}
           value={rules.forbiddenCharacters ?? ''}
           fault={faults.get('listing.forbiddenCharacters')}
           onChange={(text) => set({ forbiddenCharacters: text || undefined })}
         />
         <span />
-        {price('least', 'Prices from')}
-        {price('most', 'Prices to')}
+        {price('least', say('pricesFrom'))}
+        {price('most', say('pricesTo'))}
       </div>
       <fieldset className="mt-2">
-        <legend className="text-[11.5px] text-muted">Must not be left empty</legend>
+        <legend className="text-[11.5px] text-muted">{say('mustNotBeLeftEmpty')}</legend>
         <div className="flex flex-wrap gap-x-4">
           {LISTING_FIELDS.map((field) => (
             <Tick
@@ -196,16 +197,16 @@ export function ListingFields({
       <h3 className="mt-3 mb-1 text-[13px] font-semibold">What it keeps of a sale</h3>
       <div className="grid grid-cols-2 gap-2">
         <TextField
-          label="Currency"
+          label={say('currency')}
           value={rules.fees?.currency ?? ''}
           fault={faults.get('listing.fees.currency')}
           onChange={(currency) => set({ fees: currency ? { ...fees, currency } : undefined })}
         />
-        {fee('listing', 'For the listing', 100)}
-        {fee('share', 'Its share, %', 0.01)}
-        {fee('least', 'Its share, at least', 100)}
-        {fee('payment', 'Payment, %', 0.01)}
-        {fee('paymentEach', 'Payment, each time', 100)}
+        {fee('listing', say('forTheListing'), 100)}
+        {fee('share', say('itsShare'), 0.01)}
+        {fee('least', say('itsShareAtLeast'), 100)}
+        {fee('payment', say('payment'), 0.01)}
+        {fee('paymentEach', say('paymentEachTime'), 100)}
       </div>
     </section>
   );

@@ -1,6 +1,7 @@
 import { useId, type ReactNode } from 'react';
 import { toSvgPath, type Box } from '@brelm/core/geometry';
 import { safeBoxAt, safeOutline, trimOutline, zoneBox, zoneOutline, type SpecSide } from '@brelm/core/spec';
+import { say } from '../words/specs';
 
 const num = (v: number) => String(Number(v.toFixed(3)));
 
@@ -162,8 +163,19 @@ export function SideDrawing({
             </g>
           );
         })}
-        <Measure from={0} to={w} at={-10} words={`${num(side.widthIn)} in · ${side.widthPx} px`} />
-        <Measure from={0} to={h} at={-12} upright words={`${num(side.heightIn)} in · ${side.heightPx} px`} />
+        <Measure
+          from={0}
+          to={w}
+          at={-10}
+          words={say('inPx', { num: num(side.widthIn), widthPx: side.widthPx })}
+        />
+        <Measure
+          from={0}
+          to={h}
+          at={-12}
+          upright
+          words={say('inPx2', { num: num(side.heightIn), heightPx: side.heightPx })}
+        />
         {!clear && safe.left > 26 && (
           <Measure from={0} to={safe.left} at={h * 0.62} words={num(side.safeIn.left)} />
         )}
@@ -183,11 +195,11 @@ export function DrawingKey({ side }: { side: SpecSide }) {
   );
   return (
     <ul className="flex flex-wrap gap-x-4 gap-y-1 text-[12px] text-muted">
-      {entry('border-ink', 'print area')}
-      {trimmed && entry('border-rust', 'the product’s edge')}
-      {entry('border-dashed border-spruce', 'safe area')}
-      {(side.zones?.length ?? 0) > 0 && entry('border-ochre', 'keep clear')}
-      {side.curve && <li>round: {num(side.curve.diameterIn)} in across</li>}
+      {entry('border-ink', say('printArea'))}
+      {trimmed && entry('border-rust', say('theProductsEdge'))}
+      {entry('border-dashed border-spruce', say('safeArea'))}
+      {(side.zones?.length ?? 0) > 0 && entry('border-ochre', say('keepClear'))}
+      {side.curve && <li>{say('roundInAcross', { num: num(side.curve.diameterIn) })}</li>}
     </ul>
   );
 }

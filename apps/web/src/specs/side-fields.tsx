@@ -2,6 +2,7 @@ import { Trash2 } from 'lucide-react';
 import { ZONE_KINDS, type AreaShape, type Margins, type SpecSide, type Zone } from '@brelm/core/spec';
 import { Button, FileButton, IconButton, notify, SelectField, useLatest } from '../ui';
 import { FigureField, TextField } from './field';
+import { say } from '../words/specs';
 
 const round3 = (v: number) => Number(v.toFixed(4));
 
@@ -51,14 +52,14 @@ function ShapeFields({
           );
         }}
       >
-        <option value="rectangle">rectangle</option>
-        <option value="rounded">rounded</option>
-        <option value="circle">circle</option>
-        <option value="outline">outline of an SVG</option>
+        <option value="rectangle">{say('rectangle')}</option>
+        <option value="rounded">{say('rounded')}</option>
+        <option value="circle">{say('circle')}</option>
+        <option value="outline">{say('outlineOfAnSvg')}</option>
       </SelectField>
       {shape?.kind === 'rounded' && (
         <FigureField
-          label="Radius, in"
+          label={say('radiusIn')}
           fault={fault}
           value={shape.radiusIn}
           onChange={(radiusIn) => onChange({ kind: 'rounded', radiusIn })}
@@ -67,7 +68,7 @@ function ShapeFields({
       {shape?.kind === 'outline' && (
         <div className="mt-1">
           <TextField
-            label="Path, inches"
+            label={say('pathInches')}
             fault={fault}
             value={shape.path}
             onChange={(path) => onChange({ kind: 'outline', path })}
@@ -82,7 +83,7 @@ function ShapeFields({
                 )
               }
             >
-              From an SVG…
+              {say('fromAnSvg')}
             </FileButton>
           </div>
         </div>
@@ -115,7 +116,7 @@ export function SideFields({
   };
   const margin = (key: keyof Margins) => (
     <FigureField
-      label={`Safe, ${key}`}
+      label={say('safe', { key })}
       value={side.safeIn[key]}
       fault={fault(`safeIn.${key}`)}
       step="0.05"
@@ -126,45 +127,45 @@ export function SideFields({
   const setZone = (i: number, change: Partial<Zone>) =>
     onChange({ zones: zones.map((z, j) => (j === i ? { ...z, ...change } : z)) });
   return (
-    <section aria-label={`Side: ${side.name}`} className="mb-5">
+    <section aria-label={say('side', { name: side.name })} className="mb-5">
       <h2 className="heading mb-2">This side</h2>
       <div className="grid grid-cols-2 gap-2">
         <TextField
-          label="Name"
+          label={say('name')}
           value={side.name}
           fault={fault('name')}
           onChange={(name) => onChange({ name })}
         />
         <FigureField
-          label="dpi"
+          label={say('dpi')}
           value={side.dpi}
           fault={fault('dpi')}
           step="1"
           onChange={(dpi) => size({ dpi })}
         />
         <FigureField
-          label="Width, in"
+          label={say('widthIn')}
           value={side.widthIn}
           fault={fault('widthIn')}
           step="0.05"
           onChange={(widthIn) => size({ widthIn })}
         />
         <FigureField
-          label="Height, in"
+          label={say('heightIn')}
           value={side.heightIn}
           fault={fault('heightIn')}
           step="0.05"
           onChange={(heightIn) => size({ heightIn })}
         />
         <FigureField
-          label="Width, px"
+          label={say('widthPx')}
           value={side.widthPx}
           fault={fault('widthPx')}
           step="1"
           onChange={(widthPx) => onChange({ widthPx, widthIn: round3(widthPx / side.dpi) })}
         />
         <FigureField
-          label="Height, px"
+          label={say('heightPx')}
           value={side.heightPx}
           fault={fault('heightPx')}
           step="1"
@@ -175,35 +176,35 @@ export function SideFields({
         {margin('top')}
         {margin('bottom')}
         <ShapeFields
-          label="Safe area is a"
+          label={say('safeAreaIsA')}
           shape={side.safeShape}
           side={side}
           fault={fault('safeShape.path') ?? fault('safeShape.radiusIn')}
           onChange={(safeShape) => onChange({ safeShape })}
         />
         <ShapeFields
-          label="The product is a"
+          label={say('theProductIsA')}
           shape={side.shape}
           side={side}
           fault={fault('shape.path') ?? fault('shape.radiusIn')}
           onChange={(shape) => onChange({ shape })}
         />
         <FigureField
-          label="Bleed, in"
+          label={say('bleedIn')}
           value={side.bleedIn ?? 0}
           fault={fault('bleedIn')}
           step="0.025"
           onChange={(v) => onChange({ bleedIn: v === 0 ? undefined : v })}
         />
         <FigureField
-          label="Round: diameter, in"
+          label={say('roundDiameterIn')}
           value={side.curve?.diameterIn ?? 0}
           fault={fault('curve.diameterIn')}
           step="0.05"
           onChange={(v) => onChange({ curve: v === 0 ? undefined : { diameterIn: v } })}
         />
         <FigureField
-          label="Below the collar, in"
+          label={say('belowTheCollarIn')}
           value={side.collarIn ?? 0}
           fault={fault('collarIn')}
           step="0.25"
@@ -236,10 +237,10 @@ export function SideFields({
               key={key}
               label={
                 {
-                  leastWidth: 'Least width, px',
-                  leastHeight: 'Least height, px',
-                  mostWidth: 'Most width, px',
-                  mostHeight: 'Most height, px',
+                  leastWidth: say('leastWidthPx'),
+                  leastHeight: say('leastHeightPx'),
+                  mostWidth: say('mostWidthPx'),
+                  mostHeight: say('mostHeightPx'),
                 }[key]
               }
               value={side.pixels![key]}
@@ -254,9 +255,9 @@ export function SideFields({
       {zones.map((zone, i) => (
         <div key={i} className="mb-2 rounded-md border border-line p-2">
           <div className="grid grid-cols-[1fr_1fr_28px] items-end gap-2">
-            <TextField label="Name" value={zone.name} onChange={(name) => setZone(i, { name })} />
+            <TextField label={say('name')} value={zone.name} onChange={(name) => setZone(i, { name })} />
             <SelectField
-              label="Kind"
+              label={say('kind')}
               value={zone.kind}
               onChange={(e) => setZone(i, { kind: e.target.value as Zone['kind'] })}
             >
@@ -265,7 +266,7 @@ export function SideFields({
               ))}
             </SelectField>
             <IconButton
-              label={`Remove ${zone.name || zone.kind}`}
+              label={say('remove', { name: zone.name || zone.kind })}
               onClick={() => onChange({ zones: zones.filter((_, j) => j !== i) })}
             >
               <Trash2 size={14} />
@@ -275,9 +276,16 @@ export function SideFields({
             {(['leftIn', 'topIn', 'widthIn', 'heightIn'] as const).map((key) => (
               <FigureField
                 key={key}
-                label={{ leftIn: 'Left', topIn: 'Top', widthIn: 'Width', heightIn: 'Height' }[key]}
+                label={
+                  { leftIn: say('left'), topIn: say('top'), widthIn: say('width'), heightIn: say('height') }[
+                    key
+                  ]
+                }
                 value={zone[key]}
-                fault={fault(`zones[${i}].${key}`) ?? (key === 'leftIn' ? fault(`zones[${i}]`) : undefined)}
+                fault={
+                  fault(say('zones', { i, key })) ??
+                  (key === 'leftIn' ? fault(say('zones2', { i })) : undefined)
+                }
                 step="0.05"
                 onChange={(v) => setZone(i, { [key]: v })}
               />
@@ -300,7 +308,7 @@ export function SideFields({
               ...zones,
               {
                 kind: 'seam',
-                name: 'Seam',
+                name: say('seam'),
                 leftIn: 0,
                 topIn: round3(side.heightIn / 2),
                 widthIn: side.widthIn,

@@ -10,20 +10,22 @@ import { useKeys } from '../keys';
 import { BringInDialog } from './bring-in-dialog';
 import { useSpecDrafts } from './drafts';
 import { SpecPage } from './spec-page';
+import { region } from '../words/language';
+import { say } from '../words/specs';
 
 /** A spec to begin a new one with. */
 const blankSpec = (taken: ReadonlySet<string>): Spec => ({
   format: 'brelm-spec',
   version: SPEC_VERSION,
   id: `own/${freshSlug('new product', new Set([...taken].map((id) => id.replace(/^own\//, ''))), 'product')}`,
-  marketplace: 'My marketplace',
-  product: 'New product',
+  marketplace: say('myMarketplace'),
+  product: say('newProduct'),
   blank: 'tee',
   kind: 'shirt',
   sides: [
     {
       id: 'front',
-      name: 'Front',
+      name: say('front'),
       widthIn: 12,
       heightIn: 16,
       widthPx: 3600,
@@ -49,7 +51,7 @@ const byMarketplace = (specs: readonly StoredSpec[]): [string, StoredSpec[]][] =
     if (list) list.push(s);
     else groups.set(s.document.marketplace, [s]);
   }
-  return [...groups].sort(([a], [b]) => a.localeCompare(b, 'en-GB'));
+  return [...groups].sort(([a], [b]) => a.localeCompare(b, region()));
 };
 
 /** What each marketplace asks for each product: drawn, edited, brought in and given out as files. */
@@ -62,7 +64,7 @@ export function SpecBook() {
   const [file, setFile] = useState<File | null>(null);
   const [add] = useAddSpecMutation();
   const search = useRef<HTMLInputElement>(null);
-  useKeys({ search: [() => search.current?.focus(), 'Search the spec book'] });
+  useKeys({ search: [() => search.current?.focus(), say('searchTheSpecBook')] });
   const all = useMemo(() => book.data ?? [], [book.data]);
   const shown = useMemo(() => {
     const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
@@ -83,17 +85,17 @@ export function SpecBook() {
 
   return (
     <Panes
-      names={['Products', 'Spec']}
+      names={[say('products'), say('spec')]}
       shown={id ? 1 : 0}
       className="grid h-full grid-cols-[270px_minmax(0,1fr)]"
     >
-      <aside aria-label="Products" className="flex min-h-0 flex-col border-r border-line">
+      <aside aria-label={say('products')} className="flex min-h-0 flex-col border-r border-line">
         <div className="flex flex-col gap-2 border-b border-line p-3">
           <input
             ref={search}
             type="search"
-            aria-label="Search the spec book"
-            placeholder="Search (/)"
+            aria-label={say('searchTheSpecBook')}
+            placeholder={say('search')}
             className="field"
             value={words}
             onChange={(e) => setWords(e.target.value)}
@@ -101,14 +103,14 @@ export function SpecBook() {
           <div className="flex gap-2">
             <Button onClick={() => make(blankSpec(new Set(all.map((s) => s.document.id))))}>
               <Plus size={15} aria-hidden />
-              New
+              {say('new2')}
             </Button>
             <FileButton accept=".yaml,.yml,.json" testId="spec-file" onFiles={(files) => setFile(files[0])}>
-              Bring in…
+              {say('bringInDots')}
             </FileButton>
           </div>
         </div>
-        <nav aria-label="Specs" className="min-h-0 flex-1 overflow-y-auto p-2">
+        <nav aria-label={say('specs')} className="min-h-0 flex-1 overflow-y-auto p-2">
           {book.error ? (
             <div role="alert" className="p-2 text-rust">
               {reasonOf(book.error)}
@@ -118,7 +120,7 @@ export function SpecBook() {
             </div>
           ) : book.data && shown.length === 0 ? (
             <p className="p-2 text-muted">
-              {words ? 'No product is called that.' : 'The book is empty: make a spec, or bring in a file.'}
+              {words ? say('noProductIsCalledThat') : say('theBookIsEmptyMake')}
             </p>
           ) : (
             byMarketplace(shown).map(([marketplace, specs]) => (
@@ -136,9 +138,9 @@ export function SpecBook() {
                           {d.product}
                         </span>
                         {drafts.has(d.id) ? (
-                          <span className="text-[11.5px] text-rust">unsaved</span>
+                          <span className="text-[11.5px] text-rust">{say('unsaved')}</span>
                         ) : (
-                          own && <span className="text-[11.5px] text-muted">yours</span>
+                          own && <span className="text-[11.5px] text-muted">{say('yours')}</span>
                         )}
                         <span className="text-[12px] whitespace-nowrap text-muted tabular-nums">
                           {Number(d.sides[0].widthIn.toFixed(2))} × {Number(d.sides[0].heightIn.toFixed(2))}
@@ -162,10 +164,10 @@ export function SpecBook() {
       ) : (
         <main className="p-8 text-muted">
           {book.isLoading
-            ? 'Opening…'
+            ? say('opening')
             : id
-              ? `There is no product “${id}” in the book.`
-              : 'Choose a product on the left.'}
+              ? say('thereIsNoProductIn', { id })
+              : say('chooseAProductOnThe')}
         </main>
       )}
       {file && <BringInDialog file={file} onClose={() => setFile(null)} />}

@@ -6,6 +6,7 @@ import { useGarmentsQuery } from '../store/api';
 import { garmentBackground, SelectField } from '../ui';
 import { FigureField, TextField } from './field';
 import { ListingFields } from './listing-fields';
+import { say } from '../words/specs';
 
 /** The fields of a product that hold for all of its sides. */
 export function SpecFields({
@@ -20,29 +21,29 @@ export function SpecFields({
   const fault = (key: string) => faults.get(key);
   return (
     <>
-      <section aria-label="Product" className="mb-5">
-        <h2 className="heading mb-2">Product</h2>
+      <section aria-label={say('product')} className="mb-5">
+        <h2 className="heading mb-2">{say('product')}</h2>
         <div className="grid grid-cols-2 gap-2">
           <TextField
-            label="Marketplace"
+            label={say('marketplace')}
             value={spec.marketplace}
             fault={fault('marketplace')}
             onChange={(marketplace) => onChange({ marketplace })}
           />
           <TextField
-            label="Product"
+            label={say('product')}
             value={spec.product}
             fault={fault('product')}
             onChange={(product) => onChange({ product })}
           />
           <TextField
-            label="Blank"
+            label={say('blank')}
             value={spec.blank}
             fault={fault('blank')}
             onChange={(blank) => onChange({ blank })}
           />
           <SelectField
-            label="Kind"
+            label={say('kind')}
             value={spec.kind}
             onChange={(e) => onChange({ kind: e.target.value as ProductKind })}
           >
@@ -52,8 +53,8 @@ export function SpecFields({
           </SelectField>
         </div>
       </section>
-      <section aria-label="Files" className="mb-5">
-        <h2 className="heading mb-2">Files</h2>
+      <section aria-label={say('files')} className="mb-5">
+        <h2 className="heading mb-2">{say('files')}</h2>
         <fieldset className="mb-2 flex flex-wrap gap-x-3 gap-y-1">
           <legend className="text-[11.5px] text-muted">Formats, the first is made</legend>
           {FILE_FORMATS.map((f) => (
@@ -76,43 +77,43 @@ export function SpecFields({
         </fieldset>
         <div className="grid grid-cols-2 gap-2">
           <SelectField
-            label="Background"
+            label={say('background')}
             value={spec.background}
             onChange={(e) => onChange({ background: e.target.value as Spec['background'] })}
           >
-            <option value="transparent">transparent</option>
-            <option value="opaque">opaque, to the edge</option>
-            <option value="either">either</option>
+            <option value="transparent">{say('transparent')}</option>
+            <option value="opaque">{say('opaqueToTheEdge')}</option>
+            <option value="either">{say('either')}</option>
           </SelectField>
           <FigureField
-            label="Largest file, MB"
+            label={say('largestFileMb')}
             value={spec.maxBytes / 1e6}
             fault={fault('maxBytes')}
             onChange={(mb) => onChange({ maxBytes: Math.round(mb * 1e6) })}
           />
           <FigureField
-            label="Pictures, least dpi"
+            label={say('picturesLeastDpi')}
             value={spec.leastDpi}
             fault={fault('leastDpi')}
             step="1"
             onChange={(leastDpi) => onChange({ leastDpi })}
           />
           <FigureField
-            label="Thinnest line, mm"
+            label={say('thinnestLineMm')}
             value={spec.thinnestLineMm ?? 0.35}
             fault={fault('thinnestLineMm')}
             step="0.05"
             onChange={(thinnestLineMm) => onChange({ thinnestLineMm })}
           />
           <FigureField
-            label="Thinnest gap, mm"
+            label={say('thinnestGapMm')}
             value={spec.thinnestGapMm ?? 0.5}
             fault={fault('thinnestGapMm')}
             step="0.05"
             onChange={(thinnestGapMm) => onChange({ thinnestGapMm })}
           />
           <TextField
-            label="Names of files"
+            label={say('namesOfFiles')}
             value={spec.naming ?? ''}
             fault={fault('naming')}
             placeholder={NAME_PATTERN}
@@ -128,16 +129,16 @@ export function SpecFields({
       )}
       <Colours spec={spec} onChange={onChange} />
       <ListingFields spec={spec} faults={faults} onChange={onChange} />
-      <section aria-label="Sources" className="mb-5">
-        <h2 className="heading mb-2">Sources</h2>
+      <section aria-label={say('sources')} className="mb-5">
+        <h2 className="heading mb-2">{say('sources')}</h2>
         <TextField
-          label="Last compared, YYYY-MM-DD"
+          label={say('lastComparedYyyyMmDd')}
           value={spec.checked}
           fault={fault('checked')}
           onChange={(checked) => onChange({ checked })}
         />
         <label className="mt-2 block text-[11.5px] text-muted" htmlFor="sources">
-          Where the figures come from, one a line
+          {say('whereTheFiguresComeFrom')}
         </label>
         <textarea
           id="sources"
@@ -170,7 +171,7 @@ function StickerFields({ spec, faults, onChange }: Part) {
       label={label}
       value={rules[key] === undefined ? '' : String(rules[key])}
       fault={faults.get(`sticker.${key}`)}
-      placeholder="any"
+      placeholder={say('any')}
       onChange={(text) => {
         const { [key]: _, ...rest } = rules;
         onChange({ sticker: text.trim() ? { ...rules, [key]: Number(text) } : rest });
@@ -178,22 +179,22 @@ function StickerFields({ spec, faults, onChange }: Part) {
     />
   );
   return (
-    <section aria-label="Sticker" className="mb-5">
+    <section aria-label={say('sticker')} className="mb-5">
       <h2 className="heading mb-2">Sticker</h2>
       <div className="grid grid-cols-2 gap-2">
         <SelectField
-          label="Cut"
+          label={say('cut')}
           value={rules.cut}
           onChange={(e) => onChange({ sticker: { ...rules, cut: e.target.value as 'kiss' | 'die' } })}
         >
           <option value="kiss">kiss cut</option>
           <option value="die">die cut</option>
         </SelectField>
-        {mm('borderMm', 'Border, mm')}
-        {mm('radiusMm', 'Least radius, mm')}
-        {mm('gapMm', 'Gap between, mm')}
-        {most('mostPaths', 'Cut lines, at most')}
-        {most('mostPoints', 'Points of them, at most')}
+        {mm('borderMm', say('borderMm'))}
+        {mm('radiusMm', say('leastRadiusMm'))}
+        {mm('gapMm', say('gapBetweenMm'))}
+        {most('mostPaths', say('cutLinesAtMost'))}
+        {most('mostPoints', say('pointsOfThemAtMost'))}
       </div>
     </section>
   );
@@ -204,7 +205,7 @@ function Colours({ spec, onChange }: Omit<Part, 'faults'>) {
   const chosen = spec.garments;
   const library = garments.filter((g) => !g.ground);
   return (
-    <section aria-label="Colours" className="mb-5">
+    <section aria-label={say('colours')} className="mb-5">
       <h2 className="heading mb-2">Garment colours</h2>
       <label className="flex items-center gap-1.5 text-[13px]">
         <input
@@ -215,7 +216,7 @@ function Colours({ spec, onChange }: Omit<Part, 'faults'>) {
         artwork may differ per colour
       </label>
       <AnyOrSome
-        any="any colour"
+        any={say('anyColour')}
         of={library}
         chosen={chosen}
         onChange={(ids) => onChange({ garments: ids })}
@@ -230,10 +231,10 @@ function Grounds({ spec, onChange }: Omit<Part, 'faults'>) {
   const library = garments.filter((g) => g.ground);
   const { grounds } = spec;
   return (
-    <section aria-label="Grounds" className="mb-5">
+    <section aria-label={say('grounds')} className="mb-5">
       <h2 className="heading mb-2">Stuck on</h2>
       <AnyOrSome
-        any="any ground"
+        any={say('anyGround')}
         of={library}
         chosen={grounds}
         onChange={(ids) => onChange({ grounds: ids })}

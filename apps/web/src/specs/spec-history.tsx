@@ -1,10 +1,11 @@
 import { useState } from 'react';
-import { format } from 'date-fns';
 import { History } from 'lucide-react';
 import type { Spec } from '@brelm/core/spec';
 import { reasonOf, useSpecHistoryQuery } from '../store/api';
 import { Button, Modal } from '../ui';
 import { Differences } from './differences';
+import { format } from '../words/dates';
+import { say } from '../words/specs';
 
 /** Earlier states of a spec, with what differs from the one that holds; any can be taken again. */
 export function SpecHistory({ id, now, onTake }: { id: string; now: Spec; onTake: (spec: Spec) => void }) {
@@ -16,7 +17,12 @@ export function SpecHistory({ id, now, onTake }: { id: string; now: Spec; onTake
         Earlier states
       </Button>
       {open && (
-        <Modal open onClose={() => setOpen(false)} title={`Earlier states of ${now.product}`} wide>
+        <Modal
+          open
+          onClose={() => setOpen(false)}
+          title={say('earlierStatesOf', { product: now.product })}
+          wide
+        >
           <List
             id={id}
             now={now}
@@ -26,7 +32,7 @@ export function SpecHistory({ id, now, onTake }: { id: string; now: Spec; onTake
             }}
           />
           <div className="mt-4 flex justify-end">
-            <Button onClick={() => setOpen(false)}>Close</Button>
+            <Button onClick={() => setOpen(false)}>{say('close')}</Button>
           </div>
         </Modal>
       )}
@@ -37,9 +43,9 @@ export function SpecHistory({ id, now, onTake }: { id: string; now: Spec; onTake
 function List({ id, now, onTake }: { id: string; now: Spec; onTake: (spec: Spec) => void }) {
   const { data, error } = useSpecHistoryQuery(id);
   if (error) return <p role="alert">{reasonOf(error)}</p>;
-  if (!data) return <p className="text-muted">Looking…</p>;
+  if (!data) return <p className="text-muted">{say('looking')}</p>;
   const old = data.filter((s) => s.replacedAt !== null);
-  if (old.length === 0) return <p className="text-muted">It was never changed.</p>;
+  if (old.length === 0) return <p className="text-muted">{say('itWasNeverChanged')}</p>;
   return (
     <ul className="max-h-96 overflow-y-auto">
       {old.map((s) => {
@@ -47,12 +53,13 @@ function List({ id, now, onTake }: { id: string; now: Spec; onTake: (spec: Spec)
           <li key={s.revision} className="flex items-start gap-3 border-b border-line py-2">
             <div className="min-w-0 flex-1">
               <p className="font-medium">
-                State {s.revision}{' '}
-                <span className="font-normal text-muted">
-                  until {format(new Date(s.replacedAt!), 'd MMM yyyy, HH:mm')}
-                </span>
+                {say.rich('stateUntil', {
+                  revision: s.revision,
+                  replacedAt: format(new Date(s.replacedAt!), 'd MMM yyyy, HH:mm'),
+                  quiet: (words) => <span className="font-normal text-muted">{words}</span>,
+                })}
               </p>
-              <Differences before={s.document} after={now} same="says the same as now" />
+              <Differences before={s.document} after={now} same={say('saysTheSameAsNow')} />
             </div>
             <Button onClick={() => onTake(s.document)}>Take it again</Button>
           </li>

@@ -16,6 +16,7 @@ import { DraftBehind } from './draft-behind';
 import { SpecFields } from './spec-fields';
 import { SpecHistory } from './spec-history';
 import { apiAt } from '../platform/address';
+import { say } from '../words/specs';
 
 /** What is wrong with a spec as it is written now, by field. */
 function faultsOf(spec: Spec): Map<string, string> {
@@ -61,14 +62,14 @@ export function SpecPage({
       .then(
         () => {
           keepSpecDraft(id, null);
-          notify('done', `${spec.product} is saved.`);
+          notify('done', say('isSaved', { product: spec.product }));
         },
         (error: unknown) => notify('fault', reasonOf(error)),
       );
   const copy = () => {
     const [market, name] = spec.id.split('/');
     const own = `${market}/${freshSlug(`${name ?? spec.product} copy`, new Set(ids.map((i) => i.split('/')[1] ?? i)), 'copy')}`;
-    onCopy({ ...spec, id: own, product: `${spec.product}, copy` });
+    onCopy({ ...spec, id: own, product: say('copy', { product: spec.product }) });
   };
   const addSide = () => {
     const id = freshSlug('back', new Set(spec.sides.map((s) => s.id)), 'side');
@@ -88,19 +89,19 @@ export function SpecPage({
           <h1 className="truncate text-[20px] leading-tight">{spec.product}</h1>
           <p className="text-[12.5px] text-muted">
             {spec.marketplace} · compared {spec.checked} · state {stored.revision}
-            {changed && ' · not saved yet, kept in this browser'}
+            {changed && ` ${say('notSavedYetKeptIn')}`}
           </p>
         </div>
         {changed ? (
           <>
             {faults.size > 0 && (
               <span role="alert" className="text-[13px] text-rust">
-                {faults.size} {faults.size === 1 ? 'field is' : 'fields are'} not right
+                {say('fieldIsNotRight', { faults: faults.size })}
               </span>
             )}
             <Button onClick={() => keepSpecDraft(id, null)}>Discard</Button>
             <Button tone="main" disabled={faults.size > 0 || changing.isLoading} onClick={save}>
-              {behind ? 'Save mine over it' : 'Save'}
+              {behind ? say('saveMineOverIt') : say('save')}
             </Button>
           </>
         ) : (
@@ -125,16 +126,13 @@ export function SpecPage({
               Copy
             </Button>
             <IconButton
-              label={`Take ${spec.product} out of the book`}
+              label={say('takeOutOfTheBook', { product: spec.product })}
               onClick={() =>
                 void remove(id)
                   .unwrap()
                   .then(
                     () => {
-                      notify(
-                        'done',
-                        `${spec.product} is out of the book. Designs that are made for it keep it.`,
-                      );
+                      notify('done', say('isOutOfTheBook', { product: spec.product }));
                       void navigate('/specs');
                     },
                     (error: unknown) => notify('fault', reasonOf(error)),
@@ -147,11 +145,15 @@ export function SpecPage({
         )}
       </div>
       {behind && <DraftBehind now={stored} mine={spec} />}
-      <Panes names={['Drawing', 'Fields']} start={0} className="grid grid-cols-[minmax(0,1fr)_372px]">
-        <section aria-label="Drawing" className="flex min-h-0 flex-col overflow-y-auto p-4">
+      <Panes
+        names={[say('drawing'), say('fields')]}
+        start={0}
+        className="grid grid-cols-[minmax(0,1fr)_372px]"
+      >
+        <section aria-label={say('drawing')} className="flex min-h-0 flex-col overflow-y-auto p-4">
           <div className="mb-2 flex items-center gap-1">
             <TabGroup selectedIndex={spec.sides.indexOf(side)} onChange={setAt}>
-              <TabList aria-label="Sides" className="flex gap-1">
+              <TabList aria-label={say('sides')} className="flex gap-1">
                 {spec.sides.map((s, i) => (
                   <Tab
                     key={i}
@@ -167,7 +169,7 @@ export function SpecPage({
               className="rounded-md px-2 py-1 text-[13px] text-spruce underline"
               onClick={addSide}
             >
-              add a side
+              {say('addASide')}
             </button>
             {spec.sides.length > 1 && (
               <button
@@ -178,7 +180,7 @@ export function SpecPage({
                   setAt(0);
                 }}
               >
-                remove this side
+                {say('removeThisSide')}
               </button>
             )}
           </div>
@@ -188,7 +190,12 @@ export function SpecPage({
                 side={side}
                 width={590}
                 height={560}
-                label={`${spec.product}, ${side.name}: ${side.widthIn} × ${side.heightIn} in, drawn to scale`}
+                label={say('inDrawnToScale', {
+                  product: spec.product,
+                  name: side.name,
+                  widthIn: side.widthIn,
+                  heightIn: side.heightIn,
+                })}
               />
             </div>
           )}
@@ -197,10 +204,10 @@ export function SpecPage({
           </div>
           <Affected id={id} />
         </section>
-        <aside aria-label="Fields" className="min-h-0 overflow-y-auto border-l border-line px-4 py-3">
+        <aside aria-label={say('fields')} className="min-h-0 overflow-y-auto border-l border-line px-4 py-3">
           <SideFields
             side={side}
-            prefix={`sides[${spec.sides.indexOf(side)}]`}
+            prefix={say('sides2', { indexOf: spec.sides.indexOf(side) })}
             faults={faults}
             onChange={setSide}
           />

@@ -16,6 +16,7 @@ import { FormPicture } from '../inspector/form-picture';
 import { useEdit } from '../editor/use-edit';
 import { apiAt } from '../platform/address';
 import { useTip } from '../keys';
+import { say } from '../words/stack';
 
 /** A phrase in quotes is lettering, whatever it finds. */
 const unquoted = (words: string) => words.replace(/^\s*["“”](.*?)["“”]?\s*$/s, '$1');
@@ -65,7 +66,7 @@ export function AddPart({
     onClose();
   };
   return (
-    <Modal open onClose={onClose} title="Add a part" wide>
+    <Modal open onClose={onClose} title={say('addAPart')} wide>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -74,7 +75,7 @@ export function AddPart({
         }}
       >
         <label htmlFor="add-words" className="heading mb-1 block">
-          Lettering, or what to look for
+          {say('letteringOrWhatToLook')}
         </label>
         <textarea
           id="add-words"
@@ -82,7 +83,7 @@ export function AddPart({
           rows={looking ? 1 : 2}
           maxLength={10000}
           className="field !h-auto resize-y px-2 py-1.5 !text-[16px]"
-          placeholder="owl, moon, star … or the words of your lettering, line by line"
+          placeholder={say('owlMoonStarOrThe')}
           value={words}
           onChange={(e) => setWords(e.target.value)}
           onKeyDown={(e) => {
@@ -96,13 +97,11 @@ export function AddPart({
           aria-describedby="add-words-keys"
         />
         <p id="add-words-keys" className="mt-0.5 text-[12px] text-muted">
-          {words.includes('\n')
-            ? 'Ctrl Enter adds the lettering.'
-            : 'Enter adds it as lettering, Shift Enter begins another line.'}
+          {words.includes('\n') ? 'Ctrl Enter adds the lettering.' : say('enterAddsItAsLettering')}
         </p>
         <div className="mt-2 flex items-end gap-2">
           <div className="flex-1">
-            <FaceField label="Typeface" value={chosen} words={unquoted(words)} onChange={setFace} />
+            <FaceField label={say('typeface')} value={chosen} words={unquoted(words)} onChange={setFace} />
           </div>
           <Button
             tone="main"
@@ -114,7 +113,7 @@ export function AddPart({
           </Button>
         </div>
       </form>
-      <div role="group" aria-label="Figures by topic" className="mt-3 flex flex-wrap gap-1">
+      <div role="group" aria-label={say('figuresByTopic')} className="mt-3 flex flex-wrap gap-1">
         {topics.map((t) => (
           <button
             key={t.id}
@@ -143,7 +142,7 @@ export function AddPart({
       ) : (
         <>
           <div className="mt-4 border-t border-line pt-3">
-            <p className="heading mb-1.5">Shape</p>
+            <p className="heading mb-1.5">{say('shape2')}</p>
             <ul className="grid grid-cols-11 gap-1.5">
               {FORMS.map((f) => (
                 <li key={f.id}>
@@ -170,14 +169,14 @@ export function AddPart({
             }}
           >
             <label htmlFor="add-code" className="heading mb-1 block">
-              QR code
+              {say('qrCode')}
             </label>
             <div className="flex gap-2">
               <input
                 id="add-code"
                 className="field !h-8 flex-1"
                 maxLength={2000}
-                placeholder="An address or words that a phone reads"
+                placeholder={say('anAddressOrWordsThat')}
                 value={address}
                 onChange={(e) => setAddress(e.target.value)}
               />
@@ -199,27 +198,24 @@ export function AddPart({
             void bringIn(list, edit);
           }}
         >
-          Choose files…
+          {say('chooseFiles')}
         </FileButton>
         <Button
-          title={tip('Draw a line by hand', 'draw-line')}
+          title={tip(say('drawALineByHand'), 'draw-line')}
           onClick={() => {
             onClose();
             onDraw();
           }}
         >
-          <PenLine size={15} aria-hidden /> Draw a line
+          <PenLine size={15} aria-hidden /> {say('drawALine')}
         </Button>
         <Button
-          title={tip('Say what it shows', 'order-figure')}
+          title={tip(say('sayWhatItShows'), 'order-figure')}
           onClick={() => order(searching ? words.trim() : '')}
         >
-          <Feather size={15} aria-hidden /> Have a figure drawn
+          <Feather size={15} aria-hidden /> {say('haveAFigureDrawn')}
         </Button>
-        <p className="text-[13px] text-muted">
-          PNG, JPEG, WebP, AVIF, TIFF or GIF up to 50 MB become pictures; an SVG becomes a motif whose colours
-          are inks.
-        </p>
+        <p className="text-[13px] text-muted">{say('pngJpegWebpAvifTiff')}</p>
       </div>
     </Modal>
   );

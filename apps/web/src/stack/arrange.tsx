@@ -40,16 +40,17 @@ import { PartsWear } from '../inspector/wear-settings';
 import { joinLines, mirrorCopies, moveInStack } from '../editor/part-actions';
 import { useEdit } from '../editor/use-edit';
 import { useTip } from '../keys';
+import { say } from '../words/stack';
 
 type Against = 'board' | 'safe' | 'selection';
 
 const ALIGN: [Alignment, string, typeof AlignStartVertical][] = [
-  ['left', 'Left sides in line', AlignStartVertical],
-  ['centre', 'Centres in line, side to side', AlignCenterVertical],
-  ['right', 'Right sides in line', AlignEndVertical],
-  ['top', 'Tops in line', AlignStartHorizontal],
-  ['middle', 'Middles in line, top to bottom', AlignCenterHorizontal],
-  ['bottom', 'Bottoms in line', AlignEndHorizontal],
+  ['left', say('leftSidesInLine'), AlignStartVertical],
+  ['centre', say('centresInLineSideTo'), AlignCenterVertical],
+  ['right', say('rightSidesInLine'), AlignEndVertical],
+  ['top', say('topsInLine'), AlignStartHorizontal],
+  ['middle', say('middlesInLineTopTo'), AlignCenterHorizontal],
+  ['bottom', say('bottomsInLine'), AlignEndHorizontal],
 ];
 
 /** Lines up, spreads out, mirrors and stacks what is selected. */
@@ -91,14 +92,17 @@ export function Arrange({
   };
   const distribute = (axis: 'across' | 'down') => {
     const all = placed(false);
-    edit.make('Equal gaps', distributeEdits(all, axis, against === 'selection' ? undefined : target(all)));
+    edit.make(
+      say('equalGaps'),
+      distributeEdits(all, axis, against === 'selection' ? undefined : target(all)),
+    );
   };
   const lines = design.parts.filter(
     (p): p is LinePart => p.kind === 'line' && !p.locked && selection.includes(p.id),
   );
   const least = against === 'selection' ? 3 : 2;
   return (
-    <section aria-label="Arrange" className="border-b border-line px-2 pb-2">
+    <section aria-label={say('arrange')} className="border-b border-line px-2 pb-2">
       <div className="flex items-center">
         {ALIGN.map(([how, label, Icon]) => (
           <IconButton
@@ -111,14 +115,14 @@ export function Arrange({
           </IconButton>
         ))}
         <IconButton
-          label="Equal gaps across"
+          label={say('equalGapsAcross')}
           disabled={units.length < least}
           onClick={() => distribute('across')}
         >
           <AlignHorizontalSpaceAround size={15} />
         </IconButton>
         <IconButton
-          label="Equal gaps down"
+          label={say('equalGapsDown')}
           disabled={units.length < least}
           onClick={() => distribute('down')}
         >
@@ -127,33 +131,26 @@ export function Arrange({
       </div>
       <div className="mt-1 flex items-center gap-1">
         <select
-          aria-label="Line up with"
+          aria-label={say('lineUpWith')}
           className="field !h-7 !w-auto flex-1"
           value={against}
           onChange={(e) => setChosen(e.target.value as Against)}
         >
           <option value="board">board</option>
-          {side && <option value="safe">safe area</option>}
+          {side && <option value="safe">{say('safeArea')}</option>}
           <option value="selection">one another</option>
         </select>
-        <label
-          className="flex items-center gap-1 px-1 text-[12.5px]"
-          title="Centre what the eye sees, not the box"
-        >
+        <label className="flex items-center gap-1 px-1 text-[12.5px]" title={say('centreWhatTheEyeSees')}>
           <input
             type="checkbox"
             className="h-4 w-4 accent-spruce"
             checked={byWeight}
             onChange={(e) => setByWeight(e.target.checked)}
           />
-          by weight
+          {say('byWeight')}
         </label>
         <IconButton
-          label={
-            against === 'selection'
-              ? 'Mirror a copy across the middle of the selection'
-              : 'Mirror a copy across the board’s middle'
-          }
+          label={against === 'selection' ? say('mirrorACopyAcrossThe') : say('mirrorACopyAcrossTheBoards')}
           keys={against === 'selection' ? undefined : 'M'}
           onClick={() => {
             const [cx] = boxCentre(boxOfAll(placed(false)));
@@ -163,14 +160,14 @@ export function Arrange({
           <FlipHorizontal size={15} />
         </IconButton>
         <IconButton
-          label="To the front"
+          label={say('toTheFront')}
           keys="Shift Page Up"
           onClick={() => moveInStack(edit, design, selection, 'front')}
         >
           <BringToFront size={15} />
         </IconButton>
         <IconButton
-          label="To the back"
+          label={say('toTheBack')}
           keys="Shift Page Down"
           onClick={() => moveInStack(edit, design, selection, 'back')}
         >
@@ -189,22 +186,22 @@ export function Arrange({
             {units.length > 1 && (
               <Button
                 className="!h-7 !px-2"
-                title={tip('Bundle: choose, move and line them up as one', 'bundle')}
-                onClick={() => edit.make('Bundle', bundleEdits(design, selection))}
+                title={tip(say('bundleChooseMoveAndLine'), 'bundle')}
+                onClick={() => edit.make(say('bundle'), bundleEdits(design, selection))}
               >
-                <Group size={15} aria-hidden /> Bundle {units.length} things
+                <Group size={15} aria-hidden /> {say('bundleThings', { units: units.length })}
               </Button>
             )}
             {lines.length === 2 && selection.length === 2 && (
               <Button
                 className="!h-7 !px-2"
-                title="Join the two lines where their ends are nearest"
+                title={say('joinTheTwoLinesWhere')}
                 onClick={() => joinLines(edit, lines[0], lines[1])}
               >
-                Join ends
+                {say('joinEnds')}
               </Button>
             )}
-            <IconButton label="Remove them" keys="Delete" onClick={() => edit.remove(selection)}>
+            <IconButton label={say('removeThem')} keys="Delete" onClick={() => edit.remove(selection)}>
               <Trash2 size={15} />
             </IconButton>
           </div>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { applyEdit, type Design } from '@brelm/core/design';
 import { useEdit } from '../editor/use-edit';
 import { WearSettings } from '../inspector/wear-settings';
+import { say } from '../words/stack';
 
 /** The wear of all artwork of the side that is open. */
 export function ArtworkWear({ design }: { design: Design }) {
@@ -12,7 +13,7 @@ export function ArtworkWear({ design }: { design: Design }) {
   const n = design.wear.filter((w) => !w.off).length;
   return (
     <section
-      aria-label="Wear of all"
+      aria-label={say('wearOfAll')}
       className="max-h-[45%] shrink-0 overflow-y-auto border-t border-line px-3 py-1.5"
     >
       <button
@@ -25,7 +26,7 @@ export function ArtworkWear({ design }: { design: Design }) {
           <span className="heading">Wear of all</span>
           {open ? <ChevronDown size={15} aria-hidden /> : <ChevronRight size={15} aria-hidden />}
         </span>
-        <span className="text-[12.5px] text-muted">{n === 0 ? 'none' : `${n} in use`}</span>
+        <span className="text-[12.5px] text-muted">{n === 0 ? say('none') : say('inUse', { n })}</span>
       </button>
       {open && (
         <div className="pb-1.5">
@@ -34,7 +35,9 @@ export function ArtworkWear({ design }: { design: Design }) {
             preview={(wear) => applyEdit(design, { op: 'setWear', wear })}
             design={design}
             onSet={(wear, label, gesture) =>
-              edit.make(label, [{ op: 'setWear', wear }], { gesture: gesture && `wear of all ${gesture}` })
+              edit.make(label, [{ op: 'setWear', wear }], {
+                gesture: gesture && say('wearOfAll2', { gesture }),
+              })
             }
           />
         </div>

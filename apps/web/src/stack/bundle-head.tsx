@@ -7,9 +7,10 @@ import { selected } from '../store/editor';
 import { IconButton, leaveField } from '../ui';
 import { useEdit } from '../editor/use-edit';
 import { rowKey } from './rows';
+import { say } from '../words/stack';
 
 /** What is said of a bundle that is one outline. */
-const JOINED = { weld: 'welded', overlap: 'overlap', exclude: 'all but overlap' } as const;
+const JOINED = { weld: say('welded'), overlap: say('overlap'), exclude: say('allButOverlap') } as const;
 
 /** The head of a bundle in the stack: its name, what chooses all of it, and what takes it apart. */
 export function BundleHead({
@@ -30,7 +31,7 @@ export function BundleHead({
 }) {
   const dispatch = useAppDispatch();
   const edit = useEdit();
-  const name = bundle.name || 'Bundle';
+  const name = bundle.name || say('bundle');
   const { setNodeRef, attributes, listeners, transform, transition } = useSortable({
     id: rowKey({ bundle: bundle.id }),
   });
@@ -42,26 +43,30 @@ export function BundleHead({
       style={{ transform: transform ? `translateY(${transform.y}px)` : undefined, transition }}
       className={`flex h-8 items-center gap-0.5 rounded-md pr-1 ${chosen ? 'bg-line' : 'bg-paper'}`}
       role="group"
-      aria-label={`Bundle ${name}`}
+      aria-label={say('bundle2', { name })}
     >
       <button
         type="button"
         {...attributes}
         {...listeners}
-        aria-label={`Change the depth of ${name}`}
-        title="Drag to change the depth"
+        aria-label={say('changeTheDepthOf', { name })}
+        title={say('dragToChangeTheDepth')}
         className="flex h-7 w-5 shrink-0 cursor-grab items-center justify-center text-muted"
       >
         <GripVertical size={14} />
       </button>
-      <IconButton label={open ? `Fold ${name}` : `Unfold ${name}`} aria-expanded={open} onClick={onOpen}>
+      <IconButton
+        label={open ? say('fold', { name }) : say('unfold', { name })}
+        aria-expanded={open}
+        onClick={onOpen}
+      >
         {open ? <ChevronDown size={15} /> : <ChevronRight size={15} />}
       </IconButton>
       {chosen ? (
         <input
           key={bundle.name}
-          aria-label="Name of the bundle"
-          placeholder="Bundle"
+          aria-label={say('nameOfTheBundle')}
+          placeholder={say('bundle')}
           defaultValue={bundle.name}
           maxLength={120}
           className="field !h-7 flex-1 font-medium"
@@ -69,14 +74,14 @@ export function BundleHead({
           onBlur={(e) => {
             const to = e.target.value.trim();
             if (to !== bundle.name)
-              edit.make('Rename a bundle', [{ op: 'renameBundle', bundle: bundle.id, name: to }]);
+              edit.make(say('renameABundle'), [{ op: 'renameBundle', bundle: bundle.id, name: to }]);
           }}
         />
       ) : (
         <button
           type="button"
           className="flex h-full min-w-0 flex-1 items-center gap-1.5 text-left"
-          title="Select the whole bundle"
+          title={say('selectTheWholeBundle')}
           onClick={() => dispatch(selected(parts))}
         >
           <span className="truncate font-medium">{name}</span>
@@ -88,20 +93,20 @@ export function BundleHead({
       )}
       {wordsBehind(design, bundle.id) && (
         <IconButton
-          label={`Make ${name} words again`}
+          label={say('makeWordsAgain', { name })}
           onClick={() => {
             const words = wordsBehind(design, bundle.id)!;
-            edit.make('Back to words', backToWords(design, bundle.id), { select: [words.id] });
+            edit.make(say('backToWords'), backToWords(design, bundle.id), { select: [words.id] });
           }}
         >
           <Type size={15} />
         </IconButton>
       )}
       <IconButton
-        label={hidden ? `Show ${name}` : `Hide ${name}`}
+        label={hidden ? say('show', { name }) : say('hide', { name })}
         onClick={() =>
           edit.make(
-            hidden ? 'Show a bundle' : 'Hide a bundle',
+            hidden ? say('showABundle') : say('hideABundle'),
             parts.map((part): Edit => ({ op: 'updatePart', part, change: { hidden: !hidden } })),
           )
         }
@@ -109,9 +114,9 @@ export function BundleHead({
         {hidden ? <EyeOff size={15} /> : <Eye size={15} className="text-muted" />}
       </IconButton>
       <IconButton
-        label={`Unbundle ${name}`}
+        label={say('unbundle', { name })}
         keys="Shift B"
-        onClick={() => edit.make('Unbundle', unbundleEdits(design, parts))}
+        onClick={() => edit.make(say('unbundle2'), unbundleEdits(design, parts))}
       >
         <Ungroup size={15} className="text-muted" />
       </IconButton>

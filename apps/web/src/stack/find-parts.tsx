@@ -4,6 +4,8 @@ import { termsOf } from '@brelm/core/rights';
 import { FormPicture } from '../inspector/form-picture';
 import { useMotifs, type FoundMotif } from './use-motifs';
 import { apiAt } from '../platform/address';
+import { region } from '../words/language';
+import { say } from '../words/stack';
 
 /** Shapes and figures that a phrase finds; more of them come as the list is scrolled. */
 export function FindParts({
@@ -53,10 +55,10 @@ export function FindParts({
     <>
       <p className="mb-1.5 text-[13px] text-muted" aria-live="polite">
         {nothing
-          ? `No figure or shape is called “${phrase.trim()}”. Try another word, or add it as lettering.`
+          ? say('noFigureOrShapeIs', { phrase: phrase.trim() })
           : found
-            ? `${found.total.toLocaleString('en-GB')} ${found.total === 1 ? 'figure' : 'figures'}`
-            : 'Looking…'}
+            ? `${found.total.toLocaleString(region())} ${found.total === 1 ? say('figure') : say('figures')}`
+            : say('looking')}
         {nothing && onOrder && (
           <>
             {' '}
@@ -71,8 +73,8 @@ export function FindParts({
           <li key={f.id}>
             <button
               type="button"
-              aria-label={`${f.label}, shape`}
-              title={`${f.label}: a shape with settings`}
+              aria-label={say('shape', { label: f.label })}
+              title={say('aShapeWithSettings', { label: f.label })}
               className="flex h-20 w-full items-center justify-center rounded-md border border-line bg-paper text-ink hover:border-ink"
               onClick={() => onShape?.(f.id)}
             >
@@ -87,7 +89,7 @@ export function FindParts({
               <button
                 type="button"
                 aria-label={`${m.name}, ${m.style}`}
-                title={`${m.name} · ${m.style} · ${terms?.name ?? m.licence.id}${terms?.attribution ? ', name the maker' : ''}`}
+                title={`${m.name} · ${m.style} · ${terms?.name ?? m.licence.id}${terms?.attribution ? say('nameTheMaker') : ''}`}
                 className="flex h-20 w-full items-center justify-center rounded-md border border-line bg-paper hover:border-ink"
                 onClick={() => onMotif(m)}
               >

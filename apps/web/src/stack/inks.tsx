@@ -19,6 +19,7 @@ import { PaletteDialog } from './palette-dialog';
 import { useTools } from '../board/tools';
 import { useFindable } from '../find/found';
 import { useEdit } from '../editor/use-edit';
+import { say } from '../words/stack';
 
 const FilmsDialog = lazy(() => import('../films/films-dialog').then((m) => ({ default: m.FilmsDialog })));
 
@@ -44,7 +45,7 @@ export function Inks({
   const swatches = useRef(new Map<string, HTMLButtonElement>());
   useFindable(() =>
     design.inks.map((i) => ({
-      ...{ id: `ink ${i.id}`, group: 'Inks', title: i.name, more: values.get(i.id) },
+      ...{ id: `ink ${i.id}`, group: say('inks'), title: i.name, more: values.get(i.id) },
       run: () => {
         setOpen(i.id);
         swatches.current.get(i.id)?.focus();
@@ -56,21 +57,21 @@ export function Inks({
       'ink',
       design.inks.map((i) => i.id),
     );
-    edit.make('Add an ink', [{ op: 'addInk', ink: { id, name: plainName('#b3492a'), value: '#b3492a' } }]);
+    edit.make(say('addAnInk'), [{ op: 'addInk', ink: { id, name: plainName('#b3492a'), value: '#b3492a' } }]);
     setOpen(id);
   };
   return (
     <section
-      aria-label="Inks"
+      aria-label={say('inks')}
       className="max-h-[45%] shrink-0 overflow-y-auto [@media(max-height:639px)]:max-h-none border-t border-line px-3 py-2.5"
     >
       <div className="flex items-center justify-between">
-        <h2 className="heading">Inks</h2>
+        <h2 className="heading">{say('inks')}</h2>
         <span className="flex">
-          <IconButton label="Palette: from a picture, from and to files" onClick={() => setPalette(true)}>
+          <IconButton label={say('paletteFromAPictureFrom')} onClick={() => setPalette(true)}>
             <Palette size={16} />
           </IconButton>
-          <IconButton label="Add an ink" onClick={add}>
+          <IconButton label={say('addAnInk')} onClick={add}>
             <Plus size={16} />
           </IconButton>
         </span>
@@ -84,7 +85,7 @@ export function Inks({
               else swatches.current.delete(i.id);
             }}
             type="button"
-            aria-label={`Ink ${i.name}, ${values.get(i.id)}`}
+            aria-label={say('ink', { name: i.name, value: values.get(i.id) })}
             aria-expanded={open === i.id}
             title={i.name}
             className={clsx(
@@ -102,17 +103,17 @@ export function Inks({
           className="mt-1 text-[12.5px] text-spruce hover:underline"
           onClick={() =>
             edit.make(
-              'Remove unused inks',
+              say('removeUnusedInks'),
               unused.map((i) => ({ op: 'removeInk', ink: i.id })),
             )
           }
         >
-          remove {unused.length} that nothing uses
+          {say('removeThatNothingUses', { unused: unused.length })}
         </button>
       )}
       {design.inks.some((i) => i.film) && (
         <Button className="mt-2 !h-7 !px-2" onClick={() => setFilms(true)}>
-          <Scissors size={15} aria-hidden /> Films…
+          <Scissors size={15} aria-hidden /> {say('films')}
         </Button>
       )}
       {films && designId && (
@@ -130,23 +131,25 @@ export function Inks({
           users={allParts(design).filter((p) => inksOfPart(p).includes(ink.id)).length}
           backdrop={backdrop}
           film={<InkFilm ink={ink} />}
-          onName={(name) => edit.make('Rename an ink', [{ op: 'renameInk', ink: ink.id, name }])}
+          onName={(name) => edit.make(say('renameAnInk'), [{ op: 'renameInk', ink: ink.id, name }])}
           onValue={(value) =>
-            edit.make('Change an ink', [{ op: 'setInk', ink: ink.id, value, colourway }], {
+            edit.make(say('changeAnInk'), [{ op: 'setInk', ink: ink.id, value, colourway }], {
               gesture: `ink ${ink.id}`,
             })
           }
           others={design.inks.filter((i) => i.id !== ink.id)}
           onPick={() =>
-            tools.pick((value) => edit.make('Pick an ink', [{ op: 'setInk', ink: ink.id, value, colourway }]))
+            tools.pick((value) =>
+              edit.make(say('pickAnInk'), [{ op: 'setInk', ink: ink.id, value, colourway }]),
+            )
           }
-          onSwap={(other) => edit.make('Swap inks', swapInks(design, ink.id, other))}
+          onSwap={(other) => edit.make(say('swapInks'), swapInks(design, ink.id, other))}
           onMerge={(into) => {
-            edit.make('Merge inks', mergeInks(design, ink.id, into));
+            edit.make(say('mergeInks'), mergeInks(design, ink.id, into));
             setOpen(into);
           }}
           onRemove={() => {
-            edit.make('Remove an ink', [{ op: 'removeInk', ink: ink.id }]);
+            edit.make(say('removeAnInk'), [{ op: 'removeInk', ink: ink.id }]);
             setOpen(null);
           }}
         />
@@ -201,11 +204,11 @@ function InkEditor({
             onChange={(e) => onValue(e.target.value)}
           />
         </label>
-        <IconButton label={`Pick ${name} from the board or the garment`} onClick={onPick}>
+        <IconButton label={say('pickFromTheBoardOr', { name })} onClick={onPick}>
           <Pipette size={15} />
         </IconButton>
         <input
-          aria-label="Value, #rrggbb"
+          aria-label={say('valueRrggbb')}
           aria-invalid={wrong}
           className="field !w-20"
           value={text ?? value}
@@ -220,7 +223,7 @@ function InkEditor({
         />
         <input
           key={`${id} ${name}`}
-          aria-label="Name of the ink"
+          aria-label={say('nameOfTheInk')}
           className="field flex-1"
           defaultValue={name}
           maxLength={120}
@@ -230,30 +233,30 @@ function InkEditor({
       </div>
       <p className="text-[12.5px] text-muted">
         {ratioText(ratio)} : 1 on {backdrop.name}
-        {ratio < 3 && <strong className="font-semibold text-rust"> · under 3</strong>} ·{' '}
+        {ratio < 3 && <strong className="font-semibold text-rust"> {say('under3')}</strong>} ·{' '}
         {users === 0 ? (
           <>
-            not used{' '}
+            {say('notUsed')}{' '}
             <button type="button" className="text-rust underline" onClick={onRemove}>
               remove
             </button>
           </>
         ) : (
-          `in ${users} ${users === 1 ? 'part' : 'parts'}`
+          say('inPart', { users })
         )}
       </p>
       {film}
       {others.length > 0 && (
         <div className="grid grid-cols-2 gap-1.5">
           <OtherInk
-            label={`Swap ${name} with another ink`}
-            words="Swap with…"
+            label={say('swapWithAnotherInk', { name })}
+            words={say('swapWith')}
             inks={others}
             onChoose={onSwap}
           />
           <OtherInk
-            label={`Merge ${name} into another ink`}
-            words="Merge into…"
+            label={say('mergeIntoAnotherInk', { name })}
+            words={say('mergeInto')}
             inks={others}
             onChoose={onMerge}
           />

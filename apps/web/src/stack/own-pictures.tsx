@@ -1,6 +1,7 @@
 import type { OwnPicture } from '@brelm/contract';
 import { usePicturesQuery } from '../store/api';
 import { picturePreview } from '../ui';
+import { say } from '../words/stack';
 
 /** As many as fit into one row. */
 const SHOWN = 8;
@@ -16,12 +17,12 @@ export function OwnPictures({
   const { data } = usePicturesQuery({ search: phrase.trim(), count: SHOWN });
   if (!data?.pictures.length) return null;
   return (
-    <section aria-label="Your pictures" className="mt-4 border-t border-line pt-3">
+    <section aria-label={say('yourPictures')} className="mt-4 border-t border-line pt-3">
       <p className="heading mb-1.5">
         Your pictures
         {data.total > SHOWN && (
           <span className="ml-2 font-normal text-muted">
-            the newest {SHOWN} of {data.total}; a word of a name finds others
+            {say('theNewestOfAWord', { shown: SHOWN, total: data.total })}
           </span>
         )}
       </p>
@@ -30,8 +31,8 @@ export function OwnPictures({
           <li key={p.sha256}>
             <button
               type="button"
-              aria-label={`${p.name}, your picture`}
-              title={`${p.name} · ${p.width} × ${p.height} px`}
+              aria-label={say('yourPicture', { name: p.name })}
+              title={say('px', { name: p.name, width: p.width, height: p.height })}
               className="flex h-20 w-full items-center justify-center overflow-hidden rounded-md border border-line bg-surround hover:border-ink"
               onClick={() => onChoose(p)}
             >

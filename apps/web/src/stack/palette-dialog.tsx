@@ -16,10 +16,11 @@ import { reasonOf, useBringInMutation } from '../store/api';
 import { Button, FileButton, Modal, Swatch } from '../ui';
 import { SavedPalettes } from './saved-palettes';
 import { useEdit } from '../editor/use-edit';
+import { say } from '../words/stack';
 
 const FILES: Record<PaletteFormat, [string, string]> = {
-  tokens: ['Design tokens (JSON)', 'tokens.json'],
-  css: ['CSS custom properties', 'css'],
+  tokens: [say('designTokensJson'), 'tokens.json'],
+  css: [say('cssCustomProperties'), 'css'],
   csv: ['CSV', 'csv'],
 };
 
@@ -49,9 +50,9 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
   };
   const readFile = async (file: File) => {
     setFault(null);
-    if (file.size > 1_000_000) return setFault(`${file.name} is too large for a palette: at most 1 MB.`);
+    if (file.size > 1_000_000) return setFault(say('isTooLargeForA', { name: file.name }));
     try {
-      add(readPalette(await file.text()), `Read ${file.name}`);
+      add(readPalette(await file.text()), say('read', { name: file.name }));
     } catch (error) {
       if (!(error instanceof DocumentError)) throw error;
       const said = error.faults.map((f) => (f.field ? `${f.field}: ${f.message}` : f.message));
@@ -65,23 +66,23 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
       setPixels(await pixelsOf(file));
     } catch {
       setFile(null);
-      setFault(`${file.name} cannot be read as a picture: choose a PNG, JPEG or WebP file.`);
+      setFault(say('cannotBeReadAsA', { name: file.name }));
     }
   };
   const besideBoard = async (from: File) => {
     setFault(null);
     try {
       const { kind, sha256 } = await bringIn(from).unwrap();
-      if (kind !== 'picture') return setFault(`${from.name} is no picture.`);
+      if (kind !== 'picture') return setFault(say('isNoPicture', { name: from.name }));
       const reference = { sha256, name: from.name.slice(0, 300) };
-      edit.make('Put a reference beside the board', [{ op: 'setAids', change: { reference } }]);
+      edit.make(say('putAReferenceBesideThe'), [{ op: 'setAids', change: { reference } }]);
       onClose();
     } catch (error) {
       setFault(reasonOf(error));
     }
   };
   return (
-    <Modal open onClose={onClose} title="Palette">
+    <Modal open onClose={onClose} title={say('palette')}>
       <p className="heading mb-1">From a reference picture</p>
       <p className="mb-2 text-[13px] text-muted">
         It is only looked at, and never exported. Beside the board it stays with the design.
@@ -92,9 +93,9 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
           testId="palette-picture"
           onFiles={([file]) => void readPicture(file)}
         >
-          Choose a picture…
+          {say('chooseAPicture')}
         </FileButton>
-        {file && <Button onClick={() => void besideBoard(file)}>Put it beside the board</Button>}
+        {file && <Button onClick={() => void besideBoard(file)}>{say('putItBesideTheBoard')}</Button>}
         {pixels && (
           <label className="flex-1 text-[13px]">
             <span className="block text-muted">{count} colours</span>
@@ -111,7 +112,7 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
       </div>
       {pixels && (
         <>
-          <ul aria-label="Colours of the picture" className="mt-3 grid grid-cols-4 gap-2 text-[12.5px]">
+          <ul aria-label={say('coloursOfThePicture')} className="mt-3 grid grid-cols-4 gap-2 text-[12.5px]">
             {colours.map((c) => (
               <li key={c.value} className="flex items-center gap-1.5">
                 <Swatch value={c.value} className="!h-6 !w-6" />
@@ -123,7 +124,7 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
             ))}
           </ul>
           {colours.length === 0 && (
-            <p className="mt-2 text-[13px] text-muted">The picture is fully transparent.</p>
+            <p className="mt-2 text-[13px] text-muted">{say('thePictureIsFullyTransparent')}</p>
           )}
           <Button
             tone="main"
@@ -132,7 +133,7 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
             onClick={() =>
               add(
                 colours.map((c) => ({ name: plainName(c.value), value: c.value })),
-                'Inks from a picture',
+                say('inksFromAPicture'),
               )
             }
           >
@@ -141,11 +142,11 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
         </>
       )}
       <div className="mt-4 border-t border-line pt-3">
-        <p className="heading mb-2">Kept palettes</p>
-        <SavedPalettes design={design} onAdd={(colours, from) => add(colours, `Inks of ${from}`)} />
+        <p className="heading mb-2">{say('keptPalettes')}</p>
+        <SavedPalettes design={design} onAdd={(colours, from) => add(colours, say('inksOf', { from }))} />
       </div>
       <div className="mt-4 border-t border-line pt-3">
-        <p className="heading mb-2">Files</p>
+        <p className="heading mb-2">{say('files')}</p>
         <div className="flex flex-wrap gap-2">
           <FileButton
             accept=".json,.css,.csv,application/json,text/css,text/csv"
@@ -162,7 +163,7 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
                 download(writePalette(design.inks, format), `${design.name || 'inks'}.${ending}`)
               }
             >
-              Write {words}
+              {say('write', { words })}
             </Button>
           ))}
         </div>

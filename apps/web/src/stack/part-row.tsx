@@ -23,6 +23,7 @@ import { PartSettings } from '../inspector/part-settings';
 import { useEdit } from '../editor/use-edit';
 import { rowKey } from './rows';
 import type { RowPlace } from './virtual-rows';
+import { say } from '../words/stack';
 
 const ICONS = {
   lettering: Type,
@@ -59,8 +60,8 @@ const RowFace = memo(function RowFace({
         type="button"
         {...attributes}
         {...listeners}
-        aria-label={`Change the depth of ${title}`}
-        title="Drag to change the depth"
+        aria-label={say('changeTheDepthOf2', { title })}
+        title={say('dragToChangeTheDepth')}
         className="flex h-7 w-5 shrink-0 cursor-grab items-center justify-center text-muted"
       >
         <GripVertical size={14} />
@@ -96,14 +97,18 @@ const RowFace = memo(function RowFace({
         </span>
       </button>
       <IconButton
-        label={part.hidden ? `Show ${title}` : `Hide ${title}`}
-        onClick={() => edit.part(part.id, part.hidden ? 'Show' : 'Hide', { hidden: !part.hidden })}
+        label={part.hidden ? say('show2', { title }) : say('hide2', { title })}
+        onClick={() =>
+          edit.part(part.id, part.hidden ? say('show3') : say('hide3'), { hidden: !part.hidden })
+        }
       >
         {part.hidden ? <EyeOff size={15} /> : <Eye size={15} className="text-muted" />}
       </IconButton>
       <IconButton
-        label={part.locked ? `Unlock ${title}` : `Lock ${title}`}
-        onClick={() => edit.part(part.id, part.locked ? 'Unlock' : 'Lock', { locked: !part.locked })}
+        label={part.locked ? say('unlock', { title }) : say('lock', { title })}
+        onClick={() =>
+          edit.part(part.id, part.locked ? say('unlock2') : say('lock2'), { locked: !part.locked })
+        }
       >
         {part.locked ? <Lock size={15} /> : <LockOpen size={15} className="text-muted" />}
       </IconButton>

@@ -18,6 +18,7 @@ import { useAppSelector } from '../store';
 import { reasonOf, useDesignsInfiniteQuery, useGarmentsQuery } from '../store/api';
 import { useDesignToTakeFromQuery, useStartersQuery } from '../store/design-documents-api';
 import { SelectField } from '../ui';
+import { say } from '../words/stack';
 
 /** As many designs as are offered: those that were changed last. */
 const OFFERED = 12;
@@ -50,9 +51,9 @@ export function PartsElsewhere({
   const source = !isKnown ? undefined : (starter?.document ?? fetched.data);
   if (others.length === 0 && starters.length === 0) return null;
   return (
-    <section aria-label="Parts of other designs" className="mt-4 border-t border-line pt-3">
+    <section aria-label={say('partsOfOtherDesigns')} className="mt-4 border-t border-line pt-3">
       <SelectField
-        label="Take a part out of"
+        label={say('takeAPartOutOf')}
         className="max-w-96"
         value={isKnown ? from : ''}
         onChange={(e) => {
@@ -60,9 +61,9 @@ export function PartsElsewhere({
           setFrom(last);
         }}
       >
-        <option value="">another design, or a starter…</option>
+        <option value="">{say('anotherDesignOrAStarter')}</option>
         {others.length > 0 && (
-          <optgroup label="Designs that were changed last">
+          <optgroup label={say('designsThatWereChangedLast')}>
             {others.map((d) => (
               <option key={d.id} value={d.id}>
                 {shortenedTo(d.name, 60)}
@@ -71,7 +72,7 @@ export function PartsElsewhere({
           </optgroup>
         )}
         {starters.length > 0 && (
-          <optgroup label="Starters">
+          <optgroup label={say('starters')}>
             {starters.map((s) => (
               <option key={s.id} value={s.id}>
                 {shortenedTo(s.document.name, 60)}
@@ -87,7 +88,7 @@ export function PartsElsewhere({
       )}
       {isKnown && fetched.isFetching && !source && (
         <p role="status" className="mt-1.5 text-[13px] text-muted">
-          Fetching it…
+          {say('fetchingIt')}
         </p>
       )}
       {source && <Units source={source} design={design} edit={edit} onDone={onDone} />}
@@ -126,10 +127,10 @@ function Units({
     if (!clipping || !resolved) return;
     const box = drawingBounds(only(resolved, unit).drawing);
     const { edits, select } = pasteEdits(design, clipping, inTheMiddle(design, source.board, box));
-    edit.make(`Take “${titleOf(unit)}” out of “${source.name}”`, edits, { select });
+    edit.make(say('takeOutOf', { title: titleOf(unit), name: source.name }), edits, { select });
     onDone();
   };
-  if (units.length === 0) return <p className="mt-1.5 text-[13px] text-muted">It has no parts.</p>;
+  if (units.length === 0) return <p className="mt-1.5 text-[13px] text-muted">{say('itHasNoParts')}</p>;
   return (
     <ul className="mt-2 grid grid-cols-[repeat(auto-fill,minmax(104px,1fr))] gap-1.5">
       {units.slice(0, SHOWN).map((unit) => (
@@ -148,7 +149,7 @@ function Units({
       ))}
       {units.length > SHOWN && (
         <li className="self-center text-[12.5px] text-muted">
-          and {units.length - SHOWN} more: open it to copy those
+          {say('andMoreOpenItTo', { units: units.length - SHOWN })}
         </li>
       )}
     </ul>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { Design, NamedColour } from '@brelm/core/design';
 import { reasonOf, useAddPaletteMutation, usePalettesQuery, useRemovePaletteMutation } from '../store/api';
 import { Button, IconButton, Swatch } from '../ui';
+import { say } from '../words/stack';
 
 /** Palettes that are kept for every design: to add as inks, and to keep the inks of this one. */
 export function SavedPalettes({
@@ -28,8 +29,8 @@ export function SavedPalettes({
           </button>
         </p>
       )}
-      {palettes?.length === 0 && <p className="text-[13px] text-muted">No palette is kept yet.</p>}
-      <ul aria-label="Kept palettes" className="flex max-h-60 flex-col gap-1 overflow-y-auto">
+      {palettes?.length === 0 && <p className="text-[13px] text-muted">{say('noPaletteIsKeptYet')}</p>}
+      <ul aria-label={say('keptPalettes')} className="flex max-h-60 flex-col gap-1 overflow-y-auto">
         {palettes?.map((palette) => (
           <li key={palette.id} className="flex items-center gap-2 rounded-md border border-line px-2 py-1">
             <span className="w-32 min-w-0 truncate font-medium" title={palette.name}>
@@ -43,13 +44,16 @@ export function SavedPalettes({
             {onAdd && (
               <Button
                 className="!h-7 !px-2"
-                aria-label={`Add as inks: ${palette.name}`}
+                aria-label={say('addAsInks', { name: palette.name })}
                 onClick={() => onAdd(palette.colours, palette.name)}
               >
-                Add as inks
+                {say('addAsInks2')}
               </Button>
             )}
-            <IconButton label={`Remove palette ${palette.name}`} onClick={() => void remove(palette.id)}>
+            <IconButton
+              label={say('removePalette', { name: palette.name })}
+              onClick={() => void remove(palette.id)}
+            >
               <Trash2 size={15} />
             </IconButton>
           </li>
@@ -73,8 +77,8 @@ export function SavedPalettes({
           }}
         >
           <input
-            aria-label="Name for the palette of this design’s inks"
-            placeholder="Keep these inks as a palette, named …"
+            aria-label={say('nameForThePaletteOf')}
+            placeholder={say('keepTheseInksAsA')}
             className="field !h-8 flex-1"
             maxLength={120}
             value={name}

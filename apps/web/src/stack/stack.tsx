@@ -43,6 +43,7 @@ import { keysOf, rowKey, rowOf } from './rows';
 import { tieWords } from './tie-words';
 import { useHeld } from './use-held';
 import { VirtualRows, type RowPlace } from './virtual-rows';
+import { say } from '../words/stack';
 
 /** The box that the artwork, whose own is `drawn`, fills at its largest: within the product's shape, clear of its zones. */
 function roomFor(design: Design, drawn: Box, resolved: Resolved, side: SpecSide | undefined): Box {
@@ -63,8 +64,7 @@ const BY_KEYS = { coordinateGetter: sortableKeyboardCoordinates };
 const FILTER_FROM = 16;
 
 const HOW_TO_DRAG = {
-  draggable:
-    'Space lifts it, the arrow keys move it, Space lays it down, and Escape puts it back. Dropped with Alt held it shows inside the one under it.',
+  draggable: say('spaceLiftsItTheArrow'),
 };
 
 /** Ids of the parts, front first, that have every word in their name, their kind, or what is written on them. */
@@ -107,7 +107,7 @@ export function Stack({
   const reorder = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     if (altHeld()) return putInside(rowOf(String(active.id)), rowOf(String(over.id)));
-    edit.make('Change the depth', reorderEdits(design, rowOf(String(active.id)), rowOf(String(over.id))));
+    edit.make(say('changeTheDepth'), reorderEdits(design, rowOf(String(active.id)), rowOf(String(over.id))));
   };
   /** A row that is dropped on another with Alt held shows inside it; dropped there again, it comes out. */
   const putInside = (row: StackRow, over: StackRow) => {
@@ -155,16 +155,18 @@ export function Stack({
   const nameOf = (key: UniqueIdentifier) => {
     const of = rowOf(String(key));
     if ('part' in of) return partTitle(byId.get(of.part)!);
-    return design.bundles.find((b) => b.id === of.bundle)?.name || 'Bundle';
+    return design.bundles.find((b) => b.id === of.bundle)?.name || say('bundle');
   };
   /** What is said to who does not see the rows. */
   const said: Announcements = {
-    onDragStart: ({ active }) => `${nameOf(active.id)} is lifted.`,
+    onDragStart: ({ active }) => say('isLifted', { name: nameOf(active.id) }),
     onDragOver: ({ active, over }) =>
-      over ? `${nameOf(active.id)} would take the place of ${nameOf(over.id)}.` : undefined,
+      over ? say('wouldTakeThePlaceOf', { name: nameOf(active.id), name2: nameOf(over.id) }) : undefined,
     onDragEnd: ({ active, over }) =>
-      over ? `${nameOf(active.id)} has the place of ${nameOf(over.id)}.` : `${nameOf(active.id)} stays.`,
-    onDragCancel: ({ active }) => `${nameOf(active.id)} is back where it was.`,
+      over
+        ? say('hasThePlaceOf', { name: nameOf(active.id), name2: nameOf(over.id) })
+        : say('stays', { name: nameOf(active.id) }),
+    onDragCancel: ({ active }) => say('isBackWhereItWas', { name: nameOf(active.id) }),
   };
   const bundleRow = (bundle: Bundle, nodes: StackNode[], place?: RowPlace) => {
     const parts = partsOfBundle(design, bundle.id);
@@ -213,20 +215,20 @@ export function Stack({
   return (
     <div className="flex min-h-0 flex-1 flex-col [@media(max-height:639px)]:flex-none">
       <div className="flex items-center justify-between px-3 pt-3 pb-2">
-        <h2 className="heading">Stack</h2>
+        <h2 className="heading">{say('stack')}</h2>
         <div className="flex items-center gap-1">
           <IconButton
-            label={side ? 'Fit the artwork to the safe area' : 'Fit the artwork to the board'}
+            label={side ? say('fitTheArtworkToThe') : say('fitTheArtworkToTheBoard')}
             disabled={isEmptyBox(drawn)}
             onClick={() => {
-              edit.make('Fit the artwork', [
+              edit.make(say('fitTheArtwork'), [
                 { op: 'replace', design: fitted(design, drawn, roomFor(design, drawn, resolved, side)) },
               ]);
             }}
           >
             <Expand size={15} />
           </IconButton>
-          <Button className="!h-7 !px-2" onClick={onAdd} title={tip('Add part', 'add-part')}>
+          <Button className="!h-7 !px-2" onClick={onAdd} title={tip(say('addPart'), 'add-part')}>
             <Plus size={15} aria-hidden /> Add part
           </Button>
         </div>
@@ -236,8 +238,8 @@ export function Stack({
         {design.parts.length >= FILTER_FROM && (
           <input
             type="search"
-            aria-label="Find a part in the stack"
-            placeholder={`Find one of ${design.parts.length} parts`}
+            aria-label={say('findAPartInThe')}
+            placeholder={say('findOneOfParts', { parts: design.parts.length })}
             className="field mb-2"
             value={words}
             onChange={(e) => setWords(e.target.value)}
@@ -250,12 +252,10 @@ export function Stack({
           />
         )}
         {filtered && tree.length === 0 && (
-          <p className="px-1 py-2 text-[13px] text-muted">No part is called that, or says that.</p>
+          <p className="px-1 py-2 text-[13px] text-muted">{say('noPartIsCalledThat')}</p>
         )}
         {design.parts.length === 0 && (
-          <p className="px-1 py-2 text-[13px] text-muted">
-            Nothing on the board yet. Add lettering, a picture or a figure.
-          </p>
+          <p className="px-1 py-2 text-[13px] text-muted">{say('nothingOnTheBoardYet')}</p>
         )}
         <DndContext
           accessibility={{ announcements: said, screenReaderInstructions: HOW_TO_DRAG }}

@@ -1,5 +1,6 @@
 import { tiesOf, type Design } from '@brelm/core/design';
 import { partTitle, type Part, type Whole } from '@brelm/core/parts';
+import { say } from '../words/stack';
 
 /** How many names are said of several. */
 const MOST_NAMES = 2;
@@ -12,27 +13,27 @@ export function tieWords(design: Design): Map<string, string> {
   const names = (ids: readonly string[]) => {
     const said = ids.flatMap((id) => titles.get(id) ?? []);
     const more = said.length - MOST_NAMES;
-    return said.slice(0, MOST_NAMES).join(', ') + (more > 0 ? ` and ${more} more` : '');
+    return say('andMore', { said: said.slice(0, MOST_NAMES).join(', '), isMore: more > 0, more });
   };
   const whole = (of: Whole) =>
     of.kind === 'part'
-      ? (titles.get(of.part) ?? 'what is gone')
-      : design.bundles.find((b) => b.id === of.bundle)?.name || 'a bundle';
+      ? (titles.get(of.part) ?? say('whatIsGone'))
+      : design.bundles.find((b) => b.id === of.bundle)?.name || say('aBundle');
   const cut = ({ knockOut }: Part) =>
     !knockOut
       ? []
       : knockOut.from === 'below'
-        ? ['cuts all below']
+        ? [say('cutsAllBelow')]
         : knockOut.from === 'bundle'
-          ? ['cuts its bundle']
-          : [`cuts ${names(knockOut.parts)}`];
+          ? [say('cutsItsBundle')]
+          : [say('cuts', { names: names(knockOut.parts) })];
   for (const part of design.parts) {
     const cutters = ties?.of.get(part.id)?.cutters ?? [];
     const said = [
-      ...(part.window ? [`inside ${whole(part.window)}`] : []),
+      ...(part.window ? [say('inside', { whole: whole(part.window) })] : []),
       ...cut(part),
-      ...(cutters.length ? [`cut by ${names(cutters)}`] : []),
-      ...(part.unprinted ? ['not printed'] : []),
+      ...(cutters.length ? [say('cutBy', { names: names(cutters) })] : []),
+      ...(part.unprinted ? [say('notPrinted')] : []),
     ];
     if (said.length) words.set(part.id, said.join(' · '));
   }

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Licence } from '@brelm/core/rights';
 import type { SvgArt } from '@brelm/core/svg';
 import { readAt } from '../platform/asked-again';
+import { say } from '../words/stack';
 
 /** A figure of the library as it is found. */
 export interface FoundMotif {
@@ -23,7 +24,7 @@ async function ask(phrase: string, topic: string, from: number, signal?: AbortSi
   const asked = new URLSearchParams({ q: phrase, from: String(from), count: String(PAGE) });
   if (topic) asked.set('topic', topic);
   const response = await readAt(`motifs?${asked}`, { signal });
-  if (!response.ok) throw new Error(`The figures could not be searched (${response.status}).`);
+  if (!response.ok) throw new Error(say('theFiguresCouldNotBe', { status: response.status }));
   return (await response.json()) as Page;
 }
 
@@ -75,6 +76,6 @@ export function useMotifs(phrase: string, topic = '') {
 /** A figure's outlines; one of a single colour comes in `colour` (#rrggbb). */
 export async function fetchMotif(id: string, colour: string): Promise<FoundMotif & { art: SvgArt }> {
   const response = await readAt(`motifs/${id}?colour=${colour.slice(1)}`);
-  if (!response.ok) throw new Error(`The figure could not be fetched (${response.status}).`);
+  if (!response.ok) throw new Error(say('theFigureCouldNotBe', { status: response.status }));
   return (await response.json()) as FoundMotif & { art: SvgArt };
 }

@@ -6,6 +6,7 @@ import type { Spec } from '@brelm/core/spec';
 import type { Answer, NewGarment, Palette, SampleRequest, StoredStyle } from '@brelm/contract';
 import { apiAt } from '../platform/address';
 import { requestsTo } from './reads';
+import { say } from '../words/store';
 
 /** What went wrong with a request, in words. */
 export function reasonOf(error: unknown): string {
@@ -18,8 +19,8 @@ export function reasonOf(error: unknown): string {
     | undefined;
   if (e?.data?.faults?.length) return e.data.faults.map((f) => `${f.field}: ${f.message}`).join('; ');
   if (e?.data?.message) return e.data.message;
-  if (e?.status === 'FETCH_ERROR') return 'The server does not answer.';
-  return e?.message ?? 'Something went wrong.';
+  if (e?.status === 'FETCH_ERROR') return say('theServerDoesNotAnswer');
+  return e?.message ?? say('somethingWentWrong');
 }
 
 function formOf(file: File): FormData {

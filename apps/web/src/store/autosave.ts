@@ -6,6 +6,7 @@ import { dropDraft, keepDraft, sameDesign } from './drafts';
 import { rebased, saveStateChanged, type SaveState } from './editor';
 import { store } from './index';
 import { apiAt } from '../platform/address';
+import { say } from '../words/store';
 
 /** The first of several changes is kept at once, those after it at most so much later. */
 const TO_BROWSER_MS = 150;
@@ -65,7 +66,7 @@ export function startAutosave(
       inBrowser = null;
       report({
         kind: 'offline',
-        reason: 'this browser keeps nothing: its storage is full or switched off',
+        reason: say('thisBrowserKeepsNothingIts'),
       });
     });
   }
@@ -82,7 +83,7 @@ export function startAutosave(
     const now = current()!.design!;
     onServer = unchangedHere ? now : null;
     if (unchangedHere) seen = inBrowser = now;
-    notify('done', 'Changed elsewhere meanwhile: what was done there is here now, too.');
+    notify('done', say('changedElsewhereMeanwhileWhatWas'));
     return true;
   }
 
@@ -147,13 +148,12 @@ export function startAutosave(
       } else if (theirs) {
         if (join(theirs)) report({ kind: 'saving' });
         else report({ kind: 'conflict', theirs });
-      } else if (response.status === 401)
-        report({ kind: 'offline', reason: 'you are signed out: sign in, and it is saved' });
+      } else if (response.status === 401) report({ kind: 'offline', reason: say('youAreSignedOutSign') });
       else if (response.status >= 500 || response.status === 429)
-        report({ kind: 'offline', reason: body.message ?? 'the server has a fault' });
-      else report({ kind: 'refused', reason: body.message ?? 'the server refused it' });
+        report({ kind: 'offline', reason: body.message ?? say('theServerHasAFault') });
+      else report({ kind: 'refused', reason: body.message ?? say('theServerRefusedIt') });
     } catch {
-      report({ kind: 'offline', reason: 'the server does not answer' });
+      report({ kind: 'offline', reason: say('theServerDoesNotAnswer2') });
     }
     busy = false;
     if (ended) {

@@ -6,6 +6,7 @@ import { store } from './index';
 import { putAtOnce } from './put-at-once';
 import { thisTab } from './tab';
 import { ofShop } from '../platform/address';
+import { say } from '../words/store';
 
 /** Steps of an open design, by which it goes back and on. */
 export type History = Pick<EditorState, 'past' | 'future'>;
@@ -31,7 +32,7 @@ const BUILD = import.meta.url;
 const ORDER = 'order';
 
 /** What was not kept as steps any more. */
-const LAST = 'The last changes before the reload';
+const LAST = say('theLastChangesBeforeThe');
 
 const histories = createStore(ofShop('brelm-history'), 'histories');
 

@@ -1,9 +1,10 @@
 import { createApi } from '@reduxjs/toolkit/query/react';
 import type { Answer } from '@brelm/contract';
 import { requestsTo } from './reads';
+import { say } from '../words/store';
 
 /** A shop that nobody has named yet. */
-export const UNNAMED_SHOP = 'The shop';
+export const UNNAMED_SHOP = say('theShop');
 
 /** What is above the shops is asked at one address, whichever shop is open. */
 export const houseApi = createApi({

@@ -1,5 +1,6 @@
 import type { Answer, Role } from '@brelm/contract';
 import { houseApi } from './house-api';
+import { say } from '../words/store';
 
 const post = (url: string, body?: unknown) => ({
   url,
@@ -13,9 +14,9 @@ const fault = (
 ): { error: { status: 'CUSTOM_ERROR'; error: string; data: { message: string } } } => {
   const message =
     error.name === 'NotAllowedError'
-      ? 'Nothing was signed: it was left, or took too long.'
+      ? say('nothingWasSignedItWas')
       : error.name === 'InvalidStateError'
-        ? 'This device has a passkey for you already.'
+        ? say('thisDeviceHasAPasskey')
         : error.message;
   return { error: { status: 'CUSTOM_ERROR', error: message, data: { message } } };
 };

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { apiAt } from '../platform/address';
 import { ofShop } from '../platform/address';
+import { say } from '../words/store';
 
 interface Stored<T> {
   id: string;
@@ -63,7 +64,7 @@ interface Refusal<T> {
 }
 
 const whyOf = ({ faults, message }: Refusal<unknown>): string =>
-  faults?.map((f) => `${f.field}: ${f.message}`).join('; ') ?? message ?? 'The server does not take it.';
+  faults?.map((f) => `${f.field}: ${f.message}`).join('; ') ?? message ?? say('theServerDoesNotTake');
 
 /** The same value, however it was come by. */
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
@@ -107,7 +108,7 @@ export function useKept<T>(kind: KeptKind<T>, id: string) {
       .then(async (response) => {
         if (!response.ok) {
           const { message } = (await response.json().catch(() => ({}))) as { message?: string };
-          return setFault(message ?? `The server does not give this ${noun} out.`);
+          return setFault(message ?? say('theServerDoesNotGive', { noun }));
         }
         const stored = (await response.json()) as Stored<T>;
         const kept = draftOf(kind, id);
@@ -122,7 +123,7 @@ export function useKept<T>(kind: KeptKind<T>, id: string) {
           setState('conflict');
         } else if (draft) setState('unsaved');
       })
-      .catch(() => abort.signal.aborted || setFault('The server does not answer.'));
+      .catch(() => abort.signal.aborted || setFault(say('theServerDoesNotAnswer')));
     return () => abort.abort();
   }, [id, path, noun, kind, open, attempt]);
 
@@ -235,7 +236,7 @@ export function useKept<T>(kind: KeptKind<T>, id: string) {
   /** Mine becomes one of its own, and this one is as the other has it. Answers the copy's id. */
   const keepMine = async (): Promise<string> => {
     const response = await send(path, 'POST', { document: copy(now!) });
-    if (!response.ok) throw new Error('The copy could not be saved.');
+    if (!response.ok) throw new Error(say('theCopyCouldNotBe'));
     localStorage.removeItem(draftKey(noun, id));
     return ((await response.json()) as Stored<T>).id;
   };

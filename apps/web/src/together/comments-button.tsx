@@ -6,6 +6,7 @@ import { useCommentsQuery } from '../store/together-api';
 import { IconButton } from '../ui';
 import { useKeys } from '../keys';
 import { openComments, useOpenComments } from './comments-store';
+import { say } from '../words/together';
 
 const CommentsPanel = lazy(() => import('./comments-panel'));
 
@@ -22,7 +23,7 @@ export function CommentsButton({ beside }: { beside: HTMLElement | null }) {
   return (
     <>
       <IconButton
-        label={waiting ? `Comments, ${waiting} open` : 'Comments'}
+        label={waiting ? say('commentsOpen', { waiting }) : say('comments')}
         keys="N"
         aria-expanded={open !== null}
         className="relative"

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { format, isToday } from 'date-fns';
+import { isToday } from 'date-fns';
 import { Check, RotateCcw, Trash2, X } from 'lucide-react';
 import type { Design } from '@brelm/core/design';
 import { partTitle } from '@brelm/core/parts';
@@ -19,6 +19,8 @@ import { PersonMark } from '../people/person-mark';
 import { useAttempt } from '../store/use-attempt';
 import { Button, IconButton, Refusal } from '../ui';
 import { openComments, type CommentsOpen } from './comments-store';
+import { format } from '../words/dates';
+import { say } from '../words/together';
 
 /** Others may have said something meanwhile, ms. */
 const POLL = 15_000;
@@ -54,7 +56,7 @@ function CommentCard({
         </p>
         {isMine && (
           <IconButton
-            label={`Delete the comment “${text.slice(0, 40)}”`}
+            label={say('deleteTheComment', { text: text.slice(0, 40) })}
             onClick={() => void attempt(() => remove({ design: designId, id }).unwrap())}
           >
             <Trash2 size={14} />
@@ -62,7 +64,7 @@ function CommentCard({
         )}
         {!isLooking() && (
           <IconButton
-            label={`${resolvedAt ? 'Open again' : 'Resolve'}: “${text.slice(0, 40)}”`}
+            label={`${resolvedAt ? say('openAgain') : say('resolve')}: “${text.slice(0, 40)}”`}
             onClick={() =>
               void attempt(() => resolve({ design: designId, id, resolved: !resolvedAt }).unwrap())
             }
@@ -83,8 +85,7 @@ function CommentCard({
             </button>
           ) : (
             <span className="text-muted">
-              {about}
-              {partId !== null && ', not on this side any more'}
+              {say('notOnThisSideAny', { about, isPartId: partId !== null })}
             </span>
           )}
         </p>
@@ -92,7 +93,11 @@ function CommentCard({
       <p dir="auto" className="mt-1 break-words whitespace-pre-line">
         {text}
       </p>
-      {resolvedAt && <p className="mt-1 text-[12.5px]">resolved{resolvedBy && ` by ${resolvedBy}`}</p>}
+      {resolvedAt && (
+        <p className="mt-1 text-[12.5px]">
+          {say('resolvedBy', { isResolvedBy: Boolean(resolvedBy), resolvedBy })}
+        </p>
+      )}
       <Refusal fault={fault} className="mt-1" />
     </li>
   );
@@ -142,15 +147,15 @@ export default function CommentsPanel({ open }: { open: CommentsOpen }) {
   );
   return (
     <aside
-      aria-label="Comments"
+      aria-label={say('comments')}
       className="absolute top-12 right-0 bottom-0 z-40 flex w-[320px] max-w-full flex-col border-l border-edge bg-paper"
       onKeyDown={(e) => {
         if (e.key === 'Escape' && !e.defaultPrevented) openComments(null);
       }}
     >
       <div className="flex items-center gap-2 border-b border-line bg-card p-2 pl-3">
-        <h2 className="flex-1 font-display text-[15px] font-semibold">Comments</h2>
-        <IconButton label="Close the comments" onClick={() => openComments(null)}>
+        <h2 className="flex-1 font-display text-[15px] font-semibold">{say('comments')}</h2>
+        <IconButton label={say('closeTheComments')} onClick={() => openComments(null)}>
           <X size={16} aria-hidden />
         </IconButton>
       </div>
@@ -160,11 +165,9 @@ export default function CommentsPanel({ open }: { open: CommentsOpen }) {
             {reasonOf(error)}
           </p>
         )}
-        {!data && !error && <p className="text-[13px] text-muted">Looking…</p>}
+        {!data && !error && <p className="text-[13px] text-muted">{say('looking')}</p>}
         {data && waiting.length === 0 && (
-          <p className="text-[13px] text-muted">
-            Nothing open. Choose a part to say something about it, or write about the whole design.
-          </p>
+          <p className="text-[13px] text-muted">{say('nothingOpenChooseAPart')}</p>
         )}
         <ul className="flex flex-col gap-2">{waiting.map(card)}</ul>
         {done.length > 0 && (
@@ -175,7 +178,7 @@ export default function CommentsPanel({ open }: { open: CommentsOpen }) {
         )}
       </div>
       <form
-        aria-label="A new comment"
+        aria-label={say('aNewComment')}
         className="border-t border-line bg-card p-3"
         onSubmit={(e) => {
           e.preventDefault();
@@ -183,11 +186,11 @@ export default function CommentsPanel({ open }: { open: CommentsOpen }) {
         }}
       >
         <p className="mb-1 truncate text-[12.5px] text-muted" title={about ?? undefined}>
-          About {about ?? 'the whole design'}
+          {say('about', { about: about ?? say('theWholeDesign') })}
         </p>
         <textarea
           ref={field}
-          aria-label={`Comment about ${about ?? 'the whole design'}`}
+          aria-label={say('commentAbout', { about: about ?? say('theWholeDesign') })}
           className="field !h-auto resize-y py-1.5 leading-snug"
           rows={3}
           maxLength={4000}
@@ -201,7 +204,7 @@ export default function CommentsPanel({ open }: { open: CommentsOpen }) {
         {chosen && !finding && (
           <label className="mt-1 flex items-center gap-1.5 text-[12.5px]">
             <input type="checkbox" checked={whole} onChange={(e) => setWhole(e.target.checked)} />
-            about the whole design
+            {say('aboutTheWholeDesign')}
           </label>
         )}
         <Refusal fault={fault} className="mt-1" />
@@ -212,7 +215,7 @@ export default function CommentsPanel({ open }: { open: CommentsOpen }) {
           disabled={isLoading || !text.trim()}
           title="Ctrl Enter"
         >
-          Say it
+          {say('sayIt')}
         </Button>
       </form>
     </aside>

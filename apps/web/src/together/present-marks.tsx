@@ -1,5 +1,6 @@
 import { PersonMark } from '../people/person-mark';
 import { usePresence } from './use-presence';
+import { say } from '../words/together';
 
 /** Shown as discs; those beyond are counted. */
 const MOST = 3;
@@ -8,12 +9,12 @@ const MOST = 3;
 export default function PresentMarks() {
   const others = usePresence();
   if (others.length === 0) return null;
-  const names = others.map((o) => o.name ?? 'another tab');
+  const names = others.map((o) => o.name ?? say('anotherTab'));
   return (
     <span
       role="status"
-      aria-label={`Also here: ${names.join(', ')}`}
-      title={`Also here: ${names.join(', ')}. What they save comes in by itself.`}
+      aria-label={say('alsoHere', { names: names.join(', ') })}
+      title={say('alsoHereWhatTheySave', { names: names.join(', ') })}
       className="flex items-center -space-x-1.5"
     >
       {others.slice(0, MOST).map((o) => (

@@ -17,7 +17,7 @@ const EVERY = 5000;
 /** This page's own name: another one after a reload, since the old page is gone. */
 const tab = crypto.randomUUID();
 
-const say = (design: string, body: object, keepalive = false) =>
+const send = (design: string, body: object, keepalive = false) =>
   fetch(apiAt(`designs/${design}/presence`), {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -41,7 +41,7 @@ export function usePresence(): Present[] {
     const look = async () => {
       clearTimeout(timer);
       try {
-        const response = await say(design, {});
+        const response = await send(design, {});
         if (over) return;
         if (response.ok) {
           const found = (await response.json()) as { revision: number; others: Present[] };
@@ -57,7 +57,7 @@ export function usePresence(): Present[] {
       if (!over && document.visibilityState === 'visible') timer = setTimeout(() => void look(), EVERY);
     };
     const seen = () => document.visibilityState === 'visible' && void look();
-    const leave = () => void say(design, { left: true }, true).catch(() => undefined);
+    const leave = () => void send(design, { left: true }, true).catch(() => undefined);
     void look();
     document.addEventListener('visibilitychange', seen);
     window.addEventListener('pagehide', leave);

@@ -1,4 +1,5 @@
 import { NumberField } from './fields';
+import { say } from '../words/ui';
 
 /** A number with a slider beside it: set roughly by hand, or exactly by typing. */
 export function Amount({
@@ -29,12 +30,12 @@ export function Amount({
         label={label}
         digits={digits}
         value={value}
-        check={(v) => (v >= least - 1e-9 && v <= most + 1e-9 ? null : `${least} to ${most}`)}
+        check={(v) => (v >= least - 1e-9 && v <= most + 1e-9 ? null : say('to', { least, most }))}
         onChange={onChange}
       />
       <input
         type="range"
-        aria-label={`${label}, by hand`}
+        aria-label={say('byHand', { label })}
         className="block h-7 w-full accent-spruce"
         min={min}
         max={max}

@@ -1,5 +1,6 @@
 import { createContext, use, useId, useRef, useState, type KeyboardEvent } from 'react';
 import { inchesToPx, mmToPx, parseLength, type LengthUnit } from '@brelm/core/units';
+import { say } from '../words/ui';
 
 interface FieldProps {
   label: string;
@@ -31,7 +32,7 @@ function useTyped(
   read: (text: string) => number | null,
   commit: (value: number) => void,
   check?: (value: number) => string | null,
-  nonsense = 'not a number',
+  nonsense = say('notANumber'),
 ) {
   const [text, setText] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
@@ -110,7 +111,7 @@ function Labelled({
         id={id}
         className="field"
         inputMode="decimal"
-        title={unit && `In ${unit}; takes 3in, 40mm, 12pt, 900px and sums, too`}
+        title={unit && say('inTakes3in40mm12pt', { unit })}
         disabled={disabled}
         aria-invalid={fault !== null}
         aria-describedby={fault ? `${id}-fault` : undefined}
@@ -156,7 +157,7 @@ export function LengthField({ label, value, dpi, check, onChange, disabled }: Fi
     (t) => parseLength(t, dpi, unit),
     onChange,
     check,
-    'no length: 3in, 40mm or 2250/2',
+    say('noLength3in40mmOr'),
   );
   const step = (times: number) => {
     const to = value + px(by * times, dpi);

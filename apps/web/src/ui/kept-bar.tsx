@@ -1,6 +1,7 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import { IconButton } from './button';
 import { leaveField } from './fields';
+import { say } from '../words/ui';
 
 /** The name of a document that is open: taken over when its field is left, never empty. */
 export function NameField({
@@ -41,10 +42,10 @@ export function UndoRedo({
 }) {
   return (
     <>
-      <IconButton label="Undo" keys="Ctrl Z" disabled={!open.canUndo} onClick={open.undo}>
+      <IconButton label={say('undo')} keys="Ctrl Z" disabled={!open.canUndo} onClick={open.undo}>
         <Undo2 size={16} aria-hidden />
       </IconButton>
-      <IconButton label="Redo" keys="Ctrl Y" disabled={!open.canRedo} onClick={open.redo}>
+      <IconButton label={say('redo')} keys="Ctrl Y" disabled={!open.canRedo} onClick={open.redo}>
         <Redo2 size={16} aria-hidden />
       </IconButton>
     </>

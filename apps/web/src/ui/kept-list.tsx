@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { Button, IconButton } from './button';
 import { notify } from './notices';
 import { Place } from './place';
+import { say } from '../words/ui';
 
 /** What is done with documents of a kind; each throws what is wrong. */
 export interface KeptActions {
@@ -69,7 +70,7 @@ export function KeptList<E extends { id: string; name: string }>({
           </Button>
         </div>
       ) : !list ? (
-        <p className="text-muted">Looking…</p>
+        <p className="text-muted">{say('looking')}</p>
       ) : list.length === 0 ? (
         <div className="rounded-md border border-dashed border-edge p-8 text-center text-muted">
           {none[archived ? 1 : 0]}
@@ -117,10 +118,10 @@ function Actions({
   if (!archived)
     return (
       <IconButton
-        label={`Put ${name} away`}
+        label={say('putAway', { name })}
         onClick={() => {
           put(true);
-          notify('done', `“${name}” is put away.`, { label: 'Bring it back', run: () => put(false) });
+          notify('done', say('isPutAway', { name }), { label: say('bringItBack'), run: () => put(false) });
         }}
       >
         <Archive size={16} aria-hidden />
@@ -128,15 +129,15 @@ function Actions({
     );
   return (
     <>
-      <IconButton label={`Bring ${name} back`} onClick={() => put(false)}>
+      <IconButton label={say('bringBack', { name })} onClick={() => put(false)}>
         <ArchiveRestore size={16} aria-hidden />
       </IconButton>
       {sure ? (
         <Button tone="danger" autoFocus onBlur={() => setSure(false)} onClick={() => tell(remove(id))}>
-          Delete for good
+          {say('deleteForGood')}
         </Button>
       ) : (
-        <IconButton label={`Delete ${name} for good`} onClick={() => setSure(true)}>
+        <IconButton label={say('deleteForGood2', { name })} onClick={() => setSure(true)}>
           <Trash2 size={16} aria-hidden />
         </IconButton>
       )}

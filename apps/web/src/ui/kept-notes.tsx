@@ -1,12 +1,13 @@
 import { Button } from './button';
+import { say } from '../words/ui';
 
 /** How far saving is, in a few words. */
 export const KEPT_WORDS = {
-  saved: 'saved',
-  saving: 'saving…',
-  unsaved: 'not saved yet',
-  refused: 'not saved',
-  conflict: 'changed elsewhere',
+  saved: say('saved'),
+  saving: say('saving'),
+  unsaved: say('notSavedYet'),
+  refused: say('notSaved'),
+  conflict: say('changedElsewhere'),
 } as const;
 
 /** What has to be said of a document that cannot be saved as it is: it is refused, or was changed elsewhere. */
@@ -28,7 +29,7 @@ export function KeptNotes({
     <>
       {refused && (
         <p role="alert" className="border-b border-rust bg-card px-4 py-2">
-          This cannot be saved: {refused}. It stays as it is here until it is changed or taken back.
+          {say('thisCannotBeSavedIt', { refused })}
         </p>
       )}
       {conflict && (
@@ -40,7 +41,7 @@ export function KeptNotes({
             This {noun} was changed elsewhere. Yours is kept in this browser, not saved.
           </p>
           <Button onClick={onKeepMine}>
-            Keep mine as {/^[aeiou]/.test(noun) ? 'an' : 'a'} {noun} of its own
+            Keep mine as {/^[aeiou]/.test(noun) ? say('an') : 'a'} {noun} of its own
           </Button>
           <Button onClick={onTakeOther}>Take the other</Button>
         </div>

@@ -1,9 +1,10 @@
 import type { Severity, Verdict } from '@brelm/core/proof';
+import { say } from '../words/ui';
 
 const VERDICT_WORDS: Record<Verdict, string> = {
-  reads: 'reads',
-  weak: 'is weak',
-  vanishes: 'vanishes',
+  reads: say('reads'),
+  weak: say('isWeak'),
+  vanishes: say('vanishes'),
 };
 
 /** Marks differ by shape as well as colour: disc fine, triangle watch, square stop. */

@@ -1,6 +1,7 @@
 import { useSyncExternalStore } from 'react';
 import { X } from 'lucide-react';
 import { IconButton } from './button';
+import { say } from '../words/ui';
 
 interface Notice {
   id: number;
@@ -67,7 +68,7 @@ export function Notices() {
           className={`pointer-events-auto flex items-start gap-2 rounded-md border bg-card px-3 py-2 text-[13px] ${n.kind === 'fault' ? 'border-rust' : 'border-edge'}`}
         >
           <p className="min-w-0 flex-1 py-0.5 break-words">
-            {n.kind === 'fault' && <span className="sr-only">Fault: </span>}
+            {n.kind === 'fault' && <span className="sr-only">{say('fault')} </span>}
             {n.text}
             {n.actions.map(({ label, run }) => (
               <button
@@ -84,7 +85,10 @@ export function Notices() {
             ))}
           </p>
           {n.kind !== 'working' && (
-            <IconButton label={n.kind === 'asked' ? 'Later' : 'Dismiss'} onClick={() => dropNotice(n.id)}>
+            <IconButton
+              label={n.kind === 'asked' ? say('later') : say('dismiss')}
+              onClick={() => dropNotice(n.id)}
+            >
               <X size={15} />
             </IconButton>
           )}

@@ -1,4 +1,5 @@
 import { useEffect, useState, type ReactNode } from 'react';
+import { say } from '../words/ui';
 
 /**
  * What is worked on, with panels beside it; in a window too narrow for that, one of them at a time, with a switch above. All
@@ -28,7 +29,7 @@ export function Panes({
   const shown = Math.min(chosen, names.length - 1);
   return (
     <div data-shown={shown} className={`panes min-h-0 flex-1 ${className}`}>
-      <div role="group" aria-label="Shown" className="pane-switch border-b border-line bg-paper">
+      <div role="group" aria-label={say('shown')} className="pane-switch border-b border-line bg-paper">
         {names.map((name, i) => (
           <button
             key={name}

@@ -1,8 +1,9 @@
 import { apiAt } from '../platform/address';
+import { say } from '../words/ui';
 /** So many bytes in the seller's words. */
 export const bytesText = (bytes: number): string =>
   bytes === 0
-    ? 'nothing'
+    ? say('nothing')
     : bytes >= 1e9
       ? `${(bytes / 1e9).toFixed(1)} GB`
       : bytes >= 1e6

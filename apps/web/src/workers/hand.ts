@@ -1,4 +1,5 @@
 import type { Started } from './remote';
+import { say } from '../words/workers';
 
 /** How long a call that nobody wants any more may go on before its worker is ended, ms. */
 const GRACE_MS = 1000;
@@ -46,7 +47,7 @@ export function hand<W extends Stoppable>(
 
   const endAfter = (ms: number, call: Call<W>) => {
     clearTimeout(timer);
-    timer = setTimeout(() => breakOff(call, `took longer than ${Math.round(limit / 1000)} s`), ms);
+    timer = setTimeout(() => breakOff(call, say('tookLongerThanS', { limit: Math.round(limit / 1000) })), ms);
   };
 
   function breakOff(call: Call<W>, why: string): void {
@@ -60,7 +61,7 @@ export function hand<W extends Stoppable>(
     const started = start(() => {
       if (worker !== started) return;
       // One that breaks down while it has nothing to do is not asked again, either.
-      if (running) breakOff(running, 'broke down');
+      if (running) breakOff(running, say('brokeDown'));
       else {
         started.end();
         worker = null;

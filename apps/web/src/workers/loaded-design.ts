@@ -4,6 +4,7 @@ import { facesLoading } from '../platform/faces';
 import { onLoaded } from '../platform/loaded';
 import { materials, outlineOpsLoading } from '../platform/materials';
 import { picturesLoading, picturesOf } from '../platform/pictures';
+import { say } from '../words/workers';
 
 /** Ends the waiting for what is being loaded, where there is any. */
 let giveUp = () => {};
@@ -28,7 +29,7 @@ export async function loaded(design: Design): Promise<void> {
       });
       giveUp = () => {
         stop();
-        fail(new Error('given up'));
+        fail(new Error(say('givenUp')));
       };
     });
 }

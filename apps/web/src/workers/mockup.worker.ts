@@ -28,6 +28,7 @@ import { makeSurface } from '../platform/surfaces';
 import { loaded, stopWaiting } from './loaded-design';
 import { photoAt } from './photo-maps';
 import { readAt } from '../platform/asked-again';
+import { say } from '../words/workers';
 
 /** Artwork as it is placed on a side of a product. */
 export interface PlacedArtwork {
@@ -53,7 +54,7 @@ export interface MockupRequest {
 async function picture(scene: Scene, name: string | null, channels: 1 | 3): Promise<MapImage | null> {
   if (name === null) return null;
   const answer = await readAt(`scenes/${scene.id}/${name}`);
-  if (!answer.ok) throw new Error(`the scene’s picture ${name} could not be had (${answer.status})`);
+  if (!answer.ok) throw new Error(say('theScenesPictureCouldNot', { name, status: answer.status }));
   const bitmap = await createImageBitmap(await answer.blob(), { colorSpaceConversion: 'none' });
   const { width, height } = bitmap;
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
@@ -68,14 +69,14 @@ async function picture(scene: Scene, name: string | null, channels: 1 | 3): Prom
 async function surfaceOf(scene: Scene): Promise<SceneMaps['surface']> {
   if (!scene.maps?.surface) return null;
   const answer = await readAt(`scenes/${scene.id}/${scene.maps.surface}`);
-  if (!answer.ok) throw new Error(`the scene’s surface could not be had (${answer.status})`);
+  if (!answer.ok) throw new Error(say('theScenesSurfaceCouldNot', { status: answer.status }));
   const { width, height, channels, data } = decode(await answer.arrayBuffer());
   return { width, height, channels, data: data as Uint16Array };
 }
 
 async function load(scene: Scene): Promise<SceneMaps> {
   const { maps } = scene;
-  if (!maps) throw new RangeError(`${scene.name} has no pictures`);
+  if (!maps) throw new RangeError(say('hasNoPictures', { name: scene.name }));
   const [light, cover, ground, gloss, back, surface] = await Promise.all([
     picture(scene, maps.light, 1),
     picture(scene, maps.cover, 3),

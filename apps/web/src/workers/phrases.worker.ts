@@ -12,6 +12,7 @@ import {
   type PhraseWorld,
 } from '@brelm/core/phrases';
 import { spelling } from '../platform/spelling';
+import { say } from '../words/workers';
 
 export interface PhrasesAsked {
   wish: PhraseWish;
@@ -26,7 +27,7 @@ const OURS = new Set(KNOWN_WORDS(NICHES));
 
 async function read(): Promise<Pick<PhraseWorld, 'sounds' | 'spelled' | 'doubted'>> {
   const [response, book] = await Promise.all([fetch(dictionary), spelling()]);
-  if (!response.ok) throw new Error(`the pronouncing dictionary could not be had (${response.status})`);
+  if (!response.ok) throw new Error(say('thePronouncingDictionaryCouldNot', { status: response.status }));
   const sounds = pronouncing((await response.json()) as Record<string, string>);
   const known = new Map<string, boolean>();
   const doubted = (word: string): boolean => {

@@ -37,6 +37,7 @@ import { picturesOf } from '../platform/pictures';
 import { spelling } from '../platform/spelling';
 import { makeSurface } from '../platform/surfaces';
 import { loaded, stopWaiting } from './loaded-design';
+import { say } from '../words/workers';
 
 /** What every row of a series is made of. */
 export interface SeriesRequest {
@@ -184,13 +185,10 @@ const worker = {
     const about = found.at(finding);
     const mend = about?.mends[index];
     const layout = mend && mendedLayout(request.layout, design, mend.edits, measuringBy(materials));
-    if (!about || !layout) throw new Error('There is nothing to mend any more.');
+    if (!about || !layout) throw new Error(say('thereIsNothingToMend'));
     const again = await madeOf({ ...request, layout }, row);
     const same = (all: readonly Finding[]) => all.filter((f) => checkOf(f) === checkOf(about)).length;
-    if (same(foundIn(again.design, wish, false)) >= same(found))
-      throw new Error(
-        'Done to the layout, it would not mend this row: mend it in the row, or change the layout.',
-      );
+    if (same(foundIn(again.design, wish, false)) >= same(found)) throw new Error(say('doneToTheLayoutIt'));
     return layout;
   },
 

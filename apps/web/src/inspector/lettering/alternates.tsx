@@ -4,6 +4,7 @@ import type { LetteringLine } from '@brelm/core/parts';
 import { pathBounds, toSvgPath } from '@brelm/core/geometry';
 import { alternatesOf, type AxisValues, type Typeface } from '@brelm/core/type';
 import { face as faceNow } from '../../platform/faces';
+import { say } from '../../words/lettering';
 
 /** A glyph by its picture. */
 export function GlyphPicture({ face, glyph, size = 34 }: { face: Typeface; glyph: number; size?: number }) {
@@ -29,27 +30,27 @@ export function GlyphPicture({ face, glyph, size = 34 }: { face: Typeface; glyph
 
 /** Names of substitutions that say something to a seller. */
 const SAYS: Record<string, string> = {
-  swsh: 'swash',
-  cswh: 'swash',
-  salt: 'another form',
-  aalt: 'another form',
-  titl: 'titling',
-  smcp: 'small capital',
-  c2sc: 'small capital',
-  onum: 'old-style figure',
-  lnum: 'lining figure',
-  sups: 'raised',
-  subs: 'lowered',
-  ornm: 'ornament',
-  hist: 'old form',
-  dlig: 'joined',
+  swsh: say('swash'),
+  cswh: say('swash'),
+  salt: say('anotherForm'),
+  aalt: say('anotherForm'),
+  titl: say('titling'),
+  smcp: say('smallCapital'),
+  c2sc: say('smallCapital'),
+  onum: say('oldStyleFigure'),
+  lnum: say('liningFigure'),
+  sups: say('raised'),
+  subs: say('lowered'),
+  ornm: say('ornament'),
+  hist: say('oldForm'),
+  dlig: say('joined'),
 };
 const saysOf = (feature: string) => {
   const tag = feature.slice(0, 4);
   if (SAYS[tag]) return SAYS[tag];
-  if (/^ss\d\d$/.test(tag)) return `set ${Number(tag.slice(2))}`;
-  if (/^cv\d\d$/.test(tag)) return `form ${Number(tag.slice(2))}`;
-  return `another form (${tag})`;
+  if (/^ss\d\d$/.test(tag)) return say('set', { tag: Number(tag.slice(2)) });
+  if (/^cv\d\d$/.test(tag)) return say('form', { tag: Number(tag.slice(2)) });
+  return say('anotherForm2', { tag });
 };
 
 /** Every form that the typeface has for a letter, chosen by its picture. */
@@ -76,8 +77,7 @@ export function Alternates({
   );
   if (!base) return null;
   const face = base.at(axes);
-  if (forms.length < 2)
-    return <p className="text-[12.5px] text-muted">This typeface has one form of this letter.</p>;
+  if (forms.length < 2) return <p className="text-[12.5px] text-muted">{say('thisTypefaceHasOneForm')}</p>;
   const now = features.find((f) => forms.some((form) => form.feature === f)) ?? '';
   return (
     <div>
@@ -88,8 +88,8 @@ export function Alternates({
             <button
               type="button"
               aria-pressed={feature === now}
-              aria-label={feature ? `Form: ${saysOf(feature)}` : 'The usual form'}
-              title={feature ? `${saysOf(feature)} (${feature})` : 'the usual form'}
+              aria-label={feature ? say('form2', { says: saysOf(feature) }) : say('theUsualForm')}
+              title={feature ? `${saysOf(feature)} (${feature})` : say('theUsualForm2')}
               className={clsx(
                 'flex h-10 w-10 items-center justify-center rounded-md border bg-paper',
                 feature === now ? 'border-spruce ring-1 ring-spruce' : 'border-line hover:border-ink',

@@ -7,14 +7,15 @@ import { materials } from '../../platform/materials';
 import { LengthField, NumberField, SelectField } from '../../ui';
 import { useEdit } from '../../editor/use-edit';
 import { Section } from './section';
+import { say } from '../../words/lettering';
 
 const NAMES: Record<Baseline['kind'], string> = {
-  straight: 'straight',
-  arch: 'arch',
-  ring: 'ring',
-  wave: 'wave',
-  slope: 'slope',
-  along: 'along a part',
+  straight: say('straight'),
+  arch: say('arch'),
+  ring: say('ring'),
+  wave: say('wave'),
+  slope: say('slope'),
+  along: say('alongAPart'),
 };
 
 /** How far the words' middle lies above the block's origin, px. */
@@ -26,10 +27,10 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
   const { dpi } = design.board;
   const { baseline } = part;
   const ways = design.parts.filter((p) => p.id !== part.id && givesOutline(p));
-  const set = (next: Baseline, label = 'Change the baseline', gesture?: string) =>
+  const set = (next: Baseline, label = say('changeTheBaseline'), gesture?: string) =>
     edit.part(part.id, label, { baseline: next }, gesture);
   const change = (value: Partial<Baseline>, gesture = `baseline ${part.id}`) =>
-    set({ ...baseline, ...value } as Baseline, 'Change the baseline', gesture);
+    set({ ...baseline, ...value } as Baseline, say('changeTheBaseline'), gesture);
 
   const choose = (kind: Baseline['kind']) => {
     const straight = letteringBlock({ ...part, baseline: { kind: 'straight' } }, materials, () => null);
@@ -54,7 +55,7 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
     const next = starts[kind];
     // On another part's outline the lettering counts board px; when it comes off, it stays where it is seen.
     if (kind === 'along')
-      edit.part(part.id, 'Run along a part', {
+      edit.part(part.id, say('runAlongAPart'), {
         baseline: next,
         lines: part.lines.map((l) => ({ ...l, size: l.size * Math.abs(part.place.scaleY) })),
         place: { x: 0, y: 0, turn: 0, scaleX: 1, scaleY: 1 },
@@ -64,39 +65,41 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
       const [x, y] = isEmptyBox(box)
         ? [design.board.width / 2, design.board.height / 2]
         : applyMatrix(partMatrix(part), ...boxCentre(box));
-      edit.part(part.id, 'Change the baseline', { baseline: next, place: { ...part.place, x, y } });
+      edit.part(part.id, say('changeTheBaseline'), { baseline: next, place: { ...part.place, x, y } });
     } else {
       // A ring's origin is its centre: its words stay where they were, at the top or the bottom of it.
       const down = radiusOf(next) - radiusOf(baseline);
       const [x, y] = applyMatrix(partMatrix(part), 0, down);
       const bent = { ...part, baseline: next, place: { ...part.place, x, y } };
       // What a ring or an arch adds around the words shall not lie off the board.
-      edit.part(part.id, 'Change the baseline', {
+      edit.part(part.id, say('changeTheBaseline'), {
         baseline: next,
         place: ontoBoard(bent, design, materials),
       });
     }
   };
 
-  const angle = (v: number) => (Math.abs(v) <= 360 ? null : '−360 to 360');
+  const angle = (v: number) => (Math.abs(v) <= 360 ? null : say('n360To360'));
   return (
-    <Section title="Baseline" state={NAMES[baseline.kind]} set={baseline.kind !== 'straight'}>
+    <Section title={say('baseline')} state={NAMES[baseline.kind]} set={baseline.kind !== 'straight'}>
       <SelectField
-        label="Words run"
+        label={say('wordsRun')}
         value={baseline.kind}
         onChange={(e) => choose(e.target.value as Baseline['kind'])}
       >
         {BASELINE_KINDS.map((kind) => (
           <option key={kind} value={kind} disabled={kind === 'along' && ways.length === 0}>
-            {NAMES[kind]}
-            {kind === 'along' && ways.length === 0 ? ' (no shape, line or figure yet)' : ''}
+            {say('noShapeLineOrFigure', {
+              names: NAMES[kind],
+              isKind: kind === 'along' && ways.length === 0,
+            })}
           </option>
         ))}
       </SelectField>
       {baseline.kind === 'arch' && (
         <div className="grid grid-cols-2 gap-1.5">
           <SelectField
-            label="By"
+            label={say('by')}
             value={baseline.by}
             onChange={(e) =>
               set({
@@ -106,14 +109,14 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
               })
             }
           >
-            <option value="height">height</option>
-            <option value="radius">radius</option>
+            <option value="height">{say('height')}</option>
+            <option value="radius">{say('radius')}</option>
           </SelectField>
           <LengthField
-            label="Up by (down: −)"
+            label={say('upByDown')}
             dpi={dpi}
             value={baseline.value}
-            check={(v) => (Math.abs(v) <= 60000 ? null : 'up to 60000 px')}
+            check={(v) => (Math.abs(v) <= 60000 ? null : say('upTo60000Px'))}
             onChange={(value) => change({ value })}
           />
         </div>
@@ -122,14 +125,14 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
         <>
           <div className="grid grid-cols-2 gap-1.5">
             <LengthField
-              label="Radius"
+              label={say('radius2')}
               dpi={dpi}
               value={baseline.radius}
-              check={(v) => (v >= 1 && v <= 60000 ? null : '1 to 60000 px')}
+              check={(v) => (v >= 1 && v <= 60000 ? null : say('n1To60000Px'))}
               onChange={(radius) => change({ radius })}
             />
             <SelectField
-              label="Reads"
+              label={say('reads')}
               value={
                 baseline.halves
                   ? 'halves'
@@ -159,7 +162,7 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
           </div>
           <div className="grid grid-cols-2 gap-1.5">
             <SelectField
-              label="Letters stand"
+              label={say('lettersStand')}
               value={baseline.side}
               onChange={(e) => change({ side: e.target.value as 'outside' | 'inside' }, undefined)}
             >
@@ -167,7 +170,7 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
               <option value="inside">inside</option>
             </SelectField>
             <NumberField
-              label="Turned °"
+              label={say('turned')}
               digits={1}
               value={baseline.start}
               check={angle}
@@ -180,7 +183,7 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
               <input
                 className="field"
                 maxLength={20}
-                placeholder="nothing"
+                placeholder={say('nothing')}
                 value={baseline.separator}
                 onChange={(e) => change({ separator: e.target.value })}
               />
@@ -191,21 +194,21 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
       {baseline.kind === 'wave' && (
         <div className="grid grid-cols-3 gap-1.5">
           <LengthField
-            label="Length"
+            label={say('length')}
             dpi={dpi}
             value={baseline.length}
-            check={(v) => (v >= 10 && v <= 60000 ? null : '10 to 60000 px')}
+            check={(v) => (v >= 10 && v <= 60000 ? null : say('n10To60000Px'))}
             onChange={(length) => change({ length })}
           />
           <LengthField
-            label="Height"
+            label={say('height2')}
             dpi={dpi}
             value={baseline.height}
-            check={(v) => (Math.abs(v) <= 20000 ? null : 'up to 20000 px')}
+            check={(v) => (Math.abs(v) <= 20000 ? null : say('upTo20000Px'))}
             onChange={(height) => change({ height })}
           />
           <NumberField
-            label="Phase °"
+            label={say('phase')}
             digits={0}
             value={baseline.phase}
             check={angle}
@@ -215,22 +218,22 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
       )}
       {baseline.kind === 'slope' && (
         <NumberField
-          label="Rises by °"
+          label={say('risesBy')}
           digits={1}
           value={baseline.degrees}
-          check={(v) => (Math.abs(v) <= 89 ? null : '−89 to 89')}
+          check={(v) => (Math.abs(v) <= 89 ? null : say('n89To89'))}
           onChange={(degrees) => change({ degrees })}
         />
       )}
       {baseline.kind === 'along' && (
         <>
           <SelectField
-            label="Along"
+            label={say('along')}
             value={baseline.part}
             onChange={(e) => change({ part: e.target.value }, undefined)}
           >
             {!ways.some((p) => p.id === baseline.part) && (
-              <option value={baseline.part}>a part that is gone</option>
+              <option value={baseline.part}>{say('aPartThatIsGone')}</option>
             )}
             {ways.map((p) => (
               <option key={p.id} value={p.id}>
@@ -240,10 +243,10 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
           </SelectField>
           <div className="grid grid-cols-[1fr_auto] items-end gap-2">
             <NumberField
-              label="Placed at % of its length"
+              label={say('placedAtOfItsLength')}
               digits={1}
               value={baseline.start * 100}
-              check={(v) => (v >= 0 && v <= 100 ? null : '0 to 100')}
+              check={(v) => (v >= 0 && v <= 100 ? null : say('n0To100'))}
               onChange={(v) => change({ start: v / 100 })}
             />
             <label className="flex h-7 items-center gap-1.5 text-[13px]">
@@ -253,7 +256,7 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
                 checked={baseline.flip}
                 onChange={(e) => change({ flip: e.target.checked }, undefined)}
               />
-              other side
+              {say('otherSide')}
             </label>
           </div>
         </>
@@ -264,9 +267,9 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
             type="checkbox"
             className="h-4 w-4 accent-spruce"
             checked={part.upright}
-            onChange={(e) => edit.part(part.id, 'Keep letters upright', { upright: e.target.checked })}
+            onChange={(e) => edit.part(part.id, say('keepLettersUpright'), { upright: e.target.checked })}
           />
-          Letters stay upright
+          {say('lettersStayUpright')}
         </label>
       )}
     </Section>

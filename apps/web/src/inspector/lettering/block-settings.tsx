@@ -6,6 +6,7 @@ import { materials } from '../../platform/materials';
 import { LengthField, NumberField, SelectField } from '../../ui';
 import { useEdit } from '../../editor/use-edit';
 import { Section } from './section';
+import { say } from '../../words/lettering';
 
 /** All lines set to one width. */
 export function MeasureSettings({ part, design }: { part: LetteringPart; design: Design }) {
@@ -13,16 +14,16 @@ export function MeasureSettings({ part, design }: { part: LetteringPart; design:
   const { dpi } = design.board;
   const { measure } = part;
   const set = (change: Partial<Measure>, gesture = `measure ${part.id}`) =>
-    edit.part(part.id, 'Change the measure', { measure: { ...measure!, ...change } }, gesture);
+    edit.part(part.id, say('changeTheMeasure'), { measure: { ...measure!, ...change } }, gesture);
   const toggle = () => {
-    if (measure) return edit.part(part.id, 'Set lines free', { measure: null });
+    if (measure) return edit.part(part.id, say('setLinesFree'), { measure: null });
     const { box } = letteringBlock(
       { ...part, baseline: { kind: 'straight' }, envelope: null },
       materials,
       () => null,
     );
     const size = Math.max(...part.lines.map((l) => l.size));
-    return edit.part(part.id, 'Set to measure', {
+    return edit.part(part.id, say('setToMeasure'), {
       measure: {
         width: Math.round(isEmptyBox(box) ? 1000 : boxWidth(box)),
         by: 'size',
@@ -35,7 +36,7 @@ export function MeasureSettings({ part, design }: { part: LetteringPart; design:
   };
   return (
     <Section
-      title="Measure"
+      title={say('measure')}
       state={measure ? `${Math.round(measure.width)} px wide` : 'lines as they are'}
       set={measure !== null}
     >
@@ -52,21 +53,21 @@ export function MeasureSettings({ part, design }: { part: LetteringPart; design:
         <>
           <div className="grid grid-cols-3 gap-1.5">
             <LengthField
-              label="Width"
+              label={say('width')}
               dpi={dpi}
               value={measure.width}
-              check={(v) => (v >= 1 && v <= 60000 ? null : '1 to 60000 px')}
+              check={(v) => (v >= 1 && v <= 60000 ? null : say('n1To60000Px'))}
               onChange={(width) => set({ width })}
             />
             <LengthField
-              label="Gap"
+              label={say('gap')}
               dpi={dpi}
               value={measure.gap}
-              check={(v) => (v >= -5000 && v <= 20000 ? null : '−5000 to 20000 px')}
+              check={(v) => (v >= -5000 && v <= 20000 ? null : say('n5000To20000Px'))}
               onChange={(gap) => set({ gap })}
             />
             <SelectField
-              label="By"
+              label={say('by')}
               value={measure.by}
               onChange={(e) => set({ by: e.target.value as Measure['by'] }, undefined)}
             >
@@ -78,17 +79,17 @@ export function MeasureSettings({ part, design }: { part: LetteringPart; design:
           {measure.by === 'both' && (
             <div className="grid grid-cols-2 gap-1.5">
               <NumberField
-                label="Smallest %"
+                label={say('smallest')}
                 digits={0}
                 value={measure.least * 100}
-                check={(v) => (v >= 5 && v / 100 <= measure.most ? null : '5 to the largest')}
+                check={(v) => (v >= 5 && v / 100 <= measure.most ? null : say('n5ToTheLargest'))}
                 onChange={(v) => set({ least: v / 100 })}
               />
               <NumberField
-                label="Largest %"
+                label={say('largest')}
                 digits={0}
                 value={measure.most * 100}
-                check={(v) => (v / 100 >= measure.least && v <= 5000 ? null : 'the smallest to 5000')}
+                check={(v) => (v / 100 >= measure.least && v <= 5000 ? null : say('theSmallestTo5000'))}
                 onChange={(v) => set({ most: v / 100 })}
               />
             </div>

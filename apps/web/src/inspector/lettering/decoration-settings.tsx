@@ -6,13 +6,14 @@ import { InkSelect } from '../../editor/ink-select';
 import { otherInk } from '../keyline-settings';
 import { useEdit } from '../../editor/use-edit';
 import { Section } from './section';
+import { say } from '../../words/lettering';
 
 const NAMES: Record<Decoration['kind'], string> = {
-  band: 'line across',
-  cuts: 'level cuts',
-  split: 'two tones',
-  fade: 'halftone fade',
-  inner: 'inner line',
+  band: say('lineAcross'),
+  cuts: say('levelCuts'),
+  split: say('twoTones'),
+  fade: say('halftoneFade'),
+  inner: say('innerLine'),
 };
 const GARMENT = '';
 
@@ -27,11 +28,11 @@ export function DecorationSettings({ part, design }: { part: LetteringPart; desi
   const set = (at: number, change: Partial<Decoration>) =>
     put(
       decorations.map((d, i) => (i === at ? ({ ...d, ...change } as Decoration) : d)),
-      'Change the decoration',
+      say('changeTheDecoration'),
       `decoration ${part.id} ${at}`,
     );
   const add = (kind: Decoration['kind']) => {
-    const { ink, edits } = otherInk(design, part, 'Inline');
+    const { ink, edits } = otherInk(design, part, say('inline'));
     const width = Math.max(2, Math.round(size / 28));
     const made: Record<Decoration['kind'], Decoration> = {
       band: { kind: 'band', ink: null, at: 0.5, width },
@@ -40,7 +41,7 @@ export function DecorationSettings({ part, design }: { part: LetteringPart; desi
       fade: { kind: 'fade', ink: null, pitch: Math.max(4, Math.round(size / 14)), from: 0.75, to: 0 },
       inner: { kind: 'inner', ink, width, distance: width },
     };
-    edit.make('Add a decoration', [
+    edit.make(say('addADecoration'), [
       ...(made[kind].ink === ink ? edits : []),
       { op: 'updatePart', part: part.id, change: { decorations: [...decorations, made[kind]] } },
     ]);
@@ -50,7 +51,7 @@ export function DecorationSettings({ part, design }: { part: LetteringPart; desi
       label={label}
       digits={0}
       value={value * 100}
-      check={(v) => (v >= -100 && v <= 300 ? null : '−100 to 300')}
+      check={(v) => (v >= -100 && v <= 300 ? null : say('n100To300'))}
       onChange={(v) => onChange(v / 100)}
     />
   );
@@ -59,15 +60,15 @@ export function DecorationSettings({ part, design }: { part: LetteringPart; desi
       label={label}
       dpi={dpi}
       value={value}
-      check={(v) => (v >= least && v <= 5000 ? null : `${least} to 5000 px`)}
+      check={(v) => (v >= least && v <= 5000 ? null : say('to5000Px', { least }))}
       onChange={onChange}
     />
   );
   const states = [...decorations.map((d) => NAMES[d.kind]), ...(gradient ? ['gradient'] : [])];
   const gradientChange = (change: Partial<LetteringGradient>, gesture?: string) =>
-    edit.part(part.id, 'Change the gradient', { gradient: { ...gradient!, ...change } }, gesture);
+    edit.part(part.id, say('changeTheGradient'), { gradient: { ...gradient!, ...change } }, gesture);
   return (
-    <Section title="Inside the letters" state={states.join(', ') || 'plain'} set={states.length > 0}>
+    <Section title={say('insideTheLetters')} state={states.join(', ') || 'plain'} set={states.length > 0}>
       {decorations.map((d, i) => (
         <fieldset key={i} className="rounded-md border border-line p-1.5">
           <legend className="sr-only">
@@ -84,7 +85,7 @@ export function DecorationSettings({ part, design }: { part: LetteringPart; desi
                 />
               ) : (
                 <SelectField
-                  label={`${NAMES[d.kind]} in`}
+                  label={say('in', { names: NAMES[d.kind] })}
                   value={d.ink ?? GARMENT}
                   onChange={(e) => set(i, { ink: e.target.value || null })}
                 >
@@ -98,11 +99,11 @@ export function DecorationSettings({ part, design }: { part: LetteringPart; desi
               )}
             </div>
             <IconButton
-              label={`Remove ${NAMES[d.kind]}`}
+              label={say('remove', { names: NAMES[d.kind] })}
               onClick={() =>
                 put(
                   decorations.filter((_, k) => k !== i),
-                  'Remove a decoration',
+                  say('removeADecoration'),
                 )
               }
             >
@@ -110,25 +111,26 @@ export function DecorationSettings({ part, design }: { part: LetteringPart; desi
             </IconButton>
           </div>
           <div className="mt-1 grid grid-cols-3 gap-1.5">
-            {(d.kind === 'band' || d.kind === 'split') && percent('Height %', d.at, (at) => set(i, { at }))}
+            {(d.kind === 'band' || d.kind === 'split') &&
+              percent(say('height3'), d.at, (at) => set(i, { at }))}
             {d.kind === 'cuts' && (
               <NumberField
-                label="How many"
+                label={say('howMany')}
                 digits={0}
                 value={d.count}
-                check={(v) => (Number.isInteger(v) && v >= 1 && v <= 60 ? null : '1 to 60')}
+                check={(v) => (Number.isInteger(v) && v >= 1 && v <= 60 ? null : say('n1To60'))}
                 onChange={(count) => set(i, { count })}
               />
             )}
             {(d.kind === 'cuts' || d.kind === 'fade') && (
               <>
-                {percent(d.kind === 'fade' ? 'Full at %' : 'From %', d.from, (from) => set(i, { from }))}
-                {percent(d.kind === 'fade' ? 'Gone at %' : 'To %', d.to, (to) => set(i, { to }))}
+                {percent(d.kind === 'fade' ? say('fullAt') : say('from'), d.from, (from) => set(i, { from }))}
+                {percent(d.kind === 'fade' ? say('goneAt') : say('to'), d.to, (to) => set(i, { to }))}
               </>
             )}
-            {'width' in d && width('Width', d.width, (w) => set(i, { width: w }))}
-            {d.kind === 'inner' && width('From the edge', d.distance, (w) => set(i, { distance: w }), 0)}
-            {d.kind === 'fade' && width('Dots every', d.pitch, (pitch) => set(i, { pitch }), 2)}
+            {'width' in d && width(say('width'), d.width, (w) => set(i, { width: w }))}
+            {d.kind === 'inner' && width(say('fromTheEdge'), d.distance, (w) => set(i, { distance: w }), 0)}
+            {d.kind === 'fade' && width(say('dotsEvery'), d.pitch, (pitch) => set(i, { pitch }), 2)}
           </div>
         </fieldset>
       ))}
@@ -148,8 +150,8 @@ export function DecorationSettings({ part, design }: { part: LetteringPart; desi
             type="button"
             className="inline-flex items-center gap-0.5 py-0.5 text-[13px] text-spruce hover:underline"
             onClick={() => {
-              const { ink, edits } = otherInk(design, part, 'Gradient');
-              edit.make('Add a gradient', [
+              const { ink, edits } = otherInk(design, part, say('gradient'));
+              edit.make(say('addAGradient'), [
                 ...edits,
                 {
                   op: 'updatePart',
@@ -159,47 +161,47 @@ export function DecorationSettings({ part, design }: { part: LetteringPart; desi
               ]);
             }}
           >
-            <Plus size={13} aria-hidden /> gradient
+            <Plus size={13} aria-hidden /> {say('gradient2')}
           </button>
         )}
       </div>
       {gradient && (
         <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-1.5">
           <InkSelect
-            label="Gradient to"
+            label={say('gradientTo')}
             value={gradient.to}
             design={design}
             onChange={(to) => gradientChange({ to })}
           />
           <SelectField
-            label="Over"
+            label={say('over')}
             value={gradient.over}
             onChange={(e) => gradientChange({ over: e.target.value as LetteringGradient['over'] })}
           >
-            <option value="letter">each letter</option>
-            <option value="line">each line</option>
-            <option value="block">the block</option>
+            <option value="letter">{say('eachLetter')}</option>
+            <option value="line">{say('eachLine')}</option>
+            <option value="block">{say('theBlock')}</option>
           </SelectField>
           <IconButton
-            label="Remove the gradient"
-            onClick={() => edit.part(part.id, 'Remove the gradient', { gradient: null })}
+            label={say('removeTheGradient')}
+            onClick={() => edit.part(part.id, say('removeTheGradient'), { gradient: null })}
           >
             <X size={15} />
           </IconButton>
           <SelectField
-            label="Kind"
+            label={say('kind')}
             value={gradient.kind}
             onChange={(e) => gradientChange({ kind: e.target.value as LetteringGradient['kind'] })}
           >
-            <option value="linear">along a line</option>
-            <option value="radial">from the middle</option>
+            <option value="linear">{say('alongALine')}</option>
+            <option value="radial">{say('fromTheMiddle')}</option>
           </SelectField>
           <NumberField
-            label="Angle °"
+            label={say('angle')}
             digits={0}
             value={gradient.angle}
             disabled={gradient.kind === 'radial'}
-            check={(v) => (Math.abs(v) <= 360 ? null : '−360 to 360')}
+            check={(v) => (Math.abs(v) <= 360 ? null : say('n360To360'))}
             onChange={(angle) => gradientChange({ angle }, `gradient ${part.id}`)}
           />
         </div>

@@ -4,17 +4,18 @@ import { ENVELOPE_KINDS, FLAT_NET, type Envelope } from '@brelm/core/type';
 import { NumberField, SelectField } from '../../ui';
 import { useEdit } from '../../editor/use-edit';
 import { Section, Slider } from './section';
+import { say } from '../../words/lettering';
 
 const NAMES: Record<Envelope['kind'], string> = {
-  swell: 'swell',
-  pinch: 'pinch',
-  taper: 'taper',
-  lean: 'lean',
-  flag: 'flag',
-  'arch-top': 'arch, top alone',
-  'arch-bottom': 'arch, bottom alone',
-  'arch-both': 'arch, both',
-  net: 'free net',
+  swell: say('swell'),
+  pinch: say('pinch'),
+  taper: say('taper'),
+  lean: say('lean'),
+  flag: say('flag'),
+  'arch-top': say('archTopAlone'),
+  'arch-bottom': say('archBottomAlone'),
+  'arch-both': say('archBoth'),
+  net: say('freeNet'),
 };
 const HAS_MIDDLE = new Set<Envelope['kind']>([
   'swell',
@@ -25,8 +26,8 @@ const HAS_MIDDLE = new Set<Envelope['kind']>([
   'arch-both',
 ]);
 
-const ROWS = ['top', 'upper', 'lower', 'bottom'];
-const COLUMNS = ['left', 'inner left', 'inner right', 'right'];
+const ROWS = [say('top'), say('upper'), say('lower'), say('bottom')];
+const COLUMNS = [say('left'), say('innerLeft'), say('innerRight'), say('right')];
 
 /** One point of the net at a time, by numbers. */
 function NetTable({
@@ -43,10 +44,10 @@ function NetTable({
         i !== at ? [x, y] : axis === 0 ? [value / 100, y] : [x, value / 100],
       ),
     );
-  const within = (v: number) => (Math.abs(v) <= 500 ? null : '−500 to 500');
+  const within = (v: number) => (Math.abs(v) <= 500 ? null : say('n500To500'));
   return (
     <div className="grid grid-cols-[1fr_70px_70px] gap-1.5">
-      <SelectField label="Point" value={at} onChange={(e) => setAt(Number(e.target.value))}>
+      <SelectField label={say('point')} value={at} onChange={(e) => setAt(Number(e.target.value))}>
         {net.map((_, i) => (
           <option key={i} value={i}>
             {ROWS[Math.floor(i / 4)]}, {COLUMNS[i % 4]}
@@ -54,14 +55,14 @@ function NetTable({
         ))}
       </SelectField>
       <NumberField
-        label="Right %"
+        label={say('right2')}
         digits={1}
         value={net[at][0] * 100}
         check={within}
         onChange={(v) => move(0, v)}
       />
       <NumberField
-        label="Down %"
+        label={say('down')}
         digits={1}
         value={net[at][1] * 100}
         check={within}
@@ -76,15 +77,15 @@ export function EnvelopeSettings({ part }: { part: LetteringPart }) {
   const edit = useEdit();
   const { envelope } = part;
   const set = (change: Partial<Envelope>, gesture?: string) =>
-    edit.part(part.id, 'Change the envelope', { envelope: { ...envelope!, ...change } }, gesture);
+    edit.part(part.id, say('changeTheEnvelope'), { envelope: { ...envelope!, ...change } }, gesture);
   return (
-    <Section title="Envelope" state={envelope ? NAMES[envelope.kind] : 'none'} set={envelope !== null}>
+    <Section title={say('envelope')} state={envelope ? NAMES[envelope.kind] : 'none'} set={envelope !== null}>
       <SelectField
-        label="Shape"
+        label={say('shape')}
         value={envelope?.kind ?? ''}
         onChange={(e) => {
           const kind = e.target.value as Envelope['kind'] | '';
-          edit.part(part.id, 'Change the envelope', {
+          edit.part(part.id, say('changeTheEnvelope'), {
             envelope: kind
               ? {
                   kind,
@@ -96,7 +97,7 @@ export function EnvelopeSettings({ part }: { part: LetteringPart }) {
           });
         }}
       >
-        <option value="">none</option>
+        <option value="">{say('none')}</option>
         {ENVELOPE_KINDS.map((kind) => (
           <option key={kind} value={kind}>
             {NAMES[kind]}
@@ -105,31 +106,29 @@ export function EnvelopeSettings({ part }: { part: LetteringPart }) {
       </SelectField>
       {envelope && envelope.kind !== 'net' && (
         <Slider
-          label="Strength"
+          label={say('strength')}
           unit=" %"
           min={-100}
           max={100}
           value={Math.round(envelope.strength * 100)}
-          onChange={(v) => set({ strength: v / 100 }, `envelope strength ${part.id}`)}
+          onChange={(v) => set({ strength: v / 100 }, say('envelopeStrength', { id: part.id }))}
         />
       )}
       {envelope && HAS_MIDDLE.has(envelope.kind) && (
         <Slider
-          label="Middle"
+          label={say('middle')}
           unit=" %"
           min={0}
           max={100}
           value={Math.round(envelope.middle * 100)}
-          onChange={(v) => set({ middle: v / 100 }, `envelope middle ${part.id}`)}
+          onChange={(v) => set({ middle: v / 100 }, say('envelopeMiddle', { id: part.id }))}
         />
       )}
       {envelope?.kind === 'net' && (
         <NetTable net={envelope.net ?? [...FLAT_NET]} onChange={(net) => set({ net }, `net ${part.id}`)} />
       )}
       {envelope?.kind === 'net' && (
-        <p className="text-[12.5px] text-muted">
-          Drag the net’s sixteen points on the board, or type the moves of one.
-        </p>
+        <p className="text-[12.5px] text-muted">{say('dragTheNetsSixteenPoints')}</p>
       )}
     </Section>
   );

@@ -1,6 +1,7 @@
 import { useId, useState } from 'react';
 import { useTypefacesQuery } from '../../store/api';
 import { FacePicker } from './face-picker';
+import { say } from '../../words/lettering';
 
 /** Which typeface is used, and the way to choose another. One that is not there stays chosen and says so. */
 export function FaceField({
@@ -31,7 +32,7 @@ export function FaceField({
         title={name ?? value}
         onClick={() => setOpen(true)}
       >
-        <span id={`${id}-name`}>{name ?? (typefaces ? `${value} (not here)` : '…')}</span>
+        <span id={`${id}-name`}>{name ?? (typefaces ? say('notHere', { value }) : '…')}</span>
       </button>
       {open && (
         <FacePicker

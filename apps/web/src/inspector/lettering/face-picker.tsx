@@ -13,6 +13,7 @@ import {
 } from '../../store/api';
 import { FileButton, Modal, notify } from '../../ui';
 import { FaceSample } from './face-sample';
+import { say } from '../../words/lettering';
 
 const ROW = 60;
 const FONT_FILES = '.ttf,.otf,.woff,.woff2,.ttc,.otc,font/ttf,font/otf,font/woff,font/woff2';
@@ -27,9 +28,15 @@ export function useBringFonts(): (files: File[]) => Promise<TypefaceEntry[]> {
       try {
         const faces = await add(file).unwrap();
         added.push(...faces);
-        notify('done', `${faces.map((f) => f.name).join(', ')} is ready to use.`);
+        notify('done', say('isReadyToUse', { faces: faces.map((f) => f.name).join(', ') }));
       } catch (error) {
-        notify('fault', `${file.name} was not taken. ${reasonOf(error).replace(`file: ${file.name}: `, '')}`);
+        notify(
+          'fault',
+          say('wasNotTaken', {
+            name: file.name,
+            replace: reasonOf(error).replace(`file: ${file.name}: `, ''),
+          }),
+        );
       }
     const unsaid = added.filter((f) => f.licence.id === 'unknown');
     askWhose(
@@ -49,7 +56,7 @@ export const FontFileButton = ({ onFaces }: { onFaces?: (faces: TypefaceEntry[])
       testId="font-input"
       onFiles={(files) => void bring(files).then((faces) => onFaces?.(faces))}
     >
-      <FileUp size={15} aria-hidden /> Own font…
+      <FileUp size={15} aria-hidden /> {say('ownFont')}
     </FileButton>
   );
 };
@@ -87,7 +94,7 @@ export function FacePicker({
     const row = typefaces.findIndex((t) => t.id === value);
     if (row > 2 && list.current) list.current.scrollTop = (row - 2) * ROW;
   }, [typefaces, value]);
-  const sample = words.replace(/\s+/g, ' ').trim().slice(0, 28) || 'Night owls';
+  const sample = words.replace(/\s+/g, ' ').trim().slice(0, 28) || say('nightOwls');
   const [from, to] = [Math.max(0, Math.floor(scroll / ROW) - 2), Math.floor(scroll / ROW) + 11];
   const step = (by: number) => {
     const next = Math.max(0, Math.min(shown.length - 1, chosen + by));
@@ -108,14 +115,14 @@ export function FacePicker({
   };
   const groups = FACE_GROUPS.filter((g) => typefaces.some((t) => t.group === g));
   return (
-    <Modal open onClose={onClose} title="Typefaces" wide>
+    <Modal open onClose={onClose} title={say('typefaces')} wide>
       <div className="flex items-end gap-2">
         <input
           autoFocus
           type="search"
-          aria-label="Find a typeface"
+          aria-label={say('findATypeface')}
           aria-controls="faces"
-          placeholder="A name, or a feel: cowboy, neon, wedding, army …"
+          placeholder={say('aNameOrAFeel')}
           className="field !h-8 flex-1"
           value={sought}
           onChange={(e) => {
@@ -126,7 +133,7 @@ export function FacePicker({
         />
         <FontFileButton onFaces={([first]) => first && setGroup('own')} />
       </div>
-      <div className="mt-2 flex flex-wrap gap-1" role="group" aria-label="Kinds of typefaces">
+      <div className="mt-2 flex flex-wrap gap-1" role="group" aria-label={say('kindsOfTypefaces')}>
         {['', 'favourites', ...groups].map((g) => (
           <button
             key={g}
@@ -142,14 +149,14 @@ export function FacePicker({
               if (list.current) list.current.scrollTop = 0;
             }}
           >
-            {g === '' ? 'all' : g}
+            {g === '' ? say('all') : g}
           </button>
         ))}
       </div>
       <ul
         ref={list}
         id="faces"
-        aria-label="Typefaces"
+        aria-label={say('typefaces')}
         className="relative mt-2 h-[420px] overflow-y-auto rounded-md border border-line bg-paper"
         onScroll={(e) => setScroll(e.currentTarget.scrollTop)}
       >
@@ -174,7 +181,9 @@ export function FacePicker({
                 <span className="block truncate font-medium">{t.name}</span>
                 <span className="block truncate text-[12px] text-muted">
                   {t.group}
-                  {t.facts && t.facts.embedding !== 'installable' && ` · embedding: ${t.facts.embedding}`}
+                  {t.facts &&
+                    t.facts.embedding !== 'installable' &&
+                    ` ${say('embedding', { embedding: t.facts.embedding })}`}
                 </span>
               </span>
               <span className="block min-w-0 flex-1 overflow-hidden" aria-hidden>
@@ -184,8 +193,10 @@ export function FacePicker({
             <button
               type="button"
               aria-pressed={t.favourite}
-              aria-label={t.favourite ? `${t.name} is a favourite` : `Make ${t.name} a favourite`}
-              title={t.favourite ? 'A favourite' : 'Make it a favourite'}
+              aria-label={
+                t.favourite ? say('isAFavourite', { name: t.name }) : say('makeAFavourite', { name: t.name })
+              }
+              title={t.favourite ? say('aFavourite') : say('makeItAFavourite')}
               className="flex h-8 w-8 items-center justify-center rounded-md hover:bg-line"
               onClick={() => void setFavourite({ id: t.id, favourite: !t.favourite })}
             >
@@ -198,17 +209,17 @@ export function FacePicker({
       <p className="mt-1.5 text-[12.5px] text-muted" role="status">
         {isError ? (
           <>
-            The typefaces could not be read.{' '}
+            {say('theTypefacesCouldNotBe')}{' '}
             <button type="button" className="text-spruce underline" onClick={() => void refetch()}>
               Try again
             </button>
           </>
         ) : isLoading ? (
-          'Looking…'
+          say('looking')
         ) : shown.length ? (
-          `${shown.length} ${shown.length === 1 ? 'typeface' : 'typefaces'}`
+          `${shown.length} ${shown.length === 1 ? say('typeface') : say('typefaces2')}`
         ) : (
-          'No typeface is called that, or feels like that.'
+          say('noTypefaceIsCalledThat')
         )}
       </p>
     </Modal>

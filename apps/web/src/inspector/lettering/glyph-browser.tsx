@@ -7,6 +7,7 @@ import { face as faceNow } from '../../platform/faces';
 import { useTypefacesQuery } from '../../store/api';
 import { Button, Modal } from '../../ui';
 import { GlyphPicture } from './alternates';
+import { say } from '../../words/lettering';
 
 const PAGE = 120;
 
@@ -44,14 +45,14 @@ export function GlyphBrowser({
     const { width: w, height: h } = design.board;
     const scale = (Math.min(w, h) * 0.25) / Math.max(width, height);
     edit.make(
-      'Add an ornament',
+      say('addAnOrnament'),
       [
         {
           op: 'addPart',
           at: 0,
           part: motif(
             part,
-            `${entry?.name ?? 'Ornament'} ${glyph}`,
+            `${entry?.name ?? say('ornament2')} ${glyph}`,
             place(w / 2, h / 2, scale),
             { width, height, outlines: [{ path, ink, rule: 'nonzero', opacity: 1, stroke: null }] },
             { source: entry?.name, ...(entry?.licence ?? { id: 'unknown' }) },
@@ -63,7 +64,7 @@ export function GlyphBrowser({
     onClose();
   };
   return (
-    <Modal open onClose={onClose} title={`All of ${entry?.name ?? 'the typeface'}`} wide>
+    <Modal open onClose={onClose} title={say('allOf', { name: entry?.name ?? say('theTypeface') })} wide>
       <p className="mb-2 text-[13px] text-muted">
         {drawn.length} forms. One that is chosen comes onto the board as a motif in the line’s ink.
       </p>
@@ -73,7 +74,7 @@ export function GlyphBrowser({
             <li key={glyph}>
               <button
                 type="button"
-                aria-label={`Form ${glyph}`}
+                aria-label={say('form3', { glyph })}
                 className="flex h-14 w-full items-center justify-center rounded-md border border-line bg-paper hover:border-ink"
                 onClick={() => bringIn(glyph)}
               >

@@ -9,6 +9,7 @@ import { Button, NumberField, SelectField } from '../../ui';
 import { Alternates } from './alternates';
 import { FaceField } from './face-field';
 import { Section } from './section';
+import { say } from '../../words/lettering';
 
 /** The letters of one line as buttons: one is chosen, with Shift all up to it. */
 function Strip({ part, line }: { part: LetteringPart; line: number }) {
@@ -22,7 +23,7 @@ function Strip({ part, line }: { part: LetteringPart; line: number }) {
     at += c.length;
   }
   return (
-    <div className="flex flex-wrap gap-px" role="group" aria-label={`Letters of line ${line + 1}`}>
+    <div className="flex flex-wrap gap-px" role="group" aria-label={say('lettersOfLine', { line: line + 1 })}>
       {cells.slice(0, 200).map(({ c, at: from }) => {
         const to = from + c.length;
         const on = mine !== null && mine.from <= from && to <= mine.to;
@@ -31,7 +32,7 @@ function Strip({ part, line }: { part: LetteringPart; line: number }) {
             key={from}
             type="button"
             aria-pressed={on}
-            aria-label={c === ' ' ? 'space' : c}
+            aria-label={c === ' ' ? say('space') : c}
             className={clsx(
               'h-6 min-w-5 rounded-[3px] border px-0.5 text-center text-[13px]',
               on ? 'border-spruce bg-spruce text-white' : 'border-line bg-paper hover:border-ink',
@@ -89,7 +90,7 @@ export function LetterSettings({ part, design }: { part: LetteringPart; design: 
   const gesture = `letters ${part.id} ${chosen?.line} ${chosen?.from}`;
   return (
     <Section
-      title="Letters"
+      title={say('letters')}
       state={
         chosen && line ? `“${line.text.slice(chosen.from, chosen.to)}”` : styled ? 'some differ' : 'all alike'
       }
@@ -99,22 +100,20 @@ export function LetterSettings({ part, design }: { part: LetteringPart; design: 
         <Strip key={i} part={part} line={i} />
       ))}
       {!chosen || !line ? (
-        <p className="text-[12.5px] text-muted">
-          Choose letters here, or double-click the words on the board and select them there.
-        </p>
+        <p className="text-[12.5px] text-muted">{say('chooseLettersHereOrDouble')}</p>
       ) : (
         <>
           <div className="grid grid-cols-2 gap-1.5">
             <FaceField
-              label="Typeface"
+              label={say('typeface2')}
               value={look.face ?? line.face}
               words={line.text.slice(chosen.from, chosen.to)}
-              onChange={(face) => set({ face: face === line.face ? undefined : face }, 'Change letters')}
+              onChange={(face) => set({ face: face === line.face ? undefined : face }, say('changeLetters'))}
             />
             <SelectField
-              label="Ink"
+              label={say('ink')}
               value={look.ink ?? ''}
-              onChange={(e) => set({ ink: e.target.value || undefined }, 'Change the ink of letters')}
+              onChange={(e) => set({ ink: e.target.value || undefined }, say('changeTheInkOfLetters'))}
             >
               <option value="">as the line</option>
               {design.inks.map((ink) => (
@@ -126,29 +125,33 @@ export function LetterSettings({ part, design }: { part: LetteringPart; design: 
           </div>
           <div className="grid grid-cols-4 gap-1.5">
             {number(
-              'Size %',
+              say('size'),
               (look.scale ?? 1) * 100,
-              (v) => (v >= 5 && v <= 2000 ? null : '5 to 2000'),
-              (v) => set({ scale: v === 100 ? undefined : v / 100 }, 'Size of letters', `${gesture} size`),
+              (v) => (v >= 5 && v <= 2000 ? null : say('n5To2000')),
+              (v) => set({ scale: v === 100 ? undefined : v / 100 }, say('sizeOfLetters'), `${gesture} size`),
             )}
             {number(
-              'Raise',
+              say('raise'),
               look.shift ?? 0,
               (v) => (Math.abs(v) <= 3000 ? null : '±3000'),
-              (v) => set({ shift: v || undefined }, 'Raise letters', `${gesture} raise`),
+              (v) => set({ shift: v || undefined }, say('raiseLetters'), `${gesture} raise`),
             )}
             {number(
-              'Turn °',
+              say('turn'),
               look.turn ?? 0,
               (v) => (Math.abs(v) <= 360 ? null : '±360'),
-              (v) => set({ turn: v || undefined }, 'Turn letters', `${gesture} turn`),
+              (v) => set({ turn: v || undefined }, say('turnLetters'), `${gesture} turn`),
             )}
             {number(
-              'Tracking',
+              say('tracking'),
               look.tracking ?? line.tracking,
-              (v) => (v >= -500 && v <= 5000 ? null : '−500 to 5000'),
+              (v) => (v >= -500 && v <= 5000 ? null : say('n500To5000')),
               (v) =>
-                set({ tracking: v === line.tracking ? undefined : v }, 'Track letters', `${gesture} track`),
+                set(
+                  { tracking: v === line.tracking ? undefined : v },
+                  say('trackLetters'),
+                  `${gesture} track`,
+                ),
             )}
           </div>
           <Alternates
@@ -158,7 +161,7 @@ export function LetterSettings({ part, design }: { part: LetteringPart; design: 
             from={chosen.from}
             features={look.features ?? []}
             onChoose={(features) =>
-              set({ features: features.length ? features : undefined }, 'Choose a form')
+              set({ features: features.length ? features : undefined }, say('chooseAForm'))
             }
           />
           <Button
@@ -169,7 +172,7 @@ export function LetterSettings({ part, design }: { part: LetteringPart; design: 
                   ...{ face: undefined, scale: undefined, tracking: undefined, ink: undefined },
                   ...{ shift: undefined, turn: undefined, features: undefined, axes: undefined },
                 },
-                'Make letters as the line',
+                say('makeLettersAsTheLine'),
               )
             }
           >

@@ -16,11 +16,12 @@ import { StylesDialog } from './styles-dialog';
 import { lettersApart } from '@brelm/core/resolve';
 import { materials } from '../../platform/materials';
 import { useTip } from '../../keys';
+import { say } from '../../words/lettering';
 
 const ALIGNS = [
-  ['left', 'Align left', AlignLeft],
-  ['centre', 'Centre the lines', AlignCenter],
-  ['right', 'Align right', AlignRight],
+  ['left', say('alignLeft'), AlignLeft],
+  ['centre', say('centreTheLines'), AlignCenter],
+  ['right', say('alignRight'), AlignRight],
 ] as const;
 
 /** Words, typefaces, and everything that lettering can be made to do. */
@@ -48,7 +49,7 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
         ...part.lines,
         last ? { ...last, text: '', spans: [] } : letteringLine('', 'rye', 300, design.inks[0].id),
       ],
-      'Add a line',
+      say('addALine'),
     );
   };
   return (
@@ -65,7 +66,7 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
               ? () =>
                   change(
                     part.lines.filter((_l, k) => k !== i),
-                    'Remove a line',
+                    say('removeALine'),
                   )
               : null
           }
@@ -75,7 +76,7 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
         part={part}
         onReplace={(word, by) =>
           edit.make(
-            'Mend a word',
+            say('mendAWord'),
             replaceEdits({ ...design, parts: [part] }, word, by, { matchCase: true, wholeWords: true }),
           )
         }
@@ -86,16 +87,16 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
           className="inline-flex items-center gap-1 rounded-md px-1 py-0.5 text-[13px] text-spruce hover:underline"
           onClick={add}
         >
-          <Plus size={14} aria-hidden /> line
+          <Plus size={14} aria-hidden /> {say('line')}
         </button>
         <button
           type="button"
           className="mr-auto rounded-md px-1 py-0.5 text-[13px] text-spruce hover:underline"
-          title={tip('Type on the board', 'type', 'or a double-click on the words')}
+          title={tip(say('typeOnTheBoard'), 'type', say('orADoubleClickOn'))}
           disabled={part.locked}
           onClick={() => tools.setTyping(part.id)}
         >
-          type in place
+          {say('typeInPlace')}
         </button>
         {part.lines.length > 1 &&
           ALIGNS.map(([align, label, Icon]) => (
@@ -117,11 +118,11 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
         <DecorationSettings part={part} design={design} />
         <div className="flex flex-wrap gap-1.5 border-t border-line pt-2">
           <Button onClick={() => setStyles(true)}>Styles…</Button>
-          <Button title={tip('In all lettering of the design', 'replace')} onClick={() => tools.replace()}>
+          <Button title={tip(say('inAllLetteringOfThe'), 'replace')} onClick={() => tools.replace()}>
             Find and replace…
           </Button>
           <Button
-            title="Each letter in turn gets the next ink of the design"
+            title={say('eachLetterInTurnGets')}
             disabled={design.inks.length < 2}
             onClick={() =>
               change(
@@ -129,18 +130,18 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
                   part.lines,
                   design.inks.map((i) => i.id),
                 ),
-                'Inks in turn',
+                say('inksInTurn'),
               )
             }
           >
             Inks in turn
           </Button>
           <Button
-            title="A part for each letter; the words stay beside them, hidden, as the way back"
+            title={say('aPartForEachLetter')}
             disabled={part.locked}
             onClick={() => {
               const { edits, select } = lettersApart(part, design, materials);
-              edit.make('Into letters', edits, { select });
+              edit.make(say('intoLetters'), edits, { select });
             }}
           >
             Into letters

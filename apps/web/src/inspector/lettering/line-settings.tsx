@@ -10,27 +10,28 @@ import { FaceField } from './face-field';
 import { GlyphBrowser } from './glyph-browser';
 import { MissingNote } from './missing-note';
 import { Slider } from './section';
+import { say } from '../../words/lettering';
 
 const CASES: Record<LetterCase, string> = {
-  typed: 'as typed',
-  upper: 'CAPITALS',
-  lower: 'small letters',
-  small: 'small capitals',
+  typed: say('asTyped'),
+  upper: say('capitals'),
+  lower: say('smallLetters'),
+  small: say('smallCapitals'),
 };
 
 /** Axes by the names that the trade has for them (OpenType registered axes, and common ones). */
 const AXES: Record<string, string> = {
-  wght: 'Weight',
-  wdth: 'Width',
-  opsz: 'Optical size',
-  slnt: 'Slant',
-  ital: 'Italic',
-  GRAD: 'Grade',
-  SOFT: 'Softness',
-  WONK: 'Wonky forms',
-  BNCE: 'Bounce',
-  INFM: 'Informality',
-  SPAC: 'Spacing',
+  wght: say('weight'),
+  wdth: say('width'),
+  opsz: say('opticalSize'),
+  slnt: say('slant'),
+  ital: say('italic'),
+  GRAD: say('grade'),
+  SOFT: say('softness'),
+  WONK: say('wonkyForms'),
+  BNCE: say('bounce'),
+  INFM: say('informality'),
+  SPAC: say('spacing'),
 };
 
 const off = (features: readonly string[], tag: string) => features.includes(`${tag}=0`);
@@ -38,16 +39,16 @@ const off = (features: readonly string[], tag: string) => features.includes(`${t
 /** Substitutions that are worth a switch of their own: alternates of all letters at once, figures, joins. */
 const WHOLE = /^(ss\d\d|swsh|cswh|salt|titl|dlig|hlig|onum|hist|zero|case)$/;
 const NAMES: Record<string, string> = {
-  swsh: 'Swashes',
-  cswh: 'Contextual swashes',
-  salt: 'Other forms',
-  titl: 'Titling forms',
-  dlig: 'More joined letters',
-  hlig: 'Old joined letters',
-  onum: 'Old-style figures',
-  hist: 'Old forms',
-  zero: 'Slashed zero',
-  case: 'Marks for capitals',
+  swsh: say('swashes'),
+  cswh: say('contextualSwashes'),
+  salt: say('otherForms'),
+  titl: say('titlingForms'),
+  dlig: say('moreJoinedLetters'),
+  hlig: say('oldJoinedLetters'),
+  onum: say('oldStyleFigures'),
+  hist: say('oldForms'),
+  zero: say('slashedZero'),
+  case: say('marksForCapitals'),
 };
 
 /** Words, typeface, size and the rest of one line. */
@@ -70,7 +71,7 @@ export function LineSettingsFields({
   const face = faceNow(line.face);
   const feature = (tag: string, value: string, on: boolean) => {
     const others = line.features.filter((f) => f.replace(/=.*$/, '') !== tag);
-    onLine('Change the letter forms', { features: on ? [...others, value] : others });
+    onLine(say('changeTheLetterForms'), { features: on ? [...others, value] : others });
   };
   const whole = face?.substitutions.filter((tag) => WHOLE.test(tag)) ?? [];
   return (
@@ -78,19 +79,21 @@ export function LineSettingsFields({
       <legend className="sr-only">Line {at + 1}</legend>
       <div className="flex items-center gap-1">
         <input
-          aria-label={`Words of line ${at + 1}`}
+          aria-label={say('wordsOfLine', { at: at + 1 })}
           className="field !h-8 flex-1 !text-[15px]"
           dir="auto"
           maxLength={10000}
-          placeholder="Words"
+          placeholder={say('words')}
           value={line.text}
-          onChange={(e) => onLine('Type', { text: e.target.value }, true)}
+          onChange={(e) => onLine(say('type'), { text: e.target.value }, true)}
           onKeyDown={(e) => {
             if (e.key === 'Escape') e.currentTarget.blur();
           }}
         />
         <IconButton
-          label={more ? `Fewer settings of line ${at + 1}` : `More settings of line ${at + 1}`}
+          label={
+            more ? say('fewerSettingsOfLine', { at: at + 1 }) : say('moreSettingsOfLine', { at: at + 1 })
+          }
           aria-expanded={more}
           pressed={more}
           onClick={() => setMore(!more)}
@@ -98,54 +101,54 @@ export function LineSettingsFields({
           <Settings2 size={15} />
         </IconButton>
         {onRemove && (
-          <IconButton label={`Remove line ${at + 1}`} onClick={onRemove}>
+          <IconButton label={say('removeLine', { at: at + 1 })} onClick={onRemove}>
             <X size={15} />
           </IconButton>
         )}
       </div>
-      <MissingNote line={line} onFace={(id) => onLine('Change the typeface', { face: id })} />
+      <MissingNote line={line} onFace={(id) => onLine(say('changeTheTypeface'), { face: id })} />
       <div className="grid grid-cols-2 gap-1.5">
         <FaceField
-          label="Typeface"
+          label={say('typeface2')}
           value={line.face}
           words={line.text}
-          onChange={(id) => onLine('Change the typeface', { face: id })}
+          onChange={(id) => onLine(say('changeTheTypeface'), { face: id })}
         />
         <InkSelect
-          label="Ink"
+          label={say('ink')}
           value={line.ink}
           design={design}
-          onChange={(ink) => onLine('Change the ink', { ink })}
+          onChange={(ink) => onLine(say('changeTheInk'), { ink })}
         />
       </div>
       <div className="grid grid-cols-3 gap-1.5">
         {part.measure?.by === 'size' ? (
-          <p className="text-[12px] text-muted" title="All lines are set to one width, under Measure">
-            Size
+          <p className="text-[12px] text-muted" title={say('allLinesAreSetTo')}>
+            {say('size2')}
             <span className="block pt-1.5">by the measure</span>
           </p>
         ) : (
           <LengthField
-            label="Size"
+            label={say('size2')}
             dpi={design.board.dpi}
             value={line.size}
-            check={(v) => (v >= 1 && v <= 20000 ? null : '1 to 20000 px')}
-            onChange={(size) => onLine('Change the size', { size }, true)}
+            check={(v) => (v >= 1 && v <= 20000 ? null : say('n1To20000Px'))}
+            onChange={(size) => onLine(say('changeTheSize'), { size }, true)}
           />
         )}
         <NumberField
-          label="Tracking"
+          label={say('tracking')}
           digits={0}
           value={line.tracking}
-          check={(v) => (v >= -500 && v <= 5000 ? null : '−500 to 5000')}
-          onChange={(tracking) => onLine('Change the tracking', { tracking }, true)}
+          check={(v) => (v >= -500 && v <= 5000 ? null : say('n500To5000'))}
+          onChange={(tracking) => onLine(say('changeTheTracking'), { tracking }, true)}
         />
         {at > 0 && (
           <NumberField
-            label="Leading"
+            label={say('leading')}
             value={line.leading}
-            check={(v) => (v >= 0 && v <= 20 ? null : '0 to 20')}
-            onChange={(leading) => onLine('Change the leading', { leading }, true)}
+            check={(v) => (v >= 0 && v <= 20 ? null : say('n0To20'))}
+            onChange={(leading) => onLine(say('changeTheLeading'), { leading }, true)}
           />
         )}
       </div>
@@ -157,16 +160,16 @@ export function LineSettingsFields({
           max={axis.most}
           step={axis.most - axis.least > 20 ? 1 : 0.01}
           value={line.axes[axis.tag] ?? axis.usual}
-          onChange={(v) => onLine('Change an axis', { axes: { ...line.axes, [axis.tag]: v } }, true)}
+          onChange={(v) => onLine(say('changeAnAxis'), { axes: { ...line.axes, [axis.tag]: v } }, true)}
         />
       ))}
       {more && (
         <>
           <div className="grid grid-cols-3 gap-1.5">
             <SelectField
-              label="Case"
+              label={say('case')}
               value={line.case}
-              onChange={(e) => onLine('Change the case', { case: e.target.value as LetterCase })}
+              onChange={(e) => onLine(say('changeTheCase'), { case: e.target.value as LetterCase })}
             >
               {LETTER_CASES.map((c) => (
                 <option key={c} value={c}>
@@ -175,26 +178,26 @@ export function LineSettingsFields({
               ))}
             </SelectField>
             <NumberField
-              label="Word space"
+              label={say('wordSpace')}
               digits={0}
               value={line.wordSpace}
-              check={(v) => (v >= -1000 && v <= 10000 ? null : '−1000 to 10000')}
-              onChange={(wordSpace) => onLine('Change the word space', { wordSpace }, true)}
+              check={(v) => (v >= -1000 && v <= 10000 ? null : say('n1000To10000'))}
+              onChange={(wordSpace) => onLine(say('changeTheWordSpace'), { wordSpace }, true)}
             />
             <NumberField
-              label="Raise"
+              label={say('raise')}
               digits={0}
               value={line.shift}
               check={(v) => (Math.abs(v) <= 3000 ? null : '±3000')}
-              onChange={(shift) => onLine('Raise the line', { shift }, true)}
+              onChange={(shift) => onLine(say('raiseTheLine'), { shift }, true)}
             />
           </div>
           <div className="flex flex-wrap gap-x-3 gap-y-0.5 text-[13px]">
             {(
               [
-                ['kern', 'Kerning'],
-                ['liga', 'Joined letters'],
-                ['calt', 'Forms by neighbours'],
+                ['kern', say('kerning')],
+                ['liga', say('joinedLetters')],
+                ['calt', say('formsByNeighbours')],
               ] as const
             ).map(([tag, label]) => (
               <label key={tag} className="flex items-center gap-1.5">
@@ -215,7 +218,7 @@ export function LineSettingsFields({
                   checked={line.features.includes(tag)}
                   onChange={(e) => feature(tag, tag, e.target.checked)}
                 />
-                {NAMES[tag] ?? `Set ${Number(tag.slice(2))}`}
+                {NAMES[tag] ?? say('set2', { tag: Number(tag.slice(2)) })}
               </label>
             ))}
           </div>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { LetteringLine } from '@brelm/core/parts';
 import { face as faceNow } from '../../platform/faces';
 import { useFacesCoveringQuery, useTypefacesQuery } from '../../store/api';
+import { say } from '../../words/lettering';
 
 /** Letters that a line's typeface lacks, and typefaces that have them. */
 export function MissingNote({ line, onFace }: { line: LetteringLine; onFace: (id: string) => void }) {
@@ -19,15 +20,15 @@ export function MissingNote({ line, onFace }: { line: LetteringLine; onFace: (id
   const name = typefaces?.find((t) => t.id === line.face)?.name ?? line.face;
   return (
     <div role="status" className="text-[12.5px] text-rust">
-      {name} has no {lacks.slice(0, 8).join(' ')}.{' '}
+      {say('hasNo', { name, lacks: lacks.slice(0, 8).join(' ') })}{' '}
       {!asked ? (
         <button type="button" className="text-spruce underline" onClick={() => setAsked(true)}>
-          Which typefaces have?
+          {say('whichTypefacesHave')}
         </button>
       ) : !data ? (
-        <span className="text-muted">Looking…</span>
+        <span className="text-muted">{say('looking')}</span>
       ) : data.ids.length === 0 ? (
-        <span className="text-muted">No typeface here has.</span>
+        <span className="text-muted">{say('noTypefaceHereHas')}</span>
       ) : (
         <span className="flex flex-wrap gap-x-2">
           {data.ids.slice(0, 8).map((id) => (

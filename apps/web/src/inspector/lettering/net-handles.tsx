@@ -7,6 +7,7 @@ import { setLive } from '../../editor/live';
 import { newGesture } from '../../editor/use-edit';
 import { materials } from '../../platform/materials';
 import type { OverBoard } from './type-layer';
+import { say } from '../../words/lettering';
 
 const SPRUCE = '#1f5f50';
 
@@ -73,7 +74,7 @@ export function NetHandles({ part, design, view, edit }: OverBoard) {
           onDragEnd={(e) => {
             edit.part(
               part.id,
-              'Move a point of the net',
+              say('moveAPointOfThe'),
               moved(i, e.target.x(), e.target.y()),
               newGesture('net'),
             );

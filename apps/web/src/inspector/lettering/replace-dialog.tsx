@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { countFound, replaceEdits, type Design } from '@brelm/core/design';
 import { useEdit } from '../../editor/use-edit';
 import { Button, Modal, notify } from '../../ui';
+import { say } from '../../words/lettering';
 
 /** Finds words in all lettering of the design and puts others in their place. */
 export function ReplaceDialog({ design, onClose }: { design: Design; onClose: () => void }) {
@@ -22,14 +23,14 @@ export function ReplaceDialog({ design, onClose }: { design: Design; onClose: ()
     </label>
   );
   return (
-    <Modal open onClose={onClose} title="Find and replace in the lettering">
+    <Modal open onClose={onClose} title={say('findAndReplaceInThe')}>
       <form
         className="flex flex-col gap-3"
         onSubmit={(e) => {
           e.preventDefault();
           if (!found) return;
-          edit.make('Replace words', replaceEdits(design, find, by, options));
-          notify('done', `Replaced ${found} ${found === 1 ? 'time' : 'times'}.`);
+          edit.make(say('replaceWords'), replaceEdits(design, find, by, options));
+          notify('done', say('replacedTime', { found }));
           onClose();
         }}
       >
@@ -42,25 +43,21 @@ export function ReplaceDialog({ design, onClose }: { design: Design; onClose: ()
           <input
             className="field !h-8"
             maxLength={2000}
-            placeholder="nothing"
+            placeholder={say('nothing')}
             value={by}
             onChange={(e) => setBy(e.target.value)}
           />
         </label>
         <div className="flex gap-4">
-          {tick('matchCase', 'Same capitals')}
-          {tick('wholeWords', 'Whole words')}
+          {tick('matchCase', say('sameCapitals'))}
+          {tick('wholeWords', say('wholeWords'))}
         </div>
         <div className="flex items-center gap-3">
           <Button tone="main" type="submit" disabled={found === 0}>
             Replace all
           </Button>
           <span role="status" className="text-[13px] text-muted">
-            {find === ''
-              ? ''
-              : found === 0
-                ? 'Not found. Locked parts are left alone.'
-                : `Found ${found} ${found === 1 ? 'time' : 'times'}`}
+            {find === '' ? '' : found === 0 ? say('notFoundLockedPartsAre') : say('foundTime', { found })}
           </span>
         </div>
       </form>

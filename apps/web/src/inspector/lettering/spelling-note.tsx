@@ -4,6 +4,7 @@ import { inCaseOf } from '@brelm/core/proof';
 import { useAddWordMutation } from '../../store/api';
 import { forgetWords } from '../../workers/proof-client';
 import { spellableWords, useDoubts } from './use-doubts';
+import { say } from '../../words/lettering';
 
 /** Words that no dictionary has, quietly, with what may have been meant. */
 export function SpellingNote({
@@ -18,7 +19,7 @@ export function SpellingNote({
   const shown = useDoubts(spellableWords(part.lines), added).slice(0, 4);
   if (shown.length === 0) return null;
   return (
-    <ul className="flex flex-col gap-0.5 text-[12.5px] text-muted" aria-label="Doubtful words">
+    <ul className="flex flex-col gap-0.5 text-[12.5px] text-muted" aria-label={say('doubtfulWords')}>
       {shown.map(({ word, meant }) => (
         <li key={word} className="flex flex-wrap items-baseline gap-x-2">
           <span className="underline decoration-ochre decoration-dotted underline-offset-2">{word}</span>
@@ -26,7 +27,7 @@ export function SpellingNote({
             <button
               key={m}
               type="button"
-              aria-label={`Write ${inCaseOf(m, word)} instead of ${word}`}
+              aria-label={say('writeInsteadOf', { inCase: inCaseOf(m, word), word })}
               className="text-spruce hover:underline"
               onClick={() => onReplace(word, inCaseOf(m, word))}
             >
@@ -35,7 +36,7 @@ export function SpellingNote({
           ))}
           <button
             type="button"
-            aria-label={`It is right: add ${word} to my words`}
+            aria-label={say('itIsRightAddTo', { word })}
             className="hover:underline"
             onClick={() =>
               void addWord(word)

@@ -18,6 +18,7 @@ import { loadedVersion, onLoaded } from '../../platform/loaded';
 import { materials } from '../../platform/materials';
 import { reasonOf, useAddStyleMutation, useRemoveStyleMutation, useStylesQuery } from '../../store/api';
 import { Button, IconButton, Modal, notify } from '../../ui';
+import { say } from '../../words/lettering';
 
 /** A style by its look: its own words set in it. */
 function StylePicture({ style }: { style: LetteringStyle }) {
@@ -36,7 +37,7 @@ function StylePicture({ style }: { style: LetteringStyle }) {
       'none',
       [],
       {
-        name: 'Ink',
+        name: say('ink'),
         value: '#20262a',
       },
     );
@@ -91,12 +92,12 @@ export function StylesDialog({
       .then(
         (kept) => {
           setName('');
-          notify('done', `The style ${kept.name} is kept.`);
+          notify('done', say('theStyleIsKept', { name: kept.name }));
         },
-        (error: unknown) => notify('fault', `The style was not kept. ${reasonOf(error)}`),
+        (error: unknown) => notify('fault', say('theStyleWasNotKept', { reason: reasonOf(error) })),
       );
   return (
-    <Modal open onClose={onClose} title="Lettering styles" wide>
+    <Modal open onClose={onClose} title={say('letteringStyles')} wide>
       <form
         className="flex items-end gap-2"
         onSubmit={(e) => {
@@ -109,33 +110,33 @@ export function StylesDialog({
           <input
             className="field !h-8"
             maxLength={120}
-            placeholder="A name for the style"
+            placeholder={say('aNameForTheStyle')}
             value={name}
             onChange={(e) => setName(e.target.value)}
           />
         </label>
         <Button type="submit" disabled={!name.trim()}>
-          Keep
+          {say('keep')}
         </Button>
       </form>
       {isError && (
         <p className="mt-3">
-          The styles could not be read.{' '}
+          {say('theStylesCouldNotBe')}{' '}
           <button type="button" className="text-spruce underline" onClick={() => void refetch()}>
             Try again
           </button>
         </p>
       )}
-      {stored && styles.length === 0 && <p className="mt-4 text-muted">No style is kept yet.</p>}
+      {stored && styles.length === 0 && <p className="mt-4 text-muted">{say('noStyleIsKeptYet')}</p>}
       <ul className="mt-3 grid max-h-[440px] grid-cols-3 gap-2 overflow-y-auto">
         {styles.map((s) => (
           <li key={s.id} className="flex flex-col rounded-md border border-line bg-paper">
             <button
               type="button"
-              aria-label={`Put on the style ${s.name}`}
+              aria-label={say('putOnTheStyle', { name: s.name })}
               className="flex flex-1 items-center rounded-t-md bg-surround px-2 py-2 hover:outline-2 hover:outline-spruce"
               onClick={() => {
-                edit.make(`Style ${s.name}`, styleEdits(design, part, s.style));
+                edit.make(say('style', { name: s.name }), styleEdits(design, part, s.style));
                 onClose();
               }}
             >
@@ -145,7 +146,7 @@ export function StylesDialog({
               <span className="min-w-0 flex-1 truncate text-[13px]" title={s.name}>
                 {s.name}
               </span>
-              <IconButton label={`Remove the style ${s.name}`} onClick={() => void remove(s.id)}>
+              <IconButton label={say('removeTheStyle', { name: s.name })} onClick={() => void remove(s.id)}>
                 <Trash2 size={14} />
               </IconButton>
             </span>

@@ -13,6 +13,7 @@ import { newGesture, type Editing } from '../../editor/use-edit';
 import type { View } from '../../board/use-view';
 import { materials } from '../../platform/materials';
 import { spellableWords, useDoubts } from './use-doubts';
+import { say } from '../../words/lettering';
 
 /** What is typed goes into the design after this rest, ms; it is seen at once. */
 const REST_MS = 100;
@@ -63,7 +64,7 @@ export function TypeLayer({ part, design, view, edit }: OverBoard) {
   const commit = useCallback(() => {
     clearTimeout(timer.current);
     if (!pending.current) return;
-    edit.part(part.id, 'Type', { lines: pending.current }, gesture);
+    edit.part(part.id, say('type'), { lines: pending.current }, gesture);
     pending.current = null;
     setLive(null);
     setDraft(null);
@@ -229,7 +230,7 @@ export function TypeLayer({ part, design, view, edit }: OverBoard) {
       </svg>
       <textarea
         ref={field}
-        aria-label="Words on the board"
+        aria-label={say('wordsOnTheBoard')}
         wrap="off"
         className="pointer-events-none absolute h-px w-px overflow-hidden whitespace-pre opacity-0"
         style={{ left: bar?.[0][0] ?? 0, top: bar?.[0][1] ?? 0 }}

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { STEP_GROUPS, STEP_KINDS, stepKind, type StepGroup, type StepKind } from '@brelm/core/steps';
 import { Modal } from '../../ui';
+import { say } from '../../words/picture';
 
 /** All kinds of steps, in groups; searched by what they are called and do. */
 export function AddStepDialog({
@@ -24,13 +25,13 @@ export function AddStepDialog({
     onAdd(kind);
   };
   return (
-    <Modal open={open} title="Add a step" wide onClose={onClose}>
+    <Modal open={open} title={say('addAStep')} wide onClose={onClose}>
       <input
         type="search"
         autoFocus
         className="field mb-3"
-        aria-label="Find a step"
-        placeholder="Cut out, tint, grain…"
+        aria-label={say('findAStep')}
+        placeholder={say('cutOutTintGrain')}
         value={sought}
         onChange={(e) => setSought(e.target.value)}
         onKeyDown={(e) => {
@@ -40,7 +41,7 @@ export function AddStepDialog({
           take(found[0]);
         }}
       />
-      {found.length === 0 && <p className="text-muted">No step is called or does that.</p>}
+      {found.length === 0 && <p className="text-muted">{say('noStepIsCalledOr')}</p>}
       <div className="gap-5 sm:columns-3">
         {(Object.keys(STEP_GROUPS) as StepGroup[]).map((group) => {
           const kinds = found.filter((kind) => stepKind(kind).group === group);

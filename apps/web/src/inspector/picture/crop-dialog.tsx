@@ -5,14 +5,15 @@ import type { Material } from '@brelm/core/design';
 import type { PicturePart } from '@brelm/core/parts';
 import { Button, Modal, NumberField } from '../../ui';
 import { apiAt } from '../../platform/address';
+import { say } from '../../words/picture';
 
 type Crop = NonNullable<PicturePart['crop']>;
 const WHOLE: Crop = { left: 0, top: 0, right: 0, bottom: 0 };
 const SIDES = [
-  ['left', 'Off the left', 'right'],
-  ['right', 'Off the right', 'left'],
-  ['top', 'Off the top', 'bottom'],
-  ['bottom', 'Off the bottom', 'top'],
+  ['left', say('offTheLeft'), 'right'],
+  ['right', say('offTheRight'), 'left'],
+  ['top', say('offTheTop'), 'bottom'],
+  ['bottom', say('offTheBottom'), 'top'],
 ] as const;
 /** Largest drawing of the picture, CSS px. */
 const MOST = { width: 460, height: 400 };
@@ -67,16 +68,16 @@ export function CropDialog({
   };
   const isWhole = SIDES.every(([side]) => crop[side] === 0);
   return (
-    <Modal open title="Crop the picture" onClose={onClose} wide>
+    <Modal open title={say('cropThePicture')} onClose={onClose} wide>
       <div className="flex flex-wrap gap-5">
         <div
           className="grid place-items-center rounded-md border border-line bg-surround"
           style={{ width: MOST.width + 20, height: MOST.height + 20 }}
         >
-          {fault && <p role="alert">The picture cannot be shown: the server does not answer.</p>}
-          {!fault && !image && <p>Opening…</p>}
+          {fault && <p role="alert">{say('thePictureCannotBeShown')}</p>}
+          {!fault && !image && <p>{say('opening')}</p>}
           {image && (
-            <Stage width={width * scale} height={height * scale} aria-label="The picture and its crop">
+            <Stage width={width * scale} height={height * scale} aria-label={say('thePictureAndItsCrop')}>
               <Layer>
                 <Image image={image} width={width * scale} height={height * scale} opacity={0.35} />
                 <Image
@@ -138,10 +139,10 @@ export function CropDialog({
               return (
                 <NumberField
                   key={side}
-                  label={`${label}, px`}
+                  label={say('px', { label })}
                   digits={0}
                   value={crop[side]}
-                  check={(v) => (v >= 0 && v <= most ? null : `0 to ${most}`)}
+                  check={(v) => (v >= 0 && v <= most ? null : say('n0To', { most }))}
                   onChange={(v) => setCrop({ ...crop, [side]: Math.round(v) })}
                 />
               );
@@ -153,9 +154,9 @@ export function CropDialog({
         </div>
       </div>
       <div className="mt-5 flex justify-end gap-2">
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say('cancel')}</Button>
         <Button tone="main" onClick={() => onDone(isWhole ? null : crop)}>
-          Crop
+          {say('crop')}
         </Button>
       </div>
     </Modal>

@@ -1,6 +1,7 @@
 import { useRef, useState, type PointerEvent } from 'react';
 import { monotone } from '@brelm/core/steps';
 import type { OwnProps } from './own-props';
+import { say } from '../../words/picture';
 
 const CURVE_SIDE = 200;
 
@@ -11,7 +12,7 @@ export function CurveSettings({ step, onSet }: OwnProps<'curve'>) {
   const points = [...step.points].sort((a, b) => a[0] - b[0]);
   const f = monotone(points);
   const here = Math.min(chosen, points.length - 1);
-  const set = (next: [number, number][], gesture?: string) => onSet({ points: next }, 'Curve', gesture);
+  const set = (next: [number, number][], gesture?: string) => onSet({ points: next }, say('curve'), gesture);
   const place = (e: PointerEvent): [number, number] => {
     const frame = svg.current!.getBoundingClientRect();
     const clamp = (v: number) => Math.max(0, Math.min(1, v));
@@ -30,7 +31,7 @@ export function CurveSettings({ step, onSet }: OwnProps<'curve'>) {
         ref={svg}
         viewBox={`0 0 ${CURVE_SIDE} ${CURVE_SIDE}`}
         role="group"
-        aria-label="Curve: what goes in from left to right, what comes out upwards"
+        aria-label={say('curveWhatGoesInFrom')}
         className="block w-full touch-none rounded-sm bg-paper"
         onPointerDown={(e) => {
           if (e.button !== 0 || points.length >= 16) return;
@@ -65,7 +66,7 @@ export function CurveSettings({ step, onSet }: OwnProps<'curve'>) {
             r={6}
             tabIndex={0}
             role="button"
-            aria-label={`Point ${i + 1}: ${Math.round(x * 100)} % becomes ${Math.round(y * 100)} %`}
+            aria-label={say('pointBecomes', { i: i + 1, x: Math.round(x * 100), y: Math.round(y * 100) })}
             className={`cursor-move stroke-spruce ${i === here ? 'fill-ochre' : 'fill-card'}`}
             strokeWidth={1.6}
             onFocus={() => setChosen(i)}
@@ -83,7 +84,7 @@ export function CurveSettings({ step, onSet }: OwnProps<'curve'>) {
                 ArrowUp: [0, step],
                 ArrowDown: [0, -step],
               }[e.key];
-              if (by) put(i, [x + by[0], y + by[1]], `curve point ${i}`);
+              if (by) put(i, [x + by[0], y + by[1]], say('curvePoint', { i }));
               else if ((e.key === 'Delete' || e.key === 'Backspace') && points.length > 2)
                 set(points.toSpliced(i, 1));
               else return;

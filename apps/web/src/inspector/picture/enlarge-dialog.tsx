@@ -7,12 +7,13 @@ import { treatmentFor, type Enlarge } from '@brelm/core/steps';
 import { Button, Modal } from '../../ui';
 import { pictureDetail, treatSmall } from '../../workers/picture-client';
 import { treatmentOf } from './treatment-of';
+import { say } from '../../words/picture';
 
 type Enlarged = PicturePart['enlarged'];
 const CHOICES: readonly { by: Enlarge; value: Enlarged; label: string }[] = [
-  { by: 1, value: undefined, label: 'As it is' },
-  { by: 2, value: 'twice', label: '2 times' },
-  { by: 4, value: 'fourfold', label: '4 times' },
+  { by: 1, value: undefined, label: say('asItIs') },
+  { by: 2, value: 'twice', label: say('n2Times') },
+  { by: 4, value: 'fourfold', label: say('n4Times') },
 ];
 /** Side of the two views, CSS px, and px of the picture that they show. */
 const VIEW = 256;
@@ -48,7 +49,7 @@ export function EnlargeDialog({
   const left = Math.round(held(place.x - SHOWN / 2, width));
   const top = Math.round(held(place.y - SHOWN / 2, height));
   return (
-    <Modal open title="Enlarge the picture" wide onClose={onClose}>
+    <Modal open title={say('enlargeThePicture')} wide onClose={onClose}>
       <div className="flex flex-wrap gap-5">
         <Views
           sha256={material.sha256 ?? ''}
@@ -61,7 +62,7 @@ export function EnlargeDialog({
           <RadioGroup
             value={times}
             onChange={(by: Enlarge) => setEnlarged(CHOICES.find((c) => c.by === by)!.value)}
-            aria-label="How much larger"
+            aria-label={say('howMuchLarger')}
             className="flex flex-wrap gap-1.5"
           >
             {CHOICES.map(({ by, label }) => (
@@ -78,7 +79,10 @@ export function EnlargeDialog({
             {wholeDpi(dpi)} dpi of its own
             {times > 1 && (
               <>
-                , <strong>{wholeDpi(dpi * times)} dpi</strong> as it is enlarged
+                {say.rich('dpiAsItIsEnlarged', {
+                  dpi: wholeDpi(dpi * times),
+                  b: (words) => <strong>{words}</strong>,
+                })}
               </>
             )}
             .
@@ -96,9 +100,9 @@ export function EnlargeDialog({
         </div>
       </div>
       <div className="mt-5 flex justify-end gap-2">
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say('cancel')}</Button>
         <Button tone="main" onClick={() => onDone(enlarged)}>
-          {times > 1 ? `Print it ${times} times as fine` : 'Print it as it is'}
+          {times > 1 ? say('printItTimesAsFine', { times }) : say('printItAsItIs')}
         </Button>
       </div>
     </Modal>
@@ -134,22 +138,13 @@ function Views({
       current = false;
     };
   }, [sha256, treatment, width, left, top, side]);
-  if (shown === null)
-    return (
-      <p className="w-72 text-muted">
-        This picture has so many px that only a smaller copy of it is shown here: how it is enlarged is seen
-        in the file.
-      </p>
-    );
-  if (shown === 'fault')
-    return (
-      <p role="alert">The picture cannot be shown: the server does not answer. Close this and try again.</p>
-    );
+  if (shown === null) return <p className="w-72 text-muted">{say('thisPictureHasSoMany')}</p>;
+  if (shown === 'fault') return <p role="alert">{say('thePictureCannotBeShownThe')}</p>;
   return (
     <div className="flex flex-wrap gap-3">
-      <View label="As it is" bitmap={shown === 'coming' ? null : shown.plain} />
+      <View label={say('asItIs')} bitmap={shown === 'coming' ? null : shown.plain} />
       <View
-        label={asked > 1 ? `Enlarged ${asked} times` : 'Enlarged 2 times'}
+        label={asked > 1 ? say('enlargedTimes', { asked }) : say('enlarged2Times')}
         bitmap={shown === 'coming' ? null : shown.large}
       />
     </div>
@@ -168,7 +163,7 @@ function View({ label, bitmap }: { label: string; bitmap: ImageBitmap | null }) 
   }, [bitmap]);
   return (
     <figure className="relative">
-      {!bitmap && <p className="absolute inset-x-0 top-28 text-center text-card">Enlarging…</p>}
+      {!bitmap && <p className="absolute inset-x-0 top-28 text-center text-card">{say('enlarging')}</p>}
       <canvas
         ref={canvas}
         role="img"
@@ -224,7 +219,7 @@ function Overview({
       <p className="mb-1 text-[12.5px] text-muted">What is shown: press, or use the arrow keys</p>
       <button
         type="button"
-        aria-label={`What is shown: ${percent(x, width)} % across, ${percent(y, height)} % down`}
+        aria-label={say('whatIsShownAcrossDown', { x: percent(x, width), y: percent(y, height) })}
         className="bg-surround relative block overflow-hidden rounded-md border border-edge"
         style={{ width: width * k, height: height * k }}
         onPointerDown={press}

@@ -3,6 +3,7 @@ import { area } from 'd3-shape';
 import { useEffect, useState } from 'react';
 import type { Treatment } from '@brelm/core/steps';
 import { pictureTones } from '../../workers/picture-client';
+import { say } from '../../words/picture';
 
 const WIDTH = 240;
 const HEIGHT = 52;
@@ -51,7 +52,7 @@ export function Histogram({
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         role="img"
-        aria-label={`Tones of the picture: ${dark} % below the black point, ${light} % above the white point`}
+        aria-label={say('tonesOfThePictureBelow', { dark, light })}
         className="block h-13 w-full rounded-sm bg-paper"
         preserveAspectRatio="none"
       >
@@ -69,8 +70,8 @@ export function Histogram({
         ))}
       </svg>
       <figcaption className="flex justify-between text-[11.5px] text-muted">
-        <span>{dark} % all black</span>
-        <span>{light} % all white</span>
+        <span>{say('allBlack', { dark })}</span>
+        <span>{say('allWhite', { light })}</span>
       </figcaption>
     </figure>
   );

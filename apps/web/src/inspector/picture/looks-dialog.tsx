@@ -17,6 +17,7 @@ import { treatSmall } from '../../workers/picture-client';
 import { lookInks } from './start-inks';
 import { useSameTreatment } from './use-same-treatment';
 import { treatmentOf } from './treatment-of';
+import { say } from '../../words/picture';
 
 /** A picture with some steps, in small. */
 function LookPicture({
@@ -122,13 +123,13 @@ export function LooksDialog({
     try {
       await add({ name: name.trim(), document: lookText(design, part, side) }).unwrap();
       setName('');
-      notify('done', `The look “${name.trim()}” is kept.`);
+      notify('done', say('theLookIsKept', { name: name.trim() }));
     } catch (reason) {
-      notify('fault', `The look could not be kept: ${reasonOf(reason)}`);
+      notify('fault', say('theLookCouldNotBe', { reason: reasonOf(reason) }));
     }
   };
   return (
-    <Modal open title="Looks" wide onClose={onClose}>
+    <Modal open title={say('looks')} wide onClose={onClose}>
       <p className="mb-3 text-[13px] text-muted">
         A look takes the place of the picture’s tone, tint, light and surface steps. What cuts it out and what
         was painted on it stays, and each step can be changed afterwards.
@@ -140,7 +141,7 @@ export function LooksDialog({
               type="button"
               className="block h-full w-full rounded-md border border-line p-1.5 text-left hover:border-spruce"
               onClick={() => {
-                edit.make(`Look: ${called}`, [
+                edit.make(say('look', { called }), [
                   ...edits,
                   { op: 'updatePart', part: part.id, change: { steps } },
                 ]);
@@ -160,7 +161,7 @@ export function LooksDialog({
             </button>
             {kept !== undefined && (
               <span className="absolute top-2 right-2 rounded-md bg-card">
-                <IconButton label={`Forget the look ${called}`} onClick={() => void remove(kept)}>
+                <IconButton label={say('forgetTheLook', { called })} onClick={() => void remove(kept)}>
                   <X size={15} />
                 </IconButton>
               </span>
@@ -177,7 +178,7 @@ export function LooksDialog({
           }}
         >
           <label className="min-w-0 flex-1">
-            <span className="block text-[11.5px] text-muted">Keep this picture’s own look as</span>
+            <span className="block text-[11.5px] text-muted">{say('keepThisPicturesOwnLook')}</span>
             <input className="field" maxLength={120} value={name} onChange={(e) => setName(e.target.value)} />
           </label>
           <Button type="submit" disabled={!name.trim() || keeping}>

@@ -4,6 +4,7 @@ import type { StepMask } from '@brelm/core/steps';
 import { useTools } from '../../board/tools';
 import { Amount, Button, SelectField } from '../../ui';
 import { ColourSetting, type Measure } from './step-fields';
+import { say } from '../../words/picture';
 
 const PLAIN = { invert: false, soften: 0, grow: 0 };
 /** A new mask of each kind. */
@@ -14,12 +15,12 @@ const NEW: Readonly<Record<Exclude<StepMask['kind'], 'part'>, StepMask>> = {
   colour: { ...PLAIN, kind: 'colour', colour: '#c03a2b', within: 8, fall: 6 },
 };
 const KINDS: readonly [StepMask['kind'] | 'all', string][] = [
-  ['all', 'Everywhere'],
-  ['brush', 'Where it is painted'],
-  ['outline', 'Inside an outline'],
-  ['part', 'Inside another part'],
-  ['tones', 'Where it is so light'],
-  ['colour', 'Where it has a colour'],
+  ['all', say('everywhere')],
+  ['brush', say('whereItIsPainted')],
+  ['outline', say('insideAnOutline')],
+  ['part', say('insideAnotherPart')],
+  ['tones', say('whereItIsSoLight')],
+  ['colour', say('whereItHasAColour')],
 ];
 
 /** Where a step acts. */
@@ -38,15 +39,16 @@ export function MaskFields({
 }) {
   const tools = useTools();
   const set = (change: Partial<StepMask>, gesture: string) =>
-    onSet({ ...mask, ...change } as StepMask, 'Where a step acts', gesture);
+    onSet({ ...mask, ...change } as StepMask, say('whereAStepActs'), gesture);
   const { mmPerPx } = measure;
   const others = design.parts.filter((p) => p.id !== at.part && isCover(p));
   const choose = (kind: StepMask['kind'] | 'all') => {
-    if (kind === 'all') onSet(null, 'A step acts everywhere');
+    if (kind === 'all') onSet(null, say('aStepActsEverywhere'));
     else if (kind === 'part')
-      onSet({ ...PLAIN, kind, part: others[0].id, invert: mask?.invert ?? false }, 'Where a step acts');
+      onSet({ ...PLAIN, kind, part: others[0].id, invert: mask?.invert ?? false }, say('whereAStepActs'));
     // An outline is there once it is drawn.
-    else if (kind !== 'outline') onSet({ ...NEW[kind], invert: mask?.invert ?? false }, 'Where a step acts');
+    else if (kind !== 'outline')
+      onSet({ ...NEW[kind], invert: mask?.invert ?? false }, say('whereAStepActs'));
     if (kind === 'brush') tools.aim({ ...at, of: 'mask' }, 'brush');
     if (kind === 'outline') tools.aim({ ...at, of: 'mask' }, 'outline');
   };
@@ -55,7 +57,7 @@ export function MaskFields({
     <div className="flex flex-col gap-1.5 border-t border-line pt-1.5">
       <div className="flex items-end gap-1.5">
         <SelectField
-          label="It acts"
+          label={say('itActs')}
           className="min-w-0 flex-1"
           value={mask?.kind ?? 'all'}
           onChange={(e) => choose(e.target.value as StepMask['kind'])}
@@ -71,18 +73,20 @@ export function MaskFields({
             className="!h-7 !px-2"
             onClick={() => tools.aim({ ...at, of: 'mask' }, mask.kind as 'brush' | 'outline')}
           >
-            {mask.kind === 'brush' ? 'Paint' : 'Draw'}
+            {mask.kind === 'brush' ? say('paint') : say('draw')}
           </Button>
         )}
       </div>
       {mask?.kind === 'part' && (
         <SelectField
-          label="The part"
-          title="What it covers, as it lies on the picture: moved, the step moves with it. Of a picture, as much as that covers"
+          label={say('thePart')}
+          title={say('whatItCoversAsIt')}
           value={mask.part}
           onChange={(e) => set({ part: e.target.value }, 'part')}
         >
-          {others.every((p) => p.id !== mask.part) && <option value={mask.part}>gone: choose another</option>}
+          {others.every((p) => p.id !== mask.part) && (
+            <option value={mask.part}>{say('goneChooseAnother')}</option>
+          )}
           {others.map((p) => (
             <option key={p.id} value={p.id}>
               {partTitle(p)}
@@ -95,7 +99,7 @@ export function MaskFields({
           {(['from', 'to', 'fall'] as const).map((key) => (
             <Amount
               key={key}
-              label={{ from: 'From %', to: 'To %', fall: 'Fades over %' }[key]}
+              label={{ from: say('from'), to: 'To %', fall: say('fadesOver2') }[key]}
               digits={0}
               value={mask[key] * 100}
               min={0}
@@ -109,14 +113,14 @@ export function MaskFields({
       {mask?.kind === 'colour' && (
         <>
           <ColourSetting
-            label="Colour"
+            label={say('colour')}
             value={mask.colour}
             onChange={(colour) => set({ colour }, 'colour')}
           />
           {(['within', 'fall'] as const).map((key) => (
             <Amount
               key={key}
-              label={{ within: 'Within', fall: 'Fades over' }[key]}
+              label={{ within: say('within'), fall: say('fadesOver') }[key]}
               digits={1}
               value={mask[key]}
               min={0}
@@ -135,12 +139,12 @@ export function MaskFields({
               type="checkbox"
               className="h-4 w-4 accent-spruce"
               checked={mask.invert}
-              onChange={(e) => onSet({ ...mask, invert: e.target.checked }, 'Where a step acts')}
+              onChange={(e) => onSet({ ...mask, invert: e.target.checked }, say('whereAStepActs'))}
             />
             Everywhere but there
           </label>
           <Amount
-            label="Soften, mm"
+            label={say('softenMm')}
             value={mask.soften * mmPerPx}
             min={0}
             max={10}
@@ -149,7 +153,7 @@ export function MaskFields({
             onChange={(v) => set({ soften: v / mmPerPx }, 'soften')}
           />
           <Amount
-            label="Grow, mm"
+            label={say('growMm')}
             value={mask.grow * mmPerPx}
             min={-5}
             max={5}

@@ -9,29 +9,36 @@ import type { OwnProps } from './own-props';
 import { GroundSettings, LevelsSettings, MatchSettings } from './reading-settings';
 import { LightField } from '../light-field';
 import { SurfaceSettings } from './surface-settings';
+import { say } from '../../words/picture';
 
 function TintSettings({ step, design, onSet }: OwnProps<'tint'>) {
   const { stops } = step;
-  const set = (next: typeof stops, gesture?: string) => onSet({ stops: next }, 'Tint', gesture);
+  const set = (next: typeof stops, gesture?: string) => onSet({ stops: next }, say('tint'), gesture);
   const sorted = [...stops].sort((a, b) => a.at - b.at);
   return (
     <div className="flex flex-col gap-1.5">
       {sorted.map((stop, i) => (
         <div key={i} className="grid grid-cols-[1fr_4rem_auto] items-end gap-1.5">
           <InkSelect
-            label={i === 0 ? 'Dark becomes' : i === sorted.length - 1 ? 'Light becomes' : 'Between them'}
+            label={
+              i === 0
+                ? say('darkBecomes')
+                : i === sorted.length - 1
+                  ? say('lightBecomes')
+                  : say('betweenThem')
+            }
             value={stop.ink}
             design={design}
             onChange={(ink) => set(sorted.with(i, { ...stop, ink }))}
           />
           <label>
-            <span className="block text-[11.5px] text-muted">at %</span>
+            <span className="block text-[11.5px] text-muted">{say('at')}</span>
             <input
               type="number"
               className="field"
               min={0}
               max={100}
-              aria-label={`Tone ${i + 1}, %`}
+              aria-label={say('tone', { i: i + 1 })}
               value={Math.round(stop.at * 100)}
               onChange={(e) =>
                 set(
@@ -42,7 +49,7 @@ function TintSettings({ step, design, onSet }: OwnProps<'tint'>) {
             />
           </label>
           <IconButton
-            label={`Remove tone ${i + 1}`}
+            label={say('removeTone', { i: i + 1 })}
             disabled={sorted.length === 1}
             onClick={() => set(sorted.toSpliced(i, 1))}
           >
@@ -60,7 +67,7 @@ function TintSettings({ step, design, onSet }: OwnProps<'tint'>) {
             set([...sorted, { at: Math.round(at * 100) / 100, ink: free.id }]);
           }}
         >
-          <Plus size={14} aria-hidden /> another ink
+          <Plus size={14} aria-hidden /> {say('anotherInk')}
         </button>
       )}
     </div>
@@ -73,19 +80,19 @@ function BalanceSettings({ step, onSet }: OwnProps<'balance'>) {
       {(['shadows', 'middle', 'lights'] as const).map((zone) => (
         <fieldset key={zone} className="flex flex-col gap-1">
           <legend className="text-[12.5px] font-medium">
-            {{ shadows: 'Shadows', middle: 'Mid-tones', lights: 'Lights' }[zone]}
+            {{ shadows: say('shadows'), middle: say('midTones'), lights: say('lights') }[zone]}
           </legend>
           {(['a', 'b'] as const).map((axis) => (
             <Amount
               key={axis}
-              label={axis === 'a' ? 'Green–red %' : 'Blue–yellow %'}
+              label={axis === 'a' ? say('greenRed') : say('blueYellow')}
               digits={0}
               value={step[zone][axis] * 100}
               min={-100}
               max={100}
               step={1}
               onChange={(v) =>
-                onSet({ [zone]: { ...step[zone], [axis]: v / 100 } }, 'Colour balance', `${zone} ${axis}`)
+                onSet({ [zone]: { ...step[zone], [axis]: v / 100 } }, say('colourBalance'), `${zone} ${axis}`)
               }
             />
           ))}
@@ -112,18 +119,18 @@ function StrokeSettings({ step, at, part, design, onSet }: OwnProps<'marks' | 'l
         className="!h-7 !px-2"
         onClick={() => tools.aim({ part: part.id, step: at, of: 'step' }, 'brush')}
       >
-        <Brush size={15} aria-hidden /> {step.kind === 'marks' ? 'Mark what to keep' : 'Paint'}
+        <Brush size={15} aria-hidden /> {step.kind === 'marks' ? say('markWhatToKeep') : say('paint')}
       </Button>
       {step.kind === 'marks' && n === 0 && found && (
         <Button
           className="!h-7 !px-2"
-          onClick={() => onSet({ strokes: [middleStroke(found)] }, 'Mark the middle')}
+          onClick={() => onSet({ strokes: [middleStroke(found)] }, say('markTheMiddle'))}
         >
-          Keep the middle
+          {say('keepTheMiddle')}
         </Button>
       )}
       <span className="text-[12.5px] text-muted">
-        {n === 0 ? 'no stroke yet' : n === 1 ? '1 stroke' : `${n} strokes`}
+        {n === 0 ? say('noStrokeYet') : n === 1 ? say('n1Stroke') : say('strokes', { n })}
       </span>
     </div>
   );
@@ -139,10 +146,14 @@ function OutlineSettings({ step, at, part, design, measure, onSet }: OwnProps<'o
           className="!h-7 !px-2"
           onClick={() => tools.aim({ part: part.id, step: at, of: 'step' }, 'outline')}
         >
-          <PenTool size={15} aria-hidden /> Draw outlines
+          <PenTool size={15} aria-hidden /> {say('drawOutlines')}
         </Button>
         <span className="text-[12.5px] text-muted">
-          {loops.length === 0 ? 'none yet' : loops.length === 1 ? '1 outline' : `${loops.length} outlines`}
+          {loops.length === 0
+            ? say('noneYet')
+            : loops.length === 1
+              ? say('n1Outline')
+              : say('outlines', { loops: loops.length })}
         </span>
       </div>
       <label className="flex items-center gap-2 text-[13px]">
@@ -157,7 +168,7 @@ function OutlineSettings({ step, at, part, design, measure, onSet }: OwnProps<'o
                   ? { width: Math.max(1, 2 / measure.mmPerPx), ink: design.inks[0].id }
                   : null,
               },
-              'Rim of paper',
+              say('rimOfPaper'),
             )
           }
         />
@@ -166,20 +177,20 @@ function OutlineSettings({ step, at, part, design, measure, onSet }: OwnProps<'o
       {rim && (
         <>
           <InkSelect
-            label="Paper"
+            label={say('paper')}
             value={rim.ink}
             design={design}
-            onChange={(ink) => onSet({ rim: { ...rim, ink } }, 'Rim of paper')}
+            onChange={(ink) => onSet({ rim: { ...rim, ink } }, say('rimOfPaper'))}
           />
           <Amount
-            label="Width, mm"
+            label={say('widthMm')}
             value={rim.width * measure.mmPerPx}
             min={0.2}
             max={12}
             least={Math.ceil(0.5 * measure.mmPerPx * 100) / 100}
             most={Math.floor(2000 * measure.mmPerPx)}
             step={0.1}
-            onChange={(v) => onSet({ rim: { ...rim, width: v / measure.mmPerPx } }, 'Rim of paper', 'rim')}
+            onChange={(v) => onSet({ rim: { ...rim, width: v / measure.mmPerPx } }, say('rimOfPaper'), 'rim')}
           />
         </>
       )}
@@ -188,7 +199,11 @@ function OutlineSettings({ step, at, part, design, measure, onSet }: OwnProps<'o
 }
 
 const RaisedSettings = ({ step, design, onSet }: OwnProps<'raised'>) => (
-  <LightField from={step.from} design={design} onSet={(from, gesture) => onSet({ from }, 'Light', gesture)} />
+  <LightField
+    from={step.from}
+    design={design}
+    onSet={(from, gesture) => onSet({ from }, say('light2'), gesture)}
+  />
 );
 
 type AnyOwn = ComponentType<OwnProps<StepKind>>;

@@ -9,6 +9,7 @@ import { CropDialog } from './crop-dialog';
 import { EnlargeDialog } from './enlarge-dialog';
 import { StepList } from './step-list';
 import { TraceDialog } from './trace/trace-dialog';
+import { say } from '../../words/picture';
 
 /** How sharply a picture will print, what is cut off it, and the steps that are made of it. */
 export function PictureSettings({ part, design }: { part: PicturePart; design: Design }) {
@@ -30,13 +31,18 @@ export function PictureSettings({ part, design }: { part: PicturePart; design: D
     <div className="flex flex-col gap-2">
       <div className="flex items-center gap-2">
         <p className="min-w-0 flex-1 text-[13px] text-muted">
-          {shown.width} × {shown.height} px, prints at{' '}
-          <strong className={dpi * times < 150 ? 'text-rust' : 'text-ink'}>{wholeDpi(dpi)} dpi</strong>
-          {times > 1 && `, ${wholeDpi(dpi * times)} as it is enlarged`}
+          {say.rich('pxPrintsAtDpiAs', {
+            width: shown.width,
+            height: shown.height,
+            dpi: wholeDpi(dpi),
+            isTimes: times > 1,
+            dpi2: wholeDpi(dpi * times),
+            b: (words) => <strong className={dpi * times < 150 ? 'text-rust' : 'text-ink'}>{words}</strong>,
+          })}
         </p>
         {material && (
           <Button className="!h-7 !px-2" disabled={part.locked} onClick={() => setCropping(true)}>
-            <Crop size={15} aria-hidden /> {part.crop ? 'Change the crop' : 'Crop'}
+            <Crop size={15} aria-hidden /> {part.crop ? say('changeTheCrop') : say('crop')}
           </Button>
         )}
       </div>
@@ -46,7 +52,8 @@ export function PictureSettings({ part, design }: { part: PicturePart; design: D
             <Spline size={15} aria-hidden /> Trace into outlines
           </Button>
           <Button className="!h-7 !px-2" disabled={part.locked} onClick={() => setEnlarging(true)}>
-            <Grid2x2Plus size={15} aria-hidden /> {times > 1 ? `Enlarged ${times} times` : 'Enlarge'}
+            <Grid2x2Plus size={15} aria-hidden />{' '}
+            {times > 1 ? say('enlargedTimes2', { times }) : say('enlarge')}
           </Button>
         </div>
       )}
@@ -59,7 +66,7 @@ export function PictureSettings({ part, design }: { part: PicturePart; design: D
           onClose={() => setEnlarging(false)}
           onDone={(enlarged) => {
             if (enlarged !== part.enlarged)
-              edit.part(part.id, enlarged ? 'Enlarge' : 'Print it as it is', { enlarged });
+              edit.part(part.id, enlarged ? say('enlarge') : say('printItAsItIs'), { enlarged });
             setEnlarging(false);
           }}
         />
@@ -70,7 +77,7 @@ export function PictureSettings({ part, design }: { part: PicturePart; design: D
           material={material}
           onClose={() => setCropping(false)}
           onDone={(crop) => {
-            edit.part(part.id, 'Crop', { crop });
+            edit.part(part.id, say('crop'), { crop });
             setCropping(false);
           }}
         />

@@ -13,6 +13,7 @@ import type { OwnProps } from './own-props';
 import { startInks } from './start-inks';
 import { useSameTreatment } from './use-same-treatment';
 import { treatmentOf } from './treatment-of';
+import { say } from '../../words/picture';
 
 // Settings that look at the picture's own pixels.
 
@@ -48,7 +49,7 @@ export function GroundSettings({ at, part, design }: OwnProps<'ground'>) {
   const instead = () => {
     const { on, mask } = part.steps[at];
     const marks = newStep('marks', startInks(design), { on, mask });
-    edit.part(part.id, 'Mark instead', { steps: part.steps.with(at, marks) });
+    edit.part(part.id, say('markInstead'), { steps: part.steps.with(at, marks) });
     tools.aim({ part: part.id, step: at, of: 'step' }, 'brush');
   };
   return (
@@ -68,14 +69,14 @@ export function LevelsSettings({ step, at, part, design, onSet }: OwnProps<'leve
   const found = design.materials.find((m) => m.id === part.material);
   const before = useSameTreatment(useBefore(part, design, at));
   const { black, white, grey } = step;
-  const set = (change: Partial<typeof step>, key: string) => onSet(change, 'Levels', key);
+  const set = (change: Partial<typeof step>, key: string) => onSet(change, say('levels'), key);
   return (
     <>
       {found?.sha256 && (
         <Histogram sha256={found.sha256} before={before} scale={found.width} black={black} white={white} />
       )}
       <Amount
-        label="Black point %"
+        label={say('blackPoint')}
         digits={1}
         value={black * 100}
         min={0}
@@ -84,7 +85,7 @@ export function LevelsSettings({ step, at, part, design, onSet }: OwnProps<'leve
         onChange={(v) => set({ black: v / 100 }, 'black')}
       />
       <Amount
-        label="Grey point γ"
+        label={say('greyPoint')}
         value={grey}
         min={0.2}
         max={4}
@@ -94,7 +95,7 @@ export function LevelsSettings({ step, at, part, design, onSet }: OwnProps<'leve
         onChange={(v) => set({ grey: v }, 'grey')}
       />
       <Amount
-        label="White point %"
+        label={say('whitePoint')}
         digits={1}
         value={white * 100}
         min={0}
@@ -118,24 +119,24 @@ export function MatchSettings({ step, part, design, onSet }: OwnProps<'match'>) 
     const before = treatmentOf(other, other.steps, design, colourway);
     try {
       const { tones } = await pictureTones(found.sha256, before, found.width);
-      set({ from: other.name || found.name, ...tones }, 'Match');
+      set({ from: other.name || found.name, ...tones }, say('match'));
     } catch {
-      notify('fault', 'The other picture could not be read.');
+      notify('fault', say('theOtherPictureCouldNot'));
     }
   };
   return (
     <>
       <p className="text-[12.5px] text-muted">
-        {step.from ? `As “${step.from}” was when it was chosen.` : 'Choose the picture whose tones it takes.'}
+        {step.from ? say('asWasWhenItWas', { from: step.from }) : say('chooseThePictureWhoseTones')}
       </p>
       {others.length === 0 ? (
-        <p className="text-[12.5px]">There is no other picture on the board.</p>
+        <p className="text-[12.5px]">{say('thereIsNoOtherPicture')}</p>
       ) : (
-        <SelectField label="Take them from" value="" onChange={(e) => void take(e.target.value)}>
+        <SelectField label={say('takeThemFrom')} value="" onChange={(e) => void take(e.target.value)}>
           <option value="">Choose a picture…</option>
           {others.map((p) => (
             <option key={p.id} value={p.id}>
-              {p.name || 'Picture'}
+              {p.name || say('picture')}
             </option>
           ))}
         </SelectField>

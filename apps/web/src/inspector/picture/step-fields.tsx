@@ -5,6 +5,7 @@ import { useTools } from '../../board/tools';
 import { InkSelect } from '../../editor/ink-select';
 import { Amount, Button, IconButton, SelectField } from '../../ui';
 import type { Setting } from './settings';
+import { say } from '../../words/picture';
 
 /** How a length of the picture is shown: mm on the print for one of its px. */
 export interface Measure {
@@ -42,7 +43,7 @@ export function ColourSetting({
           onChange={(e) => onChange(e.target.value)}
         />
       </label>
-      <IconButton label={`Pick it off the board: ${label}`} onClick={() => tools.pick(onChange)}>
+      <IconButton label={say('pickItOffTheBoard', { label })} onClick={() => tools.pick(onChange)}>
         <Pipette size={15} />
       </IconButton>
     </div>

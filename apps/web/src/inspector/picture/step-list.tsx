@@ -16,6 +16,7 @@ import { OWN_SETTINGS } from './own-settings';
 import { startInks } from './start-inks';
 import { SETTINGS } from './settings';
 import { SettingField, type Measure, type SetStep } from './step-fields';
+import { say } from '../../words/picture';
 
 /** Kinds that nothing is seen of before something is drawn: that is begun at once. */
 const DRAWN: Partial<Record<StepKind, 'brush' | 'outline'>> = {
@@ -42,33 +43,33 @@ export function StepList({ part, design, measure }: { part: PicturePart; design:
     edit.part(part.id, label, { steps: next }, gesture && `${gesture} ${part.id}`);
   const move = (at: number, by: number) => {
     const next = steps.toSpliced(at, 1).toSpliced(at + by, 0, steps[at]);
-    set(next, 'Reorder steps');
+    set(next, say('reorderSteps'));
     if (open === at) setOpen(at + by);
     else if (open === at + by) setOpen(at);
   };
   const add = (kind: StepKind) => {
     setAdding(false);
-    if (design.inks.length === 0) return notify('fault', 'The design has no ink: add one first.');
-    set([...steps, newStep(kind, startInks(design))], `Add a step: ${stepKind(kind).label}`);
+    if (design.inks.length === 0) return notify('fault', say('theDesignHasNoInk'));
+    set([...steps, newStep(kind, startInks(design))], say('addAStep2', { label: stepKind(kind).label }));
     setOpen(steps.length);
     const by = DRAWN[kind];
     if (by) tools.aim({ part: part.id, step: steps.length, of: 'step' }, by);
   };
   return (
-    <section aria-label="Steps of the picture" className="flex flex-col gap-1">
+    <section aria-label={say('stepsOfThePicture')} className="flex flex-col gap-1">
       <h3 className="flex items-center text-[13px] font-medium">
         Steps
         {working && (
           <span role="status" className="ml-2 text-[11.5px] font-normal text-muted">
-            working…
+            {say('working')}
           </span>
         )}
         <span className="ml-auto flex">
-          <IconButton label="Looks" disabled={locked} onClick={() => setLooking(true)}>
+          <IconButton label={say('looks')} disabled={locked} onClick={() => setLooking(true)}>
             <Sparkles size={15} />
           </IconButton>
           <IconButton
-            label="Add a step"
+            label={say('addAStep')}
             disabled={locked || steps.length >= MOST_STEPS}
             onClick={() => setAdding(true)}
           >
@@ -76,11 +77,7 @@ export function StepList({ part, design, measure }: { part: PicturePart; design:
           </IconButton>
         </span>
       </h3>
-      {steps.length === 0 && (
-        <p className="text-[12.5px] text-muted">
-          None: the picture prints as it is. Steps cut it out, tone, tint and light it; the original stays.
-        </p>
-      )}
+      {steps.length === 0 && <p className="text-[12.5px] text-muted">{say('noneThePicturePrintsAs')}</p>}
       <ol className="flex flex-col gap-1">
         {steps.map((step, i) => (
           <li key={i}>
@@ -99,11 +96,11 @@ export function StepList({ part, design, measure }: { part: PicturePart; design:
               onDown={i < steps.length - 1 ? () => move(i, 1) : null}
               onCopy={
                 steps.length < MOST_STEPS
-                  ? () => set(steps.toSpliced(i + 1, 0, structuredClone(step)), 'Copy a step')
+                  ? () => set(steps.toSpliced(i + 1, 0, structuredClone(step)), say('copyAStep'))
                   : null
               }
               onRemove={() => {
-                set(steps.toSpliced(i, 1), 'Remove a step');
+                set(steps.toSpliced(i, 1), say('removeAStep'));
                 setOpen(null);
                 if (tools.target?.part === part.id) tools.aim(null);
               }}
@@ -146,7 +143,7 @@ function StepCard({
   onRemove: () => void;
 }) {
   const { label, partly } = stepKind(step.kind);
-  const name = `step ${at + 1}, ${label}`;
+  const name = say('step', { at: at + 1, label });
   const set: SetStep = (change, what, gesture) => onChange({ ...step, ...change } as Step, what, gesture);
   const Own = OWN_SETTINGS[step.kind];
   return (
@@ -160,12 +157,12 @@ function StepCard({
         >
           <ChevronRight size={14} aria-hidden className={`shrink-0 ${open ? 'rotate-90' : ''}`} />
           <span className="truncate">{label}</span>
-          {step.mask && <span className="shrink-0 text-[11.5px] text-muted">masked</span>}
+          {step.mask && <span className="shrink-0 text-[11.5px] text-muted">{say('masked')}</span>}
         </button>
         <IconButton
-          label={`Switch ${step.on ? 'off' : 'on'}: ${name}`}
+          label={say('switchOff', { isOn: step.on, name })}
           onClick={() =>
-            onChange({ ...step, on: !step.on }, step.on ? 'Switch a step off' : 'Switch a step on')
+            onChange({ ...step, on: !step.on }, step.on ? say('switchAStepOff') : say('switchAStepOn'))
           }
         >
           {step.on ? <Eye size={15} className="text-muted" /> : <EyeOff size={15} />}
@@ -179,13 +176,13 @@ function StepCard({
           ))}
           {partly && (
             <Amount
-              label="Strength %"
+              label={say('strength')}
               digits={0}
               value={step.strength * 100}
               min={0}
               max={100}
               step={1}
-              onChange={(v) => set({ strength: v / 100 }, 'Strength of a step', 'strength')}
+              onChange={(v) => set({ strength: v / 100 }, say('strengthOfAStep'), 'strength')}
             />
           )}
           <MaskFields
@@ -196,16 +193,16 @@ function StepCard({
             onSet={(mask, what, gesture) => onChange({ ...step, mask }, what, gesture)}
           />
           <div className="flex justify-end border-t border-line pt-1">
-            <IconButton label={`Earlier: ${name}`} disabled={!onUp} onClick={() => onUp?.()}>
+            <IconButton label={say('earlier', { name })} disabled={!onUp} onClick={() => onUp?.()}>
               <ChevronUp size={15} />
             </IconButton>
-            <IconButton label={`Later: ${name}`} disabled={!onDown} onClick={() => onDown?.()}>
+            <IconButton label={say('later', { name })} disabled={!onDown} onClick={() => onDown?.()}>
               <ChevronDown size={15} />
             </IconButton>
-            <IconButton label={`Copy: ${name}`} disabled={!onCopy} onClick={() => onCopy?.()}>
+            <IconButton label={say('copy', { name })} disabled={!onCopy} onClick={() => onCopy?.()}>
               <Copy size={15} />
             </IconButton>
-            <IconButton label={`Remove: ${name}`} onClick={onRemove}>
+            <IconButton label={say('remove', { name })} onClick={onRemove}>
               <X size={15} />
             </IconButton>
           </div>

@@ -3,6 +3,7 @@ import { readAt } from '../../platform/asked-again';
 import { FileButton, notify, SelectField, useLatest } from '../../ui';
 import { greyOf } from '../grey-of';
 import type { OwnProps } from './own-props';
+import { say } from '../../words/picture';
 
 /** Long side of the copy of a picture of the design that its greys are taken from, px: that which the board has, too. */
 const COPY = 1600;
@@ -16,8 +17,8 @@ export function SurfaceSettings({ step, part, design, onSet }: OwnProps<'surface
     void from()
       .then(greyOf)
       .then(
-        (own) => set({ own }, 'Surface'),
-        () => notify('fault', `“${name}” cannot be read as a picture: choose a PNG, JPEG or WebP.`),
+        (own) => set({ own }, say('surface')),
+        () => notify('fault', say('cannotBeReadAsA', { name })),
       );
   const ofDesign = (id: string) => {
     const other = others.find((p) => p.id === id);
@@ -39,10 +40,10 @@ export function SurfaceSettings({ step, part, design, onSet }: OwnProps<'surface
           accept="image/png,image/jpeg,image/webp"
           onFiles={([file]) => take(file.name, () => Promise.resolve(file))}
         >
-          {own ? 'Another picture…' : 'Choose a picture…'}
+          {own ? say('anotherPicture') : say('chooseAPicture')}
         </FileButton>
         {others.length > 0 && (
-          <SelectField label="Or of this design" value="" onChange={(e) => ofDesign(e.target.value)}>
+          <SelectField label={say('orOfThisDesign')} value="" onChange={(e) => ofDesign(e.target.value)}>
             <option value="">choose…</option>
             {others.map((p) => (
               <option key={p.id} value={p.id}>
@@ -54,8 +55,8 @@ export function SurfaceSettings({ step, part, design, onSet }: OwnProps<'surface
       </div>
       <p className="text-[12px] text-muted">
         {own
-          ? `${own.width} × ${own.height} greys, kept with the design; it goes on mirrored.`
-          : 'Until there is one, nothing is laid over.'}
+          ? say('greysKeptWithTheDesign', { width: own.width, height: own.height })
+          : say('untilThereIsOneNothing')}
       </p>
     </div>
   );

@@ -15,6 +15,7 @@ import { PlacementStage } from '../placement/placement-stage';
 import { LeftBehind } from '../../editor/left-behind';
 import { findDesign, settleDrafts, type Opening } from '../../editor/open-design';
 import { Workbench } from './workbench';
+import { say } from '../../words/artwork';
 
 type Loading =
   | { kind: 'loading' }
@@ -99,10 +100,10 @@ export function ArtworkStage() {
               setAttempt(attempt + 1);
             }}
           >
-            Try again
+            {say('tryAgain')}
           </Button>
           <Link to="/" className="text-spruce underline">
-            Back to the shelf
+            {say('backToTheShelf')}
           </Link>
         </div>
       </main>
@@ -118,7 +119,7 @@ export function ArtworkStage() {
       />
     );
   if (loading.kind === 'loading' || openId !== id || !specs.data || !garments.data)
-    return <p className="p-6 text-muted">Opening…</p>;
+    return <p className="p-6 text-muted">{say('opening')}</p>;
   return stage === 'garments' ? (
     <GarmentsStage specs={specs.data} garments={garments.data} />
   ) : stage === 'cut' ? (

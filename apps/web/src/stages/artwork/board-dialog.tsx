@@ -7,11 +7,12 @@ import { boardOf, safeBox, type Spec } from '@brelm/core/spec';
 import { SpecChoice, specSides, useDrawing, VersionFigure, type Resolved } from '../../design';
 import { Button, Modal } from '../../ui';
 import { useEdit } from '../../editor/use-edit';
+import { say } from '../../words/artwork';
 
 const WAYS: [RefitHow, string, string][] = [
-  ['scale', 'Scale to fit', 'safe area into safe area'],
-  ['size', 'Keep the size', 'in inches, in the middle'],
-  ['position', 'Keep the position', 'from the top left corner'],
+  ['scale', say('scaleToFit'), say('safeAreaIntoSafeArea')],
+  ['size', say('keepTheSize'), say('inInchesInTheMiddle')],
+  ['position', say('keepThePosition'), say('fromTheTopLeftCorner')],
 ];
 
 /** Makes the design for another product, and says how the artwork goes onto its board. */
@@ -41,7 +42,7 @@ export function BoardDialog({
   const drawing = useDrawing(after, undefined)?.drawing;
   const over = drawing && sticksOut(drawing);
   return (
-    <Modal open title="Product and board" onClose={onClose} wide>
+    <Modal open title={say('productAndBoard')} onClose={onClose} wide>
       <div className="grid gap-5 sm:grid-cols-[1fr_16rem]">
         <div>
           <SpecChoice specs={specs} value={key} onChange={setKey} />
@@ -49,10 +50,10 @@ export function BoardDialog({
             value={how}
             onChange={setHow}
             disabled={same}
-            aria-label="The artwork"
+            aria-label={say('theArtwork')}
             className={same ? 'mt-4 opacity-50' : 'mt-4'}
           >
-            <p className="heading mb-1.5">The artwork</p>
+            <p className="heading mb-1.5">{say('theArtwork')}</p>
             <div className="grid grid-cols-3 gap-1.5">
               {WAYS.map(([id, name, more]) => (
                 <Radio
@@ -70,26 +71,26 @@ export function BoardDialog({
         <div>
           <VersionFigure
             design={after}
-            title={`${after.board.width} × ${after.board.height} px${same ? ', as it is' : ''}`}
+            title={say('pxAsItIs', { width: after.board.width, height: after.board.height, isSame: same })}
           />
           {over && (
             <p role="status" className="mt-1.5 text-[13px] text-ochre-ink">
-              Part of the artwork lies beyond this board. It is kept, but will not print.
+              {say('partOfTheArtworkLies')}
             </p>
           )}
         </div>
       </div>
       <div className="mt-5 flex justify-end gap-2">
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say('cancel')}</Button>
         <Button
           tone="main"
           disabled={same}
           onClick={() => {
-            edit.make('Change the product', [{ op: 'replace', design: after }]);
+            edit.make(say('changeTheProduct'), [{ op: 'replace', design: after }]);
             onClose();
           }}
         >
-          Use this board
+          {say('useThisBoard')}
         </Button>
       </div>
     </Modal>

@@ -10,6 +10,7 @@ import { SeverityMark } from '../../ui';
 import { useEdit } from '../../editor/use-edit';
 import { openHelp } from '../../help/help-store';
 import { openComments } from '../../together/comments-store';
+import { say } from '../../words/artwork';
 
 /** A ratio stays on one line. */
 const unbroken = (text: string) => text.replace(/ : 1/g, '\u00a0:\u00a01');
@@ -72,34 +73,34 @@ export const FindingCard = memo(function FindingCard({
       <div className="mt-0.5 ml-[19px] flex">
         <button
           type="button"
-          aria-label={`Why: ${finding.message}`}
-          title="Why this is told, and from where on"
+          aria-label={say('why', { message: finding.message })}
+          title={say('whyThisIsToldAnd')}
           className={SMALL}
           onClick={() => openHelp({ page: 'findings', at: finding.check })}
         >
-          why
+          {say('why2')}
         </button>
         {finding.accepted === undefined && !accepting && (
           <button
             type="button"
-            aria-label={`Accept: ${finding.message}`}
-            title="Accept it as it is, with a reason"
+            aria-label={say('accept', { message: finding.message })}
+            title={say('acceptItAsItIs')}
             className={SMALL}
             onClick={() => setAccepting(true)}
           >
-            accept
+            {say('accept2')}
           </button>
         )}
         <button
           type="button"
-          aria-label={`Comment on: ${finding.message}`}
-          title="Say something about it"
+          aria-label={say('commentOn', { message: finding.message })}
+          title={say('saySomethingAboutIt')}
           className={SMALL}
           onClick={() =>
             openComments({ finding: { check: finding.check, part: finding.part, says: finding.message } })
           }
         >
-          comment
+          {say('comment')}
         </button>
       </div>
       {onGarment && (
@@ -108,16 +109,16 @@ export const FindingCard = memo(function FindingCard({
           className="mt-1 ml-[23px] text-[12.5px] text-spruce hover:underline"
           onClick={() => edit.backdrop(onGarment.id)}
         >
-          Look at it on {onGarment.name}
+          {say('lookAtItOn', { name: onGarment.name })}
         </button>
       )}
       {finding.accepted !== undefined ? (
         <p className="mt-1 ml-[23px] text-[12.5px] text-muted">
-          Accepted{finding.accepted && `: ${finding.accepted}`}{' '}
+          {say('accepted', { isAccepted: Boolean(finding.accepted), accepted: finding.accepted })}{' '}
           <button
             type="button"
             className="text-spruce hover:underline"
-            onClick={() => edit.make('Take a finding up again', [{ op: 'unaccept', acceptance: about }])}
+            onClick={() => edit.make(say('takeAFindingUpAgain'), [{ op: 'unaccept', acceptance: about }])}
           >
             take up again
           </button>
@@ -129,7 +130,7 @@ export const FindingCard = memo(function FindingCard({
               key={m.id}
               type="button"
               className="mt-1.5 ml-[23px] block w-[calc(100%-23px)] rounded-md border border-spruce px-2 py-1 text-left text-[12.5px] leading-snug text-spruce enabled:hover:bg-spruce enabled:hover:text-white disabled:opacity-50"
-              title="Point at it to see it on the board; press to keep it"
+              title={say('pointAtItToSee')}
               onMouseEnter={() => look(m)}
               onMouseLeave={() => look(null)}
               onFocus={() => look(m)}
@@ -148,7 +149,7 @@ export const FindingCard = memo(function FindingCard({
               onCancel={() => setAccepting(false)}
               onReason={(reason) => {
                 setAccepting(false);
-                edit.make('Accept a finding', [{ op: 'accept', acceptance: { ...about, reason } }]);
+                edit.make(say('acceptAFinding'), [{ op: 'accept', acceptance: { ...about, reason } }]);
               }}
             />
           )}
@@ -170,8 +171,8 @@ function Accept({ onCancel, onReason }: { onCancel: () => void; onReason: (reaso
     >
       <input
         autoFocus
-        aria-label="Why it is fine"
-        placeholder="Why it is fine"
+        aria-label={say('whyItIsFine')}
+        placeholder={say('whyItIsFine')}
         className="field"
         maxLength={500}
         value={reason}
@@ -187,10 +188,10 @@ function Accept({ onCancel, onReason }: { onCancel: () => void; onReason: (reaso
           disabled={!reason.trim()}
           className="text-spruce enabled:hover:underline disabled:text-muted"
         >
-          Accept
+          {say('accept3')}
         </button>
         <button type="button" className="text-muted hover:underline" onClick={onCancel}>
-          Cancel
+          {say('cancel')}
         </button>
       </div>
     </form>
@@ -224,10 +225,16 @@ function BeforeAfter({
       className="pointer-events-none fixed z-40 flex w-[104px] flex-col gap-1 rounded-md border border-edge bg-card p-1.5 text-[11.5px] text-muted"
       style={{ top, right: window.innerWidth - box.left + 16 }}
     >
-      <GarmentCanvas garment={garment} artwork={before} width={90} height={106} label="Before the mend" />
-      before
-      <GarmentCanvas garment={garment} artwork={after} width={90} height={106} label="After the mend" />
-      after
+      <GarmentCanvas
+        garment={garment}
+        artwork={before}
+        width={90}
+        height={106}
+        label={say('beforeTheMend')}
+      />
+      {say('before')}
+      <GarmentCanvas garment={garment} artwork={after} width={90} height={106} label={say('afterTheMend')} />
+      {say('after')}
     </div>,
     document.body,
   );

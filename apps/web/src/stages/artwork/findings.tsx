@@ -7,6 +7,7 @@ import { WorkFaultNote } from '../../ui';
 import { FindingCard, FoundOf } from './finding-card';
 
 import { proofNow, setProof, useProofState } from '../../editor/proof-store';
+import { say } from '../../words/artwork';
 
 const keyOf = (f: Finding) => `${f.check} ${f.part} ${f.garment}`;
 
@@ -52,41 +53,45 @@ export function Findings({
   );
   return (
     <section
-      aria-label="Findings"
+      aria-label={say('findings')}
       aria-busy={fault === null && (!current || !slowCurrent)}
       className="flex min-h-0 flex-1 flex-col p-3 [@media(max-height:639px)]:flex-none"
     >
       <div className="flex items-baseline justify-between">
-        <h2 className="heading">Findings{quick && here.length > 0 ? ` ${here.length}` : ''}</h2>
+        <h2 className="heading">
+          {say('findings2', { isQuick: Boolean(quick && here.length > 0), here: here.length })}
+        </h2>
         <span className="text-[12.5px] text-muted">
           {fault !== null
-            ? 'not checked'
+            ? say('notChecked')
             : !current
-              ? 'checking…'
+              ? say('checking')
               : !slowCurrent
-                ? 'checking thin places…'
-                : `on ${backdrop.name}`}
+                ? say('checkingThinPlaces')
+                : say('on', { name: backdrop.name })}
         </span>
       </div>
       <div className="-mx-1 mt-2 min-h-0 flex-1 overflow-y-auto px-1">
         {fault !== null && (
           <WorkFaultNote
-            what="This design could not be checked"
+            what={say('thisDesignCouldNotBe')}
             reason={fault}
             onAgain={() => setProof({ tries: proofNow().tries + 1 })}
           />
         )}
         {fault === null && quick && here.length === 0 && (
           <p className="flex items-center gap-2 text-[13px]">
-            {design.parts.length ? `Nothing wrong on ${backdrop.name}.` : 'Nothing on the board yet.'}
+            {design.parts.length
+              ? say('nothingWrongOn', { name: backdrop.name })
+              : say('nothingOnTheBoardYet')}
           </p>
         )}
         <FoundOf value={foundOf}>
           <Listed findings={here}>{(f) => card(f)}</Listed>
-          <Folded title={`${elsewhere.length} more on other colours`} count={elsewhere.length}>
+          <Folded title={say('moreOnOtherColours', { elsewhere: elsewhere.length })} count={elsewhere.length}>
             <Listed findings={elsewhere}>{(f) => card(f, nameOf(f))}</Listed>
           </Folded>
-          <Folded title={`${accepted.length} accepted`} count={accepted.length}>
+          <Folded title={say('accepted2', { accepted: accepted.length })} count={accepted.length}>
             <Listed findings={accepted}>
               {(f) => card(f, f.garment === backdrop.id ? undefined : nameOf(f))}
             </Listed>
@@ -116,7 +121,7 @@ function Listed({ findings, children }: { findings: Finding[]; children: (findin
           className="mt-2 text-[13px] text-spruce hover:underline"
           onClick={() => setAll(!all)}
         >
-          {all ? `The worst ${MOST_SEEN} only` : `Show ${more} more`}
+          {all ? say('theWorstOnly', { mostSeen: MOST_SEEN }) : say('showMore', { more })}
         </button>
       )}
     </>

@@ -3,7 +3,7 @@ import { dropNotice, notify } from '../../ui';
 let said: number | null = null;
 
 /** Says in one line why a key does nothing; once, however often it is pressed. */
-function say(why: string): void {
+function tellWhy(why: string): void {
   if (said !== null) dropNotice(said);
   said = notify('done', why);
 }
@@ -14,5 +14,5 @@ function say(why: string): void {
  */
 export const needing =
   (selection: () => readonly string[], least: number, why: string, act: () => boolean | void) => (): void => {
-    if (selection().length < least || act() === false) say(why);
+    if (selection().length < least || act() === false) tellWhy(why);
   };

@@ -16,12 +16,16 @@ import { useTip } from '../../keys';
 import { useLive } from '../../editor/live';
 import { useProofState } from '../../editor/proof-store';
 import { verdictWords } from '../../editor/verdict-words';
+import { say } from '../../words/artwork';
 
 /** What is said otherwise of what is no colour of the product itself. */
-const HEADINGS: Readonly<Record<string, string | undefined>> = { garment: 'On garments', ground: 'Stuck on' };
+const HEADINGS: Readonly<Record<string, string | undefined>> = {
+  garment: say('onGarments'),
+  ground: say('stuckOn'),
+};
 const TITLES: Readonly<Record<string, string | undefined>> = {
-  garment: 'Garments to judge it on',
-  ground: 'Grounds to judge it on',
+  garment: say('garmentsToJudgeItOn'),
+  ground: say('groundsToJudgeItOn'),
 };
 
 /** How often the garments are painted during a gesture, ms. */
@@ -72,7 +76,7 @@ export function OnGarments({
   const later = useDeferredValue(useMemo(() => ({ shown, moving }), [shown, moving]));
   const artwork = useThumbnail(useBordered(later.shown, border), 150, later.moving);
   const [choosing, setChoosing] = useState(false);
-  const heading = HEADINGS[noun] ?? `On the ${noun}`;
+  const heading = HEADINGS[noun] ?? say('onThe', { noun });
   const verdicts = judged.flatMap((g) => contrast.find((c) => c.id === g.id) ?? []);
   const reads = verdicts.filter((v) => v.verdict === 'reads').length;
   return (
@@ -90,16 +94,16 @@ export function OnGarments({
             className="text-[13px] text-spruce hover:underline"
             onClick={() => setChoosing(true)}
           >
-            Choose…
+            {say('choose')}
           </button>
         )}
       </div>
       <p className="mt-0.5 mb-2 text-[13px]" data-testid="reads-on">
         {empty
-          ? 'Nothing to judge yet'
+          ? say('nothingToJudgeYet')
           : verdicts.length
-            ? `Reads on ${reads} of ${verdicts.length}`
-            : 'Looking…'}
+            ? say('readsOnOf', { reads, verdicts: verdicts.length })
+            : say('looking')}
       </p>
       <ul className="grid max-h-[19rem] grid-cols-3 gap-2 overflow-y-auto p-0.5">
         {judged.map((garment) => {
@@ -113,9 +117,13 @@ export function OnGarments({
                 data-verdict={v?.verdict}
                 data-ratio={v?.lowestRatio.toFixed(2)}
                 title={tip(
-                  `${garment.name}${v ? `: ${verdictWords(v, design)}` : ''}. Click to make it the backdrop`,
+                  say('clickToMakeItThe', {
+                    name: garment.name,
+                    isV: Boolean(v),
+                    verdict: v && verdictWords(v, design),
+                  }),
                   'next-garment',
-                  'for the next',
+                  say('forTheNext'),
                 )}
                 className={clsx(
                   'block w-full rounded-md border-2 p-0.5 text-left',
@@ -124,7 +132,12 @@ export function OnGarments({
                 onClick={() => onBackdrop(garment.id)}
               >
                 <span className="sr-only">
-                  {`${garment.name}${v ? `, ${v.verdict}, ${ratioText(v.lowestRatio)} to 1` : ''}: make it the backdrop`}
+                  {say('to1MakeItThe', {
+                    name: garment.name,
+                    isV: Boolean(v),
+                    verdict: v?.verdict,
+                    lowestRatio: v && ratioText(v.lowestRatio),
+                  })}
                 </span>
                 <span className="block overflow-hidden rounded-[4px]" aria-hidden>
                   <GarmentCanvas
@@ -181,7 +194,7 @@ function ChooseGarments({
 }) {
   const [ids, setIds] = useState(chosen);
   return (
-    <Modal open onClose={onClose} title={TITLES[noun] ?? `Colours of the ${noun} to judge it on`} wide>
+    <Modal open onClose={onClose} title={TITLES[noun] ?? say('coloursOfTheToJudge', { noun })} wide>
       <div className="grid max-h-[55vh] grid-cols-3 gap-1.5 overflow-y-auto">
         {byLightness(garments).map((g) => (
           <label
@@ -204,7 +217,7 @@ function ChooseGarments({
         ))}
       </div>
       <div className="mt-4 flex justify-end gap-2">
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say('cancel')}</Button>
         <Button
           tone="main"
           disabled={ids.length === 0}
@@ -213,7 +226,7 @@ function ChooseGarments({
             onClose();
           }}
         >
-          Judge on {ids.length}
+          {say('judgeOn', { ids: ids.length })}
         </Button>
       </div>
     </Modal>

@@ -49,6 +49,7 @@ import { useProof } from '../../editor/use-proof';
 
 import { duplicateParts, mirrorCopies, moveInStack, nudgeParts } from '../../editor/part-actions';
 import { useClipboard } from '../../editor/use-clipboard';
+import { say } from '../../words/artwork';
 
 const NOTHING: Design = emptyDesign(
   '',
@@ -56,7 +57,7 @@ const NOTHING: Design = emptyDesign(
   'none',
   [],
   {
-    name: 'Ink',
+    name: say('ink'),
     value: '#000000',
   },
 );
@@ -157,31 +158,27 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
   const selection = () => store.getState().editor.selection;
   const one = (why: string, act: () => boolean | void) => needing(selection, 1, why, act);
   const nudge = (dx: number, dy: number) =>
-    one('Nothing is chosen to be moved. A click chooses a part.', () =>
-      nudgeParts(edit, made, selection(), dx, dy),
-    );
+    one(say('nothingIsChosenToBe'), () => nudgeParts(edit, made, selection(), dx, dy));
   const depth = (to: Parameters<typeof moveInStack>[3]) =>
-    one('Choose a part first: this moves it forwards or backwards.', () =>
-      moveInStack(edit, made, selection(), to),
-    );
+    one(say('chooseAPartFirstThis'), () => moveInStack(edit, made, selection(), to));
   const cutting = (toggle: typeof toggleWindow) =>
-    one('Choose a part first, to show it inside another or to knock it out of what is below.', () => {
+    one(say('chooseAPartFirstTo'), () => {
       const why = toggle(edit, made, selection());
       if (why) notify('done', why);
     });
-  const remove = one('Nothing is chosen to be removed.', () => edit.remove(selection()));
+  const remove = one(say('nothingIsChosenToBeRemoved'), () => edit.remove(selection()));
 
   useClipboard(edit);
   useFindable(() => [
     ...made.parts.map((p) => ({
-      ...{ id: `part ${p.id}`, group: 'Parts', title: partTitle(p), more: p.kind },
+      ...{ id: `part ${p.id}`, group: say('parts'), title: partTitle(p), more: p.kind },
       run: () => void dispatch(selected([p.id])),
     })),
     ...judged.map((g) => ({
-      ...{ id: `garment ${g.id}`, group: 'Garments', title: g.name, run: () => setBackdrop(g.id) },
+      ...{ id: `garment ${g.id}`, group: say('garments'), title: g.name, run: () => setBackdrop(g.id) },
     })),
     ...made.colourways.map((c) => ({
-      ...{ id: `colourway ${c.id}`, group: 'Colourways', title: c.name },
+      ...{ id: `colourway ${c.id}`, group: say('colourways'), title: c.name },
       run: () => void dispatch(colourwayChosen(c.id)),
     })),
   ]);
@@ -200,31 +197,28 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
       redo: () => dispatch(redone()),
       'choose-all': () =>
         dispatch(selected(made.parts.filter((p) => !p.locked && !p.hidden).map((p) => p.id))),
-      duplicate: one('Choose a part first, to duplicate it.', () => duplicateParts(edit, made, selection())),
-      mirror: one('Choose a part first, to mirror a copy of it across the middle.', () =>
+      duplicate: one(say('chooseAPartFirstToDuplicate'), () => duplicateParts(edit, made, selection())),
+      mirror: one(say('chooseAPartFirstToMirror'), () =>
         mirrorCopies(edit, made, selection(), made.board.width / 2),
       ),
-      bundle: needing(selection, 2, 'Choose two parts or more, to make a bundle of them.', () =>
-        edit.make('Bundle', bundleEdits(made, selection())),
+      bundle: needing(selection, 2, say('chooseTwoPartsOrMore'), () =>
+        edit.make(say('bundle'), bundleEdits(made, selection())),
       ),
-      unbundle: one('Choose a bundle first, to take it apart.', () => {
+      unbundle: one(say('chooseABundleFirstTo'), () => {
         const edits = unbundleEdits(made, selection());
-        edit.make('Unbundle', edits);
+        edit.make(say('unbundle'), edits);
         return edits.length > 0;
       }),
       window: cutting(toggleWindow),
-      weld: one('Choose two parts or more, or a bundle, to make one outline of them.', () => {
+      weld: one(say('chooseTwoPartsOrMoreOr'), () => {
         const ids = selection();
         const [unit] = unitsOf(made, ids);
         const joined = made.bundles.some((b) => b.id === unit.bundle && b.joined);
         const edits = joinEdits(made, ids, joined ? null : 'weld');
-        edit.make(joined ? 'Outlines by themselves' : 'Join outlines', edits);
+        edit.make(joined ? say('outlinesByThemselves') : say('joinOutlines'), edits);
         return edits.length > 0;
       }),
-      'set-apart': one(
-        'Choose a part first, to set it into its pieces.',
-        () => void setApart(edit, made, selection()),
-      ),
+      'set-apart': one(say('chooseAPartFirstToSet'), () => void setApart(edit, made, selection())),
       'knock-out': cutting(toggleKnockOut),
       forwards: depth('forwards'),
       backwards: depth('backwards'),
@@ -267,9 +261,12 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
       <LengthUnits value={design.aids.unit}>
         <div className="flex h-full flex-col">
           <StageBar design={made} specs={specs} onExport={() => setExporting(true)} />
-          <Panes names={['Stack', 'Board', 'Proof']} className="grid grid-cols-[284px_minmax(0,1fr)_252px]">
+          <Panes
+            names={[say('stack'), say('board'), say('proof')]}
+            className="grid grid-cols-[284px_minmax(0,1fr)_252px]"
+          >
             <aside
-              aria-label="Stack"
+              aria-label={say('stack')}
               className="flex min-h-0 flex-col border-r border-line bg-paper contain-layout contain-paint will-change-transform [@media(max-height:639px)]:overflow-y-auto"
             >
               <Stack design={made} resolved={resolved} side={side} onAdd={() => setAdding(true)} />
@@ -285,7 +282,7 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
               border={border}
             />
             <aside
-              aria-label="Proof"
+              aria-label={say('proof')}
               className="flex min-h-0 flex-col border-l border-line bg-paper contain-layout contain-paint will-change-transform [@media(max-height:639px)]:overflow-y-auto"
             >
               <OnGarments

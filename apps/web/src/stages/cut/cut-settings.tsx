@@ -13,47 +13,51 @@ import { formOf } from '@brelm/core/geometry';
 import { isDressed } from '@brelm/core/parts';
 import { InkSelect } from '../../editor/ink-select';
 import { Button, IconButton, NumberField, SelectField } from '../../ui';
+import { say } from '../../words/cut';
 
 const SHAPES: Record<(typeof CUT_SHAPES)[number], string> = {
-  follow: 'Follows the artwork',
-  silhouette: 'Silhouette, cut from film',
-  circle: 'Circle around it',
-  oval: 'Oval around it',
-  rectangle: 'Rectangle around it',
-  form: 'A form around it',
-  own: 'An outline of mine',
+  follow: say('followsTheArtwork'),
+  silhouette: say('silhouetteCutFromFilm'),
+  circle: say('circleAroundIt'),
+  oval: say('ovalAroundIt'),
+  rectangle: say('rectangleAroundIt'),
+  form: say('aFormAroundIt'),
+  own: say('anOutlineOfMine'),
 };
 const FORMS = Object.fromEntries(
   CUT_FORMS.map((id) => [id, formOf(id)!.label.replace(/^Badge, (.)/, (_, c: string) => c.toUpperCase())]),
 ) as Record<(typeof CUT_FORMS)[number], string>;
-const CORNERS: Record<(typeof CUT_CORNERS)[number], string> = { round: 'Round', sharp: 'As sharp as it is' };
+const CORNERS: Record<(typeof CUT_CORNERS)[number], string> = {
+  round: say('round'),
+  sharp: say('asSharpAsItIs'),
+};
 const HOLES: Record<(typeof CUT_HOLES)[number], string> = {
-  all: 'Fill all',
-  small: 'Fill small ones',
-  chosen: 'Cut out chosen ones',
-  none: 'Cut all out',
+  all: say('fillAll'),
+  small: say('fillSmallOnes'),
+  chosen: say('cutOutChosenOnes'),
+  none: say('cutAllOut'),
 };
 const ISLANDS: Record<(typeof CUT_ISLANDS)[number], string> = {
-  bridge: 'Join by bridges',
-  stencil: 'Hold as a stencil',
-  apart: 'Leave apart',
+  bridge: say('joinByBridges'),
+  stencil: say('holdAsAStencil'),
+  apart: say('leaveApart'),
 };
 const PRINTED = {
-  ink: 'In an ink',
-  spread: 'In the colours beside it',
-  bare: 'Not printed',
+  ink: say('inAnInk'),
+  spread: say('inTheColoursBesideIt'),
+  bare: say('notPrinted'),
 };
 const TEARS: Record<(typeof TEAR_SIDES)[number], string> = {
-  none: 'None',
-  top: 'At the top',
-  right: 'On the right',
-  bottom: 'At the bottom',
-  left: 'On the left',
+  none: say('none'),
+  top: say('atTheTop'),
+  right: say('onTheRight'),
+  bottom: say('atTheBottom'),
+  left: say('onTheLeft'),
 };
 const within =
   (least: number, most: number) =>
   (v: number): string | null =>
-    v >= least && v <= most ? null : `${least} to ${most} mm`;
+    v >= least && v <= most ? null : say('toMm', { least, most });
 
 /** One of a few ways, told in words. */
 function Choice<T extends string>({
@@ -100,7 +104,7 @@ export function CutSettings({
     most: number,
   ) => (
     <NumberField
-      label={`${label}, mm`}
+      label={say('mm', { label })}
       value={value[key]}
       check={within(least, most)}
       onChange={(v) => onSet({ [key]: v }, label)}
@@ -123,39 +127,39 @@ export function CutSettings({
         : { shape: next };
   return (
     <div className="flex flex-col gap-4">
-      <section aria-label="Outline" className="flex flex-col gap-2">
-        <h2 className="heading">Outline</h2>
+      <section aria-label={say('outline')} className="flex flex-col gap-2">
+        <h2 className="heading">{say('outline')}</h2>
         <Choice
-          label="Shape"
+          label={say('shape')}
           value={shape}
           of={CUT_SHAPES}
           words={SHAPES}
-          onChoose={(next) => onSet(shaped(next), 'Shape of the cut')}
+          onChoose={(next) => onSet(shaped(next), say('shapeOfTheCut'))}
         />
         {shape === 'form' && (
           <Choice
-            label="Form"
+            label={say('form')}
             value={value.form}
             of={CUT_FORMS}
             words={FORMS}
-            onChoose={(form) => onSet({ form }, 'Form of the cut')}
+            onChoose={(form) => onSet({ form }, say('formOfTheCut'))}
           />
         )}
         {shape === 'own' && (
           <>
             <SelectField
-              label="Part"
+              label={say('part')}
               value={value.part ?? ''}
-              onChange={(e) => onSet({ part: e.target.value || null }, 'Outline of the cut')}
+              onChange={(e) => onSet({ part: e.target.value || null }, say('outlineOfTheCut'))}
             >
-              <option value="">none yet</option>
+              <option value="">{say('noneYet')}</option>
               {outlines.map((p) => (
                 <option key={p.id} value={p.id}>
                   {p.name}
                 </option>
               ))}
               {value.part !== null && !outlines.some((p) => p.id === value.part) && (
-                <option value={value.part}>one that is gone</option>
+                <option value={value.part}>{say('oneThatIsGone')}</option>
               )}
             </SelectField>
             {outline ? (
@@ -165,86 +169,80 @@ export function CutSettings({
                   checked={outline.unprinted}
                   onChange={(e) => onUnprinted(outline.id, e.target.checked)}
                 />
-                Only cuts: not printed itself
+                {say('onlyCutsNotPrintedItself')}
               </label>
             ) : (
-              outlines.length === 0 && (
-                <p className="text-[12px] text-muted">
-                  Draw one on the board first: a shape, or an outline by hand.
-                </p>
-              )
+              outlines.length === 0 && <p className="text-[12px] text-muted">{say('drawOneOnTheBoard')}</p>
             )}
           </>
         )}
         <div className="grid grid-cols-2 gap-2">
-          {!silhouette && shape !== 'own' && length('distance', 'Border', 0, 50)}
-          {shape !== 'circle' && shape !== 'oval' && length('radius', 'Least radius', 0, 20)}
+          {!silhouette && shape !== 'own' && length('distance', say('border'), 0, 50)}
+          {shape !== 'circle' && shape !== 'oval' && length('radius', say('leastRadius'), 0, 20)}
         </div>
         {shape === 'follow' && (
           <div className="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-2">
             <Choice
-              label="Outer corners"
+              label={say('outerCorners')}
               value={value.corners}
               of={CUT_CORNERS}
               words={CORNERS}
-              onChoose={(corners) => onSet({ corners }, 'Corners of the cut')}
+              onChoose={(corners) => onSet({ corners }, say('cornersOfTheCut'))}
             />
             {value.corners === 'sharp' && (
               <NumberField
                 label="Up to, × border"
                 value={value.mitre}
-                check={(v) => (v >= 1 && v <= 10 ? null : '1 to 10')}
-                onChange={(mitre) => onSet({ mitre }, 'Reach of corners')}
+                check={(v) => (v >= 1 && v <= 10 ? null : say('n1To10'))}
+                onChange={(mitre) => onSet({ mitre }, say('reachOfCorners'))}
               />
             )}
           </div>
         )}
       </section>
       {follows && (
-        <section aria-label="Gaps, holes and pieces" className="flex flex-col gap-2">
-          <h2 className="heading">{silhouette ? 'Holes, pieces' : 'Gaps, holes, pieces'}</h2>
+        <section aria-label={say('gapsHolesAndPieces')} className="flex flex-col gap-2">
+          <h2 className="heading">{silhouette ? say('holesPieces') : say('gapsHolesPieces')}</h2>
           <div className="grid grid-cols-2 gap-2">
-            {!silhouette && length('close', 'Close gaps', 0, 50)}
+            {!silhouette && length('close', say('closeGaps'), 0, 50)}
             <Choice
-              label="Holes"
+              label={say('holes')}
               value={value.holes}
               of={CUT_HOLES}
               words={HOLES}
-              onChoose={(holes) => onSet({ holes }, 'Holes of the cut')}
+              onChoose={(holes) => onSet({ holes }, say('holesOfTheCut'))}
             />
-            {value.holes === 'small' && length('holeSize', 'Smaller than', 0, 50)}
+            {value.holes === 'small' && length('holeSize', say('smallerThan'), 0, 50)}
           </div>
-          {value.holes === 'chosen' && (
-            <p className="text-[12px] text-muted">Click a hole on the sticker to cut it out or fill it.</p>
-          )}
+          {value.holes === 'chosen' && <p className="text-[12px] text-muted">{say('clickAHoleOnThe')}</p>}
           <div className="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-2">
             <Choice
-              label="Several pieces"
+              label={say('severalPieces')}
               value={value.islands}
               of={CUT_ISLANDS}
               words={ISLANDS}
-              onChoose={(islands) => onSet({ islands, joints: [] }, 'Pieces of the cut')}
+              onChoose={(islands) => onSet({ islands, joints: [] }, say('piecesOfTheCut'))}
             />
-            {value.islands !== 'apart' && length('bridge', 'Bridges', 0.2, 50)}
+            {value.islands !== 'apart' && length('bridge', say('bridges'), 0.2, 50)}
           </div>
           {value.joints.length > 0 && (
-            <Button className="self-start" onClick={() => onSet({ joints: [] }, 'Bridges placed anew')}>
-              Place bridges anew
+            <Button className="self-start" onClick={() => onSet({ joints: [] }, say('bridgesPlacedAnew'))}>
+              {say('placeBridgesAnew')}
             </Button>
           )}
         </section>
       )}
-      <section aria-label="Border" className="flex flex-col gap-2">
-        <h2 className="heading">{silhouette ? 'Film' : 'Border'}</h2>
+      <section aria-label={say('border')} className="flex flex-col gap-2">
+        <h2 className="heading">{silhouette ? say('film') : say('border')}</h2>
         <Choice
-          label={silhouette ? 'Bridges' : 'Printed'}
+          label={silhouette ? say('bridges') : say('printed')}
           value={value.ink !== null ? 'ink' : value.spread && !silhouette ? 'spread' : 'bare'}
           of={silhouette ? (['ink', 'bare'] as const) : (['ink', 'spread', 'bare'] as const)}
           words={PRINTED}
           onChoose={(way) =>
             onSet(
               { ink: way === 'ink' ? lightestInk(design, undefined) : null, spread: way === 'spread' },
-              'Border of the sticker',
+              say('borderOfTheSticker'),
             )
           }
         />
@@ -252,13 +250,13 @@ export function CutSettings({
           <div className="grid grid-cols-2 gap-2">
             {value.ink !== null && (
               <InkSelect
-                label="Ink"
+                label={say('ink')}
                 value={value.ink}
                 design={design}
                 onChange={(ink) => onSet({ ink }, 'Ink of the border')}
               />
             )}
-            {length('bleed', 'Bleed', 0, 10)}
+            {length('bleed', say('bleed'), 0, 10)}
           </div>
         )}
         {!silhouette &&
@@ -268,20 +266,20 @@ export function CutSettings({
             return (
               <div key={i} className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] items-end gap-2">
                 <InkSelect
-                  label={`Rim ${i + 1}`}
+                  label={say('rim', { i: i + 1 })}
                   value={rim.ink}
                   design={design}
-                  onChange={(ink) => change({ ink }, 'Ink of a rim')}
+                  onChange={(ink) => change({ ink }, say('inkOfARim'))}
                 />
                 <NumberField
-                  label="Width, mm"
+                  label={say('widthMm')}
                   value={rim.width}
                   check={within(0.2, 50)}
-                  onChange={(width) => change({ width }, 'Width of a rim')}
+                  onChange={(width) => change({ width }, say('widthOfARim'))}
                 />
                 <IconButton
-                  label={`Take rim ${i + 1} away`}
-                  onClick={() => onSet({ rims: rims.filter((_, k) => k !== i) }, 'Rim taken away')}
+                  label={say('takeRimAway', { i: i + 1 })}
+                  onClick={() => onSet({ rims: rims.filter((_, k) => k !== i) }, say('rimTakenAway'))}
                 >
                   <X size={14} aria-hidden />
                 </IconButton>
@@ -299,12 +297,12 @@ export function CutSettings({
             }
           >
             <Plus size={14} aria-hidden />
-            Rim around it
+            {say('rimAroundIt')}
           </Button>
         )}
       </section>
-      <section aria-label="Backing" className="flex flex-col gap-2">
-        <h2 className="heading">Backing</h2>
+      <section aria-label={say('backing')} className="flex flex-col gap-2">
+        <h2 className="heading">{say('backing')}</h2>
         <label className="flex items-center gap-2 text-[13px]">
           <input
             type="checkbox"
@@ -312,26 +310,26 @@ export function CutSettings({
             onChange={(e) =>
               onSet(
                 { backing: e.target.checked ? { margin: 4, tear: 'none' } : null },
-                'Backing of the sticker',
+                say('backingOfTheSticker'),
               )
             }
           />
-          Cut it through, wider
+          {say('cutItThroughWider')}
         </label>
         {backing && (
           <div className="grid grid-cols-2 gap-2">
             <NumberField
-              label="Margin, mm"
+              label={say('marginMm')}
               value={backing.margin}
               check={within(0.5, 50)}
-              onChange={(margin) => onSet({ backing: { ...backing, margin } }, 'Margin of the backing')}
+              onChange={(margin) => onSet({ backing: { ...backing, margin } }, say('marginOfTheBacking'))}
             />
             <Choice
-              label="Tear strip"
+              label={say('tearStrip')}
               value={backing.tear}
               of={TEAR_SIDES}
               words={TEARS}
-              onChoose={(tear) => onSet({ backing: { ...backing, tear } }, 'Tear strip')}
+              onChoose={(tear) => onSet({ backing: { ...backing, tear } }, say('tearStrip'))}
             />
           </div>
         )}

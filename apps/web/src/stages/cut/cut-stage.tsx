@@ -34,6 +34,7 @@ import { PeelList } from './peel-list';
 import { StickerBoard } from './sticker-board';
 import { stickersOf, type StickerProduct } from './sticker-products';
 import { useCut } from './use-cut';
+import { say } from '../../words/cut';
 
 /** How the open side of a design is cut out as a sticker, and what that is like to peel. */
 export function CutStage({ specs }: { specs: Spec[] }) {
@@ -63,13 +64,13 @@ function Stage({ design, specs }: { design: Design; specs: Spec[] }) {
   const product = products.find(({ spec, side }) => `${spec.id} ${side.id}` === chosen) ?? products[0];
   const set = (cutLine: CutLine | null, label: string) => edit.make(label, [{ op: 'setCutLine', cutLine }]);
   const begin = () =>
-    set(newCutLine(lightestInk(design, colourway), product?.spec.sticker), 'Cut it out as a sticker');
+    set(newCutLine(lightestInk(design, colourway), product?.spec.sticker), say('cutItOutAsA'));
   const { cutLine } = design;
   const fill = ({ spec, side }: StickerProduct) => {
     const placement = placementOn(design, spec, side);
     const made = placeForMe(resolved.drawing, design.board, spec, side, null, rimOf(design, spec));
     if (placement && made)
-      edit.make('Fill the print area', [{ op: 'setPlacement', placement: { ...placement, ...made.at } }]);
+      edit.make(say('fillThePrintArea'), [{ op: 'setPlacement', placement: { ...placement, ...made.at } }]);
   };
 
   useKeys({
@@ -93,12 +94,12 @@ function Stage({ design, specs }: { design: Design; specs: Spec[] }) {
           onSet={set}
           onFill={fill}
           onUnprinted={(part, unprinted) =>
-            edit.make('Print it or not', [{ op: 'updatePart', part, change: { unprinted } }])
+            edit.make(say('printItOrNot'), [{ op: 'updatePart', part, change: { unprinted } }])
           }
           choice={
             products.length > 1 && (
               <SelectField
-                label="Cut for"
+                label={say('cutFor')}
                 value={product && `${product.spec.id} ${product.side.id}`}
                 onChange={(e) => setChosen(e.target.value)}
               >
@@ -116,14 +117,11 @@ function Stage({ design, specs }: { design: Design; specs: Spec[] }) {
         <main className="mx-auto flex min-h-0 w-full max-w-4xl flex-1 flex-wrap items-center justify-center gap-x-10 gap-y-4 overflow-y-auto p-6">
           <AsItIs design={design} resolved={resolved} />
           <div className="flex max-w-sm flex-col items-start gap-3">
-            <h1 className="text-[20px]">Not cut out yet</h1>
-            <p className="text-muted">
-              As a sticker, the artwork gets a border all round, and a line that a blade follows. Both follow
-              whatever you change on the board.
-            </p>
+            <h1 className="text-[20px]">{say('notCutOutYet')}</h1>
+            <p className="text-muted">{say('asAStickerTheArtwork')}</p>
             <Button tone="main" onClick={begin}>
               <Scissors size={16} aria-hidden />
-              Cut it out
+              {say('cutItOut')}
             </Button>
           </div>
         </main>
@@ -253,7 +251,7 @@ function Sticker({
       {
         openHoles: cut!.holes.filter((h) => (h === hole ? !h.open : h.open)).map((h) => h.at),
       },
-      hole.open ? 'Hole filled' : 'Hole cut out',
+      hole.open ? say('holeFilled') : say('holeCutOut2'),
     );
   const onBridge = (index: number, end: 'from' | 'to', at: [number, number]) =>
     change(
@@ -264,57 +262,57 @@ function Sticker({
           return [...shareOf(moved.from), ...shareOf(moved.to)];
         }),
       },
-      'Bridge moved',
+      say('bridgeMoved'),
     );
   const mend = ({ mend: offered, code, fill }: CutFinding) => {
-    if (offered) change(offered.change, `Mend the cut: ${code}`);
+    if (offered) change(offered.change, say('mendTheCut', { code }));
     else if (fill && product) onFill(product);
   };
   const inMm = (px: number) => ((px / drawing.dpi) * 25.4).toFixed(1);
-  const size = `${inMm(drawing.width)} × ${inMm(drawing.height)} mm`;
+  const size = say('mm3', { inMm: inMm(drawing.width), inMm2: inMm(drawing.height) });
   return (
-    <Panes names={['Cut', 'Sticker', 'Peel check']} className="grid grid-cols-[252px_minmax(0,1fr)_276px]">
+    <Panes
+      names={[say('cut'), say('sticker'), say('peelCheck')]}
+      className="grid grid-cols-[252px_minmax(0,1fr)_276px]"
+    >
       <aside
-        aria-label="Cut"
+        aria-label={say('cut')}
         className="flex min-h-0 flex-col gap-4 overflow-y-auto border-r border-line p-3"
       >
         {choice}
         <CutSettings value={cutLine} design={design} onSet={change} onUnprinted={onUnprinted} />
-        <Button className="mt-auto self-start" onClick={() => onSet(null, 'Take the cut line away')}>
+        <Button className="mt-auto self-start" onClick={() => onSet(null, say('takeTheCutLineAway'))}>
           <Trash2 size={14} aria-hidden />
-          Take the cut line away
+          {say('takeTheCutLineAway')}
         </Button>
       </aside>
-      <section aria-label="Sticker" className="flex min-h-0 min-w-0 flex-col">
+      <section aria-label={say('sticker')} className="flex min-h-0 min-w-0 flex-col">
         <div className="flex items-center gap-3 border-b border-line px-4 py-2">
           <h1 className="mr-auto truncate text-[16px]">
-            {product ? product.spec.product : 'The board itself'}
+            {product ? product.spec.product : say('theBoardItself')}
             <span className="ml-2 text-[13px] text-muted">
               {product && `${name.toLowerCase()}, `}
               {size}
             </span>
           </h1>
           <span role="status" className="text-[13px] text-muted">
-            {late ? 'working out…' : ''}
+            {late ? say('workingOut') : ''}
           </span>
         </div>
         {!product && (
           <p className="border-b border-line bg-card px-4 py-1.5 text-[13px]">
-            It is placed on no sticker yet, so nothing asks for a least border or radius, and files have no
-            cut line.{' '}
-            <Link to="../placement" relative="path" className="text-spruce underline">
-              Add one under Placement
-            </Link>
-            .
+            {say.rich('itIsPlacedOnNo', {
+              link: (words) => (
+                <Link to="../placement" relative="path" className="text-spruce underline">
+                  {words}
+                </Link>
+              ),
+            })}
           </p>
         )}
         {state.fault && (
           <div className="p-3">
-            <WorkFaultNote
-              what="The cut could not be worked out"
-              reason={state.fault}
-              onAgain={state.again}
-            />
+            <WorkFaultNote what={say('theCutCouldNotBe')} reason={state.fault} onAgain={state.again} />
           </div>
         )}
         <div className="min-h-0 flex-1 p-4">
@@ -338,22 +336,26 @@ function Sticker({
                     }
                   : null
               }
-              label={`${design.name} as a sticker${cut ? `, ${cut.peel.width.toFixed(0)} × ${cut.peel.height.toFixed(0)} mm` : ''}`}
+              label={say('asAStickerMm', {
+                name: design.name,
+                isCut: Boolean(cut),
+                width: cut?.peel.width.toFixed(0),
+                height: cut?.peel.height.toFixed(0),
+              })}
             />
           ) : (
-            !state.fault && <p className="text-[13px] text-muted">Painting the artwork…</p>
+            !state.fault && <p className="text-[13px] text-muted">{say('paintingTheArtwork')}</p>
           )}
         </div>
         {byHand && (
           <p className="border-t border-line bg-card px-4 py-1.5 text-[12.5px] text-muted">
-            Drag a point, or move it by the arrow keys. Page keys go to the next one, Insert or a double click
-            adds one after it, Delete takes it away.
+            {say('dragAPointOrMove')}
             {cutLine.patches.length > 0 && (
               <Button
                 className="ml-3 !h-6 !px-2"
-                onClick={() => change({ patches: [] }, 'Cut as it was worked out')}
+                onClick={() => change({ patches: [] }, say('cutAsItWasWorked'))}
               >
-                As it was worked out
+                {say('asItWasWorkedOut')}
               </Button>
             )}
           </p>
@@ -384,18 +386,18 @@ function Sticker({
           <Button
             disabled={!cut || late}
             onClick={() => saveAs('dxf')}
-            title="The blade’s path, for plotters"
+            title={say('theBladesPathForPlotters')}
           >
             <Download size={14} aria-hidden />
             DXF
           </Button>
-          <Button disabled={!cut || late} onClick={() => saveAs('svg')} title="The blade’s path as curves">
+          <Button disabled={!cut || late} onClick={() => saveAs('svg')} title={say('theBladesPathAsCurves')}>
             <Download size={14} aria-hidden />
             SVG
           </Button>
         </div>
       </section>
-      <aside aria-label="Peel check" className="min-h-0 overflow-y-auto border-l border-line p-3">
+      <aside aria-label={say('peelCheck')} className="min-h-0 overflow-y-auto border-l border-line p-3">
         {cut || findings.length ? (
           <PeelList
             cut={cut}
@@ -405,7 +407,7 @@ function Sticker({
             onMend={mend}
           />
         ) : (
-          <p className="text-[13px] text-muted">{state.fault ? '' : 'Working out…'}</p>
+          <p className="text-[13px] text-muted">{state.fault ? '' : say('workingOutDots')}</p>
         )}
       </aside>
     </Panes>

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { nodesOf, type Cut, type HandPatch } from '@brelm/core/cutline';
+import { say } from '../../words/cut';
 
 type Point = readonly [number, number];
 
@@ -80,11 +81,11 @@ export function HandLayer({
           patches.map((p, i) =>
             i === own.patch ? { ...p, via: p.via.map((v, k) => (k === own.via ? share(to) : v)) } : p,
           ),
-          'Point of the cut moved',
+          say('pointOfTheCutMoved'),
         )
       : onPatches(
           [...patches, { from: share(before), to: share(after), via: [share(to)] }],
-          'Point of the cut moved',
+          say('pointOfTheCutMoved'),
         );
   };
   const remove = ({ own, before, after }: Handle) =>
@@ -95,11 +96,11 @@ export function HandLayer({
             const via = p.via.filter((_, k) => k !== own.via);
             return via.length ? [{ ...p, via }] : [];
           }),
-          'Point of the cut taken away',
+          say('pointOfTheCutTaken'),
         )
       : onPatches(
           [...patches, { from: share(before), to: share(after), via: [] }],
-          'Point of the cut taken away',
+          say('pointOfTheCutTaken'),
         );
   const add = ({ at, after }: Handle) =>
     onPatches(
@@ -111,7 +112,7 @@ export function HandLayer({
           via: [share([(at[0] + after[0]) / 2, (at[1] + after[1]) / 2])],
         },
       ],
-      'Point of the cut added',
+      say('pointOfTheCutAdded'),
     );
   const go = (to: number) => setActive((to + handles.length) % handles.length);
   const key = (e: KeyboardEvent, index: number) => {
@@ -137,7 +138,7 @@ export function HandLayer({
     <g
       ref={layer}
       role="group"
-      aria-label="Points of the cut"
+      aria-label={say('pointsOfTheCut')}
       onPointerMove={(e) => moving && setMoving({ ...moving, at: place(e) })}
       onPointerUp={(e) => {
         if (
@@ -159,7 +160,11 @@ export function HandLayer({
             cy={y}
             r={(handle.own ? 4.5 : 3.2) * unit}
             role="button"
-            aria-label={`Point ${i + 1} of ${handles.length}${handle.own ? ', put there by hand' : ''}`}
+            aria-label={say('pointOfPutThereBy', {
+              i: i + 1,
+              handles: handles.length,
+              isOwn: Boolean(handle.own),
+            })}
             tabIndex={i === here ? 0 : -1}
             className="cursor-grab touch-none focus-visible:outline-2 focus-visible:outline-spruce"
             fill={handle.own ? '#1f5f50' : '#fffdf6'}

@@ -1,5 +1,6 @@
 import { cutSeconds, type Cut, type CutFinding, type Spot } from '@brelm/core/cutline';
 import { Button, SeverityMark, VerdictMark } from '../../ui';
+import { say } from '../../words/cut';
 
 const mm = (v: number): string => (Number.isFinite(v) ? `${v.toFixed(1)} mm` : '–');
 
@@ -23,24 +24,24 @@ export function PeelList({
   const figures: [string, string, Spot | null][] = !peel
     ? []
     : [
-        ['Size', `${peel.width.toFixed(1)} × ${peel.height.toFixed(1)} mm`, null],
-        ['Pieces', String(peel.pieces), null],
-        ['Holes', String(peel.holes), null],
+        [say('size'), say('mm2', { width: peel.width.toFixed(1), height: peel.height.toFixed(1) }), null],
+        [say('pieces'), String(peel.pieces), null],
+        [say('holes'), String(peel.holes), null],
         ['Least border', peel.border ? mm(peel.border.distance) : '–', peel.border],
-        ['Narrowest neck', peel.neck ? mm(peel.neck.width) : 'none under 12 mm', peel.neck],
-        ['Least outer radius', mm(peel.outerRadius), null],
-        ['Least inner radius', mm(peel.innerRadius), null],
-        ['Blade’s way', `${(peel.path / 10).toFixed(1)} cm`, null],
-        ['Points', String(peel.points), null],
-        ['Time at 100 mm/s', `${cutSeconds(cut!).toFixed(1)} s`, null],
+        [say('narrowestNeck'), peel.neck ? mm(peel.neck.width) : say('noneUnder12Mm'), peel.neck],
+        [say('leastOuterRadius'), mm(peel.outerRadius), null],
+        [say('leastInnerRadius'), mm(peel.innerRadius), null],
+        [say('bladesWay'), `${(peel.path / 10).toFixed(1)} cm`, null],
+        [say('points'), String(peel.points), null],
+        [say('timeAt100MmS'), `${cutSeconds(cut!).toFixed(1)} s`, null],
       ];
   return (
     <div className="flex flex-col gap-4">
-      <section aria-label="Findings">
-        <h2 className="heading mb-1">Peel check</h2>
+      <section aria-label={say('findings')}>
+        <h2 className="heading mb-1">{say('peelCheck')}</h2>
         {findings.length === 0 ? (
           <p className="flex items-center gap-2 text-[13px]">
-            <VerdictMark verdict="reads" /> It cuts and peels in one piece.
+            <VerdictMark verdict="reads" /> {say('itCutsAndPeelsIn')}
           </p>
         ) : (
           <ul className="flex flex-col gap-2">
@@ -68,7 +69,7 @@ export function PeelList({
         )}
       </section>
       {figures.length > 0 && (
-        <section aria-label="Figures">
+        <section aria-label={say('figures')}>
           <h2 className="heading mb-1">Figures</h2>
           <dl className="text-[13px]">
             {figures.map(([name, value, spot]) => (

@@ -3,6 +3,7 @@ import type { Cut, CutHole, PrintedBorder, Spot } from '@brelm/core/cutline';
 import { toSvgPath } from '@brelm/core/geometry';
 import { HandLayer } from './hand-layer';
 import type { Print } from './use-cut';
+import { say } from '../../words/cut';
 
 /** Around the print, as a share of its long side. */
 const MARGIN = 0.08;
@@ -193,7 +194,7 @@ export function StickerBoard({
             d={toSvgPath(hole.path)}
             role="checkbox"
             aria-checked={hole.open}
-            aria-label={`Hole ${i + 1}: ${hole.open ? 'cut out' : 'filled'}`}
+            aria-label={say('holeCutOut', { i: i + 1, isOpen: hole.open })}
             tabIndex={0}
             className="cursor-pointer focus-visible:outline-2 focus-visible:outline-spruce"
             fill={hole.open ? '#1f4d3a' : '#ffffff'}
@@ -228,7 +229,7 @@ export function StickerBoard({
                 cy={bridge[end][1]}
                 r={5 * unit}
                 role="button"
-                aria-label={`Bridge ${i + 1}, ${end === 'from' ? 'one end' : 'other end'}: arrow keys move it`}
+                aria-label={say('bridgeOneEndArrowKeys', { i: i + 1, isFrom: end === 'from' })}
                 tabIndex={0}
                 className="cursor-grab touch-none focus-visible:outline-2 focus-visible:outline-spruce"
                 fill="#fffdf6"

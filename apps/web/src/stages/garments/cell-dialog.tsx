@@ -7,6 +7,7 @@ import { useBordered, useDrawing, useThumbnail, type Border } from '../../design
 import { paintGarment } from '../../platform/garment-paint';
 import { Modal, NumberField, WorkFaultNote } from '../../ui';
 import { edges, reasonOf, separation } from '../../workers/proof-client';
+import { say } from '../../words/garments';
 
 const SIZE = 520;
 const FINE = [74, 122, 52];
@@ -42,11 +43,11 @@ function edgeImage({ width, height, ratios }: EdgeMap): OffscreenCanvas {
 }
 
 const VIEWS = {
-  edge: 'Contrast along the edge',
-  plain: 'The artwork alone',
-  underbase: 'The white underbase',
-  printed: 'Inks on the underbase, as printed',
-  partial: 'Where alpha is partial',
+  edge: say('contrastAlongTheEdge'),
+  plain: say('theArtworkAlone'),
+  underbase: say('theWhiteUnderbase'),
+  printed: say('inksOnTheUnderbaseAs'),
+  partial: say('whereAlphaIsPartial'),
 } as const;
 type View = keyof typeof VIEWS;
 
@@ -64,17 +65,17 @@ function SeparationWords({
   choke: number;
   onChoke: (mm: number) => void;
 }) {
-  if (!separated) return <p className="text-muted">Separating…</p>;
+  if (!separated) return <p className="text-muted">{say('separating')}</p>;
   const { ink, underbase, partial } = separated.shares;
   const rows = [
-    ['Inked', percent(ink)],
-    ['White under it', garment.takes === 'direct' ? 'none' : percent(underbase)],
-    ['Half transparent', percent(partial)],
+    [say('inked'), percent(ink)],
+    [say('whiteUnderIt'), garment.takes === 'direct' ? say('none') : percent(underbase)],
+    [say('halfTransparent'), percent(partial)],
   ];
   return (
     <div className="flex flex-col gap-3 text-[13px]">
       <table>
-        <caption className="heading mb-1 text-left">Of the board</caption>
+        <caption className="heading mb-1 text-left">{say('ofTheBoard')}</caption>
         <tbody>
           {rows.map(([name, value]) => (
             <tr key={name}>
@@ -87,13 +88,13 @@ function SeparationWords({
         </tbody>
       </table>
       {garment.takes === 'direct' ? (
-        <p className="text-muted">{garment.name} takes ink directly: nothing is laid under it.</p>
+        <p className="text-muted">{say('takesInkDirectlyNothingIs', { name: garment.name })}</p>
       ) : (
         <div className="w-28">
           <NumberField
-            label="Choke, mm"
+            label={say('chokeMm')}
             value={choke}
-            check={(v) => (v >= 0 && v <= 3 ? null : '0 to 3 mm')}
+            check={(v) => (v >= 0 && v <= 3 ? null : say('n0To3Mm'))}
             onChange={onChoke}
           />
         </div>
@@ -179,18 +180,18 @@ export function CellDialog({
 
   const most = Math.max(0.01, ...(map?.bands.map((b) => b.share) ?? []));
   return (
-    <Modal open onClose={onClose} title={`${name} on ${garment.name}`} wide>
+    <Modal open onClose={onClose} title={say('on', { name, name2: garment.name })} wide>
       <div className="flex flex-wrap gap-5">
         <canvas
           ref={canvas}
           role="img"
-          aria-label={`${design.name} in ${name} on ${garment.name}`}
+          aria-label={say('inOn', { name: design.name, name2: name, name3: garment.name })}
           style={{ width: shownWidth, height: shownHeight }}
           className="rounded-md border border-line"
         />
         <div className="min-w-48 flex-1">
           <label className="mb-3 block text-[13px]">
-            <span className="block text-[11.5px] text-muted">Show</span>
+            <span className="block text-[11.5px] text-muted">{say('show')}</span>
             <select className="field" value={view} onChange={(e) => setView(e.target.value as View)}>
               {Object.entries(VIEWS).map(([id, words]) => (
                 <option key={id} value={id}>
@@ -201,7 +202,7 @@ export function CellDialog({
           </label>
           {fault !== null ? (
             <WorkFaultNote
-              what="This could not be measured"
+              what={say('thisCouldNotBeMeasured')}
               reason={fault}
               onAgain={() => {
                 setFault(null);
@@ -213,13 +214,15 @@ export function CellDialog({
           ) : (
             <>
               <p className="heading mb-2">Contrast along the edge</p>
-              {!map && <p className="text-muted">Measuring…</p>}
+              {!map && <p className="text-muted">{say('measuring')}</p>}
               <ul className="flex flex-col gap-1 text-[13px]">
                 {map?.bands.map((band, i) => {
                   const to = map.bands[i + 1]?.from;
                   return (
                     <li key={band.from} className="grid grid-cols-[5.5rem_1fr_2.5rem] items-center gap-2">
-                      <span>{to ? `${band.from} to ${to}` : `over ${band.from}`}</span>
+                      <span>
+                        {to ? say('to', { from: band.from, to }) : say('over', { from: band.from })}
+                      </span>
                       <span className="block h-3">
                         <span
                           className="block h-3 rounded-[2px]"

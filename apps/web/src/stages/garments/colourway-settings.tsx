@@ -3,6 +3,7 @@ import { freshId, inkValues, usedInks, type Design } from '@brelm/core/design';
 import { useEdit } from '../../editor/use-edit';
 import { IconButton, leaveField } from '../../ui';
 import { PartOverrides } from './part-overrides';
+import { say } from '../../words/garments';
 
 /** Name, values and order of one colourway; what differs from the base is marked. */
 export function ColourwaySettings({
@@ -27,7 +28,7 @@ export function ColourwaySettings({
       'colourway',
       design.colourways.map((c) => c.id),
     );
-    edit.make('Duplicate the colourway', [
+    edit.make(say('duplicateTheColourway'), [
       {
         op: 'addColourway',
         at: at + 1,
@@ -37,12 +38,12 @@ export function ColourwaySettings({
     onChosen(copy);
   };
   return (
-    <section aria-label="Colourway" className="border-t border-line pt-3">
-      <h2 className="heading mb-1.5">Colourway{isBase ? ', the base' : ''}</h2>
+    <section aria-label={say('colourway')} className="border-t border-line pt-3">
+      <h2 className="heading mb-1.5">Colourway{isBase ? say('theBase') : ''}</h2>
       <div className="flex items-center gap-0.5">
         <input
           key={colourway.name}
-          aria-label="Name of the colourway"
+          aria-label={say('nameOfTheColourway')}
           className="field !h-8 flex-1 !text-[15px]"
           defaultValue={colourway.name}
           maxLength={120}
@@ -50,38 +51,38 @@ export function ColourwaySettings({
           onBlur={(e) => {
             const name = e.target.value.trim();
             if (name && name !== colourway.name)
-              edit.make('Rename the colourway', [
+              edit.make(say('renameTheColourway'), [
                 { op: 'updateColourway', colourway: colourway.id, change: { name } },
               ]);
             else e.target.value = colourway.name;
           }}
         />
         <IconButton
-          label="Move up"
+          label={say('moveUp')}
           disabled={at < 2}
           onClick={() =>
-            edit.make('Order colourways', [{ op: 'moveColourway', colourway: colourway.id, to: at - 1 }])
+            edit.make(say('orderColourways'), [{ op: 'moveColourway', colourway: colourway.id, to: at - 1 }])
           }
         >
           <ArrowUp size={16} />
         </IconButton>
         <IconButton
-          label="Move down"
+          label={say('moveDown')}
           disabled={isBase || at === design.colourways.length - 1}
           onClick={() =>
-            edit.make('Order colourways', [{ op: 'moveColourway', colourway: colourway.id, to: at + 1 }])
+            edit.make(say('orderColourways'), [{ op: 'moveColourway', colourway: colourway.id, to: at + 1 }])
           }
         >
           <ArrowDown size={16} />
         </IconButton>
-        <IconButton label="Duplicate the colourway" onClick={duplicate}>
+        <IconButton label={say('duplicateTheColourway')} onClick={duplicate}>
           <Copy size={16} />
         </IconButton>
         <IconButton
-          label={isBase ? 'The base stays' : 'Remove the colourway'}
+          label={isBase ? say('theBaseStays') : say('removeTheColourway')}
           disabled={isBase}
           onClick={() => {
-            edit.make('Remove the colourway', [{ op: 'removeColourway', colourway: colourway.id }]);
+            edit.make(say('removeTheColourway'), [{ op: 'removeColourway', colourway: colourway.id }]);
             onChosen(design.colourways[0].id);
           }}
         >
@@ -95,12 +96,12 @@ export function ColourwaySettings({
             <li key={ink.id} className="flex h-8 items-center gap-2 text-[13px]">
               <input
                 type="color"
-                aria-label={`${ink.name} in ${colourway.name}`}
+                aria-label={say('in', { name: ink.name, name2: colourway.name })}
                 className="h-7 w-9 cursor-pointer rounded-md border border-edge bg-card p-0.5"
                 value={values.get(ink.id)}
                 onChange={(e) =>
                   edit.make(
-                    'Change an ink',
+                    say('changeAnInk'),
                     [{ op: 'setInk', ink: ink.id, value: e.target.value, colourway: colourway.id }],
                     { gesture: `ink ${ink.id} ${colourway.id}` },
                   )
@@ -109,15 +110,15 @@ export function ColourwaySettings({
               <span className={own ? 'font-semibold' : ''}>{ink.name}</span>
               <span className="text-muted">
                 {values.get(ink.id)}
-                {!used.has(ink.id) && ' · not used'}
+                {!used.has(ink.id) && ` ${say('notUsed')}`}
               </span>
               {own && (
                 <span className="ml-auto flex items-center gap-1 text-muted">
-                  base {ink.value}
+                  {say('base', { value: ink.value })}
                   <IconButton
-                    label={`Take ${ink.name} from the base again`}
+                    label={say('takeFromTheBaseAgain3', { name: ink.name })}
                     onClick={() =>
-                      edit.make('Reset an ink', [{ op: 'resetInk', ink: ink.id, colourway: colourway.id }])
+                      edit.make(say('resetAnInk'), [{ op: 'resetInk', ink: ink.id, colourway: colourway.id }])
                     }
                   >
                     <RotateCcw size={14} />

@@ -18,6 +18,7 @@ import { ColourwaySettings } from './colourway-settings';
 import { Ladder } from './ladder';
 import { ProposeDialog } from './propose-dialog';
 import { Wall } from './wall';
+import { say } from '../../words/garments';
 
 type Sort = 'lightness' | 'verdict';
 const RANK = { reads: 0, weak: 1, vanishes: 2 };
@@ -61,11 +62,11 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
 
   useFindable(() => [
     ...design.colourways.map((c) => ({
-      ...{ id: `colourway ${c.id}`, group: 'Colourways', title: c.name },
+      ...{ id: `colourway ${c.id}`, group: say('colourways'), title: c.name },
       run: () => void dispatch(colourwayChosen(c.id)),
     })),
     ...garments.map((g) => ({
-      ...{ id: `garment ${g.id}`, group: 'Garments', title: g.name, run: () => setWords(g.name) },
+      ...{ id: `garment ${g.id}`, group: say('garments'), title: g.name, run: () => setWords(g.name) },
     })),
   ]);
 
@@ -117,12 +118,12 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
       design.colourways.map((c) => c.id),
     );
     const from = design.colourways.find((c) => c.id === chosen);
-    edit.make('Add a colourway', [
+    edit.make(say('addAColourway'), [
       {
         op: 'addColourway',
         colourway: {
           id,
-          name: `Colourway ${design.colourways.length + 1}`,
+          name: say('colourway2', { colourways: design.colourways.length + 1 }),
           inks: { ...from?.inks },
           garments: [],
         },
@@ -134,9 +135,9 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
   return (
     <div className="flex h-full flex-col">
       <StageBar design={design} specs={specs} />
-      <Panes names={['Ladder', 'Wall']} className="grid grid-cols-[404px_minmax(0,1fr)]">
+      <Panes names={[say('ladder'), say('wall')]} className="grid grid-cols-[404px_minmax(0,1fr)]">
         <aside
-          aria-label="Ladder"
+          aria-label={say('ladder')}
           className="flex min-h-0 flex-col gap-4 overflow-y-auto border-r border-line p-4"
         >
           <Ladder design={design} colourway={chosen} garments={garments} noun={noun} />
@@ -147,15 +148,15 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
             onChosen={(id) => dispatch(colourwayChosen(id))}
           />
         </aside>
-        <section aria-label="Wall" className="flex min-h-0 flex-col">
+        <section aria-label={say('wall')} className="flex min-h-0 flex-col">
           <div className="flex flex-wrap items-center gap-2 border-b border-line px-4 py-2.5">
             <p className="mr-auto min-w-60 flex-1 text-[15px]" data-testid="wall-summary">
-              {rows.length ? wallSummary(rows, garments, assigned, names) : `Looking at every ${noun}…`}
+              {rows.length ? wallSummary(rows, garments, assigned, names) : say('lookingAtEvery', { noun })}
             </p>
             <input
               type="search"
-              aria-label={`Filter ${noun}s`}
-              placeholder={`Filter ${noun}s`}
+              aria-label={say('filterS', { noun })}
+              placeholder={say('filterS', { noun })}
               className="field !w-36"
               value={words}
               onChange={(e) => setWords(e.target.value)}
@@ -163,13 +164,13 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
             <Button
               className="!h-7 !px-2"
               onClick={() => setSort(sort === 'lightness' ? 'verdict' : 'lightness')}
-              title={`Change the order of the ${noun}s`}
+              title={say('changeTheOrderOfThe', { noun })}
             >
               <ArrowDownUp size={14} aria-hidden />
-              {sort === 'lightness' ? 'by lightness' : 'by verdict'}
+              {sort === 'lightness' ? say('byLightness') : say('byVerdict')}
             </Button>
             <Button className="!h-7 !px-2" onClick={add}>
-              Add colourway
+              {say('addColourway')}
             </Button>
             <Button
               tone="main"
@@ -177,13 +178,13 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
               disabled={rows.length === 0}
               onClick={() => setProposing(true)}
             >
-              Propose a colourway…
+              {say('proposeAColourway')}
             </Button>
           </div>
           {fault !== null && (
             <div className="border-b border-line px-4 py-2">
               <WorkFaultNote
-                what={`The ${noun}s could not be judged`}
+                what={say('theSCouldNotBe', { noun })}
                 reason={fault}
                 onAgain={() => {
                   setFault(null);
@@ -206,7 +207,7 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
             onAssign={
               worn
                 ? (garment, colourway) =>
-                    edit.make('Assign a garment', [{ op: 'assignGarment', garment, colourway }])
+                    edit.make(say('assignAGarment'), [{ op: 'assignGarment', garment, colourway }])
                 : null
             }
           />

@@ -11,6 +11,7 @@ import {
 } from '@brelm/core/colour';
 import { inksOfPart, inkValues, type Design } from '@brelm/core/design';
 import { byLightness, garmentLightness, NEEDED_RATIO } from '@brelm/core/proof';
+import { say } from '../../words/garments';
 
 const WIDTH = 372;
 const HEIGHT = 270;
@@ -47,8 +48,8 @@ function runs(garments: readonly Garment[], clears: ReadonlySet<string>): Run[] 
 
 /** Where every must-read ink clears the line, in words. */
 function ladderWords(garments: readonly Garment[], clears: ReadonlySet<string>, noun: string): string {
-  if (clears.size === 0) return `Nothing that must read clears the line on any ${noun}.`;
-  if (clears.size === garments.length) return `All that must read clears the line on every ${noun}.`;
+  if (clears.size === 0) return say('nothingThatMustReadClears', { noun });
+  if (clears.size === garments.length) return say('allThatMustReadClears', { noun });
   const length = (r: Run) => r.to - r.from + 1;
   const best = runs(garments, clears)
     .filter((r) => r.clears)
@@ -57,7 +58,7 @@ function ladderWords(garments: readonly Garment[], clears: ReadonlySet<string>, 
   const [from, to] = [garments[best.from].name, garments[best.to].name];
   const range = best.from === best.to ? from : `${from} … ${to}`;
   // What is not sold in colours is not sold on one.
-  return `${noun === 'garment' ? 'Sell' : 'It reads'} on ${range}${more ? `, and on ${more} more` : ''}.`;
+  return say('sellOnAndOnMore', { isGarment: noun === 'garment', range, isMore: Boolean(more), more });
 }
 
 /**
@@ -111,18 +112,16 @@ export function Ladder({
   const words = ladderWords(sorted, clears, noun);
 
   return (
-    <section aria-label="Ladder of contrast">
+    <section aria-label={say('ladderOfContrast')}>
       <h2 className="heading mb-1">Ladder</h2>
       {curves.length === 0 ? (
-        <p className="text-[13px] text-muted">
-          No part must read yet. Lettering does, unless that is switched off on the artwork stage.
-        </p>
+        <p className="text-[13px] text-muted">{say('noPartMustReadYet')}</p>
       ) : (
         <>
           <svg
             viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
             role="img"
-            aria-label={`Contrast of each must-read ink on every ${noun}. ${words}`}
+            aria-label={say('contrastOfEachMustRead', { noun, words })}
           >
             {runs(sorted, clears)
               .filter((r) => r.clears)
@@ -216,10 +215,10 @@ export function Ladder({
               );
             })}
             <text x={MARGIN.left} y={HEIGHT - 4} className="fill-muted text-[11px]">
-              dark {noun}s
+              {say('darkS', { noun })}
             </text>
             <text x={WIDTH - MARGIN.right} y={HEIGHT - 4} textAnchor="end" className="fill-muted text-[11px]">
-              light {noun}s
+              {say('lightS', { noun })}
             </text>
           </svg>
           <ul className="mt-1 flex flex-wrap gap-x-3 text-[12.5px]">

@@ -4,6 +4,7 @@ import { isDressed, partTitle, type Part } from '@brelm/core/parts';
 import { KeylineList, otherInk } from '../../inspector/keyline-settings';
 import { useEdit } from '../../editor/use-edit';
 import { IconButton } from '../../ui';
+import { say } from '../../words/garments';
 
 /** What is other about each part in one colourway: shown or hidden, keylines and shade. */
 export function PartOverrides({ design, colourway }: { design: Design; colourway: Colourway }) {
@@ -51,7 +52,7 @@ function Row({
     const rest = Object.fromEntries(
       Object.entries(override ?? {}).filter(([key]) => !keys.includes(key as keyof PartOverride)),
     );
-    edit.make('Take from the base again', [
+    edit.make(say('takeFromTheBaseAgain'), [
       { op: 'overridePart', colourway: colourway.id, part: part.id, change: null },
       ...(Object.keys(rest).length
         ? [{ op: 'overridePart' as const, colourway: colourway.id, part: part.id, change: rest }]
@@ -69,12 +70,12 @@ function Row({
           <input
             type="checkbox"
             className="h-4 w-4 shrink-0 accent-spruce"
-            aria-label={`${title} is shown in ${colourway.name}`}
+            aria-label={say('isShownIn', { title, name: colourway.name })}
             checked={!hidden}
             onChange={(e) =>
               e.target.checked === !part.hidden
                 ? reset('hidden')
-                : change(e.target.checked ? 'Show in a colourway' : 'Hide in a colourway', {
+                : change(e.target.checked ? say('showInAColourway') : say('hideInAColourway'), {
                     hidden: !e.target.checked,
                   })
             }
@@ -83,8 +84,8 @@ function Row({
         </label>
         {override && (
           <IconButton
-            label={`Take ${title} from the base again`}
-            onClick={() => change('Take from the base again', null)}
+            label={say('takeFromTheBaseAgain2', { title })}
+            onClick={() => change(say('takeFromTheBaseAgain'), null)}
           >
             <RotateCcw size={14} />
           </IconButton>
@@ -93,21 +94,21 @@ function Row({
       {isDressed(part) && !hidden && (
         <div className="mt-1 grid grid-cols-2 gap-1.5">
           <Select
-            label={`Keylines of ${title}`}
+            label={say('keylinesOf', { title })}
             value={keylines}
             words={{
-              base: part.keylines.length ? 'Keylines as base' : 'No keyline, as base',
-              none: 'No keyline',
-              own: 'Other keylines',
+              base: part.keylines.length ? say('keylinesAsBase') : say('noKeylineAsBase'),
+              none: say('noKeyline'),
+              own: say('otherKeylines'),
             }}
             onChange={(choice) => {
               if (choice === 'base') reset('keylines');
-              else if (choice === 'none') change('No keyline in a colourway', { keylines: [] });
+              else if (choice === 'none') change(say('noKeylineInAColourway'), { keylines: [] });
               else {
-                const { ink, edits } = otherInk(design, part, 'Keyline');
+                const { ink, edits } = otherInk(design, part, say('keyline'));
                 const width = Math.max(4, Math.round(design.board.dpi / 25));
                 const own = part.keylines.length ? part.keylines : [{ ink, width, join: 'round' as const }];
-                edit.make('Other keylines in a colourway', [
+                edit.make(say('otherKeylinesInAColourway'), [
                   ...edits,
                   { op: 'overridePart', colourway: colourway.id, part: part.id, change: { keylines: own } },
                 ]);
@@ -115,21 +116,21 @@ function Row({
             }}
           />
           <Select
-            label={`Shade of ${title}`}
+            label={say('shadeOf', { title })}
             value={shade}
             words={{
-              base: part.shade ? 'Shade as base' : 'No shade, as base',
-              none: 'No shade',
-              own: 'Other shade',
+              base: part.shade ? say('shadeAsBase') : say('noShadeAsBase'),
+              none: say('noShade'),
+              own: say('otherShade'),
             }}
             onChange={(choice) => {
               if (choice === 'base') reset('shade');
-              else if (choice === 'none') change('No shade in a colourway', { shade: null });
+              else if (choice === 'none') change(say('noShadeInAColourway'), { shade: null });
               else {
-                const { ink, edits } = otherInk(design, part, 'Shade');
+                const { ink, edits } = otherInk(design, part, say('shade'));
                 const by = Math.round(design.board.width / 90);
                 const own = part.shade ?? { kind: 'block' as const, ink, dx: by, dy: by };
-                edit.make('Other shade in a colourway', [
+                edit.make(say('otherShadeInAColourway'), [
                   ...edits,
                   { op: 'overridePart', colourway: colourway.id, part: part.id, change: { shade: own } },
                 ]);
@@ -142,23 +143,23 @@ function Row({
         <div className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
           {part.window && (
             <Tick
-              label="inside its window"
+              label={say('insideItsWindow')}
               name={`${title} shows inside its window in ${colourway.name}`}
               ticked={override?.window === undefined}
               onTick={(ticked) =>
-                ticked ? reset('window') : change('Show whole in a colourway', { window: null })
+                ticked ? reset('window') : change(say('showWholeInAColourway'), { window: null })
               }
             />
           )}
           {part.knockOut && (
             <Tick
-              label="knocked out"
+              label={say('knockedOut')}
               name={`${title} is knocked out in ${colourway.name}`}
               ticked={override?.knockOut === undefined}
               onTick={(ticked) =>
                 ticked
                   ? reset('knockOut', 'unprinted')
-                  : change('Knock out nothing in a colourway', { knockOut: null, unprinted: false })
+                  : change(say('knockOutNothingInA'), { knockOut: null, unprinted: false })
               }
             />
           )}
@@ -190,7 +191,7 @@ function Row({
             className="field"
             value={override.shade.ink}
             onChange={(e) =>
-              change('Change the shade', { shade: { ...override.shade!, ink: e.target.value } })
+              change(say('changeTheShade'), { shade: { ...override.shade!, ink: e.target.value } })
             }
           >
             {design.inks.map((i) => (

@@ -8,6 +8,7 @@ import { GarmentCanvas, useBorder, useBordered, useDrawing, useThumbnail, type B
 import { Button, garmentBackground, Modal, Swatch, WorkFaultNote } from '../../ui';
 import { propose, reasonOf } from '../../workers/proof-client';
 import type { Proposed } from '../../workers/proof.worker';
+import { say } from '../../words/garments';
 
 /** `Soot`, `Soot and Bone`, `Soot, Bone and White`. */
 const andOf = (names: readonly string[]): string =>
@@ -15,7 +16,7 @@ const andOf = (names: readonly string[]): string =>
 
 /** `Soot`, `Soot and 3 more`. */
 const shortly = ([first, ...more]: readonly string[]): string =>
-  more.length === 0 ? first : `${first} and ${more.length} more`;
+  more.length === 0 ? first : say('andMore', { first, more: more.length });
 
 /** Computes colourways for chosen garments and offers them as pictures; none is taken by itself. */
 export function ProposeDialog({
@@ -84,12 +85,17 @@ export function ProposeDialog({
         made.colourways.map((c) => c.id),
       );
       const inks = { ...base.inks, ...proposal.inks };
-      const taken = { id: last, name: `For ${shortly(namesOf(own))}`.slice(0, 120), inks, garments: [] };
+      const taken = {
+        id: last,
+        name: say('for', { shortly: shortly(namesOf(own)) }).slice(0, 120),
+        inks,
+        garments: [],
+      };
       const more = takeColourwayEdits(made, taken, own, vanishes);
       made = applyEdits(made, more);
       return more;
     });
-    edit.make(some.length === 1 ? 'Take a proposed colourway' : 'Take proposed colourways', edits);
+    edit.make(some.length === 1 ? say('takeAProposedColourway') : say('takeProposedColourways'), edits);
     onTaken(last);
     onClose();
   };
@@ -98,11 +104,11 @@ export function ProposeDialog({
   const changing = proposed?.groups.filter((g) => Object.keys(g.proposal.inks).length > 0) ?? [];
   const reading = proposed?.groups.filter((g) => !changing.includes(g)).flatMap((g) => g.garments) ?? [];
   return (
-    <Modal open onClose={onClose} title="Propose a colourway for…" wide>
+    <Modal open onClose={onClose} title={say('proposeAColourwayFor')} wide>
       <p className="mb-2 text-[13px] text-muted">
         {suggested.length
-          ? `No colourway reads yet on ${suggested.length === 1 ? `the ${noun}` : `the ${suggested.length} ${noun}s`} ticked. ${base.name} is changed as little as it takes.`
-          : `Every ${noun} has a colourway that reads. Tick ${noun}s to look for another; ${base.name} is changed as little as it takes.`}
+          ? say('noColourwayReadsYetOn', { suggested: suggested.length, noun, name: base.name })
+          : say('everyHasAColourwayThat', { noun, name: base.name })}
       </p>
       <div className="grid max-h-44 grid-cols-3 gap-1 overflow-y-auto sm:grid-cols-4">
         {sorted.map((g) => (
@@ -131,28 +137,18 @@ export function ProposeDialog({
           disabled={chosen.length === 0 || found === 'working'}
           onClick={look}
         >
-          {found === 'working' ? 'Working it out…' : 'Work it out'}
+          {found === 'working' ? say('workingItOut') : say('workItOut')}
         </Button>
-        {fault !== null && <WorkFaultNote what="It could not be worked out" reason={fault} onAgain={look} />}
+        {fault !== null && <WorkFaultNote what={say('itCouldNotBeWorked')} reason={fault} onAgain={look} />}
       </div>
       {proposed && proposed.proposals.length === 0 && (
         <div role="status" className="mt-3 flex flex-col gap-1">
-          {changing.length > 1 && (
-            <p>
-              No one set of values reads on all of these; {changing.length} do between them, each for garments
-              close in lightness.
-            </p>
-          )}
+          {changing.length > 1 && <p>{say('noOneSetOfValues', { changing: changing.length })}</p>}
           {reading.length > 0 && (
-            <p>
-              {base.name} reads already on {andOf(namesOf(reading))}.
-            </p>
+            <p>{say('readsAlreadyOn', { name: base.name, and: andOf(namesOf(reading)) })}</p>
           )}
           {proposed.none.length > 0 && (
-            <p>
-              Nothing reads on {andOf(namesOf(proposed.none))}, whatever the values: add a keyline on the
-              artwork stage, or do not sell it there.
-            </p>
+            <p>{say('nothingReadsOnWhateverThe', { and: andOf(namesOf(proposed.none)) })}</p>
           )}
         </div>
       )}
@@ -163,7 +159,7 @@ export function ProposeDialog({
               key={i}
               {...{ design, border, base, proposal }}
               garments={chosen}
-              take={i === 0 ? 'Take it: least change' : 'Take it'}
+              take={i === 0 ? say('takeItLeastChange') : say('takeIt')}
               onTake={() => take([{ garments: chosen.map((g) => g.id), proposal }])}
             />
           ))}
@@ -177,20 +173,20 @@ export function ProposeDialog({
                 key={group.garments[0]}
                 {...{ design, border, base, proposal: group.proposal }}
                 garments={chosen.filter((g) => group.garments.includes(g.id))}
-                take={`Take it for ${shortly(namesOf(group.garments))}`}
+                take={say('takeItFor', { shortly: shortly(namesOf(group.garments)) })}
                 onTake={() => take([group])}
               />
             ))}
           </ul>
           {changing.length > 1 && (
             <Button tone="main" className="mt-3" onClick={() => take(changing)}>
-              {changing.length === 2 ? 'Take both' : `Take all ${changing.length}`}
+              {changing.length === 2 ? say('takeBoth') : say('takeAll', { changing: changing.length })}
             </Button>
           )}
         </>
       )}
       <div className="mt-4 flex justify-end">
-        <Button onClick={onClose}>Close</Button>
+        <Button onClick={onClose}>{say('close')}</Button>
       </div>
     </Modal>
   );
@@ -226,7 +222,7 @@ function Offer({
     <li className="rounded-md border border-line p-2">
       <div
         role="group"
-        aria-label="On the garments ticked"
+        aria-label={say('onTheGarmentsTicked')}
         // A long list is scrolled, by the keyboard too.
         tabIndex={garments.length > 12 ? 0 : undefined}
         className="flex max-h-64 max-w-[214px] flex-wrap gap-1.5 overflow-y-auto"
@@ -238,7 +234,7 @@ function Offer({
               artwork={artwork}
               width={width}
               height={Math.round(width * 1.19)}
-              label={`On ${g.name}`}
+              label={say('on2', { name: g.name })}
             />
           </div>
         ))}

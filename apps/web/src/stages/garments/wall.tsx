@@ -7,6 +7,7 @@ import type { GarmentContrast, WallRow } from '@brelm/core/proof';
 import { GarmentCanvas, useBordered, useDrawing, useThumbnail, type Border } from '../../design';
 import { ratioText, VerdictMark } from '../../ui';
 import { cellHeight, FOOT, GAP, NAMES, ROW_HEAD, wallLayout } from './wall-layout';
+import { say } from '../../words/garments';
 
 /** At both sides of the wall, CSS px. */
 const PADDING = 16;
@@ -86,18 +87,20 @@ export function Wall({
             onPainted={onPainted}
           />
         ))}
-      {garments.length === 0 && <p className="p-6 text-muted">No {noun} is called that.</p>}
+      {garments.length === 0 && <p className="p-6 text-muted">{say('noIsCalledThat', { noun })}</p>}
       {layout &&
         inBands(garments, layout.columns).map((band, b) => (
           <table
             key={band[0].id}
-            aria-label={band.length > 1 ? `${band[0].name} to ${band.at(-1)!.name}` : band[0].name}
+            aria-label={
+              band.length > 1 ? say('to2', { name: band[0].name, name2: band.at(-1)!.name }) : band[0].name
+            }
             className="mx-4 mb-3.5 table-fixed border-separate border-spacing-0"
           >
             <thead>
               <tr>
                 <th scope="col" className="p-0">
-                  <span className="sr-only">Colourway</span>
+                  <span className="sr-only">{say('colourway')}</span>
                 </th>
                 {band.map((g) => (
                   <th
@@ -205,7 +208,7 @@ function Row({
               {colourway.name}
             </span>
             <span className="block text-[12px] text-muted">
-              {reads === undefined ? '…' : `reads on ${reads}`}
+              {reads === undefined ? '…' : say('readsOn', { reads })}
             </span>
           </button>
         ) : (
@@ -261,8 +264,8 @@ const Cell = memo(function Cell({
   const tick = onAssign && (
     <input
       type="checkbox"
-      aria-label={`Make ${name} for ${garment.name}`}
-      title={`Make ${name} for ${garment.name}`}
+      aria-label={say('makeFor', { name, name2: garment.name })}
+      title={say('makeFor', { name, name2: garment.name })}
       className={clsx(
         'h-4 w-4',
         width >= TICK_BELOW ? 'ml-auto' : 'absolute right-2 bottom-7',
@@ -281,7 +284,7 @@ const Cell = memo(function Cell({
       <div className="group relative" style={{ width: width + GAP, height: cellHeight(width) + FOOT + GAP }}>
         <button
           type="button"
-          aria-label={`${name} on ${garment.name}: look closer`}
+          aria-label={say('onLookCloser', { name, name2: garment.name })}
           aria-describedby={contrast && said}
           className={clsx(
             'block overflow-hidden rounded-[4px] outline-2 outline-offset-0',

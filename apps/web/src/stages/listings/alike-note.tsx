@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { useAppSelector } from '../../store';
 import { reasonOf, useAlikeDesignsQuery, useTellApartMutation } from '../../store/api';
 import { notify } from '../../ui';
+import { say } from '../../words/listings';
 
 /** Says which other designs look so much like this one that a marketplace may take them for the same, and lets them be told apart. */
 export function AlikeNote({ id }: { id: string }) {
@@ -14,8 +15,8 @@ export function AlikeNote({ id }: { id: string }) {
       .unwrap()
       .then(
         () =>
-          notify('done', `“${other.name || 'Untitled'}” is something else: it is not told here any more.`, {
-            label: 'Undo',
+          notify('done', say('isSomethingElseItIs', { name: other.name || say('untitled') }), {
+            label: say('undo'),
             run: () => void tell({ id, other: other.id, apart: false }).unwrap().catch(fault),
           }),
         fault,
@@ -23,16 +24,16 @@ export function AlikeNote({ id }: { id: string }) {
   if (alike.length === 0) return null;
   return (
     <div role="note" className="border-b border-line bg-paper px-3 py-1.5 text-[13px]">
-      Marketplaces refuse what is listed twice. Much like this one:
+      {say('marketplacesRefuseWhatIsListed')}
       <ul className="mt-0.5 flex flex-wrap gap-x-4 gap-y-0.5">
         {alike.map((other) => (
           <li key={other.id} className="flex min-w-0 items-center gap-2">
             <Link to={`/design/${other.id}`} className="truncate text-spruce underline">
-              “{other.name || 'Untitled'}”
+              “{other.name || say('untitled')}”
             </Link>
             <button
               type="button"
-              aria-label={`Something else: ${other.name || 'Untitled'}`}
+              aria-label={say('somethingElse', { name: other.name || say('untitled') })}
               className="shrink-0 rounded-md border border-edge bg-card px-1.5 text-[12.5px] hover:border-ink"
               onClick={() => apart(other)}
             >

@@ -8,12 +8,13 @@ import {
   useOpenShopMutation,
 } from '../../store/listings-api';
 import { Button, Modal, SeverityMark, VerdictMark } from '../../ui';
+import { say } from '../../words/listings';
 
 /** Which marketplaces listings are sent to, and their tokens. */
 export function ConnectDialog({ onClose }: { onClose: () => void }) {
   const { data = [], isError, error, refetch } = useConnectionsQuery();
   return (
-    <Modal open title="Marketplaces" wide onClose={onClose}>
+    <Modal open title={say('marketplaces')} wide onClose={onClose}>
       <p className="mb-3 text-muted">
         These are stand-ins on this machine: they look at what they are sent as marketplaces do, and nothing
         leaves. A token is kept sealed and never shown again.
@@ -41,7 +42,7 @@ function One({ connection }: { connection: Connection }) {
   const [disconnect] = useDisconnectMutation();
   const [token, setToken] = useState('');
   const [why, setWhy] = useState<string | null>(null);
-  const shopName = own?.name ?? 'My shop';
+  const shopName = own?.name ?? say('myShop');
   const busy = connecting.isLoading || opening.isLoading;
   const tryToken = async (tried: string) => {
     setWhy(null);
@@ -69,12 +70,12 @@ function One({ connection }: { connection: Connection }) {
           {name}
         </p>
         <p className="text-[12.5px] text-muted">
-          {shop === null ? `Takes ${manner}.` : `Connected as ${shop}.`}
+          {shop === null ? say('takes', { manner }) : say('connectedAs', { shop })}
         </p>
       </div>
       {shop !== null && !fault ? (
-        <Button aria-label={`Disconnect ${name}`} onClick={() => void disconnect(market)}>
-          Disconnect
+        <Button aria-label={say('disconnect', { name })} onClick={() => void disconnect(market)}>
+          {say('disconnect2')}
         </Button>
       ) : (
         <form
@@ -85,18 +86,18 @@ function One({ connection }: { connection: Connection }) {
           }}
         >
           <input
-            aria-label={`Token for ${name}`}
+            aria-label={say('tokenFor', { name })}
             className="field !w-52"
             type="password"
             autoComplete="off"
-            placeholder="token"
+            placeholder={say('token')}
             value={token}
             onChange={(e) => setToken(e.target.value)}
           />
           <Button type="submit" disabled={busy || !token.trim()}>
             Connect
           </Button>
-          <Button disabled={busy} aria-label={`Open a shop there: ${name}`} onClick={() => void begin()}>
+          <Button disabled={busy} aria-label={say('openAShopThere', { name })} onClick={() => void begin()}>
             Open a shop there
           </Button>
         </form>

@@ -9,6 +9,7 @@ import { isOpen, isUp, stateWords } from './state-words';
 import { StateMark } from './listing-table';
 import type { ListingRow } from './use-rows';
 import { inShop } from '../../platform/address';
+import { say } from '../../words/listings';
 
 export interface ListingActions {
   change: (label: string, change: Partial<Wording>, gesture?: string) => void;
@@ -30,7 +31,11 @@ function CopyButton({ label, text }: { label: string; text: string }) {
       () => undefined,
     );
   return (
-    <IconButton label={done ? `Copied: ${label}` : `Copy ${label}`} disabled={!text} onClick={copy}>
+    <IconButton
+      label={done ? say('copied', { label }) : say('copy', { label })}
+      disabled={!text}
+      onClick={copy}
+    >
       {done ? <Check size={14} /> : <Copy size={14} />}
     </IconButton>
   );
@@ -65,7 +70,7 @@ function OwnField({
         )}
       </div>
       <div className="pt-4">
-        <CopyButton label={`the ${name}`} text={copied} />
+        <CopyButton label={say('the', { name })} text={copied} />
       </div>
     </div>
   );
@@ -81,8 +86,7 @@ function Findings({
   onMend: (label: string, change: Partial<Wording>) => void;
 }) {
   const { findings, words, spec, cost } = row;
-  if (findings.length === 0)
-    return <p className="text-[13px] text-muted">Nothing is wrong with its words.</p>;
+  if (findings.length === 0) return <p className="text-[13px] text-muted">{say('nothingIsWrongWithIts')}</p>;
   const mend = (f: ListingFinding) => mendOf(f, words, wording, spec, cost);
   return (
     <ul className="flex flex-col">
@@ -139,8 +143,7 @@ export function ListingDetail({
       <span
         className={`text-[11.5px] tabular-nums ${most !== null && length > most ? 'font-semibold text-rust' : 'text-muted'}`}
       >
-        {length}
-        {most === null ? '' : ` of ${most}`}
+        {say('of2', { length, isMost: most === null, most })}
       </span>
     );
   };
@@ -149,13 +152,16 @@ export function ListingDetail({
   const left = price !== null && cost !== null ? profitAt(spec.listing?.fees, cost, price) : null;
   const up = isUp(listing);
   return (
-    <section aria-label={`Listing: ${spec.marketplace}, ${spec.product}`} className="flex flex-col gap-4 p-4">
+    <section
+      aria-label={say('listing', { marketplace: spec.marketplace, product: spec.product })}
+      className="flex flex-col gap-4 p-4"
+    >
       <header className="flex items-start gap-2">
         <div className="min-w-0 flex-1">
           <h2 className="truncate text-[17px] font-semibold">{spec.product}</h2>
           <p className="text-[13px] text-muted">{spec.marketplace}</p>
         </div>
-        <IconButton label="Close the listing" onClick={onClose}>
+        <IconButton label={say('closeTheListing')} onClick={onClose}>
           <X size={16} />
         </IconButton>
       </header>
@@ -169,7 +175,7 @@ export function ListingDetail({
               rel="noreferrer"
               className="inline-flex items-center gap-1 text-spruce underline"
             >
-              Its page <ExternalLink size={12} aria-hidden />
+              {say('itsPage')} <ExternalLink size={12} aria-hidden />
             </a>
           )}
         </div>
@@ -183,13 +189,16 @@ export function ListingDetail({
         ) : null}
         {listing?.changedThere && (
           <p className="text-[13px]">
-            There it is called “<span dir="auto">{listing.remote?.title}</span>” for{' '}
-            {money(listing.remote?.price ?? 0, currency)}.
+            {say.rich('thereItIsCalledFor', {
+              title: listing.remote?.title,
+              money: money(listing.remote?.price ?? 0, currency),
+              part: (words) => <span dir="auto">{words}</span>,
+            })}
           </p>
         )}
         <div className="flex flex-wrap gap-2">
           {isOpen(listing) ? (
-            <Button onClick={() => actions.cancel(listing!.line!.id)}>Stop sending</Button>
+            <Button onClick={() => actions.cancel(listing!.line!.id)}>{say('stopSending')}</Button>
           ) : connected ? (
             <>
               <Button
@@ -197,44 +206,40 @@ export function ListingDetail({
                 disabled={stops > 0}
                 onClick={() => actions.send(listing?.changedThere ?? false)}
               >
-                {listing?.changedThere ? 'Replace it with this' : up ? 'Send again' : 'Send'}
+                {listing?.changedThere ? say('replaceItWithThis') : up ? say('sendAgain') : say('send')}
               </Button>
-              {up && <Button onClick={actions.takeDown}>Take it down</Button>}
+              {up && <Button onClick={actions.takeDown}>{say('takeItDown')}</Button>}
             </>
           ) : (
             <>
               <Button onClick={actions.pack}>Make its files</Button>
               <Button onClick={() => actions.mark(listing?.state !== 'by-hand')}>
-                {listing?.state === 'by-hand' ? 'It is not listed' : 'I have listed it by hand'}
+                {listing?.state === 'by-hand' ? say('itIsNotListed') : say('iHaveListedItBy')}
               </Button>
             </>
           )}
         </div>
-        {stops > 0 && (
-          <p className="text-[12.5px] text-muted">
-            {stops === 1 ? 'One stop' : `${stops} stops`} to be mended before it can be sent.
-          </p>
-        )}
+        {stops > 0 && <p className="text-[12.5px] text-muted">{say('oneStopToBeMended', { stops })}</p>}
       </div>
       <div>
-        <h3 className="mb-1 text-[13px] font-semibold">What it lacks</h3>
+        <h3 className="mb-1 text-[13px] font-semibold">{say('whatItLacks')}</h3>
         <Findings row={row} wording={wording} onMend={(label, change) => actions.change(label, change)} />
       </div>
       <div className="flex flex-col gap-2.5">
-        <h3 className="text-[13px] font-semibold">As it will stand</h3>
+        <h3 className="text-[13px] font-semibold">{say('asItWillStand')}</h3>
         <OwnField
           name="title"
           own={override.title !== undefined}
           copied={words.title}
-          onBack={() => set('The wording’s title', { title: undefined })}
+          onBack={() => set(say('theWordingsTitle'), { title: undefined })}
         >
           <TextBox
-            label="Its title"
+            label={say('itsTitle')}
             value={words.title}
             lines={2}
             aside={counted('title')}
             onCommit={(title, gesture) =>
-              set('Change its title', { title: title.replace(/\n/g, ' ') }, gesture)
+              set(say('changeItsTitle'), { title: title.replace(/\n/g, ' ') }, gesture)
             }
           />
         </OwnField>
@@ -242,20 +247,20 @@ export function ListingDetail({
           name="description"
           own={override.description !== undefined}
           copied={words.description}
-          onBack={() => set('The wording’s description', { description: undefined })}
+          onBack={() => set(say('theWordingsDescription'), { description: undefined })}
         >
           <TextBox
-            label="Its description"
+            label={say('itsDescription')}
             value={words.description}
             lines={6}
             aside={counted('description')}
-            onCommit={(description, gesture) => set('Change its description', { description }, gesture)}
+            onCommit={(description, gesture) => set(say('changeItsDescription'), { description }, gesture)}
           />
         </OwnField>
         {words.points.length > 0 && (
           <div className="flex items-start gap-1">
             <div className="min-w-0 flex-1">
-              <p className="text-[11.5px] text-muted">Its points</p>
+              <p className="text-[11.5px] text-muted">{say('itsPoints')}</p>
               <ul className="list-disc pl-5 text-[13px]">
                 {words.points.map((p, i) => (
                   <li key={i} dir="auto">
@@ -264,7 +269,7 @@ export function ListingDetail({
                 ))}
               </ul>
             </div>
-            <CopyButton label="the points" text={words.points.join('\n')} />
+            <CopyButton label={say('thePoints')} text={words.points.join('\n')} />
           </div>
         )}
         {spec.listing?.tags && (
@@ -272,39 +277,43 @@ export function ListingDetail({
             name="tags"
             own={override.tags !== undefined}
             copied={words.tags.join(', ')}
-            onBack={() => set('The wording’s tags', { tags: undefined })}
+            onBack={() => set(say('theWordingsTags'), { tags: undefined })}
           >
             <TextBox
-              label="Its tags, parted by commas"
+              label={say('itsTagsPartedByCommas')}
               value={words.tags.join(', ')}
               lines={3}
               aside={
                 <span
                   className={`text-[11.5px] tabular-nums ${words.tags.length > spec.listing.tags.most ? 'font-semibold text-rust' : 'text-muted'}`}
                 >
-                  {words.tags.length} of {spec.listing.tags.most}, {spec.listing.tags.each} each
+                  {say('ofEach', {
+                    tags: words.tags.length,
+                    most: spec.listing.tags.most,
+                    each: spec.listing.tags.each,
+                  })}
                 </span>
               }
               onCommit={(text, gesture) =>
-                set('Change its tags', { tags: tagsIn(text).slice(0, 500) }, gesture)
+                set(say('changeItsTags'), { tags: tagsIn(text).slice(0, 500) }, gesture)
               }
             />
           </OwnField>
         )}
         <div className="grid grid-cols-2 gap-2">
           <TextBox
-            label="The product is called"
+            label={say('theProductIsCalled')}
             value={words.word}
             onCommit={(word, gesture) =>
-              set('Change the product’s word', { word: word.trim() || undefined }, gesture)
+              set(say('changeTheProductsWord'), { word: word.trim() || undefined }, gesture)
             }
           />
           <NumberField
-            label={`Price, ${currency}`}
+            label={say('price', { currency })}
             value={(price ?? 0) / 100}
             digits={2}
-            check={(v) => (v < 0 || v > 1_000_000 ? 'no price' : null)}
-            onChange={(v) => set('Change its price', { price: Math.round(v * 100) })}
+            check={(v) => (v < 0 || v > 1_000_000 ? say('noPrice') : null)}
+            onChange={(v) => set(say('changeItsPrice'), { price: Math.round(v * 100) })}
           />
         </div>
         {override.price !== undefined && (
@@ -313,7 +322,7 @@ export function ListingDetail({
             <button
               type="button"
               className="text-spruce underline"
-              onClick={() => set('The wanted margin’s price', { price: undefined })}
+              onClick={() => set(say('theWantedMarginsPrice'), { price: undefined })}
             >
               As the margin asks for
             </button>
@@ -338,17 +347,22 @@ export function ListingDetail({
         <div>
           <h3 className="mb-1 text-[13px] font-semibold">By hand, in this order</h3>
           <ol className="list-decimal pl-5 text-[13px]">
-            <li>Make its files, and download the pack from Runs.</li>
+            <li>{say('makeItsFilesAndDownload')}</li>
             <li>
-              Put up {row.files === 1 ? 'its one file' : `its ${row.files} files`} to print
-              {row.pictures.made ? `, and ${row.pictures.made} pictures` : ''}.
+              {say('putUpItsOneFile', {
+                files: row.files,
+                isMade: Boolean(row.pictures.made),
+                made: row.pictures.made,
+              })}
             </li>
             <li>
-              Copy title, description{words.points.length ? ', points' : ''}
-              {spec.listing?.tags ? ', tags' : ''} and price from here.
+              {say('copyTitleDescriptionPointsTags', {
+                isPoints: Boolean(words.points.length),
+                isTags: Boolean(spec.listing?.tags),
+              })}
             </li>
-            {row.colours.length > 1 && <li>Offer it in {row.colours.join(', ')}.</li>}
-            <li>Mark it as listed.</li>
+            {row.colours.length > 1 && <li>{say('offerItIn', { colours: row.colours.join(', ') })}</li>}
+            <li>{say('markItAsListed')}</li>
           </ol>
         </div>
       )}

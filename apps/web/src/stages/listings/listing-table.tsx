@@ -4,13 +4,14 @@ import { money } from '../../samples/money';
 import { SeverityMark, VerdictMark } from '../../ui';
 import { stateWords } from './state-words';
 import type { ListingRow } from './use-rows';
+import { say } from '../../words/listings';
 
 /** A length beside its limit; too much is told by a sign, too. */
 function Counted({ label, count: { length, most } }: { label: string; count: Count }) {
   const over = most !== null && length > most;
   return (
     <span
-      title={most === null ? label : `${label}: ${length} of ${most}`}
+      title={most === null ? label : say('of', { label, length, most })}
       className={over ? 'font-semibold text-rust' : length === 0 ? 'text-muted' : ''}
     >
       <span className="sr-only">{label}: </span>
@@ -71,7 +72,7 @@ export function ListingTable({
           <th scope="col" className="w-8 px-2 py-1.5">
             <input
               type="checkbox"
-              aria-label="Tick all listings"
+              aria-label={say('tickAllListings')}
               className="h-4 w-4 accent-spruce"
               checked={all}
               onChange={() => onChoose(all ? new Set() : new Set(rows.map((r) => r.spec.id)))}
@@ -123,7 +124,7 @@ export function ListingTable({
               <td className="px-2 py-1.5" onClick={(e) => e.stopPropagation()}>
                 <input
                   type="checkbox"
-                  aria-label={`Tick ${name}`}
+                  aria-label={say('tick', { name })}
                   className="h-4 w-4 accent-spruce"
                   checked={chosen.has(spec.id)}
                   onChange={() => toggle(spec.id)}
@@ -147,8 +148,10 @@ export function ListingTable({
                   {spec.product}
                 </button>
                 <span className="block truncate text-[12px] text-muted">
-                  {spec.marketplace}
-                  {words.own.some((k) => k !== 'price') && ' · words of its own'}
+                  {say('wordsOfItsOwn', {
+                    marketplace: spec.marketplace,
+                    isSome: words.own.some((k) => k !== 'price'),
+                  })}
                 </span>
               </th>
               <td className="max-w-40 px-2 py-1.5">
@@ -177,23 +180,25 @@ export function ListingTable({
                 )}
               </td>
               <td className={cell}>
-                <Counted label="Title" count={counts.title} />
+                <Counted label={say('title')} count={counts.title} />
               </td>
               <td className={`${cell} ${wide}`}>
-                <Counted label="Description" count={counts.description} />
+                <Counted label={say('description')} count={counts.description} />
               </td>
               <td className={cell}>
                 {spec.listing?.tags ? (
-                  <Counted label="Tags" count={counts.tags} />
+                  <Counted label={say('tags')} count={counts.tags} />
                 ) : (
                   <span className="text-muted">–</span>
                 )}
               </td>
               <td
                 className={`${cell} ${wide}`}
-                title={pictures.made ? 'Made in Mockups' : 'Usual ones are made when it is sent'}
+                title={pictures.made ? say('madeInMockups') : say('usualOnesAreMadeWhen')}
               >
-                {pictures.made || <span className="text-muted">{pictures.usual} usual</span>}
+                {pictures.made || (
+                  <span className="text-muted">{say('usual', { usual: pictures.usual })}</span>
+                )}
               </td>
               <td className={cell}>
                 {price === null ? <span className="text-muted">–</span> : money(price, currency)}

@@ -35,6 +35,7 @@ import { ProtectedDialog } from './protected-dialog';
 import { isOpen, isUp } from './state-words';
 import { useRows, type ListingRow } from './use-rows';
 import { WordingPanel } from './wording-panel';
+import { say } from '../../words/listings';
 
 /** While something is being sent, and while nothing is, ms. */
 const [LOOK_MS, HEAR_MS] = [700, 8000];
@@ -42,9 +43,9 @@ const [LOOK_MS, HEAR_MS] = [700, 8000];
 /** What the button says of those that are ticked. */
 function sendLabel(picked: readonly ListingRow[], ready: number): string {
   const open = picked.filter((r) => isOpen(r.listing)).length;
-  if (open && open === picked.length) return open === 1 ? 'Sending…' : `Sending ${open}…`;
-  if (ready < picked.length) return `Send ${ready} of ${picked.length}`;
-  return ready > 1 ? `Send ${ready}` : 'Send';
+  if (open && open === picked.length) return open === 1 ? say('sendingDots') : say('sending2', { open });
+  if (ready < picked.length) return say('sendOf', { ready, picked: picked.length });
+  return ready > 1 ? say('send2', { ready }) : say('send');
 }
 
 const marketOf = ({ spec }: ListingRow): string => marketOfSpec(spec.id);
@@ -120,7 +121,7 @@ function Stage({
 
   useFindable(() =>
     rows.map((r) => ({
-      ...{ id: `listing ${r.spec.id}`, group: 'Listings', title: r.words.title || r.spec.product },
+      ...{ id: `listing ${r.spec.id}`, group: say('listings'), title: r.words.title || r.spec.product },
       ...{ more: r.spec.product, run: () => setOpen(r.spec.id) },
     })),
   );
@@ -159,14 +160,16 @@ function Stage({
           <p className="text-muted">
             A listing is one product on one marketplace.{' '}
             <Link to="../placement" relative="path" className="text-spruce underline">
-              Add products under Placement
+              {say('addProductsUnderPlacement')}
             </Link>
             .
           </p>
         </main>
       ) : (
         <Panes
-          names={row ? ['Wording', 'Listings', row.spec.product] : ['Wording', 'Listings']}
+          names={
+            row ? [say('wording'), say('listings'), row.spec.product] : [say('wording'), say('listings')]
+          }
           shown={row ? 2 : 1}
           className="flex"
         >
@@ -199,11 +202,7 @@ function Stage({
               <Button
                 tone="main"
                 disabled={ready.length === 0 || sent.isLoading}
-                title={
-                  picked.length && !ready.length
-                    ? 'None of those that are ticked can be sent: each must be connected and have no stop'
-                    : undefined
-                }
+                title={picked.length && !ready.length ? say('noneOfThoseThatAre') : undefined}
                 onClick={() => void begin(ready, 'publish')}
               >
                 {sendLabel(picked, ready.length)}

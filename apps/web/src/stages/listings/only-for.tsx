@@ -2,6 +2,7 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { productWord } from '@brelm/core/listing';
 import type { Spec } from '@brelm/core/spec';
 import { Tick } from '../../ui';
+import { say } from '../../words/listings';
 
 /** Which kinds of products words are for; all where none is chosen. */
 export function OnlyFor({
@@ -17,7 +18,9 @@ export function OnlyFor({
 }) {
   const words = new Map(specs.map((s) => [s.kind as string, productWord(s)]));
   for (const kind of only) if (!words.has(kind)) words.set(kind, kind);
-  const shown = only.length ? `only ${only.map((k) => words.get(k)).join(', ')}` : 'all products';
+  const shown = only.length
+    ? say('only', { only: only.map((k) => words.get(k)).join(', ') })
+    : say('allProducts');
   return (
     <Popover className="relative">
       <PopoverButton

@@ -7,6 +7,7 @@ import {
   useProtectWordsMutation,
 } from '../../store/listings-api';
 import { Button, IconButton, Modal } from '../../ui';
+import { say } from '../../words/listings';
 
 /** Words that somebody else has the right to: a listing that has one is stopped. */
 export function ProtectedDialog({ onClose }: { onClose: () => void }) {
@@ -27,7 +28,7 @@ export function ProtectedDialog({ onClose }: { onClose: () => void }) {
     }
   };
   return (
-    <Modal open title="Protected words" wide onClose={onClose}>
+    <Modal open title={say('protectedWords')} wide onClose={onClose}>
       <p className="mb-2 text-muted">
         A listing that has one of these is stopped, with the reason that stands here. Those that ship are made
         up.
@@ -39,7 +40,7 @@ export function ProtectedDialog({ onClose }: { onClose: () => void }) {
             <span className="min-w-0 flex-1 truncate text-[13px] text-muted" title={w.why}>
               {w.why}
             </span>
-            <IconButton label={`Take ${w.words} off the list`} onClick={() => void free(w.words)}>
+            <IconButton label={say('takeOffTheList', { words: w.words })} onClick={() => void free(w.words)}>
               <Trash2 size={14} />
             </IconButton>
           </li>
@@ -61,7 +62,7 @@ export function ProtectedDialog({ onClose }: { onClose: () => void }) {
           <input className="field" maxLength={400} value={why} onChange={(e) => setWhy(e.target.value)} />
         </label>
         <Button type="submit" disabled={protecting.isLoading || !words.trim()}>
-          Add
+          {say('add')}
         </Button>
       </form>
       {fault && (

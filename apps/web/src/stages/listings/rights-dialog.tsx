@@ -16,8 +16,9 @@ import { useTypefacesQuery } from '../../store/api';
 import { whenSaved } from '../../store/when-saved';
 import { Modal, SeverityMark, VerdictMark } from '../../ui';
 import { apiAt } from '../../platform/address';
+import { say } from '../../words/listings';
 
-const KIND_WORDS = { typeface: 'Typeface', figure: 'Figure', picture: 'Picture' } as const;
+const KIND_WORDS = { typeface: say('typeface'), figure: say('figure'), picture: say('picture') } as const;
 
 /** What a design uses, why it may be sold, and what is not said yet. */
 export function RightsDialog({
@@ -38,14 +39,14 @@ export function RightsDialog({
     saveFrom(apiAt(`designs/${id}/rights.${format}`), `rights.${format}`);
   };
   return (
-    <Modal open title="Rights" wide onClose={onClose}>
+    <Modal open title={say('rights')} wide onClose={onClose}>
       <div className="mb-2 flex flex-wrap items-center gap-2">
         <p className="mr-auto text-muted">
           {rows.length === 0
-            ? 'It uses nothing that somebody has a right to.'
+            ? say('itUsesNothingThatSomebody')
             : open === 0
-              ? 'Everything that it uses may be sold on goods.'
-              : `${open} of ${rows.length} ${open === 1 ? 'is' : 'are'} to be looked at.`}
+              ? say('everythingThatItUsesMay')
+              : say('ofIsToBeLooked', { open, rows: rows.length })}
         </p>
         {(['pdf', 'csv'] as const).map((format) => (
           <button
@@ -83,8 +84,8 @@ function One({
   const face = ownFaceIn(key);
   const known = face ? faces?.find((t) => t.id === face) : undefined;
   const name = known?.name ?? title;
-  const say = (said: Licence) => {
-    onEdit(`Say whose “${name}” is`, licenceEdits(design, { ...row, title: name }, said));
+  const keep = (said: Licence) => {
+    onEdit(say('sayWhoseIs', { name }), licenceEdits(design, { ...row, title: name }, said));
     // Brought in again, or used again, in any design, it is known.
     const sha256 = /^picture ([0-9a-f]{64})$/.exec(key)?.[1];
     if (sha256) rememberWhose({ sha256 }, said);
@@ -100,8 +101,7 @@ function One({
       <div className="min-w-0 flex-1">
         <p className="truncate font-medium">{name}</p>
         <p className="truncate text-[12.5px] text-muted" title={licence.source}>
-          {KIND_WORDS[kind]} · {why}
-          {credit && ' · to be named'}
+          {say('toBeNamed', { kindWords: KIND_WORDS[kind], why, isCredit: Boolean(credit) })}
         </p>
       </div>
     </>
@@ -109,7 +109,7 @@ function One({
   return (
     <li className="border-t border-line py-2 first:border-0">
       {canSay(row) ? (
-        <LicenceFields title={name} licence={licence} onSay={say}>
+        <LicenceFields title={name} licence={licence} onSay={keep}>
           {what}
         </LicenceFields>
       ) : (
@@ -119,9 +119,9 @@ function One({
         <button
           type="button"
           className="ml-6 text-[12.5px] text-spruce hover:underline"
-          onClick={() => say(known.licence)}
+          onClick={() => keep(known.licence)}
         >
-          As it was said before: {termsOf(known.licence)?.name ?? known.licence.id}
+          {say('asItWasSaidBefore', { name: termsOf(known.licence)?.name ?? known.licence.id })}
         </button>
       )}
     </li>

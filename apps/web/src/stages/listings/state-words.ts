@@ -1,5 +1,6 @@
 import type { ListingView, SendingLine } from '@brelm/contract';
 import type { Severity } from '@brelm/core/proof';
+import { say } from '../../words/listings';
 
 export interface StateWords {
   words: string;
@@ -9,31 +10,29 @@ export interface StateWords {
 }
 
 const STEPS: Readonly<Record<string, string>> = {
-  waiting: 'waiting its turn',
-  files: 'making files',
-  asking: 'looking it up',
-  sending: 'sending',
-  noting: 'noting',
+  waiting: say('waitingItsTurn'),
+  files: say('makingFiles'),
+  asking: say('lookingItUp'),
+  sending: say('sending'),
+  noting: say('noting'),
 };
 
 const HEARD: Readonly<Record<string, StateWords>> = {
-  'in review': { words: 'in review', mark: null },
-  accepted: { words: 'accepted', mark: 'fine' },
-  refused: { words: 'refused', mark: 'stop' },
-  'needs changes': { words: 'needs changes', mark: 'stop' },
-  'taken down': { words: 'taken down', mark: null },
-  'taken off': { words: 'taken off by the marketplace', mark: 'stop' },
+  'in review': { words: say('inReview'), mark: null },
+  accepted: { words: say('accepted'), mark: 'fine' },
+  refused: { words: say('refused'), mark: 'stop' },
+  'needs changes': { words: say('needsChanges'), mark: 'stop' },
+  'taken down': { words: say('takenDown'), mark: null },
+  'taken off': { words: say('takenOffByTheMarketplace'), mark: 'stop' },
 };
 
 /** How the sending of a listing goes, or that it did not. */
 export function lineWords({ state, step, attempts, reason }: SendingLine): StateWords {
   const more = reason ? { more: reason } : {};
-  if (state === 'failed' || state === 'cancelled') return { words: 'not sent', mark: 'stop', ...more };
+  if (state === 'failed' || state === 'cancelled') return { words: say('notSent'), mark: 'stop', ...more };
   const waits = state === 'queued' && attempts > 0;
   return {
-    words: waits
-      ? `tried ${attempts} ${attempts === 1 ? 'time' : 'times'}, trying again`
-      : (STEPS[step] ?? step),
+    words: waits ? say('triedTimeTryingAgain', { attempts }) : (STEPS[step] ?? step),
     mark: waits ? 'watch' : null,
     ...more,
   };
@@ -41,26 +40,26 @@ export function lineWords({ state, step, attempts, reason }: SendingLine): State
 
 /** How a listing stands, in few words. */
 export function stateWords(listing: ListingView | null): StateWords {
-  if (!listing) return { words: 'not listed', mark: null };
+  if (!listing) return { words: say('notListed'), mark: null };
   const { line, state, remote, behind, changedThere } = listing;
   if (line && (line.state === 'queued' || line.state === 'working')) return lineWords(line);
   if (changedThere)
     return {
-      words: 'changed there',
+      words: say('changedThere'),
       mark: 'watch',
-      more: 'It was changed on the marketplace since it was sent.',
+      more: say('itWasChangedOnThe'),
     };
   if (line?.state === 'failed') return lineWords(line);
-  if (state === 'by-hand') return { words: 'listed by hand', mark: 'fine' };
-  if (state === 'down') return { words: 'taken down', mark: null };
-  if (state === 'new') return { words: 'not listed', mark: null };
+  if (state === 'by-hand') return { words: say('listedByHand'), mark: 'fine' };
+  if (state === 'down') return { words: say('takenDown'), mark: null };
+  if (state === 'new') return { words: say('notListed'), mark: null };
   const heard = (remote && HEARD[remote.state]) ?? { words: remote?.state ?? 'sent', mark: null };
   if (heard.mark === 'stop') return { ...heard, more: remote!.reasons.map((r) => r.message).join(' ') };
   return behind.length
     ? {
-        words: `${heard.words}, behind`,
+        words: say('behind', { words: heard.words }),
         mark: 'watch',
-        more: `Its ${behind.join(' and ')} changed since it was sent.`,
+        more: say('itsChangedSinceItWas', { behind: behind.join(' and ') }),
       }
     : heard;
 }

@@ -17,11 +17,12 @@ import { useSeasonsQuery } from '../../store/almanac-api';
 import { Button, IconButton, NumberField, SelectField, TextBox } from '../../ui';
 import type { ListingRow } from './use-rows';
 import { OnlyFor } from './only-for';
+import { say } from '../../words/listings';
 
 type Change = (label: string, change: Partial<Wording>, gesture?: string) => void;
 
 const ENDINGS: Readonly<Record<PriceEnding, string>> = {
-  any: 'as it comes',
+  any: say('asItComes'),
   '00': '.00',
   '50': '.50',
   '95': '.95',
@@ -55,7 +56,7 @@ function TemplateBox({
       onCommit={onCommit}
       aside={
         <select
-          aria-label={`Put a place into: ${box.label}`}
+          aria-label={say('putAPlaceInto', { label: box.label })}
           className="h-5 max-w-24 rounded-md bg-transparent text-[11.5px] text-spruce"
           value=""
           onChange={(e) => put(e.target.value)}
@@ -98,8 +99,8 @@ export function WordingPanel({
   const names = [
     ...Object.keys(BUILT_IN_PLACES),
     'products',
-    'a product',
-    'Phrase',
+    say('aProduct'),
+    say('phrase'),
     ...places.map((p) => p.name),
   ];
   const setBlock = (id: string, label: string, change: Partial<WordBlock>, gesture?: string) =>
@@ -108,67 +109,65 @@ export function WordingPanel({
     const moved = [...blocks];
     const [one] = moved.splice(i, 1);
     moved.splice(i + by, 0, one);
-    onChange('Move a block', { blocks: moved });
+    onChange(say('moveABlock'), { blocks: moved });
   };
   const addBlock = (kind: WordBlock['kind']) => {
     const id = freshId(
       'block',
       blocks.map((b) => b.id),
     );
-    onChange('Add a block', { blocks: [...blocks, { id, kind, text: '', only: [] }] });
+    onChange(say('addABlock'), { blocks: [...blocks, { id, kind, text: '', only: [] }] });
   };
   return (
-    <section aria-label="Wording" className="flex flex-col gap-4 p-4">
+    <section aria-label={say('wording')} className="flex flex-col gap-4 p-4">
       <div>
-        <h2 className="heading">Wording</h2>
-        <p className="mt-0.5 text-[12.5px] text-muted">
-          Written once. Each listing puts its own words where a place stands, such as {'{product}'}.
-        </p>
+        <h2 className="heading">{say('wording')}</h2>
+        <p className="mt-0.5 text-[12.5px] text-muted">{say('writtenOnceEachListingPuts')}</p>
       </div>
       <TemplateBox
-        label="Title"
+        label={say('title')}
         value={title}
         lines={2}
         places={names}
         onCommit={(text, gesture) =>
-          onChange('Change the title', { title: text.replace(/\n/g, ' ') }, gesture)
+          onChange(say('changeTheTitle'), { title: text.replace(/\n/g, ' ') }, gesture)
         }
       />
       <div className="flex flex-col gap-2.5">
         {blocks.map((block, i) => (
           <div key={block.id} className="flex flex-col gap-1 border-l-2 border-line pl-2.5">
             <TemplateBox
-              label={block.kind === 'point' ? `Point ${i + 1}` : `Paragraph ${i + 1}`}
+              label={block.kind === 'point' ? say('point', { i: i + 1 }) : say('paragraph', { i: i + 1 })}
               value={block.text}
               lines={block.kind === 'point' ? 1 : 3}
               places={names}
-              onCommit={(text, gesture) => setBlock(block.id, 'Change a block', { text }, gesture)}
+              onCommit={(text, gesture) => setBlock(block.id, say('changeABlock'), { text }, gesture)}
             />
             <div className="flex items-center gap-0.5">
               <OnlyFor
-                label={`For which products: ${block.kind} ${i + 1}`}
+                label={say('forWhichProducts', { kind: block.kind, i: i + 1 })}
                 specs={specs}
                 only={block.only}
-                onChange={(only) => setBlock(block.id, 'Choose products of a block', { only })}
+                onChange={(only) => setBlock(block.id, say('chooseProductsOfABlock'), { only })}
               />
               <span className="flex-1" />
               <IconButton
-                label={`Move up: block ${i + 1}`}
+                label={say('moveUpBlock', { i: i + 1 })}
                 disabled={i === 0}
                 onClick={() => moveBlock(i, -1)}
               >
                 <ArrowUp size={14} />
               </IconButton>
               <IconButton
-                label={`Move down: block ${i + 1}`}
+                label={say('moveDownBlock', { i: i + 1 })}
                 disabled={i === blocks.length - 1}
                 onClick={() => moveBlock(i, 1)}
               >
                 <ArrowDown size={14} />
               </IconButton>
               <IconButton
-                label={`Remove block ${i + 1}`}
-                onClick={() => onChange('Remove a block', { blocks: blocks.filter((b) => b !== block) })}
+                label={say('removeBlock', { i: i + 1 })}
+                onClick={() => onChange(say('removeABlock'), { blocks: blocks.filter((b) => b !== block) })}
               >
                 <Trash2 size={14} />
               </IconButton>
@@ -193,7 +192,7 @@ export function WordingPanel({
         onChange={(label, next) => onChange(label, { tags: next })}
       />
       <div className="flex flex-col gap-1.5">
-        <h3 className="text-[13px] font-semibold">Places of your own</h3>
+        <h3 className="text-[13px] font-semibold">{say('placesOfYourOwn')}</h3>
         {places.map((place, i) => {
           const set = (label: string, value: string, gesture: string) =>
             onChange(label, { places: places.map((p, k) => (k === i ? { ...p, value } : p)) }, gesture);
@@ -204,12 +203,12 @@ export function WordingPanel({
                   label={`{${place.name}}`}
                   value={place.value}
                   offers={folded(place.name) === OCCASION ? seasons : undefined}
-                  onCommit={(text, gesture) => set('Fill a place', text, gesture)}
+                  onCommit={(text, gesture) => set(say('fillAPlace'), text, gesture)}
                 />
               </div>
               <IconButton
-                label={`Remove the place ${place.name}`}
-                onClick={() => onChange('Remove a place', { places: places.filter((_, k) => k !== i) })}
+                label={say('removeThePlace', { name: place.name })}
+                onClick={() => onChange(say('removeAPlace'), { places: places.filter((_, k) => k !== i) })}
               >
                 <Trash2 size={14} />
               </IconButton>
@@ -218,22 +217,22 @@ export function WordingPanel({
         })}
         <NewPlace
           taken={places.map((p) => p.name.toLowerCase())}
-          onAdd={(name) => onChange('Add a place', { places: [...places, { name, value: '' }] })}
+          onAdd={(name) => onChange(say('addAPlace'), { places: [...places, { name, value: '' }] })}
         />
       </div>
       <div className="grid grid-cols-2 gap-2">
         <NumberField
-          label="Margin wanted, %"
+          label={say('marginWanted')}
           value={Math.round(pricing.margin * 1000) / 10}
           digits={1}
-          check={(v) => (v < 0 || v > 90 ? 'from 0 to 90' : null)}
-          onChange={(v) => onChange('Change the margin', { pricing: { ...pricing, margin: v / 100 } })}
+          check={(v) => (v < 0 || v > 90 ? say('from0To90') : null)}
+          onChange={(v) => onChange(say('changeTheMargin'), { pricing: { ...pricing, margin: v / 100 } })}
         />
         <SelectField
-          label="Prices end with"
+          label={say('pricesEndWith')}
           value={pricing.ending}
           onChange={(e) =>
-            onChange('Change the ending of prices', {
+            onChange(say('changeTheEndingOfPrices'), {
               pricing: { ...pricing, ending: e.target.value as PriceEnding },
             })
           }
@@ -261,9 +260,9 @@ function NewPlace({ taken, onAdd }: { taken: readonly string[]; onAdd: (name: st
     <div className="flex items-center gap-1">
       <input
         ref={field}
-        aria-label="Name of a new place"
+        aria-label={say('nameOfANewPlace')}
         className="field min-w-0 flex-1"
-        placeholder="occasion, audience, …"
+        placeholder={say('occasionAudience')}
         maxLength={40}
         onKeyDown={(e) => {
           if (e.key !== 'Enter') return;
@@ -271,7 +270,7 @@ function NewPlace({ taken, onAdd }: { taken: readonly string[]; onAdd: (name: st
           add();
         }}
       />
-      <IconButton label="Add the place" onClick={add}>
+      <IconButton label={say('addThePlace')} onClick={add}>
         <Plus size={15} />
       </IconButton>
     </div>
@@ -301,7 +300,7 @@ function Tags({
     field.current!.value = '';
     if (fresh.length === 0) return;
     const more = fresh.slice(0, 500 - tags.length).map((text) => ({ text: text.slice(0, 300), only: [] }));
-    onChange(more.length === 1 ? 'Add a tag' : `Add ${more.length} tags`, [...tags, ...more]);
+    onChange(more.length === 1 ? say('addATag') : say('addTags', { more: more.length }), [...tags, ...more]);
   };
   const first = rows.find((r) => r.spec.listing?.tags);
   const offered = first
@@ -332,21 +331,21 @@ function Tags({
                 {tag.text}
               </span>
               <OnlyFor
-                label={`For which products: tag ${tag.text}`}
+                label={say('forWhichProductsTag', { text: tag.text })}
                 specs={specs}
                 only={tag.only}
                 onChange={(only) =>
                   onChange(
-                    'Choose products of a tag',
+                    say('chooseProductsOfATag'),
                     tags.map((t, k) => (k === i ? { ...t, only } : t)),
                   )
                 }
               />
               <IconButton
-                label={`Remove the tag ${tag.text}`}
+                label={say('removeTheTag', { text: tag.text })}
                 onClick={() =>
                   onChange(
-                    'Remove a tag',
+                    say('removeATag'),
                     tags.filter((_, k) => k !== i),
                   )
                 }
@@ -360,28 +359,28 @@ function Tags({
       <div className="flex items-center gap-1">
         <input
           ref={field}
-          aria-label="New tags, parted by commas"
+          aria-label={say('newTagsPartedByCommas')}
           className="field min-w-0 flex-1"
-          placeholder="owl {product}, night hike, …"
+          placeholder={say('owlNightHike')}
           onKeyDown={(e) => {
             if (e.key !== 'Enter') return;
             e.preventDefault();
             add();
           }}
         />
-        <IconButton label="Add the tags" onClick={add}>
+        <IconButton label={say('addTheTags')} onClick={add}>
           <Plus size={15} />
         </IconButton>
       </div>
       {offered.length > 0 && (
-        <ul aria-label="Tags that are offered" className="flex flex-wrap gap-1">
+        <ul aria-label={say('tagsThatAreOffered')} className="flex flex-wrap gap-1">
           {offered.map(({ tag, from }) => (
             <li key={tag}>
               <button
                 type="button"
-                title={`From the ${from === 'words' ? 'words on the artwork' : from}`}
+                title={say('fromThe', { which: from === 'words' ? say('wordsOnTheArtwork') : from })}
                 className="rounded-md border border-dashed border-edge px-1.5 py-0.5 text-[12px] text-muted hover:border-ink hover:text-ink"
-                onClick={() => onChange('Add a tag', [...tags, { text: asTag(tag), only: [] }])}
+                onClick={() => onChange(say('addATag'), [...tags, { text: asTag(tag), only: [] }])}
               >
                 + {asTag(tag)}
               </button>

@@ -4,6 +4,7 @@ import type { Scene } from '@brelm/core/mockup';
 import type { FileRequest, MadeMockup } from '@brelm/contract';
 import { Button, SeverityMark } from '../../ui';
 import { apiAt } from '../../platform/address';
+import { say } from '../../words/mockups';
 
 /** The pictures that were made of a design, and which of them show it as it was before. */
 export function MadeMockups({
@@ -30,15 +31,17 @@ export function MadeMockups({
       })),
     );
   return (
-    <section aria-label="Pictures made" className="flex flex-col gap-1.5">
+    <section aria-label={say('picturesMade')} className="flex flex-col gap-1.5">
       <h2 className="heading">Made</h2>
-      {made.length === 0 && <p className="text-[13px] text-muted">No picture has been made of it yet.</p>}
+      {made.length === 0 && <p className="text-[13px] text-muted">{say('noPictureHasBeenMade')}</p>}
       {behind.length > 0 && (
         <div className="flex items-center gap-2 text-[13px]">
           <SeverityMark severity="watch" size={13} />
           <span className="min-w-0 flex-1">
-            {behind.length === made.length ? 'All show' : `${behind.length} of ${made.length} show`} the
-            design as it was before.
+            {behind.length === made.length
+              ? say('allShow')
+              : say('ofShow', { behind: behind.length, made: made.length })}{' '}
+            the design as it was before.
           </span>
           <Button className="!h-7 !px-2" disabled={busy} onClick={again}>
             <RefreshCw size={13} aria-hidden />
@@ -51,7 +54,7 @@ export function MadeMockups({
           const scene = scenes.find((s) => s.id === file.mockup!.scene)?.name ?? file.mockup!.scene;
           const { tiles, garment } = file.mockup!;
           const colour = tiles
-            ? `${tiles.length} beside one another`
+            ? say('besideOneAnother', { tiles: tiles.length })
             : garments.find((g) => g.id === garment)?.name;
           const name = [scene, colour, file.mockup!.crop === 'whole' ? null : file.mockup!.crop]
             .filter(Boolean)
@@ -64,12 +67,12 @@ export function MadeMockups({
               {late && <SeverityMark severity="watch" size={12} />}
               <span className={`min-w-0 flex-1 truncate ${late ? 'text-muted' : ''}`} title={name}>
                 {name}
-                {late && <span className="sr-only"> (as the design was before)</span>}
+                {late && <span className="sr-only"> {say('asTheDesignWasBefore')}</span>}
               </span>
               <a
                 href={apiAt(`runs/files/${file.id}`)}
                 download
-                aria-label={`Download: ${name}`}
+                aria-label={say('download', { name })}
                 className="rounded-md p-1 text-muted hover:bg-line hover:text-ink"
               >
                 <Download size={14} aria-hidden />

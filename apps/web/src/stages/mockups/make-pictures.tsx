@@ -5,6 +5,7 @@ import type { PictureRules } from '@brelm/core/spec';
 import { useRunQuery } from '../../store/runs-api';
 import { Button, SelectField, SeverityMark } from '../../ui';
 import { SETS, type Manner, type SetOf } from './wishes';
+import { say } from '../../words/mockups';
 
 /** Widths that are offered, px. */
 const WIDTHS = [1200, 2000, 3000, 4000];
@@ -44,9 +45,9 @@ export function MakePictures({
   const sizes =
     maxBytes === null || SIZES.includes(maxBytes) ? SIZES : [...SIZES, maxBytes].sort((a, b) => a - b);
   return (
-    <section aria-label="Make pictures" className="flex flex-col gap-2">
+    <section aria-label={say('makePictures')} className="flex flex-col gap-2">
       <h2 className="heading">Make</h2>
-      <SelectField label="Pictures" value={chosen} onChange={(e) => onSet(e.target.value as SetOf)}>
+      <SelectField label={say('pictures')} value={chosen} onChange={(e) => onSet(e.target.value as SetOf)}>
         {sets.map((key) => (
           <option key={key} value={key}>
             {SETS[key]}
@@ -55,18 +56,18 @@ export function MakePictures({
       </SelectField>
       <div className="grid grid-cols-2 gap-2">
         <SelectField
-          label="Width"
+          label={say('width')}
           value={width}
           onChange={(e) => onManner({ width: Number(e.target.value) })}
         >
           {widths.map((w) => (
             <option key={w} value={w}>
-              {w} px
+              {say('px', { w })}
             </option>
           ))}
         </SelectField>
         <SelectField
-          label="Format"
+          label={say('format')}
           value={format}
           onChange={(e) => onManner({ format: e.target.value as Manner['format'] })}
         >
@@ -78,26 +79,26 @@ export function MakePictures({
         </SelectField>
       </div>
       <SelectField
-        label="Size of a file"
+        label={say('sizeOfAFile')}
         value={maxBytes ?? ''}
         onChange={(e) => onManner({ maxBytes: e.target.value ? Number(e.target.value) : null })}
       >
-        <option value="">as it comes</option>
+        <option value="">{say('asItComes')}</option>
         {sizes.map((bytes) => (
           <option key={bytes} value={bytes}>
-            at most {bytes / 1e6} MB
+            {say('atMostMb', { bytes: bytes / 1e6 })}
           </option>
         ))}
       </SelectField>
       {format === 'jpeg' && ground.kind === 'none' && (
-        <p className="text-[12.5px] text-muted">JPEG has no transparency: the ground will be white.</p>
+        <p className="text-[12.5px] text-muted">{say('jpegHasNoTransparencyThe')}</p>
       )}
       {rules && against.length > 0 && (
         <div role="note" className="flex flex-col items-start gap-1.5 text-[12.5px]">
           <p className="flex gap-1.5">
             <SeverityMark severity="watch" size={12} />
             <span>
-              Not as {rules.marketplace} takes pictures: {against.join('; ')}.
+              {say('notAsTakesPictures', { marketplace: rules.marketplace, against: against.join('; ') })}
             </span>
           </p>
           <Button
@@ -110,7 +111,7 @@ export function MakePictures({
       )}
       <Button tone="main" disabled={busy} onClick={onMake}>
         <Images size={15} aria-hidden />
-        Make {count === 1 ? 'the picture' : `${count} pictures`}
+        Make {count === 1 ? say('thePicture') : say('pictures2', { count })}
       </Button>
       {runId && <UnderWay runId={runId} />}
     </section>
@@ -128,12 +129,12 @@ function UnderWay({ runId }: { runId: string }) {
       {failed > 0 && <SeverityMark severity="stop" size={12} />}
       <span className="min-w-0 flex-1">
         {!run
-          ? 'Beginning…'
+          ? say('beginning')
           : run.finishedAt
             ? failed
-              ? `${failed} of ${all} could not be made.`
-              : `${all === 1 ? 'The picture is' : `All ${all} pictures are`} made.`
-            : `${made} of ${all} made…`}
+              ? say('ofCouldNotBeMade', { failed, all })
+              : `${all === 1 ? say('thePictureIs') : say('allPicturesAre', { all })} made.`
+            : say('ofMade', { made, all })}
       </span>
       <Link to="/runs" className="text-spruce underline">
         The run

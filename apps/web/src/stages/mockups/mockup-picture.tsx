@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { WorkFaultNote } from '../../ui';
 import { reasonOf, NotWanted } from '../../workers/hand';
 import { mockupPicture, type MockupRequest } from '../../workers/mockup-client';
+import { say } from '../../words/mockups';
 
 /** A picture of the product, made off the main thread; the last one stays until the next has come. */
 export function MockupPicture({
@@ -47,7 +48,7 @@ export function MockupPicture({
   if (fault && onBusy)
     return (
       <WorkFaultNote
-        what="The picture could not be made"
+        what={say('thePictureCouldNotBe')}
         reason={fault}
         onAgain={() => {
           setFault(null);

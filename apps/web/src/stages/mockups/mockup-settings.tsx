@@ -12,12 +12,13 @@ import type { Spec } from '@brelm/core/spec';
 import { catalogueFace } from '@brelm/core/type';
 import { leaveField, SelectField } from '../../ui';
 import type { Manner } from './wishes';
+import { say } from '../../words/mockups';
 
 const GROUND_NAMES: Record<GroundKind, string> = {
-  plain: 'plain',
-  paper: 'paper',
-  wood: 'wooden boards',
-  none: 'none, transparent',
+  plain: say('plain'),
+  paper: say('paper'),
+  wood: say('woodenBoards'),
+  none: say('noneTransparent'),
 };
 
 /** Grounds to begin from. */
@@ -41,24 +42,24 @@ export function MockupSettings({
     <div className="flex flex-col gap-2.5">
       {scene.sizes && (
         <SelectField
-          label="Size of the blank"
+          label={say('sizeOfTheBlank')}
           value={manner.size !== null && sizes.includes(manner.size) ? manner.size : scene.sizes.own}
           onChange={(e) => onSet({ size: e.target.value })}
         >
           {sizes.map((size) => (
             <option key={size} value={size}>
-              {size}, {scene.sizes!.widths[size]} in across
+              {say('inAcross', { size, width: scene.sizes!.widths[size] })}
             </option>
           ))}
         </SelectField>
       )}
       <SelectField
-        label="Print"
+        label={say('print')}
         value={manner.look ?? 'usual'}
         onChange={(e) => onSet({ look: e.target.value === 'usual' ? null : e.target.value })}
       >
         <option value="usual">
-          as usual: {PRINT_LOOKS.find((l) => l.id === usualLook(spec))!.name.toLowerCase()}
+          {say('asUsual', { name: PRINT_LOOKS.find((l) => l.id === usualLook(spec))!.name.toLowerCase() })}
         </option>
         {PRINT_LOOKS.map((l) => (
           <option key={l.id} value={l.id}>
@@ -67,7 +68,7 @@ export function MockupSettings({
         ))}
       </SelectField>
       <SelectField
-        label="Shows"
+        label={say('shows')}
         value={manner.crop}
         onChange={(e) => onSet({ crop: e.target.value as Manner['crop'] })}
       >
@@ -80,7 +81,7 @@ export function MockupSettings({
       {scene.maps?.ground && (
         <>
           <SelectField
-            label="Background"
+            label={say('background')}
             value={ground.kind}
             onChange={(e) => onSet({ ground: { ...ground, kind: e.target.value as GroundKind } })}
           >
@@ -91,12 +92,12 @@ export function MockupSettings({
             ))}
           </SelectField>
           {ground.kind !== 'none' && (
-            <div role="group" aria-label="Colour of the background" className="flex items-center gap-1.5">
+            <div role="group" aria-label={say('colourOfTheBackground')} className="flex items-center gap-1.5">
               {GROUNDS.map((colour) => (
                 <button
                   key={colour}
                   type="button"
-                  aria-label={`Background ${colour}`}
+                  aria-label={say('background2', { colour })}
                   aria-pressed={ground.colour === colour}
                   className={`h-6 w-6 rounded-[4px] border ${ground.colour === colour ? 'border-ink outline-2 outline-spruce' : 'border-edge'}`}
                   style={{ background: colour }}
@@ -105,7 +106,7 @@ export function MockupSettings({
               ))}
               <input
                 type="color"
-                aria-label="Another colour of the background"
+                aria-label={say('anotherColourOfTheBackground')}
                 value={ground.colour}
                 className="h-6 w-8 cursor-pointer rounded-[4px] border border-edge bg-card"
                 onChange={(e) => onSet({ ground: { ...ground, colour: e.target.value } })}
@@ -115,12 +116,12 @@ export function MockupSettings({
         </>
       )}
       <details className="text-[13px]" open={Boolean(words.caption || words.mark)}>
-        <summary className="cursor-pointer py-1 text-muted">Words on the picture</summary>
+        <summary className="cursor-pointer py-1 text-muted">{say('wordsOnThePicture')}</summary>
         <div className="mt-1 flex flex-col gap-2">
           {(['caption', 'mark'] as const).map((key) => (
             <label key={key} className="block">
               <span className="block text-[11.5px] text-muted">
-                {key === 'caption' ? 'Caption below it' : 'Your shop, in its corner'}
+                {key === 'caption' ? say('captionBelowIt') : say('yourShopInItsCorner')}
               </span>
               <input
                 key={words[key]}
@@ -135,7 +136,7 @@ export function MockupSettings({
             </label>
           ))}
           <SelectField
-            label="Set in"
+            label={say('setIn')}
             value={words.face}
             onChange={(e) => onSet({ words: { ...words, face: e.target.value } })}
           >

@@ -16,6 +16,7 @@ import { useFindable } from '../../find/found';
 import { useKeys } from '../../keys';
 
 import { keyOf, OnProduct, type Row } from './on-product';
+import { say } from '../../words/mockups';
 
 /** Pictures of the products with the design on them. */
 export function MockupsStage({ specs, garments }: { specs: Spec[]; garments: Garment[] }) {
@@ -33,7 +34,7 @@ export function MockupsStage({ specs, garments }: { specs: Spec[]; garments: Gar
             <Button onClick={() => void scenes.refetch()}>Try again</Button>
           </div>
         ) : (
-          <p className="text-muted">Looking for scenes…</p>
+          <p className="text-muted">{say('lookingForScenes')}</p>
         )}
       </main>
     </div>
@@ -72,7 +73,7 @@ function Stage({
   const shown = rows.filter((r) => r.scenes.length);
   useFindable(() =>
     shown.map((r) => ({
-      ...{ id: `pictured ${keyOf(r)}`, group: 'On products', title: productWords(r.spec, r.side) },
+      ...{ id: `pictured ${keyOf(r)}`, group: say('onProducts'), title: productWords(r.spec, r.side) },
       run: () => setChosen(keyOf(r)),
     })),
   );
@@ -94,7 +95,11 @@ function Stage({
           garments={garments}
           choice={
             shown.length > 1 && (
-              <SelectField label="Product" value={keyOf(row)} onChange={(e) => setChosen(e.target.value)}>
+              <SelectField
+                label={say('product')}
+                value={keyOf(row)}
+                onChange={(e) => setChosen(e.target.value)}
+              >
                 {shown.map((r) => (
                   <option key={keyOf(r)} value={keyOf(r)}>
                     {productWords(r.spec, r.side)}
@@ -108,14 +113,12 @@ function Stage({
       ) : (
         <main className="mx-auto mt-20 flex max-w-md flex-col items-start gap-3 p-6">
           <h1 className="text-[20px]">
-            {rows.length ? 'No scene shows this product yet' : 'On no product yet'}
+            {rows.length ? say('noSceneShowsThisProduct') : say('onNoProductYet')}
           </h1>
           <p className="text-muted">
-            {rows.length
-              ? 'There are scenes for shirts, bags, mugs, cushions, caps, ornaments, stickers, posters and notebooks.'
-              : 'Pictures show the design where it sits on a product.'}{' '}
+            {rows.length ? say('thereAreScenesForShirts') : say('picturesShowTheDesignWhere')}{' '}
             <Link to="../placement" relative="path" className="text-spruce underline">
-              Add products under Placement
+              {say('addProductsUnderPlacement')}
             </Link>
             .
           </p>

@@ -36,6 +36,7 @@ import {
   type Manner,
   type SetOf,
 } from './wishes';
+import { say } from '../../words/mockups';
 
 /** A side of a product that the design is placed on, and the scenes that show it. */
 export interface Row {
@@ -183,11 +184,11 @@ export function OnProduct({
     try {
       await whenSaved();
       const [run] = await start([
-        { files, title: `${design.name}, mockups`, pack: files.length > 1 },
+        { files, title: say('mockups', { name: design.name }), pack: files.length > 1 },
       ]).unwrap();
       setRunId(run.id);
     } catch (error) {
-      notify('fault', `The pictures were not begun: ${reasonOf(error)}`);
+      notify('fault', say('thePicturesWereNotBegun', { reason: reasonOf(error) }));
     }
   };
   if (photo)
@@ -205,13 +206,16 @@ export function OnProduct({
       />
     );
   return (
-    <Panes names={['Scene', 'Picture', 'Colours']} className="grid grid-cols-[236px_minmax(0,1fr)_276px]">
+    <Panes
+      names={[say('scene2'), say('picture'), say('colours')]}
+      className="grid grid-cols-[236px_minmax(0,1fr)_276px]"
+    >
       <aside
-        aria-label="Scene"
+        aria-label={say('scene2')}
         className="flex min-h-0 flex-col gap-3 overflow-y-auto border-r border-line p-3"
       >
         {choice}
-        <div role="group" aria-label="Scenes" className="grid grid-cols-2 gap-2">
+        <div role="group" aria-label={say('scenes')} className="grid grid-cols-2 gap-2">
           {ofScenes.map(({ scene: s, request }) => (
             <button
               key={s.id}
@@ -241,7 +245,9 @@ export function OnProduct({
             <Camera size={15} aria-hidden />
             Your own photo…
           </FileButton>
-          {scene.photo && <Button onClick={() => setPhoto(scene.id)}>Set {scene.name} up</Button>}
+          {scene.photo && (
+            <Button onClick={() => setPhoto(scene.id)}>{say('setUp', { name: scene.name })}</Button>
+          )}
           <FileButton
             accept=".zip,application/zip"
             testId="own-scene"
@@ -249,7 +255,7 @@ export function OnProduct({
               void bringScene(file).then((own) => {
                 if (!own) return;
                 if (shows(own, spec, side)) setSceneId(own.id);
-                else notify('done', `${own.name} is in; it is for other products than this one.`);
+                else notify('done', say('isInItIsFor', { name: own.name }));
               })
             }
           >
@@ -257,37 +263,38 @@ export function OnProduct({
           </FileButton>
           {scene.id.startsWith('own-') && !scene.photo && (
             <Button tone="danger" onClick={() => setLeaving(scene)}>
-              Delete {scene.name}
+              {say('delete2', { name: scene.name })}
             </Button>
           )}
         </div>
         <MockupSettings manner={manner} spec={spec} scene={scene} onSet={onManner} />
-        {without > 0 && (
-          <p className="text-[12px] text-muted">
-            {without === 1 ? 'One more product has' : `${without} more products have`} no scene yet.
-          </p>
-        )}
+        {without > 0 && <p className="text-[12px] text-muted">{say('oneMoreProductHasNo', { without })}</p>}
       </aside>
-      <section aria-label="Mockup" className="flex min-h-0 min-w-0 flex-col">
+      <section aria-label={say('mockup')} className="flex min-h-0 min-w-0 flex-col">
         <div className="flex items-center gap-3 border-b border-line px-4 py-2">
           <h1 className="mr-auto truncate text-[16px]">
             {scene.name}
             {scene.dyed && <span className="text-muted">, {colour.garment.name}</span>}
           </h1>
           <span role="status" className="text-[13px] text-muted">
-            {busy || settled !== design ? 'making the picture…' : ''}
+            {busy || settled !== design ? say('makingThePicture') : ''}
           </span>
         </div>
         <div className="flex min-h-0 flex-1 items-center justify-center bg-surround p-4">
           <MockupPicture
             request={large}
-            label={`${design.name} on ${scene.name}${scene.dyed ? `, ${colour.garment.name}` : ''}`}
+            label={say('on', {
+              name: design.name,
+              name2: scene.name,
+              isDyed: scene.dyed,
+              name3: colour.garment.name,
+            })}
             className={`max-h-full max-w-full ${ground.kind === 'none' ? 'bg-[repeating-conic-gradient(#fff_0_25%,#ddd_0_50%)] bg-size-[16px_16px]' : ''}`}
             onBusy={setBusy}
           />
         </div>
         {seat.length > 0 && (
-          <ul aria-label="How it sits" className="border-t border-line bg-card px-4 py-1.5 text-[13px]">
+          <ul aria-label={say('howItSits')} className="border-t border-line bg-card px-4 py-1.5 text-[13px]">
             {seat.map((note) => (
               <li key={note.message} className="flex items-center gap-1.5">
                 {note.severity !== 'note' && <SeverityMark severity={note.severity} size={12} />}
@@ -298,11 +305,11 @@ export function OnProduct({
         )}
       </section>
       <aside
-        aria-label="Colours and pictures"
+        aria-label={say('coloursAndPictures')}
         className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-line p-3"
       >
         {ofColours.length > 1 && (
-          <div role="group" aria-label="Colours of the product" className="grid grid-cols-3 gap-1.5">
+          <div role="group" aria-label={say('coloursOfTheProduct')} className="grid grid-cols-3 gap-1.5">
             {ofColours.map(({ colour: c, request }) => (
               <button
                 key={c.garment.id}
@@ -338,7 +345,7 @@ export function OnProduct({
           onManner={onManner}
           onMake={() => void make(wanted.map((w) => requestOf(id, spec, side, w)))}
         />
-        <section aria-label="Sample" className="flex flex-col items-start gap-1.5">
+        <section aria-label={say('sample')} className="flex flex-col items-start gap-1.5">
           <h2 className="heading">Sample</h2>
           <Button onClick={() => setSampling(true)}>
             <Package size={15} aria-hidden />

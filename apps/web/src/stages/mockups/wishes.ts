@@ -16,6 +16,7 @@ import { plannedFiles, type PlannedFile } from '@brelm/core/placement';
 import { isWorn, type Spec, type SpecSide } from '@brelm/core/spec';
 import type { FileRequest } from '@brelm/contract';
 import { coloursOf } from '../placement/placement-fields';
+import { say } from '../../words/mockups';
 
 /** What is chosen for all pictures; kept in this browser. */
 export interface Manner {
@@ -76,13 +77,13 @@ export function coloursSold(
 }
 
 export const SETS = {
-  one: 'this picture',
-  colours: 'this scene, in every colour',
-  scenes: 'every scene, in this colour',
-  sizes: 'this scene, in every size',
-  grid: 'every colour in one picture',
-  pair: 'two colourways side by side',
-  listing: 'for a listing: every scene, a close picture, every colour',
+  one: say('thisPicture'),
+  colours: say('thisSceneInEveryColour'),
+  scenes: say('everySceneInThisColour'),
+  sizes: say('thisSceneInEverySize'),
+  grid: say('everyColourInOnePicture'),
+  pair: say('twoColourwaysSideBySide'),
+  listing: say('forAListingEveryScene'),
 } as const;
 export type SetOf = keyof typeof SETS;
 

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { productWords, type Spec } from '@brelm/core/spec';
 import { Button, Modal, toggled } from '../../ui';
+import { say } from '../../words/placement';
 
 /** Products that the design is not made for yet; those that are chosen are placed at once. */
 export function AddProducts({
@@ -19,17 +20,17 @@ export function AddProducts({
     wanted.every((w) => `${s.marketplace} ${s.product} ${s.kind}`.toLowerCase().includes(w)),
   );
   return (
-    <Modal open onClose={onClose} title="Add products">
+    <Modal open onClose={onClose} title={say('addProducts')}>
       <input
         type="search"
-        aria-label="Search products"
-        placeholder="mug, tote, sticker…"
+        aria-label={say('searchProducts')}
+        placeholder={say('mugToteSticker')}
         className="field mb-2 !h-9"
         autoFocus
         value={words}
         onChange={(e) => setWords(e.target.value)}
       />
-      <ul className="max-h-80 overflow-y-auto" aria-label="Products">
+      <ul className="max-h-80 overflow-y-auto" aria-label={say('products')}>
         {shown.map((s) => (
           <li key={s.id}>
             <label className="flex items-center gap-2 rounded-md px-1 py-1 hover:bg-line/50">
@@ -40,20 +41,22 @@ export function AddProducts({
               />
               <span className="min-w-0 flex-1 truncate">{productWords(s)}</span>
               <span className="text-[12px] text-muted tabular-nums">
-                {s.sides.length > 1 ? `${s.sides.length} sides, ` : ''}
-                {Number(s.sides[0].widthIn.toFixed(2))} × {Number(s.sides[0].heightIn.toFixed(2))} in
+                {say('sidesIn', {
+                  isSides: s.sides.length > 1,
+                  sides: s.sides.length,
+                  widthIn: Number(s.sides[0].widthIn.toFixed(2)),
+                  heightIn: Number(s.sides[0].heightIn.toFixed(2)),
+                })}
               </span>
             </label>
           </li>
         ))}
         {shown.length === 0 && (
-          <li className="p-2 text-muted">
-            {words ? 'No product is called that.' : 'It is made for every product already.'}
-          </li>
+          <li className="p-2 text-muted">{words ? say('noProductIsCalledThat') : say('itIsMadeForEvery')}</li>
         )}
       </ul>
       <div className="mt-4 flex justify-end gap-2">
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say('cancel')}</Button>
         <Button
           tone="main"
           disabled={chosen.size === 0}
@@ -62,7 +65,7 @@ export function AddProducts({
             onClose();
           }}
         >
-          {chosen.size > 1 ? `Add ${chosen.size} and place them` : 'Add and place it'}
+          {chosen.size > 1 ? say('addAndPlaceThem', { chosen: chosen.size }) : say('addAndPlaceIt')}
         </Button>
       </div>
     </Modal>

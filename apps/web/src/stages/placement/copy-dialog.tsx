@@ -3,6 +3,7 @@ import type { Design, Edit, Placement } from '@brelm/core/design';
 import { copiedPlacement, placementOn, type CopyKeeps } from '@brelm/core/placement';
 import { productWords, type Spec, type SpecSide } from '@brelm/core/spec';
 import { Button, Modal, toggled } from '../../ui';
+import { say } from '../../words/placement';
 
 /** Copies a placement to other sides and products that the design is placed on. */
 export function CopyDialog({
@@ -32,13 +33,13 @@ export function CopyDialog({
   );
   const [keeps, setKeeps] = useState<CopyKeeps>('size');
   return (
-    <Modal open onClose={onClose} title="Copy this placement">
+    <Modal open onClose={onClose} title={say('copyThisPlacement')}>
       <fieldset className="mb-3 flex gap-4">
-        <legend className="mb-1 text-[13px] text-muted">It keeps</legend>
+        <legend className="mb-1 text-[13px] text-muted">{say('itKeeps')}</legend>
         {(
           [
-            ['size', 'its size in inches'],
-            ['share', 'its share of the print area'],
+            ['size', say('itsSizeInInches')],
+            ['share', say('itsShareOfThePrint')],
           ] as const
         ).map(([value, words]) => (
           <label key={value} className="flex items-center gap-1.5">
@@ -48,7 +49,7 @@ export function CopyDialog({
         ))}
       </fieldset>
       {others.length === 0 ? (
-        <p className="text-muted">There is no other side or product yet: add one first.</p>
+        <p className="text-muted">{say('thereIsNoOtherSide')}</p>
       ) : (
         <ul className="max-h-72 overflow-y-auto">
           {others.map((o) => (
@@ -66,7 +67,7 @@ export function CopyDialog({
         </ul>
       )}
       <div className="mt-4 flex justify-end gap-2">
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say('cancel')}</Button>
         <Button
           tone="main"
           disabled={chosen.size === 0}
@@ -82,7 +83,7 @@ export function CopyDialog({
             onClose();
           }}
         >
-          Copy to {chosen.size}
+          {say('copyTo', { chosen: chosen.size })}
         </Button>
       </div>
     </Modal>

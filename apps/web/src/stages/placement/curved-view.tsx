@@ -7,6 +7,7 @@ import type { SpecSide } from '@brelm/core/spec';
 import type { Resolved } from '../../design';
 import { paintGarment } from '../../platform/garment-paint';
 import { makeSurface } from '../../platform/surfaces';
+import { say } from '../../words/placement';
 
 const HEIGHT = 120;
 
@@ -82,9 +83,9 @@ export function CurvedView({
           style={{ width: w, height: HEIGHT }}
           className="block border border-edge"
           role="img"
-          aria-label="The printed strip"
+          aria-label={say('thePrintedStrip')}
         />
-        <figcaption className="mt-1 text-[12px] text-muted">the printed strip</figcaption>
+        <figcaption className="mt-1 text-[12px] text-muted">{say('thePrintedStrip2')}</figcaption>
       </figure>
       <figure>
         <canvas
@@ -92,15 +93,18 @@ export function CurvedView({
           style={{ width: fw, height: HEIGHT }}
           className="block rounded-[3px]"
           role="img"
-          aria-label="As seen from the front"
+          aria-label={say('asSeenFromTheFront')}
         />
-        <figcaption className="mt-1 text-[12px] text-muted">from the front</figcaption>
+        <figcaption className="mt-1 text-[12px] text-muted">{say('fromTheFront')}</figcaption>
       </figure>
       <p className="max-w-56 text-[12.5px] text-muted">
         It spans {Math.round(2 * halfAngle)}° of the curve.{' '}
         {placement.narrow
-          ? `Narrowed to ${(factor * 100).toFixed(1)} % in its middle (sin φ ⁄ φ, φ = ${halfAngle.toFixed(1)}°), so that it looks as it was made.`
-          : 'Not narrowed: towards its sides it looks squeezed.'}
+          ? say('narrowedToInItsMiddle', {
+              factor: (factor * 100).toFixed(1),
+              halfAngle: halfAngle.toFixed(1),
+            })
+          : say('notNarrowedTowardsItsSides')}
       </p>
     </div>
   );

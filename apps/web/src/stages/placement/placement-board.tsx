@@ -11,6 +11,7 @@ import { makeSurface } from '../../platform/surfaces';
 import { drawnAt, SideDrawing } from '../../specs/side-drawing';
 import { productOutline } from './product-outline';
 import { scaledAbout } from './scaled-about';
+import { say } from '../../words/placement';
 
 const KEYS: Record<string, [number, number]> = {
   ArrowLeft: [-1, 0],
@@ -186,7 +187,7 @@ export function PlacementBoard({
       ref={frame}
       tabIndex={0}
       role="group"
-      aria-label="The artwork on the product. Arrow keys move it, with Shift by half an inch; plus and minus scale it."
+      aria-label={say('theArtworkOnTheProduct')}
       data-testid="placement-board"
       data-view={JSON.stringify({ perInch, left, top })}
       className="relative min-h-0 flex-1 overflow-hidden bg-surround outline-offset-[-3px]"
@@ -215,7 +216,7 @@ export function PlacementBoard({
           height={height}
           extent={outline?.extent}
           clear
-          label={`${spec.product}, ${side.name}, drawn to scale`}
+          label={say('drawnToScale', { product: spec.product, name: side.name })}
         >
           {shown && (
             <>
@@ -260,7 +261,7 @@ export function PlacementBoard({
       </div>
       {placement.mirror && (
         <p className="absolute top-2 right-3 rounded-md bg-rust px-2 py-0.5 text-[12.5px] font-medium text-white">
-          mirrored for transfer
+          {say('mirroredForTransfer')}
         </p>
       )}
     </div>

@@ -21,9 +21,10 @@ import {
   garmentBackground,
 } from '../../ui';
 import { scaledAbout } from './scaled-about';
+import { say } from '../../words/placement';
 
 const inRange = (min: number, max: number) => (v: number) =>
-  v < min || v > max ? `from ${min} to ${max}` : null;
+  v < min || v > max ? say('fromTo', { min, max }) : null;
 
 /** The colours that a product comes in, of those that the library has. */
 export const coloursOf = (spec: Spec, garments: readonly Garment[], design: Design): Garment[] => {
@@ -86,9 +87,9 @@ export function PlacementFields({
     <div className="flex flex-col gap-5 p-4">
       {sides.length > 1 && (
         <SelectField
-          label="Artwork of the side"
+          label={say('artworkOfTheSide')}
           value={artworkFor(design, spec.id, side.id).id}
-          onChange={(e) => onChange('Choose the artwork for a product', { artwork: e.target.value })}
+          onChange={(e) => onChange(say('chooseTheArtworkForA'), { artwork: e.target.value })}
         >
           {sides.map((s) => (
             <option key={s.id} value={s.id}>
@@ -97,43 +98,43 @@ export function PlacementFields({
           ))}
         </SelectField>
       )}
-      <section aria-label="Position">
-        <h2 className="heading mb-2">Position of the ink</h2>
+      <section aria-label={say('position')}>
+        <h2 className="heading mb-2">{say('positionOfTheInk')}</h2>
         {box && centre !== null ? (
           <div className="grid grid-cols-2 gap-2">
             <NumberField
-              label="Below the top, in"
+              label={say('belowTheTopIn')}
               value={box.top}
               check={inRange(-100, 200)}
               onChange={(v) => onMove({ ...at, y: at.y + v - box.top }, 'typed')}
             />
             <NumberField
-              label="Right of centre, in"
+              label={say('rightOfCentreIn')}
               value={centre}
               check={inRange(-100, 100)}
               onChange={(v) => onMove({ ...at, x: at.x + v - centre }, 'typed')}
             />
             <NumberField
-              label="Width, in"
+              label={say('widthIn')}
               value={box.right - box.left}
               check={inRange(0.1, 200)}
               onChange={(v) => onMove(scaledAbout(at, v / (box.right - box.left), centre, box.top), 'typed')}
             />
             <NumberField
-              label="Height, in"
+              label={say('heightIn')}
               value={box.bottom - box.top}
               check={inRange(0.1, 200)}
               onChange={(v) => onMove(scaledAbout(at, v / (box.bottom - box.top), centre, box.top), 'typed')}
             />
             <NumberField
-              label="Turn, °"
+              label={say('turn')}
               value={at.turn}
               check={inRange(-360, 360)}
               onChange={(turn) => onMove({ ...at, turn }, 'typed')}
             />
           </div>
         ) : (
-          <p className="text-[13px] text-muted">There is no artwork to place yet.</p>
+          <p className="text-[13px] text-muted">{say('thereIsNoArtworkTo')}</p>
         )}
         {worn && garment !== null && (
           <label className="mt-2 flex items-center gap-1.5 text-[13px]">
@@ -142,30 +143,28 @@ export function PlacementFields({
               checked={own}
               onChange={(e) => {
                 const { [garment]: _gone, ...rest } = placement.apart;
-                onChange('Give a colour its own position', {
+                onChange(say('giveAColourItsOwn'), {
                   apart: e.target.checked
                     ? { ...rest, [garment]: { x: at.x, y: at.y, scale: at.scale, turn: at.turn } }
                     : rest,
                 });
               }}
             />
-            its own position on {garments.find((g) => g.id === garment)?.name}
+            {say('itsOwnPositionOn', { name: garments.find((g) => g.id === garment)?.name })}
           </label>
         )}
       </section>
 
-      <section aria-label="Noticed">
-        <h2 className="heading mb-1">Noticed</h2>
+      <section aria-label={say('noticed')}>
+        <h2 className="heading mb-1">{say('noticed')}</h2>
         <Noticed notes={notes} shows={shows} current={current} fault={fault} onMend={onMend} />
       </section>
 
       {worn ? (
-        <section aria-label="Colours">
+        <section aria-label={say('colours')}>
           <h2 className="heading mb-1">Colours</h2>
           <p className="mb-1.5 text-[12.5px] text-muted">
-            {spec.perColour
-              ? 'A colourway for each garment colour; “not sold” makes no file for it.'
-              : 'This product takes one artwork for all colours.'}
+            {spec.perColour ? say('aColourwayForEachGarment') : say('thisProductTakesOneArtwork')}
           </p>
           <ul className="flex flex-col">
             {colours.map((g) => {
@@ -177,7 +176,7 @@ export function PlacementFields({
                   <button
                     type="button"
                     aria-pressed={garment === g.id}
-                    title={`Show it on ${g.name}`}
+                    title={say('showItOn', { name: g.name })}
                     className={`flex min-w-0 flex-1 items-center gap-2 rounded-md px-1.5 py-1 text-left ${garment === g.id ? 'bg-line' : 'hover:bg-line/60'}`}
                     onClick={() => onGarment(garment === g.id ? null : g.id)}
                   >
@@ -188,21 +187,21 @@ export function PlacementFields({
                     />
                     <span className="truncate">{g.name}</span>
                     {Object.hasOwn(placement.apart, g.id) && (
-                      <span className="text-[11.5px] text-muted">own place</span>
+                      <span className="text-[11.5px] text-muted">{say('ownPlace')}</span>
                     )}
                   </button>
                   {spec.perColour && (
                     <select
-                      aria-label={`Colourway on ${g.name}`}
+                      aria-label={say('colourwayOn', { name: g.name })}
                       className="field !h-7 !w-28"
                       value={now ?? (chosen ? '' : 'any')}
                       onChange={(e) => {
-                        onChange('Choose a colourway for a garment', {
+                        onChange(say('chooseAColourwayForA'), {
                           colourways: { ...placement.colourways, [g.id]: e.target.value || null },
                         });
                       }}
                     >
-                      {!now && !chosen && <option value="any">not chosen</option>}
+                      {!now && !chosen && <option value="any">{say('notChosen')}</option>}
                       <option value="">not sold</option>
                       {design.colourways.map((c) => (
                         <option key={c.id} value={c.id}>
@@ -219,9 +218,9 @@ export function PlacementFields({
       ) : (
         design.colourways.length > 1 && (
           <SelectField
-            label="Colourway"
+            label={say('colourway')}
             value={placement.colourway ?? design.colourways[0].id}
-            onChange={(e) => onChange('Choose a colourway', { colourway: e.target.value })}
+            onChange={(e) => onChange(say('chooseAColourway'), { colourway: e.target.value })}
           >
             {design.colourways.map((c) => (
               <option key={c.id} value={c.id}>
@@ -232,18 +231,18 @@ export function PlacementFields({
         )
       )}
 
-      <section aria-label="File">
-        <h2 className="heading mb-2">File</h2>
+      <section aria-label={say('file')}>
+        <h2 className="heading mb-2">{say('file')}</h2>
         <div className="grid grid-cols-2 gap-2">
           <SelectField
-            label="Format"
+            label={say('format')}
             value={placement.format ?? ''}
             onChange={(e) =>
-              onChange('Choose a format', { format: (e.target.value || null) as FileFormat | null })
+              onChange(say('chooseAFormat'), { format: (e.target.value || null) as FileFormat | null })
             }
           >
             <option value="">
-              {spec.formats[0].toUpperCase()}, as {spec.marketplace} prefers
+              {say('asPrefers', { format: spec.formats[0].toUpperCase(), marketplace: spec.marketplace })}
             </option>
             {spec.formats.slice(1).map((f) => (
               <option key={f} value={f}>
@@ -253,9 +252,9 @@ export function PlacementFields({
           </SelectField>
           {['svg', 'pdf'].includes(placement.format ?? spec.formats[0]) && (
             <Tick
-              label="Cut outlines, for a blade"
+              label={say('cutOutlinesForABlade')}
               checked={placement.outlines ?? false}
-              onChange={(outlines) => onChange('Cut outlines', { outlines })}
+              onChange={(outlines) => onChange(say('cutOutlines'), { outlines })}
             />
           )}
           {spec.background !== 'transparent' && (
@@ -264,38 +263,38 @@ export function PlacementFields({
               <div className="flex h-8 items-center gap-2">
                 <input
                   type="color"
-                  aria-label="Background colour"
+                  aria-label={say('backgroundColour')}
                   className="h-7 w-9 cursor-pointer"
                   value={placement.ground ?? ground}
                   onChange={(e) => {
                     setGround(e.target.value);
-                    onChange('Choose a background', { ground: e.target.value });
+                    onChange(say('chooseABackground'), { ground: e.target.value });
                   }}
                 />
                 {placement.ground ? (
                   <button
                     type="button"
                     className="text-[12.5px] text-spruce underline"
-                    onClick={() => onChange('Take the background away', { ground: null })}
+                    onClick={() => onChange(say('takeTheBackgroundAway'), { ground: null })}
                   >
-                    none
+                    {say('none')}
                   </button>
                 ) : (
-                  <span className="text-[12.5px] text-muted">none</span>
+                  <span className="text-[12.5px] text-muted">{say('none')}</span>
                 )}
               </div>
             </div>
           )}
         </div>
         {spec.background !== 'transparent' && (
-          <div className="mt-1.5 flex flex-wrap gap-1" aria-label="Inks as background">
+          <div className="mt-1.5 flex flex-wrap gap-1" aria-label={say('inksAsBackground')}>
             {design.inks.slice(0, 10).map((ink) => (
               <button
                 key={ink.id}
                 type="button"
-                title={`Background in ${ink.name}`}
-                aria-label={`Background in ${ink.name}`}
-                onClick={() => onChange('Choose a background', { ground: ink.value })}
+                title={say('backgroundIn', { name: ink.name })}
+                aria-label={say('backgroundIn', { name: ink.name })}
+                onClick={() => onChange(say('chooseABackground'), { ground: ink.value })}
               >
                 <Swatch value={ink.value} />
               </button>
@@ -306,18 +305,18 @@ export function PlacementFields({
           <input
             type="checkbox"
             checked={placement.mirror}
-            onChange={(e) => onChange('Mirror for transfer', { mirror: e.target.checked })}
+            onChange={(e) => onChange(say('mirrorForTransfer'), { mirror: e.target.checked })}
           />
-          mirror for transfer paper
+          {say('mirrorForTransferPaper')}
         </label>
         {side.curve && (
           <label className="mt-1 flex items-center gap-1.5 text-[13px]">
             <input
               type="checkbox"
               checked={placement.narrow}
-              onChange={(e) => onChange('Narrow for the curve', { narrow: e.target.checked })}
+              onChange={(e) => onChange(say('narrowForTheCurve'), { narrow: e.target.checked })}
             />
-            narrow it for the curve
+            {say('narrowItForTheCurve')}
           </label>
         )}
       </section>
@@ -358,7 +357,7 @@ function Noticed({
       )}
       {seen.length > 0 && (
         <>
-          <ul className="mt-1 flex flex-col gap-1 text-[13px]" aria-label="On its files">
+          <ul className="mt-1 flex flex-col gap-1 text-[13px]" aria-label={say('onItsFiles')}>
             {seen.map(row)}
           </ul>
           <button type="button" className="mt-1.5 text-[13px] text-spruce underline" onClick={onMend}>
@@ -367,13 +366,13 @@ function Noticed({
         </>
       )}
       {fault ? (
-        <p className="mt-1 text-[13px] text-muted">What its files show could not be checked.</p>
+        <p className="mt-1 text-[13px] text-muted">{say('whatItsFilesShowCould')}</p>
       ) : !current ? (
-        <p className="mt-1 text-[13px] text-muted">Checking what its files show…</p>
+        <p className="mt-1 text-[13px] text-muted">{say('checkingWhatItsFilesShow')}</p>
       ) : (
         notes.length + seen.length === 0 && (
           <p className="flex items-center gap-1.5 text-[13px] text-muted">
-            <VerdictMark verdict="reads" size={13} /> It sits right, and reads there.
+            <VerdictMark verdict="reads" size={13} /> {say('itSitsRightAndReads')}
           </p>
         )
       )}

@@ -37,6 +37,7 @@ import { CurvedView } from './curved-view';
 import { PlacementBoard } from './placement-board';
 import { coloursOf, notesOf, PlacementFields } from './placement-fields';
 import { useProductFindings } from './use-product-findings';
+import { say } from '../../words/placement';
 
 /** Where the artwork sits on each product, and what of it is made. */
 export function PlacementStage({ specs, garments }: { specs: Spec[]; garments: Garment[] }) {
@@ -152,7 +153,7 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
     const where = { x: at.x, y: at.y, scale: at.scale, turn: at.turn };
     const own = shownGarment !== null && Object.hasOwn(placement.apart, shownGarment);
     put(
-      'Move the artwork on a product',
+      say('moveTheArtworkOnA'),
       own
         ? { ...placement, apart: { ...placement.apart, [shownGarment]: where } }
         : { ...placement, ...where },
@@ -176,13 +177,13 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
         ...proposedPlacement(on.of, s, x, at, groundOf(), blankOf(s, garments)),
         ...namedArtwork(design, s, x),
       },
-      said: made?.said ?? ['there is no artwork to place yet'],
+      said: made?.said ?? [say('thereIsNoArtworkToPlace')],
     };
   };
   const placeIt = () => {
     if (!row) return;
     const made = proposed(row.spec, row.side);
-    put('Place it by itself', made.placement, newGesture('place for me'));
+    put(say('placeItByItself'), made.placement, newGesture('place for me'));
     // After the position has changed, which takes words of before away.
     setTimeout(() => setSaid(made.said));
   };
@@ -195,17 +196,19 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
         return { op: 'setPlacement', placement: isHome ? { ...made, ...homeAt(board, x) } : made };
       }),
     );
-    edit.make(list.length === 1 ? `Add ${list[0].product}` : `Add ${list.length} products`, [
-      ...homeEdits(),
-      ...edits,
-    ]);
+    edit.make(
+      list.length === 1
+        ? say('add', { product: list[0].product })
+        : say('addProducts2', { list: list.length }),
+      [...homeEdits(), ...edits],
+    );
     setChosen(`${list[0].id} ${list[0].sides[0].id}`);
   };
 
   const tip = useTip();
   useFindable(() =>
     rows.map((r) => ({
-      ...{ id: `placed ${keyOf(r)}`, group: 'On products', title: productWords(r.spec, r.side) },
+      ...{ id: `placed ${keyOf(r)}`, group: say('onProducts'), title: productWords(r.spec, r.side) },
       run: () => setChosen(keyOf(r)),
     })),
   );
@@ -232,14 +235,14 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
         onExport={() => setDialog('make')}
       />
       <Panes
-        names={row ? ['Products', 'On it', 'Settings'] : ['Products']}
+        names={row ? [say('products'), say('onIt'), say('settings')] : [say('products')]}
         className="grid grid-cols-[236px_minmax(0,1fr)_290px]"
       >
-        <aside aria-label="Products" className="flex min-h-0 flex-col border-r border-line">
+        <aside aria-label={say('products')} className="flex min-h-0 flex-col border-r border-line">
           <div className="border-b border-line p-3">
-            <Button onClick={() => setDialog('add')} title={tip('Add products', 'add-product')}>
+            <Button onClick={() => setDialog('add')} title={tip(say('addProducts'), 'add-product')}>
               <Plus size={15} aria-hidden />
-              Add products
+              {say('addProducts')}
             </Button>
           </div>
           <ul className="min-h-0 flex-1 overflow-y-auto p-2">
@@ -263,7 +266,10 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
                         {worst ? (
                           <SeverityMark severity={worst.severity} size={13} />
                         ) : !known ? (
-                          <span className="w-[13px] shrink-0 text-center text-muted" title="being checked">
+                          <span
+                            className="w-[13px] shrink-0 text-center text-muted"
+                            title={say('beingChecked')}
+                          >
                             …
                           </span>
                         ) : (
@@ -278,10 +284,10 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
                       </button>
                       {r.side === r.spec.sides[0] && (
                         <IconButton
-                          label={`Take away: ${r.spec.product}`}
+                          label={say('takeAway', { product: r.spec.product })}
                           className="!h-6 !w-6 opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
                           onClick={() =>
-                            edit.make(`Take ${r.spec.product} away`, [
+                            edit.make(say('takeAway2', { product: r.spec.product }), [
                               ...homeEdits(),
                               { op: 'removePlacement', spec: r.spec.id },
                             ])
@@ -296,18 +302,16 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
               </li>
             ))}
             {rows.length === 0 && (
-              <li className="p-2 text-[13px] text-muted">
-                This design is made for no product of the book yet. Add those that you sell it on.
-              </li>
+              <li className="p-2 text-[13px] text-muted">{say('thisDesignIsMadeFor')}</li>
             )}
           </ul>
         </aside>
         {row && spec && side && placement ? (
           <>
-            <section aria-label="On the product" className="flex min-h-0 min-w-0 flex-col">
+            <section aria-label={say('onTheProduct')} className="flex min-h-0 min-w-0 flex-col">
               <div className="flex items-center gap-2 border-b border-line px-4 py-2">
                 <h1 className="mr-auto truncate text-[16px]">{productWords(spec, side)}</h1>
-                <Button onClick={placeIt} title={tip('Place it by its ink', 'place-by-ink')} disabled={!ink}>
+                <Button onClick={placeIt} title={tip(say('placeItByItsInk'), 'place-by-ink')} disabled={!ink}>
                   <Wand size={15} aria-hidden />
                   Place for me
                 </Button>
@@ -318,7 +322,7 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
               </div>
               {said && (
                 <p role="status" className="border-b border-line bg-card px-4 py-1.5 text-[13px]">
-                  Placed: {said.join('; ')}.
+                  {say('placed', { said: said.join('; ') })}
                 </p>
               )}
               <PlacementBoard
@@ -342,7 +346,7 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
                 />
               )}
             </section>
-            <aside aria-label="Placement" className="min-h-0 overflow-y-auto border-l border-line">
+            <aside aria-label={say('placement')} className="min-h-0 overflow-y-auto border-l border-line">
               <PlacementFields
                 design={design}
                 sides={sideNames(design, specs)}
@@ -368,7 +372,7 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
             </aside>
           </>
         ) : (
-          <p className="col-span-2 p-8 text-muted">Add a product to place the artwork on.</p>
+          <p className="col-span-2 p-8 text-muted">{say('addAProductToPlace')}</p>
         )}
       </Panes>
       {dialog === 'add' && (
@@ -385,7 +389,7 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
           spec={row.spec}
           side={sideOf(row.spec, row.side.id)!}
           placement={row.placement}
-          onCopy={(edits) => edit.make('Copy a placement', [...homeEdits(), ...edits])}
+          onCopy={(edits) => edit.make(say('copyAPlacement'), [...homeEdits(), ...edits])}
           onClose={() => setDialog(null)}
         />
       )}

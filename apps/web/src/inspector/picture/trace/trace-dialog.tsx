@@ -4,10 +4,11 @@ import type { PicturePart } from '@brelm/core/parts';
 import { Modal, SelectField } from '../../../ui';
 import { TraceLines } from './trace-lines';
 import { TraceShapes } from './trace-shapes';
+import { say } from '../../../words/picture';
 
 const WAYS = {
-  shapes: { label: 'shapes of flat colour', Trace: TraceShapes },
-  lines: { label: 'lines that can be moved', Trace: TraceLines },
+  shapes: { label: say('shapesOfFlatColour'), Trace: TraceShapes },
+  lines: { label: say('linesThatCanBeMoved'), Trace: TraceLines },
 };
 
 /** Makes of a picture shapes or lines, seen beside it while they are set. */
@@ -25,7 +26,11 @@ export function TraceDialog({
   if (!material) return null;
   const { Trace } = WAYS[way];
   const kind = (
-    <SelectField label="It becomes" value={way} onChange={(e) => setWay(e.target.value as keyof typeof WAYS)}>
+    <SelectField
+      label={say('itBecomes')}
+      value={way}
+      onChange={(e) => setWay(e.target.value as keyof typeof WAYS)}
+    >
       {Object.entries(WAYS).map(([id, { label }]) => (
         <option key={id} value={id}>
           {label}
@@ -34,7 +39,7 @@ export function TraceDialog({
     </SelectField>
   );
   return (
-    <Modal open title={`Trace ${part.name || material.name}`} wide="very" onClose={onClose}>
+    <Modal open title={say('trace', { name: part.name || material.name })} wide="very" onClose={onClose}>
       <Trace part={part} design={design} material={material} kind={kind} onClose={onClose} />
     </Modal>
   );

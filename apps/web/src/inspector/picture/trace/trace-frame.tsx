@@ -4,6 +4,7 @@ import type { PicturePart } from '@brelm/core/parts';
 import { apiAt } from '../../../platform/address';
 import { Button, WorkFaultNote } from '../../../ui';
 import type { Asked } from './use-tracing';
+import { say } from '../../../words/picture';
 
 /** What each way of tracing is given. */
 export interface TraceProps {
@@ -49,7 +50,7 @@ export function TraceFrame<T>({
         <figure className="min-w-0">
           <img
             src={apiAt(`materials/${sha256}/preview?size=1600`)}
-            alt="The picture as it was brought in"
+            alt={say('thePictureAsItWas')}
             className="h-[46vh] w-full rounded-sm bg-surround object-contain"
           />
           <figcaption className="text-[12px] text-muted">
@@ -64,13 +65,13 @@ export function TraceFrame<T>({
             {made}
           </div>
           <figcaption role="status" className="text-[12px] text-muted">
-            {state === 'working' ? 'Tracing…' : told}
+            {state === 'working' ? say('tracing') : told}
           </figcaption>
         </figure>
         <div className="flex max-h-[52vh] flex-col gap-2 overflow-y-auto pr-1">{settings}</div>
       </div>
       {state !== 'working' && 'fault' in state && (
-        <WorkFaultNote what="The picture could not be traced" reason={state.fault} onAgain={onAgain} />
+        <WorkFaultNote what={say('thePictureCouldNotBe')} reason={state.fault} onAgain={onAgain} />
       )}
       {fault && (
         <p role="alert" className="mt-2 text-rust">
@@ -78,9 +79,9 @@ export function TraceFrame<T>({
         </p>
       )}
       <div className="mt-3 flex justify-end gap-2">
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{say('cancel')}</Button>
         <Button tone="main" disabled={!ready} onClick={onTake}>
-          Put it on the board
+          {say('putItOnTheBoard')}
         </Button>
       </div>
     </>

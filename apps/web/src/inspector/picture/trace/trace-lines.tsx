@@ -10,6 +10,7 @@ import { TraceFrame, type TraceProps } from './trace-frame';
 import { linesEdits, MOST_LINES } from './traced-lines';
 import { useTracing } from './use-tracing';
 import { useTracedPicture } from './use-traced-picture';
+import { say } from '../../../words/picture';
 
 const START: LinesRequest['settings'] = { ...CENTRE_LINES, tolerance: 1.2, even: false };
 
@@ -27,18 +28,15 @@ export function TraceLines({ part, design, material, kind, onClose }: TraceProps
   const fault = !done
     ? null
     : count > MOST_LINES
-      ? `These would be ${count} lines; at most ${MOST_LINES} can be laid on the board: leave shorter ones out.`
+      ? say('theseWouldBeLinesAt', { count, mostLines: MOST_LINES })
       : count === 0
-        ? 'No lines are found: they must be darker or lighter than the paper around them, or lie on a clear ground.'
+        ? say('noLinesAreFoundThey')
         : null;
   const take = () => {
     if (!shown) return;
     const { edits, ids } = linesEdits(design, part, material, shown, ink);
-    edit.make('Trace a drawing into lines', edits, { select: ids });
-    notify(
-      'done',
-      'The lines lie where the picture was, as a bundle, each to be moved by itself; the picture is hidden, and kept.',
-    );
+    edit.make(say('traceADrawingIntoLines'), edits, { select: ids });
+    notify('done', say('theLinesLieWhereThe'));
     onClose();
   };
   return (
@@ -46,12 +44,14 @@ export function TraceLines({ part, design, material, kind, onClose }: TraceProps
       sha256={material.sha256}
       state={state}
       made={shown && <Lines found={shown} colour={design.inks.find((i) => i.id === ink)?.value} />}
-      told={shown && `${count} ${count === 1 ? 'line' : 'lines'} of ${shown.points} points`}
+      told={shown && say('lineOfPoints', { count, points: shown.points })}
       settings={
         <>
           {kind}
-          <SelectField label="Ink" value={ink ?? ''} onChange={(e) => setInk(e.target.value || null)}>
-            <option value="">as it was drawn{shown ? `, ${shown.colour}` : ''}</option>
+          <SelectField label={say('ink')} value={ink ?? ''} onChange={(e) => setInk(e.target.value || null)}>
+            <option value="">
+              {say('asItWasDrawn', { isShown: Boolean(shown), colour: shown?.colour })}
+            </option>
             {design.inks.map((i) => (
               <option key={i.id} value={i.id}>
                 {i.name}
@@ -59,15 +59,15 @@ export function TraceLines({ part, design, material, kind, onClose }: TraceProps
             ))}
           </SelectField>
           <SelectField
-            label="Width"
+            label={say('width')}
             value={settings.even ? 'even' : 'own'}
             onChange={(e) => set({ even: e.target.value === 'even' })}
           >
-            <option value="own">of each as it was drawn</option>
-            <option value="even">the same for all</option>
+            <option value="own">{say('ofEachAsItWas')}</option>
+            <option value="even">{say('theSameForAll')}</option>
           </SelectField>
           <Amount
-            label="Least, mm"
+            label={say('leastMm')}
             digits={1}
             value={settings.least * mmPerPx}
             min={0.2}
@@ -78,7 +78,7 @@ export function TraceLines({ part, design, material, kind, onClose }: TraceProps
             onChange={(v) => set({ least: Math.max(2, v / mmPerPx) })}
           />
           <Amount
-            label="Strays, mm"
+            label={say('straysMm')}
             value={settings.tolerance * mmPerPx}
             min={0.02}
             max={1}
@@ -88,7 +88,7 @@ export function TraceLines({ part, design, material, kind, onClose }: TraceProps
             onChange={(v) => set({ tolerance: Math.max(0.4, Math.min(12, v / mmPerPx)) })}
           />
           <Amount
-            label="Goes on, °"
+            label={say('goesOn')}
             digits={0}
             value={settings.through}
             min={0}
@@ -126,7 +126,7 @@ function Lines({ found, colour = found.colour }: { found: TracedLines; colour?: 
     <svg
       viewBox={`0 0 ${found.width} ${found.height}`}
       role="img"
-      aria-label="The lines"
+      aria-label={say('theLines')}
       className="h-full w-full"
     >
       {drawn.map(({ at, path, width }, i) => (

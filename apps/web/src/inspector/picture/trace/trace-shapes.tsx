@@ -16,13 +16,14 @@ import { TraceFrame, type TraceProps } from './trace-frame';
 import { MOST_POINTS, tracedEdits } from './traced-motif';
 import { useTracing } from './use-tracing';
 import { useTracedPicture } from './use-traced-picture';
+import { say } from '../../../words/picture';
 
 function TracedPicture({ traced, art }: { traced: Traced; art: TracedOutline[] }) {
   return (
     <svg
       viewBox={`0 0 ${traced.width} ${traced.height}`}
       role="img"
-      aria-label="The traced picture"
+      aria-label={say('theTracedPicture')}
       className="h-full w-full"
     >
       {art.map(({ path, colour, rule, stroke }, i) => (
@@ -53,7 +54,7 @@ function Colours({
 }) {
   const total = traced.colours.reduce((n, c) => n + c.area, 0) || 1;
   return (
-    <ul aria-label="Colours" className="flex flex-col gap-1">
+    <ul aria-label={say('colours')} className="flex flex-col gap-1">
       {traced.colours.map(({ colour, area }, i) => {
         const fate = fates[i];
         const value = !fate || 'keep' in fate ? 'keep' : 'drop' in fate ? 'drop' : `${fate.joins}`;
@@ -72,13 +73,13 @@ function Colours({
                 onFates(next);
               }}
             >
-              <option value="keep">prints</option>
-              <option value="drop">left out</option>
+              <option value="keep">{say('prints')}</option>
+              <option value="drop">{say('leftOut')}</option>
               {traced.colours.map(
                 (other, k) =>
                   k !== i && (
                     <option key={k} value={k}>
-                      joined with {other.colour}
+                      {say('joinedWith', { colour: other.colour })}
                     </option>
                   ),
               )}
@@ -105,15 +106,15 @@ export function TraceShapes({ part, design, material, kind, onClose }: TraceProp
   const mmPerPx = shown ? copyMm(part, material, shown.width, design.board.dpi) : 0.1;
   const tooMany = shown !== null && shown.points > MOST_POINTS;
   const fault = tooMany
-    ? `This would be ${shown.points} points: ask for fewer colours, larger islands, or more smoothing.`
+    ? say('thisWouldBePointsAsk', { points: shown.points })
     : shown && done && art.length === 0
-      ? 'Nothing is left: let one colour print.'
+      ? say('nothingIsLeftLetOne')
       : null;
   const take = () => {
     if (!shown) return;
     const { edits, id } = tracedEdits(design, part, material, shown, art);
-    edit.make('Trace a picture', edits, { select: [id] });
-    notify('done', 'The traced figure lies where the picture was; the picture is hidden, and kept.');
+    edit.make(say('traceAPicture'), edits, { select: [id] });
+    notify('done', say('theTracedFigureLiesWhere'));
     onClose();
   };
   return (
@@ -129,11 +130,11 @@ export function TraceShapes({ part, design, material, kind, onClose }: TraceProp
         <>
           {kind}
           <SelectField
-            label="Colours"
+            label={say('colours')}
             value={settings.colours ?? 'found'}
             onChange={(e) => set({ colours: e.target.value === 'found' ? null : Number(e.target.value) })}
           >
-            <option value="found">as many as it needs</option>
+            <option value="found">{say('asManyAsItNeeds')}</option>
             {Array.from({ length: MOST_COLOURS - 1 }, (_, i) => i + 2).map((n) => (
               <option key={n} value={n}>
                 {n}
@@ -150,7 +151,7 @@ export function TraceShapes({ part, design, material, kind, onClose }: TraceProp
             A drawing on paper: make its light even
           </label>
           <Amount
-            label="Least, mm²"
+            label={say('leastMm2')}
             digits={2}
             value={settings.least * mmPerPx ** 2}
             min={0.01}
@@ -161,7 +162,7 @@ export function TraceShapes({ part, design, material, kind, onClose }: TraceProp
             onChange={(v) => set({ least: Math.max(2, Math.round(v / mmPerPx ** 2)) })}
           />
           <Amount
-            label="Smooth %"
+            label={say('smooth')}
             digits={0}
             value={settings.smooth * 100}
             min={0}
@@ -170,7 +171,7 @@ export function TraceShapes({ part, design, material, kind, onClose }: TraceProp
             onChange={(v) => set({ smooth: v / 100 })}
           />
           <Amount
-            label="Strays, mm"
+            label={say('straysMm')}
             value={settings.tolerance * mmPerPx}
             min={0.02}
             max={0.6}
@@ -180,7 +181,7 @@ export function TraceShapes({ part, design, material, kind, onClose }: TraceProp
             onChange={(v) => set({ tolerance: Math.max(0.3, Math.min(8, v / mmPerPx)) })}
           />
           <Amount
-            label="Overlap, mm"
+            label={say('overlapMm')}
             value={settings.trap * mmPerPx}
             min={0}
             max={0.6}

@@ -4,6 +4,7 @@ import { line, mappedNode, type LinePart, type PicturePart } from '@brelm/core/p
 import { inksFor } from '@brelm/core/svg';
 import type { TracedLines } from '../../../workers/trace-client';
 import { copyToBoard } from './of-copy';
+import { say } from '../../../words/picture';
 
 /** Lines that are laid on a board at once; more are no drawing that anybody would move by hand. */
 export const MOST_LINES = 300;
@@ -40,7 +41,7 @@ export function linesEdits(
       ...{ closed, bundle },
     };
   });
-  const name = `${part.name || material.name}, lines`;
+  const name = say('lines2', { name: part.name || material.name });
   const at = design.parts.indexOf(part);
   return {
     ids: lines.map((l) => l.id),

@@ -5,6 +5,7 @@ import { applyMatrix } from '@brelm/core/geometry';
 import { inkOutlines } from '@brelm/core/svg';
 import type { Traced, TracedOutline } from '@brelm/core/trace';
 import { ofCopy } from './of-copy';
+import { say } from '../../../words/picture';
 
 /** Points that a motif may have; more are no drawing any more. */
 export const MOST_POINTS = 60_000;
@@ -25,7 +26,7 @@ export function tracedEdits(
   const { k, middle } = ofCopy(part, material, traced.width);
   const [x, y] = applyMatrix(partMatrix(part), ...middle);
   const { scaleX, scaleY, turn } = part.place;
-  const name = `${part.name || material.name}, traced`;
+  const name = say('traced', { name: part.name || material.name });
   const { width, height } = traced;
   const made = motif(
     id,

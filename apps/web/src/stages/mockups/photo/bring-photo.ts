@@ -3,17 +3,15 @@ import type { Spec, SpecSide } from '@brelm/core/spec';
 import { store } from '../../../store';
 import { api, reasonOf } from '../../../store/api';
 import { dropNotice, notify } from '../../../ui';
+import { say } from '../../../words/mockups';
 
 /** Takes a photo in and begins a scene with it; answers the scene's id, null where it could not be. */
 export async function bringPhoto(file: File, spec: Spec, side: SpecSide): Promise<string | null> {
-  const working = notify('working', `Taking ${file.name} in…`);
+  const working = notify('working', say('takingIn', { name: file.name }));
   try {
     const brought = await store.dispatch(api.endpoints.bringIn.initiate(file)).unwrap();
     if (brought.kind !== 'picture') {
-      notify(
-        'fault',
-        `${file.name} is a drawing: a scene is made of a photo (JPEG, PNG, WebP, AVIF or TIFF).`,
-      );
+      notify('fault', say('isADrawingAScene', { name: file.name }));
       return null;
     }
     const { sha256: picture, width, height } = brought;
@@ -21,7 +19,7 @@ export async function bringPhoto(file: File, spec: Spec, side: SpecSide): Promis
     const document = photoScene({ id: 'own-new', name, picture, width, height }, spec, side);
     return (await store.dispatch(api.endpoints.createScene.initiate(document)).unwrap()).id;
   } catch (error) {
-    notify('fault', `${file.name} was not taken in: ${reasonOf(error)}`);
+    notify('fault', say('wasNotTakenIn', { name: file.name, reason: reasonOf(error) }));
     return null;
   } finally {
     dropNotice(working);
@@ -30,11 +28,11 @@ export async function bringPhoto(file: File, spec: Spec, side: SpecSide): Promis
 
 /** Takes a scene in that was given out as a file; answers it, null where it could not be. */
 export async function bringScene(file: File): Promise<Scene | null> {
-  const working = notify('working', `Taking ${file.name} in…`);
+  const working = notify('working', say('takingIn', { name: file.name }));
   try {
     return (await store.dispatch(api.endpoints.bringInScene.initiate(file)).unwrap()).document;
   } catch (error) {
-    notify('fault', `${file.name} was not taken in: ${reasonOf(error)}`);
+    notify('fault', say('wasNotTakenIn', { name: file.name, reason: reasonOf(error) }));
     return null;
   } finally {
     dropNotice(working);

@@ -1,6 +1,7 @@
 import type { Scene } from '@brelm/core/mockup';
 import { reasonOf, useRemoveSceneMutation } from '../../../store/api';
 import { Button, Modal, notify } from '../../../ui';
+import { say } from '../../../words/mockups';
 
 /** Asks before a scene of one's own is deleted. */
 export function DeleteScene({
@@ -14,13 +15,13 @@ export function DeleteScene({
 }) {
   const [remove, removing] = useRemoveSceneMutation();
   return (
-    <Modal open title="Delete this scene?" onClose={onClose}>
+    <Modal open title={say('deleteThisScene')} onClose={onClose}>
       <p>
-        {scene.name} goes; {scene.photo ? 'the photo stays among your pictures, and pictures' : 'pictures'}{' '}
-        that were made with it stay made.
+        {scene.name} goes; {scene.photo ? say('thePhotoStaysAmongYour') : say('pictures3')} that were made
+        with it stay made.
       </p>
       <div className="mt-4 flex justify-end gap-2">
-        <Button onClick={onClose}>Keep it</Button>
+        <Button onClick={onClose}>{say('keepIt')}</Button>
         <Button
           tone="danger"
           disabled={removing.isLoading}
@@ -30,7 +31,7 @@ export function DeleteScene({
               .then(onGone, (error: unknown) => notify('fault', reasonOf(error)))
           }
         >
-          Delete
+          {say('delete')}
         </Button>
       </div>
     </Modal>

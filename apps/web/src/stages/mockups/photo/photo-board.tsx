@@ -3,6 +3,7 @@ import { cellsOf, movedPoint, type Net, type Scene } from '@brelm/core/mockup';
 import { MOST_STROKE_POINTS, type Stroke } from '@brelm/core/steps';
 import { MockupPicture } from '../mockup-picture';
 import type { MockupRequest } from '../../../workers/mockup-client';
+import { say } from '../../../words/mockups';
 
 type Point = readonly [number, number];
 
@@ -16,8 +17,9 @@ const STEP = 1;
 
 const nameOf = ({ columns, rows }: Net, i: number): string => {
   const [x, y] = [i % columns, Math.floor(i / columns)];
-  if (columns === 2 && rows === 2) return ['Top left', 'Top right', 'Bottom left', 'Bottom right'][i];
-  return `Point ${x + 1} of row ${y + 1}`;
+  if (columns === 2 && rows === 2)
+    return [say('topLeft'), say('topRight'), say('bottomLeft'), say('bottomRight')][i];
+  return say('pointOfRow', { x: x + 1, y: y + 1 });
 };
 
 /** The size of the largest box of so many px across for one down that fits into another. */
@@ -109,7 +111,7 @@ export function PhotoBoard({
       <div className="relative" style={size}>
         <MockupPicture
           request={request}
-          label={`The design on ${scene.name}`}
+          label={say('theDesignOn', { name: scene.name })}
           className="absolute inset-0 h-full w-full"
           onBusy={onBusy}
         />
@@ -121,10 +123,10 @@ export function PhotoBoard({
             ? {
                 tabIndex: 0,
                 role: 'application',
-                'aria-label': 'Mark the photo: arrows move, Enter marks',
+                'aria-label': say('markThePhotoArrowsMove'),
                 onKeyDown: onCrossKey,
               }
-            : { role: 'group', 'aria-label': 'Net' })}
+            : { role: 'group', 'aria-label': say('net') })}
           onPointerDown={(e) => {
             if (!marking || e.button !== 0) return;
             e.currentTarget.setPointerCapture(e.pointerId);
@@ -202,7 +204,11 @@ export function PhotoBoard({
                   className="cursor-move outline-none focus-visible:fill-ochre"
                   tabIndex={0}
                   role="button"
-                  aria-label={`${nameOf(net, i)}: ${Math.round(x * width)}, ${Math.round(y * height)} px; arrows move it`}
+                  aria-label={say('pxArrowsMoveIt', {
+                    name: nameOf(net, i),
+                    x: Math.round(x * width),
+                    y: Math.round(y * height),
+                  })}
                   onKeyDown={(e) => onPointKey(e, i)}
                   onPointerDown={(e) => {
                     if (e.button !== 0) return;

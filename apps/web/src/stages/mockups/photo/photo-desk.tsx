@@ -12,6 +12,7 @@ import { PhotoBoard, type Tool } from './photo-board';
 import { PhotoSettings } from './photo-settings';
 import { usePhoto } from './use-photo';
 import { apiAt } from '../../../platform/address';
+import { say } from '../../../words/mockups';
 
 /** A photo of a product is made a scene: what is printed where, seen while it is set. */
 export function PhotoDesk({
@@ -42,39 +43,39 @@ export function PhotoDesk({
         <h1 className="text-[20px]">This photo cannot be shown</h1>
         <p className="my-3">{fault}</p>
         <div className="flex gap-2">
-          <Button onClick={open.again}>Try again</Button>
-          <Button onClick={onDone}>Back to the pictures</Button>
+          <Button onClick={open.again}>{say('tryAgain')}</Button>
+          <Button onClick={onDone}>{say('backToThePictures')}</Button>
         </div>
       </main>
     );
-  if (!scene?.photo || !request) return <p className="p-6 text-muted">Opening the photo…</p>;
+  if (!scene?.photo || !request) return <p className="p-6 text-muted">{say('openingThePhoto')}</p>;
   const { photo } = scene;
   return (
-    <Panes names={['Photo', 'Settings']} start={0} className="grid grid-cols-[minmax(0,1fr)_276px]">
-      <section aria-label="Photo" className="flex min-h-0 min-w-0 flex-col">
+    <Panes names={[say('photo'), say('settings')]} start={0} className="grid grid-cols-[minmax(0,1fr)_276px]">
+      <section aria-label={say('photo')} className="flex min-h-0 min-w-0 flex-col">
         <div className="flex items-center gap-3 border-b border-line px-4 py-1.5">
           <h1 className="sr-only">Your photo: {scene.name}</h1>
           <NameField
-            label="Name of the scene"
+            label={say('nameOfTheScene')}
             name={scene.name}
             most={200}
             className="!w-56"
             onName={(name) => change((s) => ({ ...s, name }))}
           />
           <span role="status" className="mr-auto truncate text-[13px] text-muted">
-            {busy ? 'making the picture…' : KEPT_WORDS[state]}
+            {busy ? say('makingThePicture') : KEPT_WORDS[state]}
           </span>
           <UndoRedo open={open} />
           <a
             href={apiAt(`scenes/${id}/zip`)}
             download
-            aria-label="Save this scene as a file"
-            title="Save this scene as a file"
+            aria-label={say('saveThisSceneAsA')}
+            title={say('saveThisSceneAsA')}
             className="inline-flex h-7 w-7 shrink-0 items-center justify-center rounded-md text-ink hover:bg-line"
           >
             <Download size={16} aria-hidden />
           </a>
-          <IconButton label="Delete this scene" onClick={() => setLeaving(true)}>
+          <IconButton label={say('deleteThisScene2')} onClick={() => setLeaving(true)}>
             <Trash2 size={16} aria-hidden />
           </IconButton>
           <Button tone="main" onClick={onDone}>
@@ -82,7 +83,7 @@ export function PhotoDesk({
           </Button>
         </div>
         <KeptNotes
-          noun="scene"
+          noun={say('scene')}
           refused={open.refused}
           conflict={state === 'conflict' && open.theirs !== null}
           onKeepMine={() =>
@@ -99,14 +100,14 @@ export function PhotoDesk({
             onNet={(net, gesture) => change((s) => withPhoto(s, { ...s.photo!, net }), gesture)}
             onStroke={(stroke) =>
               photo.cloth.length >= MOST_STROKES
-                ? notify('fault', `A photo has ${MOST_STROKES} marks at most: take some away first.`)
+                ? notify('fault', say('aPhotoHasMarksAt', { mostStrokes: MOST_STROKES }))
                 : change((s) => withPhoto(s, { ...s.photo!, cloth: [...s.photo!.cloth, stroke] }))
             }
             onBusy={setBusy}
           />
         </div>
       </section>
-      <aside aria-label="Photo settings" className="min-h-0 overflow-y-auto border-l border-line p-3">
+      <aside aria-label={say('photoSettings')} className="min-h-0 overflow-y-auto border-l border-line p-3">
         <PhotoSettings
           scene={scene}
           facts={facts}

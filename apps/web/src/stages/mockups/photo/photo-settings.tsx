@@ -10,14 +10,15 @@ import {
 import { Amount, Button, NumberField, SelectField, Tick } from '../../../ui';
 import type { SceneChange } from './bring-photo';
 import type { Tool } from './photo-board';
+import { say } from '../../../words/mockups';
 
 const COUNTS = Array.from({ length: MOST_NET - 1 }, (_, i) => i + 2);
 const percent = (v: number) => Math.round(v * 100);
 
 const TOOLS: readonly (readonly [Tool, string, string])[] = [
-  ['net', 'Corners', 'Pull the corners to where the print area lies on the product'],
-  ['paint', 'Blank', 'Paint over some of the product'],
-  ['less', 'Before it', 'Paint over a hand, hair or a strap that lies before the print'],
+  ['net', say('corners'), say('pullTheCornersToWhere')],
+  ['paint', say('blank'), say('paintOverSomeOfThe')],
+  ['less', say('beforeIt'), say('paintOverAHandHair')],
 ];
 
 /** How a photo is set up: where it is printed and how large that is, what is the blank, and how the print belongs there. */
@@ -42,7 +43,7 @@ export function PhotoSettings({
   const photo = scene.photo!;
   const set = (to: Partial<PhotoSetup>, gesture: string) =>
     change((s) => withPhoto(s, { ...s.photo!, ...to }), gesture);
-  const inches = (v: number) => (v >= 0.2 && v <= 100 ? null : '0.2 to 100 in');
+  const inches = (v: number) => (v >= 0.2 && v <= 100 ? null : say('n02To100In'));
   const amount = (label: string, key: 'folds' | 'shift' | 'grain' | 'tones', most: number) => (
     <Amount
       label={label}
@@ -53,9 +54,9 @@ export function PhotoSettings({
   );
   return (
     <div className="flex flex-col gap-4">
-      <section aria-label="Where it is printed" className="flex flex-col gap-2">
-        <h2 className="heading">Where it is printed</h2>
-        <div role="group" aria-label="What is drawn on the photo" className="grid grid-cols-3 gap-1">
+      <section aria-label={say('whereItIsPrinted')} className="flex flex-col gap-2">
+        <h2 className="heading">{say('whereItIsPrinted')}</h2>
+        <div role="group" aria-label={say('whatIsDrawnOnThe')} className="grid grid-cols-3 gap-1">
           {TOOLS.map(([id, label, says]) => (
             <Button
               key={id}
@@ -73,13 +74,13 @@ export function PhotoSettings({
           <>
             <div className="grid grid-cols-2 gap-2">
               <NumberField
-                label="Marked width, in"
+                label={say('markedWidthIn')}
                 value={photo.widthIn}
                 check={inches}
                 onChange={(widthIn) => set({ widthIn }, 'widthIn')}
               />
               <NumberField
-                label="Marked height, in"
+                label={say('markedHeightIn')}
                 value={photo.heightIn}
                 check={inches}
                 onChange={(heightIn) => set({ heightIn }, 'heightIn')}
@@ -87,7 +88,7 @@ export function PhotoSettings({
               {(['columns', 'rows'] as const).map((key) => (
                 <SelectField
                   key={key}
-                  label={key === 'columns' ? 'Points across' : 'Points down'}
+                  label={key === 'columns' ? say('pointsAcross') : say('pointsDown')}
                   value={photo.net[key]}
                   onChange={(e) => {
                     const n = Number(e.target.value);
@@ -104,13 +105,13 @@ export function PhotoSettings({
               ))}
             </div>
             <Amount
-              label="Round it, %"
+              label={say('roundIt')}
               value={percent(photo.round)}
               {...{ min: 0, max: 95, step: 1, digits: 0 }}
               onChange={(v) => set({ round: v / 100 }, 'round')}
             />
             <Amount
-              label="Hangs, %"
+              label={say('hangs')}
               value={percent(photo.sag)}
               {...{ min: -50, max: 50, step: 1, digits: 0 }}
               onChange={(v) => set({ sag: v / 100 }, 'sag')}
@@ -119,7 +120,7 @@ export function PhotoSettings({
         ) : (
           <>
             <Amount
-              label="Across, px"
+              label={say('acrossPx')}
               value={brush}
               {...{ min: 4, max: 200, step: 1, digits: 0, least: 1, most: 1000 }}
               onChange={onBrush}
@@ -130,43 +131,43 @@ export function PhotoSettings({
           </>
         )}
       </section>
-      <section aria-label="How it belongs there" className="flex flex-col gap-2">
-        <h2 className="heading">How it belongs there</h2>
-        {amount('Light, %', 'folds', 200)}
-        {amount('Folds, %', 'shift', 200)}
-        {amount('Grain, %', 'grain', 200)}
-        {amount('Tones, %', 'tones', 100)}
+      <section aria-label={say('howItBelongsThere')} className="flex flex-col gap-2">
+        <h2 className="heading">{say('howItBelongsThere')}</h2>
+        {amount(say('light'), 'folds', 200)}
+        {amount(say('folds'), 'shift', 200)}
+        {amount(say('grain'), 'grain', 200)}
+        {amount(say('tones'), 'tones', 100)}
         <Tick
-          label="As soft as the photo"
+          label={say('asSoftAsThePhoto')}
           checked={photo.soft === null}
           onChange={(own) => set({ soft: own ? null : Number((facts?.soft ?? 1).toFixed(1)) }, 'soft own')}
         />
         {photo.soft !== null && (
           <Amount
-            label="Soft, px"
+            label={say('softPx')}
             value={photo.soft}
             {...{ min: 0, max: 8, step: 0.1, digits: 1, most: 20 }}
             onChange={(soft) => set({ soft }, 'soft')}
           />
         )}
         <Tick
-          label="Takes the garment’s colour"
+          label={say('takesTheGarmentsColour')}
           checked={scene.dyed}
           onChange={(dyed) => change((s) => ({ ...s, dyed }), `dyed ${dyed}`)}
         />
         {scene.dyed && facts && !facts.dyeable && (
           <p role="note" className="text-[12.5px] text-muted">
-            This blank is dark or coloured: other colours come out true on a white or light grey one.
+            {say('thisBlankIsDarkOr')}
           </p>
         )}
         {scene.dyed && !photo.cloth.length && (
           <p role="note" className="text-[12.5px] text-muted">
-            Mark the blank, or the whole photo takes the colour.
+            {say('markTheBlankOrThe')}
           </p>
         )}
       </section>
-      <section aria-label="Measured in the photo" className="text-[13px]">
-        <h2 className="heading mb-1">Measured in the photo</h2>
+      <section aria-label={say('measuredInThePhoto')} className="text-[13px]">
+        <h2 className="heading mb-1">{say('measuredInThePhoto')}</h2>
         {facts ? (
           <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 [&_dd]:text-right [&_dt]:text-muted">
             <dt>Light</dt>
@@ -175,7 +176,9 @@ export function PhotoSettings({
               {fromWords(facts.from)}
             </dd>
             <dt>Blank</dt>
-            <dd>{facts.cloth >= 0.3 ? 'light' : facts.cloth >= 0.08 ? 'middling' : 'dark'}</dd>
+            <dd>
+              {facts.cloth >= 0.3 ? say('light2') : facts.cloth >= 0.08 ? say('middling') : say('dark')}
+            </dd>
             <dt>Darkest, lightest</dt>
             <dd>
               {percent(facts.black)} %, {percent(facts.white)} % of full light
@@ -186,7 +189,7 @@ export function PhotoSettings({
             <dd>{(100 * facts.grain).toFixed(1)} %</dd>
           </dl>
         ) : (
-          <p className="text-muted">measuring…</p>
+          <p className="text-muted">{say('measuring')}</p>
         )}
       </section>
     </div>

@@ -1,0 +1,4 @@
+import { wordsOf } from '.';
+import english from './english/help.json';
+
+export const say = wordsOf('help', english);

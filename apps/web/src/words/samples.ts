@@ -1,0 +1,4 @@
+import { wordsOf } from '.';
+import english from './english/samples.json';
+
+export const say = wordsOf('samples', english);
