@@ -49,7 +49,7 @@ export default defineConfig({
     }),
   ],
   resolve: { alias: [{ find: /^@brelm\/core\/(\w+)$/, replacement: `${core}/$1/index.ts` }] },
-  worker: { format: 'es' },
+  worker: { format: 'es', plugins: () => [words()] },
   build: {
     target: 'es2022',
     sourcemap: false,

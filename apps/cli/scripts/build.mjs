@@ -80,6 +80,7 @@ if (!process.argv.includes('--code'))
       'apps/web/src',
       'apps/web/index.html',
       'apps/web/vite.config.ts',
+      'apps/web/words-plugin.ts',
       'packages/core/src',
       'docs/help',
       'docs/screenshots',

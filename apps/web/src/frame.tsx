@@ -12,6 +12,7 @@ import { useKeys } from './keys';
 import { useAppSelector } from './store';
 import type { EditorState } from './store/editor-state';
 import { useMeQuery } from './store/house-api';
+import { say } from './words/frame';
 
 // They load with their first use.
 const FindBox = lazy(() => import('./find/find-box'));
@@ -20,15 +21,15 @@ const HelpPanel = lazy(() => import('./help/help-panel'));
 const PresentMarks = lazy(() => import('./together/present-marks'));
 
 const PLACES = [
-  ['/', 'Shelf'],
-  ['/almanac', 'Almanac'],
-  ['/series', 'Series'],
-  ['/sheets', 'Sheets'],
-  ['/materials', 'Materials'],
-  ['/specs', 'Spec book'],
-  ['/runs', 'Runs'],
-  ['/samples', 'Samples'],
-  ['/numbers', 'Numbers'],
+  ['/', say('shelf')],
+  ['/almanac', say('almanac')],
+  ['/series', say('series')],
+  ['/sheets', say('sheets')],
+  ['/materials', say('materials')],
+  ['/specs', say('specBook')],
+  ['/runs', say('runs')],
+  ['/samples', say('samples')],
+  ['/numbers', say('numbers')],
 ] as const;
 
 /** The bar on top and the place below it. */
@@ -65,7 +66,7 @@ export function Frame() {
         </NavLink>
         <ShopMenu />
         <PlacesMenu places={PLACES} />
-        <nav aria-label="Places" className="flex max-[839px]:hidden xl:gap-1">
+        <nav aria-label={say('places')} className="flex max-[839px]:hidden xl:gap-1">
           {PLACES.map(([to, name]) => (
             <NavLink
               key={to}
@@ -82,13 +83,13 @@ export function Frame() {
         <div className="ml-auto flex items-center gap-1 whitespace-nowrap xl:gap-3">
           <Suspense>{me?.team && inDesign && <PresentMarks />}</Suspense>
           <SaveMark />
-          <IconButton label="Find anything" keys="Ctrl K" onClick={() => setFinding(true)}>
+          <IconButton label={say('findAnything')} keys="Ctrl K" onClick={() => setFinding(true)}>
             <Search size={17} />
           </IconButton>
-          <IconButton label="All keys" keys="?" onClick={() => setHelp(true)}>
+          <IconButton label={say('allKeys')} keys="?" onClick={() => setHelp(true)}>
             <Keyboard size={17} />
           </IconButton>
-          <IconButton label="Help" keys="F1" aria-expanded={open !== null} onClick={toggleHelp}>
+          <IconButton label={say('help')} keys="F1" aria-expanded={open !== null} onClick={toggleHelp}>
             <CircleHelp size={17} />
           </IconButton>
           <PersonMenu />
@@ -96,7 +97,7 @@ export function Frame() {
       </header>
       {isLooking() && (
         <p role="note" className="shrink-0 border-b border-line bg-line px-4 py-1 text-[13px]">
-          You may look at this shop, not change it: an owner can make you a maker.
+          {say('youMayLookAtThis')}
         </p>
       )}
       <div className="relative flex min-h-0 flex-1">
@@ -113,7 +114,7 @@ export function Frame() {
       <Notices />
       {finding && (
         <Suspense>
-          <FindBox places={[...PLACES, ['/history', 'What was done']]} onClose={() => setFinding(false)} />
+          <FindBox places={[...PLACES, ['/history', say('whatWasDone')]]} onClose={() => setFinding(false)} />
         </Suspense>
       )}
       {help && (

@@ -8,12 +8,14 @@ function Fault() {
   const error = useRouteError();
   return (
     <main className="mx-auto mt-24 max-w-lg p-6">
-      <h1 className="text-2xl">This page could not be shown</h1>
+      <h1 className="text-2xl">{say('thisPageCouldNotBe')}</h1>
       <p className="mt-2 text-muted">
-        {error instanceof Error ? error.message : say('thereIsNothingAtThis')} Your designs are safe.
+        {say('yourDesignsAreSafe', {
+          which: error instanceof Error ? error.message : say('thereIsNothingAtThis'),
+        })}
       </p>
       <Link to="/" className="mt-4 inline-block text-spruce underline">
-        Back to the shelf
+        {say('backToTheShelf')}
       </Link>
     </main>
   );

@@ -124,11 +124,11 @@ export function DemandDetail({
           <Facts row={plain} />
           {plain.season && (
             <>
-              <h3 className="heading mt-3 mb-1">Its year</h3>
+              <h3 className="heading mt-3 mb-1">{say('itsYear')}</h3>
               <SeasonIndex season={plain.season} />
             </>
           )}
-          <h3 className="heading mt-3 mb-1">On what</h3>
+          <h3 className="heading mt-3 mb-1">{say('onWhat')}</h3>
           <ul className="flex flex-col gap-1 text-[13px]">
             {rows.map((r) => (
               <li key={r.product} className="grid grid-cols-[64px_1fr_48px_84px] items-center gap-2">
@@ -149,7 +149,7 @@ export function DemandDetail({
       )}
       {data && data.near.length > 0 && (
         <>
-          <h3 className="heading mt-3 mb-1">Near it</h3>
+          <h3 className="heading mt-3 mb-1">{say('nearIt')}</h3>
           <ul className="flex flex-wrap gap-1">
             {data.near.slice(0, 16).map((p) => (
               <li key={p}>

@@ -58,7 +58,7 @@ export function Demand() {
     <div className="flex h-full flex-col">
       <div className="mb-2 flex flex-wrap items-end gap-3">
         <label className="block w-72">
-          <span className="block text-[11.5px] text-muted">Phrase</span>
+          <span className="block text-[11.5px] text-muted">{say('phrase')}</span>
           <input
             type="search"
             className="field"
@@ -98,7 +98,7 @@ export function Demand() {
         </label>
         <div className="ml-auto flex gap-2">
           <FileButton accept=".csv,text/csv" testId="demand-csv" onFiles={([file]) => void bringIn(file)}>
-            Own figures…
+            {say('ownFigures')}
           </FileButton>
           <a
             href={apiAt('demand/own.csv')}
@@ -116,7 +116,7 @@ export function Demand() {
       {error && (
         <div role="alert" className="mb-2 flex items-center gap-3 rounded-md border border-rust p-3">
           <span>{reasonOf(error)}</span>
-          <Button onClick={() => void refetch()}>Try again</Button>
+          <Button onClick={() => void refetch()}>{say('tryAgain')}</Button>
         </div>
       )}
       {data?.silent && (
@@ -189,7 +189,9 @@ export function Demand() {
                     {row.outlook ? (
                       <>
                         {monthWords(row.outlook.peak.month)}{' '}
-                        <span className="text-muted">{Math.round(row.outlook.peak.sure * 100)} % sure</span>
+                        <span className="text-muted">
+                          {say('sure', { sure: Math.round(row.outlook.peak.sure * 100) })}
+                        </span>
                       </>
                     ) : (
                       <span className="text-muted">{say('needsTwoYears')}</span>
@@ -216,13 +218,11 @@ export function Demand() {
           {pages > 1 && (
             <nav aria-label={say('pages')} className="flex items-center gap-3 p-2 text-[13px]">
               <Button disabled={page === 0} onClick={() => setPage(page - 1)}>
-                Earlier
+                {say('earlier')}
               </Button>
-              <span>
-                {page + 1} of {pages}, {data!.total} phrases
-              </span>
+              <span>{say('ofPhrases', { page: page + 1, pages, total: data!.total })}</span>
               <Button disabled={page + 1 >= pages} onClick={() => setPage(page + 1)}>
-                Further
+                {say('further')}
               </Button>
             </nav>
           )}

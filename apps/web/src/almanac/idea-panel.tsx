@@ -40,7 +40,7 @@ export function IdeaPanel({
     return (
       <div className="p-6">
         <p className="mb-2">{fault}</p>
-        <Button onClick={open.again}>Try again</Button>
+        <Button onClick={open.again}>{say('tryAgain')}</Button>
       </div>
     );
   if (!idea) return <p className="p-6 text-muted">{say('opening')}</p>;
@@ -106,7 +106,7 @@ function Opened({
   return (
     <div className="flex h-full flex-col overflow-hidden rounded-md border border-line bg-card">
       <KeptNotes
-        noun={say('idea')}
+        noun="idea"
         refused={open.refused}
         conflict={state === 'conflict'}
         onKeepMine={() =>
@@ -178,7 +178,7 @@ function Opened({
               value={idea.season ?? ''}
               onChange={(e) => set({ season: e.target.value || null })}
             >
-              <option value="">none</option>
+              <option value="">{say('none')}</option>
               {year?.seasons.map(({ season: s }) => (
                 <option key={s.id} value={s.id}>
                   {s.name}
@@ -190,7 +190,7 @@ function Opened({
               value={idea.niche ?? ''}
               onChange={(e) => set({ niche: e.target.value || null })}
             >
-              <option value="">none</option>
+              <option value="">{say('none')}</option>
               {NICHES.map((n) => (
                 <option key={n.id} value={n.id}>
                   {n.name}
@@ -205,7 +205,7 @@ function Opened({
                 made.setGarment(e.target.value);
               }}
             >
-              <option value="">any</option>
+              <option value="">{say('any')}</option>
               {garments.map((g) => (
                 <option key={g.id} value={g.id}>
                   {g.name}

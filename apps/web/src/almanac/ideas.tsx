@@ -56,7 +56,7 @@ export function Ideas() {
           ))}
           <Button className="ml-auto" onClick={note}>
             <Plus size={15} aria-hidden />
-            New idea
+            {say('newIdea')}
           </Button>
         </div>
         <input
@@ -73,7 +73,7 @@ export function Ideas() {
         {error && (
           <div role="alert" className="flex items-center gap-3 rounded-md border border-rust p-3">
             <span>{reasonOf(error)}</span>
-            <Button onClick={() => void refetch()}>Try again</Button>
+            <Button onClick={() => void refetch()}>{say('tryAgain')}</Button>
           </div>
         )}
         <ul className="min-h-0 flex-1 overflow-y-auto rounded-md border border-line bg-card">

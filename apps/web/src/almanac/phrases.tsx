@@ -229,7 +229,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
           value={wish.mood ?? ''}
           onChange={(e) => set({ mood: (e.target.value || null) as Mood | null })}
         >
-          <option value="">any</option>
+          <option value="">{say('any')}</option>
           {MOODS.map((m) => (
             <option key={m}>{m}</option>
           ))}
@@ -246,7 +246,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
           ))}
         </SelectField>
         <fieldset>
-          <legend className="text-[11.5px] text-muted">Kinds; all where none is chosen</legend>
+          <legend className="text-[11.5px] text-muted">{say('kindsAllWhereNoneIs')}</legend>
           <div className="mt-0.5 flex flex-wrap gap-1">
             {FAMILIES.map((f: Family) => (
               <button
@@ -268,7 +268,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
           </div>
         </fieldset>
         <fieldset>
-          <legend className="text-[11.5px] text-muted">Words that stand in each</legend>
+          <legend className="text-[11.5px] text-muted">{say('wordsThatStandInEach')}</legend>
           <ul className="flex flex-wrap gap-1">
             {wish.locks.map((l) => (
               <li key={`${l.class} ${l.word}`}>
@@ -313,7 +313,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
                 ))}
               </select>
               <Button className="!h-7" onClick={own}>
-                Lock
+                {say('lock2')}
               </Button>
             </div>
           </div>
@@ -329,7 +329,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
           <p className="mb-2 flex items-center gap-2 text-[13px]">
             {say('moreLike', { text: wish.like.text })}
             <Button className="!h-6" onClick={() => set({ like: null })}>
-              All of {niche.name}
+              {say('allOf', { name: niche.name })}
             </Button>
           </p>
         )}
@@ -373,7 +373,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
                 aria-label={say('moreLikeIt', { text: p.text })}
                 onClick={() => set({ like: p, families: [], locks: [] })}
               >
-                More like it
+                {say('moreLikeIt2')}
               </Button>
               <Button
                 className="!h-7 !px-2"
@@ -391,7 +391,7 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
                 aria-label={say('tryItInArtwork', { text: p.text })}
                 onClick={() => tryIt(p)}
               >
-                Try it in…
+                {say('tryItIn')}
               </Button>
             </li>
           ))}

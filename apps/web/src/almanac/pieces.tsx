@@ -30,10 +30,8 @@ export function Pieces({
   };
   return (
     <section aria-label={say('takenApart')}>
-      <h3 className="heading mb-1">Taken apart</h3>
-      <p className="mb-1.5 text-[12.5px] text-muted">
-        What it is made of, front first. Each becomes a part of the design that is begun from it.
-      </p>
+      <h3 className="heading mb-1">{say('takenApart')}</h3>
+      <p className="mb-1.5 text-[12.5px] text-muted">{say('whatItIsMadeOf')}</p>
       <ol className="flex flex-col gap-1">
         {pieces.map((piece, i) => (
           <li key={i} className="grid grid-cols-[96px_1fr_auto] items-end gap-1.5">
@@ -88,7 +86,7 @@ export function Pieces({
         }}
       >
         <Plus size={15} aria-hidden />
-        Add a piece
+        {say('addAPiece')}
       </Button>
     </section>
   );

@@ -66,9 +66,7 @@ export function References({
           {say('addAPicture')}
         </FileButton>
       </div>
-      <p className="mb-1.5 text-[12.5px] text-muted">
-        Somebody else’s, to look at: they are kept apart from your materials, and no file ever has them.
-      </p>
+      <p className="mb-1.5 text-[12.5px] text-muted">{say('somebodyElsesToLookAt')}</p>
       <ul className="flex flex-col gap-2">
         {references.map((r, i) => (
           <li key={r.sha256} className="flex gap-2">
@@ -80,7 +78,7 @@ export function References({
             <div className="min-w-0 flex-1">
               <p className="flex items-center gap-1 text-[13px]">
                 <span className="rounded-sm border border-ochre px-1 text-[11px] text-ochre-ink">
-                  not mine
+                  {say('notMine')}
                 </span>
                 <span className="truncate" title={r.name}>
                   {r.name}
@@ -119,7 +117,7 @@ export function References({
       </ul>
       {palette.length > 0 && (
         <>
-          <h3 className="heading mt-3 mb-1">Palette</h3>
+          <h3 className="heading mt-3 mb-1">{say('palette')}</h3>
           <ul className="flex flex-wrap gap-2">
             {palette.map((c, i) => (
               <li

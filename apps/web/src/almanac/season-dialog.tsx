@@ -190,7 +190,7 @@ function RuleFields({ rule, onChange }: { rule: SeasonRule; onChange: (rule: Sea
     case 'days':
       return (
         <label className="col-span-4 block">
-          <span className="block text-[11.5px] text-muted">Days, as 2027-10-29, parted by commas</span>
+          <span className="block text-[11.5px] text-muted">{say('daysAs20271029')}</span>
           <textarea
             rows={2}
             className="field !h-auto py-1"
@@ -335,9 +335,7 @@ export function SeasonDialog({
           />
         </div>
         <label className="mt-3 block">
-          <span className="block text-[11.5px] text-muted">
-            Words that are looked for then, parted by commas
-          </span>
+          <span className="block text-[11.5px] text-muted">{say('wordsThatAreLookedFor')}</span>
           <input
             className="field"
             defaultValue={draft.words.join(', ')}
@@ -372,9 +370,9 @@ export function SeasonDialog({
               {view.own ? say('takeItOut') : say('asItCame')}
             </Button>
           )}
-          <Button onClick={() => onClose()}>Cancel</Button>
+          <Button onClick={() => onClose()}>{say('cancel')}</Button>
           <Button tone="main" type="submit">
-            Keep it
+            {say('keepIt')}
           </Button>
         </div>
       </form>

@@ -62,7 +62,7 @@ export function SeasonPanel({
               </div>
             ))}
           </dl>
-          <p className="mt-2 text-[13px]">The shop: {stockWords(work)}.</p>
+          <p className="mt-2 text-[13px]">{say('theShop', { stock: stockWords(work) })}</p>
         </>
       ) : (
         <p className="mt-2 text-[13px]">{say('itDoesNotComeAgain')}</p>
@@ -74,7 +74,7 @@ export function SeasonPanel({
       )}
       {season.words.length > 0 && (
         <>
-          <h3 className="heading mt-3 mb-1">What is looked for</h3>
+          <h3 className="heading mt-3 mb-1">{say('whatIsLookedFor')}</h3>
           <ul className="flex flex-wrap gap-1">
             {season.words.map((word) => (
               <li key={word}>

@@ -17,6 +17,7 @@ import { figuresFor, figuresForPhrase } from './figures';
 import { useMadeFor } from './made-for';
 import { useTried, type Layout, type Tile } from './use-tried';
 import { readAt } from '../platform/asked-again';
+import { toldWords } from '../words/told';
 import { say } from '../words/almanac';
 
 /** Compositions at once. */
@@ -51,9 +52,9 @@ function Verdict({ tried, garment }: { tried: Tried; garment: Garment }) {
       </span>
     );
   return (
-    <span className="flex min-w-0 items-center gap-1" title={tried.findings.map((f) => f.message).join('\n')}>
+    <span className="flex min-w-0 items-center gap-1" title={tried.findings.map(toldWords).join('\n')}>
       <SeverityMark severity={tried.stops ? 'stop' : 'watch'} size={13} />
-      <span className="truncate">{worst.message}</span>
+      <span className="truncate">{toldWords(worst)}</span>
     </span>
   );
 }
@@ -86,7 +87,7 @@ function Composition({
       className="block w-full overflow-hidden rounded-md border border-line bg-card text-left hover:border-ink"
       onClick={() => onTake(tried)}
     >
-      <span className="sr-only">Make a design of {tile.name}</span>
+      <span className="sr-only">{say('makeADesignOf', { name: tile.name })}</span>
       <span className="block" aria-hidden>
         <Picture
           tried={tried}
@@ -229,7 +230,7 @@ export function TryItIn() {
     <div className="flex h-full flex-col">
       <div className="mb-3 flex flex-wrap items-end gap-3">
         <label className="block min-w-64 flex-1">
-          <span className="block text-[11.5px] text-muted">Phrase</span>
+          <span className="block text-[11.5px] text-muted">{say('phrase')}</span>
           <input
             className="field"
             autoFocus
@@ -239,7 +240,7 @@ export function TryItIn() {
           />
         </label>
         <label className="block w-44">
-          <span className="block text-[11.5px] text-muted">Figure; “-” for none</span>
+          <span className="block text-[11.5px] text-muted">{say('figureForNone')}</span>
           <input
             className="field"
             placeholder={say('afterTheWords')}

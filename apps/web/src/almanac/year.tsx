@@ -46,7 +46,7 @@ export function Year() {
     return (
       <div role="alert" className="flex items-center gap-3 rounded-md border border-rust p-3">
         <span>{reasonOf(error)}</span>
-        <Button onClick={() => void refetch()}>Try again</Button>
+        <Button onClick={() => void refetch()}>{say('tryAgain')}</Button>
       </div>
     );
   if (!data) return <p className="text-muted">{say('reckoningTheYear')}</p>;

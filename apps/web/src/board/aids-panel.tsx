@@ -110,13 +110,13 @@ export function AidsPanel({ design, resolved }: { design: Design; resolved: Reso
             className="!h-7 !px-2"
             onClick={() => guides(say('addAGuide'), [...aids.guides, { axis: 'x', at: board.width / 2 }])}
           >
-            <Plus size={14} aria-hidden /> Vertical
+            <Plus size={14} aria-hidden /> {say('vertical')}
           </Button>
           <Button
             className="!h-7 !px-2"
             onClick={() => guides(say('addAGuide'), [...aids.guides, { axis: 'y', at: board.height / 2 }])}
           >
-            <Plus size={14} aria-hidden /> Horizontal
+            <Plus size={14} aria-hidden /> {say('horizontal')}
           </Button>
           <Button
             className="!h-7 !px-2"
@@ -132,7 +132,7 @@ export function AidsPanel({ design, resolved }: { design: Design; resolved: Reso
               ])
             }
           >
-            Around the selection
+            {say('aroundTheSelection')}
           </Button>
         </div>
       </PopoverPanel>

@@ -68,7 +68,7 @@ export function BoardFoot({
         title={say('asLargeAsItPrints')}
         onClick={() => measured(onPrintSize)}
       >
-        Print size
+        {say('printSize')}
       </button>
       <span aria-hidden className="mx-1 h-4 w-px bg-line" />
       <IconButton

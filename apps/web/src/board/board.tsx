@@ -260,13 +260,15 @@ export const Board = forwardRef<
         {design.parts.length === 0 && (
           <div className="pointer-events-none absolute inset-0 flex items-center justify-center">
             <p className="rounded-md bg-card px-4 py-2.5 text-center">
-              Press <kbd className="font-semibold">A</kbd> for lettering, or drop a picture or SVG here.
+              {say.rich('pressAForLetteringOr', {
+                kbd: (words) => <kbd className="font-semibold">{words}</kbd>,
+              })}
             </p>
           </div>
         )}
         {over && (
           <div className="pointer-events-none absolute inset-2 flex items-center justify-center rounded-md border-2 border-dashed border-card">
-            <p className="rounded-md bg-card px-4 py-2 font-medium">Drop pictures or SVG files</p>
+            <p className="rounded-md bg-card px-4 py-2 font-medium">{say('dropPicturesOrSvgFiles')}</p>
           </div>
         )}
       </div>

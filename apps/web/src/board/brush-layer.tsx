@@ -240,7 +240,7 @@ export function BrushBar({
                 setBrush({ ...brush, specks: e.target.checked ? Math.max(3, Math.round(dpi / 40)) : 0 })
               }
             />
-            Scattered
+            {say('scattered')}
           </label>
         </>
       )}
@@ -248,10 +248,10 @@ export function BrushBar({
         disabled={strokes.length === 0}
         onClick={() => changeStep(edit, aimed, say('takeAllStrokesAway'), withStrokes(aimed, []))}
       >
-        Clear
+        {say('clear')}
       </Button>
       <Button tone="main" title={say('backToChoosingPartsEscape')} onClick={() => tools.aim(null)}>
-        Done
+        {say('done')}
       </Button>
     </div>
   );

@@ -38,7 +38,7 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
         aria-pressed={tool === 'draw'}
         onClick={() => setTool('draw')}
       >
-        Draw
+        {say('draw')}
       </Button>
       <Button
         className={tool === 'rub' ? '!border-spruce !bg-line' : ''}
@@ -46,7 +46,7 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
         title={say('rubLinesOutWhereYou')}
         onClick={() => setTool('rub')}
       >
-        Rub out
+        {say('rubOut')}
       </Button>
       {tool === 'rub' && (
         <div className="w-28">
@@ -125,7 +125,7 @@ export function DrawBar({ design, tools }: { design: Design; tools: Tools }) {
       )}
       <SketchButton design={design} />
       <Button tone="main" title={say('backToChoosingPartsEscape')} onClick={() => setTool('choose')}>
-        Done
+        {say('done')}
       </Button>
     </div>
   );

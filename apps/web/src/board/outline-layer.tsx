@@ -191,14 +191,14 @@ export function OutlineLayer({
               aria-pressed={!takes}
               onClick={() => setTakes(false)}
             >
-              Keep
+              {say('keep')}
             </Button>
             <Button
               className={takes ? '!border-spruce !bg-line' : ''}
               aria-pressed={takes}
               onClick={() => setTakes(true)}
             >
-              Take away
+              {say('takeAway')}
             </Button>
           </>
         )}

@@ -31,10 +31,7 @@ export function PickLayer({
         const style = swatch.current!.style;
         style.display = 'block';
         style.background = at(e);
-        style.transform = say('translatePxPx', {
-          clientX: e.clientX - frame.left + 14,
-          clientY: e.clientY - frame.top + 14,
-        });
+        style.transform = `translate(${e.clientX - frame.left + 14}px, ${e.clientY - frame.top + 14}px)`;
       }}
       onPointerDown={(e) => {
         if (e.button !== 0) return;
@@ -49,7 +46,7 @@ export function PickLayer({
         className="absolute top-0 left-0 hidden h-8 w-8 rounded-md border-2 border-card"
       />
       <p className="pointer-events-none absolute top-8 left-1/2 -translate-x-1/2 rounded-md bg-card px-3 py-1.5">
-        Click the colour to take, of the artwork or the garment. Escape ends it.
+        {say('clickTheColourToTake')}
       </p>
     </div>
   );

@@ -3,6 +3,7 @@ import { memo, useRef } from 'react';
 import type { Board } from '@brelm/core/design';
 import { pxPerUnit, type Unit } from '../editor/measure';
 import type { View } from './use-view';
+import { say } from '../words/board';
 
 /** Height of the upper ruler and width of the left one, screen px. */
 export const RULER = 20;
@@ -104,7 +105,7 @@ function Ruler({ axis, view, size, board, unit, onPull, onDrop }: Props & { axis
       }}
       onPointerUp={(e) => onDrop(guide, where(e))}
     >
-      <title>Drag a guide from here onto the board</title>
+      <title>{say('dragAGuideFromHere')}</title>
       <Marks
         axis={axis}
         along={along}

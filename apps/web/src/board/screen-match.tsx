@@ -11,17 +11,14 @@ export function ScreenMatch({ onDone, onClose }: { onDone: () => void; onClose: 
   const [perInch, setPerInch] = useState(screenPxPerInch());
   return (
     <Modal open title={say('howLargeIsAnInch')} onClose={onClose} wide>
-      <p className="mb-3">
-        Hold a bank card against the screen and move the slider until this outline is as large as the card. It
-        is asked once for this browser.
-      </p>
+      <p className="mb-3">{say('holdABankCardAgainst')}</p>
       <div
         aria-hidden
         className="rounded-[10px] border-2 border-ink bg-paper"
         style={{ width: CARD.width * perInch, height: CARD.height * perInch }}
       />
       <label className="mt-4 block text-[13px] text-muted">
-        Size of the outline
+        {say('sizeOfTheOutline')}
         <input
           type="range"
           className="mt-1 block w-full accent-spruce"

@@ -88,10 +88,7 @@ export function UnderDialog({
         </div>
         {under && (
           <div className="min-w-44 flex-1">
-            <p className="mb-2 text-[13px] text-muted">
-              Put the corners on the paper’s, where they are not there yet: it is squared up. It lies under
-              the artwork and is in no file.
-            </p>
+            <p className="mb-2 text-[13px] text-muted">{say('putTheCornersOnThe')}</p>
             <div className="grid grid-cols-2 gap-1.5">
               <LengthField
                 label={say('papersWidth')}
@@ -117,7 +114,7 @@ export function UnderDialog({
               />
             </div>
             <label className="mt-2 block text-[11.5px] text-muted">
-              How strongly it shows, {Math.round(100 * under.strength)} %
+              {say('howStronglyItShows', { value: Math.round(100 * under.strength) })}
               <input
                 type="range"
                 min={5}

@@ -61,13 +61,11 @@ export function AddSide({
   };
   return (
     <Modal open title={say('addASide')} onClose={onClose} wide>
-      <p className="mb-3 text-[13px] text-muted">
-        It has a board of its own. Inks, colourways and pictures are the same on all sides of a design.
-      </p>
+      <p className="mb-3 text-[13px] text-muted">{say('itHasABoardOf')}</p>
       <SpecChoice specs={sorted} value={key} onChange={setKey} />
       <div className="mt-4 grid grid-cols-2 gap-3">
         <label className="block min-w-0">
-          <span className="block text-[11.5px] text-muted">Name</span>
+          <span className="block text-[11.5px] text-muted">{say('name')}</span>
           <input
             className="field"
             value={name}
@@ -78,7 +76,7 @@ export function AddSide({
           />
         </label>
         <SelectField label={say('beginWith')} value={from} onChange={(e) => setFrom(e.target.value)}>
-          <option value="">an empty board</option>
+          <option value="">{say('anEmptyBoard')}</option>
           {sideNames(design, specs).map((s) => (
             <option key={s.id} value={s.id}>
               {say('theArtworkOf', { name: s.name })}

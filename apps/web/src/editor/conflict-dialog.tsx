@@ -45,14 +45,12 @@ export function ConflictDialog() {
   };
   return (
     <Modal open title={say('thisDesignWasChangedElsewhere')} onClose={() => undefined} wide>
-      <p className="mb-3 text-muted">
-        Another tab or person saved it since you opened it. Nothing is lost: choose how to go on.
-      </p>
+      <p className="mb-3 text-muted">{say('anotherTabOrPersonSaved')}</p>
       <div className="flex flex-wrap gap-5">
         <VersionFigure design={mine} title={say('here')} />
         <VersionFigure design={theirs.document} title={say('thereRevision', { revision: theirs.revision })} />
         <div className="min-w-40 flex-1">
-          <p className="heading mb-1">What differs</p>
+          <p className="heading mb-1">{say('whatDiffers')}</p>
           <ul className="list-disc pl-4 text-[13px]">
             {differences(mine, theirs.document)
               .slice(0, 12)

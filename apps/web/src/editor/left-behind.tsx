@@ -22,11 +22,10 @@ export function LeftBehind({
   };
   return (
     <main className="mx-auto mt-10 max-w-5xl p-6">
-      <h1 className="text-2xl">{stored.document.name || say('untitled')} was left unsaved more than once</h1>
-      <p className="mt-2 mb-5 max-w-2xl text-muted">
-        Tabs were closed before the server had their work. Nothing is lost: choose the one to go on with. The
-        others are kept among the design’s versions.
-      </p>
+      <h1 className="text-2xl">
+        {say('wasLeftUnsavedMoreThan', { name: stored.document.name || say('untitled') })}
+      </h1>
+      <p className="mt-2 mb-5 max-w-2xl text-muted">{say('tabsWereClosedBeforeThe')}</p>
       <ul className="flex flex-wrap gap-6">
         {reached && (
           <li>
@@ -35,7 +34,7 @@ export function LeftBehind({
               title={say('savedRevision', { revision: stored.revision })}
             />
             <Button className="mt-2 w-full" disabled={busy} onClick={() => choose(null)}>
-              Go on with what is saved
+              {say('goOnWithWhatIs')}
             </Button>
           </li>
         )}
@@ -53,7 +52,7 @@ export function LeftBehind({
                 disabled={busy}
                 onClick={() => choose(draft)}
               >
-                Go on with this one
+                {say('goOnWithThisOne')}
               </Button>
             </li>
           );

@@ -126,7 +126,7 @@ function SideList({
   const sides = sidesOf(design);
   return (
     <>
-      <h2 className="heading mb-1.5">Sides of this design</h2>
+      <h2 className="heading mb-1.5">{say('sidesOfThisDesign')}</h2>
       <ul className="flex flex-col gap-1">
         {names.map(({ id, name }, i) => {
           const { board, parts, name: own } = sides[i];
@@ -185,7 +185,7 @@ function SideList({
       </ul>
       <Button className="mt-3" onClick={onAdd}>
         <Plus size={15} aria-hidden />
-        Add a side…
+        {say('addASideDots')}
       </Button>
     </>
   );

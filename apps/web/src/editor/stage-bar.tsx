@@ -121,7 +121,7 @@ export function StageBar({
       {sides && <SideSwitch design={design} specs={specs} />}
       {onExport && colourways && design.colourways.length > 1 && (
         <label className="flex items-center gap-1.5 text-[13px] text-muted">
-          <span className="max-[1279px]:sr-only">Colourway</span>
+          <span className="max-[1279px]:sr-only">{say('colourway')}</span>
           <select
             className="field !w-auto max-[1279px]:!w-24 max-[1100px]:!w-20"
             value={colourway}
@@ -162,7 +162,7 @@ export function StageBar({
       {onExport && (
         <Button tone="main" onClick={onExport}>
           <Download size={16} aria-hidden />
-          <span className="max-[759px]:sr-only">Make files</span>
+          <span className="max-[759px]:sr-only">{say('makeFiles')}</span>
           {findings && design.parts.length > 0 && (
             <span className="-mr-1 ml-0.5 inline-flex items-center gap-1 rounded-[4px] bg-card px-1 py-0.5 text-[12px] leading-none text-ink">
               {stops ? (

@@ -157,7 +157,7 @@ function Plan({
       <div className={PROBLEM} role="alert">
         <p>{reasonOf(plan.error)}</p>
         <Button className="mt-2" onClick={() => void plan.refetch()}>
-          Try again
+          {say('tryAgain')}
         </Button>
       </div>
     );
@@ -182,22 +182,22 @@ function Plan({
                 />
               </th>
               <th scope="col" className="py-1.5 font-normal">
-                Product
+                {say('product')}
               </th>
               <th scope="col" className="py-1.5 font-normal">
-                Colourway
+                {say('colourway')}
               </th>
               <th scope="col" className="py-1.5 font-normal">
-                Format
+                {say('format')}
               </th>
               <th scope="col" className="py-1.5 font-normal">
-                Pixels
+                {say('pixels')}
               </th>
               <th scope="col" className="py-1.5 pr-3 text-right font-normal">
-                Size
+                {say('size')}
               </th>
               <th scope="col" className="w-[30%] py-1.5 font-normal">
-                Proof
+                {say('proof')}
               </th>
             </tr>
           </thead>
@@ -259,9 +259,9 @@ function Plan({
             value={pack}
             onChange={(e) => setPack(e.target.value as PackHow)}
           >
-            <option value="one">and one pack of all</option>
-            <option value="each">and a pack for each product</option>
-            <option value="none">no pack</option>
+            <option value="one">{say('andOnePackOfAll')}</option>
+            <option value="each">{say('andAPackForEach')}</option>
+            <option value="none">{say('noPack')}</option>
           </select>
         )}
         <Button onClick={onClose}>{say('close')}</Button>

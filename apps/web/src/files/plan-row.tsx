@@ -5,6 +5,7 @@ import type { FileFormat } from '@brelm/core/design';
 import type { FileFinding, PlanRow } from '@brelm/contract';
 import { bytesText, garmentBackground, SeverityMark, VerdictMark } from '../ui';
 import { useFileProof } from './use-file-proof';
+import { toldWords } from '../words/told';
 import { say } from '../words/files';
 
 /** What the seller has chosen for a row. */
@@ -35,19 +36,19 @@ function Found({ findings }: { findings: readonly FileFinding[] }) {
     return (
       <span className="flex items-center gap-1.5">
         <VerdictMark verdict="reads" size={13} />
-        <span className="text-muted">nothing in the way</span>
+        <span className="text-muted">{say('nothingInTheWay')}</span>
       </span>
     );
   return (
     <span
       className="flex items-start gap-1.5"
-      title={open.map((f) => `${f.severity}: ${f.message}`).join('\n')}
+      title={open.map((f) => `${f.severity}: ${toldWords(f)}`).join('\n')}
     >
       <span className="mt-0.5">
         <SeverityMark severity={open[0].severity} size={13} />
       </span>
       <span className="line-clamp-2">
-        {open[0].message}
+        {toldWords(open[0])}
         {open.length > 1 && <span className="text-muted"> {say('andMore', { open: open.length - 1 })}</span>}
       </span>
     </span>
@@ -131,7 +132,9 @@ export function PlanRowView({
               );
             })}
             <span className="sr-only">
-              for {row.garments.map((id) => garments.find((g) => g.id === id)?.name ?? id).join(', ')}
+              {say('for', {
+                garments: row.garments.map((id) => garments.find((g) => g.id === id)?.name ?? id).join(', '),
+              })}
             </span>
           </span>
         )}
@@ -183,7 +186,9 @@ export function PlanRowView({
         ) : (
           <>
             {proof ? say('about', { expectedBytes: bytesText(proof.expectedBytes) }) : '…'}
-            <span className="block text-[12px] text-muted">of {bytesText(row.maxBytes)}</span>
+            <span className="block text-[12px] text-muted">
+              {say('of', { maxBytes: bytesText(row.maxBytes) })}
+            </span>
           </>
         )}
       </td>

@@ -105,7 +105,7 @@ export function FilmsDialog({
           <FilmPicture films={films} box={shown?.box} pressed={pressed} late={late} />
           {films.length > 1 && (
             <label className="block text-[13px]">
-              <span className="text-muted">Pressed so far: </span>
+              <span className="text-muted">{say('pressedSoFar')} </span>
               {films
                 .slice(0, pressed)
                 .map((f) => f.name)
@@ -242,9 +242,15 @@ function FilmEntry({
         </span>
       </div>
       <p className="mt-1 pl-6 text-[12.5px] text-muted">
-        {mm(width)} × {mm(height)} mm · {pieces} {pieces === 1 ? say('piece') : say('pieces')}, {holes}{' '}
-        {holes === 1 ? say('hole') : say('holes')} · {points.toLocaleString(region())} points · the blade goes{' '}
-        {(way / 1000).toFixed(2)} m, about {Math.max(1, Math.round(seconds))} s
+        {say('mmPointsTheBladeGoes', {
+          width: mm(width),
+          height: mm(height),
+          pieces,
+          holes,
+          points: points.toLocaleString(region()),
+          way: (way / 1000).toFixed(2),
+          value: Math.max(1, Math.round(seconds)),
+        })}
       </p>
       {findings.map((f) => {
         const mend = filmMend(design, f);
@@ -301,7 +307,7 @@ function CutSettings({ design }: { design: Design }) {
   );
   return (
     <fieldset className="grid grid-cols-3 gap-2">
-      <legend className="sr-only">How films are cut</legend>
+      <legend className="sr-only">{say('howFilmsAreCut')}</legend>
       <SelectField
         label={say('underOneAnother')}
         value={films.style}

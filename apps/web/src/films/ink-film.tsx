@@ -120,7 +120,7 @@ function FilmFields({
   );
   return (
     <fieldset className="flex flex-col gap-1.5 border-l-2 border-line pl-2">
-      <legend className="sr-only">What the film is</legend>
+      <legend className="sr-only">{say('whatTheFilmIs')}</legend>
       <label className="block">
         <span className="block text-[11.5px] text-muted">{say('nameOfTheFilm')}</span>
         <input

@@ -73,7 +73,7 @@ export default function FindBox({
       <div className="absolute inset-0 bg-ink/45" aria-hidden />
       <div className="absolute inset-0 flex items-start justify-center p-6 pt-[9vh]">
         <DialogPanel className="flex max-h-[78vh] w-full max-w-xl flex-col rounded-md border border-edge bg-card">
-          <DialogTitle className="sr-only">Find anything</DialogTitle>
+          <DialogTitle className="sr-only">{say('findAnything')}</DialogTitle>
           <Combobox<Found | null> value={null} onChange={take} immediate>
             <div className="flex items-center gap-2 border-b border-line px-3">
               <Search size={16} aria-hidden className="text-muted" />

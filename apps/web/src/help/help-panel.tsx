@@ -75,9 +75,9 @@ export default function HelpPanel({ open }: { open: OpenHelp }) {
           </Markdown>
         ) : shown && 'fault' in shown ? (
           <div role="alert">
-            <p>This page could not be fetched.</p>
+            <p>{say('thisPageCouldNotBe')}</p>
             <Button className="mt-2" onClick={() => setTries((n) => n + 1)}>
-              Try again
+              {say('tryAgain')}
             </Button>
           </div>
         ) : (

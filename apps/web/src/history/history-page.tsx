@@ -97,7 +97,7 @@ export function HistoryPage() {
               value={person}
               onChange={(e) => setPerson(e.target.value)}
             >
-              <option value="">by everybody</option>
+              <option value="">{say('byEverybody')}</option>
               {people.map((p) => (
                 <option key={p.id} value={p.id}>
                   {say('by', { name: p.name })}

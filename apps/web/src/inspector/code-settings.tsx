@@ -73,7 +73,7 @@ export function CodeSettings({ part, design }: { part: CodePart; design: Design 
           value={part.ground ?? ''}
           onChange={(e) => edit.part(part.id, say('changeTheGround'), { ground: e.target.value || null })}
         >
-          <option value="">The garment</option>
+          <option value="">{say('theGarment')}</option>
           {design.inks.map((i) => (
             <option key={i.id} value={i.id}>
               {i.name}

@@ -173,9 +173,9 @@ function KeylineFields({
                 )
               }
             >
-              <option value="kept">kept</option>
-              <option value="filled">filled</option>
-              <option value="small">small ones filled</option>
+              <option value="kept">{say('kept')}</option>
+              <option value="filled">{say('filled')}</option>
+              <option value="small">{say('smallOnesFilled')}</option>
             </SelectField>
           )}
           {side === 'outside' && counters === 'small' && (

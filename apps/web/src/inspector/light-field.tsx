@@ -39,7 +39,7 @@ export function LightField({
           checked={!own}
           onChange={(e) => onSet(e.target.checked ? null : design.light)}
         />
-        Lit as the whole design is
+        {say('litAsTheWholeDesign')}
       </label>
     </>
   );

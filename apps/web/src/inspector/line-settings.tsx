@@ -73,12 +73,15 @@ export function LineSettings({ part, design }: { part: LinePart; design: Design 
           checked={part.closed}
           onChange={(e) => set(say('joinItsEnds'), { closed: e.target.checked })}
         />
-        Its ends are joined
+        {say('itsEndsAreJoined')}
       </label>
       <p className="text-[13px] text-muted">
-        {part.nodes.length} points
-        {fewer &&
-          say('wouldStrayByPx', { nodes: fewer.nodes.length, error: (fewer.error * scale).toFixed(1) })}
+        {say('points', {
+          nodes: part.nodes.length,
+          fewer:
+            fewer &&
+            say('wouldStrayByPx', { nodes: fewer.nodes.length, error: (fewer.error * scale).toFixed(1) }),
+        })}
       </p>
       <div className="flex flex-wrap gap-x-4 gap-y-1">
         <button

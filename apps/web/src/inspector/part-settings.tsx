@@ -166,7 +166,7 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
       {part.kind === 'lettering' && (
         <label className="flex items-center gap-2 text-[13px]">
           <span className="shrink-0 text-muted" title={say('whereAStarterMadeOf')}>
-            A starter asks here for
+            {say('aStarterAsksHereFor')}
           </span>
           <input
             key={part.slot}

@@ -112,7 +112,7 @@ export function ReliefSettings({ part, design }: { part: Part; design: Design })
       {relief.length < MOST_RELIEF && (
         <Menu>
           <MenuButton className="inline-flex items-center gap-1 self-start rounded-md px-1 py-0.5 text-[13px] text-spruce hover:underline">
-            <Plus size={14} aria-hidden /> relief
+            <Plus size={14} aria-hidden /> {say('relief')}
           </MenuButton>
           <MenuItems
             anchor={{ to: 'bottom start', gap: 4 }}

@@ -72,9 +72,9 @@ export function RepeatSettings({ parts, design }: { parts: Part[]; design: Desig
     <div className="flex flex-col gap-1.5">
       <div className="grid grid-cols-[1fr_auto] items-end gap-1.5">
         <SelectField label={say('liveCopies')} value={kind} onChange={(e) => choose(e.target.value)}>
-          <option value="none">none</option>
-          <option value="step">in steps</option>
-          <option value="ring">in a ring</option>
+          <option value="none">{say('none2')}</option>
+          <option value="step">{say('inSteps')}</option>
+          <option value="ring">{say('inARing')}</option>
         </SelectField>
         {first && kind !== 'none' && (
           <Button
@@ -166,7 +166,7 @@ export function RepeatSettings({ parts, design }: { parts: Part[]; design: Desig
                     set(say('uprightCopies'), (r) => (r.kind === 'ring' ? { ...r, upright } : r));
                   }}
                 />
-                Copies stay upright
+                {say('copiesStayUpright')}
               </label>
             </>
           )}

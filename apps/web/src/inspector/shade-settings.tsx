@@ -65,10 +65,10 @@ export function ShadeSettings({ part, design }: { part: Part; design: Design }) 
           value={shade.kind}
           onChange={(e) => choose(e.target.value as Shade['kind'])}
         >
-          <option value="block">Block, joined</option>
-          <option value="drop">Drop, apart</option>
-          <option value="long">Long</option>
-          <option value="echo">Echoes</option>
+          <option value="block">{say('blockJoined')}</option>
+          <option value="drop">{say('dropApart')}</option>
+          <option value="long">{say('long')}</option>
+          <option value="echo">{say('echoes')}</option>
         </SelectField>
         <InkSelect label={say('ink')} value={shade.ink} design={design} onChange={(ink) => set({ ink })} />
         <IconButton
@@ -120,7 +120,7 @@ export function ShadeSettings({ part, design }: { part: Part; design: Design }) 
             dpi={dpi}
             value={shade.soft ?? 0}
             check={(v) => (v >= 0 && v <= 1000 ? null : say('n0To1000Px'))}
-            onChange={(soft) => set({ soft }, say('shadeSoft', { id: part.id }))}
+            onChange={(soft) => set({ soft }, `shade soft ${part.id}`)}
           />
         )}
         {(shade.kind === 'drop' || shade.kind === 'long') && (
@@ -154,7 +154,7 @@ export function ShadeSettings({ part, design }: { part: Part; design: Design }) 
                 onChange={(width) =>
                   set(
                     { keyline: width >= 0.1 ? { ...shade.keyline!, width } : null },
-                    say('shadeKeyline', { id: part.id }),
+                    `shade keyline ${part.id}`,
                   )
                 }
               />

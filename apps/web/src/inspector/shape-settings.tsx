@@ -217,7 +217,7 @@ function Fill({
             })
           }
         >
-          <option value="">None</option>
+          <option value="">{say('none')}</option>
           {design.inks.map((i) => (
             <option key={i.id} value={i.id}>
               {i.name}
@@ -230,9 +230,9 @@ function Fill({
             value={gradient?.kind ?? 'even'}
             onChange={(e) => runs(e.target.value)}
           >
-            <option value="even">None</option>
-            <option value="linear">Along a line</option>
-            <option value="radial">From the middle</option>
+            <option value="even">{say('none')}</option>
+            <option value="linear">{say('alongALine')}</option>
+            <option value="radial">{say('fromTheMiddle')}</option>
           </SelectField>
         )}
       </div>
@@ -330,9 +330,9 @@ function Line({
             set({ dash: e.target.value === 'none' ? null : e.target.value === 'dots' ? [0, 2] : [3, 2] })
           }
         >
-          <option value="none">Unbroken</option>
-          <option value="dashes">Dashes</option>
-          <option value="dots">Dots</option>
+          <option value="none">{say('unbroken')}</option>
+          <option value="dashes">{say('dashes')}</option>
+          <option value="dots">{say('dots')}</option>
         </SelectField>
       </div>
     </div>

@@ -91,7 +91,7 @@ export function TieSettings({ parts, design }: { parts: Part[]; design: Design }
           value={window}
           onChange={(e) => set(say('showInside'), { window: wholeOf(e.target.value) })}
         >
-          <option value={EVERYWHERE}>everywhere</option>
+          <option value={EVERYWHERE}>{say('everywhere')}</option>
           {window === MIXED && <option value={MIXED}>{say('several')}</option>}
           <Wholes told={JSON.stringify(wholes)} />
         </SelectField>
@@ -105,16 +105,16 @@ export function TieSettings({ parts, design }: { parts: Part[]; design: Design }
             cutOut({ from: to, parts: to === 'chosen' ? chosen : [], gap: knockOut?.gap ?? 0 });
           }}
         >
-          <option value="nothing">nothing</option>
+          <option value="nothing">{say('nothing')}</option>
           {from === MIXED && <option value={MIXED}>{say('several')}</option>}
-          <option value="below">all below it</option>
+          <option value="below">{say('allBelowIt')}</option>
           {(inBundle || from === 'bundle') && <option value="bundle">{say('itsBundle')}</option>}
-          <option value="chosen">chosen parts</option>
+          <option value="chosen">{say('chosenParts')}</option>
         </SelectField>
       </div>
       {from === 'chosen' && knockOut && (
         <fieldset className="max-h-36 overflow-y-auto rounded-md border border-line px-2 py-1">
-          <legend className="sr-only">Parts that it is knocked out of</legend>
+          <legend className="sr-only">{say('partsThatItIsKnocked')}</legend>
           {others.map((p) => {
             const has = knockOut.parts.includes(p.id);
             const next = has ? knockOut.parts.filter((id) => id !== p.id) : [...knockOut.parts, p.id];

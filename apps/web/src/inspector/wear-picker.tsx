@@ -40,10 +40,7 @@ export function WearPicker({
 }) {
   return (
     <Modal open={open} title={say('wear')} onClose={onClose} wide="very">
-      <p className="mb-3 text-[13px] text-muted">
-        Takes ink away, so that the garment shows; it can be changed and taken off again at any time. Shown on
-        your artwork, from near.
-      </p>
+      <p className="mb-3 text-[13px] text-muted">{say('takesInkAwaySoThat')}</p>
       <ul className="grid grid-cols-6 gap-3" aria-label={say('kindsOfWear')}>
         {WEAR_PRESETS.map((preset, i) => (
           <li key={preset.id}>

@@ -235,9 +235,9 @@ function WearFields({
           value={wear.where}
           onChange={(e) => onSet({ where: e.target.value as Wear['where'] }, say('whereItIsWorn'))}
         >
-          <option value="all">all over</option>
-          <option value="edges">along the edges</option>
-          <option value="side">to one side</option>
+          <option value="all">{say('allOver')}</option>
+          <option value="edges">{say('alongTheEdges')}</option>
+          <option value="side">{say('toOneSide')}</option>
         </SelectField>
         {wear.where === 'side' && (
           <NumberField

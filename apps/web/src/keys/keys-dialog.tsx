@@ -76,7 +76,7 @@ export default function KeysDialog({ onClose }: { onClose: () => void }) {
             checked={letters}
             onChange={(e) => keepLetterKeys(e.target.checked)}
           />
-          <span>Single letters and signs work as keys</span>
+          <span>{say('singleLettersAndSignsWork')}</span>
         </label>
         {Object.keys(own).length > 0 && (
           <Button className="ml-auto" onClick={() => keepOwnKeys({})}>
@@ -84,9 +84,7 @@ export default function KeysDialog({ onClose }: { onClose: () => void }) {
           </Button>
         )}
       </div>
-      <p className="mb-3 text-[13px] text-muted">
-        Press the key of a command to give it another; they are kept in this browser.
-      </p>
+      <p className="mb-3 text-[13px] text-muted">{say('pressTheKeyOfA')}</p>
       {shown.length === 0 && gestures.length === 0 && (
         <p>{say('noKeyAndNoCommand', { sought: sought.trim() })}</p>
       )}
@@ -113,7 +111,7 @@ export default function KeysDialog({ onClose }: { onClose: () => void }) {
         ))}
         {gestures.length > 0 && (
           <section aria-label={say('byHand')} className="mb-4">
-            <h3 className="heading mb-1 break-after-avoid">By hand</h3>
+            <h3 className="heading mb-1 break-after-avoid">{say('byHand')}</h3>
             <dl>
               {gestures.map(([keys, does]) => (
                 <div key={keys} className="flex break-inside-avoid items-baseline gap-3 py-1">
@@ -190,7 +188,7 @@ function CommandKey({
             </Button>
           )}
           <Button className="!h-7 !px-2" autoFocus={!refusal.holders.length} onClick={onLeave}>
-            Leave it
+            {say('leaveIt')}
           </Button>
         </div>
       )}

@@ -142,8 +142,8 @@ export function GarmentDialog({
           disabled={ground}
           onChange={(e) => setTakes(e.target.value as NonNullable<Garment['takes']>)}
         >
-          <option value="underbase">On a white underbase</option>
-          <option value="direct">Directly, nothing laid under</option>
+          <option value="underbase">{say('onAWhiteUnderbase')}</option>
+          <option value="direct">{say('directlyNothingLaidUnder')}</option>
         </SelectField>
         {fault && (
           <p role="alert" className="text-[13px] text-rust">
@@ -151,7 +151,7 @@ export function GarmentDialog({
           </p>
         )}
         <div className="mt-1 flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{say('cancel')}</Button>
           <Button tone="main" type="submit" disabled={!right || busy}>
             {garment.id ? say('changeIt') : say('addIt')}
           </Button>

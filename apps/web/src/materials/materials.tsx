@@ -68,11 +68,8 @@ function All({ sought }: { sought: URLSearchParams }) {
 
   return (
     <Place title={say('materials')}>
-      <h2 className="text-xl">Garment colours</h2>
-      <p className="mt-1 max-w-3xl text-muted">
-        What designs are judged on. Your own can be typed, taken from a photograph of the blank, or read from
-        a CSV file with the columns name, value, kind, second, blank and takes.
-      </p>
+      <h2 className="text-xl">{say('garmentColours')}</h2>
+      <p className="mt-1 max-w-3xl text-muted">{say('whatDesignsAreJudgedOn')}</p>
       <div className="mt-4 flex flex-wrap items-center gap-2">
         <input
           type="search"
@@ -97,7 +94,7 @@ function All({ sought }: { sought: URLSearchParams }) {
         <p className="mt-6">
           {say('theColoursCouldNotBe')}{' '}
           <button type="button" className="text-spruce underline" onClick={() => void refetch()}>
-            Try again
+            {say('tryAgain')}
           </button>
         </p>
       )}
@@ -155,10 +152,8 @@ function All({ sought }: { sought: URLSearchParams }) {
       <Pictures sought={sought.get('pictures') ?? ''} />
       <Typefaces sought={sought.get('typefaces') ?? ''} />
       <RightsLedger />
-      <h2 className="mt-8 text-xl">Palettes</h2>
-      <p className="mt-1 mb-3 text-muted">
-        Kept from the inks of a design, under Palette, and added to another there.
-      </p>
+      <h2 className="mt-8 text-xl">{say('palettes')}</h2>
+      <p className="mt-1 mb-3 text-muted">{say('keptFromTheInksOf')}</p>
       <div className="max-w-2xl">
         <SavedPalettes />
       </div>

@@ -126,7 +126,7 @@ export function PhotoDialog({
     <Modal open onClose={onClose} title={say('aColourFromAPhotograph')} wide>
       <div className="flex flex-wrap items-end gap-3">
         <label className="block">
-          <span className="block text-[13px] text-muted">Photograph of the blank</span>
+          <span className="block text-[13px] text-muted">{say('photographOfTheBlank')}</span>
           <input
             type="file"
             accept="image/png,image/jpeg,image/webp"
@@ -148,9 +148,9 @@ export function PhotoDialog({
             setStep(next === 'none' || reference ? 'garment' : 'reference');
           }}
         >
-          <option value="white">white paper</option>
-          <option value="grey">a grey card (18 %)</option>
-          <option value="none">nothing: take it as it is</option>
+          <option value="white">{say('whitePaper')}</option>
+          <option value="grey">{say('aGreyCard18')}</option>
+          <option value="none">{say('nothingTakeItAsIt')}</option>
         </SelectField>
       </div>
       {fault && (

@@ -43,11 +43,8 @@ export function Pictures({ sought }: { sought: string }) {
 
   return (
     <section aria-label={say('pictures')} ref={sought ? ledTo : undefined}>
-      <h2 className="mt-8 text-xl">Pictures</h2>
-      <p className="mt-1 max-w-3xl text-muted">
-        What you brought in, for any design: under Add a part. One that no design uses goes by itself after 90
-        days.
-      </p>
+      <h2 className="mt-8 text-xl">{say('pictures')}</h2>
+      <p className="mt-1 max-w-3xl text-muted">{say('whatYouBroughtInFor')}</p>
       <div className="mt-3 flex flex-wrap items-center gap-2">
         <input
           type="search"
@@ -69,7 +66,7 @@ export function Pictures({ sought }: { sought: string }) {
         <p className="mt-3">
           {say('thePicturesCouldNotBe')}{' '}
           <button type="button" className="text-spruce underline" onClick={() => void refetch()}>
-            Try again
+            {say('tryAgain')}
           </button>
         </p>
       )}

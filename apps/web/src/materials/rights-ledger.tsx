@@ -44,16 +44,12 @@ export function RightsLedger() {
   const open = data?.filter((r) => r.goods !== 'yes').length ?? 0;
   return (
     <section aria-label={say('rights')}>
-      <h2 className="mt-8 text-xl">Rights</h2>
-      <p className="mt-1 max-w-3xl text-muted">
-        What the designs on the shelf use that somebody has a right to, and where: look here when a licence
-        changes. Whose a figure, a picture or a typeface of your own is, is said in a design, under Listings,
-        Rights.
-      </p>
+      <h2 className="mt-8 text-xl">{say('rights')}</h2>
+      <p className="mt-1 max-w-3xl text-muted">{say('whatTheDesignsOnThe')}</p>
       {isError ? (
         <div role="alert" className="mt-3 flex items-center gap-3">
           <span>{reasonOf(error)}</span>
-          <Button onClick={() => void refetch()}>Try again</Button>
+          <Button onClick={() => void refetch()}>{say('tryAgain')}</Button>
         </div>
       ) : data?.length === 0 ? (
         <p className="mt-3 text-muted">{say('noDesignUsesAnythingThat')}</p>
@@ -74,7 +70,7 @@ export function RightsLedger() {
               value={licence}
               onChange={(e) => setLicence(e.target.value)}
             >
-              <option value="">any licence</option>
+              <option value="">{say('anyLicence')}</option>
               {licences.map((id) => (
                 <option key={id} value={id}>
                   {licenceName(id)}

@@ -28,11 +28,8 @@ export function Typefaces({ sought: from }: { sought: string }) {
     t.facts ? t.facts.licence.slice(0, 90) || say('itsFileSaysNoLicence') : t.licence.id;
   return (
     <section aria-label={say('typefaces')} ref={from ? ledTo : undefined}>
-      <h2 className="mt-8 text-xl">Typefaces</h2>
-      <p className="mt-1 text-muted">
-        {typefaces.length} are here. Those that ship may be used on goods for sale; of your own, say whose
-        they are: Brelm shows what the file says.
-      </p>
+      <h2 className="mt-8 text-xl">{say('typefaces')}</h2>
+      <p className="mt-1 text-muted">{say('areHereThoseThatShip', { typefaces: typefaces.length })}</p>
       <div className="mt-3 flex flex-wrap items-center gap-2">
         <input
           type="search"
@@ -57,7 +54,7 @@ export function Typefaces({ sought: from }: { sought: string }) {
         <p className="mt-3">
           {say('theTypefacesCouldNotBe')}{' '}
           <button type="button" className="text-spruce underline" onClick={() => void refetch()}>
-            Try again
+            {say('tryAgain')}
           </button>
         </p>
       )}

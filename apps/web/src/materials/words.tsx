@@ -18,8 +18,8 @@ export function OwnWords() {
     );
   return (
     <section aria-label={say('words')}>
-      <h2 className="mt-8 text-xl">Words</h2>
-      <p className="mt-1 mb-3 text-muted">Right, whatever the dictionaries say: names, jokes, trade words.</p>
+      <h2 className="mt-8 text-xl">{say('words')}</h2>
+      <p className="mt-1 mb-3 text-muted">{say('rightWhateverTheDictionariesSay')}</p>
       <form
         className="flex gap-2"
         onSubmit={(e) => {

@@ -110,7 +110,7 @@ export function Numbers() {
       {figures.isError && (
         <div role="alert" className="mb-4 flex items-center gap-3 rounded-md border border-rust p-3">
           <span>{reasonOf(figures.error)}</span>
-          <Button onClick={() => void figures.refetch()}>Try again</Button>
+          <Button onClick={() => void figures.refetch()}>{say('tryAgain')}</Button>
         </div>
       )}
       {(figures.data?.silent.length ?? 0) > 0 && (
@@ -144,7 +144,7 @@ export function Numbers() {
               </section>
             ))}
           </div>
-          <h2 className="heading mb-2">Sales by {BY_WORDS[by]}</h2>
+          <h2 className="heading mb-2">{say('salesBy', { byWords: BY_WORDS[by] })}</h2>
           <ul className="mb-6 grid grid-cols-4 gap-3 max-[1100px]:grid-cols-3 max-[800px]:grid-cols-2">
             {groups.slice(0, MOST_SHOWN).map((g) => (
               <li key={g.name} className="min-w-0 rounded-md border border-line bg-card p-2.5">
@@ -152,7 +152,7 @@ export function Numbers() {
                   {g.name}
                 </p>
                 <p className="text-[12px] text-muted tabular-nums">
-                  {g.sales} sold · {money(g.profit, 'EUR')}
+                  {say('sold', { sales: g.sales, money: money(g.profit, 'EUR') })}
                 </p>
                 <WeekChart
                   small

@@ -34,7 +34,7 @@ export function DrawnCard({
             aria-label={say('takeAsOutlines', { nth })}
             onClick={() => onTake(n, 'outlines')}
           >
-            Outlines
+            {say('outlines')}
           </Button>
           <Button
             disabled={busy}
@@ -42,12 +42,12 @@ export function DrawnCard({
             aria-label={say('takeAsAPicture', { nth })}
             onClick={() => onTake(n, 'picture')}
           >
-            Picture
+            {say('picture')}
           </Button>
         </div>
         {undone.length > 0 && (
           <p className="text-[12.5px] text-ochre-ink">
-            <span className="font-medium">Not drawn:</span> {undone.join(', ')}
+            <span className="font-medium">{say('notDrawn')}</span> {undone.join(', ')}
           </p>
         )}
         <p

@@ -21,7 +21,7 @@ export function EarlierOrders({
   return (
     <section aria-label={say('askedForBefore')} className="mt-4 border-t border-line pt-3">
       <p className="heading mb-1.5">
-        Asked for before
+        {say('askedForBefore')}
         {total > orders.length && (
           <span className="ml-2 font-normal text-muted">
             {say('theNewestOf', { orders: orders.length, total })}

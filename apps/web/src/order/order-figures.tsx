@@ -147,7 +147,7 @@ export function OrderFigures({ words: given = '', onClose }: { words?: string; o
         <p role="alert" className="mt-4 text-[13px] text-rust">
           {reasonOf(silent)}{' '}
           <button type="button" className="underline" onClick={() => void refetch()}>
-            Try again
+            {say('tryAgain')}
           </button>
         </p>
       ) : null}
@@ -182,10 +182,7 @@ export function OrderFigures({ words: given = '', onClose }: { words?: string; o
           </>
         ) : (
           <div className="flex h-[19rem] flex-col items-center justify-center gap-3 rounded-md border border-dashed border-line text-center">
-            <p className="max-w-md text-[14px] text-muted">
-              Say who it is, what it wears and holds, what it sits on, what is behind it. It comes as outlines
-              whose colours are inks, or as a picture.
-            </p>
+            <p className="max-w-md text-[14px] text-muted">{say('sayWhoItIsWhat')}</p>
             <ul className="flex max-w-2xl flex-wrap justify-center gap-1.5" aria-label={say('examples')}>
               {EXAMPLES.map((example) => (
                 <li key={example}>

@@ -111,10 +111,7 @@ function SecondFactor({ isSet }: { isSet: boolean }) {
   if (codes)
     return (
       <div>
-        <p className="mb-2 text-[13px]">
-          It is set up. Each of these codes stands in for it once: keep them where your phone is not. They are
-          shown this once.
-        </p>
+        <p className="mb-2 text-[13px]">{say('itIsSetUpEach')}</p>
         <ul className="mb-3 grid grid-cols-2 gap-x-6 gap-y-1 rounded-md border border-line p-3 font-mono text-[13.5px]">
           {codes.map((c) => (
             <li key={c}>{c}</li>
@@ -142,10 +139,7 @@ function SecondFactor({ isSet }: { isSet: boolean }) {
           });
         }}
       >
-        <p className="mb-2 text-[13px]">
-          Read this with an application for codes, or type the secret in there; then type the code that it
-          shows.
-        </p>
+        <p className="mb-2 text-[13px]">{say('readThisWithAnApplication')}</p>
         <div className="mb-3 flex items-start gap-4">
           <img
             src={asPicture(secret.picture)}
@@ -247,7 +241,7 @@ function Sessions() {
               className="w-16 justify-center"
               onClick={() => void end(id)}
             >
-              End
+              {say('end')}
             </Button>
           </li>
         ))}
@@ -265,9 +259,7 @@ function Passkeys() {
   const [fault, setFault] = useState<string | null>(null);
   return (
     <>
-      <p className="mb-2 text-[13px] text-muted">
-        A key that stays on a device of yours: its finger or number instead of the password.
-      </p>
+      <p className="mb-2 text-[13px] text-muted">{say('aKeyThatStaysOn')}</p>
       {data.length > 0 && (
         <ul aria-label={say('passkeys')} className="mb-2">
           {data.map(({ id, name, rpId, seenAt }) => (
@@ -282,7 +274,7 @@ function Passkeys() {
                 {seenAt ? formatDistanceToNow(new Date(seenAt), { addSuffix: true }) : say('notUsedYet')}
               </span>
               <Button aria-label={say('giveUpThePasskey', { name })} onClick={() => void remove(id)}>
-                Give up
+                {say('giveUp')}
               </Button>
             </li>
           ))}

@@ -21,7 +21,7 @@ export default function NoShop({ shops }: { shops: Shop[] }) {
           </li>
         ))}
       </ul>
-      <Button onClick={() => void signOut()}>Sign out</Button>
+      <Button onClick={() => void signOut()}>{say('signOut')}</Button>
     </Doorway>
   );
 }

@@ -15,7 +15,7 @@ import {
 } from '../store/people-api';
 import { useAttempt } from '../store/use-attempt';
 import { PersonMark } from './person-mark';
-import { ROLES, ROLE_WORDS } from './role-words';
+import { ROLES, ROLE_NAMES, ROLE_WORDS } from './role-words';
 import { format } from '../words/dates';
 import { say } from '../words/people';
 
@@ -24,9 +24,7 @@ function HandOn({ link, to }: { link: string; to: string }) {
   const [copied, setCopied] = useState(false);
   return (
     <div className="w-full rounded-md border border-line p-2.5 text-[13px]">
-      <p className="mb-1.5">
-        Hand this link to {to} yourself: nothing leaves this machine. It is shown this once.
-      </p>
+      <p className="mb-1.5">{say('handThisLinkToYourself', { to })}</p>
       <div className="flex items-center gap-2">
         <input
           aria-label={say('linkFor', { to })}
@@ -96,7 +94,9 @@ function MemberRow({
             }}
           >
             {ROLES.map((r) => (
-              <option key={r}>{r}</option>
+              <option key={r} value={r}>
+                {ROLE_NAMES[r]}
+              </option>
             ))}
           </select>
           {mayReset && !isMe && (
@@ -108,24 +108,27 @@ function MemberRow({
             </Button>
           )}
           <Button aria-label={say('takeOut', { name })} onClick={() => setAsking(true)}>
-            Take out…
+            {say('takeOutDots')}
           </Button>
         </>
       ) : (
-        <span className="text-muted">{role}</span>
+        <span className="text-muted">{ROLE_NAMES[role]}</span>
       )}
       {asking && (
         <div className="flex w-full flex-wrap items-center gap-2 rounded-md border border-line p-2.5">
           <p className="min-w-52 flex-1">
-            {isMe ? say('youLeaveTheShop') : say('leavesTheShop', { name })} at once. All that was made stays.
+            {say('atOnceAllThatWas', {
+              isMe,
+              name,
+            })}
           </p>
           <Button
             tone="danger"
             onClick={() => void attempt(() => remove({ shop, id }).unwrap()).then(() => setAsking(false))}
           >
-            Take out
+            {say('takeOut2')}
           </Button>
-          <Button onClick={() => setAsking(false)}>Keep</Button>
+          <Button onClick={() => setAsking(false)}>{say('keep')}</Button>
         </div>
       )}
       {link && <HandOn link={link} to={name} />}
@@ -169,7 +172,7 @@ function Invite({ shop }: { shop: string }) {
           />
         </label>
         <label className="text-[13px]">
-          <span className="block">as</span>
+          <span className="block">{say('as')}</span>
           <select
             aria-label={say('roleOfWhoIsInvited')}
             className="field mt-0.5 !w-28"
@@ -177,7 +180,9 @@ function Invite({ shop }: { shop: string }) {
             onChange={(e) => setRole(e.target.value as Role)}
           >
             {ROLES.map((r) => (
-              <option key={r}>{r}</option>
+              <option key={r} value={r}>
+                {ROLE_NAMES[r]}
+              </option>
             ))}
           </select>
         </label>
@@ -185,7 +190,7 @@ function Invite({ shop }: { shop: string }) {
           {say('makeTheLink')}
         </Button>
         <p className="w-full text-[12.5px] text-muted">
-          {role}: {ROLE_WORDS[role]}.
+          {ROLE_NAMES[role]}: {ROLE_WORDS[role]}.
         </p>
         <Refusal fault={fault} className="w-full" />
         {made && <HandOn {...made} />}
@@ -199,13 +204,16 @@ function Invite({ shop }: { shop: string }) {
             >
               <span className="min-w-0 flex-1 truncate">{i.sentTo}</span>
               <span className="text-muted">
-                {i.role}, until {format(new Date(i.endsAt), 'd MMM')}
+                {say('until', {
+                  role: i.role && ROLE_NAMES[i.role],
+                  endsAt: format(new Date(i.endsAt), 'd MMM'),
+                })}
               </span>
               <Button
                 aria-label={say('takeBackTheInvitationOf', { sentTo: i.sentTo })}
                 onClick={() => void takeBack({ shop, id: i.id })}
               >
-                Take back
+                {say('takeBack')}
               </Button>
             </li>
           ))}
@@ -213,7 +221,7 @@ function Invite({ shop }: { shop: string }) {
       )}
       {messages.length > 0 && (
         <details className="mt-3 text-[13px]">
-          <summary className="text-muted">What would be sent ({messages.length})</summary>
+          <summary className="text-muted">{say('whatWouldBeSent', { messages: messages.length })}</summary>
           <ul className="mt-1 max-h-60 overflow-y-auto">
             {messages.map((m) => (
               <li key={m.id} className="border-t border-line py-1.5 first:border-0">

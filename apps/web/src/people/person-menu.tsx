@@ -4,6 +4,7 @@ import { shopPath } from '../platform/address';
 import { useMeQuery } from '../store/house-api';
 import { PersonMark } from './person-mark';
 import { signOut } from './sign-out';
+import { ROLE_NAMES } from './role-words';
 import { say } from '../words/frame';
 
 const AccountDialog = lazy(() => import('./account-dialog'));
@@ -22,7 +23,7 @@ export function PersonMenu() {
     <>
       <Menu>
         <MenuButton className="rounded-full">
-          <span className="sr-only">Signed in as {person.name}</span>
+          <span className="sr-only">{say('signedInAs', { name: person.name })}</span>
           <PersonMark name={person.name} id={person.id} />
         </MenuButton>
         <MenuItems
@@ -33,22 +34,20 @@ export function PersonMenu() {
             <p className="truncate font-medium">{person.name}</p>
             <p className="truncate text-muted">
               {person.signIn}
-              {here?.role && `, ${here.role}`}
+              {here?.role && `, ${ROLE_NAMES[here.role]}`}
             </p>
           </div>
           <div role="separator" className="my-1 border-t border-line" />
           <MenuItem>
             <button type="button" className={ITEM} onClick={() => setOpen('account')}>
-              <span className="block font-medium">You…</span>
-              <span className="block text-muted">
-                Name, password, second factor, where you are signed in.
-              </span>
+              <span className="block font-medium">{say('you')}</span>
+              <span className="block text-muted">{say('namePasswordSecondFactorWhere')}</span>
             </button>
           </MenuItem>
           <MenuItem>
             <button type="button" className={ITEM} onClick={() => setOpen('people')}>
-              <span className="block font-medium">People…</span>
-              <span className="block text-muted">Who is in this shop, and what they may do.</span>
+              <span className="block font-medium">{say('people')}</span>
+              <span className="block text-muted">{say('whoIsInThisShop')}</span>
             </button>
           </MenuItem>
           <MenuItem>

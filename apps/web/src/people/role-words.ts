@@ -6,4 +6,10 @@ export const ROLE_WORDS: Readonly<Record<Role, string>> = {
   maker: say('designsFilesListingsAllOf'),
   looker: say('looksAtEverythingChangesNothing'),
 };
+/** What a role is called. */
+export const ROLE_NAMES: Readonly<Record<Role, string>> = {
+  owner: say('owner'),
+  maker: say('maker'),
+  looker: say('looker'),
+};
 export const ROLES: readonly Role[] = ['owner', 'maker', 'looker'];

@@ -9,7 +9,7 @@ import {
   useLookAtLinkMutation,
   useResetPasswordMutation,
 } from '../store/people-api';
-import { ROLE_WORDS } from './role-words';
+import { ROLE_NAMES, ROLE_WORDS } from './role-words';
 import { Doorway, FormField } from './sign-in';
 import { say } from '../words/people';
 
@@ -80,10 +80,10 @@ export default function Welcome() {
   if (done)
     return (
       <Doorway>
-        <h1 className="mb-2 text-2xl">Your new password is set</h1>
-        <p className="mb-4 text-[13.5px] text-muted">You are signed out everywhere. Sign in with it now.</p>
+        <h1 className="mb-2 text-2xl">{say('yourNewPasswordIsSet')}</h1>
+        <p className="mb-4 text-[13.5px] text-muted">{say('youAreSignedOutEverywhere')}</p>
         <Button tone="main" onClick={come}>
-          Sign in
+          {say('signIn')}
         </Button>
       </Doorway>
     );
@@ -92,7 +92,7 @@ export default function Welcome() {
       <Doorway>
         {fault ? (
           <>
-            <h1 className="mb-3 text-2xl">This link leads nowhere</h1>
+            <h1 className="mb-3 text-2xl">{say('thisLinkLeadsNowhere')}</h1>
             {alert}
           </>
         ) : (
@@ -132,17 +132,20 @@ export default function Welcome() {
       <p className="mb-4 text-[13.5px] text-muted">
         {about.kind === 'owner'
           ? say('youAreItsFirstPerson')
-          : say('youComeInAs', { role: about.role, roleWords: ROLE_WORDS[about.role ?? 'looker'] })}
+          : say('youComeInAs', {
+              role: ROLE_NAMES[about.role ?? 'looker'],
+              roleWords: ROLE_WORDS[about.role ?? 'looker'],
+            })}
       </p>
       {me?.person && about.kind === 'invited' && (
         <div className="mb-5 rounded-md border border-line p-3">
-          <p className="mb-2 text-[13.5px]">You are signed in as {me.person.name}.</p>
+          <p className="mb-2 text-[13.5px]">{say('youAreSignedInAs', { name: me.person.name })}</p>
           <Button
             tone="main"
             disabled={busy}
             onClick={() => void attempt(() => joinAs(token).unwrap(), come)}
           >
-            Come in as {me.person.name}
+            {say('comeInAs', { name: me.person.name })}
           </Button>
         </div>
       )}

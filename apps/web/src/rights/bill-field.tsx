@@ -48,9 +48,7 @@ export function BillField({
         {isLoading ? say('bringingItIn') : say('putTheBillBesideIt')}
         <span className="sr-only">{say('of', { title })}</span>
       </FileButton>
-      <span className="text-[12.5px] text-muted">
-        A PDF or a picture. It stays in the shop: no pack and no marketplace gets it.
-      </span>
+      <span className="text-[12.5px] text-muted">{say('aPdfOrAPicture')}</span>
     </div>
   );
 }

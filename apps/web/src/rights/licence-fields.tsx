@@ -50,7 +50,7 @@ export function LicenceFields({
           onClick={() => setMore(!more)}
         >
           {more ? say('less') : say('more')}
-          <span className="sr-only"> of {title}</span>
+          <span className="sr-only"> {say('of', { title })}</span>
         </button>
       </div>
       {more && (

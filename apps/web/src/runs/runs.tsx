@@ -45,7 +45,7 @@ export function Runs() {
         <div role="alert" className="rounded-md border border-rust p-4">
           <p>{reasonOf(runs.error)}</p>
           <Button className="mt-2" onClick={() => void runs.refetch()}>
-            Try again
+            {say('tryAgain')}
           </Button>
         </div>
       ) : !runs.data ? (
@@ -58,7 +58,7 @@ export function Runs() {
         <>
           {waiting.length > 0 && (
             <section aria-label={say('beingMade2')} className="mb-8">
-              <h2 className="heading mb-2">Being made</h2>
+              <h2 className="heading mb-2">{say('beingMade2')}</h2>
               <ul className="flex flex-col gap-2">
                 {waiting.map((r, i) => (
                   <RunCard key={r.id} run={r} first={i === 0} last={i === waiting.length - 1} />
@@ -68,7 +68,7 @@ export function Runs() {
           )}
           {ended.length > 0 && (
             <section aria-label={say('made')}>
-              <h2 className="heading mb-2">Made</h2>
+              <h2 className="heading mb-2">{say('made')}</h2>
               <ul className="flex flex-col gap-2">
                 {ended.map((r) => (
                   <RunCard key={r.id} run={r} first last />
@@ -109,7 +109,7 @@ function Policy() {
         )}
         <option value="all">{say('untilIRemoveThem')}</option>
       </select>
-      <span className="tabular-nums">{bytesText(data.bytes)} now</span>
+      <span className="tabular-nums">{say('now', { bytes: bytesText(data.bytes) })}</span>
     </label>
   );
 }

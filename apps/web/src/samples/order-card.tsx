@@ -97,14 +97,19 @@ function SampleRow({ sample, garments }: { sample: Sample; garments: Garment[] }
           <span className="font-medium">{designName}</span>
           <span className="text-muted">
             {' '}
-            on {product}
-            {name && `, ${name}`}, {size}, {quantity} {quantity === 1 ? say('piece') : say('pieces2')}
+            {say('on2', {
+              product,
+              isName: Boolean(name),
+              name,
+              size,
+              quantity,
+            })}
           </span>
         </p>
         {misprint && <p className="text-[13px]">{misprintWords(misprint)}</p>}
         {photo && (
           <fieldset className="flex items-center gap-1">
-            <legend className="sr-only">How good is it?</legend>
+            <legend className="sr-only">{say('howGoodIsIt')}</legend>
             {STARS.map((n) => (
               <button
                 key={n}

@@ -73,7 +73,7 @@ export function QuoteChart({
             strokeWidth={1.5}
           />
           <text x={WIDTH - MARGIN.right} dy="-0.4em" textAnchor="end" className="fill-ink text-[11px]">
-            sells for {money(price, currency)}
+            {say('sellsFor2', { money: money(price, currency) })}
           </text>
         </g>
       )}

@@ -38,8 +38,8 @@ export function SampleDialog(props: {
     <Modal open title={say('samplesOf', { product: spec.product })} wide onClose={onClose}>
       {found.isError ? (
         <div role="alert" className="flex items-center gap-3">
-          <span>The press does not answer: {reasonOf(found.error)}</span>
-          <Button onClick={() => void found.refetch()}>Try again</Button>
+          <span>{say('thePressDoesNotAnswer', { reason: reasonOf(found.error) })}</span>
+          <Button onClick={() => void found.refetch()}>{say('tryAgain')}</Button>
         </div>
       ) : !found.data ? (
         <p className="text-muted">{say('askingThePress')}</p>
@@ -133,10 +133,7 @@ function Quoting({
   };
   return (
     <div className="flex flex-col gap-3">
-      <p className="text-[13px] text-muted">
-        {catalogue.name} is a stand-in that comes with Brelm: made up, and nothing leaves this machine. A day
-        of its own takes a minute.
-      </p>
+      <p className="text-[13px] text-muted">{say('isAStandInThat', { name: catalogue.name })}</p>
       <div className="grid grid-cols-[200px_minmax(0,1fr)] gap-5">
         <div className="flex flex-col gap-1.5">
           {blank.colours.length > 0 && (
@@ -205,11 +202,11 @@ function Quoting({
         <table className="w-full text-[13px] tabular-nums [&_td]:py-0.5 [&_td:not(:first-child)]:text-right [&_th]:pb-1 [&_th]:text-left [&_th]:text-[11.5px] [&_th]:font-normal [&_th]:text-muted [&_th:not(:first-child)]:text-right">
           <thead>
             <tr>
-              <th scope="col">Pieces</th>
-              <th scope="col">Blank and print</th>
-              <th scope="col">Postage</th>
-              <th scope="col">In all</th>
-              <th scope="col">Each</th>
+              <th scope="col">{say('pieces')}</th>
+              <th scope="col">{say('blankAndPrint')}</th>
+              <th scope="col">{say('postage')}</th>
+              <th scope="col">{say('inAll')}</th>
+              <th scope="col">{say('each')}</th>
               <th scope="col">{price ? say('margin') : say('for40Margin')}</th>
             </tr>
           </thead>

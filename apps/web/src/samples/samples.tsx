@@ -46,7 +46,7 @@ export function Samples() {
               void orders.refetch();
             }}
           >
-            Try again
+            {say('tryAgain')}
           </Button>
         </div>
       ) : !catalogue.data || !orders.data ? (
@@ -113,7 +113,7 @@ function Basket({ catalogue }: { catalogue: Catalogue }) {
   };
   return (
     <section aria-label={say('basket2')} className="rounded-md border border-edge bg-card p-4">
-      <h2 className="mb-2 text-[16px]">Basket</h2>
+      <h2 className="mb-2 text-[16px]">{say('basket2')}</h2>
       <ul>
         {lines.map((line, i) => (
           <li
@@ -126,8 +126,12 @@ function Basket({ catalogue }: { catalogue: Catalogue }) {
                 <span className="font-medium">{line.designName}</span>
                 <span className="text-muted">
                   {' '}
-                  on {line.product}
-                  {line.garmentName && `, ${line.garmentName}`}, {line.size}
+                  {say('on3', {
+                    product: line.product,
+                    isGarmentName: Boolean(line.garmentName),
+                    garmentName: line.garmentName,
+                    line: line.size,
+                  })}
                 </span>
               </p>
               {faultOf(i) && (

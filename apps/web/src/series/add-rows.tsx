@@ -196,9 +196,7 @@ export function AddRows({
         {way === 'pairs' && columnField(say('withEachOf'), given.other, (other) => set({ other }))}
         {way === 'typed' && (
           <label className="block">
-            <span className="block text-[11.5px] text-muted">
-              A line a row; tabs go on to the next column
-            </span>
+            <span className="block text-[11.5px] text-muted">{say('aLineARowTabs')}</span>
             <textarea
               className="field !h-32 resize-y py-1.5"
               value={given.text}
@@ -227,9 +225,9 @@ export function AddRows({
           )}
         </p>
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{say('cancel')}</Button>
           <Button tone="main" disabled={told !== null || rows.length === 0} onClick={add}>
-            Add {rows.length || ''} {rows.length === 1 ? say('row') : say('rows')}
+            {say('add', { rows: rows.length })}
           </Button>
         </div>
       </div>

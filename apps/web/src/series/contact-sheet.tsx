@@ -6,6 +6,7 @@ import { worstOf, type SeriesRow, type Trouble } from '@brelm/core/series';
 import { SeverityMark, VerdictMark } from '../ui';
 import { RowPicture } from './row-picture';
 import type { Rows } from './use-rows';
+import { toldWords } from '../words/told';
 import { say } from '../words/series';
 
 const LEAST = 132;
@@ -132,7 +133,7 @@ export function ContactSheet({
                       isLeftOut: row.leftOut,
                       isByHand: Boolean(row.byHand.length),
                       isTroubles: Boolean(troubles.length),
-                      troubles: troubles.map((t) => t.message).join(' '),
+                      troubles: troubles.map(toldWords).join(' '),
                     })}
                   </span>
                   <RowPicture
@@ -193,8 +194,8 @@ function Foot({
         ) : (
           <>
             <SeverityMark severity={worst} size={11} />
-            <span className="truncate" title={troubles.map((t) => t.message).join('\n')}>
-              {first!.message}
+            <span className="truncate" title={troubles.map(toldWords).join('\n')}>
+              {toldWords(first!)}
             </span>
           </>
         )}

@@ -114,9 +114,7 @@ export function MakeSeries({
           <p role="status">{made.words}</p>
           {made.left.length > 0 && (
             <>
-              <p className="mt-3 font-medium">
-                Nothing is made of {say('row3', { left: made.left.length })}:
-              </p>
+              <p className="mt-3 font-medium">{say('nothingIsMadeOf', { left: made.left.length })}</p>
               <ul
                 className="mt-1 max-h-60 overflow-y-auto text-[13px]"
                 tabIndex={0}

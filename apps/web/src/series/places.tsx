@@ -185,7 +185,7 @@ function AddPlace({
   return (
     <Menu>
       <MenuButton className="inline-flex h-7 items-center gap-1 rounded-md border border-dashed border-edge px-2 text-[13px] hover:border-ink">
-        <Plus size={14} aria-hidden /> Place
+        <Plus size={14} aria-hidden /> {say('place')}
       </MenuButton>
       <MenuItems
         anchor={{ to: 'bottom start', gap: 4 }}
@@ -287,7 +287,7 @@ function WordsSettings({
   const set = (change: Partial<WordsFit>) => put({ ...place, fit: { ...fit, ...change } });
   return (
     <fieldset className="flex w-[330px] shrink-0 flex-col gap-1.5">
-      <legend className="heading mb-1">When words are longer, in this order</legend>
+      <legend className="heading mb-1">{say('whenWordsAreLongerIn')}</legend>
       <div className="grid grid-cols-4 gap-x-2 gap-y-1">
         <NumberField
           label={say('wider')}

@@ -45,9 +45,9 @@ export function RenameColumn({
           {fault}
         </p>
         <div className="mt-2 flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{say('cancel')}</Button>
           <Button tone="main" type="submit" disabled={fault !== null}>
-            Call it so
+            {say('callItSo')}
           </Button>
         </div>
       </form>

@@ -157,7 +157,7 @@ export function RowPanel({
       )}
       {part && (
         <section aria-label={say('byHand')} className="flex flex-col gap-2">
-          <h3 className="heading">By hand, in this row alone</h3>
+          <h3 className="heading">{say('byHandInThisRow')}</h3>
           <SelectField label={say('part')} value={part.id} onChange={(e) => setPart(e.target.value)}>
             {parts.map((p) => (
               <option key={p.id} value={p.id}>
@@ -200,12 +200,15 @@ export function RowPanel({
         {row.design ? (
           <>
             <p className="text-[13px]">
-              <Link to={`/design/${row.design.id}`} className="text-spruce underline">
-                {say('itsDesign')}
-              </Link>{' '}
-              follows this row, until it is changed by itself.
+              {say.rich('followsThisRowUntilIt', {
+                link: (words) => (
+                  <Link to={`/design/${row.design!.id}`} className="text-spruce underline">
+                    {words}
+                  </Link>
+                ),
+              })}
             </p>
-            <Button onClick={onCut}>Cut it loose</Button>
+            <Button onClick={onCut}>{say('cutItLoose')}</Button>
           </>
         ) : (
           <Button onClick={onDesign}>{say('makeItADesignOf')}</Button>

@@ -12,6 +12,7 @@ import {
   type RowMend,
   type SeriesAsked,
 } from '../workers/series-client';
+import { mendWords, toldWords } from '../words/told';
 import { say } from '../words/series';
 
 const NO_MENDS: readonly RowMend[] = [];
@@ -71,7 +72,7 @@ export function RowTroubles({
   const inAll = (mend: RowMend) => {
     setBusy(true);
     mendLayout(request!, row, wish!, mend)
-      .then((layout) => onLayout(layout, mend.title))
+      .then((layout) => onLayout(layout, mendWords(mend)))
       .catch((error: unknown) => notify('fault', reasonOf(error)))
       .finally(() => setBusy(false));
   };
@@ -85,17 +86,17 @@ export function RowTroubles({
           </span>
           <div className="min-w-0">
             <p>
-              {t.message}
+              {toldWords(t)}
               {t.check !== undefined && (
                 <>
                   {' '}
                   <button
                     type="button"
-                    aria-label={say('why', { message: t.message })}
+                    aria-label={say('why', { message: toldWords(t) })}
                     className="rounded-md px-1 text-[12.5px] text-muted hover:bg-line hover:text-ink"
                     onClick={() => openHelp({ page: 'findings', at: t.check!.split(' ')[0] })}
                   >
-                    why
+                    {say('why2')}
                   </button>
                 </>
               )}
@@ -103,7 +104,7 @@ export function RowTroubles({
                 <>
                   {' '}
                   <Link to={`/design/${layoutId}`} className="whitespace-nowrap text-spruce underline">
-                    In every row: to the layout
+                    {say('inEveryRowToThe')}
                   </Link>
                 </>
               )}
@@ -116,12 +117,12 @@ export function RowTroubles({
                     key={`${m.finding} ${m.index}`}
                     className="mt-1 rounded-md border border-line bg-paper p-1.5"
                   >
-                    <p>{m.title}</p>
+                    <p>{mendWords(m)}</p>
                     <div className="mt-1 flex gap-1.5">
                       {m.byHand && (
                         <Button
                           className="!h-6 !px-2 !text-[12px]"
-                          aria-label={say('inThisRow', { title: m.title })}
+                          aria-label={say('inThisRow', { title: mendWords(m) })}
                           disabled={busy}
                           onClick={() => onByHand(m.byHand!)}
                         >
@@ -131,7 +132,7 @@ export function RowTroubles({
                       {m.inAll && (
                         <Button
                           className="!h-6 !px-2 !text-[12px]"
-                          aria-label={say('inEveryRow', { title: m.title })}
+                          aria-label={say('inEveryRow', { title: mendWords(m) })}
                           disabled={busy}
                           onClick={() => inAll(m)}
                         >

@@ -62,9 +62,9 @@ function Opened({ id }: { id: string }) {
   if (fault)
     return (
       <main className="mx-auto mt-20 max-w-md p-6">
-        <h1 className="text-[20px]">This series cannot be shown</h1>
+        <h1 className="text-[20px]">{say('thisSeriesCannotBeShown')}</h1>
         <p className="my-3">{fault}</p>
-        <Button onClick={open.again}>Try again</Button>
+        <Button onClick={open.again}>{say('tryAgain')}</Button>
       </main>
     );
   if (!series || !layout) return <p className="p-6 text-muted">{say('opening')}</p>;
@@ -275,7 +275,7 @@ function Workplace({
         </Button>
       </header>
       <KeptNotes
-        noun={say('series2')}
+        noun="series"
         refused={open.refused}
         conflict={state === 'conflict' && open.theirs !== null}
         onKeepMine={() =>

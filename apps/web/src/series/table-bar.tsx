@@ -35,13 +35,13 @@ export function TableBar({
         onChange={(e) => onFilter(e.target.value)}
       />
       <Button className="!h-7 !px-2" onClick={onRow}>
-        <Plus size={14} aria-hidden /> Row
+        <Plus size={14} aria-hidden /> {say('row6')}
       </Button>
       <Button className="!h-7 !px-2" disabled={!canMake} onClick={onRows}>
-        Rows…
+        {say('rowsDots')}
       </Button>
       <Button className="!h-7 !px-2" onClick={onColumn}>
-        <Plus size={14} aria-hidden /> Column
+        <Plus size={14} aria-hidden /> {say('column3')}
       </Button>
       <FileButton
         accept=".csv,.tsv,.txt,text/csv"
@@ -49,7 +49,7 @@ export function TableBar({
         className="!h-7 !px-2"
         onFiles={([file]) => onFile(file)}
       >
-        <Upload size={14} aria-hidden /> In
+        <Upload size={14} aria-hidden /> {say('in2')}
       </FileButton>
       <GiveOut onGive={onGive} />
     </div>
@@ -60,7 +60,7 @@ function GiveOut({ onGive }: { onGive: (kind: 'csv' | 'tsv') => void }) {
   return (
     <Menu>
       <MenuButton className="inline-flex h-7 items-center gap-1.5 rounded-md border border-edge bg-card px-2 text-[13px] font-medium hover:border-ink">
-        <Download size={14} aria-hidden /> Out
+        <Download size={14} aria-hidden /> {say('out')}
       </MenuButton>
       <MenuItems
         anchor={{ to: 'bottom end', gap: 4 }}
@@ -73,7 +73,7 @@ function GiveOut({ onGive }: { onGive: (kind: 'csv' | 'tsv') => void }) {
               className="block w-full rounded-md px-2 py-1.5 text-left data-focus:bg-line"
               onClick={() => onGive(kind)}
             >
-              The table as {kind.toUpperCase()}
+              {say('theTableAs', { kind: kind.toUpperCase() })}
             </button>
           </MenuItem>
         ))}

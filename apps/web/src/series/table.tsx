@@ -20,6 +20,7 @@ import {
 } from '@brelm/core/series';
 import { SeverityMark } from '../ui';
 import { NUMBER, pasteInto, withCell } from './table-edits';
+import { toldWords } from '../words/told';
 import { say } from '../words/series';
 
 type Change = (next: (series: Series) => Series, gesture?: string | null) => void;
@@ -185,7 +186,7 @@ function RowMark({
         <Hand size={12} className="text-spruce" role="img" aria-label={say('setByHand')} />
       )}
       {worst && (
-        <span title={troubles.map((t) => t.message).join('\n')} className="ml-auto flex">
+        <span title={troubles.map(toldWords).join('\n')} className="ml-auto flex">
           <SeverityMark severity={worst} size={13} />
         </span>
       )}

@@ -25,11 +25,7 @@ function Art({ art, shape }: { art: StickerArt; shape: StickerShape }) {
   const { cut, print, picture, borders } = art;
   const box = pathBounds(outlineOf(cut));
   const k = shape.width / (box.right - box.left);
-  const toMm = say('translateScale', {
-    value: (-k * (box.left + box.right)) / 2,
-    value2: (-k * (box.top + box.bottom)) / 2,
-    k,
-  });
+  const toMm = `translate(${(-k * (box.left + box.right)) / 2} ${(-k * (box.top + box.bottom)) / 2}) scale(${k})`;
   const whole = toSvgPath(cut.loops.flatMap((l) => l.path));
   return (
     <g transform={toMm}>

@@ -37,6 +37,7 @@ import { StickerList, type Count } from './sticker-list';
 import { useSheet } from './use-sheet';
 import { useSheetCheck } from './use-sheet-check';
 import { useStickers } from './use-stickers';
+import { toldWords } from '../words/told';
 import { say } from '../words/sheets';
 
 const FORMATS = [
@@ -61,9 +62,9 @@ function Opened({ id }: { id: string }) {
   if (fault)
     return (
       <main className="mx-auto mt-20 max-w-md p-6">
-        <h1 className="text-[20px]">This sheet cannot be shown</h1>
+        <h1 className="text-[20px]">{say('thisSheetCannotBeShown')}</h1>
         <p className="my-3">{fault}</p>
-        <Button onClick={open.again}>Try again</Button>
+        <Button onClick={open.again}>{say('tryAgain')}</Button>
       </main>
     );
   if (!sheet) return <p className="p-6 text-muted">{say('opening')}</p>;
@@ -226,7 +227,7 @@ function Workplace({
         ))}
       </header>
       <KeptNotes
-        noun={say('sheet2')}
+        noun="sheet"
         refused={open.refused}
         conflict={state === 'conflict' && open.theirs !== null}
         onKeepMine={() =>
@@ -362,7 +363,7 @@ function Workplace({
                       onClick={() => setChosen(f.placed)}
                     >
                       <SeverityMark severity={f.severity} />
-                      <span>{f.message}</span>
+                      <span>{toldWords(f)}</span>
                     </button>
                   </li>
                 ))}

@@ -46,7 +46,7 @@ export function SheetSettings({
   );
   return (
     <section aria-label={say('sheet')} className="flex flex-col gap-2">
-      <h2 className="heading">Sheet</h2>
+      <h2 className="heading">{say('sheet')}</h2>
       <SelectField
         label={say('madeFor')}
         value={sheet.spec ?? ''}
@@ -82,7 +82,7 @@ export function SheetSettings({
           ))}
         </SelectField>
         <label className="block min-w-0">
-          <span className="block text-[11.5px] text-muted">Order number</span>
+          <span className="block text-[11.5px] text-muted">{say('orderNumber')}</span>
           <input
             key={sheet.number}
             className="field"

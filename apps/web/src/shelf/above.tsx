@@ -38,9 +38,9 @@ export function Above({
     <>
       {Boolean(error) && (
         <div role="alert" className="rounded-md border border-rust bg-card p-4">
-          <p>The shelf could not be read. {reasonOf(error)}</p>
+          <p>{say('theShelfCouldNotBe', { reason: reasonOf(error) })}</p>
           <Button className="mt-3" onClick={onRetry}>
-            Try again
+            {say('tryAgain')}
           </Button>
         </div>
       )}

@@ -35,7 +35,10 @@ export function ChosenBar({
       className="mb-3 flex flex-wrap items-center gap-2 rounded-md border border-edge bg-card py-1.5 pr-2 pl-3"
     >
       <p className="mr-auto text-[13.5px]" role="status">
-        <span className="font-semibold tabular-nums">{count}</span> chosen
+        {say.rich('chosen2', {
+          count,
+          b: (words) => <span className="font-semibold tabular-nums">{words}</span>,
+        })}
         {count > most && <span>{say('theFirstAreMadeSent', { most })}</span>}
         {hidden > 0 && <span className="text-muted">{say('ofThemNotAmongThose', { hidden })}</span>}
       </p>
@@ -50,7 +53,7 @@ export function ChosenBar({
         </Button>
       )}
       <Button onClick={onGiveOut} title={say('asAFileThatBrelm')}>
-        <FileDown size={15} aria-hidden /> Give out
+        <FileDown size={15} aria-hidden /> {say('giveOut')}
       </Button>
       <Button onClick={onMove}>
         {archived ? <ArchiveRestore size={15} aria-hidden /> : <Archive size={15} aria-hidden />}

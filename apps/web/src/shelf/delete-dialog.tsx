@@ -31,12 +31,12 @@ export function DeleteDialog({
         </ul>
       )}
       <p>
-        {designs.length === 1 ? say('theDesignAndIts') : say('theDesignsAndTheir')} versions go, and{' '}
-        <strong>{say('thisCannotBeUndone')}</strong>. Files that were made stay under Runs.
+        {say.rich('versionsGoAndFilesThat', {
+          designs: designs.length,
+          b: (words) => <strong>{words}</strong>,
+        })}
       </p>
-      <p className="mt-2 text-muted">
-        Give {designs.length === 1 ? say('it') : say('them')} out first to keep a copy.
-      </p>
+      <p className="mt-2 text-muted">{say('giveOutFirstToKeep', { designs: designs.length })}</p>
       <div className="mt-5 flex justify-end gap-2">
         <Button className="mr-auto" onClick={() => void giveOut(designs)}>
           {say('giveOut')}

@@ -44,10 +44,8 @@ export function FirstWays({
   const input = useRef<HTMLInputElement>(null);
   return (
     <section aria-label={say('waysToBegin')} className="mx-auto mt-10 max-w-4xl">
-      <p className="font-display text-2xl font-semibold">Your shelf is empty</p>
-      <p className="mt-1 mb-5 text-muted">
-        Every design starts from a product’s exact size, on the colour that it will be sold on. Begin with
-      </p>
+      <p className="font-display text-2xl font-semibold">{say('yourShelfIsEmpty')}</p>
+      <p className="mt-1 mb-5 text-muted">{say('everyDesignStartsFromA')}</p>
       <ul className="grid gap-3 sm:grid-cols-3">
         <Way
           icon={<Shirt size={26} strokeWidth={1.6} />}

@@ -70,9 +70,9 @@ export default function Narrowing({
           value={asked.order}
           onChange={(e) => onAsk({ order: e.target.value as ShelfAsked['order'] })}
         >
-          <option value="day">as the day goes</option>
-          <option value="changed">last changed first</option>
-          <option value="name">by name</option>
+          <option value="day">{say('asTheDayGoes')}</option>
+          <option value="changed">{say('lastChangedFirst')}</option>
+          <option value="name">{say('byName')}</option>
         </select>
         <ViewsMenu asked={asked} onAsk={onView} />
       </div>

@@ -153,7 +153,8 @@ export function NewDesign({
         </div>
         {files.length > 0 && (
           <p className="mt-4 text-[13px]">
-            <span className="text-muted">Comes onto the board:</span> {files.map((f) => f.name).join(', ')}
+            <span className="text-muted">{say('comesOntoTheBoard')}</span>{' '}
+            {files.map((f) => f.name).join(', ')}
           </p>
         )}
         {garment && (
@@ -175,7 +176,7 @@ export function NewDesign({
           </p>
         )}
         <div className="mt-5 flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{say('cancel')}</Button>
           <Button tone="main" type="submit" disabled={making || !choice || !garment}>
             {making ? say('making') : say('makeIt')}
           </Button>

@@ -156,7 +156,9 @@ export default function SendDialog({
           {plan.not.length > 0 && (
             <details className="mt-3" open={plan.send.length === 0}>
               <summary className="cursor-pointer text-muted">
-                {plan.not.length} {plan.not.length === 1 ? say('is') : say('are')} not sent
+                {say('notSent', {
+                  not: plan.not.length,
+                })}
               </summary>
               <ul aria-label={say('listingsThatAreNotSent')} className="mt-1 max-h-[30vh] overflow-y-auto">
                 {plan.not.map(({ designId, design, spec, why }) => (
@@ -198,7 +200,7 @@ function Alike({ to }: { to: readonly { name: string }[] | undefined }) {
   return (
     <span className="flex items-center gap-1 text-[12.5px] text-muted" title={names}>
       <SeverityMark severity="note" size={12} />
-      <span className="truncate">looks much like {names}</span>
+      <span className="truncate">{say('looksMuchLike', { names })}</span>
     </span>
   );
 }

@@ -79,7 +79,7 @@ export function ShelfList({
         {seen.map(({ index, key, start }) => {
           const item = items[index];
           if (!item) return null;
-          const style = { transform: say('translateyPx', { start: start - virtual.options.scrollMargin }) };
+          const style = { transform: `translateY(${start - virtual.options.scrollMargin}px)` };
           if ('group' in item)
             return (
               <li key={key} className="absolute inset-x-0 top-0 pt-2" style={style}>

@@ -14,13 +14,10 @@ import { IconButton, notify, ratioText, VerdictMark } from '../ui';
 import { format } from '../words/dates';
 import { say } from '../words/shelf';
 
-/** What several of what a design is judged on are called, where they are not colours of one product. */
-const SEVERAL: Readonly<Record<string, string | undefined>> = { garment: 'garments', ground: 'grounds' };
-
 /** `Reads on 4 of 6 garments`; of the one colour that a thing comes in, that it does or does not. */
 const readsWords = (reads: number, of: number, noun: string): string =>
   noun === 'garment' || of > 1
-    ? say('readsOnOf', { reads, of, several: SEVERAL[noun] ?? say('coloursOfThe', { noun }) })
+    ? say('readsOnOf', { reads, of, noun })
     : say('readsOnThe', { isReads: Boolean(reads), noun });
 
 /** A row that is passed over while one scrolls asks for nothing, ms. */

@@ -72,7 +72,7 @@ export function StarterChoice({
             value={NO_STARTER}
             className="grid w-[88px] shrink-0 cursor-pointer place-items-center rounded-md border border-line p-1 text-[13px] data-checked:border-spruce data-checked:bg-paper"
           >
-            Empty board
+            {say('emptyBoard')}
           </Radio>
           {starters?.map((starter) => (
             <div key={starter.id} className="relative shrink-0">

@@ -78,7 +78,7 @@ export function ViewsMenu({ asked, onAsk }: { asked: ShelfAsked; onAsk: (asked: 
                   />
                 </label>
                 <Button type="submit" disabled={!name.trim() || keeping.isLoading}>
-                  Keep
+                  {say('keep')}
                 </Button>
               </form>
             )}

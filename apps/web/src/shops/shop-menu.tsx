@@ -61,9 +61,9 @@ export function ShopMenu() {
           )}
           <MenuItem>
             <Link to="/history" className={ITEM}>
-              <span className="block font-medium">What was done</span>
+              <span className="block font-medium">{say('whatWasDone')}</span>
               <span className="block text-muted group-data-focus:text-ink">
-                Who changed what in this shop, and when.
+                {say('whoChangedWhatInThis')}
               </span>
             </Link>
           </MenuItem>
@@ -72,18 +72,17 @@ export function ShopMenu() {
               <div role="separator" className="my-1 border-t border-line" />
               <MenuItem>
                 <a href={apiAt('shop/everything')} download className={ITEM}>
-                  <span className="block font-medium">Take everything out</span>
+                  <span className="block font-medium">{say('takeEverythingOut')}</span>
                   <span className="block text-muted group-data-focus:text-ink">
-                    Designs, materials, series, listings and all else as one archive of open formats: a copy
-                    to keep, or to put back elsewhere.
+                    {say('designsMaterialsSeriesListingsAnd')}
                   </span>
                 </a>
               </MenuItem>
               <MenuItem>
                 <a href={apiAt('shop/everything?made=true')} download className={ITEM}>
-                  <span className="block font-medium">The same with all made files</span>
+                  <span className="block font-medium">{say('theSameWithAllMade')}</span>
                   <span className="block text-muted group-data-focus:text-ink">
-                    Larger by what is listed under Runs; they can be made again, too.
+                    {say('largerByWhatIsListed')}
                   </span>
                 </a>
               </MenuItem>

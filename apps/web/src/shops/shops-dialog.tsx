@@ -76,10 +76,7 @@ function ShopRow({ shop, taken }: { shop: Shop; taken: (away: ShopAway) => void 
       </Button>
       {asking && (
         <div className="w-full rounded-md border border-line p-3 text-[13px]">
-          <p>
-            A copy of “{called}” with everything in it is written first and read again; it stays on this
-            machine, below, until it is brought back.
-          </p>
+          <p>{say('aCopyOfWithEverything', { called })}</p>
           <div className="mt-2 flex gap-2">
             <Button
               tone="danger"
@@ -144,9 +141,9 @@ function NewShop({ made }: { made: (shop: ShopView) => void }) {
         void start();
       }}
     >
-      <h3 className="mb-2 font-display text-[15px] font-semibold">A new shop</h3>
+      <h3 className="mb-2 font-display text-[15px] font-semibold">{say('aNewShop')}</h3>
       <label className="block text-[13px]">
-        Its name
+        {say('itsName')}
         <input
           className="field mt-0.5"
           maxLength={120}
@@ -223,9 +220,7 @@ export default function ShopsDialog({ onClose }: { onClose: () => void }) {
     });
   return (
     <Modal open wide title={say('shops')} onClose={onClose}>
-      <p className="mb-3 text-[13px] text-muted">
-        Each has designs, materials, specs, runs and connections of its own, and sees nothing of the others.
-      </p>
+      <p className="mb-3 text-[13px] text-muted">{say('eachHasDesignsMaterialsSpecs')}</p>
       {error && (
         <p role="alert" className="text-[13px] text-rust">
           {reasonOf(error)}
@@ -248,7 +243,7 @@ export default function ShopsDialog({ onClose }: { onClose: () => void }) {
       </div>
       {data && data.away.length > 0 && (
         <section aria-label={say('takenAway')} className="mt-4 border-t border-line pt-4">
-          <h3 className="mb-1 font-display text-[15px] font-semibold">Taken away</h3>
+          <h3 className="mb-1 font-display text-[15px] font-semibold">{say('takenAway')}</h3>
           <ul>
             {data.away.map((a) => (
               <AwayRow key={a.file} away={a} back={open(say('isBack'))} />

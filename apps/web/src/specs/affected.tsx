@@ -22,7 +22,7 @@ export function Affected({ id }: { id: string }) {
   const unfit = designs.filter((d) => d.differences.length).length;
   return (
     <section aria-label={say('designsMadeForIt')} className="mt-4 border-t border-line pt-3">
-      <h2 className="heading mb-1">Designs made for it</h2>
+      <h2 className="heading mb-1">{say('designsMadeForIt')}</h2>
       {designs.length === 0 && <p className="text-[13px] text-muted">{say('noneYet')}</p>}
       {unfit > 0 && (
         <p role="status" className="mb-1 text-[13.5px]">
@@ -51,7 +51,7 @@ export function Affected({ id }: { id: string }) {
       </ul>
       {runs.length > 0 && (
         <>
-          <h3 className="mt-3 mb-1 text-[13px] font-medium">Files that were made for another state of it</h3>
+          <h3 className="mt-3 mb-1 text-[13px] font-medium">{say('filesThatWereMadeFor')}</h3>
           <ul className="text-[13.5px]">
             {runs.map((r) => (
               <li key={r.runId} className="flex items-start gap-2 py-1">

@@ -51,7 +51,7 @@ export function BringInDialog({ file, onClose }: { file: File; onClose: () => vo
     <Modal open onClose={onClose} title={say('bringIn', { name: file.name })} wide>
       {faults ? (
         <div role="alert">
-          <p className="mb-2">Nothing was brought in. What is wrong:</p>
+          <p className="mb-2">{say('nothingWasBroughtInWhat')}</p>
           <ul className="max-h-80 list-disc overflow-y-auto pl-5 text-[13.5px] text-rust">
             {faults.map((f) => (
               <li key={f}>{f}</li>

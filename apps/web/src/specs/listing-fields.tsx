@@ -97,7 +97,7 @@ export function ListingFields({
   );
   return (
     <section aria-label={say('listing')} className="mb-5">
-      <h2 className="heading mb-2">Listing</h2>
+      <h2 className="heading mb-2">{say('listing')}</h2>
       <div className="grid grid-cols-2 gap-2">
         <TextField
           label={say('calledInAListing')}
@@ -139,7 +139,7 @@ export function ListingFields({
       </div>
       {rules.pictures && (
         <fieldset className="mt-2 flex gap-4">
-          <legend className="text-[11.5px] text-muted">Shapes of pictures</legend>
+          <legend className="text-[11.5px] text-muted">{say('shapesOfPictures')}</legend>
           {PICTURE_SHAPES.map((shape) => (
             <Tick
               key={shape}
@@ -194,7 +194,7 @@ export function ListingFields({
           </p>
         )}
       </fieldset>
-      <h3 className="mt-3 mb-1 text-[13px] font-semibold">What it keeps of a sale</h3>
+      <h3 className="mt-3 mb-1 text-[13px] font-semibold">{say('whatItKeepsOfA')}</h3>
       <div className="grid grid-cols-2 gap-2">
         <TextField
           label={say('currency')}

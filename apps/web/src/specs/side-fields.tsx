@@ -128,7 +128,7 @@ export function SideFields({
     onChange({ zones: zones.map((z, j) => (j === i ? { ...z, ...change } : z)) });
   return (
     <section aria-label={say('side', { name: side.name })} className="mb-5">
-      <h2 className="heading mb-2">This side</h2>
+      <h2 className="heading mb-2">{say('thisSide')}</h2>
       <div className="grid grid-cols-2 gap-2">
         <TextField
           label={say('name')}
@@ -228,7 +228,7 @@ export function SideFields({
             })
           }
         />
-        other sizes are taken, too
+        {say('otherSizesAreTakenToo')}
       </label>
       {side.pixels && (
         <div className="mt-1 grid grid-cols-2 gap-2">
@@ -251,7 +251,7 @@ export function SideFields({
           ))}
         </div>
       )}
-      <h3 className="mt-3 mb-1 text-[12.5px] font-medium">Keep clear</h3>
+      <h3 className="mt-3 mb-1 text-[12.5px] font-medium">{say('keepClear2')}</h3>
       {zones.map((zone, i) => (
         <div key={i} className="mb-2 rounded-md border border-line p-2">
           <div className="grid grid-cols-[1fr_1fr_28px] items-end gap-2">
@@ -282,10 +282,7 @@ export function SideFields({
                   ]
                 }
                 value={zone[key]}
-                fault={
-                  fault(say('zones', { i, key })) ??
-                  (key === 'leftIn' ? fault(say('zones2', { i })) : undefined)
-                }
+                fault={fault(`zones[${i}].${key}`) ?? (key === 'leftIn' ? fault(`zones[${i}]`) : undefined)}
                 step="0.05"
                 onChange={(v) => setZone(i, { [key]: v })}
               />
@@ -297,7 +294,7 @@ export function SideFields({
               checked={zone.round ?? false}
               onChange={(e) => setZone(i, { round: e.target.checked || undefined })}
             />
-            round
+            {say('round')}
           </label>
         </div>
       ))}
@@ -318,7 +315,7 @@ export function SideFields({
           })
         }
       >
-        Add a place to keep clear
+        {say('addAPlaceToKeep')}
       </Button>
     </section>
   );

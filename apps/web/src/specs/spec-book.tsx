@@ -115,7 +115,7 @@ export function SpecBook() {
             <div role="alert" className="p-2 text-rust">
               {reasonOf(book.error)}
               <Button className="mt-2" onClick={() => void book.refetch()}>
-                Try again
+                {say('tryAgain')}
               </Button>
             </div>
           ) : book.data && shown.length === 0 ? (

@@ -56,7 +56,7 @@ export function SpecFields({
       <section aria-label={say('files')} className="mb-5">
         <h2 className="heading mb-2">{say('files')}</h2>
         <fieldset className="mb-2 flex flex-wrap gap-x-3 gap-y-1">
-          <legend className="text-[11.5px] text-muted">Formats, the first is made</legend>
+          <legend className="text-[11.5px] text-muted">{say('formatsTheFirstIsMade')}</legend>
           {FILE_FORMATS.map((f) => (
             <label key={f} className="flex items-center gap-1 text-[13px]">
               <input
@@ -180,15 +180,15 @@ function StickerFields({ spec, faults, onChange }: Part) {
   );
   return (
     <section aria-label={say('sticker')} className="mb-5">
-      <h2 className="heading mb-2">Sticker</h2>
+      <h2 className="heading mb-2">{say('sticker')}</h2>
       <div className="grid grid-cols-2 gap-2">
         <SelectField
           label={say('cut')}
           value={rules.cut}
           onChange={(e) => onChange({ sticker: { ...rules, cut: e.target.value as 'kiss' | 'die' } })}
         >
-          <option value="kiss">kiss cut</option>
-          <option value="die">die cut</option>
+          <option value="kiss">{say('kissCut')}</option>
+          <option value="die">{say('dieCut')}</option>
         </SelectField>
         {mm('borderMm', say('borderMm'))}
         {mm('radiusMm', say('leastRadiusMm'))}
@@ -206,14 +206,14 @@ function Colours({ spec, onChange }: Omit<Part, 'faults'>) {
   const library = garments.filter((g) => !g.ground);
   return (
     <section aria-label={say('colours')} className="mb-5">
-      <h2 className="heading mb-2">Garment colours</h2>
+      <h2 className="heading mb-2">{say('garmentColours')}</h2>
       <label className="flex items-center gap-1.5 text-[13px]">
         <input
           type="checkbox"
           checked={spec.perColour}
           onChange={(e) => onChange({ perColour: e.target.checked })}
         />
-        artwork may differ per colour
+        {say('artworkMayDifferPerColour')}
       </label>
       <AnyOrSome
         any={say('anyColour')}
@@ -232,7 +232,7 @@ function Grounds({ spec, onChange }: Omit<Part, 'faults'>) {
   const { grounds } = spec;
   return (
     <section aria-label={say('grounds')} className="mb-5">
-      <h2 className="heading mb-2">Stuck on</h2>
+      <h2 className="heading mb-2">{say('stuckOn')}</h2>
       <AnyOrSome
         any={say('anyGround')}
         of={library}

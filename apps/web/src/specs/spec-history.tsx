@@ -14,7 +14,7 @@ export function SpecHistory({ id, now, onTake }: { id: string; now: Spec; onTake
     <>
       <Button onClick={() => setOpen(true)}>
         <History size={14} aria-hidden />
-        Earlier states
+        {say('earlierStates')}
       </Button>
       {open && (
         <Modal
@@ -61,7 +61,7 @@ function List({ id, now, onTake }: { id: string; now: Spec; onTake: (spec: Spec)
               </p>
               <Differences before={s.document} after={now} same={say('saysTheSameAsNow')} />
             </div>
-            <Button onClick={() => onTake(s.document)}>Take it again</Button>
+            <Button onClick={() => onTake(s.document)}>{say('takeItAgain')}</Button>
           </li>
         );
       })}

@@ -88,8 +88,12 @@ export function SpecPage({
         <div className="mr-auto min-w-0">
           <h1 className="truncate text-[20px] leading-tight">{spec.product}</h1>
           <p className="text-[12.5px] text-muted">
-            {spec.marketplace} · compared {spec.checked} · state {stored.revision}
-            {changed && ` ${say('notSavedYetKeptIn')}`}
+            {say('comparedState', {
+              marketplace: spec.marketplace,
+              checked: spec.checked,
+              revision: stored.revision,
+              isChanged: changed,
+            })}
           </p>
         </div>
         {changed ? (
@@ -99,7 +103,7 @@ export function SpecPage({
                 {say('fieldIsNotRight', { faults: faults.size })}
               </span>
             )}
-            <Button onClick={() => keepSpecDraft(id, null)}>Discard</Button>
+            <Button onClick={() => keepSpecDraft(id, null)}>{say('discard')}</Button>
             <Button tone="main" disabled={faults.size > 0 || changing.isLoading} onClick={save}>
               {behind ? say('saveMineOverIt') : say('save')}
             </Button>
@@ -119,11 +123,11 @@ export function SpecPage({
               download
               className="text-[13px] text-spruce underline"
             >
-              All of {spec.marketplace}
+              {say('allOf', { marketplace: spec.marketplace })}
             </a>
             <Button onClick={copy}>
               <Copy size={14} aria-hidden />
-              Copy
+              {say('copy2')}
             </Button>
             <IconButton
               label={say('takeOutOfTheBook', { product: spec.product })}
@@ -207,7 +211,7 @@ export function SpecPage({
         <aside aria-label={say('fields')} className="min-h-0 overflow-y-auto border-l border-line px-4 py-3">
           <SideFields
             side={side}
-            prefix={say('sides2', { indexOf: spec.sides.indexOf(side) })}
+            prefix={`sides[${spec.sides.indexOf(side)}]`}
             faults={faults}
             onChange={setSide}
           />

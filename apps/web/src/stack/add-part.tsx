@@ -109,7 +109,7 @@ export function AddPart({
             disabled={!unquoted(words).trim()}
             title={words.includes('\n') ? 'Ctrl Enter' : 'Enter'}
           >
-            Add lettering
+            {say('addLettering')}
           </Button>
         </div>
       </form>
@@ -181,7 +181,7 @@ export function AddPart({
                 onChange={(e) => setAddress(e.target.value)}
               />
               <Button type="submit" disabled={!address.trim()}>
-                Add the code
+                {say('addTheCode')}
               </Button>
             </div>
           </form>

@@ -136,9 +136,9 @@ export function Arrange({
           value={against}
           onChange={(e) => setChosen(e.target.value as Against)}
         >
-          <option value="board">board</option>
+          <option value="board">{say('board')}</option>
           {side && <option value="safe">{say('safeArea')}</option>}
-          <option value="selection">one another</option>
+          <option value="selection">{say('oneAnother')}</option>
         </select>
         <label className="flex items-center gap-1 px-1 text-[12.5px]" title={say('centreWhatTheEyeSees')}>
           <input

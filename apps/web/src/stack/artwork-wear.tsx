@@ -23,7 +23,7 @@ export function ArtworkWear({ design }: { design: Design }) {
         onClick={() => setOpen(!open)}
       >
         <span className="flex items-center gap-1">
-          <span className="heading">Wear of all</span>
+          <span className="heading">{say('wearOfAll')}</span>
           {open ? <ChevronDown size={15} aria-hidden /> : <ChevronRight size={15} aria-hidden />}
         </span>
         <span className="text-[12.5px] text-muted">{n === 0 ? say('none') : say('inUse', { n })}</span>
@@ -36,7 +36,7 @@ export function ArtworkWear({ design }: { design: Design }) {
             design={design}
             onSet={(wear, label, gesture) =>
               edit.make(label, [{ op: 'setWear', wear }], {
-                gesture: gesture && say('wearOfAll2', { gesture }),
+                gesture: gesture && `wear of all ${gesture}`,
               })
             }
           />

@@ -86,8 +86,11 @@ export function BundleHead({
         >
           <span className="truncate font-medium">{name}</span>
           <span className="shrink-0 text-[12.5px] text-muted">
-            {bundle.joined ? `${JOINED[bundle.joined]} · ` : ''}
-            {parts.length} parts
+            {say('parts', {
+              isJoined: Boolean(bundle.joined),
+              joined: bundle.joined && JOINED[bundle.joined],
+              parts: parts.length,
+            })}
           </span>
         </button>
       )}

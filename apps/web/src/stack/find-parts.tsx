@@ -63,7 +63,7 @@ export function FindParts({
           <>
             {' '}
             <button type="button" className="text-spruce underline" onClick={() => onOrder(phrase.trim())}>
-              Have it drawn
+              {say('haveItDrawn')}
             </button>
           </>
         )}

@@ -196,7 +196,7 @@ function InkEditor({
     <div className="mt-2 flex flex-col gap-2 rounded-md border border-line bg-card p-2">
       <div className="flex items-end gap-1.5">
         <label className="block">
-          <span className="sr-only">Colour of {name}</span>
+          <span className="sr-only">{say('colourOf', { name })}</span>
           <input
             type="color"
             className="h-7 w-9 cursor-pointer rounded-md border border-edge bg-card p-0.5"
@@ -232,13 +232,13 @@ function InkEditor({
         />
       </div>
       <p className="text-[12.5px] text-muted">
-        {ratioText(ratio)} : 1 on {backdrop.name}
+        {say('n1On', { ratio: ratioText(ratio), name: backdrop.name })}
         {ratio < 3 && <strong className="font-semibold text-rust"> {say('under3')}</strong>} ·{' '}
         {users === 0 ? (
           <>
             {say('notUsed')}{' '}
             <button type="button" className="text-rust underline" onClick={onRemove}>
-              remove
+              {say('remove')}
             </button>
           </>
         ) : (

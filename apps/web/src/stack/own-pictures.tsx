@@ -19,7 +19,7 @@ export function OwnPictures({
   return (
     <section aria-label={say('yourPictures')} className="mt-4 border-t border-line pt-3">
       <p className="heading mb-1.5">
-        Your pictures
+        {say('yourPictures')}
         {data.total > SHOWN && (
           <span className="ml-2 font-normal text-muted">
             {say('theNewestOfAWord', { shown: SHOWN, total: data.total })}

@@ -83,10 +83,8 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
   };
   return (
     <Modal open onClose={onClose} title={say('palette')}>
-      <p className="heading mb-1">From a reference picture</p>
-      <p className="mb-2 text-[13px] text-muted">
-        It is only looked at, and never exported. Beside the board it stays with the design.
-      </p>
+      <p className="heading mb-1">{say('fromAReferencePicture')}</p>
+      <p className="mb-2 text-[13px] text-muted">{say('itIsOnlyLookedAt')}</p>
       <div className="flex items-end gap-3">
         <FileButton
           accept="image/png,image/jpeg,image/webp"
@@ -98,7 +96,7 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
         {file && <Button onClick={() => void besideBoard(file)}>{say('putItBesideTheBoard')}</Button>}
         {pixels && (
           <label className="flex-1 text-[13px]">
-            <span className="block text-muted">{count} colours</span>
+            <span className="block text-muted">{say('colours', { count })}</span>
             <input
               type="range"
               min={2}
@@ -137,7 +135,7 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
               )
             }
           >
-            Add as inks
+            {say('addAsInks2')}
           </Button>
         </>
       )}
@@ -153,7 +151,7 @@ export function PaletteDialog({ design, onClose }: { design: Design; onClose: ()
             testId="palette-file"
             onFiles={([file]) => void readFile(file)}
           >
-            Read a palette file…
+            {say('readAPaletteFile')}
           </FileButton>
           {(Object.entries(FILES) as [PaletteFormat, [string, string]][]).map(([format, [words, ending]]) => (
             <Button

@@ -25,7 +25,7 @@ export function SavedPalettes({
         <p role="alert" className="text-rust">
           {reasonOf(error)}{' '}
           <button type="button" className="underline" onClick={() => void refetch()}>
-            Try again
+            {say('tryAgain')}
           </button>
         </p>
       )}
@@ -85,7 +85,7 @@ export function SavedPalettes({
             onChange={(e) => setName(e.target.value)}
           />
           <Button type="submit" disabled={!name.trim() || design.inks.length === 0 || adding.isLoading}>
-            Keep it
+            {say('keepIt')}
           </Button>
         </form>
       )}

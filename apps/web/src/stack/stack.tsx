@@ -229,7 +229,7 @@ export function Stack({
             <Expand size={15} />
           </IconButton>
           <Button className="!h-7 !px-2" onClick={onAdd} title={tip(say('addPart'), 'add-part')}>
-            <Plus size={15} aria-hidden /> Add part
+            <Plus size={15} aria-hidden /> {say('addPart')}
           </Button>
         </div>
       </div>

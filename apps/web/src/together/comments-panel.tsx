@@ -172,7 +172,7 @@ export default function CommentsPanel({ open }: { open: CommentsOpen }) {
         <ul className="flex flex-col gap-2">{waiting.map(card)}</ul>
         {done.length > 0 && (
           <details className="mt-3 text-[13px]">
-            <summary className="text-muted">{done.length} resolved</summary>
+            <summary className="text-muted">{say('resolved', { done: done.length })}</summary>
             <ul className="mt-2 flex flex-col gap-2">{done.map(card)}</ul>
           </details>
         )}

@@ -53,7 +53,7 @@ export function KeptList<E extends { id: string; name: string }>({
         <>
           <label className="flex items-center gap-2 text-[13px]">
             <input type="checkbox" checked={archived} onChange={(e) => onArchived(e.target.checked)} />
-            Those put away
+            {say('thosePutAway')}
           </label>
           <Button tone="main" disabled={beginning} onClick={begin.run}>
             <Plus size={15} aria-hidden />
@@ -66,7 +66,7 @@ export function KeptList<E extends { id: string; name: string }>({
         <div role="alert" className="rounded-md border border-rust p-4">
           <p>{fault}</p>
           <Button className="mt-2" onClick={onAgain}>
-            Try again
+            {say('tryAgain')}
           </Button>
         </div>
       ) : !list ? (

@@ -37,13 +37,9 @@ export function KeptNotes({
           role="alert"
           className="flex flex-wrap items-center gap-3 border-b border-rust bg-card px-4 py-2"
         >
-          <p className="mr-auto">
-            This {noun} was changed elsewhere. Yours is kept in this browser, not saved.
-          </p>
-          <Button onClick={onKeepMine}>
-            Keep mine as {/^[aeiou]/.test(noun) ? say('an') : 'a'} {noun} of its own
-          </Button>
-          <Button onClick={onTakeOther}>Take the other</Button>
+          <p className="mr-auto">{say('thisWasChangedElsewhereYours', { noun })}</p>
+          <Button onClick={onKeepMine}>{say('keepMineAsOfIts', { noun })}</Button>
+          <Button onClick={onTakeOther}>{say('takeTheOther')}</Button>
         </div>
       )}
     </>

@@ -1,5 +1,6 @@
 import { Button } from './button';
 import { SeverityMark } from './marks';
+import { say } from '../words/ui';
 
 /** Says that a computation came to no end, and why, and offers to begin it again. */
 export function WorkFaultNote({
@@ -15,11 +16,9 @@ export function WorkFaultNote({
   return (
     <div role="alert" className="flex flex-wrap items-center gap-2 text-[13px]">
       <SeverityMark severity="stop" />
-      <span className="min-w-40 flex-1">
-        {what}: {reason}. The design itself is kept.
-      </span>
+      <span className="min-w-40 flex-1">{say('theDesignItselfIsKept', { what, reason })}</span>
       <Button className="!h-7 !px-2" onClick={onAgain}>
-        Try again
+        {say('tryAgain')}
       </Button>
     </div>
   );

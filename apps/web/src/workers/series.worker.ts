@@ -150,7 +150,7 @@ const worker = {
   async proof(request: SeriesRequest, row: SeriesRow, wish: ProofWish): Promise<Trouble[]> {
     const { design } = await madeOf(request, row);
     return foundIn(design, wish, false).map((f): Trouble => ({
-      ...{ severity: f.severity, kind: 'proof', message: f.message },
+      ...{ severity: f.severity, kind: 'proof', message: f.message, ...(f.said && { said: f.said }) },
       check: checkOf(f),
     }));
   },

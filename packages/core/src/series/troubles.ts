@@ -1,3 +1,4 @@
+import type { Sentence } from '../sentences';
 import type { Drawing } from '../drawing';
 
 export type TroubleKind =
@@ -24,6 +25,8 @@ export interface Trouble {
   severity: 'stop' | 'watch' | 'note';
   kind: TroubleKind;
   message: string;
+  /** The same before it is put into words, where it can be said in other languages. */
+  said?: Sentence;
   /** Which check of a proof says so, and of which part; empty for the whole artwork. */
   check?: string;
 }

@@ -81,7 +81,7 @@ export function Alternates({
   const now = features.find((f) => forms.some((form) => form.feature === f)) ?? '';
   return (
     <div>
-      <p className="mb-1 text-[11.5px] text-muted">Forms of this letter</p>
+      <p className="mb-1 text-[11.5px] text-muted">{say('formsOfThisLetter')}</p>
       <ul className="flex flex-wrap gap-1">
         {forms.map(({ glyph, feature }) => (
           <li key={feature}>

@@ -154,10 +154,10 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
                 );
               }}
             >
-              <option value="over">over the top</option>
-              <option value="under">under, upright</option>
-              <option value="around">around from below</option>
-              <option value="halves">both halves</option>
+              <option value="over">{say('overTheTop')}</option>
+              <option value="under">{say('underUpright')}</option>
+              <option value="around">{say('aroundFromBelow')}</option>
+              <option value="halves">{say('bothHalves')}</option>
             </SelectField>
           </div>
           <div className="grid grid-cols-2 gap-1.5">
@@ -166,8 +166,8 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
               value={baseline.side}
               onChange={(e) => change({ side: e.target.value as 'outside' | 'inside' }, undefined)}
             >
-              <option value="outside">outside</option>
-              <option value="inside">inside</option>
+              <option value="outside">{say('outside')}</option>
+              <option value="inside">{say('inside')}</option>
             </SelectField>
             <NumberField
               label={say('turned')}
@@ -179,7 +179,7 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
           </div>
           {baseline.halves && (
             <label className="block">
-              <span className="block text-[11.5px] text-muted">Between the halves</span>
+              <span className="block text-[11.5px] text-muted">{say('betweenTheHalves')}</span>
               <input
                 className="field"
                 maxLength={20}

@@ -47,7 +47,7 @@ export function MeasureSettings({ part, design }: { part: LetteringPart; design:
           checked={measure !== null}
           onChange={toggle}
         />
-        All lines to one width
+        {say('allLinesToOneWidth')}
       </label>
       {measure && (
         <>
@@ -71,9 +71,9 @@ export function MeasureSettings({ part, design }: { part: LetteringPart; design:
               value={measure.by}
               onChange={(e) => set({ by: e.target.value as Measure['by'] }, undefined)}
             >
-              <option value="size">size</option>
-              <option value="tracking">tracking</option>
-              <option value="both">both</option>
+              <option value="size">{say('size3')}</option>
+              <option value="tracking">{say('tracking2')}</option>
+              <option value="both">{say('both')}</option>
             </SelectField>
           </div>
           {measure.by === 'both' && (
@@ -101,7 +101,7 @@ export function MeasureSettings({ part, design }: { part: LetteringPart; design:
               checked={measure.optical}
               onChange={(e) => set({ optical: e.target.checked }, undefined)}
             />
-            Round letters may stand out a little
+            {say('roundLettersMayStandOut')}
           </label>
         </>
       )}

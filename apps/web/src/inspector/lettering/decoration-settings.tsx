@@ -71,9 +71,7 @@ export function DecorationSettings({ part, design }: { part: LetteringPart; desi
     <Section title={say('insideTheLetters')} state={states.join(', ') || 'plain'} set={states.length > 0}>
       {decorations.map((d, i) => (
         <fieldset key={i} className="rounded-md border border-line p-1.5">
-          <legend className="sr-only">
-            Decoration {i + 1}: {NAMES[d.kind]}
-          </legend>
+          <legend className="sr-only">{say('decoration', { i: i + 1, names: NAMES[d.kind] })}</legend>
           <div className="flex items-end gap-1.5">
             <div className="min-w-0 flex-1">
               {d.kind === 'inner' ? (
@@ -89,7 +87,7 @@ export function DecorationSettings({ part, design }: { part: LetteringPart; desi
                   value={d.ink ?? GARMENT}
                   onChange={(e) => set(i, { ink: e.target.value || null })}
                 >
-                  <option value={GARMENT}>the garment</option>
+                  <option value={GARMENT}>{say('theGarment')}</option>
                   {design.inks.map((ink) => (
                     <option key={ink.id} value={ink.id}>
                       {ink.name}

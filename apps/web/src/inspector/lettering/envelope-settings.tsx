@@ -111,7 +111,7 @@ export function EnvelopeSettings({ part }: { part: LetteringPart }) {
           min={-100}
           max={100}
           value={Math.round(envelope.strength * 100)}
-          onChange={(v) => set({ strength: v / 100 }, say('envelopeStrength', { id: part.id }))}
+          onChange={(v) => set({ strength: v / 100 }, `envelope strength ${part.id}`)}
         />
       )}
       {envelope && HAS_MIDDLE.has(envelope.kind) && (
@@ -121,7 +121,7 @@ export function EnvelopeSettings({ part }: { part: LetteringPart }) {
           min={0}
           max={100}
           value={Math.round(envelope.middle * 100)}
-          onChange={(v) => set({ middle: v / 100 }, say('envelopeMiddle', { id: part.id }))}
+          onChange={(v) => set({ middle: v / 100 }, `envelope middle ${part.id}`)}
         />
       )}
       {envelope?.kind === 'net' && (

@@ -211,7 +211,7 @@ export function FacePicker({
           <>
             {say('theTypefacesCouldNotBe')}{' '}
             <button type="button" className="text-spruce underline" onClick={() => void refetch()}>
-              Try again
+              {say('tryAgain')}
             </button>
           </>
         ) : isLoading ? (

@@ -65,9 +65,7 @@ export function GlyphBrowser({
   };
   return (
     <Modal open onClose={onClose} title={say('allOf', { name: entry?.name ?? say('theTypeface') })} wide>
-      <p className="mb-2 text-[13px] text-muted">
-        {drawn.length} forms. One that is chosen comes onto the board as a motif in the line’s ink.
-      </p>
+      <p className="mb-2 text-[13px] text-muted">{say('formsOneThatIsChosen', { drawn: drawn.length })}</p>
       <ul className="grid max-h-[420px] grid-cols-10 gap-1 overflow-y-auto">
         {face &&
           drawn.slice(page * PAGE, (page + 1) * PAGE).map((glyph) => (
@@ -86,13 +84,11 @@ export function GlyphBrowser({
       {pages > 1 && (
         <div className="mt-3 flex items-center gap-2">
           <Button disabled={page === 0} onClick={() => setPage(page - 1)}>
-            Before
+            {say('before')}
           </Button>
-          <span className="text-[13px] text-muted">
-            {page + 1} of {pages}
-          </span>
+          <span className="text-[13px] text-muted">{say('of', { page: page + 1, pages })}</span>
           <Button disabled={page >= pages - 1} onClick={() => setPage(page + 1)}>
-            Next
+            {say('next')}
           </Button>
         </div>
       )}

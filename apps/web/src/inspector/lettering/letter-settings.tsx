@@ -115,7 +115,7 @@ export function LetterSettings({ part, design }: { part: LetteringPart; design: 
               value={look.ink ?? ''}
               onChange={(e) => set({ ink: e.target.value || undefined }, say('changeTheInkOfLetters'))}
             >
-              <option value="">as the line</option>
+              <option value="">{say('asTheLine')}</option>
               {design.inks.map((ink) => (
                 <option key={ink.id} value={ink.id}>
                   {ink.name}
@@ -176,7 +176,7 @@ export function LetterSettings({ part, design }: { part: LetteringPart; design: 
               )
             }
           >
-            <RotateCcw size={14} aria-hidden /> As the line
+            <RotateCcw size={14} aria-hidden /> {say('asTheLine2')}
           </Button>
         </>
       )}

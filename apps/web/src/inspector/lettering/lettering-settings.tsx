@@ -117,9 +117,9 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
         <LetterSettings part={part} design={design} />
         <DecorationSettings part={part} design={design} />
         <div className="flex flex-wrap gap-1.5 border-t border-line pt-2">
-          <Button onClick={() => setStyles(true)}>Styles…</Button>
+          <Button onClick={() => setStyles(true)}>{say('styles')}</Button>
           <Button title={tip(say('inAllLetteringOfThe'), 'replace')} onClick={() => tools.replace()}>
-            Find and replace…
+            {say('findAndReplace')}
           </Button>
           <Button
             title={say('eachLetterInTurnGets')}
@@ -134,7 +134,7 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
               )
             }
           >
-            Inks in turn
+            {say('inksInTurn')}
           </Button>
           <Button
             title={say('aPartForEachLetter')}
@@ -144,7 +144,7 @@ export function LetteringSettings({ part, design }: { part: LetteringPart; desig
               edit.make(say('intoLetters'), edits, { select });
             }}
           >
-            Into letters
+            {say('intoLetters')}
           </Button>
         </div>
       </div>

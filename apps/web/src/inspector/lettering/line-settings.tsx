@@ -76,7 +76,7 @@ export function LineSettingsFields({
   const whole = face?.substitutions.filter((tag) => WHOLE.test(tag)) ?? [];
   return (
     <fieldset className="flex flex-col gap-1.5 border-b border-dashed border-line pb-2.5">
-      <legend className="sr-only">Line {at + 1}</legend>
+      <legend className="sr-only">{say('line2', { at: at + 1 })}</legend>
       <div className="flex items-center gap-1">
         <input
           aria-label={say('wordsOfLine', { at: at + 1 })}
@@ -125,7 +125,7 @@ export function LineSettingsFields({
         {part.measure?.by === 'size' ? (
           <p className="text-[12px] text-muted" title={say('allLinesAreSetTo')}>
             {say('size2')}
-            <span className="block pt-1.5">by the measure</span>
+            <span className="block pt-1.5">{say('byTheMeasure')}</span>
           </p>
         ) : (
           <LengthField
@@ -223,7 +223,7 @@ export function LineSettingsFields({
             ))}
           </div>
           <Button className="self-start" disabled={!face} onClick={() => setGlyphs(true)}>
-            All forms of the typeface…
+            {say('allFormsOfTheTypeface')}
           </Button>
         </>
       )}

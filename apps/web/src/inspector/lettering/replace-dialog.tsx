@@ -35,11 +35,11 @@ export function ReplaceDialog({ design, onClose }: { design: Design; onClose: ()
         }}
       >
         <label>
-          <span className="block text-[11.5px] text-muted">Find</span>
+          <span className="block text-[11.5px] text-muted">{say('find')}</span>
           <input autoFocus className="field !h-8" value={find} onChange={(e) => setFind(e.target.value)} />
         </label>
         <label>
-          <span className="block text-[11.5px] text-muted">Replace by</span>
+          <span className="block text-[11.5px] text-muted">{say('replaceBy')}</span>
           <input
             className="field !h-8"
             maxLength={2000}
@@ -54,7 +54,7 @@ export function ReplaceDialog({ design, onClose }: { design: Design; onClose: ()
         </div>
         <div className="flex items-center gap-3">
           <Button tone="main" type="submit" disabled={found === 0}>
-            Replace all
+            {say('replaceAll')}
           </Button>
           <span role="status" className="text-[13px] text-muted">
             {find === '' ? '' : found === 0 ? say('notFoundLockedPartsAre') : say('foundTime', { found })}

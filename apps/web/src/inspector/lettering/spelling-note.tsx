@@ -47,7 +47,7 @@ export function SpellingNote({
                 })
             }
           >
-            it is right
+            {say('itIsRight')}
           </button>
         </li>
       ))}

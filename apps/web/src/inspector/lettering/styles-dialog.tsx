@@ -106,7 +106,7 @@ export function StylesDialog({
         }}
       >
         <label className="flex-1">
-          <span className="block text-[11.5px] text-muted">Keep this lettering’s look as</span>
+          <span className="block text-[11.5px] text-muted">{say('keepThisLetteringsLookAs')}</span>
           <input
             className="field !h-8"
             maxLength={120}
@@ -123,7 +123,7 @@ export function StylesDialog({
         <p className="mt-3">
           {say('theStylesCouldNotBe')}{' '}
           <button type="button" className="text-spruce underline" onClick={() => void refetch()}>
-            Try again
+            {say('tryAgain')}
           </button>
         </p>
       )}

@@ -130,8 +130,12 @@ export function CropDialog({
         </div>
         <div className="min-w-40 flex-1">
           <p className="mb-2 text-[13px] text-muted">
-            {width - crop.left - crop.right} × {height - crop.top - crop.bottom} px of {width} × {height}{' '}
-            stay. What is cut off is kept and can be brought back.
+            {say('pxOfStayWhatIs', {
+              width: width - crop.left - crop.right,
+              height: height - crop.top - crop.bottom,
+              width2: width,
+              height2: height,
+            })}
           </p>
           <div className="grid grid-cols-2 gap-1.5">
             {SIDES.map(([side, label, opposite]) => {
@@ -149,7 +153,7 @@ export function CropDialog({
             })}
           </div>
           <Button className="mt-3" disabled={isWhole} onClick={() => setCrop(WHOLE)}>
-            All of it
+            {say('allOfIt')}
           </Button>
         </div>
       </div>

@@ -84,7 +84,7 @@ export function CurveSettings({ step, onSet }: OwnProps<'curve'>) {
                 ArrowUp: [0, step],
                 ArrowDown: [0, -step],
               }[e.key];
-              if (by) put(i, [x + by[0], y + by[1]], say('curvePoint', { i }));
+              if (by) put(i, [x + by[0], y + by[1]], `curve point ${i}`);
               else if ((e.key === 'Delete' || e.key === 'Backspace') && points.length > 2)
                 set(points.toSpliced(i, 1));
               else return;
@@ -94,9 +94,7 @@ export function CurveSettings({ step, onSet }: OwnProps<'curve'>) {
           />
         ))}
       </svg>
-      <p className="mt-0.5 text-[11.5px] text-muted">
-        A click adds a point; Delete takes the chosen one away.
-      </p>
+      <p className="mt-0.5 text-[11.5px] text-muted">{say('aClickAddsAPoint')}</p>
     </div>
   );
 }

@@ -76,7 +76,7 @@ export function EnlargeDialog({
             ))}
           </RadioGroup>
           <p className="mt-3 text-[13px]">
-            {wholeDpi(dpi)} dpi of its own
+            {say('dpiOfItsOwn', { dpi: wholeDpi(dpi) })}
             {times > 1 && (
               <>
                 {say.rich('dpiAsItIsEnlarged', {
@@ -87,10 +87,7 @@ export function EnlargeDialog({
             )}
             .
           </p>
-          <p className="mt-1 text-[12.5px] text-muted">
-            Its edges are made as sharp as they can be guessed; what the picture does not show stays unseen.
-            The proof goes on telling what it has of its own.
-          </p>
+          <p className="mt-1 text-[12.5px] text-muted">{say('itsEdgesAreMadeAs')}</p>
           <Overview
             material={material}
             treatment={plain}
@@ -216,7 +213,7 @@ function Overview({
   const percent = (v: number, of: number) => Math.round((100 * v) / of);
   return (
     <div className="mt-3">
-      <p className="mb-1 text-[12.5px] text-muted">What is shown: press, or use the arrow keys</p>
+      <p className="mb-1 text-[12.5px] text-muted">{say('whatIsShownPressOr')}</p>
       <button
         type="button"
         aria-label={say('whatIsShownAcrossDown', { x: percent(x, width), y: percent(y, height) })}

@@ -130,10 +130,7 @@ export function LooksDialog({
   };
   return (
     <Modal open title={say('looks')} wide onClose={onClose}>
-      <p className="mb-3 text-[13px] text-muted">
-        A look takes the place of the picture’s tone, tint, light and surface steps. What cuts it out and what
-        was painted on it stays, and each step can be changed afterwards.
-      </p>
+      <p className="mb-3 text-[13px] text-muted">{say('aLookTakesThePlace')}</p>
       <ul className="grid grid-cols-2 gap-2 sm:grid-cols-4">
         {offered.map(({ key, name: called, says, steps, edits, kept }) => (
           <li key={key} className="relative">
@@ -182,7 +179,7 @@ export function LooksDialog({
             <input className="field" maxLength={120} value={name} onChange={(e) => setName(e.target.value)} />
           </label>
           <Button type="submit" disabled={!name.trim() || keeping}>
-            Keep
+            {say('keep')}
           </Button>
         </form>
       )}

@@ -141,7 +141,7 @@ export function MaskFields({
               checked={mask.invert}
               onChange={(e) => onSet({ ...mask, invert: e.target.checked }, say('whereAStepActs'))}
             />
-            Everywhere but there
+            {say('everywhereButThere')}
           </label>
           <Amount
             label={say('softenMm')}

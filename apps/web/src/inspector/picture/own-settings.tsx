@@ -172,7 +172,7 @@ function OutlineSettings({ step, at, part, design, measure, onSet }: OwnProps<'o
             )
           }
         />
-        A rim of paper around it
+        {say('aRimOfPaperAround')}
       </label>
       {rim && (
         <>

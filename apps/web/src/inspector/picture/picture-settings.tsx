@@ -49,7 +49,7 @@ export function PictureSettings({ part, design }: { part: PicturePart; design: D
       {material && (
         <div className="flex flex-wrap gap-2">
           <Button className="!h-7 !px-2" disabled={part.locked} onClick={() => setTracing(true)}>
-            <Spline size={15} aria-hidden /> Trace into outlines
+            <Spline size={15} aria-hidden /> {say('traceIntoOutlines')}
           </Button>
           <Button className="!h-7 !px-2" disabled={part.locked} onClick={() => setEnlarging(true)}>
             <Grid2x2Plus size={15} aria-hidden />{' '}

@@ -54,11 +54,9 @@ export function GroundSettings({ at, part, design }: OwnProps<'ground'>) {
   };
   return (
     <div role="status" className="flex flex-col gap-1 text-[12.5px]">
-      <p className="text-ochre-ink">
-        This ground is grainy or crowded: its colour alone will hardly tell it from the figure.
-      </p>
+      <p className="text-ochre-ink">{say('thisGroundIsGrainyOr')}</p>
       <Button className="!h-7 self-start !px-2" onClick={instead}>
-        <Brush size={15} aria-hidden /> Mark instead
+        <Brush size={15} aria-hidden /> {say('markInstead')}
       </Button>
     </div>
   );
@@ -133,7 +131,7 @@ export function MatchSettings({ step, part, design, onSet }: OwnProps<'match'>) 
         <p className="text-[12.5px]">{say('thereIsNoOtherPicture')}</p>
       ) : (
         <SelectField label={say('takeThemFrom')} value="" onChange={(e) => void take(e.target.value)}>
-          <option value="">Choose a picture…</option>
+          <option value="">{say('chooseAPicture')}</option>
           {others.map((p) => (
             <option key={p.id} value={p.id}>
               {p.name || say('picture')}

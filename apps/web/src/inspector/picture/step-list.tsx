@@ -58,7 +58,7 @@ export function StepList({ part, design, measure }: { part: PicturePart; design:
   return (
     <section aria-label={say('stepsOfThePicture')} className="flex flex-col gap-1">
       <h3 className="flex items-center text-[13px] font-medium">
-        Steps
+        {say('steps')}
         {working && (
           <span role="status" className="ml-2 text-[11.5px] font-normal text-muted">
             {say('working')}

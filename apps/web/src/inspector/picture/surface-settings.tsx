@@ -44,7 +44,7 @@ export function SurfaceSettings({ step, part, design, onSet }: OwnProps<'surface
         </FileButton>
         {others.length > 0 && (
           <SelectField label={say('orOfThisDesign')} value="" onChange={(e) => ofDesign(e.target.value)}>
-            <option value="">choose…</option>
+            <option value="">{say('choose')}</option>
             {others.map((p) => (
               <option key={p.id} value={p.id}>
                 {p.name}

@@ -90,7 +90,7 @@ export function ArtworkStage() {
   if (fault)
     return (
       <main className="mx-auto mt-24 max-w-lg p-6" role="alert">
-        <h1 className="text-2xl">The design could not be opened</h1>
+        <h1 className="text-2xl">{say('theDesignCouldNotBe')}</h1>
         <p className="mt-2 mb-4 text-muted">{fault}</p>
         <div className="flex items-center gap-3">
           <Button

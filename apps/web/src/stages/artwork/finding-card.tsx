@@ -10,6 +10,7 @@ import { SeverityMark } from '../../ui';
 import { useEdit } from '../../editor/use-edit';
 import { openHelp } from '../../help/help-store';
 import { openComments } from '../../together/comments-store';
+import { mendWords, toldWords } from '../../words/told';
 import { say } from '../../words/artwork';
 
 /** A ratio stays on one line. */
@@ -41,6 +42,7 @@ export const FindingCard = memo(function FindingCard({
   const [accepting, setAccepting] = useState(false);
   const [mend, setMend] = useState<Mend | null>(null);
   const card = useRef<HTMLLIElement>(null);
+  const message = toldWords(finding);
   const places = finding.places ?? [finding.region];
   const point = (on: boolean) => dispatch(pointed(on && finding.region[2] > 0 ? places : null));
   const show = () => dispatch(selected(finding.part ? [finding.part] : []));
@@ -68,12 +70,12 @@ export const FindingCard = memo(function FindingCard({
         onClick={show}
       >
         <SeverityMark severity={finding.severity} size={15} />
-        <span className="min-w-0 break-words">{unbroken(finding.message)}</span>
+        <span className="min-w-0 break-words">{unbroken(message)}</span>
       </button>
       <div className="mt-0.5 ml-[19px] flex">
         <button
           type="button"
-          aria-label={say('why', { message: finding.message })}
+          aria-label={say('why', { message })}
           title={say('whyThisIsToldAnd')}
           className={SMALL}
           onClick={() => openHelp({ page: 'findings', at: finding.check })}
@@ -83,7 +85,7 @@ export const FindingCard = memo(function FindingCard({
         {finding.accepted === undefined && !accepting && (
           <button
             type="button"
-            aria-label={say('accept', { message: finding.message })}
+            aria-label={say('accept', { message })}
             title={say('acceptItAsItIs')}
             className={SMALL}
             onClick={() => setAccepting(true)}
@@ -93,7 +95,7 @@ export const FindingCard = memo(function FindingCard({
         )}
         <button
           type="button"
-          aria-label={say('commentOn', { message: finding.message })}
+          aria-label={say('commentOn', { message })}
           title={say('saySomethingAboutIt')}
           className={SMALL}
           onClick={() =>
@@ -120,7 +122,7 @@ export const FindingCard = memo(function FindingCard({
             className="text-spruce hover:underline"
             onClick={() => edit.make(say('takeAFindingUpAgain'), [{ op: 'unaccept', acceptance: about }])}
           >
-            take up again
+            {say('takeUpAgain')}
           </button>
         </p>
       ) : (
@@ -136,11 +138,11 @@ export const FindingCard = memo(function FindingCard({
               onFocus={() => look(m)}
               onBlur={() => look(null)}
               onClick={() => {
-                edit.make(m.title, m.edits);
+                edit.make(mendWords(m), m.edits);
                 dispatch(pointed(null));
               }}
             >
-              {m.title}
+              {mendWords(m)}
             </button>
           ))}
           {mend && <BeforeAfter mend={mend} garment={onGarment} beside={card.current!} />}

@@ -370,10 +370,10 @@ function Sticker({
             }}
           >
             <Spline size={14} aria-hidden />
-            Edit by hand
+            {say('editByHand')}
           </Button>
           <label className="flex min-w-0 flex-1 items-center gap-3 text-[13px]">
-            Lift it off
+            {say('liftItOff')}
             <input
               type="range"
               min={0}

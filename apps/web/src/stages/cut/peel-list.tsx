@@ -1,5 +1,6 @@
 import { cutSeconds, type Cut, type CutFinding, type Spot } from '@brelm/core/cutline';
 import { Button, SeverityMark, VerdictMark } from '../../ui';
+import { mendWords, toldWords } from '../../words/told';
 import { say } from '../../words/cut';
 
 const mm = (v: number): string => (Number.isFinite(v) ? `${v.toFixed(1)} mm` : '–');
@@ -56,11 +57,11 @@ export function PeelList({
               >
                 <p className="flex gap-2">
                   <SeverityMark severity={f.severity} />
-                  <span className="min-w-0 flex-1">{f.message}</span>
+                  <span className="min-w-0 flex-1">{toldWords(f)}</span>
                 </p>
                 {(f.mend || (f.fill && canFill)) && (
                   <Button className="mt-1.5 !h-7 !px-2" onClick={() => onMend(f)}>
-                    {(f.mend ?? f.fill)?.label}
+                    {mendWords((f.mend ?? f.fill)!)}
                   </Button>
                 )}
               </li>
@@ -70,7 +71,7 @@ export function PeelList({
       </section>
       {figures.length > 0 && (
         <section aria-label={say('figures')}>
-          <h2 className="heading mb-1">Figures</h2>
+          <h2 className="heading mb-1">{say('figures')}</h2>
           <dl className="text-[13px]">
             {figures.map(([name, value, spot]) => (
               <div

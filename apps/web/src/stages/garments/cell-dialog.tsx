@@ -99,10 +99,7 @@ function SeparationWords({
           />
         </div>
       )}
-      <p className="text-muted">
-        The choke draws the white in from the ink’s edge, so that none shows beside it. Half-transparent
-        places get as much white as ink, so they come out paler than on screen.
-      </p>
+      <p className="text-muted">{say('theChokeDrawsTheWhite')}</p>
     </div>
   );
 }
@@ -213,7 +210,7 @@ export function CellDialog({
             <SeparationWords separated={separated} garment={garment} choke={choke} onChoke={setChoke} />
           ) : (
             <>
-              <p className="heading mb-2">Contrast along the edge</p>
+              <p className="heading mb-2">{say('contrastAlongTheEdge')}</p>
               {!map && <p className="text-muted">{say('measuring')}</p>}
               <ul className="flex flex-col gap-1 text-[13px]">
                 {map?.bands.map((band, i) => {
@@ -237,11 +234,7 @@ export function CellDialog({
                   );
                 })}
               </ul>
-              <p className="mt-3 text-[13px] text-muted">
-                Of what must read, and of the outline of the whole. An ordinary stroke is weak under 3 : 1 and
-                vanishes under 1.5; width and hue make up for some of it, so that large letters read from
-                about 2 : 1.
-              </p>
+              <p className="mt-3 text-[13px] text-muted">{say('ofWhatMustReadAnd')}</p>
             </>
           )}
         </div>

@@ -39,7 +39,7 @@ export function ColourwaySettings({
   };
   return (
     <section aria-label={say('colourway')} className="border-t border-line pt-3">
-      <h2 className="heading mb-1.5">Colourway{isBase ? say('theBase') : ''}</h2>
+      <h2 className="heading mb-1.5">{say('colourway3', { isBase })}</h2>
       <div className="flex items-center gap-0.5">
         <input
           key={colourway.name}

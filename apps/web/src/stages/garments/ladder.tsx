@@ -113,7 +113,7 @@ export function Ladder({
 
   return (
     <section aria-label={say('ladderOfContrast')}>
-      <h2 className="heading mb-1">Ladder</h2>
+      <h2 className="heading mb-1">{say('ladder')}</h2>
       {curves.length === 0 ? (
         <p className="text-[13px] text-muted">{say('noPartMustReadYet')}</p>
       ) : (
@@ -234,9 +234,7 @@ export function Ladder({
             ))}
           </ul>
           <p className="mt-2">{words}</p>
-          <p className="text-[12.5px] text-muted">
-            The ladder knows inks alone; keylines and what lies behind the lettering count on the wall.
-          </p>
+          <p className="text-[12.5px] text-muted">{say('theLadderKnowsInksAlone')}</p>
         </>
       )}
     </section>

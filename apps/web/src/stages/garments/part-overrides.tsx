@@ -11,7 +11,7 @@ export function PartOverrides({ design, colourway }: { design: Design; colourway
   if (design.parts.length === 0) return null;
   return (
     <>
-      <h3 className="heading mt-4 mb-1.5">Parts in {colourway.name}</h3>
+      <h3 className="heading mt-4 mb-1.5">{say('partsIn', { name: colourway.name })}</h3>
       <ul className="flex flex-col gap-1.5">
         {design.parts.map((part) => (
           <Row
@@ -186,7 +186,7 @@ function Row({
       ) : null}
       {override?.shade && (
         <label className="mt-1.5 block">
-          <span className="block text-[11.5px] text-muted">Ink of the shade</span>
+          <span className="block text-[11.5px] text-muted">{say('inkOfTheShade')}</span>
           <select
             className="field"
             value={override.shade.ink}

@@ -37,7 +37,7 @@ export function AlikeNote({ id }: { id: string }) {
               className="shrink-0 rounded-md border border-edge bg-card px-1.5 text-[12.5px] hover:border-ink"
               onClick={() => apart(other)}
             >
-              Something else
+              {say('somethingElse2')}
             </button>
           </li>
         ))}

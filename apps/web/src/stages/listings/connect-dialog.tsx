@@ -15,14 +15,11 @@ export function ConnectDialog({ onClose }: { onClose: () => void }) {
   const { data = [], isError, error, refetch } = useConnectionsQuery();
   return (
     <Modal open title={say('marketplaces')} wide onClose={onClose}>
-      <p className="mb-3 text-muted">
-        These are stand-ins on this machine: they look at what they are sent as marketplaces do, and nothing
-        leaves. A token is kept sealed and never shown again.
-      </p>
+      <p className="mb-3 text-muted">{say('theseAreStandInsOn')}</p>
       {isError && (
         <div role="alert" className="flex items-center gap-3">
           <span>{reasonOf(error)}</span>
-          <Button onClick={() => void refetch()}>Try again</Button>
+          <Button onClick={() => void refetch()}>{say('tryAgain')}</Button>
         </div>
       )}
       <ul className="flex flex-col">
@@ -95,10 +92,10 @@ function One({ connection }: { connection: Connection }) {
             onChange={(e) => setToken(e.target.value)}
           />
           <Button type="submit" disabled={busy || !token.trim()}>
-            Connect
+            {say('connect')}
           </Button>
           <Button disabled={busy} aria-label={say('openAShopThere', { name })} onClick={() => void begin()}>
-            Open a shop there
+            {say('openAShopThere2')}
           </Button>
         </form>
       )}

@@ -61,10 +61,12 @@ function OwnField({
         {children}
         {own && (
           <p className="mt-0.5 text-[11.5px]">
-            <span className="font-semibold">Of its own.</span>{' '}
+            <span className="font-semibold">{say('ofItsOwn')}</span>{' '}
             <button type="button" className="text-spruce underline" onClick={onBack}>
-              As the wording has it
-              <span className="sr-only">: {name}</span>
+              {say.rich('asTheWordingHasIt', {
+                name,
+                more: (words) => <span className="sr-only">{words}</span>,
+              })}
             </button>
           </p>
         )}
@@ -212,7 +214,7 @@ export function ListingDetail({
             </>
           ) : (
             <>
-              <Button onClick={actions.pack}>Make its files</Button>
+              <Button onClick={actions.pack}>{say('makeItsFiles')}</Button>
               <Button onClick={() => actions.mark(listing?.state !== 'by-hand')}>
                 {listing?.state === 'by-hand' ? say('itIsNotListed') : say('iHaveListedItBy')}
               </Button>
@@ -318,23 +320,23 @@ export function ListingDetail({
         </div>
         {override.price !== undefined && (
           <p className="text-[11.5px]">
-            <span className="font-semibold">A price of its own.</span>{' '}
+            <span className="font-semibold">{say('aPriceOfItsOwn')}</span>{' '}
             <button
               type="button"
               className="text-spruce underline"
               onClick={() => set(say('theWantedMarginsPrice'), { price: undefined })}
             >
-              As the margin asks for
+              {say('asTheMarginAsksFor')}
             </button>
           </p>
         )}
         {left && (
           <dl className="grid grid-cols-[1fr_auto] gap-x-3 text-[13px] tabular-nums">
-            <dt className="text-muted">The press, one piece</dt>
+            <dt className="text-muted">{say('thePressOnePiece')}</dt>
             <dd className="text-right">{money(left.cost, currency)}</dd>
-            <dt className="text-muted">{spec.marketplace} keeps</dt>
+            <dt className="text-muted">{say('keeps', { marketplace: spec.marketplace })}</dt>
             <dd className="text-right">{money(left.fees, currency)}</dd>
-            <dt className="border-t border-line">Left of each</dt>
+            <dt className="border-t border-line">{say('leftOfEach')}</dt>
             <dd
               className={`border-t border-line text-right font-semibold ${left.profit < 0 ? 'text-rust' : ''}`}
             >
@@ -345,7 +347,7 @@ export function ListingDetail({
       </div>
       {!connected && (
         <div>
-          <h3 className="mb-1 text-[13px] font-semibold">By hand, in this order</h3>
+          <h3 className="mb-1 text-[13px] font-semibold">{say('byHandInThisOrder')}</h3>
           <ol className="list-decimal pl-5 text-[13px]">
             <li>{say('makeItsFilesAndDownload')}</li>
             <li>

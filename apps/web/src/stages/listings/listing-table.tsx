@@ -66,7 +66,7 @@ export function ListingTable({
   const cell = 'px-2 py-1.5 text-right tabular-nums whitespace-nowrap';
   return (
     <table className="w-full border-collapse text-[13px]">
-      <caption className="sr-only">Listings</caption>
+      <caption className="sr-only">{say('listings')}</caption>
       <thead className="sticky top-0 z-10 bg-card text-left text-[11.5px] text-muted">
         <tr className="border-b border-line">
           <th scope="col" className="w-8 px-2 py-1.5">
@@ -79,31 +79,31 @@ export function ListingTable({
             />
           </th>
           <th scope="col" className="px-2 py-1.5 font-normal">
-            Listing
+            {say('listing2')}
           </th>
           <th scope="col" className="px-2 py-1.5 font-normal">
-            State
+            {say('state')}
           </th>
           <th scope="col" className="px-2 py-1.5 font-normal">
-            Lacks
+            {say('lacks')}
           </th>
           <th scope="col" className={`${cell} font-normal`}>
-            Title
+            {say('title')}
           </th>
           <th scope="col" className={`${cell} font-normal ${wide}`}>
-            Description
+            {say('description')}
           </th>
           <th scope="col" className={`${cell} font-normal`}>
-            Tags
+            {say('tags')}
           </th>
           <th scope="col" className={`${cell} font-normal ${wide}`}>
-            Pictures
+            {say('pictures')}
           </th>
           <th scope="col" className={`${cell} font-normal`}>
-            Price
+            {say('price2')}
           </th>
           <th scope="col" className={`${cell} font-normal`}>
-            Profit
+            {say('profit')}
           </th>
         </tr>
       </thead>
@@ -160,7 +160,8 @@ export function ListingTable({
               <td className="px-2 py-1.5">
                 {stops + watches === 0 ? (
                   <span className="inline-flex items-center gap-1.5">
-                    <VerdictMark verdict="reads" size={13} /> <span className="text-muted">nothing</span>
+                    <VerdictMark verdict="reads" size={13} />{' '}
+                    <span className="text-muted">{say('nothing')}</span>
                   </span>
                 ) : (
                   <span className="inline-flex items-center gap-2">

@@ -156,13 +156,15 @@ function Stage({
       />
       {rows.length === 0 ? (
         <main className="mx-auto mt-20 flex max-w-md flex-col items-start gap-3 p-6">
-          <h1 className="text-[20px]">On no product yet</h1>
+          <h1 className="text-[20px]">{say('onNoProductYet')}</h1>
           <p className="text-muted">
-            A listing is one product on one marketplace.{' '}
-            <Link to="../placement" relative="path" className="text-spruce underline">
-              {say('addProductsUnderPlacement')}
-            </Link>
-            .
+            {say.rich('aListingIsOneProduct', {
+              link: (words) => (
+                <Link to="../placement" relative="path" className="text-spruce underline">
+                  {words}
+                </Link>
+              ),
+            })}
           </p>
         </main>
       ) : (
@@ -186,18 +188,18 @@ function Stage({
           </div>
           <div className="flex min-w-0 flex-1 flex-col">
             <div className="flex flex-wrap items-center gap-2 border-b border-line px-3 py-2">
-              <h1 className="mr-auto text-[16px] font-semibold">Listings</h1>
+              <h1 className="mr-auto text-[16px] font-semibold">{say('listings')}</h1>
               <Button onClick={() => setDialog('rights')}>
                 <Scale size={15} aria-hidden />
-                Rights
+                {say('rights')}
               </Button>
               <Button onClick={() => setDialog('protected')}>
                 <ShieldAlert size={15} aria-hidden />
-                Protected words
+                {say('protectedWords')}
               </Button>
               <Button onClick={() => setDialog('connect')}>
                 <Plug size={15} aria-hidden />
-                Marketplaces
+                {say('marketplaces')}
               </Button>
               <Button
                 tone="main"
@@ -214,8 +216,8 @@ function Stage({
                 role="alert"
                 className="flex items-center gap-3 border-b border-rust bg-card px-3 py-2 text-[13px]"
               >
-                <span>What was sent could not be had: {reasonOf(listings.error)}</span>
-                <Button onClick={() => void listings.refetch()}>Try again</Button>
+                <span>{say('whatWasSentCouldNot', { reason: reasonOf(listings.error) })}</span>
+                <Button onClick={() => void listings.refetch()}>{say('tryAgain')}</Button>
               </div>
             )}
             <div className="min-h-0 flex-1 overflow-auto">

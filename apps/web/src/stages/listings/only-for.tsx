@@ -31,7 +31,7 @@ export function OnlyFor({
       </PopoverButton>
       <PopoverPanel anchor="bottom end" className="z-40 rounded-md border border-edge bg-card p-3">
         <fieldset>
-          <legend className="mb-1 text-[11.5px] text-muted">Only for; for all where none is ticked</legend>
+          <legend className="mb-1 text-[11.5px] text-muted">{say('onlyForForAllWhere')}</legend>
           {[...words].map(([kind, word]) => (
             <Tick
               key={kind}

@@ -29,10 +29,7 @@ export function ProtectedDialog({ onClose }: { onClose: () => void }) {
   };
   return (
     <Modal open title={say('protectedWords')} wide onClose={onClose}>
-      <p className="mb-2 text-muted">
-        A listing that has one of these is stopped, with the reason that stands here. Those that ship are made
-        up.
-      </p>
+      <p className="mb-2 text-muted">{say('aListingThatHasOne')}</p>
       <ul className="max-h-72 overflow-y-auto">
         {data.map((w) => (
           <li key={w.words} className="flex items-center gap-2 border-t border-line py-1 first:border-0">
@@ -54,11 +51,11 @@ export function ProtectedDialog({ onClose }: { onClose: () => void }) {
         }}
       >
         <label className="min-w-40 flex-1">
-          <span className="block text-[11.5px] text-muted">Words</span>
+          <span className="block text-[11.5px] text-muted">{say('words')}</span>
           <input className="field" maxLength={120} value={words} onChange={(e) => setWords(e.target.value)} />
         </label>
         <label className="min-w-48 flex-[2]">
-          <span className="block text-[11.5px] text-muted">Whose they are, and what for</span>
+          <span className="block text-[11.5px] text-muted">{say('whoseTheyAreAndWhat')}</span>
           <input className="field" maxLength={400} value={why} onChange={(e) => setWhy(e.target.value)} />
         </label>
         <Button type="submit" disabled={protecting.isLoading || !words.trim()}>

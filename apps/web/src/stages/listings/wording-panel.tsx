@@ -62,7 +62,7 @@ function TemplateBox({
           onChange={(e) => put(e.target.value)}
         >
           <option value="" disabled>
-            + place
+            {say('place')}
           </option>
           {places.map((p) => (
             <option key={p} value={p}>
@@ -176,10 +176,10 @@ export function WordingPanel({
         ))}
         <div className="flex gap-2">
           <Button className="!h-7 !px-2" onClick={() => addBlock('paragraph')}>
-            <Plus size={13} aria-hidden /> Paragraph
+            <Plus size={13} aria-hidden /> {say('paragraph2')}
           </Button>
           <Button className="!h-7 !px-2" onClick={() => addBlock('point')}>
-            <Plus size={13} aria-hidden /> Point
+            <Plus size={13} aria-hidden /> {say('point2')}
           </Button>
         </div>
       </div>
@@ -319,7 +319,7 @@ function Tags({
       : tag;
   return (
     <div className="flex flex-col gap-1.5">
-      <h3 className="text-[13px] font-semibold">Tags</h3>
+      <h3 className="text-[13px] font-semibold">{say('tags')}</h3>
       {tags.length > 0 && (
         <ul className="flex max-h-56 flex-col overflow-y-auto">
           {tags.map((tag, i) => (

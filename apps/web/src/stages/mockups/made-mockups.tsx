@@ -32,20 +32,21 @@ export function MadeMockups({
     );
   return (
     <section aria-label={say('picturesMade')} className="flex flex-col gap-1.5">
-      <h2 className="heading">Made</h2>
+      <h2 className="heading">{say('made')}</h2>
       {made.length === 0 && <p className="text-[13px] text-muted">{say('noPictureHasBeenMade')}</p>}
       {behind.length > 0 && (
         <div className="flex items-center gap-2 text-[13px]">
           <SeverityMark severity="watch" size={13} />
           <span className="min-w-0 flex-1">
-            {behind.length === made.length
-              ? say('allShow')
-              : say('ofShow', { behind: behind.length, made: made.length })}{' '}
-            the design as it was before.
+            {say('theDesignAsItWas', {
+              isAll: behind.length === made.length,
+              behind: behind.length,
+              made: made.length,
+            })}
           </span>
           <Button className="!h-7 !px-2" disabled={busy} onClick={again}>
             <RefreshCw size={13} aria-hidden />
-            Make anew
+            {say('makeAnew')}
           </Button>
         </div>
       )}

@@ -46,7 +46,7 @@ export function MakePictures({
     maxBytes === null || SIZES.includes(maxBytes) ? SIZES : [...SIZES, maxBytes].sort((a, b) => a - b);
   return (
     <section aria-label={say('makePictures')} className="flex flex-col gap-2">
-      <h2 className="heading">Make</h2>
+      <h2 className="heading">{say('make')}</h2>
       <SelectField label={say('pictures')} value={chosen} onChange={(e) => onSet(e.target.value as SetOf)}>
         {sets.map((key) => (
           <option key={key} value={key}>
@@ -105,13 +105,13 @@ export function MakePictures({
             className="!h-7 !px-2"
             onClick={() => onManner(asListed({ ...manner, maxBytes: maxBytes ?? undefined }, rules.pictures))}
           >
-            Make them as it asks
+            {say('makeThemAsItAsks')}
           </Button>
         </div>
       )}
       <Button tone="main" disabled={busy} onClick={onMake}>
         <Images size={15} aria-hidden />
-        Make {count === 1 ? say('thePicture') : say('pictures2', { count })}
+        {say('make2', { count })}
       </Button>
       {runId && <UnderWay runId={runId} />}
     </section>
@@ -137,7 +137,7 @@ function UnderWay({ runId }: { runId: string }) {
             : say('ofMade', { made, all })}
       </span>
       <Link to="/runs" className="text-spruce underline">
-        The run
+        {say('theRun')}
       </Link>
     </p>
   );

@@ -30,8 +30,8 @@ export function MockupsStage({ specs, garments }: { specs: Spec[]; garments: Gar
       <main className="p-6">
         {scenes.isError ? (
           <div role="alert" className="flex items-center gap-3">
-            <span>The scenes could not be had: {reasonOf(scenes.error)}</span>
-            <Button onClick={() => void scenes.refetch()}>Try again</Button>
+            <span>{say('theScenesCouldNotBe', { reason: reasonOf(scenes.error) })}</span>
+            <Button onClick={() => void scenes.refetch()}>{say('tryAgain')}</Button>
           </div>
         ) : (
           <p className="text-muted">{say('lookingForScenes')}</p>

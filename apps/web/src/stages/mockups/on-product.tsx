@@ -36,6 +36,7 @@ import {
   type Manner,
   type SetOf,
 } from './wishes';
+import { toldWords } from '../../words/told';
 import { say } from '../../words/mockups';
 
 /** A side of a product that the design is placed on, and the scenes that show it. */
@@ -243,7 +244,7 @@ export function OnProduct({
             onFiles={([file]) => void bringPhoto(file, spec, side).then((own) => own && setPhoto(own))}
           >
             <Camera size={15} aria-hidden />
-            Your own photo…
+            {say('yourOwnPhoto')}
           </FileButton>
           {scene.photo && (
             <Button onClick={() => setPhoto(scene.id)}>{say('setUp', { name: scene.name })}</Button>
@@ -259,7 +260,7 @@ export function OnProduct({
               })
             }
           >
-            A scene from a file…
+            {say('aSceneFromAFile')}
           </FileButton>
           {scene.id.startsWith('own-') && !scene.photo && (
             <Button tone="danger" onClick={() => setLeaving(scene)}>
@@ -298,7 +299,7 @@ export function OnProduct({
             {seat.map((note) => (
               <li key={note.message} className="flex items-center gap-1.5">
                 {note.severity !== 'note' && <SeverityMark severity={note.severity} size={12} />}
-                {note.message}
+                {toldWords(note)}
               </li>
             ))}
           </ul>
@@ -346,10 +347,10 @@ export function OnProduct({
           onMake={() => void make(wanted.map((w) => requestOf(id, spec, side, w)))}
         />
         <section aria-label={say('sample')} className="flex flex-col items-start gap-1.5">
-          <h2 className="heading">Sample</h2>
+          <h2 className="heading">{say('sample')}</h2>
           <Button onClick={() => setSampling(true)}>
             <Package size={15} aria-hidden />
-            Order a sample…
+            {say('orderASample')}
           </Button>
         </section>
         <MadeMockups

@@ -98,13 +98,15 @@ export function CurvedView({
         <figcaption className="mt-1 text-[12px] text-muted">{say('fromTheFront')}</figcaption>
       </figure>
       <p className="max-w-56 text-[12.5px] text-muted">
-        It spans {Math.round(2 * halfAngle)}° of the curve.{' '}
-        {placement.narrow
-          ? say('narrowedToInItsMiddle', {
-              factor: (factor * 100).toFixed(1),
-              halfAngle: halfAngle.toFixed(1),
-            })
-          : say('notNarrowedTowardsItsSides')}
+        {say('itSpansOfTheCurve', {
+          value: Math.round(2 * halfAngle),
+          which: placement.narrow
+            ? say('narrowedToInItsMiddle', {
+                factor: (factor * 100).toFixed(1),
+                halfAngle: halfAngle.toFixed(1),
+              })
+            : say('notNarrowedTowardsItsSides'),
+        })}
       </p>
     </div>
   );

@@ -21,6 +21,7 @@ import {
   garmentBackground,
 } from '../../ui';
 import { scaledAbout } from './scaled-about';
+import { toldWords } from '../../words/told';
 import { say } from '../../words/placement';
 
 const inRange = (min: number, max: number) => (v: number) =>
@@ -162,7 +163,7 @@ export function PlacementFields({
 
       {worn ? (
         <section aria-label={say('colours')}>
-          <h2 className="heading mb-1">Colours</h2>
+          <h2 className="heading mb-1">{say('colours')}</h2>
           <p className="mb-1.5 text-[12.5px] text-muted">
             {spec.perColour ? say('aColourwayForEachGarment') : say('thisProductTakesOneArtwork')}
           </p>
@@ -202,7 +203,7 @@ export function PlacementFields({
                       }}
                     >
                       {!now && !chosen && <option value="any">{say('notChosen')}</option>}
-                      <option value="">not sold</option>
+                      <option value="">{say('notSold')}</option>
                       {design.colourways.map((c) => (
                         <option key={c.id} value={c.id}>
                           {c.name}
@@ -259,7 +260,7 @@ export function PlacementFields({
           )}
           {spec.background !== 'transparent' && (
             <div>
-              <span className="block text-[11.5px] text-muted">Background</span>
+              <span className="block text-[11.5px] text-muted">{say('background')}</span>
               <div className="flex h-8 items-center gap-2">
                 <input
                   type="color"
@@ -340,12 +341,12 @@ function Noticed({
 }) {
   // What is told of the placement is told once.
   const seen = (shows ?? []).filter((f) => notes.every((n) => n.message !== f.message));
-  const row = ({ severity, message }: Pick<PlacementNote, 'severity' | 'message'>) => (
-    <li key={message} className="flex items-start gap-1.5">
+  const row = (note: Pick<PlacementNote, 'severity' | 'message'> & { said?: PlacementNote['said'] }) => (
+    <li key={note.message} className="flex items-start gap-1.5">
       <span className="mt-0.5">
-        <SeverityMark severity={severity} size={13} />
+        <SeverityMark severity={note.severity} size={13} />
       </span>
-      <span className="min-w-0 break-words">{message}</span>
+      <span className="min-w-0 break-words">{toldWords(note)}</span>
     </li>
   );
   return (
@@ -361,7 +362,7 @@ function Noticed({
             {seen.map(row)}
           </ul>
           <button type="button" className="mt-1.5 text-[13px] text-spruce underline" onClick={onMend}>
-            Mend it in the artwork
+            {say('mendItInTheArtwork')}
           </button>
         </>
       )}

@@ -313,11 +313,11 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
                 <h1 className="mr-auto truncate text-[16px]">{productWords(spec, side)}</h1>
                 <Button onClick={placeIt} title={tip(say('placeItByItsInk'), 'place-by-ink')} disabled={!ink}>
                   <Wand size={15} aria-hidden />
-                  Place for me
+                  {say('placeForMe')}
                 </Button>
                 <Button onClick={() => setDialog('copy')}>
                   <Copy size={14} aria-hidden />
-                  Copy to…
+                  {say('copyToDots')}
                 </Button>
               </div>
               {said && (

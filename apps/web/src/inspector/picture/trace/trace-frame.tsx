@@ -53,9 +53,7 @@ export function TraceFrame<T>({
             alt={say('thePictureAsItWas')}
             className="h-[46vh] w-full rounded-sm bg-surround object-contain"
           />
-          <figcaption className="text-[12px] text-muted">
-            As it was brought in; it is traced with its steps made.
-          </figcaption>
+          <figcaption className="text-[12px] text-muted">{say('asItWasBroughtIn')}</figcaption>
         </figure>
         <figure className="min-w-0">
           <div

@@ -96,10 +96,7 @@ export function TraceLines({ part, design, material, kind, onClose }: TraceProps
             step={5}
             onChange={(v) => set({ through: v })}
           />
-          <p className="text-[12.5px] text-muted">
-            Dark lines on a lighter paper or light ones on a darker, shadows and all, or what is drawn on a
-            clear ground. Where lines meet, one goes on in another that turns by no more than this.
-          </p>
+          <p className="text-[12.5px] text-muted">{say('darkLinesOnALighter')}</p>
         </>
       }
       fault={fault}

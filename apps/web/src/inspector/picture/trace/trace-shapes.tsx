@@ -148,7 +148,7 @@ export function TraceShapes({ part, design, material, kind, onClose }: TraceProp
               checked={settings.paper}
               onChange={(e) => set({ paper: e.target.checked, colours: e.target.checked ? 2 : null })}
             />
-            A drawing on paper: make its light even
+            {say('aDrawingOnPaperMake')}
           </label>
           <Amount
             label={say('leastMm2')}

@@ -17,8 +17,10 @@ export function DeleteScene({
   return (
     <Modal open title={say('deleteThisScene')} onClose={onClose}>
       <p>
-        {scene.name} goes; {scene.photo ? say('thePhotoStaysAmongYour') : say('pictures3')} that were made
-        with it stay made.
+        {say('goesThatWereMadeWith', {
+          name: scene.name,
+          isPhoto: Boolean(scene.photo),
+        })}
       </p>
       <div className="mt-4 flex justify-end gap-2">
         <Button onClick={onClose}>{say('keepIt')}</Button>

@@ -40,7 +40,7 @@ export function PhotoDesk({
   if (fault)
     return (
       <main className="mx-auto mt-16 max-w-md p-6">
-        <h1 className="text-[20px]">This photo cannot be shown</h1>
+        <h1 className="text-[20px]">{say('thisPhotoCannotBeShown')}</h1>
         <p className="my-3">{fault}</p>
         <div className="flex gap-2">
           <Button onClick={open.again}>{say('tryAgain')}</Button>
@@ -54,7 +54,7 @@ export function PhotoDesk({
     <Panes names={[say('photo'), say('settings')]} start={0} className="grid grid-cols-[minmax(0,1fr)_276px]">
       <section aria-label={say('photo')} className="flex min-h-0 min-w-0 flex-col">
         <div className="flex items-center gap-3 border-b border-line px-4 py-1.5">
-          <h1 className="sr-only">Your photo: {scene.name}</h1>
+          <h1 className="sr-only">{say('yourPhoto', { name: scene.name })}</h1>
           <NameField
             label={say('nameOfTheScene')}
             name={scene.name}
@@ -79,11 +79,11 @@ export function PhotoDesk({
             <Trash2 size={16} aria-hidden />
           </IconButton>
           <Button tone="main" onClick={onDone}>
-            Done
+            {say('done')}
           </Button>
         </div>
         <KeptNotes
-          noun={say('scene')}
+          noun="scene"
           refused={open.refused}
           conflict={state === 'conflict' && open.theirs !== null}
           onKeepMine={() =>

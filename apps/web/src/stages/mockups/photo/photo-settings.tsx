@@ -126,7 +126,7 @@ export function PhotoSettings({
               onChange={onBrush}
             />
             <Button disabled={!photo.cloth.length} onClick={() => set({ cloth: [] }, 'clear')}>
-              Take all marks away
+              {say('takeAllMarksAway')}
             </Button>
           </>
         )}
@@ -170,22 +170,20 @@ export function PhotoSettings({
         <h2 className="heading mb-1">{say('measuredInThePhoto')}</h2>
         {facts ? (
           <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-0.5 [&_dd]:text-right [&_dt]:text-muted">
-            <dt>Light</dt>
+            <dt>{say('light3')}</dt>
             <dd className="flex items-center justify-end gap-1.5">
               {facts.from && <Arrow from={facts.from} />}
               {fromWords(facts.from)}
             </dd>
-            <dt>Blank</dt>
+            <dt>{say('blank')}</dt>
             <dd>
               {facts.cloth >= 0.3 ? say('light2') : facts.cloth >= 0.08 ? say('middling') : say('dark')}
             </dd>
-            <dt>Darkest, lightest</dt>
-            <dd>
-              {percent(facts.black)} %, {percent(facts.white)} % of full light
-            </dd>
-            <dt>Edges</dt>
-            <dd>{facts.soft.toFixed(1)} px soft</dd>
-            <dt>Grain</dt>
+            <dt>{say('darkestLightest')}</dt>
+            <dd>{say('ofFullLight', { black: percent(facts.black), white: percent(facts.white) })}</dd>
+            <dt>{say('edges')}</dt>
+            <dd>{say('pxSoft', { soft: facts.soft.toFixed(1) })}</dd>
+            <dt>{say('grain2')}</dt>
             <dd>{(100 * facts.grain).toFixed(1)} %</dd>
           </dl>
         ) : (
