@@ -11,6 +11,7 @@ import { MONTH_NAMES } from './season-words';
 import { count, monthWords } from './figure-words';
 import { Spark } from './spark';
 import { growthWords, WatchButton } from './watch';
+import { decimal } from '../words/decimal';
 import { say } from '../words/almanac';
 
 const MONTHS = 'J F M A M J J A S O N D'.split(' ');
@@ -24,7 +25,7 @@ function SeasonIndex({ season }: { season: number[] }) {
         <li
           key={i}
           className="flex-1 text-center text-[10.5px] text-muted"
-          title={say('timesAUsualMonth', { monthNames: MONTH_NAMES[i], v: v.toFixed(2) })}
+          title={say('timesAUsualMonth', { monthNames: MONTH_NAMES[i], v: decimal(v, 2) })}
         >
           <span
             aria-hidden
@@ -33,7 +34,7 @@ function SeasonIndex({ season }: { season: number[] }) {
           />
           <span aria-hidden>{MONTHS[i]}</span>
           <span className="sr-only">
-            {MONTH_NAMES[i]} {v.toFixed(2)}
+            {MONTH_NAMES[i]} {decimal(v, 2)}
           </span>
         </li>
       ))}
@@ -63,7 +64,7 @@ function Facts({ row }: { row: Demand }) {
       say('listingsForEachSearch'),
       row.difficulty === null
         ? say('notKnown')
-        : `${row.difficulty.toFixed(1)}, ${difficultyWord(row.difficulty)}`,
+        : `${decimal(row.difficulty, 1)}, ${difficultyWord(row.difficulty)}`,
     ],
   ];
   return (

@@ -12,6 +12,7 @@ import { count, monthWords } from './figure-words';
 import { Spark } from './spark';
 import { growthWords, WatchButton } from './watch';
 import { apiAt } from '../platform/address';
+import { decimal } from '../words/decimal';
 import { say } from '../words/almanac';
 
 const PRODUCTS = ['', 'shirt', 'mug', 'ornament', 'sticker'] as const;
@@ -200,7 +201,7 @@ export function Demand() {
                   <td className="px-2">
                     {row.difficulty === null
                       ? '–'
-                      : `${difficultyWord(row.difficulty)} (${row.difficulty.toFixed(1)})`}
+                      : `${difficultyWord(row.difficulty)} (${decimal(row.difficulty, 1)})`}
                   </td>
                   <td className="px-1">
                     <WatchButton row={row} />

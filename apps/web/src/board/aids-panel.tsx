@@ -33,8 +33,8 @@ export function AidsPanel({ design, resolved }: { design: Design; resolved: Reso
   return (
     <Popover className="relative">
       <PopoverButton
-        aria-label="Guides, grid and margin"
-        title="Guides, grid and margin"
+        aria-label={say('guidesGridAndMargin')}
+        title={say('guidesGridAndMargin')}
         className="inline-flex h-7 w-7 items-center justify-center rounded-md text-ink hover:bg-line"
       >
         <Ruler size={16} aria-hidden />
@@ -69,7 +69,7 @@ export function AidsPanel({ design, resolved }: { design: Design; resolved: Reso
             dpi={dpi}
             value={aids.grid ?? 0}
             check={(v) => (v === 0 || (v >= 2 && v <= 10000) ? null : say('n2PxOrMore0'))}
-            onChange={(v) => set('Change the grid', { grid: v === 0 ? null : v }, 'grid')}
+            onChange={(v) => set(say('changeTheGrid'), { grid: v === 0 ? null : v }, 'grid')}
           />
         </div>
         <h3 className="heading mt-3 mb-1">{say('guides')}</h3>

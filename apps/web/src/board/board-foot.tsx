@@ -8,6 +8,7 @@ import type { Look } from './board-paint';
 import { isScreenMeasured } from '../editor/measure';
 import { ScreenMatch } from './screen-match';
 import type { View } from './use-view';
+import { decimal } from '../words/decimal';
 import { say } from '../words/board';
 
 const TEXT = 'shrink-0 whitespace-nowrap rounded-md px-2 py-1 text-muted hover:bg-line hover:text-ink';
@@ -43,7 +44,7 @@ export function BoardFoot({
         <ZoomOut size={16} />
       </IconButton>
       <span className="w-12 shrink-0 whitespace-nowrap text-center" title={say('screenPixelsToABoard')}>
-        {(view.scale * 100).toFixed(view.scale < 0.1 ? 1 : 0)} %
+        {decimal(view.scale * 100, view.scale < 0.1 ? 1 : 0)} %
       </span>
       <IconButton label={say('zoomIn')} keys="+" onClick={() => onZoom(1.25)}>
         <ZoomIn size={16} />

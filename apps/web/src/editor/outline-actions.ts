@@ -5,6 +5,7 @@ import { outlinesOf, splitOf } from '../workers/outline-client';
 import { reasonOf } from '../workers/hand';
 import type { Editing } from './use-edit';
 import { region } from '../words/language';
+import { decimal } from '../words/decimal';
 import { say } from '../words/editor';
 
 const WHY = {
@@ -48,7 +49,7 @@ export async function makeOutlines(edit: Editing, design: Design, ids: readonly 
       ? ''
       : deviation < 0.001
         ? say('exactlyWhereItWasDrawn')
-        : say('atMostMmFromWhat', { deviation: deviation.toFixed(3) });
+        : say('atMostMmFromWhat', { deviation: decimal(deviation, 3) });
   const others = left ? ` ${say('onePartHasNoOutline', { left })}` : '';
   notify('done', say('points', { points: points.toLocaleString(region()), stray, others }));
 }

@@ -6,6 +6,7 @@ import type { FileFinding, PlanRow } from '@brelm/contract';
 import { bytesText, garmentBackground, SeverityMark, VerdictMark } from '../ui';
 import { useFileProof } from './use-file-proof';
 import { toldWords } from '../words/told';
+import { decimal } from '../words/decimal';
 import { say } from '../words/files';
 
 /** What the seller has chosen for a row. */
@@ -84,7 +85,7 @@ export function PlanRowView({
     format: choice.format,
     revision: row.revision,
   });
-  const mmOf = (px: number) => ((px / row.dpi) * 25.4).toFixed(1);
+  const mmOf = (px: number) => decimal((px / row.dpi) * 25.4, 1);
   const stops = proof ? openStops(proof.findings) : [];
   const state: RowState = fault ? 'fault' : !proof ? 'proofing' : stops.length ? 'stopped' : 'fine';
   useEffect(() => onState(state), [state, onState]);

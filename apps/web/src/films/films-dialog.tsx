@@ -23,6 +23,7 @@ import {
 import { NotWanted, reasonOf } from '../workers/hand';
 import { filmsOf, type ShownFilm, type ShownFilms } from '../workers/outline-client';
 import { region } from '../words/language';
+import { decimal } from '../words/decimal';
 import { say } from '../words/films';
 
 const MARK_WORDS: Readonly<Record<MarkKind, string>> = {
@@ -213,7 +214,7 @@ function FilmPicture({
   );
 }
 
-const mm = (v: number) => v.toFixed(v < 10 ? 1 : 0);
+const mm = (v: number) => decimal(v, v < 10 ? 1 : 0);
 
 function FilmEntry({
   film,
@@ -248,7 +249,7 @@ function FilmEntry({
           pieces,
           holes,
           points: points.toLocaleString(region()),
-          way: (way / 1000).toFixed(2),
+          way: decimal(way / 1000, 2),
           value: Math.max(1, Math.round(seconds)),
         })}
       </p>

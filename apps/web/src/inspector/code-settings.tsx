@@ -3,6 +3,7 @@ import { CODE_LEVELS, type CodeLevel, type CodePart, codeShape, moduleMm } from 
 import { NumberField, SelectField } from '../ui';
 import { InkSelect } from '../editor/ink-select';
 import { useEdit } from '../editor/use-edit';
+import { decimal } from '../words/decimal';
 import { say } from '../words/inspector';
 
 const LEVELS: Record<CodeLevel, string> = {
@@ -35,7 +36,7 @@ export function CodeSettings({ part, design }: { part: CodePart; design: Design 
         {made
           ? say('modulesOfMm', {
               modules: made.modules,
-              moduleMm: moduleMm(part, design.board.dpi).toFixed(2),
+              moduleMm: decimal(moduleMm(part, design.board.dpi), 2),
             })
           : part.text
             ? say('tooLongForACode')

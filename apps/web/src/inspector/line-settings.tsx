@@ -7,6 +7,7 @@ import { PENS } from '../board/draw-bar';
 import { InkSelect } from '../editor/ink-select';
 import { useTools } from '../board/tools';
 import { useEdit } from '../editor/use-edit';
+import { decimal } from '../words/decimal';
 import { say } from '../words/inspector';
 
 /** How far a line may stray when it is given fewer points, over its width. */
@@ -80,7 +81,7 @@ export function LineSettings({ part, design }: { part: LinePart; design: Design 
           nodes: part.nodes.length,
           fewer:
             fewer &&
-            say('wouldStrayByPx', { nodes: fewer.nodes.length, error: (fewer.error * scale).toFixed(1) }),
+            say('wouldStrayByPx', { nodes: fewer.nodes.length, error: decimal(fewer.error * scale, 1) }),
         })}
       </p>
       <div className="flex flex-wrap gap-x-4 gap-y-1">

@@ -34,7 +34,7 @@ export function OutlineSettings({ parts, design }: { parts: Part[]; design: Desi
           onChange={(v) => set(say('thickerOrThinner2'), { spread: Math.max(0, v), thin: Math.max(0, -v) })}
         />
         <LengthField
-          label="Corners rounded"
+          label={say('cornersRounded')}
           dpi={dpi}
           value={first.smooth}
           check={(v) => (v >= 0 && v <= MOST_THIN ? null : say('n0ToPx', { mostThin: MOST_THIN }))}

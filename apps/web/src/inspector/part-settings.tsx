@@ -123,7 +123,7 @@ export function PartSettings({ part: made, design }: { part: Part; design: Desig
             value={part.opacity * 100}
             check={(v) => (v >= 0 && v <= 100 ? null : say('n0To100'))}
             onChange={(v) =>
-              edit.part(part.id, 'Change the opacity', { opacity: v / 100 }, `opacity ${part.id}`)
+              edit.part(part.id, say('changeTheOpacity'), { opacity: v / 100 }, `opacity ${part.id}`)
             }
           />
           <BlendField

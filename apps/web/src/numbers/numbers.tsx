@@ -15,6 +15,7 @@ import { reasonOf, useGarmentsQuery, useSpecsQuery } from '../store/api';
 import { useFiguresQuery } from '../store/listings-api';
 import { Button, Place, SelectField, SeverityMark } from '../ui';
 import { WeekChart } from './week-chart';
+import { decimal } from '../words/decimal';
 import { say } from '../words/numbers';
 
 /** How often marketplaces are asked anew, ms. */
@@ -200,7 +201,7 @@ export function Numbers() {
                   <td className="py-1.5 text-right">{g.sales}</td>
                   {by !== 'colour' && (
                     <td className="py-1.5 text-right text-muted">
-                      {g.views ? `${((100 * g.sales) / g.views).toFixed(1)} %` : '–'}
+                      {g.views ? `${decimal((100 * g.sales) / g.views, 1)} %` : '–'}
                     </td>
                   )}
                   <td className={`py-1.5 text-right ${g.profit < 0 ? 'text-rust' : ''}`}>

@@ -1,8 +1,9 @@
 import type { Tolerance } from '@brelm/core/press';
+import { decimal } from '../words/decimal';
 import { say } from '../words/samples';
 
 const signed = (mm: number, less: string, more: string) =>
-  Math.abs(mm) < 0.05 ? null : say('mm', { mm: Math.abs(mm).toFixed(1), which: mm < 0 ? less : more });
+  Math.abs(mm) < 0.05 ? null : say('mm', { mm: decimal(Math.abs(mm), 1), which: mm < 0 ? less : more });
 
 /** How a print came out beside its file, in words. */
 export function misprintWords({ dxMm, dyMm, lightness, chroma }: Tolerance): string {

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { Sheet, SheetSticker, StickerShape } from '@brelm/core/sheet';
 import { Button, IconButton, NumberField, SelectField } from '../ui';
 import type { StickerState } from './use-stickers';
+import { decimal } from '../words/decimal';
 import { say } from '../words/sheets';
 
 /** How many of a sticker are asked for: a number, or as many as find room. */
@@ -64,7 +65,12 @@ export function StickerList({
               </div>
               <p className="mb-1 text-[12px] text-muted">
                 {art && shape
-                  ? `${shape.width.toFixed(1)} × ${shape.height.toFixed(1)} mm · ${lying} on it · ${room.get(s.id) ?? 0} fit in a grid`
+                  ? say('mmOnItFitIn', {
+                      width: decimal(shape.width, 1),
+                      height: decimal(shape.height, 1),
+                      lying,
+                      value: room.get(s.id) ?? 0,
+                    })
                   : state === 'working' || !state
                     ? say('workingOutItsCut')
                     : say('cannotBeCutOut', { fault: (state as { fault: string }).fault })}

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { apiAt, shopPath } from '../platform/address';
 import { useShopQuery } from '../store/api';
 import { UNNAMED_SHOP, useMeQuery, useShopsQuery } from '../store/house-api';
+import { chosenLanguage, chooseLanguage, LANGUAGES, type Language } from '../words/language';
 import { say } from '../words/frame';
 
 const ShopsDialog = lazy(() => import('./shops-dialog'));
@@ -88,6 +89,31 @@ export function ShopMenu() {
               </MenuItem>
             </>
           )}
+          <div role="separator" className="my-1 border-t border-line" />
+          <div role="group" aria-label={say('language')} className="flex gap-1">
+            {(Object.entries(LANGUAGES) as [Language, string][]).map(([language, called]) => (
+              <MenuItem key={language}>
+                <button
+                  type="button"
+                  lang={language}
+                  aria-current={language === chosenLanguage() ? 'true' : undefined}
+                  className={`${ITEM} flex items-center gap-2`}
+                  onClick={() => {
+                    chooseLanguage(language);
+                    // What is not saved yet is kept, and goes on after it.
+                    location.reload();
+                  }}
+                >
+                  <Check
+                    size={14}
+                    aria-hidden
+                    className={language === chosenLanguage() ? 'text-spruce' : 'invisible'}
+                  />
+                  {called}
+                </button>
+              </MenuItem>
+            ))}
+          </div>
         </MenuItems>
       </Menu>
       {managing && (

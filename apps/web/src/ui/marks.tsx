@@ -1,4 +1,5 @@
 import type { Severity, Verdict } from '@brelm/core/proof';
+import { decimal } from '../words/decimal';
 import { say } from '../words/ui';
 
 const VERDICT_WORDS: Record<Verdict, string> = {
@@ -54,4 +55,4 @@ export function SeverityMark({ severity, size = 16 }: { severity: Severity; size
 
 /** A contrast ratio as it is written everywhere: one decimal under ten, none above. */
 export const ratioText = (ratio: number): string =>
-  ratio < 10 ? ratio.toFixed(1) : Math.round(ratio).toString();
+  ratio < 10 ? decimal(ratio, 1) : Math.round(ratio).toString();

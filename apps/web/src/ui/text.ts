@@ -1,13 +1,14 @@
 import { apiAt } from '../platform/address';
+import { decimal } from '../words/decimal';
 import { say } from '../words/ui';
 /** So many bytes in the seller's words. */
 export const bytesText = (bytes: number): string =>
   bytes === 0
     ? say('nothing')
     : bytes >= 1e9
-      ? `${(bytes / 1e9).toFixed(1)} GB`
+      ? `${decimal(bytes / 1e9, 1)} GB`
       : bytes >= 1e6
-        ? `${(bytes / 1e6).toFixed(1)} MB`
+        ? `${decimal(bytes / 1e6, 1)} MB`
         : `${Math.max(1, Math.round(bytes / 1e3))} KB`;
 
 /** Where the small picture of a material is. */

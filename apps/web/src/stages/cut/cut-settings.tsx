@@ -191,7 +191,7 @@ export function CutSettings({
             />
             {value.corners === 'sharp' && (
               <NumberField
-                label="Up to, × border"
+                label={say('upToBorder')}
                 value={value.mitre}
                 check={(v) => (v >= 1 && v <= 10 ? null : say('n1To10'))}
                 onChange={(mitre) => onSet({ mitre }, say('reachOfCorners'))}
@@ -253,7 +253,7 @@ export function CutSettings({
                 label={say('ink')}
                 value={value.ink}
                 design={design}
-                onChange={(ink) => onSet({ ink }, 'Ink of the border')}
+                onChange={(ink) => onSet({ ink }, say('inkOfTheBorder'))}
               />
             )}
             {length('bleed', say('bleed'), 0, 10)}
@@ -292,7 +292,7 @@ export function CutSettings({
             onClick={() =>
               onSet(
                 { rims: [...rims, { ink: rimInk(design, rims.at(-1)?.ink ?? value.ink), width: 1.5 }] },
-                'Rim around the border',
+                say('rimAroundTheBorder'),
               )
             }
           >

@@ -34,6 +34,7 @@ import { PeelList } from './peel-list';
 import { StickerBoard } from './sticker-board';
 import { stickersOf, type StickerProduct } from './sticker-products';
 import { useCut } from './use-cut';
+import { decimal } from '../../words/decimal';
 import { say } from '../../words/cut';
 
 /** How the open side of a design is cut out as a sticker, and what that is like to peel. */
@@ -268,7 +269,7 @@ function Sticker({
     if (offered) change(offered.change, say('mendTheCut', { code }));
     else if (fill && product) onFill(product);
   };
-  const inMm = (px: number) => ((px / drawing.dpi) * 25.4).toFixed(1);
+  const inMm = (px: number) => decimal((px / drawing.dpi) * 25.4, 1);
   const size = say('mm3', { inMm: inMm(drawing.width), inMm2: inMm(drawing.height) });
   return (
     <Panes

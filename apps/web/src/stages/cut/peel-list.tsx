@@ -1,9 +1,10 @@
 import { cutSeconds, type Cut, type CutFinding, type Spot } from '@brelm/core/cutline';
 import { Button, SeverityMark, VerdictMark } from '../../ui';
 import { mendWords, toldWords } from '../../words/told';
+import { decimal } from '../../words/decimal';
 import { say } from '../../words/cut';
 
-const mm = (v: number): string => (Number.isFinite(v) ? `${v.toFixed(1)} mm` : '–');
+const mm = (v: number): string => (Number.isFinite(v) ? `${decimal(v, 1)} mm` : '–');
 
 /** What a sticker is like to peel: what will go wrong, each with its mend, and its figures. */
 export function PeelList({
@@ -25,16 +26,16 @@ export function PeelList({
   const figures: [string, string, Spot | null][] = !peel
     ? []
     : [
-        [say('size'), say('mm2', { width: peel.width.toFixed(1), height: peel.height.toFixed(1) }), null],
+        [say('size'), say('mm2', { width: decimal(peel.width, 1), height: decimal(peel.height, 1) }), null],
         [say('pieces'), String(peel.pieces), null],
         [say('holes'), String(peel.holes), null],
-        ['Least border', peel.border ? mm(peel.border.distance) : '–', peel.border],
+        [say('leastBorder'), peel.border ? mm(peel.border.distance) : '–', peel.border],
         [say('narrowestNeck'), peel.neck ? mm(peel.neck.width) : say('noneUnder12Mm'), peel.neck],
         [say('leastOuterRadius'), mm(peel.outerRadius), null],
         [say('leastInnerRadius'), mm(peel.innerRadius), null],
-        [say('bladesWay'), `${(peel.path / 10).toFixed(1)} cm`, null],
+        [say('bladesWay'), `${decimal(peel.path / 10, 1)} cm`, null],
         [say('points'), String(peel.points), null],
-        [say('timeAt100MmS'), `${cutSeconds(cut!).toFixed(1)} s`, null],
+        [say('timeAt100MmS'), `${decimal(cutSeconds(cut!), 1)} s`, null],
       ];
   return (
     <div className="flex flex-col gap-4">

@@ -7,6 +7,7 @@ import { useBordered, useDrawing, useThumbnail, type Border } from '../../design
 import { paintGarment } from '../../platform/garment-paint';
 import { Modal, NumberField, WorkFaultNote } from '../../ui';
 import { edges, reasonOf, separation } from '../../workers/proof-client';
+import { decimal } from '../../words/decimal';
 import { say } from '../../words/garments';
 
 const SIZE = 520;
@@ -51,7 +52,7 @@ const VIEWS = {
 } as const;
 type View = keyof typeof VIEWS;
 
-const percent = (share: number) => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`;
+const percent = (share: number) => `${decimal(share * 100, share < 0.1 ? 1 : 0)} %`;
 
 /** What the separation says in figures, and the choke. */
 function SeparationWords({

@@ -8,11 +8,11 @@ import { GarmentCanvas, useBorder, useBordered, useDrawing, useThumbnail, type B
 import { Button, garmentBackground, Modal, Swatch, WorkFaultNote } from '../../ui';
 import { propose, reasonOf } from '../../workers/proof-client';
 import type { Proposed } from '../../workers/proof.worker';
+import { region } from '../../words/language';
 import { say } from '../../words/garments';
 
 /** `Soot`, `Soot and Bone`, `Soot, Bone and White`. */
-const andOf = (names: readonly string[]): string =>
-  names.length < 2 ? names.join() : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+const andOf = (names: readonly string[]): string => new Intl.ListFormat(region()).format(names);
 
 /** `Soot`, `Soot and 3 more`. */
 const shortly = ([first, ...more]: readonly string[]): string =>

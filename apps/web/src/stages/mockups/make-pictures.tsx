@@ -133,7 +133,7 @@ function UnderWay({ runId }: { runId: string }) {
           : run.finishedAt
             ? failed
               ? say('ofCouldNotBeMade', { failed, all })
-              : `${all === 1 ? say('thePictureIs') : say('allPicturesAre', { all })} made.`
+              : say('allAreMade', { all })
             : say('ofMade', { made, all })}
       </span>
       <Link to="/runs" className="text-spruce underline">

@@ -7,6 +7,7 @@ import type { SpecSide } from '@brelm/core/spec';
 import type { Resolved } from '../../design';
 import { paintGarment } from '../../platform/garment-paint';
 import { makeSurface } from '../../platform/surfaces';
+import { decimal } from '../../words/decimal';
 import { say } from '../../words/placement';
 
 const HEIGHT = 120;
@@ -102,8 +103,8 @@ export function CurvedView({
           value: Math.round(2 * halfAngle),
           which: placement.narrow
             ? say('narrowedToInItsMiddle', {
-                factor: (factor * 100).toFixed(1),
-                halfAngle: halfAngle.toFixed(1),
+                factor: decimal(factor * 100, 1),
+                halfAngle: decimal(halfAngle, 1),
               })
             : say('notNarrowedTowardsItsSides'),
         })}

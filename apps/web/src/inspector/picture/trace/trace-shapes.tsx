@@ -16,6 +16,7 @@ import { TraceFrame, type TraceProps } from './trace-frame';
 import { MOST_POINTS, tracedEdits } from './traced-motif';
 import { useTracing } from './use-tracing';
 import { useTracedPicture } from './use-traced-picture';
+import { decimal } from '../../../words/decimal';
 import { say } from '../../../words/picture';
 
 function TracedPicture({ traced, art }: { traced: Traced; art: TracedOutline[] }) {
@@ -124,7 +125,11 @@ export function TraceShapes({ part, design, material, kind, onClose }: TraceProp
       made={shown && <TracedPicture traced={shown} art={art} />}
       told={
         shown &&
-        `${shown.points} points; borders ${(shown.error.mean * mmPerPx).toFixed(2)} mm off in the mean, ${(shown.error.largest * mmPerPx).toFixed(2)} mm at most`
+        say('pointsBordersMmOffIn', {
+          points: shown.points,
+          mean: decimal(shown.error.mean * mmPerPx, 2),
+          largest: decimal(shown.error.largest * mmPerPx, 2),
+        })
       }
       settings={
         <>

@@ -10,6 +10,7 @@ import {
 import { Amount, Button, NumberField, SelectField, Tick } from '../../../ui';
 import type { SceneChange } from './bring-photo';
 import type { Tool } from './photo-board';
+import { decimal } from '../../../words/decimal';
 import { say } from '../../../words/mockups';
 
 const COUNTS = Array.from({ length: MOST_NET - 1 }, (_, i) => i + 2);
@@ -182,9 +183,9 @@ export function PhotoSettings({
             <dt>{say('darkestLightest')}</dt>
             <dd>{say('ofFullLight', { black: percent(facts.black), white: percent(facts.white) })}</dd>
             <dt>{say('edges')}</dt>
-            <dd>{say('pxSoft', { soft: facts.soft.toFixed(1) })}</dd>
+            <dd>{say('pxSoft', { soft: decimal(facts.soft, 1) })}</dd>
             <dt>{say('grain2')}</dt>
-            <dd>{(100 * facts.grain).toFixed(1)} %</dd>
+            <dd>{decimal(100 * facts.grain, 1)} %</dd>
           </dl>
         ) : (
           <p className="text-muted">{say('measuring')}</p>
