@@ -4,18 +4,23 @@ import { IntlMessageFormat } from 'intl-messageformat';
 import type { Plugin } from 'vite';
 
 type Sentences = typeof import('@brelm/core/sentences');
+type Catalogue = Readonly<Record<string, string>>;
 
 const PARSER = '@formatjs/icu-messageformat-parser';
 
-/** A message that is more than its text, parsed. */
-function parsed(message: string, ignoreTag: boolean): unknown {
-  const ast = new IntlMessageFormat(message, 'en', undefined, { ignoreTag }).getAst();
+const eachOf = (catalogue: Catalogue, parse: (message: string) => unknown): string =>
+  JSON.stringify(Object.fromEntries(Object.entries(catalogue).map(([k, m]) => [k, parse(m)])));
+
+/** A message of the interface: parsed, unless it is said as it stands. */
+function own(message: string): unknown {
+  const ast = new IntlMessageFormat(message, 'en').getAst();
   const [only] = ast;
-  return ast.length === 1 && only.type === 0 ? only.value : ast;
+  return ast.length === 1 && only.type === 0 && !/['{<]/.test(only.value) ? only.value : ast;
 }
 
-const allParsed = (catalogue: Readonly<Record<string, string>>, ignoreTag: boolean): string =>
-  JSON.stringify(Object.fromEntries(Object.entries(catalogue).map(([k, m]) => [k, parsed(m, ignoreTag)])));
+/** A sentence of core, which takes titles with tags in them as they are. */
+const ofCore = (message: string): unknown =>
+  new IntlMessageFormat(message, 'en', undefined, { ignoreTag: true }).getAst();
 
 /**
  * Parses the catalogues of what is said, the interface's own and core's, and leaves the parser out of what a browser loads.
@@ -28,13 +33,13 @@ export const words = (): Plugin => ({
     return source === PARSER ? this.resolve(`${PARSER}/lib/no-parser.js`, importer) : null;
   },
   load(id) {
-    const own = /\/words\/(english|german)\/\w+\.json$/.test(id);
-    if (own) return allParsed(JSON.parse(readFileSync(id, 'utf8')) as Record<string, string>, false);
-    const core = /\/core\/src\/sentences\/(english|german)\.ts$/.exec(id)?.[1];
-    if (!core) return null;
+    if (/\/words\/(english|german)\/\w+\.json$/.test(id))
+      return eachOf(JSON.parse(readFileSync(id, 'utf8')) as Catalogue, own);
+    const language = /\/core\/src\/sentences\/(english|german)\.ts$/.exec(id)?.[1];
+    if (!language) return null;
     const { LANGUAGES } = createRequire(import.meta.url)('@brelm/core/sentences') as Sentences;
-    return core === 'english'
-      ? `export const ENGLISH = ${allParsed(LANGUAGES.en, true)}`
-      : `export const GERMAN = ${allParsed(LANGUAGES.de, true)}`;
+    return language === 'english'
+      ? `export const ENGLISH = ${eachOf(LANGUAGES.en, ofCore)}`
+      : `export const GERMAN = ${eachOf(LANGUAGES.de, ofCore)}`;
   },
 });
