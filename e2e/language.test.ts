@@ -54,10 +54,10 @@ const PLACES: [place: string, there: string][] = [
   ['sheets', 'Neuer Bogen'],
   ['materials', 'Eine Farbe hinzufügen'],
   ['specs', 'Das Produktbuch durchsuchen'],
-  ['runs', 'Läufe'],
-  ['samples', 'Muster'],
-  ['numbers', 'Zahlen'],
-  ['history', 'Was getan wurde'],
+  ['runs', 'Dateien bleiben'],
+  ['samples', 'Noch keine Muster'],
+  ['numbers', 'Noch ist nichts verkauft'],
+  ['history', 'Woran'],
 ];
 const STAGES: [stage: string, there: string][] = [
   ['', 'Druckgröße'],
@@ -93,6 +93,10 @@ describe('another language', () => {
     ]) {
       await page.goto(`${address}/${place}`);
       await page.getByText(there).or(page.getByLabel(there)).or(page.getByTitle(there)).first().waitFor();
+      const wide = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
+      if (wide > 0) left.push(`${place} is ${wide} px wider than the window`);
       left.push(
         ...(await saidOn()).filter((words) => english.has(words)).map((words) => `${place}: ${words}`),
       );

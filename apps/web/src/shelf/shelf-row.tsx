@@ -138,8 +138,10 @@ export function ShelfRow({
             ? say('nothingOnTheBoardYet')
             : verdicts.length > 0
               ? readsWords(reads, verdicts.length, nounOf(spec))
-              : '\u00a0'}
-          {waits && design.parts > 0 && <span className="text-muted">{` · ${waits}`}</span>}
+              : !waits && '\u00a0'}
+          {waits && design.parts > 0 && (
+            <span className="text-muted">{verdicts.length > 0 ? ` · ${waits}` : waits}</span>
+          )}
         </p>
         <div className="relative z-10 mt-2 overflow-hidden">
           <ChainStrips design={id} standing={standing} specs={specs ?? []} />

@@ -72,7 +72,7 @@ export const FindingCard = memo(function FindingCard({
         <SeverityMark severity={finding.severity} size={15} />
         <span className="min-w-0 break-words">{unbroken(message)}</span>
       </button>
-      <div className="mt-0.5 ml-[19px] flex">
+      <div className="mt-0.5 ml-[19px] flex flex-wrap">
         <button
           type="button"
           aria-label={say('why', { message })}
