@@ -1,10 +1,10 @@
 import type { SeasonRule, SeasonWork } from '@brelm/core/almanac';
 import { fromToday, shortDay } from './days';
+import { monthName, weekdayName } from '../words/dates';
 import { say } from '../words/almanac';
 
-export const MONTH_NAMES =
-  'January February March April May June July August September October November December'.split(' ');
-export const WEEKDAYS = 'Sunday Monday Tuesday Wednesday Thursday Friday Saturday'.split(' ');
+export const MONTH_NAMES = Array.from({ length: 12 }, (_, i) => monthName(i + 1));
+export const WEEKDAYS = Array.from({ length: 7 }, (_, i) => weekdayName(i));
 export const NTHS = [
   [1, say('first')],
   [2, say('second')],
@@ -16,9 +16,7 @@ export const NTHS = [
 
 const month = (m: number): string => MONTH_NAMES[m - 1] ?? '';
 const shifted = (days: number, of: string): string =>
-  days === 0
-    ? of
-    : `${Math.abs(days)} ${Math.abs(days) === 1 ? say('day') : say('days')} ${days < 0 ? say('before') : say('after')} ${of}`;
+  days === 0 ? of : say('daysFrom', { days: Math.abs(days), isBefore: days < 0, of });
 
 /** When a season is, in words. */
 export function ruleWords(rule: SeasonRule): string {

@@ -106,7 +106,8 @@ function StopsThere({ count }: { count: number }) {
         {count}
       </span>
       <span className="sr-only">
-        , {count} {count === 1 ? say('stop') : say('stops2')}
+        {', '}
+        {say('stopsCounted', { count })}
       </span>
     </span>
   );

@@ -3,7 +3,7 @@ import { say } from '../words/runs';
 /** How a run stands, in words. */
 export function runWords({ counts, state, cleaned, paused }: RunSummary): string {
   const all = Object.values(counts).reduce((n, v) => n + v, 0);
-  const files = (n: number) => `${n} ${n === 1 ? say('file') : say('files2')}`;
+  const files = (n: number) => say('filesCounted', { n });
   if (cleaned) return say('madeAndCleanedAwaySince', { files: files(all) });
   const made = counts.done + counts.failed;
   if (paused && counts.queued)

@@ -24,8 +24,7 @@ export function BringTable({
   return (
     <Modal open title={say('theTable', { name })} onClose={onClose} wide>
       <p className="mb-2">
-        {table.rows.length} {table.rows.length === 1 ? say('row') : say('rows')}, {table.columns.length}{' '}
-        {table.columns.length === 1 ? say('column') : say('columns')}
+        {say('rowsAndColumns', { rows: table.rows.length, columns: table.columns.length })}
         {fresh.length > 0 && say('newHereSayUnderPlaces', { fresh: fresh.join(', '), fresh2: fresh.length })}.
       </p>
       {table.notes.map((n) => (

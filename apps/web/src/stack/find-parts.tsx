@@ -4,7 +4,6 @@ import { termsOf } from '@brelm/core/rights';
 import { FormPicture } from '../inspector/form-picture';
 import { useMotifs, type FoundMotif } from './use-motifs';
 import { apiAt } from '../platform/address';
-import { region } from '../words/language';
 import { say } from '../words/stack';
 
 /** Shapes and figures that a phrase finds; more of them come as the list is scrolled. */
@@ -57,7 +56,7 @@ export function FindParts({
         {nothing
           ? say('noFigureOrShapeIs', { phrase: phrase.trim() })
           : found
-            ? `${found.total.toLocaleString(region())} ${found.total === 1 ? say('figure') : say('figures')}`
+            ? say('figuresCounted', { total: found.total })
             : say('looking')}
         {nothing && onOrder && (
           <>

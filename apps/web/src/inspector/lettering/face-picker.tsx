@@ -217,7 +217,7 @@ export function FacePicker({
         ) : isLoading ? (
           say('looking')
         ) : shown.length ? (
-          `${shown.length} ${shown.length === 1 ? say('typeface') : say('typefaces2')}`
+          say('typefacesCounted', { shown: shown.length })
         ) : (
           say('noTypefaceIsCalledThat')
         )}
