@@ -270,6 +270,8 @@ describe('shops side by side', () => {
     await odo.getByRole('button', { name: /^Shop:/ }).click();
     expect(await odo.getByRole('menuitem').allInnerTexts()).toEqual([
       expect.stringMatching(/^What was done/),
+      'English',
+      'Deutsch',
     ]);
   });
 });

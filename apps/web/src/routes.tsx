@@ -11,7 +11,7 @@ function Fault() {
       <h1 className="text-2xl">{say('thisPageCouldNotBe')}</h1>
       <p className="mt-2 text-muted">
         {say('yourDesignsAreSafe', {
-          which: error instanceof Error ? error.message : say('thereIsNothingAtThis'),
+          fault: error instanceof Error ? error.message : say('thereIsNothingAtThis'),
         })}
       </p>
       <Link to="/" className="mt-4 inline-block text-spruce underline">

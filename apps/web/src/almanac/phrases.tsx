@@ -397,11 +397,11 @@ function Opened({ first, season }: { first: Wish; season: { id: string; name: st
           ))}
         </ul>
         <p role="status" className="my-3 flex items-center gap-3 text-[13px] text-muted">
-          {say('thinkingOfSomeNothingFits', {
-            isState: state === 'working',
-            isState2: state === 'done' && all.length === 0,
-            isShort: short && all.length > 0,
-          })}
+          {state === 'working'
+            ? say('thinkingOfSome')
+            : state === 'done' && all.length === 0
+              ? say('nothingFitsAllOfThis')
+              : short && all.length > 0 && say('thereAreNoMoreOf')}
           {state === 'done' && !short && <Button onClick={more}>{say('more')}</Button>}
         </p>
       </section>

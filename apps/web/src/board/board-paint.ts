@@ -13,7 +13,6 @@ import { lengthWords } from '../editor/measure';
 import { paintProduct, twoTone, veilBeyondEdge } from './product-paint';
 import type { Snapped } from './use-snap';
 import type { View } from './use-view';
-import { say } from '../words/board';
 
 const SURROUND = '#8b8f90';
 
@@ -85,7 +84,7 @@ function paintMeasure(
     }
     context.stroke();
   }
-  context.font = say('pxAtkinsonHyperlegibleNextVariable', { value: 11.5 * ratio });
+  context.font = `${11.5 * ratio}px "Atkinson Hyperlegible Next Variable", sans-serif`;
   const wide = context.measureText(words).width + 8 * ratio;
   const [mx, my] = [
     (x0 + x1) / 2 + (axis === 'y' ? wide / 2 + 6 * ratio : 0),

@@ -50,7 +50,7 @@ export function paintProduct(
   const edge = onCanvas(trimOutline(side, side.dpi), toCanvas);
   if (side.bleedIn || (side.shape && side.shape.kind !== 'rectangle')) twoTone(context, edge, []);
   twoTone(context, onCanvas(safeOutline(side, side.dpi), toCanvas), [5, 4]);
-  context.font = say('pxAtkinsonHyperlegibleNextVariable', { value: 11.5 * ratio });
+  context.font = `${11.5 * ratio}px "Atkinson Hyperlegible Next Variable", sans-serif`;
   context.textAlign = 'center';
   context.textBaseline = 'middle';
   for (const zone of side.zones ?? []) {

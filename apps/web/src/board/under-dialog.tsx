@@ -114,7 +114,7 @@ export function UnderDialog({
               />
             </div>
             <label className="mt-2 block text-[11.5px] text-muted">
-              {say('howStronglyItShows', { value: Math.round(100 * under.strength) })}
+              {say('howStronglyItShows', { percent: Math.round(100 * under.strength) })}
               <input
                 type="range"
                 min={5}
@@ -222,8 +222,8 @@ function Paper({
             role="button"
             aria-label={say('cornerAcrossDownArrowKeys', {
               names: NAMES[i],
-              value: Math.round(100 * x),
-              value2: Math.round(100 * y),
+              across: Math.round(100 * x),
+              down: Math.round(100 * y),
             })}
             onPointerDown={(e) => {
               e.currentTarget.setPointerCapture(e.pointerId);

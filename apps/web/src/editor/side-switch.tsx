@@ -60,8 +60,8 @@ export function SideSwitch({ design, specs }: { design: Design; specs: readonly 
             <option key={s.id} value={s.id}>
               {say('stops', {
                 name: s.name,
-                isId: Boolean(s.id !== design.side.id && elsewhere.get(s.id)),
-                value: elsewhere.get(s.id),
+                hasStops: Boolean(s.id !== design.side.id && elsewhere.get(s.id)),
+                stops: elsewhere.get(s.id),
               })}
             </option>
           ))}

@@ -175,7 +175,7 @@ export function PlanRowView({
           : `${row.width} × ${row.height}`}
         <span className="block text-[12px] text-muted">
           {say('outlinesMirrored', {
-            isBlade: row.blade && choice.blade !== 'mask',
+            isCut: row.blade && choice.blade !== 'mask',
             dpi: row.dpi,
             isMirrored: row.mirrored,
           })}

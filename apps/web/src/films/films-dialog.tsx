@@ -250,7 +250,7 @@ function FilmEntry({
           holes,
           points: points.toLocaleString(region()),
           way: decimal(way / 1000, 2),
-          value: Math.max(1, Math.round(seconds)),
+          seconds: Math.max(1, Math.round(seconds)),
         })}
       </p>
       {findings.map((f) => {

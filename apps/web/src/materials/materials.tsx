@@ -119,8 +119,8 @@ function All({ sought }: { sought: URLSearchParams }) {
                 {say('noUnderbaseL', {
                   yarns: yarns(g).join(' + '),
                   kinds: KINDS[g.kind],
-                  which: g.ground ? ` ${say('stuckOn')}` : g.blank && ` · ${g.blank}`,
-                  isTakes: g.takes === 'direct',
+                  blank: g.ground ? ` ${say('stuckOn')}` : g.blank && ` · ${g.blank}`,
+                  isDirect: g.takes === 'direct',
                   garmentLightness: Math.round(garmentLightness(g)),
                 })}
               </span>

@@ -163,7 +163,7 @@ export function OrderCard({
             pieces: quote.pieces,
             countryName: countryName(country),
             money: money(quote.total, currency),
-            isValue: !['arrived', 'refused', 'cancelled'].includes(state),
+            isComing: !['arrived', 'refused', 'cancelled'].includes(state),
             arrival: arrivalWords(quote.days.arrives),
           })}
         </span>

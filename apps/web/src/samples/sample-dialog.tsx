@@ -144,7 +144,7 @@ function Quoting({
             >
               {blank.colours.map((id) => (
                 <option key={id} value={id}>
-                  {say('runOut', { name: nameOf(id), isIncludes: blank.out.includes(id) })}
+                  {say('runOut', { name: nameOf(id), isOut: blank.out.includes(id) })}
                 </option>
               ))}
             </SelectField>

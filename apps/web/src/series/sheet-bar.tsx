@@ -118,7 +118,7 @@ function SheetWords({
       ) : (
         <span className={counts.stop ? 'text-rust' : 'text-muted'}>
           {' '}
-          {say('text', { which: trouble.length ? trouble.join(', ') : say('nothingWrong') })}
+          · {trouble.length ? trouble.join(', ') : say('nothingWrong')}
         </span>
       )}
     </>

@@ -69,7 +69,7 @@ export function StickerList({
                       width: decimal(shape.width, 1),
                       height: decimal(shape.height, 1),
                       lying,
-                      value: room.get(s.id) ?? 0,
+                      fit: room.get(s.id) ?? 0,
                     })
                   : state === 'working' || !state
                     ? say('workingOutItsCut')

@@ -84,9 +84,7 @@ function CommentCard({
               {partTitle(part)}
             </button>
           ) : (
-            <span className="text-muted">
-              {say('notOnThisSideAny', { about, isPartId: partId !== null })}
-            </span>
+            <span className="text-muted">{say('notOnThisSideAny', { about, isGone: partId !== null })}</span>
           )}
         </p>
       )}

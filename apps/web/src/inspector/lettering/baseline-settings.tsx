@@ -91,7 +91,7 @@ export function BaselineSettings({ part, design }: { part: LetteringPart; design
           <option key={kind} value={kind} disabled={kind === 'along' && ways.length === 0}>
             {say('noShapeLineOrFigure', {
               names: NAMES[kind],
-              isKind: kind === 'along' && ways.length === 0,
+              hasNone: kind === 'along' && ways.length === 0,
             })}
           </option>
         ))}

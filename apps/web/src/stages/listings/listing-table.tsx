@@ -150,7 +150,7 @@ export function ListingTable({
                 <span className="block truncate text-[12px] text-muted">
                   {say('wordsOfItsOwn', {
                     marketplace: spec.marketplace,
-                    isSome: words.own.some((k) => k !== 'price'),
+                    hasOwn: words.own.some((k) => k !== 'price'),
                   })}
                 </span>
               </th>

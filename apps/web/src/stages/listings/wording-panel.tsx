@@ -378,7 +378,7 @@ function Tags({
             <li key={tag}>
               <button
                 type="button"
-                title={say('fromThe', { which: from === 'words' ? say('wordsOnTheArtwork') : from })}
+                title={say('fromThe', { source: from === 'words' ? say('wordsOnTheArtwork') : from })}
                 className="rounded-md border border-dashed border-edge px-1.5 py-0.5 text-[12px] text-muted hover:border-ink hover:text-ink"
                 onClick={() => onChange(say('addATag'), [...tags, { text: asTag(tag), only: [] }])}
               >

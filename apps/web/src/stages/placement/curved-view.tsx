@@ -100,8 +100,8 @@ export function CurvedView({
       </figure>
       <p className="max-w-56 text-[12.5px] text-muted">
         {say('itSpansOfTheCurve', {
-          value: Math.round(2 * halfAngle),
-          which: placement.narrow
+          degrees: Math.round(2 * halfAngle),
+          narrowed: placement.narrow
             ? say('narrowedToInItsMiddle', {
                 factor: decimal(factor * 100, 1),
                 halfAngle: decimal(halfAngle, 1),
