@@ -23,11 +23,11 @@ const catalogues = (language: string): Map<string, string> =>
     ),
   );
 
-/** What is said in English alone: plain sentences that are other words in German. */
+/** What is said in English alone, in two words or more: one alone may be what a seller has called an ink, or a product. */
 function englishAlone(): ReadonlySet<string> {
   const german = new Set(catalogues('german').values());
   return new Set(
-    [...catalogues('english').values()].filter((m) => !/[{<]/.test(m) && m.length > 3 && !german.has(m)),
+    [...catalogues('english').values()].filter((m) => !/[{<]/.test(m) && m.includes(' ') && !german.has(m)),
   );
 }
 
@@ -81,7 +81,7 @@ describe('another language', () => {
 
   it('is spoken in every place and stage, and nothing there is said in English', async () => {
     const english = englishAlone();
-    expect(english.size).toBeGreaterThan(2000);
+    expect(english.size).toBeGreaterThan(1500);
     const { designs } = (await (await fetch(`${address}/api/designs?count=50`)).json()) as {
       designs: { id: string; name: string }[];
     };

@@ -16,6 +16,13 @@ import { decimal } from '../words/decimal';
 import { say } from '../words/almanac';
 
 const PRODUCTS = ['', 'shirt', 'mug', 'ornament', 'sticker'] as const;
+const PRODUCT_WORDS: Readonly<Record<string, string>> = {
+  '': say('anything'),
+  shirt: say('shirt'),
+  mug: say('mug'),
+  ornament: say('ornament'),
+  sticker: say('sticker'),
+};
 
 /** What is looked for: a list with small lines, one phrase beside it, and the seller's own figures. */
 export function Demand() {
@@ -82,7 +89,7 @@ export function Demand() {
         >
           {PRODUCTS.map((p) => (
             <option key={p} value={p}>
-              {p || say('anything')}
+              {PRODUCT_WORDS[p]}
             </option>
           ))}
         </SelectField>

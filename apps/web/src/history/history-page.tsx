@@ -7,6 +7,7 @@ import { reasonOf } from '../store/api';
 import { useHistoryInfiniteQuery } from '../store/history-api';
 import { PersonMark } from '../people/person-mark';
 import { format } from '../words/dates';
+import { didWords, kindWords } from './deed-words';
 import { say } from '../words/history';
 
 const KINDS = [
@@ -57,8 +58,8 @@ export function HistoryRows({ rows, isTeam }: { rows: readonly HistoryEntry[]; i
               )}
               <p className="min-w-0 flex-1">
                 {isTeam && <span className="font-medium">{row.person ?? say('onThisMachine')} </span>}
-                <span className={isTeam ? '' : 'first-letter:uppercase'}>{row.did}</span>{' '}
-                <span className="text-muted">{row.kind}</span>{' '}
+                <span className={isTeam ? '' : 'first-letter:uppercase'}>{didWords(row.did)}</span>{' '}
+                <span className="text-muted">{kindWords(row.kind)}</span>{' '}
                 {place ? (
                   <Link to={place} className="font-medium text-spruce hover:underline">
                     {row.name}
@@ -113,7 +114,9 @@ export function HistoryPage() {
           >
             <option value="">{say('toAnything')}</option>
             {KINDS.map((k) => (
-              <option key={k}>{k}</option>
+              <option key={k} value={k}>
+                {kindWords(k)}
+              </option>
             ))}
           </select>
         </>
