@@ -120,4 +120,24 @@ describe('another language', () => {
     await page.getByRole('button', { name: 'Wiederherstellen: Anstoßen' }).waitFor();
     expect(faults).toEqual([]);
   });
+
+  it('leaves what is written in braces, and the order of what is found, as they are', async () => {
+    await page.getByRole('link', { name: 'Angebote', exact: true }).click();
+    const places = page.getByRole('combobox', { name: 'Einen Platzhalter einsetzen: Titel' });
+    await places.selectOption('a product');
+    await page.getByRole('button', { name: 'Rückgängig: Den Titel ändern' }).waitFor();
+    expect(await page.getByRole('textbox', { name: 'Titel', exact: true }).inputValue()).toContain(
+      '{a product}',
+    );
+    await page.getByRole('link', { name: 'Motiv', exact: true }).click();
+    await page.getByText('Druckgröße').waitFor();
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox', { name: 'Alles finden' }).fill('o');
+    const headings = page.getByRole('dialog').getByRole('group');
+    await headings.first().waitFor();
+    const names = await headings.evaluateAll((all) => all.map((g) => g.getAttribute('aria-label') ?? ''));
+    const known = ['Teile', 'Textilien', 'Farbstellungen', 'Farben'].filter((name) => names.includes(name));
+    expect(known.length).toBeGreaterThan(1);
+    expect(names.filter((name) => known.includes(name))).toEqual(known);
+  });
 });

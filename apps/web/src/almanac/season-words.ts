@@ -46,8 +46,7 @@ export function ruleWords(rule: SeasonRule): string {
       return say('dayOfMonthOfThe', {
         day: rule.day,
         month: rule.month,
-        calendar: rule.calendar[0].toUpperCase(),
-        calendar2: rule.calendar.slice(1),
+        calendar: rule.calendar,
       });
     case 'days':
       return rule.days.length === 1
@@ -56,15 +55,13 @@ export function ruleWords(rule: SeasonRule): string {
   }
 }
 
-const some = (n: number, one: string): string => `${n} ${n === 1 ? one : `${one}s`}`;
-
 /** What the shop has for a season, and what is missing. */
 export function stockWords({ stock, step }: Pick<SeasonWork, 'stock' | 'step'>): string {
   const { ideas, designs, listed } = stock;
   if (step === 'idea') return say('noIdeaYet');
-  if (step === 'design') return say('nothingDesigned', { some: some(ideas, 'idea') });
-  if (step === 'list') return say('noneListed', { some: some(designs, 'design') });
-  return say('listed', { some: some(listed, 'design') });
+  if (step === 'design') return say('nothingDesigned', { ideas });
+  if (step === 'list') return say('noneListed', { designs });
+  return say('listed', { listed });
 }
 
 /** By when it is to be listed, which is what all before it serves. */

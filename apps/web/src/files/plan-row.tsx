@@ -3,7 +3,7 @@ import type { Garment } from '@brelm/core/colour';
 import { BLADE_FILES, type BladeFile } from '@brelm/core/cutline';
 import type { FileFormat } from '@brelm/core/design';
 import type { FileFinding, PlanRow } from '@brelm/contract';
-import { bytesText, garmentBackground, SeverityMark, VerdictMark } from '../ui';
+import { bytesText, garmentBackground, SEVERITY_WORDS, SeverityMark, VerdictMark } from '../ui';
 import { useFileProof } from './use-file-proof';
 import { toldWords } from '../words/told';
 import { decimal } from '../words/decimal';
@@ -25,7 +25,7 @@ const BLADE_WORDS: Record<BladeFile, string> = { dxf: 'DXF', svg: 'SVG', mask: s
 export type RowState = 'proofing' | 'fine' | 'stopped' | 'fault';
 
 export const rowKey = (r: PlanRow): string =>
-  `${r.designId} ${r.spec} ${r.side} ${r.colourway.id} ${r.apart ?? ''}${r.blade ? ` ${say('blade')}` : ''}`;
+  `${r.designId} ${r.spec} ${r.side} ${r.colourway.id} ${r.apart ?? ''}${r.blade ? ' blade' : ''}`;
 
 const openStops = (findings: readonly FileFinding[]) =>
   findings.filter((f) => f.severity === 'stop' && f.accepted === undefined);
@@ -43,7 +43,7 @@ function Found({ findings }: { findings: readonly FileFinding[] }) {
   return (
     <span
       className="flex items-start gap-1.5"
-      title={open.map((f) => `${f.severity}: ${toldWords(f)}`).join('\n')}
+      title={open.map((f) => `${SEVERITY_WORDS[f.severity]}: ${toldWords(f)}`).join('\n')}
     >
       <span className="mt-0.5">
         <SeverityMark severity={open[0].severity} size={13} />

@@ -29,15 +29,16 @@ export function useFindable(give: Give): void {
   }, []);
 }
 
-/** In which order headings of what is shown stand, whichever of it was there first; others follow. */
-const ORDER = [
-  say('parts'),
-  say('onProducts'),
-  say('listings'),
-  say('garments'),
-  say('colourways'),
-  say('inks'),
-];
+/** Headings of what is shown, in the order in which they stand, whichever of it was there first; others follow. */
+export const HEADINGS = {
+  parts: say('parts'),
+  products: say('onProducts'),
+  listings: say('listings'),
+  garments: say('garments'),
+  colourways: say('colourways'),
+  inks: say('inks'),
+} as const;
+const ORDER: readonly string[] = Object.values(HEADINGS);
 const rankOf = ({ group }: Found): number => ORDER.indexOf(group) + 1 || ORDER.length + 1;
 
 /** What those that are shown now give. */

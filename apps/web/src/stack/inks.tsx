@@ -17,7 +17,7 @@ import { Button, IconButton, ratioText, leaveField } from '../ui';
 import { InkFilm } from '../films/ink-film';
 import { PaletteDialog } from './palette-dialog';
 import { useTools } from '../board/tools';
-import { useFindable } from '../find/found';
+import { HEADINGS, useFindable } from '../find/found';
 import { useEdit } from '../editor/use-edit';
 import { say } from '../words/stack';
 
@@ -45,7 +45,7 @@ export function Inks({
   const swatches = useRef(new Map<string, HTMLButtonElement>());
   useFindable(() =>
     design.inks.map((i) => ({
-      ...{ id: `ink ${i.id}`, group: say('inks'), title: i.name, more: values.get(i.id) },
+      ...{ id: `ink ${i.id}`, group: HEADINGS.inks, title: i.name, more: values.get(i.id) },
       run: () => {
         setOpen(i.id);
         swatches.current.get(i.id)?.focus();

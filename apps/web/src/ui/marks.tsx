@@ -8,6 +8,13 @@ const VERDICT_WORDS: Record<Verdict, string> = {
   vanishes: say('vanishes'),
 };
 
+/** How grave a finding is, in a word. */
+export const SEVERITY_WORDS: Record<Severity, string> = {
+  stop: say('stop'),
+  watch: say('watch'),
+  note: say('note'),
+};
+
 /** Marks differ by shape as well as colour: disc fine, triangle watch, square stop. */
 function Shape({ kind, size }: { kind: 'fine' | 'watch' | 'stop' | 'note'; size: number }) {
   return (
@@ -47,7 +54,7 @@ export function VerdictMark({ verdict, size = 14 }: { verdict: Verdict; size?: n
 
 export function SeverityMark({ severity, size = 16 }: { severity: Severity; size?: number }) {
   return (
-    <span className="inline-flex" role="img" aria-label={severity}>
+    <span className="inline-flex" role="img" aria-label={SEVERITY_WORDS[severity]}>
       <Shape kind={severity} size={size} />
     </span>
   );

@@ -19,7 +19,7 @@ import { colourwayChosen, redone, selected, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { useKeys } from '../../keys';
 import { partTitle } from '@brelm/core/parts';
-import { useFindable } from '../../find/found';
+import { HEADINGS, useFindable } from '../../find/found';
 import { bringIn } from '../../editor/bring-in';
 import { broughtAlong } from '../../editor/picture-files';
 import { OrderFigures } from '../../order';
@@ -171,14 +171,14 @@ export function Workbench({ specs, garments }: { specs: Spec[]; garments: Garmen
   useClipboard(edit);
   useFindable(() => [
     ...made.parts.map((p) => ({
-      ...{ id: `part ${p.id}`, group: say('parts'), title: partTitle(p), more: p.kind },
+      ...{ id: `part ${p.id}`, group: HEADINGS.parts, title: partTitle(p), more: p.kind },
       run: () => void dispatch(selected([p.id])),
     })),
     ...judged.map((g) => ({
-      ...{ id: `garment ${g.id}`, group: say('garments'), title: g.name, run: () => setBackdrop(g.id) },
+      ...{ id: `garment ${g.id}`, group: HEADINGS.garments, title: g.name, run: () => setBackdrop(g.id) },
     })),
     ...made.colourways.map((c) => ({
-      ...{ id: `colourway ${c.id}`, group: say('colourways'), title: c.name },
+      ...{ id: `colourway ${c.id}`, group: HEADINGS.colourways, title: c.name },
       run: () => void dispatch(colourwayChosen(c.id)),
     })),
   ]);

@@ -10,7 +10,7 @@ import { useEdit } from '../../editor/use-edit';
 import { store, useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, undone } from '../../store/editor';
 import { Panes, Button, WorkFaultNote } from '../../ui';
-import { useFindable } from '../../find/found';
+import { HEADINGS, useFindable } from '../../find/found';
 import { useKeys } from '../../keys';
 import { reasonOf, wall } from '../../workers/proof-client';
 import { CellDialog } from './cell-dialog';
@@ -62,11 +62,11 @@ function Stage({ design, specs, garments: library }: { design: Design; specs: Sp
 
   useFindable(() => [
     ...design.colourways.map((c) => ({
-      ...{ id: `colourway ${c.id}`, group: say('colourways'), title: c.name },
+      ...{ id: `colourway ${c.id}`, group: HEADINGS.colourways, title: c.name },
       run: () => void dispatch(colourwayChosen(c.id)),
     })),
     ...garments.map((g) => ({
-      ...{ id: `garment ${g.id}`, group: say('garments'), title: g.name, run: () => setWords(g.name) },
+      ...{ id: `garment ${g.id}`, group: HEADINGS.garments, title: g.name, run: () => setWords(g.name) },
     })),
   ]);
 

@@ -24,7 +24,7 @@ import {
 import { redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Panes, Button, notify } from '../../ui';
-import { useFindable } from '../../find/found';
+import { HEADINGS, useFindable } from '../../find/found';
 import { AlikeNote } from './alike-note';
 import { useKeys } from '../../keys';
 import { ConnectDialog } from './connect-dialog';
@@ -121,7 +121,7 @@ function Stage({
 
   useFindable(() =>
     rows.map((r) => ({
-      ...{ id: `listing ${r.spec.id}`, group: say('listings'), title: r.words.title || r.spec.product },
+      ...{ id: `listing ${r.spec.id}`, group: HEADINGS.listings, title: r.words.title || r.spec.product },
       ...{ more: r.spec.product, run: () => setOpen(r.spec.id) },
     })),
   );

@@ -96,11 +96,12 @@ export function WordingPanel({
   const { data: year } = useSeasonsQuery();
   const seasons = useMemo(() => year?.seasons.map((s) => s.season.name) ?? [], [year]);
   const specs = rows.map((r) => r.spec);
+  // As they are written in braces, whatever the language.
   const names = [
     ...Object.keys(BUILT_IN_PLACES),
     'products',
-    say('aProduct'),
-    say('phrase'),
+    'a product',
+    'Phrase',
     ...places.map((p) => p.name),
   ];
   const setBlock = (id: string, label: string, change: Partial<WordBlock>, gesture?: string) =>

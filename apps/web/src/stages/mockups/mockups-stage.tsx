@@ -12,7 +12,7 @@ import { reasonOf, useScenesQuery } from '../../store/api';
 import { redone, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Button, SelectField } from '../../ui';
-import { useFindable } from '../../find/found';
+import { HEADINGS, useFindable } from '../../find/found';
 import { useKeys } from '../../keys';
 
 import { keyOf, OnProduct, type Row } from './on-product';
@@ -73,7 +73,7 @@ function Stage({
   const shown = rows.filter((r) => r.scenes.length);
   useFindable(() =>
     shown.map((r) => ({
-      ...{ id: `pictured ${keyOf(r)}`, group: say('onProducts'), title: productWords(r.spec, r.side) },
+      ...{ id: `pictured ${keyOf(r)}`, group: HEADINGS.products, title: productWords(r.spec, r.side) },
       run: () => setChosen(keyOf(r)),
     })),
   );

@@ -29,7 +29,7 @@ import { useAppDispatch, useAppSelector } from '../../store';
 import { colourwayChosen, redone, sideOpened, undone } from '../../store/editor';
 import { whenSaved } from '../../store/when-saved';
 import { Panes, Button, IconButton, SeverityMark, VerdictMark } from '../../ui';
-import { useFindable } from '../../find/found';
+import { HEADINGS, useFindable } from '../../find/found';
 import { useKeys, useTip } from '../../keys';
 import { AddProducts } from './add-products';
 import { CopyDialog } from './copy-dialog';
@@ -208,7 +208,7 @@ function Stage({ design, specs, garments }: { design: Design; specs: Spec[]; gar
   const tip = useTip();
   useFindable(() =>
     rows.map((r) => ({
-      ...{ id: `placed ${keyOf(r)}`, group: say('onProducts'), title: productWords(r.spec, r.side) },
+      ...{ id: `placed ${keyOf(r)}`, group: HEADINGS.products, title: productWords(r.spec, r.side) },
       run: () => setChosen(keyOf(r)),
     })),
   );
